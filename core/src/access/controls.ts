@@ -1,0 +1,53 @@
+import type { Id } from '../account/rows.ts'
+import { Sight, type OwnArea } from './sight.ts'
+import type { Level } from './levels.ts'
+
+/** A control the interface shows with a thing: enabled, or disabled with the reason (model D6). */
+export interface Control {
+  enabled: boolean
+  reason?: string
+}
+
+function control(sight: Sight, area: OwnArea, level: Level, placeId?: Id): Control {
+  if (sight.can(area, level, placeId)) return { enabled: true }
+  return { enabled: false, reason: `You need ${area}: ${level} for this.` }
+}
+
+/** The controls of the People view. */
+export function controlsOfPeople(sight: Sight): Record<'invite', Control> {
+  const somewhere = [...sight.account.all('place')].some(({ id }) => sight.can('people', 'add', id))
+  return { invite: somewhere ? { enabled: true } : control(sight, 'people', 'add') }
+}
+
+/** The controls of a person's sheet. */
+export function controlsOfPerson(sight: Sight, personId: Id): Record<'leave' | 'admit' | 'withdraw' | 'give', Control> {
+  const person = sight.account.get('person', personId)
+  const change = control(sight, 'people', 'change')
+  const off = (reason: string): Control => ({ enabled: false, reason })
+  const state = person?.state
+  const ownOffer = sight.account.by('offer', 'person', personId).some((offer) => offer.sponsorId === sight.personId)
+  const somewhere = [...sight.account.all('place')].some(({ id }) => sight.can('access', 'change', id))
+  return {
+    leave: state === 'active' || state === 'away' ? change : off('Only someone who is in can leave.'),
+    admit: state === 'waiting' ? change : off('Only someone who waits can be admitted.'),
+    withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
+    give: somewhere ? { enabled: true } : control(sight, 'access', 'change'),
+  }
+}
+
+/** The controls of a place's sheet. */
+export function controlsOfPlace(
+  sight: Sight,
+  placeId: Id,
+): Record<'make' | 'rename' | 'wall' | 'give' | 'invite', Control> {
+  const isRoot = sight.account.root.id === placeId
+  return {
+    make: control(sight, 'places', 'change', placeId),
+    rename: control(sight, 'places', 'change', placeId),
+    wall: isRoot
+      ? { enabled: false, reason: 'Nothing lies above the root.' }
+      : control(sight, 'places', 'run', placeId),
+    give: control(sight, 'access', 'change', placeId),
+    invite: control(sight, 'people', 'add', placeId),
+  }
+}

@@ -1,0 +1,192 @@
+import { BaseTable, OverlayTable, type Table } from './table.ts'
+import {
+  INDEXES,
+  TABLE_NAMES,
+  type Id,
+  type PersonalField,
+  type PersonalValue,
+  type PlaceRow,
+  type RowEdit,
+  type Rows,
+  type SettingsRow,
+  type TableName,
+} from './rows.ts'
+
+export type Tables = { readonly [T in TableName]: Table<Rows[T]> }
+/** What an account is made of before it is one. */
+export type RowLists = { [T in TableName]?: Iterable<Rows[T]> }
+
+/**
+ * An account as a value: its rows, the personal values beside them, and the version of the ledger they stand for.
+ * Nothing alters an account; {@link Account.with} gives another one seen through edits, which costs what the edits
+ * cost. Only the process that keeps accounts in memory may {@link Account.absorb} a commit into the one it owns.
+ */
+export class Account {
+  private constructor(
+    readonly id: Id,
+    readonly version: number,
+    readonly tables: Tables,
+    private readonly values: PersonalValues,
+  ) {}
+
+  static of(id: Id, version: number, rows: RowLists, values: Iterable<PersonalValue> = []): Account {
+    const tables = Object.fromEntries(
+      TABLE_NAMES.map((name) => [name, new BaseTable(INDEXES[name] as never, (rows[name] ?? []) as never)]),
+    ) as unknown as Tables
+    const personal = new BaseValues()
+    for (const value of values) personal.set(value)
+    return new Account(id, version, tables, personal)
+  }
+
+  get settings(): SettingsRow {
+    for (const row of this.tables.settings.all()) return row
+    throw new Error(`Account ${this.id} has no settings row.`)
+  }
+
+  get zone(): string {
+    return this.settings.zone
+  }
+
+  /** The root of the places; everything lies beneath it (model T1). */
+  get root(): PlaceRow {
+    for (const row of this.tables.place.all()) if (row.parentId === null) return row
+    throw new Error(`Account ${this.id} has no root place.`)
+  }
+
+  get<T extends TableName>(table: T, id: Id | null | undefined): Rows[T] | undefined {
+    return id == null ? undefined : this.tables[table].get(id)
+  }
+
+  all<T extends TableName>(table: T): Iterable<Rows[T]> {
+    return this.tables[table].all()
+  }
+
+  by<T extends TableName>(table: T, index: string, key: string): readonly Rows[T][] {
+    return this.tables[table].by(index, key)
+  }
+
+  /** A personal value of today, or undefined if never set or destroyed (model C6). */
+  personal(personId: Id, field: PersonalField): string | undefined {
+    return this.values.get(personId, field)
+  }
+
+  /** A person's name, or the pseudonym that history keeps (model X7). */
+  nameOf(personId: Id): string {
+    return this.values.get(personId, 'name') ?? `Former person ${personId.slice(-4)}`
+  }
+
+  /**
+   * The records an address belongs to, compared without regard to case. More than one only where somebody invited an
+   * address whose owner they cannot see (model I2).
+   */
+  peopleByEmail(email: string): readonly Id[] {
+    return this.values.findEmail(email.trim().toLowerCase())
+  }
+
+  /** This account as it would be with these edits; the original stays as it is. */
+  with(edits: readonly RowEdit[], values: readonly PersonalValue[] = []): Account {
+    if (edits.length === 0 && values.length === 0) return this
+    const edited = new Map<TableName, Map<Id, Rows[TableName] | null>>()
+    for (const edit of edits) {
+      let rows = edited.get(edit.table)
+      if (!rows) edited.set(edit.table, (rows = new Map()))
+      rows.set(edit.key, edit.after)
+    }
+    const tables: Record<string, unknown> = { ...this.tables }
+    for (const [name, rows] of edited) {
+      tables[name] = new OverlayTable(this.tables[name] as never, INDEXES[name] as never, rows as never)
+    }
+    const personal = values.length === 0 ? this.values : new OverlayValues(this.values, values)
+    return new Account(this.id, this.version, tables as unknown as Tables, personal)
+  }
+
+  /**
+   * Takes a commit's edits into the rows themselves and answers the account at the new version. The receiver must not
+   * be read afterwards: this is for the owner of a loaded account, never for an overlay.
+   */
+  absorb(edits: readonly RowEdit[], values: readonly PersonalValue[], version: number): Account {
+    for (const edit of edits) {
+      const table = this.tables[edit.table] as unknown as BaseTable<Rows[TableName]>
+      if (edit.after) table.put(edit.after)
+      else table.remove(edit.key)
+    }
+    for (const value of values) (this.values as BaseValues).set(value)
+    return new Account(this.id, version, this.tables, this.values)
+  }
+
+  /** Every personal value, for the account book. */
+  allPersonal(): Iterable<PersonalValue> {
+    return this.values.all()
+  }
+}
+
+interface PersonalValues {
+  get(personId: Id, field: PersonalField): string | undefined
+  findEmail(lowercase: string): readonly Id[]
+  all(): Iterable<PersonalValue>
+}
+
+class BaseValues implements PersonalValues {
+  private readonly byPerson = new Map<Id, Map<PersonalField, string>>()
+  private readonly emails = new Map<string, Id[]>()
+
+  get(personId: Id, field: PersonalField): string | undefined {
+    return this.byPerson.get(personId)?.get(field)
+  }
+
+  findEmail(lowercase: string): readonly Id[] {
+    return this.emails.get(lowercase) ?? []
+  }
+
+  *all(): Iterable<PersonalValue> {
+    for (const [personId, fields] of this.byPerson)
+      for (const [field, value] of fields) yield { personId, field, value }
+  }
+
+  set({ personId, field, value }: PersonalValue): void {
+    let fields = this.byPerson.get(personId)
+    if (!fields) this.byPerson.set(personId, (fields = new Map()))
+    const old = fields.get(field)
+    if (field === 'email' && old !== undefined) this.forgetEmail(old.toLowerCase(), personId)
+    if (value === null) fields.delete(field)
+    else {
+      fields.set(field, value)
+      if (field === 'email') this.emails.set(value.toLowerCase(), [...this.findEmail(value.toLowerCase()), personId])
+    }
+  }
+
+  private forgetEmail(lowercase: string, personId: Id): void {
+    const rest = this.findEmail(lowercase).filter((id) => id !== personId)
+    if (rest.length > 0) this.emails.set(lowercase, rest)
+    else this.emails.delete(lowercase)
+  }
+}
+
+class OverlayValues implements PersonalValues {
+  private readonly edited = new Map<string, PersonalValue>()
+
+  constructor(
+    private readonly under: PersonalValues,
+    values: readonly PersonalValue[],
+  ) {
+    for (const value of values) this.edited.set(`${value.personId} ${value.field}`, value)
+  }
+
+  get(personId: Id, field: PersonalField): string | undefined {
+    const edit = this.edited.get(`${personId} ${field}`)
+    return edit ? (edit.value ?? undefined) : this.under.get(personId, field)
+  }
+
+  findEmail(lowercase: string): readonly Id[] {
+    const found = this.under.findEmail(lowercase).filter((id) => !this.edited.has(`${id} email`))
+    for (const { personId, field, value } of this.edited.values()) {
+      if (field === 'email' && value?.toLowerCase() === lowercase) found.push(personId)
+    }
+    return found
+  }
+
+  *all(): Iterable<PersonalValue> {
+    for (const value of this.under.all()) if (!this.edited.has(`${value.personId} ${value.field}`)) yield value
+    for (const value of this.edited.values()) if (value.value !== null) yield value
+  }
+}

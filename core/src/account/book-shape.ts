@@ -1,0 +1,157 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Code, Line } from '../checks/shape.ts'
+import { When } from '../changes/shapes.ts'
+import type { RoleArea, OfferState, PersonKind, PersonState, Standing } from './rows.ts'
+
+/** The format's name, in every book's first field. */
+export const BOOK_FORMAT = 'jolly-porter/account-book@1'
+
+export class BookAccount {
+  @Line(80) name!: string
+  /** IANA zone: `Europe/Dublin`. */
+  @Line(60) zone!: string
+  /** ISO 4217. */
+  @Line(3, 3) currency!: string
+  /** BCP 47. */
+  @Line(20) locale!: string
+}
+
+export class BookPlace {
+  @Line(80) name!: string
+  @Line(40) kind!: string
+  @IsOptional() @Line(40) reference?: string
+  @IsOptional() @IsBoolean() walled?: boolean
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @ValidateNested({ each: true })
+  @Type(() => BookPlace)
+  places?: BookPlace[]
+}
+
+export class BookRole {
+  @Line(60) name!: string
+  /** `product/area` to `{ level }`. */
+  @IsObject() areas!: Record<string, RoleArea>
+}
+
+export class BookStock {
+  @Code() seatType!: string
+  @IsInt() @Min(0) @Max(1_000_000) number!: number
+  @When() from!: string
+}
+
+/** A sheet from a date on; the first one's date is when the product was connected. */
+export class BookSheet {
+  @When() from!: string
+  /** A product sheet (docs/product-sheet.md). */
+  @IsObject() sheet!: object
+}
+
+export class BookProduct {
+  @Code() code!: string
+  @IsBoolean() on!: boolean
+  @IsOptional() @Code() plan?: string | null
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => BookSheet) sheets!: BookSheet[]
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => BookStock) stock!: BookStock[]
+}
+
+export class BookGrant {
+  @Line(60) role!: string
+  /** `Client/Site/Location`; `/` is the root. */
+  @Line(1000) place!: string
+  @When() from!: string
+  @When() until?: string
+  /** Whoever gave it, by email or key. */
+  @IsOptional() @Line(200) givenBy?: string
+}
+
+export class BookSeat {
+  /** `product/seat-type`. */
+  @Line(121) seat!: string
+  @IsOptional() @IsBoolean() own?: boolean
+  @When() from!: string
+  /** From when it counts for the bill; left out where it never does. */
+  @When() counted?: string
+  @When() until?: string
+}
+
+export class BookPeriod {
+  @When() from?: string
+  @When() until?: string
+}
+
+export class BookPerson {
+  @IsOptional() @Line(200) email?: string
+  /** Stands for the person in this book where there is no address. */
+  @IsOptional() @Line(60) key?: string
+  @IsOptional() @Line(120) name?: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  @IsIn(['owner', 'administrator', 'member', 'guest']) standing!: Standing
+  @IsIn(['invited', 'waiting', 'active', 'away', 'left', 'declined', 'refused', 'withdrawn', 'expired', 'erased'])
+  state!: PersonState
+  @IsOptional() @IsBoolean() signatory?: boolean
+  @IsOptional() @Line(200) manager?: string
+  @IsOptional() @Line(120) employer?: string
+  @IsOptional() @ValidateNested() @Type(() => BookPeriod) engagement?: BookPeriod
+  @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookSeat) seats?: BookSeat[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]
+}
+
+export class BookGroup {
+  @Line(60) name!: string
+  @IsOptional() @Line(200) lead?: string
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]
+}
+
+export class BookStandings {
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) member?: BookGrant[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) guest?: BookGrant[]
+}
+
+export class BookOfferedGrant {
+  @Line(60) role!: string
+  @Line(1000) place!: string
+  @When() from?: string
+  @When() until?: string
+}
+
+export class BookOffer {
+  @Line(200) to!: string
+  @Line(200) sponsor!: string
+  @IsIn(['live', 'taken', 'withdrawn', 'dead']) state!: OfferState
+  @When() sent!: string
+  @When() expires!: string
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookOfferedGrant) grants!: BookOfferedGrant[]
+  @IsArray() @IsString({ each: true }) seats!: string[]
+}
+
+/** An account's present state and dated holdings as one document (docs/account-book.md). */
+export class AccountBook {
+  @IsIn([BOOK_FORMAT]) format!: typeof BOOK_FORMAT
+  /** The instant the book stands for. */
+  @When() asOf!: string
+  @ValidateNested() @Type(() => BookAccount) @IsObject() account!: BookAccount
+  @IsArray() @Line(120, 1, true) employers!: string[]
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookPlace) places!: BookPlace[]
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookProduct) products!: BookProduct[]
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookRole) roles!: BookRole[]
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookGroup) groups!: BookGroup[]
+  @ValidateNested() @Type(() => BookStandings) @IsObject() standings!: BookStandings
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookPerson) people!: BookPerson[]
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BookOffer) offers!: BookOffer[]
+}

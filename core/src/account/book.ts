@@ -1,0 +1,367 @@
+import { problem, type Problem } from '../checks/problem.ts'
+import { checkAccount } from '../checks/account-checks.ts'
+import { readShape } from '../checks/shape.ts'
+import { pathText, placeByPath } from '../places/tree.ts'
+import { readSheet } from '../products/sheet.ts'
+import { instantText, isZone, readInstant, readWhen, whenText, type Edge, type Instant } from '../time/instants.ts'
+import { Account } from './account.ts'
+import {
+  AccountBook,
+  BOOK_FORMAT,
+  type BookGrant,
+  type BookOffer,
+  type BookPerson,
+  type BookPlace,
+} from './book-shape.ts'
+import type { GrantRow, Id, PersonRow, PersonalValue, Rows, SubjectKind, TableName } from './rows.ts'
+
+type Lists = { [T in TableName]: Rows[T][] }
+
+/** What reading a book gives: an account at version 0 and the instant it stands for, or every problem by path. */
+export type BookRead =
+  { account: Account; asOf: Instant; problems: [] } | { account?: undefined; asOf?: undefined; problems: Problem[] }
+
+/**
+ * Reads an account book into an account; every problem comes with its path and nothing is half-read.
+ * @param makeId gives the ids of the rows made.
+ */
+export function readBook(plain: unknown, makeId: () => Id): BookRead {
+  const read = readShape(AccountBook, plain)
+  if (read.problems) return { problems: read.problems }
+  if (!isZone(read.value.account.zone)) {
+    const sentence = `“${read.value.account.zone}” is no zone of the IANA list.`
+    return { problems: [problem('unknown-zone', sentence, '/account/zone')] }
+  }
+  return new BookReader(read.value, makeId).read()
+}
+
+class BookReader {
+  private readonly problems: Problem[] = []
+  private readonly rows: Lists = {
+    settings: [],
+    employer: [],
+    place: [],
+    role: [],
+    person: [],
+    group: [],
+    membership: [],
+    grant: [],
+    offer: [],
+    holding: [],
+    product: [],
+    sheet: [],
+    stock: [],
+  }
+  private readonly values: PersonalValue[] = []
+  private readonly people = new Map<string, Id>()
+  private readonly employers = new Map<string, Id>()
+  private readonly roles = new Map<string, Id>()
+  private readonly groups = new Map<string, Id>()
+  private readonly paths = new Map<Id, string>()
+  private places!: Account
+
+  constructor(
+    private readonly book: AccountBook,
+    private readonly makeId: () => Id,
+  ) {}
+
+  read(): BookRead {
+    const asOf = readInstant(this.book.asOf)
+    const id = this.makeId()
+    const settings = { ...this.book.account, pathLabelDepth: 1, guestsSeePeopleMet: true }
+    this.rows.settings.push({ id: this.makeId(), ...settings })
+    const rootId = this.makeId()
+    const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false }
+    this.rows.place.push({ ...root, name: this.book.account.name })
+    this.readPlaces(this.book.places, rootId, '/places')
+    this.places = Account.of(id, 0, { place: this.rows.place })
+    for (const name of this.book.employers) this.named(this.employers, 'employer', { id: this.makeId(), name }, '')
+    this.readProducts()
+    this.book.roles.forEach((role, at) =>
+      this.named(this.roles, 'role', { id: this.makeId(), ...role }, `/roles/${at}/name`),
+    )
+    this.readPeople()
+    this.readGroups()
+    this.book.offers.forEach((offer, at) => this.readOffer(offer, `/offers/${at}`))
+    if (this.problems.length > 0) return { problems: this.problems }
+    const account = Account.of(id, 0, this.rows, this.values)
+    const found = checkAccount(account, asOf)
+    if (found.length > 0)
+      return { problems: found.map(({ rowId, ...rest }) => ({ ...rest, path: this.paths.get(rowId) ?? '' })) }
+    return { account, asOf, problems: [] }
+  }
+
+  private named<T extends 'employer' | 'role' | 'group'>(
+    known: Map<string, Id>,
+    table: T,
+    row: Rows[T],
+    path: string,
+  ): void {
+    const key = row.name.toLowerCase()
+    if (known.has(key)) this.problem('name-twice', `There are two of the name “${row.name}”.`, path)
+    known.set(key, row.id)
+    this.paths.set(row.id, path.replace(/\/name$/, ''))
+    ;(this.rows[table] as Rows[T][]).push(row)
+  }
+
+  private readPlaces(places: readonly BookPlace[], parentId: Id, path: string): void {
+    places.forEach((place, at) => {
+      const id = this.makeId()
+      const { name, kind, reference = null, walled = false } = place
+      this.rows.place.push({ id, parentId, name, kind, reference, walled })
+      this.paths.set(id, `${path}/${at}`)
+      this.readPlaces(place.places ?? [], id, `${path}/${at}/places`)
+    })
+  }
+
+  private readProducts(): void {
+    this.book.products.forEach((product, at) => {
+      const id = this.makeId()
+      const { code, on, plan = null } = product
+      this.rows.product.push({ id, code, on, plan })
+      this.paths.set(id, `/products/${at}`)
+      product.sheets.forEach((entry, index) => {
+        const path = `/products/${at}/sheets/${index}`
+        const read = readSheet(entry.sheet)
+        if (read.problems) {
+          for (const one of read.problems) this.problem(one.code, one.sentence, `${path}/sheet${one.path ?? ''}`)
+          return
+        }
+        if (read.value.code !== code)
+          this.problem('code-differs', 'The sheet is of another product.', `${path}/sheet/code`)
+        const from = this.when(entry.from, 'beginning')
+        // A plain value, so that rows are the same whether they come from a book or a database.
+        const sheet = JSON.parse(JSON.stringify(read.value)) as typeof read.value
+        this.rows.sheet.push({ id: this.makeId(), productId: id, from, sheet })
+      })
+      for (const { seatType, number, from } of product.stock) {
+        const row = { product: code, seatType, number, from: this.when(from, 'beginning') }
+        this.rows.stock.push({ id: this.makeId(), ...row })
+      }
+    })
+  }
+
+  private readPeople(): void {
+    const { people } = this.book
+    people.forEach((person, at) => {
+      const key = (person.email ?? person.key)?.toLowerCase()
+      if (key === undefined) return this.problem('no-key', 'A person needs an email or a key.', `/people/${at}`)
+      if (this.people.has(key)) this.problem('person-twice', `${key} stands twice.`, `/people/${at}`)
+      this.people.set(key, this.makeId())
+    })
+    people.forEach((person, at) => this.readPerson(person, `/people/${at}`))
+  }
+
+  private readPerson(person: BookPerson, path: string): void {
+    const id = this.people.get((person.email ?? person.key ?? '').toLowerCase())
+    if (!id) return
+    this.paths.set(id, path)
+    const { kind, standing, state, signatory = false } = person
+    const row: PersonRow = {
+      id,
+      kind,
+      standing,
+      state,
+      signatory,
+      managerId: this.find(this.people, person.manager, 'person', `${path}/manager`),
+      employerId: this.find(this.employers, person.employer, 'employer', `${path}/employer`),
+      engagementFrom: person.engagement?.from ? this.when(person.engagement.from, 'beginning') : null,
+      engagementUntil: person.engagement?.until ? this.when(person.engagement.until, 'end') : null,
+      loginId: null,
+    }
+    this.rows.person.push(row)
+    if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
+    if (person.email) this.values.push({ personId: id, field: 'email', value: person.email })
+    person.seats?.forEach((seat) => {
+      const [product = '', seatType = ''] = seat.seat.split('/')
+      const holdingId = this.makeId()
+      this.paths.set(holdingId, path)
+      this.rows.holding.push({
+        id: holdingId,
+        personId: id,
+        product,
+        seatType,
+        own: seat.own ?? false,
+        givenFrom: this.when(seat.from, 'beginning'),
+        countedFrom: seat.counted ? this.when(seat.counted, 'beginning') : null,
+        until: seat.until ? this.when(seat.until, 'end') : null,
+      })
+    })
+    person.grants?.forEach((grant, at) => this.readGrant(grant, 'person', id, `${path}/grants/${at}`))
+  }
+
+  private readGroups(): void {
+    const { groups, standings, people } = this.book
+    groups.forEach((group, at) => {
+      const path = `/groups/${at}`
+      const leadId = this.find(this.people, group.lead, 'person', `${path}/lead`)
+      const row = { id: this.makeId(), name: group.name, leadId }
+      this.named(this.groups, 'group', row, `${path}/name`)
+      group.grants?.forEach((grant, index) => this.readGrant(grant, 'group', row.id, `${path}/grants/${index}`))
+    })
+    for (const standing of ['member', 'guest'] as const) {
+      standings[standing]?.forEach((grant, at) =>
+        this.readGrant(grant, 'standing', standing, `/standings/${standing}/${at}`),
+      )
+    }
+    people.forEach((person, at) =>
+      person.groups?.forEach((name, index) => {
+        const groupId = this.find(this.groups, name, 'group', `/people/${at}/groups/${index}`)
+        const personId = this.people.get((person.email ?? person.key ?? '').toLowerCase())
+        if (groupId && personId) this.rows.membership.push({ id: this.makeId(), groupId, personId })
+      }),
+    )
+  }
+
+  private readGrant(grant: BookGrant, subjectKind: SubjectKind, subjectId: string, path: string): void {
+    const roleId = this.find(this.roles, grant.role, 'role', `${path}/role`)
+    const placeId = this.place(grant.place, `${path}/place`)
+    if (!roleId || !placeId) return
+    const row: GrantRow = {
+      id: this.makeId(),
+      subjectKind,
+      subjectId,
+      roleId,
+      placeId,
+      from: this.when(grant.from, 'beginning'),
+      until: grant.until ? this.when(grant.until, 'end') : null,
+      givenById: this.find(this.people, grant.givenBy, 'person', `${path}/givenBy`),
+      offerId: null,
+    }
+    this.paths.set(row.id, path)
+    this.rows.grant.push(row)
+  }
+
+  private readOffer(offer: BookOffer, path: string): void {
+    const personId = this.find(this.people, offer.to, 'person', `${path}/to`)
+    const sponsorId = this.find(this.people, offer.sponsor, 'person', `${path}/sponsor`)
+    if (!personId || !sponsorId) return
+    const grants = offer.grants.flatMap((grant, at) => {
+      const roleId = this.find(this.roles, grant.role, 'role', `${path}/grants/${at}/role`)
+      const placeId = this.place(grant.place, `${path}/grants/${at}/place`)
+      const from = grant.from ? this.when(grant.from, 'beginning') : null
+      const until = grant.until ? this.when(grant.until, 'end') : null
+      return roleId && placeId ? [{ grantId: this.makeId(), roleId, placeId, from, until }] : []
+    })
+    const seats = offer.seats.map((seat) => {
+      const [product = '', seatType = ''] = seat.split('/')
+      return { holdingId: this.makeId(), product, seatType }
+    })
+    const sentAt = this.when(offer.sent, 'beginning')
+    const expiresAt = this.when(offer.expires, 'end')
+    const row = { personId, sponsorId, state: offer.state, sentAt, expiresAt, resendNumber: 0, grants, seats }
+    const id = this.makeId()
+    this.paths.set(id, path)
+    this.rows.offer.push({ id, ...row })
+  }
+
+  private place(text: string, path: string): Id | undefined {
+    const place = placeByPath(this.places, text)
+    if (!place) this.problem('unknown-place', `There is no place “${text}”.`, path)
+    return place?.id
+  }
+
+  private find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null {
+    if (name === undefined) return null
+    const id = known.get(name.toLowerCase())
+    if (!id) this.problem(`unknown-${word}`, `There is no ${word} “${name}” in this book.`, path)
+    return id ?? null
+  }
+
+  private when(text: string, edge: Edge): Instant {
+    return readWhen(text, this.book.account.zone, edge)
+  }
+
+  private problem(code: string, sentence: string, path: string): void {
+    this.problems.push(problem(code, sentence, path))
+  }
+}
+
+/** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
+export function writeBook(account: Account, asOf: Instant): AccountBook {
+  const { name, zone, currency, locale } = account.settings
+  const start = (instant: Instant) => whenText(instant, zone, 'beginning')
+  const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })
+  const ref = (personId: Id) => account.personal(personId, 'email') ?? `person-${personId}`
+  const roleName = (roleId: Id) => account.get('role', roleId)?.name ?? roleId
+  const grants = (key: string): BookGrant[] =>
+    account.by('grant', 'subject', key).map((grant) => ({
+      role: roleName(grant.roleId),
+      place: pathText(account, grant.placeId),
+      from: start(grant.from),
+      ...end(grant.until),
+      ...(grant.givenById ? { givenBy: ref(grant.givenById) } : {}),
+    }))
+  const places = (parentId: Id): BookPlace[] =>
+    account.by('place', 'parent', parentId).map((place) => ({
+      name: place.name,
+      kind: place.kind,
+      ...(place.reference ? { reference: place.reference } : {}),
+      ...(place.walled ? { walled: true } : {}),
+      places: places(place.id),
+    }))
+  const person = (row: PersonRow): BookPerson => {
+    const email = account.personal(row.id, 'email')
+    const { engagementFrom, engagementUntil, employerId, managerId } = row
+    return {
+      ...(email ? { email } : { key: ref(row.id) }),
+      ...(account.personal(row.id, 'name') ? { name: account.nameOf(row.id) } : {}),
+      kind: row.kind,
+      standing: row.standing,
+      state: row.state,
+      ...(row.signatory ? { signatory: true } : {}),
+      ...(managerId ? { manager: ref(managerId) } : {}),
+      ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
+      engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },
+      groups: account
+        .by('membership', 'person', row.id)
+        .map((one) => account.get('group', one.groupId)?.name ?? one.groupId),
+      seats: account.by('holding', 'person', row.id).map((holding) => ({
+        seat: `${holding.product}/${holding.seatType}`,
+        ...(holding.own ? { own: true } : {}),
+        from: start(holding.givenFrom),
+        ...(holding.countedFrom === null ? {} : { counted: start(holding.countedFrom) }),
+        ...end(holding.until),
+      })),
+      grants: grants(`person ${row.id}`),
+    }
+  }
+  return {
+    format: BOOK_FORMAT,
+    asOf: instantText(asOf),
+    account: { name, zone, currency, locale },
+    employers: [...account.all('employer')].map((row) => row.name),
+    places: places(account.root.id),
+    products: [...account.all('product')].map((row) => ({
+      code: row.code,
+      on: row.on,
+      plan: row.plan,
+      sheets: account.by('sheet', 'product', row.id).map(({ from, sheet }) => ({ from: start(from), sheet })),
+      stock: [...account.all('stock')]
+        .filter((stock) => stock.product === row.code)
+        .map(({ seatType, number, from }) => ({ seatType, number, from: start(from) })),
+    })),
+    roles: [...account.all('role')].map((row) => ({ name: row.name, areas: { ...row.areas } })),
+    groups: [...account.all('group')].map((row) => ({
+      name: row.name,
+      ...(row.leadId ? { lead: ref(row.leadId) } : {}),
+      grants: grants(`group ${row.id}`),
+    })),
+    standings: { member: grants('standing member'), guest: grants('standing guest') },
+    people: [...account.all('person')].map(person),
+    offers: [...account.all('offer')].map((offer) => ({
+      to: ref(offer.personId),
+      sponsor: ref(offer.sponsorId),
+      state: offer.state,
+      sent: start(offer.sentAt),
+      expires: whenText(offer.expiresAt, zone, 'end'),
+      grants: offer.grants.map((grant) => ({
+        role: roleName(grant.roleId),
+        place: pathText(account, grant.placeId),
+        ...(grant.from === null ? {} : { from: start(grant.from) }),
+        ...end(grant.until),
+      })),
+      seats: offer.seats.map((seat) => `${seat.product}/${seat.seatType}`),
+    })),
+  }
+}

@@ -1,0 +1,228 @@
+import type { Instant } from '../time/instants.ts'
+import type { ProductSheet } from '../products/sheet.ts'
+import type { Level } from '../access/levels.ts'
+
+/** A UUIDv7, given by the server; the core never makes one. */
+export type Id = string
+
+/** `product/area`, as `bedding-log/photos`; Jolly Porter's own areas are `porter/…` (model L6). */
+export type AreaKey = string
+
+/** For filters, rules and defaults; it decides nothing by itself (model P2). */
+export type PersonKind = 'staff' | 'contractor' | 'client'
+/** A standing is a route at the root (model P4). */
+export type Standing = 'owner' | 'administrator' | 'member' | 'guest'
+/** Model P3. `expired` is also how an invitation past its date reads, with no write (model Z3). */
+export type PersonState =
+  'invited' | 'waiting' | 'active' | 'away' | 'left' | 'declined' | 'refused' | 'withdrawn' | 'expired' | 'erased'
+
+export interface SettingsRow {
+  id: Id
+  name: string
+  zone: string
+  currency: string
+  locale: string
+  /** How many names below the root a place's path label shows to those who only reach something beneath (model T7). */
+  pathLabelDepth: number
+  /** Whether guests see the people they meet at places they reach (model P4). */
+  guestsSeePeopleMet: boolean
+}
+
+export interface EmployerRow {
+  id: Id
+  name: string
+}
+
+export interface PlaceRow {
+  id: Id
+  /** `null` for the root alone. */
+  parentId: Id | null
+  name: string
+  kind: string
+  /** Cost code; unique in the account (model T1). */
+  reference: string | null
+  walled: boolean
+}
+
+/** One area of a role. Withheld actions, approvals and scope join this shape (model R1). */
+export interface RoleArea {
+  level: Level
+}
+
+export interface RoleRow {
+  id: Id
+  name: string
+  areas: Readonly<Record<AreaKey, RoleArea>>
+}
+
+export interface PersonRow {
+  id: Id
+  kind: PersonKind
+  standing: Standing
+  state: PersonState
+  managerId: Id | null
+  employerId: Id | null
+  signatory: boolean
+  engagementFrom: Instant | null
+  engagementUntil: Instant | null
+  /** The human's login once there is one (model P1). */
+  loginId: Id | null
+}
+
+export interface GroupRow {
+  id: Id
+  name: string
+  leadId: Id | null
+}
+
+export interface MembershipRow {
+  id: Id
+  groupId: Id
+  personId: Id
+}
+
+export type SubjectKind = 'person' | 'group' | 'standing'
+
+export interface GrantRow {
+  id: Id
+  subjectKind: SubjectKind
+  /** A person's or group's id, or a standing's word. */
+  subjectId: string
+  roleId: Id
+  placeId: Id
+  from: Instant
+  until: Instant | null
+  /** Who gave it; `null` for what stood in a book. */
+  givenById: Id | null
+  /** The offer it came from. */
+  offerId: Id | null
+}
+
+export type OfferState = 'live' | 'taken' | 'withdrawn' | 'dead'
+
+export interface OfferedGrant {
+  grantId: Id
+  roleId: Id
+  placeId: Id
+  from: Instant | null
+  until: Instant | null
+}
+
+export interface OfferedSeat {
+  holdingId: Id
+  product: string
+  seatType: string
+}
+
+/** An invitation to one address (model I1, I5): what it gives stays here until it is taken up. */
+export interface OfferRow {
+  id: Id
+  personId: Id
+  sponsorId: Id
+  state: OfferState
+  sentAt: Instant
+  expiresAt: Instant
+  /** Part of the token, so that sending again kills the old one (model I3). */
+  resendNumber: number
+  grants: readonly OfferedGrant[]
+  seats: readonly OfferedSeat[]
+}
+
+/** Person × seat type with three instants: given, counted, ended (model S1). */
+export interface HoldingRow {
+  id: Id
+  personId: Id
+  product: string
+  seatType: string
+  /** Brought by a contractor; never counted or charged. */
+  own: boolean
+  givenFrom: Instant
+  /** `null`: never counted (no-charge, own, floating). */
+  countedFrom: Instant | null
+  until: Instant | null
+}
+
+export interface ProductRow {
+  id: Id
+  code: string
+  on: boolean
+  plan: string | null
+}
+
+/** A product's sheet from an instant on (model L2). */
+export interface SheetRow {
+  id: Id
+  productId: Id
+  from: Instant
+  sheet: ProductSheet
+}
+
+/** The ceiling on a seat type from an instant on (model S2). */
+export interface StockRow {
+  id: Id
+  product: string
+  seatType: string
+  number: number
+  from: Instant
+}
+
+/** All tables of an account, by name. Nothing in them is personal (model C6). */
+export interface Rows {
+  settings: SettingsRow
+  employer: EmployerRow
+  place: PlaceRow
+  role: RoleRow
+  person: PersonRow
+  group: GroupRow
+  membership: MembershipRow
+  grant: GrantRow
+  offer: OfferRow
+  holding: HoldingRow
+  product: ProductRow
+  sheet: SheetRow
+  stock: StockRow
+}
+
+export type TableName = keyof Rows
+export type AnyRow = Rows[TableName]
+
+/** One row made, altered or removed: `before` is null for a new row, `after` for a removed one (model C1). */
+export interface RowEdit<T extends TableName = TableName> {
+  table: T
+  key: Id
+  before: Rows[T] | null
+  after: Rows[T] | null
+}
+
+/** Names of personal values, kept by person in one plain, unversioned table (model C6). */
+export type PersonalField = 'name' | 'email' | 'invitationLine'
+
+/** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
+export interface PersonalValue {
+  personId: Id
+  field: PersonalField
+  value: string | null
+}
+
+/** The indexes each table is looked up by. */
+export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => string | null> } = {
+  settings: {},
+  employer: {},
+  place: { parent: (row) => row.parentId, reference: (row) => row.reference },
+  role: {},
+  person: { manager: (row) => row.managerId, login: (row) => row.loginId },
+  group: {},
+  membership: { person: (row) => row.personId, group: (row) => row.groupId },
+  grant: {
+    subject: (row) => `${row.subjectKind} ${row.subjectId}`,
+    place: (row) => row.placeId,
+    role: (row) => row.roleId,
+  },
+  offer: { person: (row) => row.personId, sponsor: (row) => row.sponsorId },
+  holding: { person: (row) => row.personId, type: (row) => `${row.product}/${row.seatType}` },
+  product: { code: (row) => row.code },
+  sheet: { product: (row) => row.productId },
+  stock: { type: (row) => `${row.product}/${row.seatType}` },
+}
+
+export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]

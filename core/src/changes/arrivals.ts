@@ -1,0 +1,114 @@
+import { Equals, IsBoolean } from 'class-validator'
+import type { Id, OfferRow } from '../account/rows.ts'
+import { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { giveOffered } from './offers.ts'
+import { RowId } from './shapes.ts'
+
+export class Withdraw {
+  @Equals('withdraw') type!: 'withdraw'
+  @RowId() offerId!: Id
+}
+
+/** Withdraws an invitation not yet taken up; its link is dead at once (model I1, D3). */
+export const withdraw: ChangeKind<Withdraw> = {
+  type: 'withdraw',
+  shape: Withdraw,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, change) {
+    const offer = draft.seen('offer', change.offerId, 'invitation')
+    if (!offer) return
+    if (offer.sponsorId !== draft.actorId) {
+      if (!draft.need('people', 'change', draft.account.root.id, 'withdraw what someone else sent')) return
+    }
+    if (offer.state !== 'live' && offer.state !== 'dead') {
+      return draft.refuse('not-live', 'This invitation is not open any more.')
+    }
+    draft.update('offer', offer.id, { state: 'withdrawn' })
+    const person = draft.account.get('person', offer.personId)
+    if (person?.state === 'invited') draft.update('person', person.id, { state: 'withdrawn' })
+  },
+  sentence: (change, sight) => `withdrew the invitation to ${invitedName(change.offerId, sight)}`,
+  record: (change) => change,
+}
+
+export class Accept {
+  @Equals('accept') type!: 'accept'
+  @RowId() offerId!: Id
+  @RowId() loginId!: Id
+  /** Whether the login has proven the invited mailbox, as opening the mailed link does (model I3). */
+  @IsBoolean() proven!: boolean
+}
+
+/**
+ * Takes an invitation up (model I3, I5). What it holds is decided now, as given by its sponsor; if the mailbox is not
+ * the invited one, or something can no longer be given (I7), the person waits for admission.
+ */
+export const accept: ChangeKind<Accept> = {
+  type: 'accept',
+  shape: Accept,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, change) {
+    const offer = draft.account.get('offer', change.offerId)
+    const person = draft.account.get('person', offer?.personId)
+    if (!offer || !person || offer.state !== 'live' || offer.expiresAt <= draft.now || person.state !== 'invited') {
+      return draft.refuse('offer-dead', 'This invitation is no longer open; ask whoever invited you for a new one.')
+    }
+    const here = draft.account.by('person', 'login', change.loginId).find((one) => one.id !== person.id)
+    if (here && here.state !== 'left') return joinExisting(draft, offer, here.id)
+    const trial = new Draft(draft.account, draft.actor, draft.now)
+    trial.update('person', person.id, { state: 'active', loginId: change.loginId })
+    trial.update('offer', offer.id, { state: 'taken' })
+    giveOffered(trial, offer, offer.sponsorId)
+    if (change.proven && trial.problems.length === 0) return adopt(draft, trial)
+    draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
+  },
+  sentence: (change, sight) => `took up the invitation to ${invitedName(change.offerId, sight)}`,
+  record: (change) => change,
+}
+
+/** The login is a person here already: what was offered goes to that person, and the new record is closed (model P1). */
+function joinExisting(draft: Draft, offer: OfferRow, personId: Id): void {
+  draft.update('offer', offer.id, { state: 'taken' })
+  draft.update('person', offer.personId, { state: 'withdrawn' })
+  giveOffered(draft, { ...offer, personId }, offer.sponsorId)
+}
+
+function adopt(draft: Draft, trial: Draft): void {
+  draft.edits.push(...trial.edits)
+  draft.values.push(...trial.values)
+  draft.account = trial.account
+}
+
+export class Admit {
+  @Equals('admit') type!: 'admit'
+  @RowId() personId!: Id
+}
+
+/** Lets in someone who waits; what their offer holds is given by the one who admits (model I5, D3). */
+export const admit: ChangeKind<Admit> = {
+  type: 'admit',
+  shape: Admit,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person || !draft.need('people', 'change', draft.account.root.id, 'admit people')) return
+    if (person.state !== 'waiting') {
+      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
+    }
+    draft.update('person', person.id, { state: 'active' })
+    for (const offer of draft.account.by('offer', 'person', person.id)) {
+      if (offer.state !== 'live' && offer.state !== 'dead') continue
+      draft.update('offer', offer.id, { state: 'taken' })
+      if (draft.actorId) giveOffered(draft, offer, draft.actorId)
+    }
+  },
+  sentence: (change, sight) => `admitted ${sight.personName(change.personId)}`,
+  record: (change) => change,
+}
+
+function invitedName(offerId: Id, sight: { named: Draft['account']; personName(id: Id | undefined): string }): string {
+  return sight.personName(sight.named.get('offer', offerId)?.personId)
+}

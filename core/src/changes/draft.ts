@@ -1,0 +1,149 @@
+import type { Account } from '../account/account.ts'
+import type { AnyRow, Id, PersonRow, PersonalField, PersonalValue, RowEdit, Rows, TableName } from '../account/rows.ts'
+import type { Level } from '../access/levels.ts'
+import { Sight, type OwnArea } from '../access/sight.ts'
+import { problem, type Problem } from '../checks/problem.ts'
+import { addDays, dateOf, isDate, isInstantText, readWhen, type Edge, type Instant } from '../time/instants.ts'
+
+/** Who makes a change: a person of the account, time itself, or whoever loads a book (architecture). */
+export type Actor = { kind: 'person'; personId: Id } | { kind: 'schedule' } | { kind: 'founding' }
+
+/** What the server does besides writing rows, once the commit stands (model C1; named by ids, never by content). */
+export type Effect =
+  | { kind: 'invitation-mail'; offerId: Id; personId: Id; resendNumber: number }
+  /** Every way in is shut for this person in this account: sessions and tokens end (model X4). */
+  | { kind: 'shut-doors'; personId: Id }
+
+/** A change at work: it reads the account as it is so far, collects edits, or refuses. */
+export class Draft {
+  readonly problems: Problem[] = []
+  readonly edits: RowEdit[] = []
+  readonly values: PersonalValue[] = []
+  readonly effects: Effect[] = []
+  /** The account with the edits so far. */
+  account: Account
+  readonly sight: Sight
+
+  constructor(
+    readonly start: Account,
+    readonly actor: Actor,
+    readonly now: Instant,
+  ) {
+    this.account = start
+    this.sight = new Sight(start, this.actorId ?? '', now)
+  }
+
+  get actorId(): Id | null {
+    return this.actor.kind === 'person' ? this.actor.personId : null
+  }
+
+  get actorPerson(): PersonRow | undefined {
+    return this.start.get('person', this.actorId)
+  }
+
+  refuse(code: string, sentence: string, path?: string): void {
+    this.problems.push(problem(code, sentence, path))
+  }
+
+  insert<T extends TableName>(table: T, row: Rows[T]): void {
+    if (this.account.get(table, row.id)) {
+      return this.refuse('id-taken', 'This was done already: the id of what would be made is taken.')
+    }
+    this.record(table, row.id, null, row)
+  }
+
+  update<T extends TableName>(table: T, id: Id, patch: Partial<Rows[T]>): void {
+    const before = this.account.get(table, id)
+    if (!before) throw new Error(`There is no ${table} ${id} to alter.`)
+    this.record(table, id, before, { ...before, ...patch })
+  }
+
+  remove(table: TableName, id: Id): void {
+    const before = this.account.get(table, id)
+    if (before) this.record(table, id, before as AnyRow, null)
+  }
+
+  set(personId: Id, field: PersonalField, value: string | null): void {
+    const entry = { personId, field, value }
+    this.values.push(entry)
+    this.account = this.account.with([], [entry])
+  }
+
+  private record<T extends TableName>(table: T, key: Id, before: AnyRow | null, after: AnyRow | null): void {
+    const edit = { table, key, before, after } as RowEdit
+    this.edits.push(edit)
+    this.account = this.account.with([edit])
+  }
+
+  /** Refuses unless the actor reaches a level of our own areas at a place (or at the root); says who could. */
+  need(area: OwnArea, level: Level, placeId: Id, todo: string): boolean {
+    if (this.actor.kind !== 'person' || this.sight.can(area, level, placeId)) return true
+    this.refuse('not-allowed', `To ${todo} you need ${area}: ${level} there. ${this.whoCould(area, level, placeId)}`)
+    return false
+  }
+
+  /** `Oriel Thistlewick or Tamsin Roake could.`, of those the actor sees. */
+  whoCould(area: OwnArea, level: Level, placeId: Id): string {
+    const names: string[] = []
+    for (const person of this.sight.visiblePeople()) {
+      if (names.length === 2) break
+      if (new Sight(this.start, person.id, this.now).can(area, level, placeId)) {
+        names.push(this.start.nameOf(person.id))
+      }
+    }
+    return names.length > 0 ? `${names.join(' or ')} could.` : 'The office could.'
+  }
+
+  /** Something named in a change that the actor may not see answers as one that does not exist (model D5). */
+  seen<T extends 'person' | 'place' | 'role' | 'grant' | 'offer'>(table: T, id: Id, word: string): Rows[T] | undefined {
+    const row = this.account.get(table, id)
+    const made = row !== undefined && this.start.get(table, id) === undefined
+    const visible = made || this.actor.kind !== 'person' || this.isVisible(table, id)
+    if (row && visible) return row
+    this.refuse('not-found', `There is no such ${word} here; it may have gone meanwhile.`)
+    return undefined
+  }
+
+  private isVisible(table: string, id: Id): boolean {
+    if (table === 'place') return this.sight.seesPlace(id)
+    if (table === 'person') return this.sight.seesPerson(id)
+    if (table === 'grant') {
+      const grant = this.start.get('grant', id)
+      return grant !== undefined && this.sight.seesGrant(grant)
+    }
+    if (table === 'offer') {
+      const offer = this.start.get('offer', id)
+      return offer !== undefined && this.sight.seesPerson(offer.personId)
+    }
+    return true
+  }
+
+  /**
+   * Reads the dates of a period. No `from`, or today's date, is now; an earlier one is refused, and so is an end
+   * before the beginning (model Z1, Z3).
+   */
+  period(from: string | null | undefined, until: string | null | undefined): { from: Instant; until: Instant | null } {
+    const begin = from ? (this.when(from, 'beginning', 'from') ?? this.now) : this.now
+    const end = until ? this.when(until, 'end', 'until') : null
+    if (end !== null && end <= begin) {
+      this.refuse('dates-backwards', 'The last day lies before the first; choose a later one.', '/until')
+    }
+    return { from: begin, until: end }
+  }
+
+  private when(text: string, edge: Edge, field: string): Instant | null {
+    const zone = this.account.zone
+    const isToday = isDate(text) && text === dateOf(this.now, zone)
+    if (isToday && edge === 'beginning') return this.now
+    if (!isDate(text) && !isInstantText(text)) {
+      this.refuse('bad-date', `“${text}” is no date; write it as ${addDays(dateOf(this.now, zone), 14)}.`, `/${field}`)
+      return null
+    }
+    const instant = readWhen(text, zone, edge)
+    if (instant < this.now) {
+      this.refuse('date-past', `${text} has passed; choose today or later.`, `/${field}`)
+      return null
+    }
+    return instant
+  }
+}

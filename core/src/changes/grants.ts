@@ -1,0 +1,119 @@
+import { Equals, IsIn, IsString } from 'class-validator'
+import type { Id, SubjectKind } from '../account/rows.ts'
+import type { Sight } from '../access/sight.ts'
+import { dateInWords, dateOf, isDate } from '../time/instants.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId, When } from './shapes.ts'
+
+export class Give {
+  @Equals('give') type!: 'give'
+  @RowId() grantId!: Id
+  @IsIn(['person', 'group', 'standing']) subjectKind!: SubjectKind
+  @IsString() subjectId!: string
+  @RowId() roleId!: Id
+  @RowId() placeId!: Id
+  @When() from?: string | null
+  @When() until?: string | null
+}
+
+/** Gives a person, a group or a standing a role at a place for a period (model G1). Judged by D1. */
+export const give: ChangeKind<Give> = {
+  type: 'give',
+  shape: Give,
+  fill: (change, makeId) => ({ ...change, grantId: change.grantId ?? makeId() }),
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    const role = draft.seen('role', change.roleId, 'role')
+    if (!place || !role || !checkSubject(draft, change)) return
+    if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) return
+    const { from, until } = draft.period(change.from, change.until)
+    const twin = draft.account
+      .by('grant', 'subject', `${change.subjectKind} ${change.subjectId}`)
+      .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, from))
+    if (twin)
+      return draft.refuse('given-already', `${role.name} at ${place.name} was given already, for that time too.`)
+    const { grantId, subjectKind, subjectId, roleId, placeId } = change
+    const row = { subjectKind, subjectId, roleId, placeId, from, until }
+    draft.insert('grant', { id: grantId, ...row, givenById: draft.actorId, offerId: null })
+  },
+  sentence: (change, sight) =>
+    `gave ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
+    periodText(change.from, change.until, sight),
+  record: (change) => change,
+}
+
+export class Take {
+  @Equals('take') type!: 'take'
+  @RowId() grantId!: Id
+}
+
+/** Takes a grant back, now (model G1). Judged by D1 like giving. */
+export const take: ChangeKind<Take> = {
+  type: 'take',
+  shape: Take,
+  fill: (change) => change,
+  decide(draft, change) {
+    const grant = draft.seen('grant', change.grantId, 'key')
+    if (!grant) return
+    const place = draft.account.get('place', grant.placeId)
+    if (!draft.need('access', 'change', grant.placeId, `take access at ${place?.name ?? 'this place'}`)) return
+    if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This key has ended already.')
+    endGrant(draft, grant.id)
+  },
+  sentence(change, sight) {
+    const grant = sight.named.get('grant', change.grantId)
+    if (!grant) return 'took a key back before it began'
+    const role = `${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
+    return `took ${role} from ${subjectText(grant, sight)}`
+  },
+  record: (change) => change,
+}
+
+/** Ends a grant now; one that has not begun never was. */
+export function endGrant(draft: Draft, grantId: Id): void {
+  const grant = draft.account.get('grant', grantId)
+  if (!grant) return
+  if (grant.from >= draft.now) draft.remove('grant', grantId)
+  else if (isOpen(grant.until, draft.now)) draft.update('grant', grantId, { until: draft.now })
+}
+
+function isOpen(until: number | null, instant: number): boolean {
+  return until === null || until > instant
+}
+
+function checkSubject(draft: Draft, change: Give): boolean {
+  if (change.subjectKind === 'standing') {
+    const known = ['member', 'guest'].includes(change.subjectId)
+    if (!known) draft.refuse('bad-subject', 'Only members or guests as a whole can be given something.', '/subjectId')
+    return known
+  }
+  if (change.subjectKind === 'group') {
+    const group = draft.account.get('group', change.subjectId)
+    if (!group) draft.refuse('not-found', 'There is no such group here; it may have gone meanwhile.')
+    return group !== undefined
+  }
+  const person = draft.seen('person', change.subjectId, 'person')
+  if (person && !['active', 'away', 'waiting'].includes(person.state)) {
+    draft.refuse('not-here', `${draft.account.nameOf(person.id)} is not here; invite them first.`)
+    return false
+  }
+  return person !== undefined
+}
+
+function subjectText(subject: { subjectKind: SubjectKind; subjectId: string }, sight: Sight): string {
+  if (subject.subjectKind === 'person') return sight.personName(subject.subjectId)
+  if (subject.subjectKind === 'group') return sight.named.get('group', subject.subjectId)?.name ?? 'a group'
+  return `every ${subject.subjectId}`
+}
+
+export function roleText(roleId: Id, sight: Sight): string {
+  return sight.named.get('role', roleId)?.name ?? 'a role'
+}
+
+/** `, from 1 July until 30 September`. */
+export function periodText(from: string | null | undefined, until: string | null | undefined, sight: Sight): string {
+  const today = dateOf(sight.now, sight.account.zone)
+  const words = (text: string) => dateInWords(isDate(text) ? text : text.slice(0, 10), today)
+  return (from && from !== today ? `, from ${words(from)}` : '') + (until ? `, until ${words(until)}` : '')
+}

@@ -1,0 +1,111 @@
+import type { Account } from '../account/account.ts'
+import type { Id, PersonalValue, RowEdit } from '../account/rows.ts'
+import { judge } from '../access/entitlement.ts'
+import { Sight } from '../access/sight.ts'
+import { problem, type Problem } from '../checks/problem.ts'
+import { readShape, type Read } from '../checks/shape.ts'
+import { activeOwners, isPresent } from '../people/presence.ts'
+import type { Instant } from '../time/instants.ts'
+import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
+import { Draft, type Actor, type Effect } from './draft.ts'
+import { give, take, type Give, type Take } from './grants.ts'
+import { invite, type Invite } from './invite.ts'
+import type { ChangeKind } from './kind.ts'
+import { leave, type Leave } from './leave.ts'
+import { makeRole, type MakeRole } from './make-role.ts'
+import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
+
+/** What alters an account; there is no other way in (model C1). */
+export type Change =
+  MakePlace | RenamePlace | WallPlace | MakeRole | Invite | Withdraw | Accept | Admit | Give | Take | Leave
+
+const KINDS = new Map<string, ChangeKind<never>>(
+  [makePlace, renamePlace, wallPlace, makeRole, invite, withdraw, accept, admit, give, take, leave].map(
+    (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
+  ),
+)
+
+export const CHANGE_TYPES = [...KINDS.keys()]
+
+/** A docket holds at most so many changes (model C2 sets the bound on edits). */
+export const MAXIMUM_CHANGES = 500
+
+/** What a list of changes does, or why it cannot be done; never both (model C1). */
+export interface Decision {
+  problems: Problem[]
+  edits: RowEdit[]
+  values: PersonalValue[]
+  effects: Effect[]
+  /** The account as it would be. */
+  after: Account
+}
+
+function kindOf(type: string): ChangeKind<Change> {
+  return KINDS.get(type) as unknown as ChangeKind<Change>
+}
+
+/** Reads one change as sent, giving ids to the rows it makes (model C1). */
+export function readChange(plain: unknown, makeId: () => Id): Read<Change> {
+  const type = (plain as { type?: unknown } | null)?.type
+  const kind = typeof type === 'string' ? KINDS.get(type) : undefined
+  if (!kind) {
+    const known = CHANGE_TYPES.join(', ')
+    return { problems: [problem('unknown-change', `A change’s type must be one of ${known}.`, '/type')] }
+  }
+  return readShape(kind.shape as new () => Change, kind.fill(plain as never, makeId))
+}
+
+/** Decides changes one after the other, each on the account as the ones before would leave it (model C1, C2). */
+export function decide(account: Account, changes: readonly Change[], actor: Actor, now: Instant): Decision {
+  const decision: Decision = { problems: [], edits: [], values: [], effects: [], after: account }
+  changes.forEach((change, at) => {
+    const kind = kindOf(change.type)
+    const before = decision.after
+    const draft = new Draft(before, actor, now)
+    if (actor.kind === 'person' && change.type !== 'accept') checkActor(draft)
+    if (draft.problems.length === 0) kind.decide(draft, change)
+    if (draft.problems.length === 0 && actor.kind === 'person' && !kind.onlyEnds) judgeDraft(draft, before)
+    const path = changes.length > 1 ? `/changes/${at}` : ''
+    decision.problems.push(...draft.problems.map((one) => ({ ...one, path: path + (one.path ?? '') || undefined })))
+    decision.edits.push(...draft.edits)
+    decision.values.push(...draft.values)
+    decision.effects.push(...draft.effects)
+    decision.after = draft.account
+  })
+  if (decision.problems.length === 0) checkOwners(account, decision, now)
+  return decision
+}
+
+/** The actor must be active now (model D1). */
+function checkActor(draft: Draft): void {
+  const person = draft.actorPerson
+  if (!person || !isPresent(person, draft.now)) {
+    draft.refuse('not-active', 'You can change nothing here while you are not active in this account.')
+  }
+}
+
+function judgeDraft(draft: Draft, before: Account): void {
+  const actor = before.get('person', draft.actorId)
+  if (actor) draft.problems.push(...judge(before, draft.account, draft.edits, actor, draft.sight, draft.now))
+}
+
+/** At every instant the account has an active owner (model P5). */
+function checkOwners(before: Account, decision: Decision, now: Instant): void {
+  if (!decision.edits.some((edit) => edit.table === 'person')) return
+  if (activeOwners(before, now).length > 0 && activeOwners(decision.after, now).length === 0) {
+    decision.problems.push(problem('last-owner', 'This would leave the account without an active owner.'))
+  }
+}
+
+/** A change as a sentence without its subject, with the names the reader may see (model D5). */
+export function sentenceOf(change: { type: string }, sight: Sight): string {
+  return kindOf(change.type)?.sentence(change as Change, sight) ?? `made a change of the kind ${change.type}`
+}
+
+/** A change as the ledger keeps it, without personal values (model C6). */
+export function recordOf(change: Change): { type: string } {
+  return kindOf(change.type).record(change) as { type: string }
+}
+
+export type { Accept, Admit, Give, Invite, Leave, MakePlace, MakeRole, RenamePlace, Take, WallPlace, Withdraw }
+export { Draft, type Actor, type Effect }

@@ -1,0 +1,195 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsEmail,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, OfferRow, PersonKind, PersonRow, Standing } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import { stateAt } from '../people/presence.ts'
+import { seatTypeAt } from '../products/catalogue.ts'
+import { addDays, dateOf, untilDate } from '../time/instants.ts'
+import { Draft } from './draft.ts'
+import { periodText, roleText } from './grants.ts'
+import type { ChangeKind } from './kind.ts'
+import { giveOffered, seatText } from './offers.ts'
+import { RowId, When } from './shapes.ts'
+
+/** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
+export const INVITATION_DAYS = 14
+
+export class InvitedGrant {
+  @RowId() grantId!: Id
+  @RowId() roleId!: Id
+  @RowId() placeId!: Id
+  @When() from?: string | null
+  @When() until?: string | null
+}
+
+export class InvitedSeat {
+  @RowId() holdingId!: Id
+  @IsString() @MaxLength(60) product!: string
+  @IsString() @MaxLength(60) seatType!: string
+}
+
+export class Invite {
+  @Equals('invite') type!: 'invite'
+  @RowId() personId!: Id
+  @RowId() offerId!: Id
+  @Line(120) name!: string
+  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' })
+  @MaxLength(200)
+  email!: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  @IsIn(['administrator', 'member', 'guest']) standing!: Standing
+  @IsOptional() @RowId() employerId?: Id | null
+  @IsOptional() @RowId() managerId?: Id | null
+  @When() engagementFrom?: string | null
+  @When() engagementUntil?: string | null
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => InvitedGrant) grants!: InvitedGrant[]
+  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => InvitedSeat) seats!: InvitedSeat[]
+  /** A personal line in the message. */
+  @IsOptional() @Line(400, 0) line?: string | null
+}
+
+/**
+ * Invites one address (model I3, I5): the record is made at once, what it gives stays in the offer and is decided
+ * when it is taken up, as given by its sponsor then. It is refused now if it could not be taken up now.
+ */
+export const invite: ChangeKind<Invite> = {
+  type: 'invite',
+  shape: Invite,
+  fill: (change, makeId) => ({
+    ...change,
+    personId: change.personId ?? makeId(),
+    offerId: change.offerId ?? makeId(),
+    grants: list(change.grants).map((grant) => ({ ...grant, grantId: grant.grantId ?? makeId() })),
+    seats: list(change.seats).map((seat) => ({ ...seat, holdingId: seat.holdingId ?? makeId() })),
+  }),
+  decide(draft, change) {
+    if (!mayInvite(draft, change)) return
+    const person = recordOf(draft, change)
+    if (!person) return
+    const offer = offerOf(draft, change, person)
+    if (draft.problems.length > 0) return
+    if (draft.account.get('person', person.id)) draft.update('person', person.id, person)
+    else draft.insert('person', person)
+    draft.set(person.id, 'name', change.name.trim())
+    draft.set(person.id, 'email', change.email.trim())
+    draft.set(person.id, 'invitationLine', change.line?.trim() || null)
+    draft.insert('offer', offer)
+    tryUse(draft, offer)
+    draft.effects.push({ kind: 'invitation-mail', offerId: offer.id, personId: person.id, resendNumber: 0 })
+  },
+  sentence(change, sight) {
+    const gives = [
+      ...change.grants.map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
+      ...change.seats.map((seat) => `a ${seatText(seat, sight)}`),
+    ]
+    const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
+    const until = periodText(change.engagementFrom, change.engagementUntil, sight)
+    return `invited ${sight.personName(change.personId)} as a ${change.standing}${what}${until}`
+  },
+  record: ({ name: _name, email: _email, line: _line, ...rest }) => ({
+    ...rest,
+    personal: ['name', 'email', 'invitationLine'],
+  }),
+}
+
+function list<T>(entries: T[] | undefined): T[] {
+  return Array.isArray(entries) ? entries : []
+}
+
+/** Inviting needs `people: add` at each place where something is given, at the root for anything else (model D3). */
+function mayInvite(draft: Draft, change: Invite): boolean {
+  const places = new Set(change.grants.map((grant) => grant.placeId))
+  if (places.size === 0) places.add(draft.account.root.id)
+  for (const placeId of places) {
+    const place = draft.seen('place', placeId, 'place')
+    if (!place || !draft.need('people', 'add', placeId, `invite people to ${place.name}`)) return false
+  }
+  if (change.standing === 'administrator' || change.kind === 'staff') {
+    const todo = change.kind === 'staff' ? 'invite staff' : 'invite an administrator'
+    return draft.need('people', 'add', draft.account.root.id, todo)
+  }
+  return true
+}
+
+/** The record to be invited: a new one, or the one the same address had before (model P3: `→ invited`). */
+function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
+  const { from, until } = draft.period(change.engagementFrom, change.engagementUntil)
+  if (change.managerId && !draft.seen('person', change.managerId, 'manager')) return undefined
+  if (change.employerId && !draft.account.get('employer', change.employerId)) {
+    draft.refuse('not-found', 'There is no such employer here.', '/employerId')
+  }
+  const known = draft.account.peopleByEmail(change.email).find((id) => draft.sight.seesPerson(id))
+  const earlier = draft.account.get('person', known)
+  if (earlier && !mayInviteAgain(draft, earlier)) return undefined
+  return {
+    id: earlier?.id ?? change.personId,
+    kind: change.kind,
+    standing: change.standing,
+    state: 'invited',
+    managerId: change.managerId ?? earlier?.managerId ?? null,
+    employerId: change.employerId ?? earlier?.employerId ?? null,
+    signatory: false,
+    engagementFrom: from,
+    engagementUntil: until,
+    loginId: earlier?.loginId ?? null,
+  }
+}
+
+function mayInviteAgain(draft: Draft, earlier: PersonRow): boolean {
+  const state = stateAt(draft.account, earlier, draft.now)
+  if (['left', 'declined', 'refused', 'withdrawn', 'expired'].includes(state)) {
+    for (const offer of draft.account.by('offer', 'person', earlier.id)) {
+      if (offer.state === 'live') draft.update('offer', offer.id, { state: 'withdrawn' })
+    }
+    return true
+  }
+  const name = draft.account.nameOf(earlier.id)
+  const how = state === 'invited' ? 'is invited already; withdraw that first or send it again' : 'is here already'
+  draft.refuse('here-already', `${name} has this address and ${how}.`, '/email')
+  return false
+}
+
+function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
+  const until = untilDate(addDays(dateOf(draft.now, draft.account.zone), INVITATION_DAYS), draft.account.zone)
+  const grants = change.grants.map(({ grantId, roleId, placeId, from, until: end }, at) => {
+    if (!draft.account.get('role', roleId)) draft.refuse('not-found', 'There is no such role here.', `/grants/${at}`)
+    const period = draft.period(from, end)
+    return { grantId, roleId, placeId, from: from ? period.from : null, until: period.until }
+  })
+  const seats = change.seats.map(({ holdingId, product, seatType }, at) => {
+    if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
+      draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}.`, `/seats/${at}`)
+    }
+    return { holdingId, product, seatType }
+  })
+  return {
+    id: change.offerId,
+    personId: person.id,
+    sponsorId: draft.actorId ?? person.id,
+    state: 'live',
+    sentAt: draft.now,
+    expiresAt: until,
+    resendNumber: 0,
+    grants,
+    seats,
+  }
+}
+
+/** Uses the offer on paper, so that what could not be given is refused when sending and not at the door. */
+function tryUse(draft: Draft, offer: OfferRow): void {
+  if (draft.actor.kind !== 'person') return
+  const trial = new Draft(draft.account, draft.actor, draft.now)
+  trial.update('person', offer.personId, { state: 'active' })
+  giveOffered(trial, offer, offer.sponsorId)
+  draft.problems.push(...trial.problems)
+}

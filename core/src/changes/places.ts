@@ -1,0 +1,115 @@
+import { Equals, IsBoolean, IsOptional } from 'class-validator'
+import type { Account } from '../account/account.ts'
+import type { Id } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import { upwards } from '../places/tree.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId } from './shapes.ts'
+
+const MAXIMUM_DEPTH = 12
+
+export class MakePlace {
+  @Equals('make-place') type!: 'make-place'
+  @RowId() placeId!: Id
+  @RowId() parentId!: Id
+  @Line(80) name!: string
+  @Line(40) kind!: string
+  @IsOptional() @Line(40) reference?: string | null
+}
+
+/** Makes a place beneath another; who reached its parent reaches it too (model T1, T4). */
+export const makePlace: ChangeKind<MakePlace> = {
+  type: 'make-place',
+  shape: MakePlace,
+  fill: (change, makeId) => ({ ...change, placeId: change.placeId ?? makeId() }),
+  decide(draft, change) {
+    const parent = draft.seen('place', change.parentId, 'place')
+    if (!parent) return
+    if (!draft.need('places', 'change', parent.id, `make places in ${parent.name}`)) return
+    if (upwards(draft.account, parent.id).length > MAXIMUM_DEPTH) {
+      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most; choose a place further up.`)
+    }
+    checkName(draft, parent.id, change.name)
+    checkReference(draft, change.reference)
+    const { placeId, parentId, name, kind } = change
+    const reference = change.reference ?? null
+    draft.insert('place', { id: placeId, parentId, name: name.trim(), kind, reference, walled: false })
+  },
+  sentence: (change, sight) =>
+    `made the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
+  record: (change) => change,
+}
+
+export class RenamePlace {
+  @Equals('rename-place') type!: 'rename-place'
+  @RowId() placeId!: Id
+  @Line(80) name!: string
+  @IsOptional() @Line(40) reference?: string | null
+}
+
+export const renamePlace: ChangeKind<RenamePlace> = {
+  type: 'rename-place',
+  shape: RenamePlace,
+  fill: (change) => change,
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    if (!place || !draft.need('places', 'change', place.id, `rename ${place.name}`)) return
+    if (place.parentId) checkName(draft, place.parentId, change.name, place.id)
+    checkReference(draft, change.reference, place.id)
+    const reference = change.reference === undefined ? place.reference : change.reference
+    draft.update('place', place.id, { name: change.name.trim(), reference })
+  },
+  sentence: (change) => `named a place ${change.name}`,
+  record: (change) => change,
+}
+
+export class WallPlace {
+  @Equals('wall-place') type!: 'wall-place'
+  @RowId() placeId!: Id
+  @IsBoolean() walled!: boolean
+}
+
+/** Puts a wall up, so that access given above stops here, or takes it down (model T3, T4). */
+export const wallPlace: ChangeKind<WallPlace> = {
+  type: 'wall-place',
+  shape: WallPlace,
+  fill: (change) => change,
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    if (!place || !draft.need('places', 'run', place.id, `wall ${place.name}`)) return
+    if (place.parentId === null)
+      return draft.refuse('root-wall', 'The root has nothing above it that a wall could stop.')
+    if (place.walled === change.walled) {
+      return draft.refuse('no-change', `${place.name} is ${place.walled ? 'walled already' : 'not walled'}.`)
+    }
+    draft.update('place', place.id, { walled: change.walled })
+  },
+  sentence: (change, sight) =>
+    change.walled
+      ? `walled ${sight.placeName(change.placeId)}`
+      : `took the wall of ${sight.placeName(change.placeId)} down`,
+  record: (change) => change,
+}
+
+function checkName(draft: Draft, parentId: Id, name: string, except?: Id): void {
+  const wanted = name.trim().toLowerCase()
+  const twin = draft.account
+    .by('place', 'parent', parentId)
+    .find((place) => place.id !== except && place.name.toLowerCase() === wanted)
+  if (name.includes('/')) draft.refuse('slash-in-name', 'A place’s name cannot hold “/”, which joins places.', '/name')
+  if (twin) draft.refuse('name-taken', `There is a ${twin.name} there already; choose another name.`, '/name')
+}
+
+function checkReference(draft: Draft, reference: string | null | undefined, except?: Id): void {
+  if (!reference) return
+  const twin = placeByReference(draft.account, reference)
+  if (!twin || twin.id === except) return
+  const where = draft.sight.seesPlace(twin.id) ? `stands for ${twin.name}` : 'is taken'
+  draft.refuse('reference-taken', `The reference ${reference} ${where} already; choose another.`, '/reference')
+}
+
+/** References are unique in an account, so that bills and products can name places by them (model T1). */
+export function placeByReference(account: Account, reference: string) {
+  return account.by('place', 'reference', reference)[0]
+}

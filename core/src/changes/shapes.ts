@@ -1,0 +1,18 @@
+import { IsOptional, IsUUID, Matches } from 'class-validator'
+
+/** An id of a row that must exist, or that the server has given for one to be made. */
+export function RowId(): PropertyDecorator {
+  const rule = IsUUID(undefined, { message: '$property must be an id' })
+  return (target, key) => rule(target, key as string)
+}
+
+const WHEN = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2}))?$/
+
+/** A local date or an instant with its offset; left out, it is now for a beginning and open for an end (model Z1). */
+export function When(): PropertyDecorator {
+  const rule = Matches(WHEN, { message: '$property must be a date such as 2026-06-30' })
+  return (target, key) => {
+    IsOptional()(target, key as string)
+    rule(target, key as string)
+  }
+}

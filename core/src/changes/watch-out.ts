@@ -1,0 +1,219 @@
+import type { Account } from '../account/account.ts'
+import type { HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
+import type { Move } from '../access/compare.ts'
+import { atLeast } from '../access/levels.ts'
+import type { Sight } from '../access/sight.ts'
+import { levelBy, routesTo } from '../access/walk.ts'
+import { isOutsider } from '../people/presence.ts'
+import { upwards } from '../places/tree.ts'
+import { areaAt, seatTypeAt } from '../products/catalogue.ts'
+import { OWN_PRODUCT } from '../products/own.ts'
+import { billOf } from '../seats/bill.ts'
+import { moneyText } from '../seats/money.ts'
+import { boundsOfMonth, dateInWords, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
+import type { Change } from './index.ts'
+
+/** Something a careful person would want to know before applying (model S8). */
+export interface Warning {
+  code: string
+  sentence: string
+}
+
+interface Scene {
+  before: Account
+  after: Account
+  changes: readonly Change[]
+  edits: readonly RowEdit[]
+  moves: readonly Move[]
+  sight: Sight
+  now: Instant
+}
+
+type Check = (scene: Scene) => Warning[]
+
+/** Everything to watch out for in a docket, in a fixed order, each said once. */
+export function watchOut(
+  before: Account,
+  after: Account,
+  changes: readonly Change[],
+  edits: readonly RowEdit[],
+  moves: readonly Move[],
+  sight: Sight,
+  now: Instant,
+): Warning[] {
+  const scene: Scene = { before, after, changes, edits, moves, sight, now }
+  const found = [
+    outsiderWithoutEnd,
+    sensitiveArea,
+    behindWall,
+    heldBackBySeat,
+    leftWithoutSteward,
+    chargedTwice,
+    chargedInFull,
+    reportsLeft,
+    offersDead,
+    cannotBeUndone,
+  ].flatMap((check: Check) => check(scene))
+  return [...new Map(found.map((warning) => [warning.sentence, warning])).values()]
+}
+
+const outsiderWithoutEnd: Check = ({ after, edits, sight }) =>
+  edits.flatMap((edit) => {
+    const person = edit.table === 'person' ? (edit.after as PersonRow | null) : null
+    const open = person && isOutsider(person) && person.engagementUntil === null && person.state !== 'left'
+    if (!person || !open || after.get('person', person.id)?.state === 'withdrawn') return []
+    const sentence = `${sight.personName(person.id)} is an outsider and has no end date.`
+    return [{ code: 'outsider-without-end', sentence }]
+  })
+
+const sensitiveArea: Check = ({ after, moves, sight }) =>
+  moves.flatMap((move) => {
+    const area = areaAt(after, move.area, move.from)
+    if (!area?.area.sensitive || !atLeast(move.after, move.before)) return []
+    return [
+      {
+        code: 'sensitive',
+        sentence: `${sight.personName(move.personId)} gets into ${area.area.name}, which is sensitive.`,
+      },
+    ]
+  })
+
+const behindWall: Check = ({ after, moves, sight }) =>
+  moves.flatMap((move) => {
+    const wall = upwards(after, move.placeId).find((place) => place.walled)
+    if (!wall || !atLeast(move.after, move.before)) return []
+    return [
+      {
+        code: 'behind-wall',
+        sentence: `${sight.personName(move.personId)} gets in behind the wall of ${sight.placeName(wall.id)}.`,
+      },
+    ]
+  })
+
+const heldBackBySeat: Check = ({ after, moves, sight }) => {
+  const areas = new Map<Id, Set<string>>()
+  for (const move of moves) {
+    const name = move.heldBack && areaAt(after, move.area, move.from)?.area.name
+    if (name) areas.set(move.personId, (areas.get(move.personId) ?? new Set()).add(name))
+  }
+  return [...areas].map(([personId, names]) => ({
+    code: 'held-back',
+    sentence: `The seat holds ${sight.personName(personId)} back in ${[...names].join(', ')}.`,
+  }))
+}
+
+/** A place whose only steward by a grant of their own is taken away (model D4). */
+const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
+  const places = new Set<Id>()
+  for (const edit of edits) {
+    if (edit.table === 'grant' && edit.before) places.add((edit.before as { placeId: Id }).placeId)
+  }
+  return [...places].flatMap((placeId) => {
+    if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now) === 0) return []
+    if (stewardsAt(after, placeId, now) > 0) return []
+    return [{ code: 'no-steward', sentence: `${sight.placeName(placeId)} is left without a steward.` }]
+  })
+}
+
+function stewardsAt(account: Account, placeId: Id, now: Instant): number {
+  const area = areaAt(account, `${OWN_PRODUCT}/access`, now)!
+  return [...account.all('person')].filter(
+    (person) =>
+      person.state === 'active' &&
+      routesTo(account, person, placeId, now).some(
+        (route) => route.role && !route.obstacle && atLeast(levelBy(route, area, account.root.id), 'change'),
+      ),
+  ).length
+}
+
+/** A seat someone else gave up earlier this month is charged for both (model S4, S6). */
+const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
+  if (!sight.money) return []
+  const month = monthOf(now, after.zone)
+  const { from } = boundsOfMonth(month, after.zone)
+  return edits.flatMap((edit) => {
+    const holding = edit.table === 'holding' && !edit.before ? (edit.after as HoldingRow) : null
+    if (!holding || holding.countedFrom === null || monthOf(holding.countedFrom, after.zone) !== month) return []
+    const passedOn = before
+      .by('holding', 'type', `${holding.product}/${holding.seatType}`)
+      .find((one) => one.countedFrom !== null && one.until !== null && one.until > from && one.until <= now)
+    const type = passedOn && seatTypeAt(after, holding.product, holding.seatType, now)
+    if (!passedOn || !type) return []
+    const ended = dateInWords(dateOf(passedOn.until!, after.zone), dateOf(now, after.zone))
+    const who = sight.personName(passedOn.personId)
+    const sentence = `${monthInWords(month, dateOf(now, after.zone))} charges a ${type.name} seat for ${who} too, who gave it up on ${ended}.`
+    return [{ code: 'charged-twice', sentence }]
+  })
+}
+
+/** A seat given up within the month stays on this month's bill (model S6). */
+const chargedInFull: Check = ({ after, edits, sight, now }) => {
+  if (!sight.money) return []
+  const month = monthOf(now, after.zone)
+  const items = billOf(after, month).lines.flatMap((line) => line.items)
+  return edits.flatMap((edit) => {
+    const holding = edit.table === 'holding' && edit.before ? (edit.after as HoldingRow | null) : null
+    const item = holding && items.find((one) => one.personId === holding.personId && one.product === holding.product)
+    const type = holding && seatTypeAt(after, holding.product, holding.seatType, now)
+    if (!item || !type) return []
+    const { currency, locale } = after.settings
+    const sum = moneyText(item.amountMinor, currency, locale)
+    const today = dateOf(now, after.zone)
+    return [
+      {
+        code: 'charged-in-full',
+        sentence: `${monthInWords(month, today)} is still charged in full for the ${type.name} seat: ${sum}.`,
+      },
+    ]
+  })
+}
+
+const leavers = (scene: Scene) => scene.changes.flatMap((change) => (change.type === 'leave' ? [change.personId] : []))
+
+const reportsLeft: Check = (scene) =>
+  leavers(scene).flatMap((personId) => {
+    const reports = scene.after
+      .by('person', 'manager', personId)
+      .filter((one) => ['active', 'away'].includes(one.state))
+    if (reports.length === 0) return []
+    const people = reports.length === 1 ? '1 person reports' : `${reports.length} people report`
+    return [
+      {
+        code: 'reports-left',
+        sentence: `${people} to ${scene.sight.personName(personId)} and will need another manager.`,
+      },
+    ]
+  })
+
+const offersDead: Check = ({ edits, sight }) =>
+  edits.flatMap((edit) => {
+    const offer = edit.table === 'offer' ? (edit.after as { state: string; personId: Id } | null) : null
+    if (offer?.state !== 'dead') return []
+    return [
+      {
+        code: 'offer-dead',
+        sentence: `The invitation to ${sight.personName(offer.personId)} loses its sponsor and dies.`,
+      },
+    ]
+  })
+
+const cannotBeUndone: Check = ({ changes, sight }) =>
+  changes.flatMap((change) => {
+    if (change.type === 'invite') {
+      const name = sight.personName(change.personId)
+      return [
+        {
+          code: 'mail',
+          sentence: `The message to ${name} cannot be called back once sent; the invitation can be withdrawn.`,
+        },
+      ]
+    }
+    if (change.type === 'leave') {
+      const name = sight.personName(change.personId)
+      return [
+        { code: 'sessions', sentence: `${name} is signed out everywhere at once; a return needs a new invitation.` },
+      ]
+    }
+    if (change.type === 'admit') return [{ code: 'admission', sentence: 'An admission cannot be undone, only ended.' }]
+    return []
+  })

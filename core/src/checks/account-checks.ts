@@ -1,0 +1,129 @@
+import type { Account } from '../account/account.ts'
+import type { Id, PersonRow } from '../account/rows.ts'
+import { isLevel } from '../access/levels.ts'
+import { areaAt, productAt, seatTypeAt } from '../products/catalogue.ts'
+import type { Instant } from '../time/instants.ts'
+import { problem, type Problem } from './problem.ts'
+
+/** A problem of a stored account, with the row it concerns. */
+export interface RowProblem extends Problem {
+  rowId: Id
+}
+
+/**
+ * What must hold in every account at every instant: references that lead somewhere, one signatory who is an owner, an
+ * active owner (model P5), no circles of managers (P2), periods that end after they begin, unique names and references.
+ */
+export function checkAccount(account: Account, now: Instant): RowProblem[] {
+  return [...people(account), ...places(account), ...roles(account, now), ...grants(account), ...seats(account, now)]
+}
+
+function at(rowId: Id, code: string, sentence: string): RowProblem {
+  return { ...problem(code, sentence), rowId }
+}
+
+function people(account: Account): RowProblem[] {
+  const all = [...account.all('person')]
+  const found: RowProblem[] = []
+  const root = account.root.id
+  const signatories = all.filter((person) => person.signatory)
+  if (signatories.length !== 1) {
+    found.push(at(root, 'signatory', `There must be exactly one signatory; there are ${signatories.length}.`))
+  }
+  for (const person of signatories) {
+    if (person.standing !== 'owner') found.push(at(person.id, 'signatory', 'The signatory must be an owner.'))
+  }
+  if (!all.some((person) => person.standing === 'owner' && person.state === 'active')) {
+    found.push(at(root, 'no-owner', 'No owner is active.'))
+  }
+  for (const person of all) {
+    if (inCircle(account, person))
+      found.push(at(person.id, 'manager-circle', 'The reporting line leads back to itself.'))
+    const { engagementFrom: from, engagementUntil: until } = person
+    if (from !== null && until !== null && until <= from) {
+      found.push(at(person.id, 'dates-backwards', 'The engagement ends before it begins.'))
+    }
+    for (const [id, table] of [
+      [person.managerId, 'person'],
+      [person.employerId, 'employer'],
+    ] as const) {
+      if (id && !account.get(table, id)) found.push(at(person.id, 'dangling', `It names a ${table} that is not there.`))
+    }
+  }
+  return found
+}
+
+function inCircle(account: Account, person: PersonRow): boolean {
+  const seen = new Set<Id>()
+  let one: PersonRow | undefined = person
+  while (one?.managerId) {
+    if (seen.has(one.id)) return true
+    seen.add(one.id)
+    one = account.get('person', one.managerId)
+  }
+  return false
+}
+
+function places(account: Account): RowProblem[] {
+  const found: RowProblem[] = []
+  const references = new Map<string, Id>()
+  const names = new Set<string>()
+  for (const place of account.all('place')) {
+    const key = `${place.parentId} ${place.name.toLowerCase()}`
+    if (names.has(key)) found.push(at(place.id, 'name-taken', `There are two places “${place.name}” side by side.`))
+    names.add(key)
+    if (place.name.includes('/')) found.push(at(place.id, 'slash-in-name', 'A place’s name cannot hold “/”.'))
+    if (place.parentId && !account.get('place', place.parentId))
+      found.push(at(place.id, 'dangling', 'Its parent is not there.'))
+    if (!place.reference) continue
+    if (references.has(place.reference)) {
+      found.push(at(place.id, 'reference-taken', `The reference ${place.reference} stands for two places.`))
+    }
+    references.set(place.reference, place.id)
+  }
+  return found
+}
+
+function roles(account: Account, now: Instant): RowProblem[] {
+  return [...account.all('role')].flatMap((role) =>
+    Object.entries(role.areas).flatMap(([key, entry]) => {
+      const area = areaAt(account, key, now)
+      const [product = '', code] = key.split('/')
+      const known = area || productAt(account, product, now)?.sheet.areas.some((one) => one.code === code)
+      if (!known) return [at(role.id, 'unknown-area', `The role ${role.name} names ${key}, which no product has.`)]
+      if (!isLevel(entry?.level))
+        return [at(role.id, 'unknown-level', `${key}: “${String(entry?.level)}” is no level.`)]
+      return []
+    }),
+  )
+}
+
+function grants(account: Account): RowProblem[] {
+  return [...account.all('grant')].flatMap((grant) => {
+    const found: RowProblem[] = []
+    if (grant.until !== null && grant.until <= grant.from)
+      found.push(at(grant.id, 'dates-backwards', 'It ends before it begins.'))
+    const { subjectKind: kind, subjectId } = grant
+    const subject = kind === 'standing' || account.get(kind, subjectId)
+    if (!subject || !account.get('role', grant.roleId) || !account.get('place', grant.placeId)) {
+      found.push(at(grant.id, 'dangling', 'Its subject, role or place is not there.'))
+    }
+    return found
+  })
+}
+
+function seats(account: Account, now: Instant): RowProblem[] {
+  return [...account.all('holding')].flatMap((holding) => {
+    const { product, seatType, givenFrom, until } = holding
+    const found: RowProblem[] = []
+    if (
+      !seatTypeAt(account, product, seatType, Math.min(givenFrom, now)) &&
+      !seatTypeAt(account, product, seatType, now)
+    ) {
+      found.push(at(holding.id, 'unknown-seat', `There is no seat type ${product}/${seatType}.`))
+    }
+    if (until !== null && until <= givenFrom)
+      found.push(at(holding.id, 'dates-backwards', 'A seat ends before it is given.'))
+    return found
+  })
+}

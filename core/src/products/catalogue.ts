@@ -1,0 +1,96 @@
+import type { Account } from '../account/account.ts'
+import type { AreaKey, ProductRow, SheetRow } from '../account/rows.ts'
+import type { Instant } from '../time/instants.ts'
+import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
+import type { ProductSheet, SheetArea, SheetSeatType } from './sheet.ts'
+
+/** A product as it is at an instant: its row and the sheet in force. */
+export interface Product {
+  row: ProductRow
+  sheet: ProductSheet
+}
+
+/** An area with the product it belongs to. */
+export interface Area {
+  key: AreaKey
+  product: string
+  productName: string
+  area: SheetArea
+}
+
+const OWN: readonly Area[] = OWN_AREAS.map((area) => ({
+  key: `${OWN_PRODUCT}/${area.code}`,
+  product: OWN_PRODUCT,
+  productName: 'Jolly Porter',
+  area,
+}))
+const OWN_BY_KEY = new Map(OWN.map((area) => [area.key, area]))
+
+/** The sheet in force at an instant: the latest that began by then, or the first one before any did (model L2). */
+export function sheetAt(account: Account, productId: string, instant: Instant): SheetRow | undefined {
+  let best: SheetRow | undefined
+  for (const row of account.by('sheet', 'product', productId)) {
+    const better =
+      !best ||
+      (row.from <= instant ? row.from > best.from || best.from > instant : row.from < best.from && best.from > instant)
+    if (better) best = row
+  }
+  return best
+}
+
+export function productAt(account: Account, code: string, instant: Instant): Product | undefined {
+  const row = account.by('product', 'code', code)[0]
+  const sheet = row && sheetAt(account, row.id, instant)?.sheet
+  return row && sheet ? { row, sheet } : undefined
+}
+
+/** All products at an instant, in the order of their names. */
+export function productsAt(account: Account, instant: Instant): Product[] {
+  const products = [...account.all('product')].flatMap((row) => productAt(account, row.code, instant) ?? [])
+  return products.sort((one, other) => one.sheet.name.localeCompare(other.sheet.name, 'en'))
+}
+
+/** What the product's plan enables; without a plan, all its areas (model S11). */
+function enabled(product: Product, area: SheetArea): boolean {
+  if (!product.row.on) return false
+  const plan = product.sheet.plans.find((one) => one.code === product.row.plan)
+  return !plan || plan.areas.includes(area.code)
+}
+
+/** Every area that can be reached at an instant: the products' that are on and in their plan, and our own. */
+export function areasAt(account: Account, instant: Instant): Area[] {
+  const ofProducts = productsAt(account, instant).flatMap((product) =>
+    product.sheet.areas
+      .filter((area) => enabled(product, area))
+      .map((area) => ({
+        key: `${product.sheet.code}/${area.code}`,
+        product: product.sheet.code,
+        productName: product.sheet.name,
+        area,
+      })),
+  )
+  return [...ofProducts, ...OWN]
+}
+
+export function areaAt(account: Account, key: AreaKey, instant: Instant): Area | undefined {
+  const own = OWN_BY_KEY.get(key)
+  if (own) return own
+  const [code = '', areaCode = ''] = key.split('/')
+  const product = productAt(account, code, instant)
+  const area = product?.sheet.areas.find((one) => one.code === areaCode)
+  if (!product || !area || !enabled(product, area)) return undefined
+  return { key, product: code, productName: product.sheet.name, area }
+}
+
+export function seatTypeAt(
+  account: Account,
+  product: string,
+  code: string,
+  instant: Instant,
+): SheetSeatType | undefined {
+  return productAt(account, product, instant)?.sheet.seatTypes.find((type) => type.code === code)
+}
+
+export function isOwnArea(key: AreaKey): boolean {
+  return OWN_BY_KEY.has(key)
+}

@@ -1,0 +1,116 @@
+import {
+  addDays,
+  BOOK_FORMAT,
+  instantText,
+  readWhen,
+  type AccountBook,
+  type BookOffer,
+  type LocalDate,
+} from '@lodge/core'
+import { beddingLog } from './scenario/bedding-log.ts'
+import { people } from './scenario/people.ts'
+import { places } from './scenario/places.ts'
+import { roles } from './scenario/roles.ts'
+
+export const DEMO_ZONE = 'Europe/Dublin'
+/** As whom one signs in first. */
+export const DEMO_OWNER_EMAIL = 'oriel.thistlewick@thistlewick.example'
+/** The password every active person of the demo starts with; the start command says it. */
+export const DEMO_PASSWORD = 'moss on the north wall'
+
+/** Thistlewick Roof Gardens on a morning: the demo as an account book, its dates laid out around that day. */
+export function demoBook(today: LocalDate): AccountBook {
+  const day = (offset: number) => addDays(today, offset)
+  const sponsor = 'tamsin.roake@thistlewick.example'
+  const offer = (to: string, sent: number, expires: number, role: string, place: string, seat: string): BookOffer => ({
+    to,
+    sponsor,
+    state: 'live',
+    sent: day(sent),
+    expires: day(expires),
+    grants: [{ role, place }],
+    seats: [seat],
+  })
+  return {
+    format: BOOK_FORMAT,
+    asOf: instantText(readWhen(today, DEMO_ZONE, 'beginning')),
+    account: { name: 'Thistlewick Roof Gardens', zone: DEMO_ZONE, currency: 'EUR', locale: 'en-IE' },
+    employers: [
+      'Highfast Rope Access',
+      'Brookline Irrigation',
+      'Loam & Clay Laboratory',
+      ...places.map((client) => client.name),
+    ],
+    places,
+    products: [
+      {
+        code: beddingLog.code,
+        on: true,
+        plan: 'bloom',
+        sheets: [
+          // The Field seat went dear in March; what was billed before keeps its price.
+          { from: day(-2200), sheet: withFieldPrice(1200) },
+          { from: `${today.slice(0, 4)}-03-01`, sheet: beddingLog },
+        ].filter((entry) => entry.from <= today),
+        stock: [
+          { seatType: 'crew-lead', number: 6, from: day(-2200) },
+          { seatType: 'field', number: 21, from: day(-2200) },
+        ],
+      },
+    ],
+    roles,
+    groups: [
+      { name: 'Gardeners', lead: 'mirren.halloway@thistlewick.example', grants: [] },
+      { name: 'Site leads', lead: DEMO_OWNER_EMAIL, grants: [] },
+      {
+        name: 'Irrigation',
+        lead: 'cormac.eddery@thistlewick.example',
+        grants: [
+          { role: 'Irrigation fitter', place: 'Pellworth Hospital Trust', from: day(-300) },
+          { role: 'Irrigation fitter', place: 'Elderkin Care Homes', from: day(-300) },
+        ],
+      },
+      {
+        name: 'Trainees',
+        lead: 'odalys.penrose@thistlewick.example',
+        grants: [
+          { role: 'Trainee', place: 'Brindle Schools', from: day(-300) },
+          { role: 'Trainee', place: 'Wexcombe Council', from: day(-300) },
+        ],
+      },
+      {
+        name: 'Winter crew',
+        lead: 'mirren.halloway@thistlewick.example',
+        grants: [{ role: 'Gardener', place: 'Corvane Hotels/Corvane Lakeside', from: day(-300) }],
+      },
+    ],
+    standings: { member: [], guest: [] },
+    people: people(today),
+    offers: [
+      offer(
+        'odette.farrow@highfast.example',
+        -13,
+        1,
+        'Rope access',
+        'Corvane Hotels/Corvane Hill',
+        'bedding-log/reader',
+      ),
+      offer('rufus.cade@brindle.example', -3, 11, 'Client view', 'Brindle Schools', 'bedding-log/reader'),
+      offer('roisin.thatch@wexcombe.example', -6, 8, 'Client view', 'Wexcombe Council', 'bedding-log/reader'),
+      offer(
+        'bram.osterley@thistlewick.example',
+        -4,
+        10,
+        'Gardener',
+        'Corvane Hotels/Corvane Harbour',
+        'bedding-log/reader',
+      ),
+      offer('lise.wetherby@hollin.example', -3, 11, 'Client view', 'Hollin Museum', 'bedding-log/reader'),
+    ],
+  }
+}
+
+function withFieldPrice(priceMinor: number) {
+  const seatTypes = beddingLog.seatTypes.map((type) => (type.code === 'field' ? { ...type, priceMinor } : type))
+  return { ...beddingLog, seatTypes }
+}

@@ -1,0 +1,56 @@
+import type { BookRole, Level } from '@lodge/core'
+
+const BL = 'bedding-log'
+
+function role(name: string, areas: Record<string, Level>): BookRole {
+  return { name, areas: Object.fromEntries(Object.entries(areas).map(([key, level]) => [key, { level }])) }
+}
+
+function log(areas: Record<string, Level>): Record<string, Level> {
+  return Object.fromEntries(Object.entries(areas).map(([code, level]) => [`${BL}/${code}`, level]))
+}
+
+export const roles: BookRole[] = [
+  role(
+    'Gardener',
+    log({ 'site-notes': 'change', 'plant-list': 'change', photos: 'change', drawings: 'see', reports: 'add' }),
+  ),
+  role('Trainee', log({ 'site-notes': 'add', 'plant-list': 'see', photos: 'add', drawings: 'see', reports: 'add' })),
+  role('Site lead', {
+    ...log({
+      'site-notes': 'run',
+      'plant-list': 'run',
+      photos: 'run',
+      drawings: 'change',
+      reports: 'run',
+      'client-messages': 'run',
+    }),
+    'porter/people': 'add',
+    'porter/access': 'change',
+    'porter/places': 'change',
+    'porter/seats': 'add',
+  }),
+  role(
+    'Planner',
+    log({ 'site-notes': 'see', 'plant-list': 'change', photos: 'see', drawings: 'change', reports: 'see' }),
+  ),
+  role('Rope access', log({ photos: 'add', 'site-notes': 'add', drawings: 'see' })),
+  role('Irrigation fitter', log({ photos: 'add', 'site-notes': 'add', drawings: 'see', 'plant-list': 'see' })),
+  role('Client view', log({ photos: 'see', reports: 'see', 'client-messages': 'add' })),
+  role('Photographer', log({ photos: 'add' })),
+  role('Bookkeeping', {
+    [`${BL}/labour-rates`]: 'see',
+    'porter/billing': 'see',
+    'porter/seats': 'see',
+    'porter/people': 'see',
+  }),
+  role('Soil laboratory', log({ 'site-notes': 'change', 'plant-list': 'change' })),
+  role('Office', {
+    'porter/people': 'change',
+    'porter/access': 'see',
+    'porter/places': 'change',
+    'porter/seats': 'change',
+    'porter/ledger': 'see',
+    'porter/billing': 'see',
+  }),
+]

@@ -1,0 +1,78 @@
+import js from '@eslint/js'
+import vue from 'eslint-plugin-vue'
+import typescript from 'typescript-eslint'
+import vueParser from 'vue-eslint-parser'
+
+/** What a room may not import; the boundaries of docs/architecture.md. */
+function mayNotImport(files, names, message) {
+  const patterns = names.map((name) => ({
+    group: [`@lodge/${name}`, `@lodge/${name}/*`, `**/${name}/src/**`],
+    message,
+  }))
+  return { files, rules: { 'no-restricted-imports': ['error', { patterns }] } }
+}
+
+const outside = ['node:*', 'koa', 'mysql2', 'mysql2/*', 'vue', 'pinia']
+
+export default typescript.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.lodge/**', 'web/src/components.d.ts', '**/test-results/**'] },
+  js.configs.recommended,
+  ...typescript.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parser: vueParser, parserOptions: { parser: typescript.parser, sourceType: 'module' } },
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      'no-console': ['error', { allow: ['log', 'error'] }],
+      'no-undef': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/attributes-order': 'off',
+    },
+  },
+  mayNotImport(['core/**/*.ts'], ['server', 'web', 'standins', 'demo', 'bench'], 'core imports nothing of ours.'),
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: outside, message: 'core has no I/O and no interface.' }] },
+      ],
+      'no-restricted-globals': ['error', 'Date', 'fetch', 'setTimeout', 'setInterval', 'process', 'crypto'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'core has no randomness.' }],
+    },
+  },
+  mayNotImport(['server/**/*.ts'], ['web', 'standins', 'demo'], 'server and web never import each other.'),
+  mayNotImport(
+    ['web/**/*.ts', 'web/**/*.vue'],
+    ['server', 'standins', 'demo'],
+    'server and web never import each other.',
+  ),
+  {
+    files: ['web/src/**/*.ts', 'web/src/**/*.vue'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            { name: '@lodge/core', allowTypeImports: true, message: 'The web decides nothing: import types only.' },
+          ],
+        },
+      ],
+    },
+  },
+  mayNotImport(['standins/**/*.ts'], ['core', 'server', 'web', 'demo'], 'A stand-in knows protocols only.'),
+)

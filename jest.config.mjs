@@ -1,0 +1,36 @@
+const swc = [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', decorators: true },
+      transform: { legacyDecorator: true, decoratorMetadata: false, useDefineForClassFields: false },
+      target: 'es2022',
+    },
+    module: { type: 'es6' },
+  },
+]
+
+function project(displayName, more = {}) {
+  return {
+    displayName,
+    rootDir: import.meta.dirname,
+    testMatch: [`<rootDir>/${displayName}/**/*.test.ts`],
+    testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+    modulePathIgnorePatterns: ['/dist/', '/.lodge/'],
+    extensionsToTreatAsEsm: ['.ts'],
+    transform: { '^.+\\.ts$': swc },
+    ...more,
+  }
+}
+
+export default {
+  projects: [
+    project('core'),
+    project('web'),
+    project('demo'),
+    project('server', {
+      globalSetup: '<rootDir>/server/test/global-setup.ts',
+      globalTeardown: '<rootDir>/server/test/global-teardown.ts',
+    }),
+  ],
+}

@@ -1,0 +1,212 @@
+import { readFileSync } from 'node:fs'
+import {
+  amountText,
+  areaAt,
+  areasAt,
+  billOf,
+  dateOf,
+  isDate,
+  isLevel,
+  isMonth,
+  lastInstantOf,
+  pathText,
+  placeByPath,
+  reach,
+  reachesAt,
+  readBook,
+  whoReaches,
+  why,
+  type Account,
+  type AreaKey,
+  type Id,
+  type Instant,
+  type Problem,
+} from '@lodge/core'
+import { hindrancesOf, routeInWords } from './words.ts'
+
+/** How a command ended: 0 yes or done, 1 no or problems, 2 called wrongly. */
+export type ExitStatus = 0 | 1 | 2
+
+/** A command called in a way that cannot be answered (exit status 2). */
+export class BadCall extends Error {}
+
+export interface Options {
+  on?: string
+  json?: boolean
+}
+
+/** Where a command's lines go. */
+export type Print = (line: string) => void
+
+interface Scene {
+  account: Account
+  instant: Instant
+  options: Options
+  print: Print
+}
+
+function loadPlain(path: string): unknown {
+  let text: string
+  try {
+    text = readFileSync(path, 'utf8')
+  } catch {
+    throw new BadCall(`The file ${path} cannot be read; check its name.`)
+  }
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    throw new BadCall(`${path} is not JSON: ${(error as Error).message}.`)
+  }
+}
+
+let sequence = 0
+/** Ids that count up: a book has none of its own, and the command line needs them only while it runs. */
+function nextId(): Id {
+  return `00000000-0000-7000-8000-${String(++sequence).padStart(12, '0')}`
+}
+
+function open(path: string, options: Options, print: Print, mayBeEarlier = false): Scene {
+  const read = readBook(loadPlain(path), nextId)
+  if (!read.account) {
+    throw new BadCall(`${path} has ${read.problems.length} problems; \`lodge check ${path}\` lists them.`)
+  }
+  const { account, asOf } = read
+  if (options.on === undefined) return { account, instant: asOf, options, print }
+  if (!isDate(options.on))
+    throw new BadCall(`--on ${options.on} is no date; write it as ${dateOf(asOf, account.zone)}.`)
+  const instant = lastInstantOf(options.on, account.zone)
+  if (instant < asOf && !mayBeEarlier) {
+    throw new BadCall(`This book stands for ${dateOf(asOf, account.zone)}; it cannot say who got in before that.`)
+  }
+  return { account, instant, options, print }
+}
+
+function findPerson(account: Account, email: string): Id {
+  const found = account.peopleByEmail(email)[0]
+  if (!found) throw new BadCall(`Nobody in this book has the address ${email}.`)
+  return found
+}
+
+function findPlace(account: Account, path: string): Id {
+  const place = placeByPath(account, path)
+  if (!place) throw new BadCall(`There is no place ${path}; write it as Client/Site/Location, or / for all.`)
+  return place.id
+}
+
+function findArea(account: Account, key: AreaKey, instant: Instant): AreaKey {
+  if (areaAt(account, key, instant)) return key
+  const known = areasAt(account, instant).map((area) => area.key)
+  throw new BadCall(`There is no area ${key}; there are ${known.join(', ')}.`)
+}
+
+/** `lodge check BOOK`: every problem, by path. */
+export function check(path: string, options: Options, print: Print): ExitStatus {
+  const read = readBook(loadPlain(path), nextId)
+  const problems: Problem[] = read.problems
+  if (options.json) print(JSON.stringify(problems, null, 2))
+  else if (problems.length === 0) print('No problems.')
+  else for (const one of problems) print(`${one.path ?? ''}: ${one.sentence}`)
+  return problems.length === 0 ? 0 : 1
+}
+
+/** `lodge reach BOOK PERSON PLACE [AREA]`. */
+export function reachCommand(scene: Scene, email: string, path: string, area?: AreaKey): ExitStatus {
+  const { account, instant, print } = scene
+  const personId = findPerson(account, email)
+  const placeId = findPlace(account, path)
+  const found = area
+    ? new Map([[findArea(account, area, instant), reach(account, personId, placeId, area, instant)]])
+    : reachesAt(account, personId, placeId, instant)
+  if (scene.options.json) {
+    const areas = [...found].map(([key, { level, granted, cap }]) => ({ area: key, level, granted, cap }))
+    print(JSON.stringify({ person: email, place: pathText(account, placeId), areas }, null, 2))
+  } else {
+    for (const [key, answer] of found) {
+      const held =
+        answer.granted === answer.level || answer.absence ? '' : ` (${answer.granted} by role, held back by the seat)`
+      print(`${key}: ${answer.level}${held}`)
+    }
+    if (found.size === 0) print('Nothing.')
+  }
+  return [...found.values()].some((answer) => answer.level !== 'none') ? 0 : 1
+}
+
+/** `lodge why BOOK PERSON PLACE AREA`: every route, counting or not. */
+export function whyCommand(scene: Scene, email: string, path: string, area: AreaKey): ExitStatus {
+  const { account, instant, print } = scene
+  const answer = why(
+    account,
+    findPerson(account, email),
+    findPlace(account, path),
+    findArea(account, area, instant),
+    instant,
+  )
+  const names = (id: Id) => account.nameOf(id)
+  const routes = answer.reasons.map((reason) => ({
+    level: reason.level,
+    counts: reason.counts,
+    route: routeInWords(account, reason, names),
+  }))
+  const hindrances = hindrancesOf(answer)
+  if (scene.options.json) print(JSON.stringify({ level: answer.reach.level, hindrances, routes }, null, 2))
+  else {
+    print(`${email} at ${path}, ${area}: ${answer.reach.level}`)
+    for (const line of hindrances) print(`  ${line}`)
+    for (const one of routes) print(`  ${one.counts ? 'counts' : 'does not count'}: ${one.level} by ${one.route}`)
+    if (routes.length === 0) print('  Nothing was given that leads there.')
+  }
+  return answer.reach.level === 'none' ? 1 : 0
+}
+
+/** `lodge who BOOK LEVEL PLACE [AREA]`. */
+export function whoCommand(scene: Scene, level: string, path: string, area?: AreaKey): ExitStatus {
+  const { account, instant, print } = scene
+  if (!isLevel(level) || level === 'none') throw new BadCall(`${level} is no level; use see, add, change or run.`)
+  const areas = area ? [findArea(account, area, instant)] : areasAt(account, instant).map((one) => one.key)
+  const people = whoReaches(account, findPlace(account, path), level, areas, instant)
+    .map(({ personId, areas: reached }) => ({
+      person: account.personal(personId, 'email') ?? account.nameOf(personId),
+      name: account.nameOf(personId),
+      areas: Object.fromEntries(reached),
+    }))
+    .sort((one, other) => one.name.localeCompare(other.name, 'en'))
+  if (scene.options.json) print(JSON.stringify(people, null, 2))
+  else {
+    for (const one of people) {
+      const reached = Object.entries(one.areas).map(([key, reachedLevel]) => `${key} ${reachedLevel}`)
+      print(`${one.name} <${one.person}>: ${reached.join(', ')}`)
+    }
+    if (people.length === 0) print('Nobody.')
+  }
+  return people.length > 0 ? 0 : 1
+}
+
+/** `lodge bill BOOK MONTH`: lines, and with --json the people and days behind each. */
+export function billCommand(scene: Scene, month: string): ExitStatus {
+  const { account, options, print } = scene
+  if (!isMonth(month)) throw new BadCall(`${month} is no month; write it as 2026-06.`)
+  const { currency, locale } = account.settings
+  const bill = options.on === undefined ? billOf(account, month) : billOf(account, month, scene.instant)
+  if (options.json) {
+    const lines = bill.lines.map(({ items, ...line }) => ({
+      ...line,
+      items: items.map(({ personId, firstDate, lastDate, amountMinor }) => {
+        const person = account.personal(personId, 'email') ?? account.nameOf(personId)
+        return { person, firstDate, lastDate, amountMinor }
+      }),
+    }))
+    print(JSON.stringify({ ...bill, lines }, null, 2))
+    return 0
+  }
+  for (const line of bill.lines) {
+    const price = amountText(line.priceMinor, currency, locale)
+    print(
+      `${line.productName}, ${line.seatTypeName}: ${line.count} × ${price} = ${amountText(line.amountMinor, currency, locale)}`,
+    )
+  }
+  print(`${month}: ${amountText(bill.totalMinor, currency, locale)} ${currency}, net of tax`)
+  for (const code of bill.notCharged) print(`Not included: ${code}, whose charging rule is not computed yet.`)
+  return 0
+}
+
+export { open as openBook }

@@ -1,0 +1,71 @@
+import { Command, CommanderError } from 'commander'
+import {
+  BadCall,
+  billCommand,
+  check,
+  openBook,
+  reachCommand,
+  whoCommand,
+  whyCommand,
+  type ExitStatus,
+  type Options,
+  type Print,
+} from './book-commands.ts'
+
+/** Runs one command line; nothing but the exit status and what was printed comes of it. */
+export async function runCommandLine(args: readonly string[], print: Print, complain: Print): Promise<ExitStatus> {
+  let status: ExitStatus = 0
+  const program = new Command('lodge')
+    .description('Asks an account book who gets in where, why, and what it costs; makes tokens for products.')
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => print(text.trimEnd()), writeErr: (text) => complain(text.trimEnd()) })
+  const command = (
+    name: string,
+    description: string,
+    run: (values: string[], options: Options) => ExitStatus | Promise<ExitStatus>,
+  ) =>
+    program
+      .command(name)
+      .description(description)
+      .option('--on <date>', 'the local date asked about; the book’s own if left out')
+      .option('--json', 'answer as JSON')
+      .action(async (...values: unknown[]) => {
+        const words = values.slice(0, -2).map((value) => value as string)
+        status = await run(words, values.at(-2) as Options)
+      })
+
+  command('check <book>', 'list every problem of a book, by path', ([book], options) => check(book!, options, print))
+  command(
+    'reach <book> <person> <place> [area]',
+    'what someone can do at a place',
+    ([book, person, place, area], options) => reachCommand(openBook(book!, options, print), person!, place!, area),
+  )
+  command('why <book> <person> <place> <area>', 'every route that leads there, counting or not', (words, options) =>
+    whyCommand(openBook(words[0]!, options, print), words[1]!, words[2]!, words[3]!),
+  )
+  command(
+    'who <book> <level> <place> [area]',
+    'everyone who reaches a place at a level',
+    ([book, level, place, area], options) => whoCommand(openBook(book!, options, print), level!, place!, area),
+  )
+  command('bill <book> <month>', 'a month’s bill, line by line', ([book, month], options) =>
+    billCommand(openBook(book!, options, print, true), month!),
+  )
+  command('token <product>', 'make a token with which a product asks for decisions', async ([product]) => {
+    const { makeToken } = await import('./token-command.ts')
+    return makeToken(product!, print, complain)
+  })
+  try {
+    await program.parseAsync([...args], { from: 'user' })
+    return status
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2
+    if (!(error instanceof BadCall)) throw error
+    complain(error.message)
+    return 2
+  }
+}
+
+if (process.argv[1]?.endsWith('main.ts') || process.argv[1]?.endsWith('lodge.js')) {
+  process.exitCode = await runCommandLine(process.argv.slice(2), console.log, console.error)
+}

@@ -1,0 +1,53 @@
+import {
+  dateInWords,
+  dateOf,
+  lastDateBefore,
+  type Account,
+  type Id,
+  type Instant,
+  type Reason,
+  type Why,
+} from '@lodge/core'
+
+/** `Rope access, given at Helipad roof by Tamsin Roake on 1 June 2026, until 30 June 2026`. */
+export function routeInWords(account: Account, { route, obstacle }: Reason, names: (id: Id) => string): string {
+  const zone = account.zone
+  const day = (instant: Instant) => dateInWords(dateOf(instant, zone))
+  const place = account.get('place', route.placeId)?.name ?? 'a place'
+  if (!route.grant)
+    return `${route.person.standing} of the account${obstacle === 'wall' ? `, ${wallInWords(route.wall?.name)}` : ''}`
+  const { grant } = route
+  const parts = [`${route.role?.name ?? 'a role'}, given at ${place}`]
+  if (grant.givenById) parts[0] += ` by ${names(grant.givenById)}`
+  parts[0] += ` on ${day(grant.from)}`
+  const group = account.get('group', route.groupId)
+  if (group) parts.push(`through the group ${group.name}`)
+  if (grant.subjectKind === 'standing') parts.push(`as every ${grant.subjectId} has it`)
+  if (grant.until !== null && obstacle !== 'over') parts.push(`until ${dateInWords(lastDateBefore(grant.until, zone))}`)
+  if (obstacle === 'not-begun') parts.push('which has not begun')
+  if (obstacle === 'over') parts.push(`ended ${dateInWords(lastDateBefore(grant.until!, zone))}`)
+  if (obstacle === 'wall') parts.push(wallInWords(route.wall?.name))
+  return parts.join(', ')
+}
+
+function wallInWords(name = 'a place above'): string {
+  return `stopped by the wall at ${name}`
+}
+
+/** What keeps someone out, or lower than given, apart from routes. */
+export function hindrancesOf({ absence, heldBack, reach }: Why): string[] {
+  const found: string[] = []
+  if (absence) found.push(ABSENCES[absence])
+  if (heldBack)
+    found.push(reach.cap === 'none' ? 'held back: no seat of this product' : `held back to ${reach.cap} by the seat`)
+  return found
+}
+
+const ABSENCES: Record<NonNullable<Why['absence']>, string> = {
+  'not-in-yet': 'not in yet: the invitation is open or waits for admission',
+  away: 'away',
+  left: 'left',
+  'turned-away': 'the invitation was declined, refused, withdrawn or ran out',
+  'engagement-not-begun': 'the engagement has not begun',
+  'engagement-over': 'the engagement is over',
+}
