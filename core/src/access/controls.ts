@@ -1,5 +1,6 @@
 import type { Id } from '../account/rows.ts'
-import { Sight, type OwnArea } from './sight.ts'
+import type { Sight } from './sight.ts'
+import { type OwnArea } from './sight.ts'
 import type { Level } from './levels.ts'
 
 /** A control the interface shows with a thing: enabled, or disabled with the reason (model D6). */

@@ -65,7 +65,7 @@ export const accept: ChangeKind<Accept> = {
     if (change.proven && trial.problems.length === 0) return adopt(draft, trial)
     draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
   },
-  sentence: (change, sight) => `took up the invitation to ${invitedName(change.offerId, sight)}`,
+  sentence: () => 'took up their invitation',
   record: (change) => change,
 }
 

@@ -1,7 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { Id, PersonalValue, RowEdit } from '../account/rows.ts'
 import { judge } from '../access/entitlement.ts'
-import { Sight } from '../access/sight.ts'
+import type { Sight } from '../access/sight.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'

@@ -6,7 +6,7 @@ import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { billOf } from '../seats/bill.ts'
 import { countSeats } from '../seats/holdings.ts'
 import { addMonths, monthOf, type Instant } from '../time/instants.ts'
-import { Draft } from './draft.ts'
+import type { Draft } from './draft.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.

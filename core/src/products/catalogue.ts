@@ -57,8 +57,24 @@ function enabled(product: Product, area: SheetArea): boolean {
   return !plan || plan.areas.includes(area.code)
 }
 
+/** The areas last asked for, by account: accounts are values, so what was true of one stays true of it. */
+const remembered = new WeakMap<Account, { instant: Instant; areas: Area[]; byKey: Map<AreaKey, Area> }>()
+
+function areasOf(account: Account, instant: Instant) {
+  const known = remembered.get(account)
+  if (known?.instant === instant) return known
+  const areas = gatherAreas(account, instant)
+  const fresh = { instant, areas, byKey: new Map(areas.map((area) => [area.key, area])) }
+  remembered.set(account, fresh)
+  return fresh
+}
+
 /** Every area that can be reached at an instant: the products' that are on and in their plan, and our own. */
-export function areasAt(account: Account, instant: Instant): Area[] {
+export function areasAt(account: Account, instant: Instant): readonly Area[] {
+  return areasOf(account, instant).areas
+}
+
+function gatherAreas(account: Account, instant: Instant): Area[] {
   const ofProducts = productsAt(account, instant).flatMap((product) =>
     product.sheet.areas
       .filter((area) => enabled(product, area))
@@ -73,13 +89,7 @@ export function areasAt(account: Account, instant: Instant): Area[] {
 }
 
 export function areaAt(account: Account, key: AreaKey, instant: Instant): Area | undefined {
-  const own = OWN_BY_KEY.get(key)
-  if (own) return own
-  const [code = '', areaCode = ''] = key.split('/')
-  const product = productAt(account, code, instant)
-  const area = product?.sheet.areas.find((one) => one.code === areaCode)
-  if (!product || !area || !enabled(product, area)) return undefined
-  return { key, product: code, productName: product.sheet.name, area }
+  return OWN_BY_KEY.get(key) ?? areasOf(account, instant).byKey.get(key)
 }
 
 export function seatTypeAt(

@@ -1,0 +1,186 @@
+import type { Account } from '../account/account.ts'
+import type { AreaKey, Id } from '../account/rows.ts'
+import { rank, type Level } from '../access/levels.ts'
+import type { Sight } from '../access/sight.ts'
+import { UNSEEN_PERSON } from '../access/sight.ts'
+import { reachesAt, type Reach } from '../access/walk.ts'
+import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
+import { downwards } from '../places/tree.ts'
+import { areaAt, isOwnArea } from '../products/catalogue.ts'
+import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+
+/** One area someone reaches at a place. */
+export interface KeyView {
+  area: AreaKey
+  name: string
+  product: string
+  level: Level
+  granted: Level
+  heldBack: boolean
+  /** What the level lets its holder do, in the sheet's words. */
+  sentence: string
+}
+
+/** A place someone reaches, with what they reach there; places beneath that answer alike are folded into it. */
+export interface PlaceKeys {
+  placeId: Id
+  name: string
+  path: string[]
+  walled: boolean
+  beneath: number
+  highest: Level
+  keys: KeyView[]
+}
+
+/** The highest level of the products' areas someone reaches anywhere, and at how many places. */
+export interface ReachSummary {
+  level: Level
+  places: number
+}
+
+const ORDER = new WeakMap<Account, Id[]>()
+
+/** All places in the order of the tree, the root first. */
+function placesInOrder(account: Account): Id[] {
+  let order = ORDER.get(account)
+  if (!order) ORDER.set(account, (order = downwards(account, account.root.id).map((place) => place.id)))
+  return order
+}
+
+function highestOf(reaches: Map<AreaKey, Reach>): Level {
+  let best: Level = 'none'
+  for (const [key, { level }] of reaches) if (!isOwnArea(key) && rank(level) > rank(best)) best = level
+  return best
+}
+
+export function reachSummary(
+  account: Account,
+  personId: Id,
+  instant: Instant,
+  seen: (placeId: Id) => boolean,
+): ReachSummary {
+  const summary: ReachSummary = { level: 'none', places: 0 }
+  for (const placeId of placesInOrder(account)) {
+    if (!seen(placeId)) continue
+    const level = highestOf(reachesAt(account, personId, placeId, instant))
+    if (level === 'none') continue
+    summary.places += 1
+    if (rank(level) > rank(summary.level)) summary.level = level
+  }
+  return summary
+}
+
+/** Everything a person reaches, as a tree folded where a place answers like its parent, cut to what is seen (model A6, D5). */
+export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
+  const { account, now } = sight
+  const found = new Map<Id, PlaceKeys>()
+  const signatures = new Map<Id, { signature: string; top: Id }>()
+  for (const placeId of placesInOrder(account)) {
+    const reaches = reachesAt(account, personId, placeId, now)
+    if (reaches.size === 0 || !maySee(sight, personId, placeId)) continue
+    const signature = [...reaches].map(([key, reach]) => `${key}${reach.level}${reach.granted}`).join()
+    const place = account.get('place', placeId)!
+    const above = signatures.get(place.parentId ?? '')
+    const top = above?.signature === signature ? above.top : placeId
+    signatures.set(placeId, { signature, top })
+    if (top !== placeId) found.get(top)!.beneath += 1
+    else found.set(placeId, placeKeys(sight, placeId, reaches))
+  }
+  return [...found.values()]
+}
+
+/** What someone has at a place is theirs to see, and that of whoever has `access: see` there (model D5). */
+function maySee(sight: Sight, personId: Id, placeId: Id): boolean {
+  return personId === sight.personId || sight.can('access', 'see', placeId)
+}
+
+function placeKeys(sight: Sight, placeId: Id, reaches: Map<AreaKey, Reach>): PlaceKeys {
+  const { account } = sight
+  const place = account.get('place', placeId)!
+  return {
+    placeId,
+    name: place.name,
+    path: sight.pathNames(placeId),
+    walled: place.walled,
+    beneath: 0,
+    highest: highestOf(reaches),
+    keys: keyViews(sight, reaches),
+  }
+}
+
+export function keyViews(sight: Sight, reaches: Map<AreaKey, Reach>): KeyView[] {
+  return [...reaches].flatMap(([key, reach]) => {
+    const area = areaAt(sight.account, key, sight.now)
+    if (!area) return []
+    const shown = reach.level === 'none' ? reach.granted : reach.level
+    return {
+      area: key,
+      name: area.area.name,
+      product: area.productName,
+      level: reach.level,
+      granted: reach.granted,
+      heldBack: isHeldBack(reach),
+      sentence: area.area.levels.filter((one) => rank(one.level) <= rank(shown)).at(-1)?.sentence ?? '',
+    }
+  })
+}
+
+/** One route as its reader may see it (model A2, A5, D5). */
+export interface RouteView {
+  counts: boolean
+  level: Level
+  obstacle: Reason['obstacle'] | null
+  role: string | null
+  standing: string | null
+  group: string | null
+  place: string
+  giver: string | null
+  from: LocalDate | null
+  until: LocalDate | null
+  wall: string | null
+  grantId: Id | null
+}
+
+export interface WhyView {
+  level: Level
+  granted: Level
+  cap: Level
+  heldBack: boolean
+  absence: Why['absence'] | null
+  routes: RouteView[]
+  /** Routes through what the reader does not see. */
+  unseen: number
+}
+
+export function whyView(sight: Sight, personId: Id, placeId: Id, area: AreaKey): WhyView {
+  const answer = why(sight.account, personId, placeId, area, sight.now)
+  const seen = answer.reasons.filter(({ route }) => !route.grant || sight.seesGrant(route.grant))
+  return {
+    level: answer.reach.level,
+    granted: answer.reach.granted,
+    cap: answer.reach.cap,
+    heldBack: answer.heldBack,
+    absence: answer.absence ?? null,
+    routes: seen.map((reason) => routeView(sight, reason)),
+    unseen: answer.reasons.length - seen.length,
+  }
+}
+
+function routeView(sight: Sight, { route, level, counts, obstacle }: Reason): RouteView {
+  const { account } = sight
+  const { grant } = route
+  return {
+    counts,
+    level,
+    obstacle: obstacle ?? null,
+    role: route.role?.name ?? null,
+    standing: grant ? (grant.subjectKind === 'standing' ? grant.subjectId : null) : route.person.standing,
+    group: account.get('group', route.groupId)?.name ?? null,
+    place: route.placeId === account.root.id ? account.root.name : sight.placeName(route.placeId),
+    giver: grant ? (grant.givenById ? sight.personName(grant.givenById) : UNSEEN_PERSON) : null,
+    from: grant ? dateOf(grant.from, account.zone) : null,
+    until: grant?.until ? lastDateBefore(grant.until, account.zone) : null,
+    wall: obstacle === 'wall' && route.wall ? sight.placeName(route.wall.id) : null,
+    grantId: grant?.id ?? null,
+  }
+}

@@ -1,0 +1,134 @@
+import type { Account } from '../account/account.ts'
+import type { Id, PersonState } from '../account/rows.ts'
+import { controlsOfPlace } from '../access/controls.ts'
+import { rank, type Level } from '../access/levels.ts'
+import type { Sight } from '../access/sight.ts'
+import { reachesAt } from '../access/walk.ts'
+import { stateAt } from '../people/presence.ts'
+import { downwards } from '../places/tree.ts'
+import { isOwnArea } from '../products/catalogue.ts'
+import { keyViews, type KeyView } from './keys.ts'
+
+/** One row of the tree of places. */
+export interface PlaceView {
+  id: Id
+  parentId: Id | null
+  name: string
+  kind: string
+  reference: string | null
+  walled: boolean
+  depth: number
+  /** How many people seen get in here in any product. */
+  people: number
+}
+
+/** Someone who gets in at a place. */
+export interface InsiderView {
+  personId: Id
+  name: string
+  state: PersonState
+  highest: Level
+  keys: KeyView[]
+}
+
+export interface PlaceSheetView extends PlaceView {
+  path: string[]
+  insiders: InsiderView[]
+  /** Invited people whose offer holds a key here (model I5). */
+  onceIn: { personId: Id; name: string; role: string }[]
+  stewards: { personId: Id; name: string }[]
+  children: { id: Id; name: string; walled: boolean }[]
+  controls: ReturnType<typeof controlsOfPlace>
+}
+
+/** The tree as the asker sees it: places they were let in to, the nearest seen place above each as its parent. */
+export function placesView(sight: Sight): PlaceView[] {
+  const { account } = sight
+  const shown = new Map<Id, PlaceView>()
+  for (const place of downwards(account, account.root.id)) {
+    if (!sight.seesPlace(place.id)) continue
+    let parent = account.get('place', place.parentId)
+    while (parent && !shown.has(parent.id)) parent = account.get('place', parent.parentId)
+    const depth = parent ? shown.get(parent.id)!.depth + 1 : 0
+    const { id, name, kind, reference, walled } = place
+    shown.set(id, { id, parentId: parent?.id ?? null, name, kind, reference, walled, depth, people: 0 })
+  }
+  for (const view of shown.values()) view.people = insidersAt(sight, view.id).length
+  return [...shown.values()]
+}
+
+function insidersAt(sight: Sight, placeId: Id): { personId: Id; highest: Level }[] {
+  const { account, now } = sight
+  const mayLook = sight.can('people', 'see', placeId) || sight.can('access', 'change', placeId)
+  const found: { personId: Id; highest: Level }[] = []
+  for (const person of account.all('person')) {
+    if (person.state !== 'active') continue
+    if (person.id !== sight.personId && !(mayLook && sight.seesPerson(person.id))) continue
+    const highest = highestInProducts(account, person.id, placeId, now)
+    if (highest !== 'none') found.push({ personId: person.id, highest })
+  }
+  return found
+}
+
+function highestInProducts(account: Account, personId: Id, placeId: Id, now: number): Level {
+  let best: Level = 'none'
+  for (const [key, { level }] of reachesAt(account, personId, placeId, now)) {
+    if (!isOwnArea(key) && rank(level) > rank(best)) best = level
+  }
+  return best
+}
+
+/** A place's sheet; undefined for one not seen, exactly as for one that does not exist (model D5). */
+export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | undefined {
+  const { account, now } = sight
+  const place = account.get('place', placeId)
+  if (!place || !sight.seesPlace(placeId)) return undefined
+  const mayRead = sight.can('access', 'see', placeId)
+  const insiders = insidersAt(sight, placeId).map(({ personId, highest }): InsiderView => {
+    const reaches = mayRead || personId === sight.personId ? reachesAt(account, personId, placeId, now) : new Map()
+    const keys = keyViews(sight, reaches).filter((key) => !isOwnArea(key.area))
+    const state = stateAt(account, account.get('person', personId)!, now)
+    return { personId, name: account.nameOf(personId), state, highest, keys }
+  })
+  insiders.sort((one, other) => rank(other.highest) - rank(one.highest) || one.name.localeCompare(other.name, 'en'))
+  const children = account.by('place', 'parent', placeId).filter((child) => sight.seesPlace(child.id))
+  const { id, parentId, name, kind, reference, walled } = place
+  return {
+    id,
+    parentId,
+    name,
+    kind,
+    reference,
+    walled,
+    depth: 0,
+    people: insiders.length,
+    path: sight.pathNames(placeId),
+    insiders,
+    onceIn: onceIn(sight, placeId),
+    stewards: stewards(sight, placeId),
+    children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
+    controls: controlsOfPlace(sight, placeId),
+  }
+}
+
+function onceIn(sight: Sight, placeId: Id): PlaceSheetView['onceIn'] {
+  const { account, now } = sight
+  return [...account.all('offer')].flatMap((offer) => {
+    const grant = offer.grants.find((one) => one.placeId === placeId)
+    const live = offer.state === 'live' && offer.expiresAt > now
+    if (!grant || !live || !sight.seesPerson(offer.personId)) return []
+    const role = account.get('role', grant.roleId)?.name ?? ''
+    return [{ personId: offer.personId, name: account.nameOf(offer.personId), role }]
+  })
+}
+
+/** People who give and take access here by a key of their own (model D4). */
+function stewards(sight: Sight, placeId: Id): PlaceSheetView['stewards'] {
+  const { account, now } = sight
+  return [...account.all('person')].flatMap((person) => {
+    const plain = person.standing === 'member' || person.standing === 'guest'
+    const access = plain ? reachesAt(account, person.id, placeId, now).get('porter/access')?.level : undefined
+    const isSteward = access !== undefined && rank(access) >= rank('change')
+    return isSteward && sight.seesPerson(person.id) ? [{ personId: person.id, name: account.nameOf(person.id) }] : []
+  })
+}

@@ -1,0 +1,18 @@
+import type { Sight } from '../access/sight.ts'
+import { isPresent } from '../people/presence.ts'
+
+export type Room = 'desk' | 'people' | 'places' | 'ledger' | 'keys'
+
+/** Which views there are for someone; before an engagement begins there is only My keys (model P3). */
+export function roomsOf(sight: Sight): Room[] {
+  const person = sight.account.get('person', sight.personId)
+  if (!person || !isPresent(person, sight.now)) return ['keys']
+  const rooms: Room[] = []
+  const runs = [...sight.account.all('place')].some(
+    ({ id }) => sight.can('people', 'see', id) || sight.can('access', 'change', id),
+  )
+  if (sight.can('people', 'see') || sight.money) rooms.push('desk')
+  if (runs || person.standing !== 'guest') rooms.push('people', 'places')
+  if (sight.can('ledger', 'see')) rooms.push('ledger')
+  return [...rooms, 'keys']
+}

@@ -1,0 +1,153 @@
+import 'reflect-metadata'
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Command } from 'commander'
+import type { RowDataPacket } from 'mysql2'
+import { dateOf, readInstant } from '@lodge/core'
+import {
+  loadBook,
+  makeProductToken,
+  migrate,
+  openPools,
+  readConfiguration,
+  startLodge,
+  startPrivateDatabase,
+  unusedPort,
+  type Pools,
+} from '@lodge/server'
+import { startMailbox } from '@lodge/standins/mailbox'
+import { demoBook, DEMO_OWNER_EMAIL, DEMO_PASSWORD, DEMO_ZONE } from './book.ts'
+
+const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
+
+/** What the demo keeps between runs, so that it comes back where it was. */
+interface Notes {
+  key: string
+  token?: string
+  port: number
+  smtpPort: number
+  mailboxPort: number
+}
+
+interface Options {
+  reset?: boolean
+  port?: string
+  directory: string
+}
+
+const options = new Command('demo')
+  .description('Starts Jolly Porter with the roof gardens of Thistlewick.')
+  .option('--reset', 'forget what was done and make the demo anew, its dates laid out around today')
+  .option('--port <number>', 'where to open it')
+  .option('--directory <path>', 'where its data lies', join(root, '.lodge'))
+  .parse()
+  .opts<Options>()
+
+const notesFile = join(options.directory, 'notes.json')
+
+async function readNotes(): Promise<Notes> {
+  if (options.reset) {
+    rmSync(join(options.directory, 'database'), { recursive: true, force: true })
+    rmSync(notesFile, { force: true })
+  }
+  mkdirSync(options.directory, { recursive: true })
+  const kept = existsSync(notesFile) ? (JSON.parse(readFileSync(notesFile, 'utf8')) as Notes) : undefined
+  const wanted = options.port === undefined ? undefined : Number(options.port)
+  if (wanted !== undefined && !(Number.isInteger(wanted) && wanted > 0 && wanted < 65_536)) {
+    throw new Error(`--port ${options.port} is no port; take a number from 1 to 65535.`)
+  }
+  const port = wanted ?? (await unusedPort(kept?.port ?? 8700))
+  if (wanted !== undefined && (await unusedPort(wanted)) !== wanted) {
+    throw new Error(`Port ${wanted} is taken; choose another with --port, or leave it out.`)
+  }
+  const key = kept?.key ?? `demo:${randomBytes(32).toString('base64')}`
+  const smtpPort = await unusedPort(kept?.smtpPort ?? 8725)
+  const mailboxPort = await unusedPort(kept?.mailboxPort ?? 8726)
+  return { ...kept, key, port, smtpPort, mailboxPort }
+}
+
+async function findAccount(pools: Pools): Promise<string | undefined> {
+  const [rows] = await pools.work.query<RowDataPacket[]>('SELECT id FROM account ORDER BY id LIMIT 1')
+  return rows[0]?.id as string | undefined
+}
+
+async function main(): Promise<void> {
+  const say = (text: string) => console.log(text)
+  const notes = await readNotes()
+  say('Starting MariaDB …')
+  const database = await startPrivateDatabase({ directory: join(options.directory, 'database') })
+  const undo: (() => Promise<unknown>)[] = [() => database.stop()]
+  const stop = async (code: number) => {
+    for (const one of undo.reverse()) await one().catch((error: unknown) => console.error(error))
+    rmSync(join(options.directory, 'running.json'), { force: true })
+    process.exit(code)
+  }
+  try {
+    await migrate(database.url, join(root, 'server/dist/migrations'))
+    const pools = openPools(database.url)
+    let accountId = await findAccount(pools)
+    if (!accountId) {
+      say('Laying out the demo …')
+      const now = process.env.LODGE_NOW ? readInstant(process.env.LODGE_NOW) : Date.now() * 1000
+      const memory = Number(process.env.LODGE_PASSWORD_MEMORY_KIB || 19_456)
+      accountId = (await loadBook(pools, demoBook(dateOf(now, DEMO_ZONE)), DEMO_PASSWORD, memory, now)).id
+      delete notes.token
+    }
+    notes.token ??= await makeProductToken(pools, accountId, 'bedding-log')
+    await pools.end()
+    const mailbox = await startMailbox({ smtpPort: notes.smtpPort, pagePort: notes.mailboxPort })
+    undo.push(() => mailbox.stop())
+    const origin = `http://localhost:${notes.port}`
+    const running = await startLodge(
+      readConfiguration({
+        LODGE_LOG_LEVEL: 'warn',
+        ...process.env,
+        LODGE_PORT: String(notes.port),
+        LODGE_DATABASE_URL: database.url,
+        LODGE_PUBLIC_ORIGIN: origin,
+        LODGE_SMTP_URL: `smtp://127.0.0.1:${notes.smtpPort}`,
+        LODGE_KEY: notes.key,
+        LODGE_WEB_ROOT: join(root, 'web/dist'),
+      }),
+    )
+    undo.push(() => running.stop())
+    writeFileSync(notesFile, JSON.stringify(notes, null, 2), { mode: 0o600 })
+    writeFileSync(join(options.directory, 'running.json'), JSON.stringify({ databaseUrl: database.url, accountId }))
+    say(
+      [
+        '',
+        `  Open            ${origin}`,
+        `  Sign in as      ${DEMO_OWNER_EMAIL}`,
+        `  Password        ${DEMO_PASSWORD}`,
+        `  Mailbox         http://localhost:${notes.mailboxPort}`,
+        `  Product token   ${notes.token}  (Bedding Log, POST ${origin}/access/v1/evaluation)`,
+        '',
+        '  Ctrl C ends it; what you did is kept.',
+        '',
+      ].join('\n'),
+    )
+    process.send?.({
+      ready: true,
+      origin,
+      token: notes.token,
+      mailbox: `http://localhost:${notes.mailboxPort}`,
+      accountId,
+    })
+  } catch (error) {
+    console.error((error as Error).message)
+    await stop(1)
+  }
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.once(signal, () => {
+      say('Putting things away …')
+      void stop(0)
+    })
+  }
+}
+
+main().catch((error: unknown) => {
+  console.error((error as Error).message)
+  process.exit(1)
+})

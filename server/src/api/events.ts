@@ -1,0 +1,17 @@
+import { route } from './route.ts'
+
+export const eventRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: '/api/accounts/{accountId}/events',
+    summary: 'Server-sent events: `changed` when something may differ, `signed-out` when the doors shut.',
+    beforeEngagement: true,
+    async answer({ lodge, ctx, account, accountId, personId, session }) {
+      const lastSeen = Number(ctx.get('Last-Event-ID') || account.version)
+      ctx.respond = false
+      lodge.hub.add({ accountId, personId, sessionId: session.id, response: ctx.res }, account.version, lastSeen)
+      return undefined
+    },
+  }),
+]

@@ -1,0 +1,139 @@
+import { createHash } from 'node:crypto'
+import type { Context } from 'koa'
+import type Router from '@koa/router'
+import { absenceAt, dateOf, readShape, Sight, type Account, type Instant } from '@lodge/core'
+import { badRequest, LodgeError, notFound, notSignedIn } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { sessionOf } from '../signin/cookies.ts'
+import { instantFor } from '../store/accounts.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
+import type { Session } from '../store/sessions.ts'
+
+/** Who may ask: anyone, someone signed in, or a person of the account in the path. */
+export type Audience = 'anyone' | 'signed-in' | 'account'
+
+/** A request, read and checked. */
+export interface Ask<B> {
+  lodge: Lodge
+  ctx: Context
+  params: Record<string, string>
+  query: Record<string, string>
+  body: B
+  now: Instant
+}
+
+export interface SignedInAsk<B> extends Ask<B> {
+  session: Session
+}
+
+/** A request of a person of an account: what they see of it is cut by `sight` (model D5). */
+export interface AccountAsk<B> extends SignedInAsk<B> {
+  account: Account
+  accountId: string
+  personId: string
+  sight: Sight
+}
+
+interface Asks<B> {
+  anyone: Ask<B>
+  'signed-in': SignedInAsk<B>
+  account: AccountAsk<B>
+}
+
+export interface Route<A extends Audience = Audience, B extends object = object> {
+  audience: A
+  method: 'get' | 'post' | 'put' | 'delete'
+  path: string
+  summary: string
+  body?: new () => B
+  query?: Record<string, string>
+  /** May be asked by someone whose engagement has not begun (model P3). */
+  beforeEngagement?: boolean
+  /** The answer depends on the account's version, the day, the asker and the query alone (ETag). */
+  cacheable?: boolean
+  answer(ask: Asks<B>[A]): Promise<object | undefined>
+}
+
+/** Declares a route; the same declaration makes the handler and its part of the OpenAPI document. */
+export function route<A extends Audience, B extends object>(declared: Route<A, B>): Route {
+  return declared as unknown as Route
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
+
+export function mount(router: Router, lodge: Lodge, routes: readonly Route[]): void {
+  for (const one of routes) {
+    router[one.method](
+      one.path.replaceAll(/\{(\w+)\}/g, ':$1'),
+      async (ctx: Context & { params: Record<string, string> }) => {
+        const ask = await read(lodge, ctx, one)
+        if (one.cacheable && isUnchanged(ctx, ask as AccountAsk<object>)) return
+        const answer = await one.answer(ask as never)
+        if (ctx.respond === false) return
+        if (answer === undefined) ctx.status = 204
+        else ctx.body = answer
+      },
+    )
+  }
+}
+
+async function read(lodge: Lodge, ctx: Context & { params: Record<string, string> }, one: Route): Promise<Ask<object>> {
+  const ask: Ask<object> = { lodge, ctx, params: ctx.params, query: flat(ctx), body: {}, now: lodge.clock.now() }
+  let asked = ask
+  if (one.audience !== 'anyone') {
+    const session = await sessionOf(lodge, ctx)
+    if (!session) throw notSignedIn()
+    asked =
+      one.audience === 'account' ? await enter(one, { ...ask, session }) : ({ ...ask, session } as SignedInAsk<object>)
+  }
+  if (one.body) {
+    const body = readShape(one.body, (ctx.request as unknown as { body: unknown }).body)
+    if (body.problems) throw badRequest('bad-body', body.problems[0]!.sentence, body.problems)
+    asked.body = body.value
+  }
+  for (const [name, value] of Object.entries(ctx.params)) {
+    if (name !== 'accountId' && !UUID.test(value)) throw notFound()
+  }
+  return asked
+}
+
+function flat(ctx: Context): Record<string, string> {
+  return Object.fromEntries(Object.entries(ctx.query).map(([name, value]) => [name, String(value)]))
+}
+
+/** Finds the account of the path and the asker's person in it; another's account answers like none (model D5). */
+async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<object>> {
+  const { lodge, session, params } = ask
+  const accountId = params.accountId ?? ''
+  if (!UUID.test(accountId)) throw notFound()
+  const personId = await personIn(ask, accountId, session)
+  const loaded = personId && (await lodge.accounts.get(accountId))
+  const person = loaded ? loaded.account.get('person', personId) : undefined
+  if (!loaded || !personId || !person) throw notFound()
+  const now = instantFor(loaded, lodge.clock)
+  const absence = absenceAt(person, now)
+  if (absence && !(absence === 'engagement-not-begun' && one.beforeEngagement)) {
+    if (absence === 'not-in-yet')
+      throw new LodgeError(403, 'waiting', 'You are waiting to be let in; someone here will see to it.')
+    if (absence === 'engagement-not-begun') throw notFound()
+    throw new LodgeError(401, 'doors-shut', `Your way into ${loaded.account.settings.name} is shut.`)
+  }
+  return { ...ask, now, account: loaded.account, accountId, personId, sight: new Sight(loaded.account, personId, now) }
+}
+
+async function personIn(ask: SignedInAsk<object>, accountId: string, session: Session): Promise<string | undefined> {
+  if (session.accountId === accountId && session.personId) return session.personId
+  const people = await accountsOfLogin(ask.lodge.pools.requests, session.loginId)
+  return people.find((one) => one.accountId === accountId)?.personId
+}
+
+/** ETag: account version, day, asker and query; nothing is computed for a browser that has it. */
+function isUnchanged(ctx: Context, { account, personId, now }: AccountAsk<object>): boolean {
+  const parts = [account.version, dateOf(now, account.zone), personId, ctx.path, ctx.querystring]
+  ctx.set('Cache-Control', 'private, no-cache')
+  ctx.set('ETag', `W/"${createHash('sha256').update(parts.join('|')).digest('base64url').slice(0, 24)}"`)
+  ctx.status = 200
+  if (!ctx.fresh) return false
+  ctx.status = 304
+  return true
+}

@@ -1,0 +1,186 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import Koa, { type Context, type Next } from 'koa'
+import Router from '@koa/router'
+import { bodyParser } from '@koa/bodyparser'
+import compress from 'koa-compress'
+import helmet from 'koa-helmet'
+import serve from 'koa-static'
+import { pinoHttp } from 'pino-http'
+import { v7 as uuidv7 } from 'uuid'
+import { changeRoutes } from './api/changes.ts'
+import { eventRoutes } from './api/events.ts'
+import { invitationRoutes } from './api/invitations.ts'
+import { openApiOf } from './api/openapi.ts'
+import { mount, type Route } from './api/route.ts'
+import { sessionRoutes } from './api/session.ts'
+import { viewRoutes } from './api/views.ts'
+import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
+import type { Lodge } from './lodge.ts'
+import { evaluation } from './protocols/authzen/evaluation.ts'
+import { isUnreachable } from './store/pools.ts'
+
+export const ROUTES: readonly Route[] = [
+  ...sessionRoutes,
+  ...viewRoutes,
+  ...changeRoutes,
+  ...invitationRoutes,
+  ...eventRoutes,
+]
+
+const VERSION = '0.1.0'
+
+/** The whole application as one Koa: hot routes first, then health, API and the web's files. */
+export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
+  const app = new Koa({ proxy: lodge.configuration.trustProxy })
+  const log = pinoHttp({
+    logger: lodge.log,
+    genReqId: (request) => (request as { requestId?: string }).requestId ?? uuidv7(),
+  })
+  app.on('error', (error) => lodge.log.error({ err: error }, 'unexpected'))
+  app.use(async (ctx, next) => {
+    ctx.state.requestId = uuidv7()
+    ;(ctx.req as { requestId?: string }).requestId = ctx.state.requestId
+    await problemDetails(lodge, ctx, next)
+  })
+  app.use(async (ctx, next) => {
+    if (ctx.path !== '/access/v1/evaluation') return next()
+    if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Ask with POST.')
+    await evaluation(lodge, ctx)
+  })
+  app.use(health(lodge, isStopping))
+  app.use((ctx, next) => {
+    log(ctx.req, ctx.res)
+    return next()
+  })
+  app.use(securityHeaders(lodge))
+  app.use(compress({ filter: (type) => !/event-stream/.test(type) && /json|text|javascript|svg/.test(type) }))
+  app.use(sameOrigin(lodge))
+  app.use(
+    bodyParser({
+      enableTypes: ['json'],
+      jsonLimit: '1mb',
+      onError: (error) => {
+        if ((error as { status?: number }).status === 413)
+          throw new LodgeError(413, 'too-large', 'A request has at most 1 MiB.')
+        throw badRequest('bad-json', 'The request is not JSON; check its quotes, commas and brackets.')
+      },
+    }),
+  )
+  const router = new Router()
+  mount(router, lodge, ROUTES)
+  const document = openApiOf(ROUTES, VERSION)
+  router.get('/api/openapi.json', (ctx) => {
+    ctx.body = document
+  })
+  app.use(router.routes())
+  app.use(async (ctx, next) => {
+    if (ctx.path.startsWith('/api/') || ctx.path.startsWith('/access/')) throw notFound()
+    await next()
+  })
+  serveWeb(app, lodge.configuration.webRoot)
+  return app
+}
+
+/** Every error is answered here, once (RFC 9457). */
+async function problemDetails(lodge: Lodge, ctx: Context, next: Next): Promise<void> {
+  try {
+    await next()
+    if (ctx.status === 404 && ctx.body == null && ctx.respond !== false) throw notFound()
+  } catch (error) {
+    const known = error instanceof LodgeError ? error : isUnreachable(error) ? databaseAway() : undefined
+    if (!known) lodge.log.error({ err: error, requestId: ctx.state.requestId }, 'unexpected')
+    const answer =
+      known ??
+      new LodgeError(
+        500,
+        'unexpected',
+        'Something went wrong here; nothing was changed. Try again, or tell the office.',
+      )
+    const { problems, preview, retryAfterSeconds, movedBy } = answer.more
+    ctx.status = answer.status
+    ctx.type = 'application/problem+json'
+    if (retryAfterSeconds !== undefined) ctx.set('Retry-After', String(retryAfterSeconds))
+    ctx.body = JSON.stringify({
+      type: `/problems/${answer.code}`,
+      title: answer.code.replaceAll('-', ' '),
+      status: answer.status,
+      detail: answer.message,
+      code: answer.code,
+      requestId: ctx.state.requestId,
+      problems,
+      preview,
+      movedBy,
+    })
+  }
+}
+
+function health(lodge: Lodge, isStopping: () => boolean) {
+  return async (ctx: Context, next: Next) => {
+    if (ctx.path === '/healthz') {
+      ctx.body = { status: 'up' }
+    } else if (ctx.path === '/readyz') {
+      const ready = lodge.accounts.fresh && !isStopping()
+      ctx.status = ready ? 200 : 503
+      ctx.body = {
+        status: ready ? 'ready' : 'not ready',
+        database: lodge.accounts.fresh ? 'answers' : 'does not answer',
+      }
+    } else await next()
+  }
+}
+
+function securityHeaders(lodge: Lodge) {
+  const secure = lodge.configuration.publicOrigin.startsWith('https:')
+  const self = ["'self'"]
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: self,
+        styleSrc: self,
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: self,
+        connectSrc: self,
+        manifestSrc: self,
+        baseUri: ["'none'"],
+        formAction: self,
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: secure ? { maxAge: 15_552_000 } : false,
+    referrerPolicy: { policy: 'no-referrer' },
+  })
+}
+
+/** Against forged requests: what alters something must come from our own pages (besides SameSite=Strict cookies). */
+function sameOrigin(lodge: Lodge) {
+  const allowed = new Set([lodge.configuration.publicOrigin])
+  return async (ctx: Context, next: Next) => {
+    const safe = ctx.method === 'GET' || ctx.method === 'HEAD'
+    const origin = ctx.get('Origin')
+    const site = ctx.get('Sec-Fetch-Site')
+    const foreign =
+      (origin && !allowed.has(origin) && origin !== `${ctx.protocol}://${ctx.host}`) || site === 'cross-site'
+    if (!safe && foreign) throw new LodgeError(403, 'foreign-origin', 'This request did not come from our own pages.')
+    if (ctx.path.startsWith('/api/')) ctx.set('Cache-Control', 'no-store')
+    await next()
+  }
+}
+
+/** The web application's files; every other path is a page of it. */
+function serveWeb(app: Koa, root: string | undefined): void {
+  if (!root || !existsSync(join(root, 'index.html'))) return
+  const setHeaders = (response: { setHeader(name: string, value: string): unknown }, path: string) => {
+    response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
+  }
+  const files = serve(root, { index: false, setHeaders })
+  const page = serve(root, { index: 'index.html', setHeaders })
+  app.use(files)
+  app.use(async (ctx, next) => {
+    if (ctx.method !== 'GET' || /\.\w+$/.test(ctx.path)) return next()
+    ctx.path = '/'
+    await page(ctx, next)
+  })
+}

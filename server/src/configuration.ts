@@ -1,0 +1,81 @@
+import { randomBytes } from 'node:crypto'
+import { readInstant, type Instant } from '@lodge/core'
+import { KeyRing } from './signin/key-ring.ts'
+
+/** All settings, from `LODGE_*` variables with working defaults; the one file that reads them. */
+export interface Configuration {
+  production: boolean
+  port: number
+  host: string
+  databaseUrl: string
+  /** The origin people open, as in links and in the check of a request's origin. */
+  publicOrigin: string
+  smtpUrl: string
+  mailFrom: string
+  keyRing: KeyRing
+  /** The clock stands still at this instant; for tests and pictures, refused in production. */
+  fixedNow: Instant | undefined
+  /** Argon2id memory in KiB; tests take the cheapest. */
+  passwordMemoryKibibytes: number
+  /** Sign-in attempts per address and quarter of an hour. */
+  signInAttempts: number
+  /** For tests of survival: the point at which the process kills itself, refused in production. */
+  crashAt: string | undefined
+  logLevel: string
+  webRoot: string | undefined
+  trustProxy: boolean
+}
+
+type Environment = Record<string, string | undefined>
+
+/** @throws Error with a sentence that names the variable and what it should hold. */
+export function readConfiguration(environment: Environment): Configuration {
+  const production = environment.NODE_ENV === 'production'
+  const number = (name: string, fallback: number) => {
+    const text = environment[name]
+    if (text === undefined || text === '') return fallback
+    const value = Number(text)
+    if (!Number.isInteger(value) || value < 0) throw new Error(`${name} must be a whole number, not “${text}”.`)
+    return value
+  }
+  const refuse = (name: string) => {
+    if (production && environment[name]) throw new Error(`${name} is for tests and pictures; production refuses it.`)
+    return environment[name] || undefined
+  }
+  const port = number('LODGE_PORT', 8700)
+  const fixed = refuse('LODGE_NOW')
+  const key = environment.LODGE_KEY || (production ? undefined : `dev:${randomBytes(32).toString('base64')}`)
+  if (!key) throw new Error('LODGE_KEY is missing; set it to `name:` and 32 random bytes in base64.')
+  return {
+    production,
+    port,
+    host: environment.LODGE_HOST || '127.0.0.1',
+    databaseUrl: environment.LODGE_DATABASE_URL || 'mysql://lodge@127.0.0.1:3306/lodge',
+    publicOrigin: environment.LODGE_PUBLIC_ORIGIN || `http://localhost:${port}`,
+    smtpUrl: environment.LODGE_SMTP_URL || 'smtp://127.0.0.1:2525',
+    mailFrom: environment.LODGE_MAIL_FROM || 'Jolly Porter <porter@lodge.example>',
+    keyRing: KeyRing.read(key),
+    fixedNow: fixed === undefined ? undefined : readNow(fixed),
+    passwordMemoryKibibytes: number('LODGE_PASSWORD_MEMORY_KIB', 19_456),
+    signInAttempts: number('LODGE_SIGN_IN_ATTEMPTS', 10),
+    crashAt: refuse('LODGE_CRASH_AT'),
+    logLevel: environment.LODGE_LOG_LEVEL || 'info',
+    webRoot: environment.LODGE_WEB_ROOT || undefined,
+    trustProxy: environment.LODGE_TRUST_PROXY === '1',
+  }
+}
+
+function readNow(text: string): Instant {
+  try {
+    return readInstant(text)
+  } catch {
+    throw new Error(`LODGE_NOW must be an instant such as 2026-06-16T09:00:00+01:00, not “${text}”.`)
+  }
+}
+
+/** What is printed at start: no secret, no password in an address. */
+export function redacted(configuration: Configuration): Record<string, unknown> {
+  const { keyRing, databaseUrl, smtpUrl, ...rest } = configuration
+  const hide = (url: string) => url.replace(/\/\/([^:@/]*):[^@]*@/, '//$1:…@')
+  return { ...rest, databaseUrl: hide(databaseUrl), smtpUrl: hide(smtpUrl), keyId: keyRing.currentId }
+}

@@ -1,0 +1,22 @@
+import type { Logger } from 'pino'
+import type { Configuration } from './configuration.ts'
+import type { Clock } from './clock.ts'
+import type { Hub } from './api/hub.ts'
+import type { Passwords } from './signin/passwords.ts'
+import type { Limits } from './signin/limits.ts'
+import type { Accounts } from './store/accounts.ts'
+import type { Committer } from './store/commit.ts'
+import type { Pools } from './store/pools.ts'
+
+/** Everything a route may use; made once at start. */
+export interface Lodge {
+  configuration: Configuration
+  clock: Clock
+  log: Logger
+  pools: Pools
+  accounts: Accounts
+  committer: Committer
+  hub: Hub
+  passwords: Passwords
+  limits: Limits
+}

@@ -1,0 +1,38 @@
+import { randomBytes } from 'node:crypto'
+import type { Context } from 'koa'
+import { v7 as uuidv7 } from 'uuid'
+import type { Instant } from '@lodge/core'
+import type { Lodge } from '../lodge.ts'
+import type { Queryable } from '../store/pools.ts'
+import { findSession, insertSession, type Session } from '../store/sessions.ts'
+import { hashToken } from './key-ring.ts'
+
+export const SESSION_COOKIE = 'lodge_session'
+const SESSION_DAYS = 14
+
+/** Opens a session and answers the cookie's value; only its hash is stored. */
+export async function openSession(
+  connection: Queryable,
+  who: Omit<Session, 'id'>,
+  now: Instant,
+): Promise<{ cookie: string; session: Session }> {
+  const cookie = randomBytes(32).toString('base64url')
+  const session = { id: uuidv7(), ...who }
+  const expiresAt = now + SESSION_DAYS * 86_400_000_000
+  await insertSession(connection, { ...session, tokenHash: hashToken(cookie), now, expiresAt })
+  return { cookie, session }
+}
+
+export function setCookie(lodge: Lodge, ctx: Context, value: string | null): void {
+  const secure = lodge.configuration.publicOrigin.startsWith('https:')
+  const maxAge = value === null ? 0 : SESSION_DAYS * 86_400_000
+  if (secure) ctx.cookies.secure = true
+  ctx.cookies.set(SESSION_COOKIE, value ?? '', { httpOnly: true, sameSite: 'strict', secure, maxAge, overwrite: true })
+}
+
+/** The session of a request, checked each time so that ending one takes effect at once. */
+export async function sessionOf(lodge: Lodge, ctx: Context): Promise<Session | undefined> {
+  const cookie = ctx.cookies.get(SESSION_COOKIE)
+  if (!cookie) return undefined
+  return findSession(lodge.pools.requests, hashToken(cookie), lodge.clock.now())
+}

@@ -1,0 +1,40 @@
+import { createHash, createHmac, hkdfSync } from 'node:crypto'
+
+/**
+ * The keys under which tokens are derived and, later, secrets are kept: `LODGE_KEY` holds one or more `name:base64`
+ * separated by spaces, the first being current. What a key made names it, so that keys can change (architecture).
+ */
+export class KeyRing {
+  private constructor(private readonly keys: ReadonlyMap<string, Buffer>) {}
+
+  /** @throws Error if a key is not a name and 32 bytes in base64. */
+  static read(text: string): KeyRing {
+    const keys = new Map<string, Buffer>()
+    for (const part of text.trim().split(/\s+/)) {
+      const colon = part.indexOf(':')
+      const bytes = Buffer.from(part.slice(colon + 1), 'base64')
+      if (colon < 1 || colon > 20 || bytes.length !== 32) {
+        throw new Error('LODGE_KEY must hold `name:` and 32 random bytes in base64, several separated by spaces.')
+      }
+      keys.set(part.slice(0, colon), bytes)
+    }
+    return new KeyRing(keys)
+  }
+
+  get currentId(): string {
+    return [...this.keys.keys()][0]!
+  }
+
+  /** A one-use token: HMAC(key, id ‖ number), the same each time, so that a repeated delivery carries the same link. */
+  tokenFor(purpose: string, id: string, number: number, keyId = this.currentId): string {
+    const key = this.keys.get(keyId)
+    if (!key) throw new Error(`The key ${keyId} is not in LODGE_KEY any more.`)
+    const derived = Buffer.from(hkdfSync('sha256', key, '', purpose, 32))
+    return createHmac('sha256', derived).update(`${id}|${number}`).digest('base64url')
+  }
+}
+
+/** How tokens and cookies are kept: only as SHA-256. */
+export function hashToken(token: string): Buffer {
+  return createHash('sha256').update(token).digest()
+}

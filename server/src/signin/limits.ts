@@ -1,0 +1,57 @@
+import { createHash } from 'node:crypto'
+import { RateLimiterMySQL, type RateLimiterRes } from 'rate-limiter-flexible'
+import { LodgeError } from '../errors.ts'
+import type { Pools } from '../store/pools.ts'
+
+/** Limits shared by all processes through the database; one that is reached says when to try again. */
+export class Limits {
+  private readonly signIn: RateLimiterMySQL
+  private readonly tokens: RateLimiterMySQL
+
+  /** @param signInAttempts per address and browser, in a quarter of an hour. */
+  constructor(pools: Pools, databaseUrl: string, signInAttempts: number) {
+    const store = { storeClient: (pools.requests as unknown as { pool: unknown }).pool, storeType: 'pool' }
+    const table = {
+      dbName: new URL(databaseUrl).pathname.slice(1),
+      tableName: 'rate_limit',
+      tableCreated: true,
+      clearExpiredByTimeout: false,
+    }
+    const limiter = (keyPrefix: string, points: number, duration: number) =>
+      new RateLimiterMySQL({ ...store, ...table, keyPrefix, points, duration })
+    this.signIn = limiter('sign-in', signInAttempts, 15 * 60)
+    this.tokens = limiter('token', signInAttempts * 3, 15 * 60)
+  }
+
+  /** @throws LodgeError 429 with Retry-After. */
+  countSignIn(email: string, address: string): Promise<void> {
+    return consume(this.signIn, keyOf(email, address))
+  }
+
+  async signedIn(email: string, address: string): Promise<void> {
+    await this.signIn.delete(keyOf(email, address))
+  }
+
+  /** Counts a guess at a one-use token. */
+  countToken(address: string): Promise<void> {
+    return consume(this.tokens, keyOf('', address))
+  }
+}
+
+/** Counters name nobody: addresses of people and networks are personal (model C6). */
+function keyOf(email: string, address: string): string {
+  return createHash('sha256').update(`${email.trim().toLowerCase()}|${address}`).digest('base64url')
+}
+
+async function consume(limiter: RateLimiterMySQL, key: string): Promise<void> {
+  try {
+    await limiter.consume(key)
+  } catch (reached) {
+    const { msBeforeNext } = reached as RateLimiterRes
+    if (typeof msBeforeNext !== 'number') throw reached
+    const retryAfterSeconds = Math.ceil(msBeforeNext / 1000)
+    const minutes = Math.ceil(retryAfterSeconds / 60)
+    const sentence = `Too many tries. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`} and try again.`
+    throw new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds })
+  }
+}

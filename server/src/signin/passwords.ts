@@ -1,0 +1,43 @@
+import { hash, verify, type Options } from '@node-rs/argon2'
+
+/** Argon2id; the enum of the package exists only as types. */
+const ARGON2ID = 2
+/** So many hashes are computed at once; the rest wait, so that sign-in cannot exhaust memory. */
+const AT_ONCE = 2
+
+/** Passwords, kept as Argon2id hashes (RFC 9106). */
+export class Passwords {
+  private running = 0
+  private readonly waiting: (() => void)[] = []
+  private readonly options: Options
+  private decoy: Promise<string> | undefined
+
+  /** @param memoryKibibytes the work factor; RFC 9106 asks for at least 19 MiB with two passes. */
+  constructor(memoryKibibytes: number) {
+    const timeCost = memoryKibibytes < 19_456 ? 1 : 2
+    this.options = { algorithm: ARGON2ID, memoryCost: memoryKibibytes, timeCost, parallelism: 1 }
+  }
+
+  hash(password: string): Promise<string> {
+    return this.inTurn(() => hash(password, this.options))
+  }
+
+  /** Checks a password; without a hash the same work is done against a decoy, so that time tells nothing. */
+  async matches(passwordHash: string | null | undefined, password: string): Promise<boolean> {
+    this.decoy ??= this.hash('nobody has this password')
+    const decoy = await this.decoy
+    const same = await this.inTurn(() => verify(passwordHash ?? decoy, password))
+    return same && passwordHash != null
+  }
+
+  private async inTurn<T>(work: () => Promise<T>): Promise<T> {
+    if (this.running >= AT_ONCE) await new Promise<void>((resolve) => this.waiting.push(resolve))
+    this.running += 1
+    try {
+      return await work()
+    } finally {
+      this.running -= 1
+      this.waiting.shift()?.()
+    }
+  }
+}

@@ -1,0 +1,137 @@
+import type { AnyRow, Rows, TableName } from '@lodge/core'
+
+type Kind = 'plain' | 'boolean' | 'json'
+type Columns = readonly (readonly [field: string, column: string, kind: Kind])[]
+
+const plain = (field: string, column: string) => [field, column, 'plain'] as const
+const boolean = (field: string, column: string) => [field, column, 'boolean'] as const
+const json = (field: string, column: string) => [field, column, 'json'] as const
+
+/** Which table and columns keep each of the core's rows; instants are microseconds in `…_us`. */
+const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
+  settings: {
+    table: 'account_settings',
+    columns: [
+      plain('name', 'name'),
+      plain('zone', 'zone'),
+      plain('currency', 'currency'),
+      plain('locale', 'locale'),
+      plain('pathLabelDepth', 'path_label_depth'),
+      boolean('guestsSeePeopleMet', 'guests_see_people_met'),
+    ],
+  },
+  employer: { table: 'employer', columns: [plain('name', 'name')] },
+  place: {
+    table: 'place',
+    columns: [
+      plain('parentId', 'parent_id'),
+      plain('name', 'name'),
+      plain('kind', 'kind'),
+      plain('reference', 'reference'),
+      boolean('walled', 'walled'),
+    ],
+  },
+  role: { table: 'role', columns: [plain('name', 'name'), json('areas', 'areas')] },
+  person: {
+    table: 'person',
+    columns: [
+      plain('kind', 'kind'),
+      plain('standing', 'standing'),
+      plain('state', 'state'),
+      plain('managerId', 'manager_id'),
+      plain('employerId', 'employer_id'),
+      boolean('signatory', 'signatory'),
+      plain('engagementFrom', 'engagement_from_us'),
+      plain('engagementUntil', 'engagement_until_us'),
+      plain('loginId', 'login_id'),
+    ],
+  },
+  group: { table: 'person_group', columns: [plain('name', 'name'), plain('leadId', 'lead_id')] },
+  membership: { table: 'membership', columns: [plain('groupId', 'group_id'), plain('personId', 'person_id')] },
+  grant: {
+    table: 'access_grant',
+    columns: [
+      plain('subjectKind', 'subject_kind'),
+      plain('subjectId', 'subject_id'),
+      plain('roleId', 'role_id'),
+      plain('placeId', 'place_id'),
+      plain('from', 'from_us'),
+      plain('until', 'until_us'),
+      plain('givenById', 'given_by_id'),
+      plain('offerId', 'offer_id'),
+    ],
+  },
+  offer: {
+    table: 'offer',
+    columns: [
+      plain('personId', 'person_id'),
+      plain('sponsorId', 'sponsor_id'),
+      plain('state', 'state'),
+      plain('sentAt', 'sent_at_us'),
+      plain('expiresAt', 'expires_at_us'),
+      plain('resendNumber', 'resend_number'),
+      json('grants', 'grants'),
+      json('seats', 'seats'),
+    ],
+  },
+  holding: {
+    table: 'holding',
+    columns: [
+      plain('personId', 'person_id'),
+      plain('product', 'product'),
+      plain('seatType', 'seat_type'),
+      boolean('own', 'own'),
+      plain('givenFrom', 'given_from_us'),
+      plain('countedFrom', 'counted_from_us'),
+      plain('until', 'until_us'),
+    ],
+  },
+  product: { table: 'product', columns: [plain('code', 'code'), boolean('on', 'is_on'), plain('plan', 'plan')] },
+  sheet: {
+    table: 'product_sheet',
+    columns: [plain('productId', 'product_id'), plain('from', 'from_us'), json('sheet', 'sheet')],
+  },
+  stock: {
+    table: 'seat_stock',
+    columns: [
+      plain('product', 'product'),
+      plain('seatType', 'seat_type'),
+      plain('number', 'seat_count'),
+      plain('from', 'from_us'),
+    ],
+  },
+}
+
+export function tableOf(name: TableName): string {
+  return `\`${LAYOUT[name].table}\``
+}
+
+/** The column list of a table, the keys first. */
+export function columnsOf(name: TableName): string {
+  return ['account_id', 'id', ...LAYOUT[name].columns.map(([, column]) => `\`${column}\``)].join(', ')
+}
+
+/** A row's values in the order of {@link columnsOf}. */
+export function valuesOf(name: TableName, accountId: string, row: AnyRow): unknown[] {
+  const fields = row as unknown as Record<string, unknown>
+  const values = LAYOUT[name].columns.map(([field, , kind]) =>
+    kind === 'json' ? JSON.stringify(fields[field]) : (fields[field] as unknown),
+  )
+  return [accountId, row.id, ...values]
+}
+
+/** The `SET` part of an update, in the order of {@link valuesOf} without the keys. */
+export function assignmentsOf(name: TableName): string {
+  return LAYOUT[name].columns.map(([, column]) => `\`${column}\` = ?`).join(', ')
+}
+
+export function rowOf<T extends TableName>(name: T, record: Record<string, unknown>): Rows[T] {
+  const row: Record<string, unknown> = { id: record.id }
+  for (const [field, column, kind] of LAYOUT[name].columns) {
+    const value = record[column]
+    if (kind === 'boolean') row[field] = value === 1 || value === true
+    else if (kind === 'json') row[field] = typeof value === 'string' ? JSON.parse(value) : value
+    else row[field] = value
+  }
+  return row as unknown as Rows[T]
+}

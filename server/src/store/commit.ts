@@ -1,0 +1,219 @@
+import { setTimeout as sleep } from 'node:timers/promises'
+import { v7 as uuidv7 } from 'uuid'
+import {
+  decide,
+  recordOf,
+  type Account,
+  type Actor,
+  type Change,
+  type Decision,
+  type Effect,
+  type Instant,
+} from '@lodge/core'
+import type { Clock } from '../clock.ts'
+import { LodgeError, databaseAway, notFound, refused, tooBusy } from '../errors.ts'
+import { hashToken, type KeyRing } from '../signin/key-ring.ts'
+import { instantFor, type Accounts, type Loaded } from './accounts.ts'
+import { insertEvent } from './events.ts'
+import { insertAnswer, type IdempotencyKey } from './idempotency.ts'
+import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
+import { insertOutbox } from './outbox.ts'
+import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
+import { endSessionsOf } from './sessions.ts'
+import { insertOfferToken } from './tokens.ts'
+import { writeEdits, writePersonalValues } from './write-edits.ts'
+
+const TRIES = 8
+
+export interface CommitRequest {
+  accountId: string
+  changes: readonly Change[]
+  actor: Actor
+  via: Via
+  /** Refuses with {@link movedMeanwhile} if the effect is not the one shown (model C3). */
+  check?(account: Account, now: Instant): void | Promise<void>
+  /** Rows outside the account that stand or fall with the commit: a login, a session, a used token. */
+  alongside?(connection: PoolConnection, now: Instant): Promise<void>
+  idempotency?: IdempotencyKey
+}
+
+export interface CommitResult {
+  version: number
+  at: Instant
+  decision: Decision
+}
+
+/** What a commit tells the rest of the process once it stands. */
+export interface CommitListener {
+  committed(accountId: string, version: number): void
+  doorsShut(accountId: string, personId: string): void
+}
+
+/**
+ * The one way in: decide, then one transaction of guard, rows, ledger, outbox and key (architecture, how a change
+ * travels). Each process queues its commits per account, so that only processes compete for the guard.
+ */
+export class Committer {
+  private readonly queues = new Map<string, Promise<unknown>>()
+
+  constructor(
+    private readonly pools: Pools,
+    private readonly accounts: Accounts,
+    private readonly clock: Clock,
+    private readonly keyRing: KeyRing,
+    private readonly listener: CommitListener,
+    private readonly crashAt: string | undefined,
+  ) {}
+
+  /** @throws LodgeError 404, 409, 422 or 503; nothing was changed then. */
+  async commit(request: CommitRequest): Promise<CommitResult> {
+    const before = this.queues.get(request.accountId) ?? Promise.resolve()
+    const run = before.catch(() => undefined).then(() => this.tryUntilIn(request))
+    this.queues.set(request.accountId, run)
+    try {
+      return await run
+    } finally {
+      if (this.queues.get(request.accountId) === run) this.queues.delete(request.accountId)
+    }
+  }
+
+  private async tryUntilIn(request: CommitRequest): Promise<CommitResult> {
+    for (let attempt = 0; attempt < TRIES; attempt += 1) {
+      try {
+        const result = await this.once(request)
+        if (result) return result
+      } catch (error) {
+        if (isUnreachable(error)) {
+          this.accounts.forget(request.accountId)
+          throw databaseAway()
+        }
+        if (!isTransient(error)) throw error
+      }
+      this.accounts.forget(request.accountId)
+      await sleep(2 ** attempt * 5 * (0.5 + Math.random()))
+    }
+    throw tooBusy()
+  }
+
+  /** One attempt; undefined if another process's commit came first. */
+  private async once(request: CommitRequest): Promise<CommitResult | undefined> {
+    const loaded = await this.accounts.get(request.accountId)
+    if (!loaded) throw notFound()
+    const now = instantFor(loaded, this.clock)
+    const decision = decide(loaded.account, request.changes, request.actor, now)
+    if (decision.problems.length > 0) throw refused(decision.problems)
+    await request.check?.(loaded.account, now)
+    await this.shutDoorsFirst(request.accountId, decision.effects, now)
+    const entry = entryOf(request, loaded, decision, now)
+    const connection = await this.pools.commits.getConnection()
+    let broken = false
+    try {
+      const written = await this.write(connection, request, loaded, decision, entry)
+      if (!written) return undefined
+    } catch (error) {
+      broken = isUnreachable(error)
+      throw error
+    } finally {
+      await giveBack(connection, broken)
+    }
+    const { version } = entry.header
+    const { edits, values } = decision
+    this.accounts.absorb(request.accountId, { edits, values, version, committedAt: now, headHash: entry.hash })
+    this.listener.committed(request.accountId, version)
+    this.crash('committed')
+    return { version, at: now, decision }
+  }
+
+  /** Doors shut before the commit, which is then repeated until done (architecture, staleness: cut-off). */
+  private async shutDoorsFirst(accountId: string, effects: readonly Effect[], now: Instant): Promise<void> {
+    for (const effect of effects) {
+      if (effect.kind !== 'shut-doors') continue
+      await endSessionsOf(this.pools.commits, accountId, effect.personId, now, 'left')
+      await insertEvent(this.pools.commits, { kind: 'doors-shut', accountId, personId: effect.personId }, now)
+      this.listener.doorsShut(accountId, effect.personId)
+    }
+  }
+
+  private async write(
+    connection: PoolConnection,
+    request: CommitRequest,
+    loaded: Loaded,
+    decision: Decision,
+    entry: LedgerEntry,
+  ): Promise<boolean> {
+    const { accountId } = request
+    const { version, at } = entry.header
+    await connection.beginTransaction()
+    const [guard] = await connection.execute(
+      'UPDATE account SET version = version + 1, committed_at_us = ?, head_hash = ? WHERE id = ? AND version = ?',
+      [at, entry.hash, accountId, loaded.account.version],
+    )
+    if ((guard as { affectedRows: number }).affectedRows !== 1) {
+      await connection.rollback()
+      return false
+    }
+    this.crash('guard')
+    // All rows of a commit begin at its instant (model C7).
+    await connection.query('SET timestamp = ?', [at / 1_000_000])
+    await writeEdits(connection, accountId, decision.edits)
+    await writePersonalValues(connection, accountId, decision.values)
+    this.crash('rows')
+    await writeEntry(connection, entry)
+    for (const effect of decision.effects) await this.writeEffect(connection, accountId, effect, at)
+    await request.alongside?.(connection, at)
+    if (request.idempotency) await insertAnswer(connection, request.idempotency, { version }, at)
+    this.crash('ledger')
+    await connection.commit()
+    return true
+  }
+
+  private async writeEffect(
+    connection: PoolConnection,
+    accountId: string,
+    effect: Effect,
+    now: Instant,
+  ): Promise<void> {
+    if (effect.kind === 'shut-doors') return endSessionsOf(connection, accountId, effect.personId, now, 'left')
+    const { offerId, personId, resendNumber } = effect
+    const tokenHash = hashToken(this.keyRing.tokenFor('offer', offerId, resendNumber))
+    const keyId = this.keyRing.currentId
+    await insertOfferToken(connection, tokenHash, { accountId, offerId, resendNumber, keyId })
+    const ids = { offerId, personId, resendNumber }
+    await insertOutbox(connection, { id: uuidv7(), accountId, template: 'invitation', ids }, now)
+  }
+
+  /** For tests of survival: dies as by kill -9 at the named point. */
+  private crash(point: string): void {
+    if (this.crashAt === point) process.kill(process.pid, 'SIGKILL')
+  }
+}
+
+function entryOf(request: CommitRequest, loaded: Loaded, decision: Decision, now: Instant): LedgerEntry {
+  const { accountId, actor, via, changes } = request
+  const head = {
+    account: accountId,
+    version: loaded.account.version + 1,
+    at: now,
+    actor,
+    via,
+    previous: loaded.headHash,
+  }
+  return buildEntry(head, changes.map(recordOf), decision.edits)
+}
+
+/** A connection goes back with its own clock; one that failed is not used again. */
+async function giveBack(connection: PoolConnection, broken: boolean): Promise<void> {
+  if (broken) return connection.destroy()
+  try {
+    await connection.rollback()
+    await connection.query('SET timestamp = DEFAULT')
+    connection.release()
+  } catch {
+    connection.destroy()
+  }
+}
+
+/** Whether an error is one of ours, to be shown as it is. */
+export function isLodgeError(error: unknown): error is LodgeError {
+  return error instanceof LodgeError
+}

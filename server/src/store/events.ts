@@ -1,0 +1,25 @@
+import { v7 as uuidv7 } from 'uuid'
+import type { Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+export type EventKind =
+  'signed-in' | 'signed-out' | 'sign-in-refused' | 'doors-shut' | 'message-sent' | 'account-founded'
+
+/** What happened beside the ledger (model C8); ids only. */
+export async function insertEvent(
+  connection: Queryable,
+  event: {
+    kind: EventKind
+    accountId?: string | null
+    personId?: string | null
+    loginId?: string | null
+    detail?: object
+  },
+  now: Instant,
+): Promise<void> {
+  const { kind, accountId = null, personId = null, loginId = null, detail = {} } = event
+  await connection.execute(
+    'INSERT INTO event (id, account_id, person_id, login_id, kind, at_us, detail) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [uuidv7(), accountId, personId, loginId, kind, now, JSON.stringify(detail)],
+  )
+}

@@ -1,0 +1,177 @@
+import { createHash, randomBytes } from 'node:crypto'
+import canonicalizeModule from 'canonicalize'
+import type { RowDataPacket } from 'mysql2'
+import type { Actor, Instant, RowEdit } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
+
+/** The layout of headers and items; another number means read anew instead of catching up (architecture). */
+export const LEDGER_SCHEMA = 1
+/** The hash before the first entry. */
+export const NO_HASH = '0'.repeat(64)
+
+/** Through what a commit came; ids only, never an address (model C6). */
+export type Via = { kind: 'session'; id: string } | { kind: 'invitation' } | { kind: 'founding' } | { kind: 'schedule' }
+
+/** What the hash of an entry covers, as canonical JSON (RFC 8785). */
+export interface LedgerHeader {
+  schema: number
+  account: string
+  version: number
+  at: Instant
+  actor: Actor
+  via: Via
+  /** Commitments to the changes and edits, in order. */
+  items: string[]
+  previous: string
+}
+
+export interface LedgerItem {
+  kind: 'change' | 'edit'
+  commitment: string
+  salt: string | null
+  payload: string | null
+}
+
+export interface LedgerEntry {
+  header: LedgerHeader
+  hash: string
+  items: LedgerItem[]
+}
+
+const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
+
+/** A salted commitment: without salt and payload it says nothing, with them it proves what they were (model C5). */
+export function commitTo(salt: string, payload: string): string {
+  return sha256(`${salt}\n${payload}`)
+}
+
+export function hashOf(header: LedgerHeader): string {
+  return sha256(canonicalize(header))
+}
+
+function item(kind: LedgerItem['kind'], value: object): LedgerItem {
+  const salt = randomBytes(16).toString('hex')
+  const payload = canonicalize(value)
+  return { kind, commitment: commitTo(salt, payload), salt, payload }
+}
+
+/** Builds the entry of a commit; it is not yet stored. */
+export function buildEntry(
+  head: Omit<LedgerHeader, 'items' | 'schema'>,
+  changes: readonly object[],
+  edits: readonly RowEdit[],
+): LedgerEntry {
+  const items = [...changes.map((change) => item('change', change)), ...edits.map((edit) => item('edit', edit))]
+  const header: LedgerHeader = { schema: LEDGER_SCHEMA, ...head, items: items.map((one) => one.commitment) }
+  return { header, hash: hashOf(header), items }
+}
+
+export async function writeEntry(connection: Queryable, { header, hash, items }: LedgerEntry): Promise<void> {
+  await connection.query(
+    'INSERT INTO ledger_entry (account_id, version, at_us, schema_number, header, hash) VALUES (?, ?, ?, ?, ?, ?)',
+    [header.account, header.version, header.at, header.schema, canonicalize(header), hash],
+  )
+  for (let at = 0; at < items.length; at += 500) {
+    const rows = items
+      .slice(at, at + 500)
+      .map((one, index) => [
+        header.account,
+        header.version,
+        at + index,
+        one.kind,
+        one.commitment,
+        one.salt,
+        one.payload,
+      ])
+    await connection.query(
+      'INSERT INTO ledger_item (account_id, version, ordinal, kind, commitment, salt, payload) VALUES ?',
+      [rows],
+    )
+  }
+}
+
+/** Entries newest first, below a version if given, with their changes but not their edits. */
+export async function readEntries(
+  connection: Queryable,
+  accountId: string,
+  before: number | undefined,
+  limit: number,
+): Promise<LedgerEntry[]> {
+  const [heads] = await connection.query<RowDataPacket[]>(
+    'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version < ? ORDER BY version DESC LIMIT ?',
+    [accountId, before ?? Number.MAX_SAFE_INTEGER, limit],
+  )
+  if (heads.length === 0) return []
+  const [items] = await connection.query<RowDataPacket[]>(
+    `SELECT version, kind, commitment, salt, payload FROM ledger_item
+     WHERE account_id = ? AND version BETWEEN ? AND ? AND kind = 'change' ORDER BY version, ordinal`,
+    [accountId, heads.at(-1)!.version, heads[0]!.version],
+  )
+  return heads.map((head) => ({
+    header: JSON.parse(head.header) as LedgerHeader,
+    hash: head.hash as string,
+    items: items.filter((one) => one.version === head.version).map(itemOf),
+  }))
+}
+
+function itemOf(row: RowDataPacket): LedgerItem {
+  return { kind: row.kind, commitment: row.commitment, salt: row.salt, payload: row.payload }
+}
+
+/** What verifying a chain found. */
+export type Verification =
+  { ok: true; entries: number; head: string } | { ok: false; entries: number; version: number; reason: string }
+
+/**
+ * Walks an account's chain from the first entry: each header must name the hash before, hash to what is stored and
+ * count without a gap; each payload still kept must match its commitment; the last hash must be the guard row's.
+ */
+export async function verifyLedger(connection: Queryable, accountId: string): Promise<Verification> {
+  const [guards] = await connection.query<RowDataPacket[]>('SELECT version, head_hash FROM account WHERE id = ?', [
+    accountId,
+  ])
+  let previous = NO_HASH
+  let entries = 0
+  for (;;) {
+    const [heads] = await connection.query<RowDataPacket[]>(
+      'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200',
+      [accountId, entries],
+    )
+    if (heads.length === 0) break
+    const [items] = await connection.query<RowDataPacket[]>(
+      `SELECT version, kind, commitment, salt, payload FROM ledger_item
+       WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
+      [accountId, heads[0]!.version, heads.at(-1)!.version],
+    )
+    for (const head of heads) {
+      const own = items.filter((one) => one.version === head.version).map(itemOf)
+      const reason = faultOf(head, own, entries + 1, previous, accountId)
+      if (reason) return { ok: false, entries, version: head.version, reason }
+      entries += 1
+      previous = head.hash
+    }
+  }
+  const guard = guards[0]
+  if (!guard || guard.version !== entries || guard.head_hash !== previous) {
+    const reason = 'The ledger does not end where the account stands; entries are missing at its end.'
+    return { ok: false, entries, version: entries + 1, reason }
+  }
+  return { ok: true, entries, head: previous }
+}
+
+function faultOf(head: RowDataPacket, items: LedgerItem[], version: number, previous: string, accountId: string) {
+  const header = JSON.parse(head.header) as LedgerHeader
+  if (head.version !== version) return 'An entry is missing before this one.'
+  if (header.version !== version || header.account !== accountId) return 'The header is of another entry.'
+  if (header.previous !== previous) return 'It does not name the hash of the entry before.'
+  if (hashOf(header) !== head.hash) return 'Its header was altered.'
+  if (header.items.length !== items.length || header.items.some((one, at) => items[at]?.commitment !== one)) {
+    return 'Its changes or edits were removed or exchanged.'
+  }
+  const altered = items.some(
+    (one) => one.payload !== null && one.salt !== null && commitTo(one.salt, one.payload) !== one.commitment,
+  )
+  return altered ? 'A change or edit was altered.' : undefined
+}

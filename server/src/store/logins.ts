@@ -1,0 +1,43 @@
+import type { RowDataPacket } from 'mysql2'
+import type { Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+export interface Login {
+  id: string
+  email: string
+  emailProven: boolean
+  passwordHash: string | null
+}
+
+function loginOf(row: RowDataPacket | undefined): Login | undefined {
+  if (!row) return undefined
+  return { id: row.id, email: row.email, emailProven: row.email_proven === 1, passwordHash: row.password_hash }
+}
+
+/** Addresses compare without regard to case, by the column's collation. */
+export async function findLoginByEmail(connection: Queryable, email: string): Promise<Login | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login WHERE email = ?', [email.trim()])
+  return loginOf(rows[0])
+}
+
+export async function findLogin(connection: Queryable, id: string): Promise<Login | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login WHERE id = ?', [id])
+  return loginOf(rows[0])
+}
+
+export async function insertLogins(connection: Queryable, logins: readonly Login[], now: Instant): Promise<void> {
+  const rows = logins.map(({ id, email, emailProven, passwordHash }) => [
+    id,
+    email.trim(),
+    emailProven,
+    passwordHash,
+    now,
+  ])
+  if (rows.length === 0) return
+  await connection.query('INSERT INTO login (id, email, email_proven, password_hash, created_at_us) VALUES ?', [rows])
+}
+
+/** Opening a mailed link proves the mailbox (model I3). */
+export async function proveEmail(connection: Queryable, id: string): Promise<void> {
+  await connection.execute('UPDATE login SET email_proven = TRUE WHERE id = ?', [id])
+}

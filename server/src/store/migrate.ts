@@ -1,0 +1,40 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { RowDataPacket } from 'mysql2'
+import mysql from 'mysql2/promise'
+
+/** Where the numbered files lie: beside this file in the sources, beside the bundle when built. */
+export function migrationsIn(directory: string): { number: number; name: string; sql: string }[] {
+  return readdirSync(directory)
+    .filter((name) => /^\d{4}-.*\.sql$/.test(name))
+    .sort()
+    .map((name) => ({ number: Number(name.slice(0, 4)), name, sql: readFileSync(join(directory, name), 'utf8') }))
+}
+
+/**
+ * Brings a database to the newest layout. Each file holds one statement, is noted once done and can be repeated if it
+ * was cut off before it was noted; DDL does not roll back in MariaDB.
+ * @returns the names of the files applied.
+ */
+export async function migrate(databaseUrl: string, directory: string): Promise<string[]> {
+  const connection = await mysql.createConnection({ uri: databaseUrl })
+  const applied: string[] = []
+  try {
+    await connection.query('SELECT GET_LOCK(?, 60)', ['lodge-migrate'])
+    await connection.query(
+      'CREATE TABLE IF NOT EXISTS migration (number INT NOT NULL PRIMARY KEY, name VARCHAR(200) NOT NULL) ENGINE=InnoDB',
+    )
+    const [rows] = await connection.query<RowDataPacket[]>('SELECT number FROM migration')
+    const done = new Set(rows.map((row) => row.number as number))
+    await connection.query('SET SESSION system_versioning_alter_history = KEEP')
+    for (const { number, name, sql } of migrationsIn(directory)) {
+      if (done.has(number)) continue
+      await connection.query(sql)
+      await connection.query('INSERT INTO migration (number, name) VALUES (?, ?)', [number, name])
+      applied.push(name)
+    }
+    return applied
+  } finally {
+    await connection.end()
+  }
+}

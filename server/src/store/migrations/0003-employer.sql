@@ -1,0 +1,9 @@
+-- Firms people come from.
+CREATE TABLE IF NOT EXISTS `employer` (
+  account_id UUID NOT NULL,
+  id UUID NOT NULL,
+  name VARCHAR(120) NOT NULL,
+  PRIMARY KEY (account_id, id)
+) ENGINE=InnoDB
+WITH SYSTEM VERSIONING
+PARTITION BY SYSTEM_TIME (PARTITION past HISTORY, PARTITION present CURRENT);

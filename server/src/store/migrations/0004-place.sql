@@ -1,0 +1,13 @@
+-- The tree of places (model T1).
+CREATE TABLE IF NOT EXISTS `place` (
+  account_id UUID NOT NULL,
+  id UUID NOT NULL,
+  parent_id UUID NULL,
+  name VARCHAR(80) NOT NULL,
+  kind VARCHAR(40) NOT NULL,
+  reference VARCHAR(40) NULL,
+  walled BOOLEAN NOT NULL,
+  PRIMARY KEY (account_id, id)
+) ENGINE=InnoDB
+WITH SYSTEM VERSIONING
+PARTITION BY SYSTEM_TIME (PARTITION past HISTORY, PARTITION present CURRENT);

@@ -1,0 +1,10 @@
+-- Roles: areas with levels (model R1).
+CREATE TABLE IF NOT EXISTS `role` (
+  account_id UUID NOT NULL,
+  id UUID NOT NULL,
+  name VARCHAR(60) NOT NULL,
+  areas JSON NOT NULL,
+  PRIMARY KEY (account_id, id)
+) ENGINE=InnoDB
+WITH SYSTEM VERSIONING
+PARTITION BY SYSTEM_TIME (PARTITION past HISTORY, PARTITION present CURRENT);

@@ -1,0 +1,10 @@
+-- Groups (model P8).
+CREATE TABLE IF NOT EXISTS `person_group` (
+  account_id UUID NOT NULL,
+  id UUID NOT NULL,
+  name VARCHAR(60) NOT NULL,
+  lead_id UUID NULL,
+  PRIMARY KEY (account_id, id)
+) ENGINE=InnoDB
+WITH SYSTEM VERSIONING
+PARTITION BY SYSTEM_TIME (PARTITION past HISTORY, PARTITION present CURRENT);

@@ -1,0 +1,11 @@
+-- Products the account works with (model L2).
+CREATE TABLE IF NOT EXISTS `product` (
+  account_id UUID NOT NULL,
+  id UUID NOT NULL,
+  code VARCHAR(60) NOT NULL,
+  is_on BOOLEAN NOT NULL,
+  plan VARCHAR(60) NULL,
+  PRIMARY KEY (account_id, id)
+) ENGINE=InnoDB
+WITH SYSTEM VERSIONING
+PARTITION BY SYSTEM_TIME (PARTITION past HISTORY, PARTITION present CURRENT);

@@ -1,0 +1,89 @@
+import type { RowDataPacket } from 'mysql2'
+import { Account, TABLE_NAMES, type PersonalValue, type RowLists } from '@lodge/core'
+import { columnsOf, rowOf, tableOf } from './columns.ts'
+import type { PoolConnection, Queryable } from './pools.ts'
+import type { Pool } from 'mysql2/promise'
+
+/** How an account stands: the guard row. */
+export interface Guard {
+  version: number
+  /** The last commit's instant in microseconds (model C7). */
+  committedAt: number
+  headHash: string
+}
+
+export async function readGuard(connection: Queryable, accountId: string): Promise<Guard | undefined> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT version, committed_at_us, head_hash FROM account WHERE id = ?',
+    [accountId],
+  )
+  const row = rows[0]
+  return row && { version: row.version, committedAt: row.committed_at_us, headHash: row.head_hash }
+}
+
+/** Reads a whole account in one consistent snapshot; undefined if there is none of this id. */
+export async function readAccount(
+  pool: Pool,
+  accountId: string,
+): Promise<{ account: Account; guard: Guard } | undefined> {
+  const connection = await pool.getConnection()
+  try {
+    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
+    const guard = await readGuard(connection, accountId)
+    if (!guard) return undefined
+    const rows: Record<string, unknown> = {}
+    for (const name of TABLE_NAMES) {
+      const [records] = await connection.query<RowDataPacket[]>(
+        `SELECT ${columnsOf(name)} FROM ${tableOf(name)} WHERE account_id = ?`,
+        [accountId],
+      )
+      rows[name] = records.map((record) => rowOf(name, record))
+    }
+    const values = await readPersonalValues(connection, accountId)
+    return { account: Account.of(accountId, guard.version, rows as RowLists, values), guard }
+  } finally {
+    await release(connection)
+  }
+}
+
+async function release(connection: PoolConnection): Promise<void> {
+  try {
+    await connection.query('ROLLBACK')
+    connection.release()
+  } catch {
+    connection.destroy()
+  }
+}
+
+async function readPersonalValues(connection: Queryable, accountId: string): Promise<PersonalValue[]> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT person_id, field, value FROM personal_value WHERE account_id = ?',
+    [accountId],
+  )
+  return rows.map((row) => ({ personId: row.person_id, field: row.field, value: row.value }))
+}
+
+/** Versions of the accounts asked about, in one query (architecture, polling). */
+export async function readVersions(connection: Queryable, accountIds: readonly string[]): Promise<Map<string, number>> {
+  if (accountIds.length === 0) {
+    await connection.query('SELECT 1')
+    return new Map()
+  }
+  const [rows] = await connection.query<RowDataPacket[]>('SELECT id, version FROM account WHERE id IN (?)', [
+    accountIds,
+  ])
+  return new Map(rows.map((row) => [row.id as string, row.version as number]))
+}
+
+/** Every account in which a login is a person, with that person's id (model P1). */
+export async function accountsOfLogin(
+  connection: Queryable,
+  loginId: string,
+): Promise<{ accountId: string; personId: string; state: string }[]> {
+  // every account: a login belongs to a human, not to an account
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT account_id, id, state FROM person WHERE login_id = ? ORDER BY id',
+    [loginId],
+  )
+  return rows.map((row) => ({ accountId: row.account_id, personId: row.id, state: row.state }))
+}

@@ -1,0 +1,73 @@
+import { TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
+import { assignmentsOf, columnsOf, tableOf, valuesOf } from './columns.ts'
+import type { Queryable } from './pools.ts'
+
+const BATCH = 500
+
+/** Writes row edits: per table one insert of many rows, then updates and deletes by key. */
+export async function writeEdits(connection: Queryable, accountId: string, edits: readonly RowEdit[]): Promise<void> {
+  const net = netEdits(edits)
+  for (const name of TABLE_NAMES) {
+    const ofTable = net.filter((edit) => edit.table === name)
+    await insertRows(
+      connection,
+      accountId,
+      name,
+      ofTable.filter((edit) => !edit.before && edit.after),
+    )
+    for (const edit of ofTable) {
+      if (edit.before && edit.after) {
+        const values = valuesOf(name, accountId, edit.after)
+        await connection.execute(`UPDATE ${tableOf(name)} SET ${assignmentsOf(name)} WHERE account_id = ? AND id = ?`, [
+          ...values.slice(2),
+          accountId,
+          edit.key,
+        ] as never)
+      } else if (edit.before) {
+        await connection.execute(`DELETE FROM ${tableOf(name)} WHERE account_id = ? AND id = ?`, [accountId, edit.key])
+      }
+    }
+  }
+}
+
+/** Several edits of one row become one, so that each row has one version per commit. */
+function netEdits(edits: readonly RowEdit[]): RowEdit[] {
+  const net = new Map<string, RowEdit>()
+  for (const edit of edits) {
+    const key = `${edit.table} ${edit.key}`
+    const earlier = net.get(key)
+    net.set(key, earlier ? { ...edit, before: earlier.before } : edit)
+  }
+  return [...net.values()].filter((edit) => edit.before !== null || edit.after !== null)
+}
+
+async function insertRows(connection: Queryable, accountId: string, name: TableName, edits: RowEdit[]): Promise<void> {
+  for (let at = 0; at < edits.length; at += BATCH) {
+    const rows = edits.slice(at, at + BATCH).map((edit) => valuesOf(name, accountId, edit.after!))
+    await connection.query(`INSERT INTO ${tableOf(name)} (${columnsOf(name)}) VALUES ?`, [rows])
+  }
+}
+
+/** Sets or destroys personal values (model C6). */
+export async function writePersonalValues(
+  connection: Queryable,
+  accountId: string,
+  values: readonly PersonalValue[],
+): Promise<void> {
+  const set = values.filter((value) => value.value !== null)
+  for (let at = 0; at < set.length; at += BATCH) {
+    const rows = set.slice(at, at + BATCH).map(({ personId, field, value }) => [accountId, personId, field, value])
+    await connection.query(
+      'INSERT INTO personal_value (account_id, person_id, field, value) VALUES ? ON DUPLICATE KEY UPDATE value = VALUES(value)',
+      [rows],
+    )
+  }
+  for (const { personId, field, value } of values) {
+    if (value !== null) continue
+    await connection.execute('DELETE FROM personal_value WHERE account_id = ? AND person_id = ? AND field = ?', [
+      accountId,
+      personId,
+      field,
+    ])
+  }
+}

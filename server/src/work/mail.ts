@@ -1,0 +1,70 @@
+import nodemailer, { type Transporter } from 'nodemailer'
+import { dateInWords, lastDateBefore, type Account } from '@lodge/core'
+import type { Configuration } from '../configuration.ts'
+import type { OutboxRow } from '../store/outbox.ts'
+
+/** A message as it leaves; the same each time it is tried (architecture, outbox). */
+export interface Message {
+  to: { name: string; address: string }
+  subject: string
+  text: string
+}
+
+/** Renders a message of the outbox, or says why it needs no sending any more. */
+export function render(
+  account: Account,
+  row: OutboxRow,
+  linkOf: (number: number) => string,
+): Message | { dropped: string } {
+  const { offerId, personId, resendNumber } = row.ids
+  const offer = account.get('offer', offerId)
+  const address = account.personal(personId, 'email')
+  if (!offer || !address || offer.state !== 'live') return { dropped: 'The invitation is not open any more.' }
+  if (offer.resendNumber !== resendNumber) return { dropped: 'A later message replaced this one.' }
+  const { name } = account.settings
+  const inviter = account.nameOf(offer.sponsorId)
+  const line = account.personal(personId, 'invitationLine')
+  const expires = dateInWords(lastDateBefore(offer.expiresAt, account.zone))
+  const gives = offer.grants.map((grant) => {
+    const role = account.get('role', grant.roleId)?.name ?? ''
+    return `  - ${role} at ${account.get('place', grant.placeId)?.name ?? ''}`
+  })
+  const text = [
+    `Hello ${account.nameOf(personId)},`,
+    '',
+    `${inviter} invites you to work with ${name}.`,
+    ...(line ? ['', `“${line}”`] : []),
+    ...(gives.length > 0 ? ['', 'Once you are in, you hold:', ...gives] : []),
+    '',
+    'To look at the invitation and take it up, open:',
+    linkOf(resendNumber),
+    '',
+    `The link works once, until ${expires}. If you did not expect this, do nothing.`,
+    '',
+    `Jolly Porter, for ${name}`,
+  ].join('\n')
+  return { to: { name: account.nameOf(personId), address }, subject: `${inviter} invites you to ${name}`, text }
+}
+
+export class Mailer {
+  private readonly transport: Transporter
+  private readonly host: string
+
+  constructor(private readonly configuration: Configuration) {
+    this.transport = nodemailer.createTransport(configuration.smtpUrl, {
+      connectionTimeout: 4_000,
+      greetingTimeout: 4_000,
+    } as never)
+    this.host = new URL(configuration.publicOrigin).hostname
+  }
+
+  /** @throws if the mailbox's server does not take it; the same row carries the same Message-ID each time. */
+  async send(row: OutboxRow, message: Message): Promise<void> {
+    const messageId = `<${row.id}@${this.host}>`
+    await this.transport.sendMail({ from: this.configuration.mailFrom, messageId, ...message })
+  }
+
+  close(): void {
+    this.transport.close()
+  }
+}

@@ -1,0 +1,99 @@
+import 'reflect-metadata'
+import { randomBytes } from 'node:crypto'
+import supertest from 'supertest'
+import { readInstant, type Account, type AccountBook, type Id, type Preview } from '@lodge/core'
+import { readConfiguration } from '../src/configuration.ts'
+import { startLodge, type Running } from '../src/start.ts'
+import { loadBook } from '../src/store/load-book.ts'
+import { AS_OF, smallBook } from './small-book.ts'
+
+export const PASSWORD = 'a long enough password'
+/** The cheapest Argon2id there is; tests are not the place to make guessing dear. */
+const MEMORY_KIBIBYTES = 8
+
+export interface House {
+  running: Running
+  account: Account
+  domain: string
+  /** A browser that signed in as someone of the book, by first name. */
+  as(firstName: string): Promise<Browser>
+  idOf(firstName: string): Id
+  placeId(name: string): Id
+  roleId(name: string): Id
+  /** A path of this account's API. */
+  path(rest: string): string
+}
+
+export type Browser = ReturnType<typeof supertest.agent>
+
+export function environment(more: Record<string, string> = {}): Record<string, string> {
+  return {
+    LODGE_PORT: '0',
+    LODGE_DATABASE_URL: process.env.LODGE_TEST_DATABASE_URL!,
+    LODGE_NOW: AS_OF,
+    LODGE_PASSWORD_MEMORY_KIB: String(MEMORY_KIBIBYTES),
+    LODGE_LOG_LEVEL: process.env.LODGE_TEST_LOG ?? 'silent',
+    LODGE_SMTP_URL: 'smtp://127.0.0.1:1',
+    LODGE_KEY: `test:${Buffer.alloc(32, 7).toString('base64')}`,
+    LODGE_SIGN_IN_ATTEMPTS: '1000',
+    ...more,
+  }
+}
+
+export async function openLodge(more: Record<string, string> = {}): Promise<Running> {
+  return startLodge(readConfiguration(environment(more)))
+}
+
+/** An account of its own in the shared database, and browsers for its people. */
+export async function openHouse(running: Running, book: (domain: string) => AccountBook = smallBook): Promise<House> {
+  const domain = `${randomBytes(6).toString('hex')}.example`
+  const account = await loadBook(running.lodge.pools, book(domain), PASSWORD, MEMORY_KIBIBYTES, readInstant(AS_OF))
+  const idOf = (firstName: string) => account.peopleByEmail(`${firstName.toLowerCase()}@${domain}`)[0]!
+  const named = (rows: Iterable<{ id: Id; name: string }>, name: string) =>
+    [...rows].find((row) => row.name === name)!.id
+  return {
+    running,
+    account,
+    domain,
+    idOf,
+    placeId: (name) => named(account.all('place'), name),
+    roleId: (name) => named(account.all('role'), name),
+    path: (rest) => `/api/accounts/${account.id}${rest}`,
+    async as(firstName) {
+      const browser = supertest.agent(running.server)
+      await browser
+        .post('/api/session')
+        .send({ email: `${firstName}@${domain}`, password: PASSWORD })
+        .expect(200)
+      return browser
+    },
+  }
+}
+
+/** Previews changes and applies them as shown; answers the commit's response. */
+export async function apply(house: House, browser: Browser, changes: object[], key?: string) {
+  const shown = await previewOf(house, browser, changes)
+  const { version, digest } = shown
+  const request = browser.post(house.path('/commits')).send({ changes: shown.changes, version, digest })
+  return key ? request.set('Idempotency-Key', key) : request
+}
+
+export async function previewOf(house: House, browser: Browser, changes: object[]) {
+  const answer = await browser.post(house.path('/previews')).send({ changes }).expect(200)
+  return answer.body as Preview & { changes: object[]; version: number; digest: string }
+}
+
+/** The invitation the tests send: a rope climber at Pellworth Main with a Field seat. */
+export function invitation(house: House, more: object = {}): object {
+  return {
+    type: 'invite',
+    name: 'Sorrel Climber',
+    email: `sorrel@${house.domain}`,
+    kind: 'contractor',
+    standing: 'guest',
+    engagementUntil: '2026-09-30',
+    grants: [{ roleId: house.roleId('Rope access'), placeId: house.placeId('Main') }],
+    seats: [{ product: 'log', seatType: 'field' }],
+    ...more,
+  }
+}

@@ -1,0 +1,59 @@
+import { once } from 'node:events'
+import { SMTPServer } from 'smtp-server'
+
+/** A mail server for tests, which can be shut and opened again on the same port. */
+export interface Mailbox {
+  port: number
+  raw: string[]
+  /** Waits for the next message to an address. */
+  next(to: string): Promise<{ text: string; messageId: string }>
+  stop(): Promise<void>
+}
+
+/** Undoes quoted-printable, which mail with long lines or letters beyond ASCII comes in (RFC 2045 §6.7). */
+function plainText(raw: string): string {
+  if (!/quoted-printable/i.test(raw)) return raw
+  const bytes = raw.replaceAll(/=\r?\n/g, '').replaceAll(/=([0-9A-F]{2})/g, (_all, hex: string) => `%${hex}`)
+  return bytes.replaceAll(/(%[0-9A-F]{2})+/g, (run) => {
+    try {
+      return decodeURIComponent(run)
+    } catch {
+      return run
+    }
+  })
+}
+
+export async function startMailbox(port = 0): Promise<Mailbox> {
+  const raw: string[] = []
+  const waiting: (() => void)[] = []
+  const server = new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    onData(stream, _session, done) {
+      const chunks: Buffer[] = []
+      stream.on('data', (chunk: Buffer) => chunks.push(chunk))
+      stream.on('end', () => {
+        raw.push(Buffer.concat(chunks).toString('utf8'))
+        done()
+        for (const wake of waiting.splice(0)) wake()
+      })
+    },
+  })
+  server.listen(port, '127.0.0.1')
+  await once(server.server, 'listening')
+  return {
+    port: (server.server.address() as { port: number }).port,
+    raw,
+    async next(to) {
+      for (;;) {
+        const found = raw.find((one) => new RegExp(`^To: .*${to.replaceAll('.', '\\.')}`, 'im').test(one))
+        if (found) {
+          const [, messageId = ''] = /^Message-ID: (.*)$/im.exec(found) ?? []
+          return { text: plainText(found), messageId: messageId.trim() }
+        }
+        await new Promise<void>((resolve) => waiting.push(resolve))
+      }
+    },
+    stop: () => new Promise<void>((resolve) => server.close(resolve)),
+  }
+}
