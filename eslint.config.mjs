@@ -49,7 +49,12 @@ export default typescript.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: outside, message: 'core has no I/O and no interface.' }] },
+        {
+          patterns: [
+            { group: outside, message: 'core has no I/O and no interface.' },
+            { group: ['@lodge/*'], message: 'core imports nothing of ours.' },
+          ],
+        },
       ],
       'no-restricted-globals': ['error', 'Date', 'fetch', 'setTimeout', 'setInterval', 'process', 'crypto'],
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'core has no randomness.' }],

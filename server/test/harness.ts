@@ -5,7 +5,7 @@ import { readInstant, type Account, type AccountBook, type Id, type Preview } fr
 import { readConfiguration } from '../src/configuration.ts'
 import { startLodge, type Running } from '../src/start.ts'
 import { loadBook } from '../src/store/load-book.ts'
-import { AS_OF, smallBook } from './small-book.ts'
+import { AS_OF, smallBook } from '../../core/test/small-book.ts'
 
 export const PASSWORD = 'a long enough password'
 /** The cheapest Argon2id there is; tests are not the place to make guessing dear. */

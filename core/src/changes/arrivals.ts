@@ -29,7 +29,8 @@ export const withdraw: ChangeKind<Withdraw> = {
     const person = draft.account.get('person', offer.personId)
     if (person?.state === 'invited') draft.update('person', person.id, { state: 'withdrawn' })
   },
-  sentence: (change, sight) => `withdrew the invitation to ${invitedName(change.offerId, sight)}`,
+  sentence: (change, sight, verb) =>
+    `${verb('withdrew', 'withdraw')} the invitation to ${invitedName(change.offerId, sight)}`,
   record: (change) => change,
 }
 
@@ -65,7 +66,7 @@ export const accept: ChangeKind<Accept> = {
     if (change.proven && trial.problems.length === 0) return adopt(draft, trial)
     draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
   },
-  sentence: () => 'took up their invitation',
+  sentence: (_change, _sight, verb) => `${verb('took', 'take')} up their invitation`,
   record: (change) => change,
 }
 
@@ -105,7 +106,7 @@ export const admit: ChangeKind<Admit> = {
       if (draft.actorId) giveOffered(draft, offer, draft.actorId)
     }
   },
-  sentence: (change, sight) => `admitted ${sight.personName(change.personId)}`,
+  sentence: (change, sight, verb) => `${verb('admitted', 'admit')} ${sight.personName(change.personId)}`,
   record: (change) => change,
 }
 

@@ -37,8 +37,8 @@ export const give: ChangeKind<Give> = {
     const row = { subjectKind, subjectId, roleId, placeId, from, until }
     draft.insert('grant', { id: grantId, ...row, givenById: draft.actorId, offerId: null })
   },
-  sentence: (change, sight) =>
-    `gave ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
+  sentence: (change, sight, verb) =>
+    `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
     periodText(change.from, change.until, sight),
   record: (change) => change,
 }
@@ -61,11 +61,11 @@ export const take: ChangeKind<Take> = {
     if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This key has ended already.')
     endGrant(draft, grant.id)
   },
-  sentence(change, sight) {
+  sentence(change, sight, verb) {
     const grant = sight.named.get('grant', change.grantId)
-    if (!grant) return 'took a key back before it began'
+    if (!grant) return `${verb('took', 'take')} a key back before it began`
     const role = `${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
-    return `took ${role} from ${subjectText(grant, sight)}`
+    return `${verb('took', 'take')} ${role} from ${subjectText(grant, sight)}`
   },
   record: (change) => change,
 }

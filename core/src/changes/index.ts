@@ -97,9 +97,16 @@ function checkOwners(before: Account, decision: Decision, now: Instant): void {
   }
 }
 
-/** A change as a sentence without its subject, with the names the reader may see (model D5). */
+/** What was done, without its subject and with the names the reader may see: `admitted Lise Wetherby` (model D5). */
 export function sentenceOf(change: { type: string }, sight: Sight): string {
-  return kindOf(change.type)?.sentence(change as Change, sight) ?? `made a change of the kind ${change.type}`
+  const kind = kindOf(change.type)
+  return kind ? kind.sentence(change as Change, sight, (done) => done) : `made a change of the kind ${change.type}`
+}
+
+/** The same as a thing to do: `Admit Lise Wetherby`. */
+export function toDoOf(change: Change, sight: Sight): string {
+  const text = kindOf(change.type).sentence(change, sight, (_done, toDo) => toDo)
+  return text.charAt(0).toUpperCase() + text.slice(1)
 }
 
 /** A change as the ledger keeps it, without personal values (model C6). */

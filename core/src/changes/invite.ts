@@ -87,14 +87,14 @@ export const invite: ChangeKind<Invite> = {
     tryUse(draft, offer)
     draft.effects.push({ kind: 'invitation-mail', offerId: offer.id, personId: person.id, resendNumber: 0 })
   },
-  sentence(change, sight) {
+  sentence(change, sight, verb) {
     const gives = [
       ...change.grants.map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
       ...change.seats.map((seat) => `a ${seatText(seat, sight)}`),
     ]
     const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
-    return `invited ${sight.personName(change.personId)} as a ${change.standing}${what}${until}`
+    return `${verb('invited', 'invite')} ${sight.personName(change.personId)} as a ${change.standing}${what}${until}`
   },
   record: ({ name: _name, email: _email, line: _line, ...rest }) => ({
     ...rest,

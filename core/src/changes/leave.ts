@@ -40,7 +40,7 @@ export const leave: ChangeKind<Leave> = {
     }
     shut(draft, person.id)
   },
-  sentence: (change, sight) => `ended ${sight.personName(change.personId)}’s time here`,
+  sentence: (change, sight, verb) => `${verb('ended', 'end')} ${sight.personName(change.personId)}’s time here`,
   record: (change) => change,
 }
 

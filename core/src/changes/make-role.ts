@@ -50,6 +50,6 @@ export const makeRole: ChangeKind<MakeRole> = {
     })
     draft.insert('role', { id: change.roleId, name: change.name.trim(), areas })
   },
-  sentence: (change) => `made the role ${change.name}`,
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the role ${change.name}`,
   record: (change) => change,
 }

@@ -36,8 +36,8 @@ export const makePlace: ChangeKind<MakePlace> = {
     const reference = change.reference ?? null
     draft.insert('place', { id: placeId, parentId, name: name.trim(), kind, reference, walled: false })
   },
-  sentence: (change, sight) =>
-    `made the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
+  sentence: (change, sight, verb) =>
+    `${verb('made', 'make')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
   record: (change) => change,
 }
 
@@ -60,7 +60,7 @@ export const renamePlace: ChangeKind<RenamePlace> = {
     const reference = change.reference === undefined ? place.reference : change.reference
     draft.update('place', place.id, { name: change.name.trim(), reference })
   },
-  sentence: (change) => `named a place ${change.name}`,
+  sentence: (change, _sight, verb) => `${verb('renamed', 'rename')} a place to ${change.name}`,
   record: (change) => change,
 }
 
@@ -85,10 +85,10 @@ export const wallPlace: ChangeKind<WallPlace> = {
     }
     draft.update('place', place.id, { walled: change.walled })
   },
-  sentence: (change, sight) =>
-    change.walled
-      ? `walled ${sight.placeName(change.placeId)}`
-      : `took the wall of ${sight.placeName(change.placeId)} down`,
+  sentence(change, sight, verb) {
+    const name = sight.placeName(change.placeId)
+    return change.walled ? `${verb('walled', 'wall')} ${name}` : `${verb('took', 'take')} the wall of ${name} down`
+  },
   record: (change) => change,
 }
 

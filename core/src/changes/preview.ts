@@ -8,7 +8,7 @@ import { areaAt } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 import { moneyOf, type MoneyEffect } from './preview-money.ts'
 import { watchOut, type Warning } from './watch-out.ts'
-import { decide, sentenceOf, Draft, type Actor, type Change } from './index.ts'
+import { decide, toDoOf, Draft, type Actor, type Change } from './index.ts'
 import { giveOffered } from './offers.ts'
 
 /** One person's gain or loss at a place and, if it is the same there, what lies beneath. */
@@ -66,7 +66,7 @@ export function preview(
   const effects = summarize(used.account, seen, sight, now)
   return {
     problems: decision.problems,
-    sentences: changes.map((change) => sentenceOf(change, sight)),
+    sentences: changes.map((change) => toDoOf(change, sight)),
     access: {
       effects,
       people: countBy(seen, (move) => move.personId),

@@ -72,11 +72,13 @@ export function deskView(sight: Sight): DeskView {
   const ending = people.filter((person) => isIn(person) && within(endOf(person)))
   const over = people.filter((person) => isIn(person) && absenceAt(person, now) === 'engagement-over')
 
+  const by = `by ${dateInWords(horizon, today)}`
   const phrases = [
-    phrase(starting, 'starts', 'start', `by ${dateInWords(horizon, today)}`),
-    phrase(waiting, 'waits at the door', 'wait at the door'),
-    phrase(ending, 'ends', 'end', `by ${dateInWords(horizon, today)}`),
+    phrase(starting, 'one person starts', 'people start', by),
+    phrase(waiting, 'one person waits at the door', 'people wait at the door'),
+    phrase(ending, 'one engagement ends', 'engagements end', by),
   ].filter((one) => one.people.length > 0)
+  if (phrases[0]) phrases[0].text = phrases[0].text.charAt(0).toUpperCase() + phrases[0].text.slice(1)
   return {
     date: today,
     day: `${weekday(today)} ${dateInWords(today)}`,
@@ -98,11 +100,11 @@ export function deskView(sight: Sight): DeskView {
   }
 }
 
-const COUNTS = ['Nobody', 'One person', 'Two people', 'Three people', 'Four people', 'Five people', 'Six people']
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
 
 function phrase(people: readonly PersonRow[], one: string, many: string, when = ''): DayPhrase {
-  const count = COUNTS[people.length] ?? `${people.length} people`
-  const text = [count, people.length === 1 ? one : many, when].filter(Boolean).join(' ')
+  const count = NUMBERS[people.length] ?? String(people.length)
+  const text = [people.length === 1 ? one : `${count} ${many}`, when].filter(Boolean).join(' ')
   return { text, people: people.map((person) => person.id) }
 }
 

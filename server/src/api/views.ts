@@ -1,3 +1,4 @@
+import type { Sight } from '@lodge/core'
 import {
   areaAt,
   choicesView,
@@ -9,7 +10,6 @@ import {
   placeSheetView,
   placesView,
   sentenceOf,
-  Sight,
   whyView,
   type Actor,
 } from '@lodge/core'

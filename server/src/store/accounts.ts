@@ -1,4 +1,5 @@
-import { Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import type { Account } from '@lodge/core'
+import { type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
 import type { Clock } from '../clock.ts'
 import type { Pools } from './pools.ts'
 import { readAccount, readVersions } from './read-account.ts'

@@ -1,4 +1,4 @@
-import { BOOK_FORMAT, SHEET_FORMAT, type AccountBook, type ProductSheet } from '@lodge/core'
+import { BOOK_FORMAT, SHEET_FORMAT, type AccountBook, type ProductSheet } from '../src/index.ts'
 
 /** A sheet with two areas and three seat types, enough for every rule the tests ask about. */
 export const sheet: ProductSheet = {

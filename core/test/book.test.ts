@@ -1,0 +1,100 @@
+import {
+  checkAccount,
+  foundingEdits,
+  readBook,
+  readSheet,
+  schemaOf,
+  AccountBook,
+  ProductSheet,
+  writeBook,
+} from '../src/index.ts'
+import { House, nextId, NOW } from './house.ts'
+import { sheet, smallBook } from './small-book.ts'
+
+const problemsOf = (change: (book: AccountBook) => void) => {
+  const book = JSON.parse(JSON.stringify(smallBook('book.example'))) as AccountBook
+  change(book)
+  return readBook(book, nextId).problems.map((one) => `${one.path} ${one.code}`)
+}
+
+describe('the account book', () => {
+  test('written and read again is the same book', () => {
+    const house = House.open()
+    house.do('Oriel', house.invitation())
+    const once = writeBook(house.account, NOW)
+    const again = readBook(JSON.parse(JSON.stringify(once)), nextId)
+    expect(again.problems).toEqual([])
+    expect(writeBook(again.account!, NOW)).toEqual(once)
+  })
+
+  test('tells every problem by its path and reads nothing half', () => {
+    expect(problemsOf((book) => (book.people[3]!.manager = 'nobody@book.example'))).toEqual([
+      '/people/3/manager unknown-person',
+    ])
+    expect(problemsOf((book) => (book.people[3]!.grants![0]!.place = 'Nowhere'))).toEqual([
+      '/people/3/grants/0/place unknown-place',
+    ])
+    expect(problemsOf((book) => (book.people[0]!.signatory = false))).toEqual([' signatory'])
+    expect(problemsOf((book) => (book.roles[0]!.areas['log/none'] = { level: 'see' }))).toEqual([
+      '/roles/0 unknown-area',
+    ])
+    expect(problemsOf((book) => (book.places[1]!.places![0]!.reference = 'PEL'))).toEqual([
+      '/places/1/places/0 reference-taken',
+    ])
+    expect(problemsOf((book) => (book.people[3]!.engagement = { from: '2026-02-01', until: '2026-01-01' }))).toEqual([
+      '/people/3 dates-backwards',
+    ])
+  })
+
+  test('refuses circles of managers, unknown fields, control characters and wrong zones', () => {
+    const circle = (book: AccountBook) => {
+      book.people[2]!.manager = book.people[3]!.email
+      book.people[3]!.manager = book.people[2]!.email
+    }
+    expect(problemsOf(circle)).toEqual(['/people/2 manager-circle', '/people/3 manager-circle'])
+    expect(problemsOf((book) => Object.assign(book.people[0]!, { nickname: 'O' }))).toEqual([
+      '/people/0/nickname unknown-field',
+    ])
+    expect(problemsOf((book) => (book.people[0]!.name = 'Ori\u0007el'))).toEqual(['/people/0/name bad-value'])
+    expect(problemsOf((book) => (book.account.zone = 'Europe/Nowhere'))).toEqual(['/account/zone unknown-zone'])
+    expect(readBook(null, nextId).problems).toMatchObject([{ code: 'not-an-object' }])
+  })
+
+  test('founds an account whose edits are all its rows', () => {
+    const house = House.open()
+    const { edits, values } = foundingEdits(house.account)
+    expect(edits.filter((edit) => edit.table === 'person')).toHaveLength(5)
+    expect(values.filter((value) => value.field === 'email')).toHaveLength(5)
+    expect(checkAccount(house.account, NOW)).toEqual([])
+  })
+})
+
+describe('product sheets (model L2)', () => {
+  test('are read whole or not at all, with the path of each problem', () => {
+    expect(readSheet(sheet).problems).toBeUndefined()
+    const broken = { ...sheet, seatTypes: [{ ...sheet.seatTypes[0], caps: { fotos: 'see', photos: 'all' } }] }
+    expect(readSheet(broken).problems?.map((one) => `${one.path} ${one.code}`)).toEqual([
+      '/seatTypes/0/caps/fotos unknown-code',
+      '/seatTypes/0/caps/photos unknown-level',
+    ])
+    expect(readSheet({ ...sheet, areas: [...sheet.areas, sheet.areas[0]] }).problems).toMatchObject([
+      { path: '/areas/2/code' },
+    ])
+    expect(readSheet({ ...sheet, colour: 'green' }).problems).toMatchObject([
+      { code: 'unknown-field', path: '/colour' },
+    ])
+  })
+
+  test('have a JSON Schema derived from the same classes', () => {
+    const schema = schemaOf(ProductSheet, 'https://schema.lodge.example/product-sheet-1.json') as {
+      required: string[]
+      additionalProperties: boolean
+      $defs: Record<string, { properties: object }>
+    }
+    expect(schema.additionalProperties).toBe(false)
+    expect(schema.required).toEqual(expect.arrayContaining(['code', 'areas', 'seatTypes', 'charging']))
+    expect(Object.keys(schema.$defs)).toEqual(expect.arrayContaining(['SheetArea', 'SheetSeatType', 'SheetBand']))
+    expect(schema.$defs.SheetSeatType!.properties).toMatchObject({ priceMinor: { type: 'integer' } })
+    expect(schemaOf(AccountBook)).toMatchObject({ title: 'AccountBook' })
+  })
+})

@@ -1,0 +1,127 @@
+import {
+  decide,
+  preview,
+  readBook,
+  readChange,
+  readInstant,
+  type Account,
+  type AccountBook,
+  type Change,
+  type Id,
+  type Instant,
+} from '../src/index.ts'
+import { AS_OF, smallBook } from './small-book.ts'
+
+export const NOW = readInstant(AS_OF)
+export const DOMAIN = 'house.example'
+
+let count = 0
+/** Ids that count up, so that a failing test reads the same each time. */
+export function nextId(): Id {
+  return `00000000-0000-7000-8000-${String(++count).padStart(12, '0')}`
+}
+
+/** An account under test, its people by first name and its places by name. */
+export class House {
+  constructor(
+    public account: Account,
+    public now: Instant = NOW,
+  ) {}
+
+  static open(change: (book: AccountBook) => void = () => undefined): House {
+    const book = smallBook(DOMAIN)
+    change(book)
+    const read = readBook(book, nextId)
+    if (!read.account) throw new Error(JSON.stringify(read.problems))
+    return new House(read.account, read.asOf)
+  }
+
+  person(firstName: string): Id {
+    const id = this.account.peopleByEmail(`${firstName.toLowerCase()}@${DOMAIN}`)[0]
+    if (!id) throw new Error(`Nobody is called ${firstName}.`)
+    return id
+  }
+
+  place(name: string): Id {
+    return named(this.account.all('place'), name)
+  }
+
+  role(name: string): Id {
+    return named(this.account.all('role'), name)
+  }
+
+  read(plain: object): Change {
+    const read = readChange(plain, nextId)
+    if (read.problems) throw new Error(JSON.stringify(read.problems))
+    return read.value
+  }
+
+  /** Decides as someone; nothing is kept. */
+  try(actor: string, ...changes: object[]) {
+    const read = changes.map((change) => this.read(change))
+    return decide(this.account, read, { kind: 'person', personId: this.person(actor) }, this.now)
+  }
+
+  /** The codes of what stands in the way; empty if nothing does. */
+  refusals(actor: string, ...changes: object[]): string[] {
+    return this.try(actor, ...changes).problems.map((problem) => problem.code)
+  }
+
+  /** Decides as someone and keeps the result. @throws if it is refused. */
+  do(actor: string, ...changes: object[]): this {
+    const decision = this.try(actor, ...changes)
+    if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
+    this.account = decision.after
+    this.now += 1
+    return this
+  }
+
+  show(actor: string, ...changes: object[]) {
+    const read = changes.map((change) => this.read(change))
+    return preview(this.account, read, { kind: 'person', personId: this.person(actor) }, this.now)
+  }
+
+  /** Gives a role at a place, as the owner. */
+  give(to: string, role: string, place: string, more: object = {}): this {
+    const subject = { subjectKind: 'person', subjectId: this.person(to) }
+    return this.do('Oriel', { type: 'give', ...subject, roleId: this.role(role), placeId: this.place(place), ...more })
+  }
+
+  invitation(more: object = {}): object {
+    return {
+      type: 'invite',
+      name: 'Sorrel Climber',
+      email: `sorrel@${DOMAIN}`,
+      kind: 'contractor',
+      standing: 'guest',
+      engagementUntil: '2026-09-30',
+      grants: [{ roleId: this.role('Rope access'), placeId: this.place('Main') }],
+      seats: [{ product: 'log', seatType: 'field' }],
+      ...more,
+    }
+  }
+
+  /** The open offer of someone invited. */
+  offerOf(firstName: string): Id {
+    return this.account.by('offer', 'person', this.person(firstName)).find((offer) => offer.state === 'live')!.id
+  }
+
+  accept(firstName: string, proven = true): this {
+    const change = this.read({ type: 'accept', offerId: this.offerOf(firstName), loginId: nextId(), proven })
+    const actor = { kind: 'person', personId: this.person(firstName) } as const
+    const decision = decide(this.account, [change], actor, this.now)
+    if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
+    this.account = decision.after
+    this.now += 1
+    return this
+  }
+
+  stateOf(firstName: string): string {
+    return this.account.get('person', this.person(firstName))!.state
+  }
+}
+
+function named(rows: Iterable<{ id: Id; name: string }>, name: string): Id {
+  for (const row of rows) if (row.name === name) return row.id
+  throw new Error(`There is no ${name}.`)
+}

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { whenSignedOut } from './api/client.ts'
+import AppFrame from './parts/AppFrame.vue'
+import { useDocket } from './state/docket.ts'
+import { useLive } from './state/live.ts'
+import { useSession } from './state/session.ts'
+
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const live = useLive()
+const docket = useDocket()
+
+whenSignedOut((code) => {
+  if (session.me) session.ended(code)
+})
+
+// Entering an account starts the stream; losing it leads to the sign-in page with the reason.
+watch(
+  () => session.me?.current?.personId,
+  (personId, before) => {
+    if (personId) {
+      live.start()
+      void docket.restore()
+    } else if (before) {
+      live.stop()
+      docket.$dispose()
+      void router.replace({ name: 'sign-in' })
+    }
+  },
+  { immediate: true },
+)
+watch(
+  () => live.turn,
+  () => docket.refresh(),
+)
+</script>
+
+<template>
+  <RouterView v-if="route.meta.open || !session.me" />
+  <AppFrame v-else><RouterView /></AppFrame>
+</template>

@@ -1,0 +1,61 @@
+import type { Change, KeyView, PlaceKeys, Preview, Room, WhyView } from '@lodge/core'
+
+/** Who is signed in and where (GET /api/session). */
+export interface Me {
+  email: string
+  accounts: { id: string; name: string; personId: string }[]
+  current: {
+    accountId: string
+    accountName: string
+    personId: string
+    name: string
+    rooms: Room[]
+    zone: string
+    currency: string
+    locale: string
+    seesMoney: boolean
+  } | null
+}
+
+/** What a preview answers (POST …/previews). */
+export interface ShownPreview extends Preview {
+  changes: Change[]
+  version: number
+  digest: string
+}
+
+/** A change as the web sends it: ids of rows to be made are the server's to give. */
+export type NewChange = { type: Change['type'] } & Record<string, unknown>
+
+export interface LedgerEntryView {
+  version: number
+  at: string
+  actor: string
+  actorId: string | null
+  via: string
+  sentences: string[]
+  hash: string
+}
+
+export interface MyKeys {
+  name: string
+  from: string | null
+  until: string | null
+  seats: { product: string; type: string; from: string }[]
+  keys: (Omit<PlaceKeys, 'keys'> & { keys: (KeyView & { why: WhyView })[] })[]
+}
+
+export interface LookedInvitation {
+  account: string
+  inviter: string
+  name: string
+  email: string
+  line: string | null
+  from: string | null
+  until: string | null
+  expires: string
+  gives: { role: string; place: string; client: string; can: string[] }[]
+  seats: string[]
+  hasLogin: boolean
+  signedInAs: string | null
+}

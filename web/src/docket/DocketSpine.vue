@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import ProblemList from '../parts/ProblemList.vue'
+import { confirmLabel, moneyMoved } from '../logic/effects.ts'
+import { signedAmount } from '../logic/money.ts'
+import { useDocket } from '../state/docket.ts'
+import { useSession } from '../state/session.ts'
+import EffectBlocks from './EffectBlocks.vue'
+
+// The docket: a spine while shut, the change in hand and what it would do while open.
+const { t } = useI18n()
+const docket = useDocket()
+const session = useSession()
+const label = computed(() => confirmLabel(docket.changes, docket.preview))
+const count = computed(() =>
+  docket.changes.length === 1 ? t('docket.one') : t('docket.many', { count: docket.changes.length }),
+)
+const moved = computed(() => {
+  const minor = moneyMoved(docket.preview)
+  const current = session.me?.current
+  return minor === null || !current || docket.isEmpty ? '' : signedAmount(minor, current.currency, current.locale)
+})
+const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 'withdraw'].includes(change.type)))
+</script>
+
+<template>
+  <aside class="docket" :class="{ open: docket.open }" :aria-label="t('docket.title')">
+    <button
+      v-if="!docket.open"
+      type="button"
+      class="spine"
+      :aria-label="t('docket.openIt')"
+      @click="docket.open = true"
+    >
+      <span>{{ t('docket.title') }}</span>
+      <em v-if="!docket.isEmpty">{{ count }}</em>
+      <em v-if="moved">{{ moved }}</em>
+    </button>
+    <template v-else>
+      <header>
+        <h2>{{ t('docket.title') }}</h2>
+        <span class="muted">{{ docket.isEmpty ? '' : `${count}, ${t('docket.yours')}` }}</span>
+        <button type="button" class="close" :aria-label="t('docket.closeIt')" @click="docket.open = false">×</button>
+      </header>
+      <p v-if="docket.isEmpty" class="muted">{{ t('docket.empty') }}</p>
+      <div v-else class="inside" tabindex="0">
+        <ol v-if="docket.preview" class="sheet changes">
+          <li v-for="sentence in docket.preview.sentences" :key="sentence">{{ sentence }}.</li>
+        </ol>
+        <p v-if="docket.movedBy.length > 0" class="moved" role="alert">
+          {{ t('docket.moved', { who: docket.movedBy.join('; ') || t('docket.movedTime') }) }}
+        </p>
+        <ProblemList
+          v-if="docket.error"
+          :problems="
+            docket.error.problems.length > 0
+              ? docket.error.problems
+              : [{ code: docket.error.code, sentence: docket.error.message }]
+          "
+        />
+        <ProblemList v-if="docket.preview" :title="t('docket.cannot')" :problems="docket.preview.problems" />
+        <EffectBlocks v-if="docket.preview" :preview="docket.preview" />
+        <p v-if="docket.busy" class="muted" role="status">{{ t('docket.reading') }}</p>
+      </div>
+      <footer v-if="!docket.isEmpty">
+        <BButton :variant="ending ? 'danger' : 'primary'" :disabled="!docket.mayApply" @click="docket.apply()">
+          {{ docket.applying ? t('docket.applying') : label }}
+        </BButton>
+        <button type="button" class="btn btn-quiet" @click="docket.putDown()">{{ t('docket.putDown') }}</button>
+        <p class="muted">{{ t('docket.applied') }}</p>
+      </footer>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.docket {
+  grid-row: 1 / 3;
+  grid-column: 3;
+  border-left: 1px solid var(--line);
+  background: var(--spine);
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.spine {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 12px;
+  padding: 14px 0;
+  border: 0;
+  color: var(--ink);
+  background: repeating-linear-gradient(0deg, var(--spine) 0 23px, var(--line-soft) 23px 24px);
+}
+.spine span,
+.spine em {
+  writing-mode: vertical-rl;
+  font-family: 'Bitter Variable', serif;
+  font-weight: 600;
+  font-size: 13px;
+}
+.spine em {
+  font-family: inherit;
+  font-style: normal;
+  color: var(--brass);
+}
+.docket.open {
+  padding: 16px;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  margin-bottom: 8px;
+}
+.close {
+  margin-left: auto;
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  font-size: 20px;
+  line-height: 1;
+}
+.inside {
+  flex: 1;
+  overflow-y: auto;
+  min-height: 0;
+  margin: 0 -6px;
+  padding: 0 6px;
+}
+.changes {
+  list-style: none;
+  margin: 0 0 8px;
+  padding: 8px 12px;
+}
+.moved {
+  background: var(--slate-soft);
+  color: var(--ink);
+  border-left: 3px solid var(--slate);
+  padding: 8px 12px;
+}
+footer {
+  padding-top: 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+footer .btn:first-child {
+  flex: 1;
+}
+footer p {
+  flex: 1 0 100%;
+  font-size: 12.5px;
+  margin: 0;
+}
+@media (max-width: 800px) {
+  .docket {
+    grid-row: 3;
+    grid-column: 1;
+    border-left: 0;
+    border-top: 1px solid var(--line);
+    max-height: 60dvh;
+  }
+  .spine {
+    flex-direction: row;
+    padding: 6px 14px;
+  }
+  .spine span,
+  .spine em {
+    writing-mode: horizontal-tb;
+  }
+}
+</style>

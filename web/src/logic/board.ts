@@ -1,0 +1,56 @@
+import { addDays, daysBetween } from './dates.ts'
+
+/** The Board runs from two weeks back to eight weeks ahead. */
+export const DAYS_BACK = 14
+export const DAYS_AHEAD = 56
+
+/** A bar laid on the Board, in hundredths of its width, and the row of its lane it stands in. */
+export interface LaidBar {
+  personId: string
+  name: string
+  left: number
+  width: number
+  row: number
+  /** It lies beyond the Board's edge; its date is said with the name. */
+  beyond: boolean
+  date: string
+}
+
+type Bar = { personId: string; name: string; from: string; until: string | null }
+
+/** How far along the Board a date lies, 0 to 100. */
+export function along(date: string, today: string): number {
+  const days = daysBetween(addDays(today, -DAYS_BACK), date)
+  return Math.max(0, Math.min(100, (days / (DAYS_BACK + DAYS_AHEAD)) * 100))
+}
+
+/** Mondays shown as the Board's scale. */
+export function weeks(today: string): { date: string; left: number }[] {
+  const start = addDays(today, -DAYS_BACK)
+  return Array.from({ length: (DAYS_BACK + DAYS_AHEAD) / 7 }, (_, at) => addDays(start, at * 7)).map((date) => ({
+    date,
+    left: along(date, today),
+  }))
+}
+
+/**
+ * Lays bars into as few rows as hold them side by side; a moment is as wide as its name.
+ * @param lasting bars run from their first to their last day, else they mark one day.
+ */
+export function layBars(bars: readonly Bar[], today: string, lasting: boolean): LaidBar[] {
+  const ends: number[] = []
+  return [...bars]
+    .sort((one, other) => one.from.localeCompare(other.from))
+    .map((bar) => {
+      const least = Math.min(30, 2 + bar.name.length * 0.78)
+      const raw = along(bar.from, today)
+      const left = Math.min(raw, 100 - least)
+      const until = bar.until === null ? 100 : along(addDays(bar.until, 1), today)
+      const width = lasting ? Math.max(least, until - left) : least
+      let row = ends.findIndex((end) => end <= left)
+      if (row < 0) row = ends.length
+      ends[row] = left + width + 0.8
+      const beyond = daysBetween(today, bar.from) > DAYS_AHEAD
+      return { personId: bar.personId, name: bar.name, left, width, row, beyond, date: bar.from }
+    })
+}

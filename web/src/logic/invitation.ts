@@ -1,0 +1,67 @@
+import type { NewChange } from '../api/types.ts'
+
+/** The invitation's form, as typed. */
+export interface InvitationForm {
+  name: string
+  email: string
+  kind: 'staff' | 'contractor' | 'client'
+  standing: 'administrator' | 'member' | 'guest'
+  from: string
+  until: string
+  employerId: string
+  managerId: string
+  /** `product/seat-type`, or empty for none. */
+  seat: string
+  keys: { roleId: string; placeId: string }[]
+  line: string
+}
+
+export function emptyInvitation(): InvitationForm {
+  const choices = { employerId: '', managerId: '', seat: '', keys: [{ roleId: '', placeId: '' }] }
+  return { name: '', email: '', kind: 'contractor', standing: 'guest', from: '', until: '', line: '', ...choices }
+}
+
+/** The change the form stands for; undefined while it lacks a name or anything like an address. */
+export function invitationOf(form: InvitationForm): NewChange | undefined {
+  if (!form.name.trim() || !/^\S+@\S+\.\S{2,}$/.test(form.email.trim())) return undefined
+  const [product, seatType] = form.seat.split('/')
+  const optional = {
+    engagementFrom: form.from,
+    engagementUntil: form.until,
+    employerId: form.employerId,
+    managerId: form.managerId,
+    line: form.line.trim(),
+  }
+  return {
+    type: 'invite',
+    name: form.name.trim(),
+    email: form.email.trim(),
+    kind: form.kind,
+    standing: form.standing,
+    ...Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== '')),
+    grants: form.keys.filter((key) => key.roleId && key.placeId).map(({ roleId, placeId }) => ({ roleId, placeId })),
+    seats: form.seat ? [{ product, seatType }] : [],
+  }
+}
+
+/** The form as it was when a change was left in hand. */
+export function invitationFrom(change: NewChange): InvitationForm {
+  const text = (field: string) => (typeof change[field] === 'string' ? (change[field] as string) : '')
+  const seats = (change.seats ?? []) as { product: string; seatType: string }[]
+  const grants = (change.grants ?? []) as { roleId: string; placeId: string }[]
+  return {
+    ...emptyInvitation(),
+    name: text('name'),
+    email: text('email'),
+    kind: change.kind as InvitationForm['kind'],
+    standing: change.standing as InvitationForm['standing'],
+    from: text('engagementFrom'),
+    until: text('engagementUntil'),
+    employerId: text('employerId'),
+    managerId: text('managerId'),
+    line: text('line'),
+    seat: seats[0] ? `${seats[0].product}/${seats[0].seatType}` : '',
+    keys:
+      grants.length > 0 ? grants.map(({ roleId, placeId }) => ({ roleId, placeId })) : [{ roleId: '', placeId: '' }],
+  }
+}

@@ -1,0 +1,13 @@
+/** `412.00` for a column that names its currency, from integer minor units. */
+export function amount(minor: number, currency: string, locale: string): string {
+  const digits =
+    new Intl.NumberFormat(locale, { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+  const options = { minimumFractionDigits: digits, maximumFractionDigits: digits }
+  return new Intl.NumberFormat(locale, options).format(minor / 10 ** digits)
+}
+
+/** `+14.00`, `−14.00` or `±0.00`, with a true minus. */
+export function signedAmount(minor: number, currency: string, locale: string): string {
+  const sign = minor > 0 ? '+' : minor < 0 ? '−' : '±'
+  return `${sign}${amount(Math.abs(minor), currency, locale)}`
+}

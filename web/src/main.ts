@@ -1,0 +1,17 @@
+import '@fontsource-variable/bitter/wght.css'
+import '@fontsource-variable/public-sans/wght.css'
+import './theme/theme.scss'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import { createI18n } from 'vue-i18n'
+import App from './App.vue'
+import en from './messages/en.json'
+import { router } from './router.ts'
+import { restoreTheme } from './state/theme.ts'
+
+restoreTheme()
+createApp(App)
+  .use(createPinia())
+  .use(createI18n({ legacy: false, locale: 'en', messages: { en } }))
+  .use(router)
+  .mount('#app')

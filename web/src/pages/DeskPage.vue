@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import type { DeskView, Need } from '@lodge/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import BoardPicture from '../parts/BoardPicture.vue'
+import DoorMark from '../marks/DoorMark.vue'
+import { shortDate } from '../logic/dates.ts'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+
+const { t } = useI18n()
+const router = useRouter()
+const session = useSession()
+const docket = useDocket()
+const { data: desk } = useFetched<DeskView>(() => session.path('/desk'))
+const STATES = {
+  waiting: 'waiting',
+  'engagement-over': 'left',
+  'invitation-expiring': 'invited',
+  'invitation-expired': 'expired',
+  'ends-soon': 'active',
+} as const
+const today = computed(() => desk.value?.date ?? '')
+
+function sentence(need: Need): string {
+  return t(`desk.need.${need.kind}`, { date: shortDate(need.date, today.value) })
+}
+
+function act(need: Need): void {
+  if (need.kind === 'waiting') docket.hold([{ type: 'admit', personId: need.personId }])
+  else if (need.kind === 'engagement-over') docket.hold([{ type: 'leave', personId: need.personId }])
+  else void router.push({ name: 'people', params: { personId: need.personId } })
+}
+
+function label(need: Need): string {
+  if (need.kind === 'waiting') return t('desk.admit')
+  return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
+}
+</script>
+
+<template>
+  <div v-if="desk" class="desk">
+    <h1 class="day">
+      {{ desk.day }}.
+      <template v-for="(phrase, at) in desk.phrases" :key="phrase.text">
+        <RouterLink
+          v-if="phrase.people.length === 1"
+          :to="{ name: 'people', params: { personId: phrase.people[0] } }"
+          >{{ phrase.text }}</RouterLink
+        >
+        <span v-else-if="phrase.people.length > 1" class="green">{{ phrase.text }}</span>
+        <template v-else>{{ phrase.text }}</template>{{ at < desk.phrases.length - 1 ? ', ' : '. ' }}
+      </template>
+      <template v-if="desk.bill"
+        >{{ t('desk.stands', { month: desk.bill.month }) }} <span class="brass">{{ desk.bill.text }}</span>.</template
+      >
+    </h1>
+    <BoardPicture :board="desk.board" :today="today" />
+    <section class="sheet needs" :aria-label="t('desk.needs')">
+      <p v-if="desk.needs.length === 0" class="muted">{{ t('desk.nothing') }}</p>
+      <div v-for="need in desk.needs" :key="need.kind + need.personId" class="need">
+        <DoorMark :state="STATES[need.kind]" :over="need.kind === 'engagement-over'" />
+        <span>
+          <RouterLink :to="{ name: 'people', params: { personId: need.personId } }"
+            ><strong>{{ need.name }}</strong></RouterLink
+          >{{ need.kind === 'waiting' ? ' ' : '' }}{{ sentence(need) }}
+          <small class="muted">{{ need.detail }}</small>
+        </span>
+        <BButton :variant="need.kind === 'waiting' ? 'primary' : 'outline-primary'" @click="act(need)">{{
+          label(need)
+        }}</BButton>
+      </div>
+    </section>
+  </div>
+  <p v-else class="muted">{{ t('common.loading') }}</p>
+</template>
+
+<style scoped>
+.desk {
+  max-width: 1106px;
+}
+.day {
+  font-size: 21px;
+  line-height: 1.45;
+  font-weight: 500;
+  max-width: 1010px;
+  margin-bottom: 16px;
+}
+.day a {
+  text-decoration-color: var(--green-line);
+}
+.green {
+  color: var(--green);
+}
+.needs {
+  margin-top: 14px;
+}
+.needs > p {
+  margin: 0;
+  padding: 12px 16px;
+}
+.need {
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: center;
+  padding: 6px 14px;
+  min-height: 44px;
+  border-top: 1px solid var(--line-soft);
+}
+.need:first-child {
+  border-top: 0;
+}
+.need a {
+  color: var(--ink);
+  text-decoration: none;
+}
+.need a:hover {
+  text-decoration: underline;
+}
+small {
+  font-size: 12.5px;
+  margin-left: 4px;
+}
+</style>

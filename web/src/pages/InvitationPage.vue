@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { ask, type ApiError } from '../api/client.ts'
+import type { LookedInvitation, Me } from '../api/types.ts'
+import { longDate } from '../logic/dates.ts'
+import DoorPage from '../parts/DoorPage.vue'
+import ProblemList from '../parts/ProblemList.vue'
+import { useSession } from '../state/session.ts'
+
+const { t } = useI18n()
+const router = useRouter()
+const session = useSession()
+// The token stands behind #, so that it never travels in an address.
+const token = location.hash.slice(1)
+const found = ref<LookedInvitation | null>(null)
+const error = ref<ApiError | null>(null)
+const password = ref('')
+const busy = ref(false)
+const waiting = ref(false)
+const same = computed(() => found.value?.signedInAs?.toLowerCase() === found.value?.email.toLowerCase())
+const title = computed(() => {
+  if (!found.value) return error.value ? t('invitation.dead') : t('invitation.reading')
+  return t('invitation.invites', { inviter: found.value.inviter, account: found.value.account })
+})
+
+async function look(): Promise<void> {
+  try {
+    found.value = await ask<LookedInvitation>('POST', '/api/invitations/look', { token })
+  } catch (failure) {
+    error.value = failure as ApiError
+  }
+}
+onMounted(look)
+
+async function take(as?: 'signed-in'): Promise<void> {
+  if (busy.value) return
+  busy.value = true
+  error.value = null
+  try {
+    const body = { token, ...(found.value?.signedInAs ? {} : { password: password.value }), ...(as ? { as } : {}) }
+    const taken = await ask<{ waiting: boolean; me: Me }>('POST', '/api/invitations/accept', body)
+    waiting.value = taken.waiting
+    if (taken.waiting) return
+    session.enter(taken.me)
+    await router.replace({ name: 'keys' })
+  } catch (failure) {
+    error.value = failure as ApiError
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <DoorPage :title="title">
+    <template v-if="found">
+      <p v-if="found.line" class="line">“{{ found.line }}”</p>
+      <h2 class="caption">{{ t('invitation.holds') }}</h2>
+      <ul class="gives">
+        <li v-for="give in found.gives" :key="give.role + give.place">
+          <strong>{{ t('invitation.roleAt', { role: give.role, place: give.place }) }}</strong>
+          <span v-if="give.client !== give.place" class="muted">, {{ give.client }}</span>
+          <span v-if="give.can.length > 0" class="can">{{ give.can.join(', ') }}</span>
+        </li>
+        <li v-for="seat in found.seats" :key="seat">{{ seat }}</li>
+      </ul>
+      <p class="muted">
+        <template v-if="found.until">{{ t('invitation.until', { date: longDate(found.until) }) }} </template>
+        {{ t('invitation.expires', { date: longDate(found.expires) }) }}
+      </p>
+      <p v-if="waiting" class="thanks" role="status">{{ t('invitation.waiting', { account: found.account }) }}</p>
+      <BForm v-else-if="same" @submit.prevent="take()">
+        <BButton type="submit" variant="primary" class="go" :disabled="busy">{{
+          t('invitation.goSignedIn', { email: found.email })
+        }}</BButton>
+      </BForm>
+      <template v-else-if="found.signedInAs">
+        <p>{{ t('invitation.otherLogin', { email: found.signedInAs, invited: found.email }) }}</p>
+        <BButton variant="primary" class="go" :disabled="busy" @click="take('signed-in')">{{
+          t('invitation.asOther', { email: found.signedInAs })
+        }}</BButton>
+      </template>
+      <p v-else-if="found.hasLogin">
+        {{ t('invitation.hasLogin', { email: found.email }) }}
+        <RouterLink :to="{ name: 'sign-in', query: { next: `/invitation#${token}` } }">{{ t('signIn.go') }}</RouterLink>
+      </p>
+      <BForm v-else @submit.prevent="take()">
+        <p>{{ t('invitation.new', { email: found.email }) }}</p>
+        <BFormGroup :label="t('invitation.password')" label-for="password" :description="t('invitation.hint')">
+          <BFormInput
+            id="password"
+            v-model="password"
+            type="password"
+            autocomplete="new-password"
+            required
+            minlength="10"
+          />
+        </BFormGroup>
+        <BButton type="submit" variant="primary" class="go" :disabled="busy">{{ t('invitation.go') }}</BButton>
+      </BForm>
+    </template>
+    <ProblemList
+      v-if="error"
+      :problems="error.problems.length > 0 ? error.problems : [{ code: error.code, sentence: error.message }]"
+    />
+  </DoorPage>
+</template>
+
+<style scoped>
+.line {
+  font-family: 'Bitter Variable', serif;
+  font-size: 1rem;
+}
+.gives {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0 12px;
+}
+.gives li {
+  padding: 7px 0;
+  border-top: 1px solid var(--line-soft);
+}
+.can {
+  display: block;
+  color: var(--ink-2);
+}
+.go {
+  width: 100%;
+  margin-top: 14px;
+  padding-block: 7px;
+}
+.thanks {
+  background: var(--green-soft);
+  padding: 10px 12px;
+  border-radius: 4px;
+}
+</style>

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import DocketSpine from '../docket/DocketSpine.vue'
+import RailIcon from '../marks/RailIcon.vue'
+import { useDocket } from '../state/docket.ts'
+import { useLive } from '../state/live.ts'
+import { useSession } from '../state/session.ts'
+import { switchTheme } from '../state/theme.ts'
+import AskField from './AskField.vue'
+
+const { t } = useI18n()
+const router = useRouter()
+const session = useSession()
+const live = useLive()
+const docket = useDocket()
+const current = computed(() => session.me?.current)
+const hasDocket = computed(() => (current.value?.rooms.length ?? 0) > 1)
+const initials = computed(() =>
+  (current.value?.name ?? '')
+    .split(' ')
+    .map((word) => word[0])
+    .join('')
+    .slice(0, 2),
+)
+
+async function leave(): Promise<void> {
+  await session.signOut()
+  await router.replace({ name: 'sign-in' })
+}
+</script>
+
+<template>
+  <div class="frame" :class="{ open: docket.open, plain: !hasDocket }">
+    <a class="skip" href="#view">{{ t('common.skip') }}</a>
+    <nav class="rail" :aria-label="t('rail.label')">
+      <span class="sign" aria-hidden="true">
+        <svg viewBox="0 0 44 32">
+          <path d="M7 20c0-9 6-13 15-13s15 4 15 13z" class="cap" />
+          <path d="M5 20h34v5c-8 3.4-26 3.4-34 0z" class="brim" />
+          <circle cx="22" cy="5" r="2.4" class="cap" />
+        </svg>
+      </span>
+      <RouterLink v-for="room in current?.rooms" :key="room" :to="{ name: room }" active-class="here">
+        <RailIcon :name="room" />{{ t(`rail.${room}`) }}
+      </RouterLink>
+      <span class="foot"></span>
+      <button type="button" @click="switchTheme"><RailIcon name="theme" />{{ t('rail.theme') }}</button>
+      <button type="button" @click="leave"><RailIcon name="out" />{{ t('rail.signOut') }}</button>
+    </nav>
+    <header class="top">
+      <span class="account">{{ current?.accountName }}</span>
+      <AskField v-if="current?.rooms.includes('people')" />
+      <span v-else class="gap"></span>
+      <span class="who"
+        >{{ current?.name }}<i aria-hidden="true">{{ initials }}</i></span
+      >
+    </header>
+    <main id="view" class="main" tabindex="-1">
+      <p v-if="!live.connected" class="offline" role="status">{{ t('common.offline') }}</p>
+      <slot />
+    </main>
+    <DocketSpine v-if="hasDocket" />
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr) 46px;
+  grid-template-rows: 54px minmax(0, 1fr);
+  height: 100dvh;
+}
+.frame.open {
+  grid-template-columns: 84px minmax(0, 1fr) 352px;
+}
+.frame.plain {
+  grid-template-columns: 84px minmax(0, 1fr);
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 100px;
+  top: 10px;
+  z-index: 10;
+  background: var(--sheet);
+  padding: 4px 10px;
+}
+.rail {
+  grid-row: 1 / 3;
+  background: var(--rail);
+  display: flex;
+  flex-direction: column;
+  padding: 10px 0;
+  overflow-y: auto;
+}
+.sign {
+  display: flex;
+  justify-content: center;
+  height: 44px;
+  margin-bottom: 10px;
+}
+.sign svg {
+  width: 40px;
+}
+.cap {
+  fill: #d7a74a;
+}
+.brim {
+  fill: #f6f3ea;
+}
+.rail a,
+.rail button {
+  color: var(--rail-ink);
+  background: none;
+  border: 0;
+  border-left: 3px solid transparent;
+  border-right: 3px solid transparent;
+  text-decoration: none;
+  font-size: 11.5px;
+  line-height: 1.25;
+  text-align: center;
+  padding: 8px 0 7px;
+}
+.rail svg:not(.sign svg) {
+  display: block;
+  margin: 0 auto 3px;
+}
+.rail a:hover,
+.rail button:hover {
+  background: var(--rail-here);
+}
+.rail a.here {
+  background: var(--rail-here);
+  color: #fff;
+  border-left-color: #d7a74a;
+}
+.rail :focus-visible {
+  outline-color: #f0c86a;
+  outline-offset: -2px;
+}
+.foot {
+  margin-top: auto;
+}
+.top {
+  grid-column: 2;
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  padding: 0 22px;
+  border-bottom: 1px solid var(--line);
+}
+.account {
+  font-family: 'Bitter Variable', serif;
+  font-weight: 600;
+  font-size: 15px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.gap {
+  flex: 1;
+}
+.who {
+  font-size: 13px;
+  color: var(--ink-2);
+  white-space: nowrap;
+}
+.who i {
+  display: inline-grid;
+  place-items: center;
+  width: 26px;
+  height: 26px;
+  border-radius: 50%;
+  background: var(--brass-soft);
+  color: var(--brass);
+  font: 600 11px 'Public Sans Variable';
+  margin-left: 8px;
+}
+.main {
+  grid-column: 2;
+  padding: 20px 22px 12px;
+  overflow: auto;
+  outline: none;
+}
+.offline {
+  background: var(--brass-soft);
+  color: var(--ink);
+  border-radius: 4px;
+  padding: 6px 12px;
+}
+@media (max-width: 800px) {
+  .frame,
+  .frame.open,
+  .frame.plain {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: 48px minmax(0, 1fr) auto auto;
+  }
+  .rail {
+    grid-row: 4;
+    flex-direction: row;
+    padding: 0;
+    overflow-x: auto;
+  }
+  .rail a,
+  .rail button {
+    flex: 1 0 62px;
+    border-left: 0;
+    border-top: 3px solid transparent;
+  }
+  .rail a.here {
+    border-top-color: #d7a74a;
+  }
+  .sign,
+  .foot,
+  .who,
+  .account {
+    display: none;
+  }
+  .top,
+  .main {
+    grid-column: 1;
+    padding-inline: 14px;
+  }
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import type { DeskView } from '@lodge/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { shortDate } from '../logic/dates.ts'
+import { along, layBars, weeks } from '../logic/board.ts'
+
+// The Board: arrivals, absences and ends on a time line from two weeks back to eight weeks ahead.
+const props = defineProps<{ board: DeskView['board']; today: string }>()
+const { t } = useI18n()
+const lanes = computed(() =>
+  (['arriving', 'away', 'ending'] as const)
+    .map((name) => ({ name, bars: layBars(props.board[name], props.today, name === 'away') }))
+    .filter((lane) => lane.bars.length > 0)
+    .map((lane) => ({ ...lane, rows: Math.max(...lane.bars.map((bar) => bar.row)) + 1 })),
+)
+const scale = computed(() => weeks(props.today))
+const now = computed(() => along(props.today, props.today))
+const late = (date: string) => date < props.today
+</script>
+
+<template>
+  <figure v-if="lanes.length > 0" class="sheet board">
+    <div class="scale" aria-hidden="true">
+      <span
+        v-for="week in scale"
+        :key="week.date"
+        :class="{ now: week.date === today }"
+        :style="{ left: `${week.left}%` }"
+      >
+        {{ shortDate(week.date, today) }}
+      </span>
+    </div>
+    <div v-for="lane in lanes" :key="lane.name" class="lane">
+      <h2 class="label">{{ t(`desk.${lane.name}`) }}</h2>
+      <ul class="bars" :style="{ height: `${lane.rows * 26 + 8}px` }">
+        <li
+          v-for="bar in lane.bars"
+          :key="bar.personId"
+          :style="{ left: `${bar.left}%`, width: `${bar.width}%`, top: `${bar.row * 26 + 4}px` }"
+        >
+          <RouterLink
+            :to="{ name: 'people', params: { personId: bar.personId } }"
+            :class="[lane.name, { late: late(bar.date) }]"
+          >
+            {{ bar.name }}<template v-if="bar.beyond">, {{ shortDate(bar.date, today) }}</template>
+            <span class="visually-hidden">, {{ shortDate(bar.date, today) }}</span>
+          </RouterLink>
+        </li>
+      </ul>
+    </div>
+    <div class="now-line" aria-hidden="true"><i :style="{ left: `${now}%` }"></i></div>
+  </figure>
+</template>
+
+<style scoped>
+.board {
+  position: relative;
+  padding: 10px 18px 8px 166px;
+  margin: 0;
+}
+.scale {
+  position: relative;
+  height: 22px;
+  font-size: 12px;
+  color: var(--ink-2);
+}
+.scale span {
+  position: absolute;
+  padding-left: 4px;
+  white-space: nowrap;
+}
+.scale .now {
+  color: var(--brass);
+  font-weight: 600;
+}
+.lane {
+  position: relative;
+}
+.label {
+  position: absolute;
+  left: -150px;
+  top: 7px;
+  font:
+    500 13px 'Public Sans Variable',
+    sans-serif;
+  color: var(--ink-2);
+}
+.bars {
+  position: relative;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid var(--line-soft);
+}
+.bars li {
+  position: absolute;
+}
+.bars a {
+  display: block;
+  height: 22px;
+  line-height: 20px;
+  padding: 0 7px;
+  font-size: 12.5px;
+  border: 1px solid var(--green);
+  border-radius: 3px;
+  background: var(--green-soft);
+  color: var(--green);
+  text-decoration: none;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.bars a.away {
+  border-color: var(--slate);
+  background: var(--slate-soft);
+  color: var(--slate);
+}
+.bars a.ending {
+  border-color: var(--ink);
+  background: var(--sheet);
+  color: var(--ink);
+}
+.bars a.arriving.late {
+  border-color: var(--brass);
+  background: var(--brass-soft);
+  color: var(--brass);
+}
+.bars a.ending.late {
+  border-color: var(--ox);
+  background: var(--ox-soft);
+  color: var(--ox);
+}
+.now-line {
+  position: absolute;
+  inset: 32px 18px 8px 166px;
+  pointer-events: none;
+}
+.now-line i {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  border-left: 2px solid var(--brass);
+  opacity: 0.75;
+}
+@media (max-width: 800px) {
+  .board {
+    padding-left: 12px;
+    padding-right: 12px;
+  }
+  .label {
+    position: static;
+    margin-top: 6px;
+  }
+  .now-line {
+    display: none;
+  }
+  .scale span:nth-child(even) {
+    display: none;
+  }
+}
+</style>

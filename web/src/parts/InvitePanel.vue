@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { emptyInvitation, invitationFrom, invitationOf, type InvitationForm } from '../logic/invitation.ts'
+import { useChoices } from '../state/choices.ts'
+import { useDocket } from '../state/docket.ts'
+
+// Who is invited, to what and until when; the docket shows what it does as it is filled in.
+defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const docket = useDocket()
+const { choices, roles, places } = useChoices()
+const form = reactive<InvitationForm>(emptyInvitation())
+const sentTo = ref('')
+
+const seats = computed(() => [
+  { value: '', text: t('invite.noSeat') },
+  ...(choices.value?.seats ?? []).map((seat) => {
+    const room = seat.room ? `, ${seat.room}` : ''
+    return {
+      value: `${seat.product}/${seat.seatType}`,
+      text: `${seat.name}, ${seat.price}${room}`,
+      disabled: seat.empty === 0,
+    }
+  }),
+])
+const named = (list: readonly { id: string; name: string }[] | undefined) => [
+  { value: '', text: t('invite.none') },
+  ...(list ?? []).map(({ id, name }) => ({ value: id, text: name })),
+]
+const kinds = (['staff', 'contractor', 'client'] as const).map((value) => ({ value, text: t(`kind.${value}`) }))
+const standings = (['administrator', 'member', 'guest'] as const).map((value) => ({
+  value,
+  text: t(`standing.${value}`),
+}))
+const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id === roleId)
+
+onMounted(() => {
+  const kept = docket.changes[0]
+  if (kept?.type === 'invite') Object.assign(form, invitationFrom(kept))
+})
+
+watch(form, () => {
+  const change = invitationOf(form)
+  if (!change) return
+  sentTo.value = ''
+  docket.hold([change])
+})
+watch(
+  () => docket.isEmpty,
+  (empty) => {
+    if (!empty || !form.email) return
+    sentTo.value = form.name
+    Object.assign(form, emptyInvitation())
+  },
+)
+watch(
+  () => form.kind,
+  (kind) => (form.standing = kind === 'staff' ? 'member' : 'guest'),
+)
+</script>
+
+<template>
+  <article>
+    <header>
+      <h2>{{ t('invite.title') }}</h2>
+      <button type="button" class="close" :aria-label="t('invite.close')" @click="$emit('close')">×</button>
+    </header>
+    <p v-if="sentTo" class="sent" role="status">{{ t('invite.sent', { name: sentTo }) }}</p>
+    <BForm @submit.prevent>
+      <div class="pair">
+        <BFormGroup :label="t('invite.name')" label-for="invite-name">
+          <BFormInput id="invite-name" v-model="form.name" autocomplete="off" maxlength="120" autofocus />
+        </BFormGroup>
+        <BFormGroup :label="t('invite.email')" label-for="invite-email">
+          <BFormInput id="invite-email" v-model="form.email" type="email" autocomplete="off" maxlength="200" />
+        </BFormGroup>
+      </div>
+      <div class="pair">
+        <BFormGroup :label="t('invite.kind')" label-for="invite-kind">
+          <BFormSelect id="invite-kind" v-model="form.kind" :options="kinds" />
+        </BFormGroup>
+        <BFormGroup :label="t('invite.standing')" label-for="invite-standing">
+          <BFormSelect id="invite-standing" v-model="form.standing" :options="standings" />
+        </BFormGroup>
+      </div>
+      <div class="pair">
+        <BFormGroup :label="t('invite.from')" label-for="invite-from">
+          <BFormInput id="invite-from" v-model="form.from" type="date" />
+        </BFormGroup>
+        <BFormGroup :label="t('invite.until')" label-for="invite-until">
+          <BFormInput id="invite-until" v-model="form.until" type="date" />
+        </BFormGroup>
+      </div>
+      <div class="pair">
+        <BFormGroup :label="t('invite.employer')" label-for="invite-employer">
+          <BFormSelect id="invite-employer" v-model="form.employerId" :options="named(choices?.employers)" />
+        </BFormGroup>
+        <BFormGroup :label="t('invite.manager')" label-for="invite-manager">
+          <BFormSelect id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />
+        </BFormGroup>
+      </div>
+      <BFormGroup :label="t('invite.seat')" label-for="invite-seat">
+        <BFormSelect id="invite-seat" v-model="form.seat" :options="seats" />
+      </BFormGroup>
+      <fieldset v-for="(key, at) in form.keys" :key="at" class="key">
+        <legend class="visually-hidden">{{ t('invite.key', { number: at + 1 }) }}</legend>
+        <div class="pair">
+          <BFormGroup :label="t('invite.role')" :label-for="`invite-role-${at}`">
+            <BFormSelect
+              :id="`invite-role-${at}`"
+              v-model="key.roleId"
+              :options="[{ value: '', text: t('invite.none') }, ...roles]"
+            />
+          </BFormGroup>
+          <BFormGroup :label="t('invite.place')" :label-for="`invite-place-${at}`">
+            <BFormSelect
+              :id="`invite-place-${at}`"
+              v-model="key.placeId"
+              :options="[{ value: '', text: t('give.choose') }, ...places]"
+            />
+          </BFormGroup>
+        </div>
+        <p v-if="roleOf(key.roleId)" class="muted words">
+          {{ t('invite.can') }} {{ roleOf(key.roleId)!.can.join(', ') }}; {{ t('invite.cannot') }}
+          {{ roleOf(key.roleId)!.cannot.slice(0, 4).join(', ') }}.
+        </p>
+        <button v-if="form.keys.length > 1" type="button" class="link" @click="form.keys.splice(at, 1)">
+          {{ t('invite.removeKey') }}
+        </button>
+      </fieldset>
+      <button type="button" class="link" @click="form.keys.push({ roleId: '', placeId: '' })">
+        {{ t('invite.addKey') }}
+      </button>
+      <BFormGroup :label="t('invite.line')" label-for="invite-line" class="line">
+        <BFormInput id="invite-line" v-model="form.line" maxlength="400" :placeholder="t('invite.optional')" />
+      </BFormGroup>
+      <p v-if="docket.isEmpty" class="muted">{{ t('invite.missing') }}</p>
+    </BForm>
+  </article>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: center;
+  margin-bottom: 8px;
+}
+.close {
+  margin-left: auto;
+  border: 0;
+  background: none;
+  font-size: 20px;
+  line-height: 1;
+  color: var(--ink-2);
+}
+.pair {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 10px;
+  margin-bottom: 8px;
+}
+.pair .b-form-group {
+  margin-top: 0;
+}
+.key {
+  border-top: 1px solid var(--line-soft);
+  padding-top: 8px;
+  margin-top: 10px;
+}
+.words {
+  font-size: 12.5px;
+  margin: 0 0 4px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  color: var(--green);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.line {
+  margin: 10px 0 6px;
+}
+.sent {
+  background: var(--green-soft);
+  border-radius: 4px;
+  padding: 8px 12px;
+}
+</style>

@@ -1,0 +1,239 @@
+<script setup lang="ts">
+import type { PersonSheetView } from '@lodge/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { shortDate, todayIn } from '../logic/dates.ts'
+import { amount } from '../logic/money.ts'
+import DoorMark from '../marks/DoorMark.vue'
+import KeyMark from '../marks/KeyMark.vue'
+import WallMark from '../marks/WallMark.vue'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+import AskWhy from './AskWhy.vue'
+import GivePanel from './GivePanel.vue'
+
+const props = defineProps<{ personId: string }>()
+defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const session = useSession()
+const docket = useDocket()
+const { data: person, error } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
+const opened = ref(new Set<string>())
+const giving = ref(false)
+const current = computed(() => session.me?.current)
+const today = computed(() => todayIn(current.value?.zone ?? 'UTC'))
+const money = (minor: number) => amount(minor, current.value?.currency ?? 'EUR', current.value?.locale ?? 'en-IE')
+
+const about = computed(() => {
+  const one = person.value
+  if (!one) return ''
+  const parts = [t(`kind.${one.kind}`)]
+  if (one.standing) parts.push(t(`standing.${one.standing}`))
+  if (one.signatory) parts.push(t('person.signatory'))
+  if (one.employer) parts.push(one.employer)
+  return parts.join(', ')
+})
+const dates = computed(() => {
+  const one = person.value
+  if (!one?.from) return ''
+  const words = { from: shortDate(one.from, today.value), until: shortDate(one.until, today.value) }
+  return `${one.until ? t('person.hereUntil', words) : t('person.here', words)}${one.manager ? `; ${t('person.reportsTo', { name: one.manager })}` : ''}.`
+})
+
+function toggle(id: string): void {
+  if (!opened.value.delete(id)) opened.value.add(id)
+}
+</script>
+
+<template>
+  <article>
+    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <template v-if="person">
+      <header>
+        <DoorMark :state="person.state" :over="person.engagementOver" />
+        <h2>{{ person.name }}</h2>
+        <span class="state muted">{{ t(`state.${person.engagementOver ? 'over' : person.state}`) }}</span>
+        <button type="button" class="close" :aria-label="t('person.close')" @click="$emit('close')">×</button>
+      </header>
+      <p class="muted about">
+        {{ about }}. {{ dates }}
+        <template v-if="person.email"><br />{{ person.email }}</template>
+      </p>
+      <div class="actions">
+        <BButton
+          v-if="person.controls.admit.enabled"
+          variant="primary"
+          @click="docket.hold([{ type: 'admit', personId }])"
+          >{{ t('person.admit') }}</BButton
+        >
+        <BButton
+          v-if="person.offer && person.state === 'invited'"
+          variant="outline-primary"
+          :disabled="!person.controls.withdraw.enabled"
+          :title="person.controls.withdraw.reason"
+          @click="docket.hold([{ type: 'withdraw', offerId: person.offer.id }])"
+          >{{ t('person.withdraw') }}</BButton
+        >
+        <BButton
+          v-if="person.state === 'active'"
+          variant="outline-primary"
+          :disabled="!person.controls.give.enabled"
+          :title="person.controls.give.reason"
+          @click="giving = !giving"
+          >{{ t('person.give') }}</BButton
+        >
+        <BButton
+          v-if="person.state === 'active' || person.state === 'away'"
+          variant="outline-danger"
+          :disabled="!person.controls.leave.enabled"
+          :title="person.controls.leave.reason"
+          @click="docket.hold([{ type: 'leave', personId }])"
+          >{{ t('person.leave') }}</BButton
+        >
+      </div>
+      <GivePanel v-if="giving" :person-id="personId" :name="person.name" @close="giving = false" />
+
+      <h3 class="caption">{{ t('person.getsIn') }}</h3>
+      <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>
+      <div v-for="place in person.keys" :key="place.placeId" class="place">
+        <button type="button" :aria-expanded="opened.has(place.placeId)" @click="toggle(place.placeId)">
+          <span class="path">
+            <small v-if="place.path.length > 1" class="muted">{{ place.path.slice(0, -1).join(' / ') }}</small>
+            <span
+              ><WallMark v-if="place.walled" />{{ place.name }}
+              <span v-if="place.beneath" class="muted">{{ t('effect.beneath', { count: place.beneath }) }}</span></span
+            >
+          </span>
+          <KeyMark :level="place.highest" />
+        </button>
+        <ul v-if="opened.has(place.placeId)">
+          <AskWhy
+            v-for="area in place.keys"
+            :key="area.area"
+            :area="area"
+            :place-id="place.placeId"
+            :person-id="personId"
+            :today="today"
+          />
+        </ul>
+      </div>
+
+      <template v-if="person.offer">
+        <h3 class="caption">{{ t('person.onceIn') }}</h3>
+        <p v-for="give in person.offer.gives" :key="give.role + give.placeId" class="line">
+          {{ give.role }}, {{ give.place }}
+        </p>
+        <p v-for="seat in person.offer.seats" :key="seat" class="line">{{ seat }}</p>
+        <p class="muted">
+          {{
+            t('person.sent', {
+              sponsor: person.offer.sponsor,
+              sent: shortDate(person.offer.sent, today),
+              expires: shortDate(person.offer.expires, today),
+            })
+          }}
+        </p>
+      </template>
+
+      <h3 class="caption">{{ t('person.seats') }}</h3>
+      <p v-if="person.holdings.length === 0" class="muted">{{ t('person.noSeats') }}</p>
+      <p v-for="seat in person.holdings" :key="seat.product + seat.type" class="line cost">
+        <span
+          >{{ seat.product }}, {{ seat.type }}<template v-if="seat.own">, {{ t('person.own') }}</template></span
+        >
+        <span v-if="seat.amountMinor !== null" class="money">{{
+          seat.amountMinor === 0 ? t('person.noCharge') : money(seat.amountMinor)
+        }}</span>
+      </p>
+      <p v-if="person.monthMinor" class="line cost">
+        <span class="muted">{{ t('person.month') }}</span><strong class="money brass">{{
+          money(person.monthMinor)
+        }}</strong>
+      </p>
+
+      <template v-if="person.groups && person.groups.length > 0">
+        <h3 class="caption">{{ t('person.groups') }}</h3>
+        <p class="line">{{ person.groups.join(', ') }}</p>
+      </template>
+      <template v-if="person.reports.length > 0">
+        <h3 class="caption">{{ t('person.reports') }}</h3>
+        <p class="line">
+          <template v-for="(report, at) in person.reports" :key="report.id"
+            ><RouterLink :to="{ name: 'people', params: { personId: report.id } }">{{ report.name }}</RouterLink
+            >{{ at < person.reports.length - 1 ? ', ' : '' }}</template
+          >
+        </p>
+      </template>
+    </template>
+  </article>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.state {
+  font-size: 13px;
+}
+.close {
+  margin-left: auto;
+  border: 0;
+  background: none;
+  font-size: 20px;
+  line-height: 1;
+  color: var(--ink-2);
+}
+.about {
+  margin: 6px 0 10px;
+}
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.caption {
+  margin: 14px 0 2px;
+  padding-bottom: 3px;
+  border-bottom: 1px solid var(--line);
+}
+.place {
+  border-bottom: 1px solid var(--line-soft);
+}
+.place > button {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  min-height: 34px;
+  border: 0;
+  padding: 3px 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+}
+.path {
+  flex: 1;
+  min-width: 0;
+}
+.path small {
+  display: block;
+  font-size: 12px;
+}
+.place ul {
+  list-style: none;
+  margin: 0 0 8px;
+  padding-left: 12px;
+}
+.line {
+  margin: 0;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line-soft);
+}
+.cost {
+  display: flex;
+  justify-content: space-between;
+}
+</style>

@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import type { PlaceSheetView } from '@lodge/core'
+import { computed, reactive, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { todayIn } from '../logic/dates.ts'
+import DoorMark from '../marks/DoorMark.vue'
+import KeyMark from '../marks/KeyMark.vue'
+import WallMark from '../marks/WallMark.vue'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+import AskWhy from './AskWhy.vue'
+
+const props = defineProps<{ placeId: string }>()
+defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const session = useSession()
+const docket = useDocket()
+const { data: place, error } = useFetched<PlaceSheetView>(() => session.path(`/places/${props.placeId}`))
+const opened = ref(new Set<string>())
+const editing = ref<'make' | 'rename' | null>(null)
+const form = reactive({ name: '', kind: '', reference: '' })
+const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
+
+function toggle(id: string): void {
+  if (!opened.value.delete(id)) opened.value.add(id)
+}
+
+function edit(what: 'make' | 'rename'): void {
+  const one = place.value!
+  editing.value = editing.value === what ? null : what
+  const fresh = { name: '', kind: one.children.length > 0 ? 'site' : 'location', reference: '' }
+  Object.assign(form, what === 'make' ? fresh : { name: one.name, kind: one.kind, reference: one.reference ?? '' })
+}
+
+function hold(): void {
+  const reference = form.reference.trim() || null
+  if (editing.value === 'make')
+    docket.hold([{ type: 'make-place', parentId: props.placeId, name: form.name, kind: form.kind, reference }])
+  else docket.hold([{ type: 'rename-place', placeId: props.placeId, name: form.name, reference }])
+  editing.value = null
+}
+</script>
+
+<template>
+  <article>
+    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <template v-if="place">
+      <header>
+        <h2><WallMark v-if="place.walled" />{{ place.name }}</h2>
+        <button type="button" class="close" :aria-label="t('places.close')" @click="$emit('close')">×</button>
+      </header>
+      <p class="muted about">
+        {{ [...place.path.slice(0, -1), place.kind, place.reference].filter(Boolean).join(' · ') }}
+      </p>
+      <div class="actions">
+        <BButton
+          variant="outline-primary"
+          :disabled="!place.controls.make.enabled"
+          :title="place.controls.make.reason"
+          @click="edit('make')"
+          >{{ t('places.make') }}</BButton
+        >
+        <BButton
+          variant="outline-primary"
+          :disabled="!place.controls.rename.enabled"
+          :title="place.controls.rename.reason"
+          @click="edit('rename')"
+          >{{ t('places.rename') }}</BButton
+        >
+        <BButton
+          variant="outline-primary"
+          :disabled="!place.controls.wall.enabled"
+          :title="place.controls.wall.reason"
+          @click="docket.hold([{ type: 'wall-place', placeId, walled: !place.walled }])"
+          >{{ place.walled ? t('places.unwall') : t('places.wall') }}</BButton
+        >
+      </div>
+      <BForm v-if="editing" class="edit" @submit.prevent="hold">
+        <BFormGroup :label="t('places.madeName')" label-for="place-name">
+          <BFormInput id="place-name" v-model="form.name" maxlength="80" required autofocus />
+        </BFormGroup>
+        <BFormGroup v-if="editing === 'make'" :label="t('places.madeKind')" label-for="place-kind">
+          <BFormInput id="place-kind" v-model="form.kind" maxlength="40" required />
+        </BFormGroup>
+        <BFormGroup :label="t('places.reference')" label-for="place-reference">
+          <BFormInput id="place-reference" v-model="form.reference" maxlength="40" />
+        </BFormGroup>
+        <BButton type="submit" variant="primary">{{ t('places.save') }}</BButton>
+      </BForm>
+
+      <h3 class="caption">
+        {{ t('places.insiders') }} <span class="count">{{ place.insiders.length }}</span>
+      </h3>
+      <p v-if="place.insiders.length === 0" class="muted">{{ t('places.nobody') }}</p>
+      <div v-for="one in place.insiders" :key="one.personId" class="insider">
+        <button type="button" :aria-expanded="opened.has(one.personId)" @click="toggle(one.personId)">
+          <DoorMark :state="one.state" />
+          <span class="name">{{ one.name }}</span>
+          <KeyMark :level="one.highest" />
+        </button>
+        <ul v-if="opened.has(one.personId)">
+          <AskWhy
+            v-for="area in one.keys"
+            :key="area.area"
+            :area="area"
+            :place-id="placeId"
+            :person-id="one.personId"
+            :today="today"
+          />
+          <li>
+            <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
+          </li>
+        </ul>
+      </div>
+      <template v-if="place.onceIn.length > 0">
+        <h3 class="caption">{{ t('places.onceIn') }}</h3>
+        <p v-for="one in place.onceIn" :key="one.personId" class="line">
+          <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>,
+          {{ one.role }}
+        </p>
+      </template>
+      <h3 class="caption">{{ t('places.stewards') }}</h3>
+      <p class="line">{{ place.stewards.map((one) => one.name).join(', ') || t('places.noSteward') }}</p>
+      <template v-if="place.children.length > 0">
+        <h3 class="caption">{{ t('places.beneath') }}</h3>
+        <p class="line">
+          <template v-for="(child, at) in place.children" :key="child.id"
+            ><WallMark v-if="child.walled" /><RouterLink :to="{ name: 'places', params: { placeId: child.id } }">{{
+              child.name
+            }}</RouterLink
+            >{{ at < place.children.length - 1 ? ', ' : '' }}</template
+          >
+        </p>
+      </template>
+    </template>
+  </article>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: center;
+}
+.close {
+  margin-left: auto;
+  border: 0;
+  background: none;
+  font-size: 20px;
+  line-height: 1;
+  color: var(--ink-2);
+}
+.about {
+  margin: 4px 0 10px;
+}
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.edit {
+  margin-top: 10px;
+  padding: 10px 12px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.edit .btn {
+  margin-top: 10px;
+}
+.caption {
+  margin: 14px 0 2px;
+  padding-bottom: 3px;
+  border-bottom: 1px solid var(--line);
+}
+.count {
+  font-weight: 400;
+}
+.insider {
+  border-bottom: 1px solid var(--line-soft);
+}
+.insider > button {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 34px;
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+}
+.name {
+  flex: 1;
+}
+.insider ul {
+  list-style: none;
+  margin: 0 0 8px;
+  padding-left: 26px;
+}
+.line {
+  margin: 0;
+  padding: 5px 0;
+}
+</style>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { WhyView } from '@lodge/core'
+import { useI18n } from 'vue-i18n'
+import { shortDate } from '../logic/dates.ts'
+
+// Every route, counting or not, each with its reason (model A5).
+const props = defineProps<{ why: WhyView; today: string }>()
+const { t } = useI18n()
+
+/** `Rope access, given at Helipad roof by Tamsin Roake on 17 Jan, until 30 Jun`. */
+function words(route: WhyView['routes'][number]): string {
+  const day = (date: string | null) => shortDate(date, props.today)
+  if (!route.role)
+    return [t('why.standing', { standing: route.standing ?? '' }), obstacle(route)].filter(Boolean).join(', ')
+  const giver = route.giver ? ` ${t('why.by', { giver: route.giver })}` : ''
+  const given = `${t('why.given', { place: route.place })}${giver} ${t('why.on', { date: day(route.from) })}`
+  const group = route.group ? t('why.through', { group: route.group }) : ''
+  const end = route.obstacle ? obstacle(route) : route.until ? t('why.until', { date: day(route.until) }) : ''
+  return [route.role, given, group, end].filter(Boolean).join(', ')
+}
+
+function obstacle(route: WhyView['routes'][number]): string {
+  if (!route.obstacle) return ''
+  const what =
+    route.obstacle === 'wall'
+      ? t('why.wall', { wall: route.wall ?? '' })
+      : t(`why.${route.obstacle}`, { date: shortDate(route.until, props.today) })
+  return `${t('why.not')}: ${what}`
+}
+</script>
+
+<template>
+  <ul class="why">
+    <li v-if="why.absence" class="slate">{{ t(`absence.${why.absence}`) }}</li>
+    <li v-if="why.heldBack" class="slate">{{ t('why.cap', { cap: t(`level.${why.cap}`) }) }}</li>
+    <li v-for="(route, at) in why.routes" :key="at" :class="{ muted: !route.counts }">
+      <strong>{{ t(`level.${route.level}`) }}</strong> {{ words(route) }}
+    </li>
+    <li v-if="why.unseen > 0" class="muted">{{ t('why.unseen') }}</li>
+    <li v-if="why.routes.length + why.unseen === 0" class="muted">{{ t('why.none') }}</li>
+  </ul>
+</template>
+
+<style scoped>
+.why {
+  list-style: none;
+  margin: 2px 0 6px;
+  padding: 6px 10px;
+  background: var(--slate-soft);
+  border-radius: 4px;
+  font-size: 13px;
+}
+</style>

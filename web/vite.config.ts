@@ -1,0 +1,23 @@
+import { fileURLToPath } from 'node:url'
+import vueI18n from '@intlify/unplugin-vue-i18n/vite'
+import vue from '@vitejs/plugin-vue'
+import { BootstrapVueNextResolver } from 'bootstrap-vue-next/resolvers'
+import components from 'unplugin-vue-components/vite'
+import { defineConfig } from 'vite'
+
+const messages = fileURLToPath(new URL('./src/messages/**', import.meta.url))
+
+export default defineConfig({
+  plugins: [
+    vue(),
+    components({ resolvers: [BootstrapVueNextResolver()], dirs: [], dts: 'src/components.d.ts' }),
+    vueI18n({ include: [messages], runtimeOnly: true, dropMessageCompiler: true, strictMessage: false }),
+  ],
+  css: {
+    preprocessorOptions: {
+      // Bootstrap 5's own Sass still uses what newer compilers warn of.
+      scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },
+    },
+  },
+  build: { target: 'es2022', assetsInlineLimit: 0, reportCompressedSize: false },
+})
