@@ -24,6 +24,8 @@ export interface Configuration {
   logLevel: string
   webRoot: string | undefined
   trustProxy: boolean
+  /** Whether this process also does the work that waits: the outbox. */
+  work: boolean
 }
 
 type Environment = Record<string, string | undefined>
@@ -62,6 +64,7 @@ export function readConfiguration(environment: Environment): Configuration {
     logLevel: environment.LODGE_LOG_LEVEL || 'info',
     webRoot: environment.LODGE_WEB_ROOT || undefined,
     trustProxy: environment.LODGE_TRUST_PROXY === '1',
+    work: environment.LODGE_WORK !== 'off',
   }
 }
 

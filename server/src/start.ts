@@ -32,7 +32,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const listener = {
     committed(accountId: string, version: number) {
       hub.changed(accountId, version)
-      outbox.wake()
+      if (configuration.work) outbox.wake()
     },
     doorsShut: (accountId: string, personId: string) => hub.shut(accountId, personId),
   }
@@ -49,7 +49,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     server.listen(configuration.port, configuration.host, resolve)
   })
   accounts.startPolling()
-  outbox.wake()
+  if (configuration.work) outbox.wake()
   log.info(redacted(configuration), 'the lodge is open')
   const { port } = server.address() as AddressInfo
   const stop = async () => {

@@ -1,5 +1,6 @@
 import 'reflect-metadata'
 import { randomBytes } from 'node:crypto'
+import { setTimeout as sleep } from 'node:timers/promises'
 import supertest from 'supertest'
 import { readInstant, type Account, type AccountBook, type Id, type Preview } from '@lodge/core'
 import { readConfiguration } from '../src/configuration.ts'
@@ -36,6 +37,8 @@ export function environment(more: Record<string, string> = {}): Record<string, s
     LODGE_SMTP_URL: 'smtp://127.0.0.1:1',
     LODGE_KEY: `test:${Buffer.alloc(32, 7).toString('base64')}`,
     LODGE_SIGN_IN_ATTEMPTS: '1000',
+    // One worker at a time: the outbox in the shared database is everybody's.
+    LODGE_WORK: 'off',
     ...more,
   }
 }
@@ -96,4 +99,14 @@ export function invitation(house: House, more: object = {}): object {
     seats: [{ product: 'log', seatType: 'field' }],
     ...more,
   }
+}
+
+/** Waits until something answers as expected; fails when it does not within the time. */
+export async function until<T>(ask: () => Promise<T | undefined | false>, seconds = 20): Promise<T> {
+  for (const end = performance.now() + seconds * 1000; performance.now() < end;) {
+    const answer = await ask().catch(() => undefined)
+    if (answer) return answer
+    await sleep(50)
+  }
+  throw new Error(`It did not come about within ${seconds} seconds.`)
 }

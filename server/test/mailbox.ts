@@ -4,7 +4,8 @@ import { SMTPServer } from 'smtp-server'
 /** A mail server for tests, which can be shut and opened again on the same port. */
 export interface Mailbox {
   port: number
-  raw: string[]
+  /** What came for an address, oldest first. */
+  to(address: string): { text: string; messageId: string }[]
   /** Waits for the next message to an address. */
   next(to: string): Promise<{ text: string; messageId: string }>
   stop(): Promise<void>
@@ -41,16 +42,17 @@ export async function startMailbox(port = 0): Promise<Mailbox> {
   })
   server.listen(port, '127.0.0.1')
   await once(server.server, 'listening')
+  const to = (address: string) =>
+    raw
+      .filter((one) => new RegExp(`^To: .*${address.replaceAll('.', '\\.')}`, 'im').test(one))
+      .map((one) => ({ text: plainText(one), messageId: (/^Message-ID: (.*)$/im.exec(one)?.[1] ?? '').trim() }))
   return {
     port: (server.server.address() as { port: number }).port,
-    raw,
-    async next(to) {
+    to,
+    async next(address) {
       for (;;) {
-        const found = raw.find((one) => new RegExp(`^To: .*${to.replaceAll('.', '\\.')}`, 'im').test(one))
-        if (found) {
-          const [, messageId = ''] = /^Message-ID: (.*)$/im.exec(found) ?? []
-          return { text: plainText(found), messageId: messageId.trim() }
-        }
+        const [found] = to(address)
+        if (found) return found
         await new Promise<void>((resolve) => waiting.push(resolve))
       }
     },

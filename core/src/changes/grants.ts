@@ -114,6 +114,6 @@ export function roleText(roleId: Id, sight: Sight): string {
 /** `, from 1 July until 30 September`. */
 export function periodText(from: string | null | undefined, until: string | null | undefined, sight: Sight): string {
   const today = dateOf(sight.now, sight.account.zone)
-  const words = (text: string) => dateInWords(isDate(text) ? text : text.slice(0, 10), today)
+  const words = (text: string) => (isDate(text.slice(0, 10)) ? dateInWords(text.slice(0, 10), today) : text)
   return (from && from !== today ? `, from ${words(from)}` : '') + (until ? `, until ${words(until)}` : '')
 }

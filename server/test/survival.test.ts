@@ -1,0 +1,163 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
+import supertest from 'supertest'
+import { makeProductToken } from '../src/command-line/token-command.ts'
+import type { Running } from '../src/start.ts'
+import { migrate } from '../src/store/migrate.ts'
+import { startPrivateDatabase } from '../src/store/private-database.ts'
+import { verifyLedger } from '../src/store/ledger.ts'
+import {
+  apply,
+  environment,
+  invitation,
+  openHouse,
+  openLodge,
+  PASSWORD,
+  previewOf,
+  until,
+  type House,
+} from './harness.ts'
+
+/** The lodge as a process of its own. */
+async function spawnLodge(more: Record<string, string>): Promise<{ child: ChildProcess; url: string }> {
+  const main = join(import.meta.dirname, '../src/main.ts')
+  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+    env: { ...process.env, NODE_OPTIONS: '', ...environment(more) },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
+  const [{ port }] = (await once(child, 'message')) as [{ port: number }]
+  return { child, url: `http://127.0.0.1:${port}` }
+}
+
+describe('kill -9', () => {
+  let running: Running
+  let house: House
+  beforeAll(async () => {
+    running = await openLodge()
+    house = await openHouse(running)
+  })
+  afterAll(() => running.stop())
+
+  test.each(['guard', 'rows', 'ledger', 'committed'])(
+    'at “%s” leaves all or nothing, and the same request again does it once',
+    async (point) => {
+      const owner = await house.as('Oriel')
+      running.lodge.accounts.forget(house.account.id)
+      const change = invitation(house, { name: `Killed ${point}`, email: `${point}@${house.domain}`, seats: [] })
+      const shown = await previewOf(house, owner, [change])
+      const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+      const key = `killed-at-${point}`
+
+      const { child, url } = await spawnLodge({ LODGE_CRASH_AT: point })
+      const browser = supertest.agent(url)
+      await browser
+        .post('/api/session')
+        .send({ email: `oriel@${house.domain}`, password: PASSWORD })
+        .expect(200)
+      const exit = once(child, 'exit')
+      await browser
+        .post(house.path('/commits'))
+        .set('Idempotency-Key', key)
+        .send(body)
+        .then(
+          () => expect(point).toBe('committed'),
+          (error: { code?: string }) => expect(['ECONNRESET', 'ECONNREFUSED']).toContain(error.code),
+        )
+      expect((await exit)[1]).toBe('SIGKILL')
+
+      const rows = async () => {
+        const names = "SELECT COUNT(*) AS n FROM personal_value WHERE account_id = ? AND field = 'name' AND value = ?"
+        const [[found]] = (await running.lodge.pools.work.query(names, [
+          house.account.id,
+          `Killed ${point}`,
+        ])) as unknown as [[{ n: number }]]
+        return found.n
+      }
+      // The database lets go of the killed process's transaction before anything else is written.
+      expect(
+        await until(async () => ((await rows()) === (point === 'committed' ? 1 : 0) ? 'as it should' : false)),
+      ).toBe('as it should')
+      expect(await verifyLedger(running.lodge.pools.work, house.account.id)).toMatchObject({ ok: true })
+
+      running.lodge.accounts.forget(house.account.id)
+      const again = await until(async () => {
+        const answer = await owner.post(house.path('/commits')).set('Idempotency-Key', key).send(body)
+        return answer.status === 200 && answer
+      })
+      expect(again.body).toEqual({ version: shown.version + 1 })
+      expect(await rows()).toBe(1)
+      expect(await verifyLedger(running.lodge.pools.work, house.account.id)).toMatchObject({
+        ok: true,
+        entries: shown.version + 1,
+      })
+    },
+  )
+
+  test('a second process that wrote first is noticed: the guard refuses, and the change is decided afresh', async () => {
+    const second = await openLodge()
+    const owner = await house.as('Oriel')
+    await owner.get(house.path('/people')).expect(200)
+    const there = supertest.agent(second.server)
+    await there
+      .post('/api/session')
+      .send({ email: `tamsin@${house.domain}`, password: PASSWORD })
+      .expect(200)
+    const place = (name: string) => ({ type: 'make-place', parentId: house.placeId('Corvane'), name, kind: 'site' })
+    const both = await Promise.all(
+      Array.from({ length: 6 }, (_, at) => apply(house, at % 2 ? owner : there, [place(`Yard ${at}`)])),
+    )
+    expect(both.map((answer) => answer.status)).toEqual([200, 200, 200, 200, 200, 200])
+    expect(await verifyLedger(running.lodge.pools.work, house.account.id)).toMatchObject({ ok: true })
+    const seen = await until(async () => {
+      const { body } = await there.get(house.path('/places'))
+      return body.places.filter((one: { name: string }) => one.name.startsWith('Yard')).length === 6
+    })
+    expect(seen).toBe(true)
+    await second.stop()
+  })
+})
+
+describe('the database away', () => {
+  test('is said plainly, loses nothing, and is over by itself', async () => {
+    const directory = mkdtempSync(join(tmpdir(), 'lodge-away-'))
+    let database = await startPrivateDatabase({ directory })
+    await migrate(database.url, join(import.meta.dirname, '../src/store/migrations'))
+    const running = await openLodge({ LODGE_DATABASE_URL: database.url })
+    try {
+      const house = await openHouse(running)
+      const owner = await house.as('Oriel')
+      const token = await makeProductToken(running.lodge.pools, house.account.id, 'log')
+      const shown = await previewOf(house, owner, [invitation(house)])
+      const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+      await database.kill()
+      const away = performance.now()
+      const answer = await owner
+        .post(house.path('/commits'))
+        .set('Idempotency-Key', 'while-away-1')
+        .send(body)
+        .expect(503)
+      expect(answer.body).toMatchObject({ code: 'database-away', detail: expect.stringContaining('Nothing was lost') })
+      expect(answer.headers['retry-after']).toBe('2')
+      await until(async () => (await supertest(running.server).get('/readyz')).status === 503)
+      const ask = () =>
+        supertest(running.server).post('/access/v1/evaluation').set('Authorization', `Bearer ${token}`).send({})
+      expect((await ask()).status).toBe(503)
+      await sleep(Math.max(0, 10_000 - (performance.now() - away)))
+      database = await startPrivateDatabase({ directory, port: database.port })
+      const back = await until(async () => {
+        const again = await owner.post(house.path('/commits')).set('Idempotency-Key', 'while-away-1').send(body)
+        return again.status === 200 && again
+      })
+      expect(back.body).toEqual({ version: shown.version + 1 })
+      await until(async () => (await supertest(running.server).get('/readyz')).status === 200)
+    } finally {
+      await running.stop()
+      await database.stop()
+      rmSync(directory, { recursive: true, force: true })
+    }
+  }, 60_000)
+})
