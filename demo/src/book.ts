@@ -7,17 +7,13 @@ import {
   type BookOffer,
   type LocalDate,
 } from '@lodge/core'
+import { DEMO_OWNER_EMAIL } from './sign-in.ts'
 import { beddingLog } from './scenario/bedding-log.ts'
 import { people } from './scenario/people.ts'
 import { places } from './scenario/places.ts'
 import { roles } from './scenario/roles.ts'
 
 export const DEMO_ZONE = 'Europe/Dublin'
-/** As whom one signs in first. */
-export const DEMO_OWNER_EMAIL = 'oriel.thistlewick@thistlewick.example'
-/** The password every active person of the demo starts with; the start command says it. */
-export const DEMO_PASSWORD = 'moss on the north wall'
-
 /** Thistlewick Roof Gardens on a morning: the demo as an account book, its dates laid out around that day. */
 export function demoBook(today: LocalDate): AccountBook {
   const day = (offset: number) => addDays(today, offset)

@@ -18,7 +18,8 @@ import {
   type Pools,
 } from '@lodge/server'
 import { startMailbox } from '@lodge/standins/mailbox'
-import { demoBook, DEMO_OWNER_EMAIL, DEMO_PASSWORD, DEMO_ZONE } from './book.ts'
+import { demoBook, DEMO_ZONE } from './book.ts'
+import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from './sign-in.ts'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
 
@@ -63,8 +64,8 @@ async function readNotes(): Promise<Notes> {
     throw new Error(`Port ${wanted} is taken; choose another with --port, or leave it out.`)
   }
   const key = kept?.key ?? `demo:${randomBytes(32).toString('base64')}`
-  const smtpPort = await unusedPort(kept?.smtpPort ?? 8725)
-  const mailboxPort = await unusedPort(kept?.mailboxPort ?? 8726)
+  const smtpPort = await unusedPort(kept?.smtpPort)
+  const mailboxPort = await unusedPort(kept?.mailboxPort)
   return { ...kept, key, port, smtpPort, mailboxPort }
 }
 

@@ -1,5 +1,5 @@
 import { spawn, execFile, type ChildProcess } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, symlinkSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createServer } from 'node:net'
@@ -55,6 +55,7 @@ export async function startPrivateDatabase(options: PrivateDatabaseOptions): Pro
     const args = ['--no-defaults', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db']
     await run('mariadb-install-db', [...args, ...user])
   }
+  await endLeftover(directory, data)
   const port = await unusedPort(options.port)
   const { socket, forget } = shortSocket(directory)
   const speed = options.throwaway
@@ -87,6 +88,23 @@ export async function startPrivateDatabase(options: PrivateDatabaseOptions): Pro
   }
   const url = `mysql://lodge@127.0.0.1:${port}/lodge`
   return { port, url, rootUrl, process: child, stop: end('SIGTERM'), kill: end('SIGKILL') }
+}
+
+/** Ends an instance of ours that was left running when its starter was killed; nobody else's is touched. */
+async function endLeftover(directory: string, data: string): Promise<void> {
+  const file = join(directory, 'mariadb.pid')
+  if (!existsSync(file)) return
+  const pid = Number(readFileSync(file, 'utf8').trim())
+  const ours = () => {
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`)
+    } catch {
+      return false
+    }
+  }
+  if (!pid || !ours()) return
+  process.kill(pid, 'SIGTERM')
+  for (let tries = 0; tries < 200 && ours(); tries += 1) await sleep(100)
 }
 
 /** A socket path has at most 107 characters; a deep directory is reached through a short link. */

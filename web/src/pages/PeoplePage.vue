@@ -99,21 +99,21 @@ async function stopInviting(): Promise<void> {
         :aria-label="t('people.filter')"
         class="filter"
       />
-      <div class="sheet table" role="grid" :aria-label="t('people.title')" :aria-rowcount="people.length">
-        <div class="row head" role="row">
-          <span role="columnheader"
-            ><span class="visually-hidden">{{ t('person.getsIn') }}</span></span
-          >
-          <span role="columnheader">{{ t('people.name') }}</span>
-          <span role="columnheader">{{ t('people.getsIn') }}</span>
-          <span role="columnheader" class="seat">{{ t('people.seat') }}</span>
-          <span role="columnheader" class="until">{{ t('people.until') }}</span>
+      <div class="sheet table">
+        <div class="row head" aria-hidden="true">
+          <span></span>
+          <span>{{ t('people.name') }}</span>
+          <span>{{ t('people.getsIn') }}</span>
+          <span class="seat">{{ t('people.seat') }}</span>
+          <span class="until">{{ t('people.until') }}</span>
         </div>
         <div
           ref="list"
           class="scroll"
-          role="rowgroup"
+          role="grid"
           tabindex="0"
+          :aria-label="t('people.title')"
+          :aria-rowcount="people.length"
           :aria-activedescendant="people[at] ? `row-${people[at]!.id}` : undefined"
           @keydown.down.prevent="move(1)"
           @keydown.up.prevent="move(-1)"

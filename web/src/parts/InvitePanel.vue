@@ -35,10 +35,12 @@ const standings = (['administrator', 'member', 'guest'] as const).map((value) =>
 }))
 const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id === roleId)
 
-onMounted(() => {
+/** Takes up an invitation left in hand, which may come a moment after the form. */
+function takeUp(): void {
   const kept = docket.changes[0]
-  if (kept?.type === 'invite') Object.assign(form, invitationFrom(kept))
-})
+  if (kept?.type === 'invite' && !form.name && !form.email) Object.assign(form, invitationFrom(kept))
+}
+onMounted(takeUp)
 
 watch(form, () => {
   const change = invitationOf(form)
@@ -49,7 +51,8 @@ watch(form, () => {
 watch(
   () => docket.isEmpty,
   (empty) => {
-    if (!empty || !form.email) return
+    if (!empty) return takeUp()
+    if (!form.email) return
     sentTo.value = form.name
     Object.assign(form, emptyInvitation())
   },

@@ -1,0 +1,18 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  workers: 2,
+  retries: 0,
+  timeout: 60_000,
+  outputDir: 'test-results',
+  reporter: process.env.LODGE_E2E_REPORT ? [['json', { outputFile: process.env.LODGE_E2E_REPORT }], ['line']] : 'line',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+})

@@ -1,0 +1,40 @@
+import { expect, type Page } from '@playwright/test'
+import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
+import { DEMO_NOW, type Demo } from './demo-process.ts'
+
+/** Opens a page whose clock stands where the demo's does. */
+export async function at(page: Page): Promise<void> {
+  await page.clock.setFixedTime(new Date(DEMO_NOW))
+}
+
+export async function signIn(page: Page, demo: Demo, email = DEMO_OWNER_EMAIL, password = DEMO_PASSWORD): Promise<void> {
+  await at(page)
+  await page.goto(`${demo.origin}/sign-in`)
+  await page.getByLabel('Email').fill(email)
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible()
+}
+
+export async function goTo(page: Page, room: 'Desk' | 'People' | 'Places' | 'Ledger' | 'My keys'): Promise<void> {
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: room }).click()
+}
+
+/** The link in the newest message to an address. */
+export async function linkFor(demo: Demo, email: string): Promise<string> {
+  let link: string | undefined
+  await expect(async () => {
+    const answer = await fetch(`${demo.mailbox}/messages.json?to=${encodeURIComponent(email)}`)
+    const [message] = (await answer.json()) as { text: string }[]
+    link = /http\S+\/invitation#\S+/.exec(message?.text ?? '')?.[0]
+    expect(link).toBeDefined()
+  }).toPass()
+  return link!
+}
+
+/** Picks the option of a list whose text, without its indentation, is this. */
+export async function pick(page: Page, label: string, text: string): Promise<void> {
+  const list = page.getByLabel(label, { exact: true })
+  const option = list.locator('option').filter({ hasText: new RegExp(`^\\s*${text}`) })
+  await list.selectOption((await option.first().getAttribute('value'))!)
+}
