@@ -44,7 +44,13 @@ export async function startDemo(directory: string, more: Record<string, string> 
   const port = existsSync(join(directory, 'notes.json')) ? [] : ['--port', String(await unusedPort())]
   const args = ['--enable-source-maps', start, '--directory', directory, ...port]
   const child: ChildProcess = spawn(process.execPath, args, {
-    env: { ...process.env, LODGE_NOW: DEMO_NOW, LODGE_PASSWORD_MEMORY_KIB: '8', LODGE_SIGN_IN_ATTEMPTS: '500', ...more },
+    env: {
+      ...process.env,
+      LODGE_NOW: DEMO_NOW,
+      LODGE_PASSWORD_MEMORY_KIB: '8',
+      LODGE_SIGN_IN_ATTEMPTS: '500',
+      ...more,
+    },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })
   const exit = once(child, 'exit')

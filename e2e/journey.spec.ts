@@ -35,7 +35,9 @@ async function ask(place: string): Promise<boolean> {
 
 /** The bill the core computes from the same book. */
 function expectedBill(): string {
-  const [lodge, book] = ['../server/dist/lodge.js', '../demo/thistlewick.book.json'].map((path) => resolve(import.meta.dirname, path))
+  const [lodge, book] = ['../server/dist/lodge.js', '../demo/thistlewick.book.json'].map((path) =>
+    resolve(import.meta.dirname, path),
+  )
   const answer = execFileSync(process.execPath, [lodge!, 'bill', book!, '2026-06', '--json'], { encoding: 'utf8' })
   return `€${((JSON.parse(answer) as { totalMinor: number }).totalMinor / 100).toFixed(2)}`
 }
@@ -63,7 +65,9 @@ test('one person in and out again, and everything is still there', async ({ page
   await pick(page, 'Role', 'Rope access')
   await pick(page, 'At', 'Corvane Harbour')
   const docket = page.getByRole('complementary', { name: 'Docket' })
-  await expect(docket).toContainText('Invite Sorrel Marsh as a guest, offering Rope access at Corvane Harbour and a Field seat in Bedding Log, until 30 September.')
+  await expect(docket).toContainText(
+    'Invite Sorrel Marsh as a guest, offering Rope access at Corvane Harbour and a Field seat in Bedding Log, until 30 September.',
+  )
   await expect(docket).toContainText('gained 1 person, 6 places once in')
   await expect(docket.getByRole('row', { name: /as it is/ })).toContainText('426.00370.00')
   await expect(docket.getByRole('row', { name: /with this/ })).toContainText('440.00384.00')
@@ -76,16 +80,23 @@ test('one person in and out again, and everything is still there', async ({ page
   // The message arrives; the contractor makes a login in another browser and sees their keys.
   const contractor = await otherBrowser(browser)
   await contractor.goto(demo.mailbox)
-  await contractor.getByRole('link', { name: 'Oriel Thistlewick invites you to Thistlewick Roof Gardens' }).first().click()
+  await contractor
+    .getByRole('link', { name: 'Oriel Thistlewick invites you to Thistlewick Roof Gardens' })
+    .first()
+    .click()
   await expect(contractor.getByText(/Rope access at Corvane Harbour/)).toBeVisible()
   await contractor.goto(await linkFor(demo, EMAIL))
-  await expect(contractor.getByRole('heading', { level: 1 })).toHaveText('Oriel Thistlewick invites you to work with Thistlewick Roof Gardens.')
+  await expect(contractor.getByRole('heading', { level: 1 })).toHaveText(
+    'Oriel Thistlewick invites you to work with Thistlewick Roof Gardens.',
+  )
   await contractor.getByLabel('Password').fill(PASSWORD)
   await contractor.getByRole('button', { name: 'Take it up and go in' }).click()
   await expect(contractor.getByRole('heading', { level: 1 })).toContainText('Welcome, Sorrel Marsh')
   await expect(contractor.getByText('You work with Thistlewick Roof Gardens until 30 September 2026.')).toBeVisible()
   await contractor.getByText('You can add photos').click()
-  await expect(contractor.getByText('Rope access, given at Corvane Harbour by Oriel Thistlewick on 16 Jun')).toBeVisible()
+  await expect(
+    contractor.getByText('Rope access, given at Corvane Harbour by Oriel Thistlewick on 16 Jun'),
+  ).toBeVisible()
 
   // The owner's list shows it without a reload; seat taken, place's sheet lists the key and why.
   const row = page.getByRole('row', { name: /Sorrel Marsh/ })
@@ -98,7 +109,12 @@ test('one person in and out again, and everything is still there', async ({ page
   const insider = page.getByRole('article').getByRole('button', { name: /Sorrel Marsh/ })
   await expect(insider).toContainText('add')
   await insider.click()
-  await page.getByRole('article').getByRole('listitem').filter({ hasText: 'Photos' }).getByRole('button', { name: 'Why?' }).click()
+  await page
+    .getByRole('article')
+    .getByRole('listitem')
+    .filter({ hasText: 'Photos' })
+    .getByRole('button', { name: 'Why?' })
+    .click()
   await expect(page.getByText('Rope access, given at Corvane Harbour by Oriel Thistlewick on 16 Jun')).toBeVisible()
 
   // A product asks.

@@ -7,7 +7,12 @@ export async function at(page: Page): Promise<void> {
   await page.clock.setFixedTime(new Date(DEMO_NOW))
 }
 
-export async function signIn(page: Page, demo: Demo, email = DEMO_OWNER_EMAIL, password = DEMO_PASSWORD): Promise<void> {
+export async function signIn(
+  page: Page,
+  demo: Demo,
+  email = DEMO_OWNER_EMAIL,
+  password = DEMO_PASSWORD,
+): Promise<void> {
   await at(page)
   await page.goto(`${demo.origin}/sign-in`)
   await page.getByLabel('Email').fill(email)

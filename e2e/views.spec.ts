@@ -32,7 +32,10 @@ for (const theme of ['light', 'dark'] as const) {
     await findsNothing(page)
     await goTo(page, 'People')
     await page.getByRole('row', { name: /Idris Marlow/ }).click()
-    await page.getByRole('article').getByRole('button', { name: /Helipad roof/ }).click()
+    await page
+      .getByRole('article')
+      .getByRole('button', { name: /Helipad roof/ })
+      .click()
     await page.getByRole('article').getByRole('button', { name: 'Why?' }).first().click()
     await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()
     await findsNothing(page)
@@ -113,13 +116,18 @@ test('what somebody else changes meanwhile is shown before it is applied', async
   await other.getByRole('searchbox').fill('una')
   await other.getByRole('row', { name: /Una Bracken/ }).click()
   await other.getByRole('button', { name: 'Leave now' }).click()
-  await other.getByRole('complementary', { name: 'Docket' }).getByRole('button', { name: /End their time here/ }).click()
+  await other
+    .getByRole('complementary', { name: 'Docket' })
+    .getByRole('button', { name: /End their time here/ })
+    .click()
   await expect(other.getByRole('row', { name: /Una Bracken/ })).toContainText('left')
   await expect(docket).toContainText('lost 4 people')
   await docket.getByRole('button', { name: 'Put it down' }).click()
 })
 
-test('a client’s contact sees their keys and nothing else; a wrong link says the same plain thing', async ({ page }) => {
+test('a client’s contact sees their keys and nothing else; a wrong link says the same plain thing', async ({
+  page,
+}) => {
   await signIn(page, demo, 'alba.renfrew@pellworth.example')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Welcome, Alba Renfrew')
   await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link')).toHaveText(['My keys'])

@@ -13,8 +13,10 @@ function escape(text: string): string {
   return text.replaceAll(/[&<>"']/g, (character) => entities[character]!)
 }
 
-function page(title: string, body: string): string {
-  const head = `<meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escape(title)}</title>`
+/** @param refreshSeconds asks for the page again by itself, for a list to which messages come. */
+function page(title: string, body: string, refreshSeconds?: number): string {
+  const refresh = refreshSeconds === undefined ? '' : `<meta http-equiv="refresh" content="${refreshSeconds}">`
+  const head = `<meta charset="utf-8">${refresh}<meta name="viewport" content="width=device-width"><title>${escape(title)}</title>`
   return `<!doctype html><html lang="en"><head>${head}<style>${STYLE}</style></head><body>${body}</body></html>`
 }
 
@@ -25,7 +27,11 @@ export function listPage(messages: readonly ReceivedMessage[]): string {
   )
   const table = `<table><thead><tr><th>To</th><th>Subject</th><th>Came at</th></tr></thead><tbody>${rows.join('')}</tbody></table>`
   const body = messages.length > 0 ? table : '<p>No message has come yet.</p>'
-  return page('Mailbox', `<h1>Everybody’s mailbox</h1><p>A stand-in: mail sent on this machine ends here.</p>${body}`)
+  return page(
+    'Mailbox',
+    `<h1>Everybody’s mailbox</h1><p>A stand-in: mail sent on this machine ends here.</p>${body}`,
+    3,
+  )
 }
 
 export function messagePage(message: ReceivedMessage): string {

@@ -1,0 +1,98 @@
+// `npm test`: sets up what is missing, runs every stage, and ends with one line `N passed, N failed`.
+import { spawn } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { prepare, root, say } from './prepare.mjs'
+
+prepare({ chromium: true })
+const reports = mkdtempSync(join(tmpdir(), 'lodge-reports-'))
+const bin = (name) => join(root, 'node_modules/.bin', name)
+const total = { passed: 0, failed: 0 }
+const seconds = []
+
+function run(command, args, environment = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      env: { ...process.env, ...environment },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    let output = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (output += data))
+    child.on('error', (error) => resolve({ code: 1, output: String(error) }))
+    child.on('exit', (code) => resolve({ code: code ?? 1, output }))
+  })
+}
+
+/** Runs one stage; `count` reads how many tests passed and failed, one stands for a stage that only succeeds or not. */
+async function stage(name, command, args, { environment, count } = {}) {
+  const started = performance.now()
+  const { code, output } = await run(command, args, environment)
+  let counted = { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
+  try {
+    if (count) counted = count()
+  } catch {
+    counted = { passed: 0, failed: 1 }
+  }
+  if (code !== 0 && counted.failed === 0) counted.failed = 1
+  total.passed += counted.passed
+  total.failed += counted.failed
+  const took = (performance.now() - started) / 1000
+  seconds.push([name, took, counted])
+  say(
+    `${counted.failed === 0 ? 'passed' : 'FAILED'}  ${name}: ${counted.passed} passed, ${counted.failed} failed (${took.toFixed(0)} s)`,
+  )
+  if (counted.failed > 0) say(output)
+  return counted.failed === 0
+}
+
+function jest(name, projects) {
+  const report = join(reports, `${name}.json`)
+  const args = ['--selectProjects', ...projects, '--json', `--outputFile=${report}`, '--silent']
+  const environment = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
+  const count = () => {
+    const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests } = JSON.parse(
+      readFileSync(report, 'utf8'),
+    )
+    if (numTotalTests === 0) return { passed: 0, failed: 1 }
+    return { passed: numPassedTests, failed: numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0) }
+  }
+  return stage(name, bin('jest'), args, { environment, count })
+}
+
+function playwright() {
+  const report = join(reports, 'e2e.json')
+  const count = () => {
+    const { stats } = JSON.parse(readFileSync(report, 'utf8'))
+    return { passed: stats.expected, failed: stats.unexpected + stats.flaky + (stats.expected === 0 ? 1 : 0) }
+  }
+  const environment = { LODGE_E2E_REPORT: report }
+  return stage('end to end', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], { environment, count })
+}
+
+const node = process.execPath
+// Two abreast where they do not compete: checks that read, beside tests that run; then what needs the build.
+await Promise.all([
+  (async () => {
+    await stage('lint', bin('eslint'), ['.'])
+    await stage('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
+    await stage('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json'])
+    await stage('types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
+  })(),
+  (async () => {
+    await jest('unit', ['core', 'web', 'demo'])
+    await jest('server', ['server'])
+  })(),
+])
+if (await stage('build', node, ['scripts/build.mjs'])) {
+  await playwright()
+  await stage('bench, a hundredth', node, ['scripts/bench.mjs', '--hundredth'])
+}
+
+rmSync(reports, { recursive: true, force: true })
+say('')
+for (const [name, took] of seconds) say(`${took.toFixed(0).padStart(5)} s  ${name}`)
+say('')
+say(`${total.passed} passed, ${total.failed} failed`)
+process.exit(total.failed === 0 ? 0 : 1)

@@ -1,0 +1,169 @@
+import type { PersonView, PlaceView, Preview } from '@lodge/core'
+import { along, layBars, weeks } from '../src/logic/board.ts'
+import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
+import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
+import { emptyInvitation, invitationFrom, invitationOf } from '../src/logic/invitation.ts'
+import { changedIds, filterPeople, shownPlaces } from '../src/logic/lists.ts'
+import { amount, signedAmount } from '../src/logic/money.ts'
+
+const today = '2026-06-16'
+
+describe('dates', () => {
+  test('the year is said only when it is another', () => {
+    expect(shortDate('2026-07-31', today)).toBe('31 Jul')
+    expect(shortDate('2027-07-31', today)).toBe('31 Jul 2027')
+    expect(shortDate(null, today)).toBe('')
+  })
+
+  test('today is the account’s, not the browser’s', () => {
+    const late = new Date('2026-06-16T23:30:00Z')
+    expect(todayIn('Europe/Dublin', late)).toBe('2026-06-17')
+    expect(todayIn('America/Havana', late)).toBe('2026-06-16')
+    expect(localParts('2026-06-16T23:30:00Z', 'Europe/Dublin')).toEqual({ date: '2026-06-17', time: '00:30' })
+  })
+
+  test('days are counted over clock changes', () => {
+    expect(addDays('2026-03-28', 2)).toBe('2026-03-30')
+    expect(daysBetween('2026-10-24', '2026-10-26')).toBe(2)
+  })
+})
+
+describe('money', () => {
+  test('has the digits of its currency and a true minus', () => {
+    expect(amount(41200, 'EUR', 'en-IE')).toBe('412.00')
+    expect(amount(412, 'JPY', 'en-IE')).toBe('412')
+    expect([1400, -1400, 0].map((minor) => signedAmount(minor, 'EUR', 'en-IE'))).toEqual(['+14.00', '−14.00', '±0.00'])
+  })
+})
+
+describe('the Board', () => {
+  test('a date lies where it belongs, and beyond the edge at the edge', () => {
+    expect(along(addDays(today, -14), today)).toBe(0)
+    expect(along(today, today)).toBeCloseTo(20)
+    expect(along('2030-01-01', today)).toBe(100)
+    expect(weeks(today)).toHaveLength(10)
+    expect(weeks(today)[2]).toEqual({ date: today, left: 20 })
+  })
+
+  test('bars that would cover each other stand in rows of their own', () => {
+    const bar = (name: string, from: string, until: string | null = null) => ({ personId: name, name, from, until })
+    const laid = layBars(
+      [bar('Bram Osterley', '2026-06-14'), bar('Lise Wetherby', '2026-06-15'), bar('Late', '2026-08-20')],
+      today,
+      false,
+    )
+    expect(laid.map((one) => one.row)).toEqual([0, 1, 0])
+    expect(laid[2]).toMatchObject({ name: 'Late', beyond: true })
+    for (const one of laid) expect(one.left + one.width).toBeLessThanOrEqual(100)
+    const [away] = layBars([bar('Ines Carrow', today, null)], today, true)
+    expect(away!.left + away!.width).toBe(100)
+  })
+})
+
+describe('what a docket would do', () => {
+  const preview = (more: object = {}): Preview =>
+    ({
+      access: {
+        effects: [],
+        people: { gained: 1, lost: 0, raised: 0, lowered: 0 },
+        places: { gained: 3, lost: 0, raised: 0, lowered: 0 },
+        onceIn: true,
+        unseen: 0,
+      },
+      money: { seats: [{ taken: { before: 2, after: 3 } }], sums: { thisMonth: { before: 2800, after: 4200 } } },
+      ...more,
+    }) as unknown as Preview
+
+  test('the confirm button says the consequence', () => {
+    expect(confirmLabel([{ type: 'invite' }], preview())).toBe('Send invitation: 3 keys once in, 1 seat')
+    const lost = preview({
+      access: { places: { gained: 0, lost: 1, raised: 0, lowered: 0 }, onceIn: false },
+      money: { seats: [{ taken: { before: 3, after: 2 } }] },
+    })
+    expect(confirmLabel([{ type: 'leave' }], lost)).toBe('End their time here: 1 key ends, 1 seat empty')
+    expect(confirmLabel([{ type: 'wall-place', walled: false } as never], null)).toBe('Take the wall down')
+    expect(confirmLabel([{ type: 'give' }, { type: 'take' }], null)).toBe('Apply 2 changes')
+  })
+
+  test('counts and money are said as they are, or not at all', () => {
+    expect(countsOf(preview(), 'gained')).toBe('1 person, 3 places')
+    expect(moneyMoved(preview())).toBe(1400)
+    expect(moneyMoved(preview({ money: { seats: [], sums: null } }))).toBeNull()
+    const effects = [{ kind: 'lost' }, { kind: 'gained' }, { kind: 'lost' }] as never
+    expect(byKind(effects).map((group) => [group.kind, group.effects.length])).toEqual([
+      ['gained', 1],
+      ['lost', 2],
+    ])
+  })
+})
+
+describe('the invitation’s form', () => {
+  const form = {
+    ...emptyInvitation(),
+    name: ' Sorrel Marsh ',
+    email: 'sorrel@firm.example',
+    until: '2026-09-30',
+    seat: 'bedding-log/field',
+    keys: [
+      { roleId: 'r', placeId: 'p' },
+      { roleId: 'r', placeId: '' },
+    ],
+  }
+
+  test('is a change once it has a name and an address; what is not filled in is left out', () => {
+    expect(invitationOf(emptyInvitation())).toBeUndefined()
+    expect(invitationOf({ ...form, email: 'sorrel@' })).toBeUndefined()
+    expect(invitationOf(form)).toEqual({
+      type: 'invite',
+      name: 'Sorrel Marsh',
+      email: 'sorrel@firm.example',
+      kind: 'contractor',
+      standing: 'guest',
+      engagementUntil: '2026-09-30',
+      grants: [{ roleId: 'r', placeId: 'p' }],
+      seats: [{ product: 'bedding-log', seatType: 'field' }],
+    })
+  })
+
+  test('comes back from the change left in hand', () => {
+    const back = invitationFrom(invitationOf(form)!)
+    expect(back).toEqual({ ...form, name: 'Sorrel Marsh', keys: [{ roleId: 'r', placeId: 'p' }] })
+  })
+})
+
+describe('lists', () => {
+  const person = (id: string, name: string, more: object = {}) =>
+    ({ id, name, employer: null, state: 'active', kind: 'staff', standing: 'member', ...more }) as PersonView
+  const place = (id: string, parentId: string | null, name: string, depth: number) =>
+    ({ id, parentId, name, depth, reference: null }) as PlaceView
+  const tree = [
+    place('0', null, 'All', 0),
+    place('1', '0', 'Pellworth', 1),
+    place('2', '1', 'Main', 2),
+    place('3', '2', 'Helipad roof', 3),
+    place('4', '0', 'Corvane', 1),
+  ]
+
+  test('people are found by every word, in name, firm or state', () => {
+    const people = [
+      person('1', 'Idris Marlow', { employer: 'Highfast' }),
+      person('2', 'Ines Carrow', { state: 'away' }),
+    ]
+    expect(filterPeople(people, 'high idris').map((one) => one.id)).toEqual(['1'])
+    expect(filterPeople(people, 'away').map((one) => one.id)).toEqual(['2'])
+    expect(filterPeople(people, ' ')).toHaveLength(2)
+  })
+
+  test('a folded place hides all beneath; a search shows the way to what it finds', () => {
+    expect(shownPlaces(tree, new Set(['1']), '').map((one) => one.id)).toEqual(['0', '1', '4'])
+    expect(shownPlaces(tree, new Set(['1']), 'heli').map((one) => one.id)).toEqual(['0', '1', '2', '3'])
+  })
+
+  test('rows that changed are told from those that did not', () => {
+    const before = [person('1', 'Idris'), person('2', 'Ines')]
+    expect(changedIds(null, before).size).toBe(0)
+    expect([
+      ...changedIds(before, [person('1', 'Idris'), person('2', 'Ines', { state: 'left' }), person('3', 'New')]),
+    ]).toEqual(['2', '3'])
+  })
+})
