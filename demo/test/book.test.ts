@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { billOf, deskView, readBook, Sight, stateAt, type AccountBook } from '@lodge/core'
+import { Ajv2020 } from 'ajv/dist/2020.js'
+import { beddingLog } from '../src/scenario/bedding-log.ts'
+import { SCHEMAS } from '../src/write-schemas.ts'
 import { demoBook } from '../src/book.ts'
 import { DEMO_OWNER_EMAIL } from '../src/sign-in.ts'
 
@@ -61,4 +64,19 @@ test('the Desk’s sentence and the bill are the core’s', () => {
   ])
   const guest = account.peopleByEmail('alba.renfrew@pellworth.example')[0]!
   expect(deskView(new Sight(account, guest, asOf)).bill).toBeNull()
+})
+
+test('the published JSON Schemas are those of the code, and take the demo but not a slip in it', () => {
+  for (const [name, schema] of Object.entries(SCHEMAS)) {
+    const kept = readFileSync(join(import.meta.dirname, `../../docs/schema/${name}.schema.json`), 'utf8')
+    expect(JSON.parse(kept)).toEqual(JSON.parse(JSON.stringify(schema)))
+  }
+  const ajv = new Ajv2020({ strict: false })
+  const isBook = ajv.compile(SCHEMAS['account-book'])
+  const book = JSON.parse(JSON.stringify(demoBook('2026-06-16'))) as AccountBook
+  expect(isBook(book)).toBe(true)
+  expect(isBook({ ...book, peopel: [] })).toBe(false)
+  const isSheet = ajv.compile(SCHEMAS['product-sheet'])
+  expect(isSheet(beddingLog)).toBe(true)
+  expect(isSheet({ ...beddingLog, areas: 'all' })).toBe(false)
 })

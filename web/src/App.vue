@@ -22,8 +22,11 @@ watch(
   () => session.me?.current?.personId,
   (personId, before) => {
     if (personId) {
-      live.start()
-      void docket.restore()
+      // First what the view shows, then the stream and what is in hand.
+      setTimeout(() => {
+        live.start()
+        void docket.restore()
+      }, 150)
     } else if (before) {
       live.stop()
       docket.$dispose()

@@ -8,22 +8,36 @@ declare module 'vue-router' {
   }
 }
 
+const pages = {
+  'sign-in': () => import('./pages/SignInPage.vue'),
+  invitation: () => import('./pages/InvitationPage.vue'),
+  desk: () => import('./pages/DeskPage.vue'),
+  people: () => import('./pages/PeoplePage.vue'),
+  places: () => import('./pages/PlacesPage.vue'),
+  ledger: () => import('./pages/LedgerPage.vue'),
+  'my-keys': () => import('./pages/MyKeysPage.vue'),
+}
+
+// The first page's own part is fetched beside the question who is signed in, not after its answer.
+const first = (location.pathname.split('/')[1] || 'desk') as keyof typeof pages
+void pages[first]?.()
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'home', redirect: '/desk' },
-    { path: '/sign-in', name: 'sign-in', component: () => import('./pages/SignInPage.vue'), meta: { open: true } },
+    { path: '/sign-in', name: 'sign-in', component: pages['sign-in'], meta: { open: true } },
     {
       path: '/invitation',
       name: 'invitation',
-      component: () => import('./pages/InvitationPage.vue'),
+      component: pages.invitation,
       meta: { open: true },
     },
-    { path: '/desk', name: 'desk', component: () => import('./pages/DeskPage.vue') },
-    { path: '/people/:personId?', name: 'people', component: () => import('./pages/PeoplePage.vue') },
-    { path: '/places/:placeId?', name: 'places', component: () => import('./pages/PlacesPage.vue') },
-    { path: '/ledger', name: 'ledger', component: () => import('./pages/LedgerPage.vue') },
-    { path: '/my-keys', name: 'keys', component: () => import('./pages/MyKeysPage.vue') },
+    { path: '/desk', name: 'desk', component: pages.desk },
+    { path: '/people/:personId?', name: 'people', component: pages.people },
+    { path: '/places/:placeId?', name: 'places', component: pages.places },
+    { path: '/ledger', name: 'ledger', component: pages.ledger },
+    { path: '/my-keys', name: 'keys', component: pages['my-keys'] },
     { path: '/:rest(.*)*', name: 'nothing', component: () => import('./pages/NothingPage.vue') },
   ],
 })

@@ -25,9 +25,13 @@ export function schemaOf(shape: new () => object, id?: string): SchemaObject {
   return { ...head, title: shape.name, ...closed(root), ...(used.size > 0 ? { $defs: defs } : {}) }
 }
 
-/** No field but those named: what is unknown is a mistake, not a surprise. */
+/** No field but those named: what is unknown is a mistake. What may be left out may also be null, as it is read. */
 function closed(schema: SchemaObject): SchemaObject {
-  return { ...schema, additionalProperties: false }
+  const required = new Set((schema.required ?? []) as string[])
+  const properties = Object.entries((schema.properties ?? {}) as Record<string, SchemaObject>).map(
+    ([name, property]) => [name, required.has(name) ? property : { anyOf: [property, { type: 'null' }] }],
+  )
+  return { ...schema, properties: Object.fromEntries(properties), additionalProperties: false }
 }
 
 function collect(schema: unknown, schemas: Record<string, SchemaObject>, used: Set<string>): void {

@@ -19,27 +19,39 @@ export function whenSignedOut(listener: (code: string) => void): void {
   onSignedOut = listener
 }
 
+interface Answer {
+  status: number
+  body: Record<string, unknown>
+}
+
+/** Answers that were asked for before the application was there (early.js); each is used once. */
+const early = (window as unknown as { lodgeEarly?: Record<string, Promise<Answer>> }).lodgeEarly ?? {}
+
+function takeEarly(method: Method, path: string): Promise<Answer> | undefined {
+  const answer = method === 'GET' ? early[path] : undefined
+  delete early[path]
+  return answer
+}
+
+async function send(method: Method, path: string, body?: object, headers: Record<string, string> = {}): Promise<Answer> {
+  const json: Record<string, string> = body === undefined ? {} : { 'Content-Type': 'application/json' }
+  const answer = await fetch(path, { method, headers: { ...json, ...headers }, body: body && JSON.stringify(body) })
+  if (answer.status === 204) return { status: 204, body: {} }
+  return { status: answer.status, body: (await answer.json().catch(() => ({}))) as Record<string, unknown> }
+}
+
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
 /** Asks the lodge. @throws ApiError; a lodge that cannot be reached is one with code `unreachable`. */
-export async function ask<T>(
-  method: Method,
-  path: string,
-  body?: object,
-  headers: Record<string, string> = {},
-): Promise<T> {
-  const json: Record<string, string> = body === undefined ? {} : { 'Content-Type': 'application/json' }
-  let response: Response
+export async function ask<T>(method: Method, path: string, body?: object, headers?: Record<string, string>): Promise<T> {
+  let answer: Answer
   try {
-    response = await fetch(path, { method, headers: { ...json, ...headers }, body: body && JSON.stringify(body) })
+    answer = await (takeEarly(method, path) ?? send(method, path, body, headers))
   } catch {
     throw new ApiError(0, 'unreachable', 'The lodge cannot be reached. What you typed is kept; try again in a moment.')
   }
-  if (response.status === 204) return undefined as T
-  const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>
-  if (response.ok) return answer as T
-  const code = String(answer.code ?? 'unexpected')
-  if (response.status === 401 && code !== 'wrong-sign-in') onSignedOut(code)
-  const sentence = String(answer.detail ?? 'Something went wrong; try again.')
-  throw new ApiError(response.status, code, sentence, (answer.problems as Problem[]) ?? [], answer)
+  if (answer.status < 400) return answer.body as T
+  const { code = 'unexpected', detail = 'Something went wrong; try again.', problems } = answer.body
+  if (answer.status === 401 && code !== 'wrong-sign-in') onSignedOut(String(code))
+  throw new ApiError(answer.status, String(code), String(detail), (problems as Problem[]) ?? [], answer.body)
 }

@@ -1,0 +1,99 @@
+import { mkdirSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { forget, newDirectory, startDemo } from './demo-process.ts'
+import { at, goTo, linkFor, pick, signIn } from './steps.ts'
+
+// Walks through the demo and keeps a picture of each main view in docs/screenshots.
+const pictures = resolve(import.meta.dirname, '../docs/screenshots')
+mkdirSync(pictures, { recursive: true })
+const directory = newDirectory()
+const demo = await startDemo(directory)
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+
+async function newPage(): Promise<Page> {
+  return (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-IE' })).newPage()
+}
+
+async function keep(page: Page, name: string): Promise<void> {
+  await page.mouse.move(640, 799)
+  await page.evaluate('document.fonts.ready')
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: join(pictures, `${name}.png`) })
+}
+
+try {
+  const page = await newPage()
+  await signIn(page, demo)
+  await page.getByRole('region', { name: 'What needs you' }).waitFor()
+  await keep(page, 'desk')
+
+  await goTo(page, 'People')
+  await page.getByRole('row', { name: /Idris Marlow/ }).click()
+  await page
+    .getByRole('article')
+    .getByRole('button', { name: /Helipad roof/ })
+    .click()
+  await page.getByRole('article').getByRole('button', { name: 'Why?' }).first().click()
+  await page
+    .getByText(/given at Helipad roof/)
+    .first()
+    .waitFor()
+  await keep(page, 'people')
+
+  await page.getByRole('button', { name: 'Invite' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Sorrel Marsh')
+  await page.getByLabel('Email').fill('sorrel.marsh@highfast.example')
+  await page.getByLabel('Works with us until').fill('2026-09-30')
+  await pick(page, 'Firm', 'Highfast Rope Access')
+  await pick(page, 'Seat', 'Field')
+  await pick(page, 'Role', 'Rope access')
+  await pick(page, 'At', 'Helipad roof')
+  await page.getByText('gets in behind the wall').waitFor()
+  await page.getByRole('complementary').getByRole('button', { name: 'open' }).click()
+  await keep(page, 'invitation-preview')
+  await page.getByRole('button', { name: /Send invitation/ }).click()
+  await page.getByText('Sent to Sorrel Marsh.').waitFor()
+
+  const contractor = await newPage()
+  await at(contractor)
+  await contractor.goto(await linkFor(demo, 'sorrel.marsh@highfast.example'))
+  await contractor.getByLabel('Password').fill('ropes and more ropes')
+  await keep(contractor, 'invitation')
+  await contractor.getByRole('button', { name: 'Take it up and go in' }).click()
+  await contractor.getByText('You can add photos').click()
+  await keep(contractor, 'my-keys')
+
+  await goTo(page, 'Places')
+  await page.getByRole('treeitem', { name: /Pellworth Hospital Trust/ }).click()
+  await page.getByRole('tree').focus()
+  await page.keyboard.press('ArrowRight')
+  await page.getByRole('treeitem', { name: /Pellworth Main/ }).click()
+  await page.keyboard.press('ArrowRight')
+  await page.getByRole('treeitem', { name: /Helipad roof/ }).click()
+  await page
+    .getByRole('article')
+    .getByRole('button', { name: /Sorrel Marsh/ })
+    .click()
+  await page.getByRole('article').getByRole('listitem').filter({ hasText: 'Photos' }).getByRole('button').click()
+  await keep(page, 'places')
+
+  await goTo(page, 'People')
+  await page.getByRole('searchbox').fill('sorrel')
+  await page.getByRole('row', { name: /Sorrel Marsh/ }).click()
+  await page.getByRole('button', { name: 'Leave now' }).click()
+  await page.getByText('lost 1 person').waitFor()
+  await page.getByRole('button', { name: /End their time here/ }).click()
+  await page
+    .getByRole('row', { name: /Sorrel Marsh.*/ })
+    .getByText('left')
+    .waitFor({ state: 'attached' })
+  await goTo(page, 'Ledger')
+  await page.getByRole('button', { name: 'Verify the chain' }).click()
+  await page.getByText('The chain is whole').waitFor()
+  await keep(page, 'ledger')
+} finally {
+  await browser.close()
+  await demo.interrupt()
+  forget(directory)
+}
