@@ -13,6 +13,15 @@ export default defineConfig({
     components({ resolvers: [BootstrapVueNextResolver()], dirs: [], dts: 'src/components.d.ts' }),
     vueI18n({ include: [messages], runtimeOnly: true, dropMessageCompiler: true, strictMessage: false }),
   ],
+  // What production does without: developer tools, and the older styles of writing components and messages.
+  define: {
+    __VUE_OPTIONS_API__: false,
+    __VUE_PROD_DEVTOOLS__: false,
+    __VUE_I18N_LEGACY_API__: false,
+    __VUE_I18N_FULL_INSTALL__: false,
+    __INTLIFY_PROD_DEVTOOLS__: false,
+    __USE_DEVTOOLS__: false,
+  },
   css: {
     preprocessorOptions: {
       // Bootstrap 5's own Sass still uses what newer compilers warn of.

@@ -11,6 +11,7 @@ import {
   makeProductToken,
   migrate,
   openPools,
+  PASSWORD_MEMORY_KIBIBYTES,
   readConfiguration,
   startLodge,
   startPrivateDatabase,
@@ -92,7 +93,7 @@ async function main(): Promise<void> {
     if (!accountId) {
       say('Laying out the demo …')
       const now = process.env.LODGE_NOW ? readInstant(process.env.LODGE_NOW) : Date.now() * 1000
-      const memory = Number(process.env.LODGE_PASSWORD_MEMORY_KIB || 19_456)
+      const memory = Number(process.env.LODGE_PASSWORD_MEMORY_KIB || PASSWORD_MEMORY_KIBIBYTES)
       accountId = (await loadBook(pools, demoBook(dateOf(now, DEMO_ZONE)), DEMO_PASSWORD, memory, now)).id
       delete notes.token
     }

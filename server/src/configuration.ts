@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { readInstant, type Instant } from '@lodge/core'
+import { PASSWORD_MEMORY_KIBIBYTES } from './signin/passwords.ts'
 import { KeyRing } from './signin/key-ring.ts'
 
 /** All settings, from `LODGE_*` variables with working defaults; the one file that reads them. */
@@ -58,7 +59,7 @@ export function readConfiguration(environment: Environment): Configuration {
     mailFrom: environment.LODGE_MAIL_FROM || 'Jolly Porter <porter@lodge.example>',
     keyRing: KeyRing.read(key),
     fixedNow: fixed === undefined ? undefined : readNow(fixed),
-    passwordMemoryKibibytes: number('LODGE_PASSWORD_MEMORY_KIB', 19_456),
+    passwordMemoryKibibytes: number('LODGE_PASSWORD_MEMORY_KIB', PASSWORD_MEMORY_KIBIBYTES),
     signInAttempts: number('LODGE_SIGN_IN_ATTEMPTS', 10),
     crashAt: refuse('LODGE_CRASH_AT'),
     logLevel: environment.LODGE_LOG_LEVEL || 'info',

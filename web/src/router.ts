@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import DeskPage from './pages/DeskPage.vue'
 import { useSession } from './state/session.ts'
 
 declare module 'vue-router' {
@@ -8,10 +9,10 @@ declare module 'vue-router' {
   }
 }
 
+// The Desk is the first thing most people see: it comes with the application, the others when they are opened.
 const pages = {
   'sign-in': () => import('./pages/SignInPage.vue'),
   invitation: () => import('./pages/InvitationPage.vue'),
-  desk: () => import('./pages/DeskPage.vue'),
   people: () => import('./pages/PeoplePage.vue'),
   places: () => import('./pages/PlacesPage.vue'),
   ledger: () => import('./pages/LedgerPage.vue'),
@@ -19,7 +20,7 @@ const pages = {
 }
 
 // The first page's own part is fetched beside the question who is signed in, not after its answer.
-const first = (location.pathname.split('/')[1] || 'desk') as keyof typeof pages
+const first = (location.pathname.split('/')[1] ?? '') as keyof typeof pages
 void pages[first]?.()
 
 export const router = createRouter({
@@ -33,7 +34,7 @@ export const router = createRouter({
       component: pages.invitation,
       meta: { open: true },
     },
-    { path: '/desk', name: 'desk', component: pages.desk },
+    { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
     { path: '/ledger', name: 'ledger', component: pages.ledger },

@@ -7,6 +7,7 @@ import { hashToken } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
 import { findOfferToken } from '../store/tokens.ts'
 import { meOf } from './session.ts'
 import { route, type Ask } from './route.ts'
@@ -131,7 +132,8 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
     })
   setCookie(lodge, ctx, opened.cookie ?? null)
   const waiting = decision.after.get('person', offer.personId)?.state === 'waiting'
-  return { waiting, me: await meOf(lodge, { id: '', ...who }) }
+  const people = await accountsOfLogin(lodge.pools.requests, login.id)
+  return { waiting, me: await meOf(lodge, who, login.email, people) }
 }
 
 /** The login that takes it up: the one signed in, or a new one for the invited mailbox, which the link has proven. */

@@ -6,7 +6,7 @@ import { openSession, setCookie } from '../signin/cookies.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { findLogin, findLoginByEmail } from '../store/logins.ts'
-import { accountsOfLogin } from '../store/read-account.ts'
+import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
 import { endSession, type Session } from '../store/sessions.ts'
 import { route } from './route.ts'
 
@@ -42,22 +42,23 @@ export const sessionRoutes = [
     async answer({ lodge, ctx, body, now }) {
       const login = await findLoginByEmail(lodge.pools.requests, body.email)
       // What does not depend on the password is done while it is hashed; a try beyond the limit learns nothing from it.
-      const [matches, place] = await Promise.all([
+      const [matches, people] = await Promise.all([
         lodge.passwords.matches(login?.passwordHash, body.password),
-        login ? firstDoor(lodge, login.id) : undefined,
+        login ? accountsOfLogin(lodge.pools.requests, login.id) : [],
         lodge.limits.countSignIn(body.email, ctx.ip),
       ])
-      if (!matches || !login || !place) {
+      if (!matches || !login) {
         await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login?.id }, now)
         throw new LodgeError(401, 'wrong-sign-in', 'This address and password do not go together.')
       }
+      const place = await firstDoor(lodge, people)
       const [opened] = await Promise.all([
         openSession(lodge.pools.requests, { loginId: login.id, ...place }, now),
         insertEvent(lodge.pools.requests, { kind: 'signed-in', loginId: login.id, ...place }, now),
         lodge.limits.signedIn(body.email, ctx.ip),
       ])
       setCookie(lodge, ctx, opened.cookie)
-      return meOf(lodge, opened.session)
+      return meOf(lodge, opened.session, login.email, people)
     },
   }),
   route({
@@ -65,7 +66,13 @@ export const sessionRoutes = [
     method: 'get',
     path: '/api/session',
     summary: 'Who is signed in, and where they are in.',
-    answer: ({ lodge, session }) => meOf(lodge, session),
+    async answer({ lodge, session }) {
+      const [login, people] = await Promise.all([
+        findLogin(lodge.pools.requests, session.loginId),
+        accountsOfLogin(lodge.pools.requests, session.loginId),
+      ])
+      return meOf(lodge, session, login?.email ?? '', people)
+    },
   }),
   route({
     audience: 'signed-in',
@@ -85,9 +92,9 @@ export const sessionRoutes = [
 /** The account a login enters first: one where its doors are open. */
 async function firstDoor(
   lodge: Lodge,
-  loginId: string,
+  people: readonly PersonOfLogin[],
 ): Promise<{ accountId: string | null; personId: string | null }> {
-  for (const { accountId, personId } of await accountsOfLogin(lodge.pools.requests, loginId)) {
+  for (const { accountId, personId } of people) {
     const loaded = await lodge.accounts.get(accountId)
     const person = loaded?.account.get('person', personId)
     const absence = loaded && person && absenceAt(person, instantFor(loaded, lodge.clock))
@@ -96,11 +103,16 @@ async function firstDoor(
   return { accountId: null, personId: null }
 }
 
-export async function meOf(lodge: Lodge, session: Session): Promise<Me> {
-  const login = await findLogin(lodge.pools.requests, session.loginId)
+/** Where a session is in, of all the accounts its login is a person in. */
+export async function meOf(
+  lodge: Lodge,
+  session: Pick<Session, 'accountId'>,
+  email: string,
+  people: readonly PersonOfLogin[],
+): Promise<Me> {
   const accounts: Me['accounts'] = []
   let current: Me['current'] = null
-  for (const { accountId, personId } of await accountsOfLogin(lodge.pools.requests, session.loginId)) {
+  for (const { accountId, personId } of people) {
     const loaded = await lodge.accounts.get(accountId)
     const person = loaded?.account.get('person', personId)
     if (!loaded || !person) continue
@@ -114,5 +126,5 @@ export async function meOf(lodge: Lodge, session: Session): Promise<Me> {
     const more = { rooms: roomsOf(sight), zone, currency, locale, seesMoney: sight.money }
     current = { accountId, accountName: name, personId, name: loaded.account.nameOf(personId), ...more }
   }
-  return { email: login?.email ?? '', accounts, current }
+  return { email, accounts, current }
 }

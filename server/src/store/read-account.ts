@@ -75,15 +75,18 @@ export async function readVersions(connection: Queryable, accountIds: readonly s
   return new Map(rows.map((row) => [row.id as string, row.version as number]))
 }
 
+/** A person as which a login is in an account. */
+export interface PersonOfLogin {
+  accountId: string
+  personId: string
+}
+
 /** Every account in which a login is a person, with that person's id (model P1). */
-export async function accountsOfLogin(
-  connection: Queryable,
-  loginId: string,
-): Promise<{ accountId: string; personId: string; state: string }[]> {
+export async function accountsOfLogin(connection: Queryable, loginId: string): Promise<PersonOfLogin[]> {
   // every account: a login belongs to a human, not to an account
   const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT account_id, id, state FROM person WHERE login_id = ? ORDER BY id',
+    'SELECT account_id, id FROM person WHERE login_id = ? ORDER BY id',
     [loginId],
   )
-  return rows.map((row) => ({ accountId: row.account_id, personId: row.id, state: row.state }))
+  return rows.map((row) => ({ accountId: row.account_id, personId: row.id }))
 }

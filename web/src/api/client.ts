@@ -24,7 +24,7 @@ interface Answer {
   body: Record<string, unknown>
 }
 
-/** Answers that were asked for before the application was there (early.js); each is used once. */
+/** Answers that were asked for before the application was there (index.html); each is used once. */
 const early = (window as unknown as { lodgeEarly?: Record<string, Promise<Answer>> }).lodgeEarly ?? {}
 
 function takeEarly(method: Method, path: string): Promise<Answer> | undefined {
@@ -33,7 +33,12 @@ function takeEarly(method: Method, path: string): Promise<Answer> | undefined {
   return answer
 }
 
-async function send(method: Method, path: string, body?: object, headers: Record<string, string> = {}): Promise<Answer> {
+async function send(
+  method: Method,
+  path: string,
+  body?: object,
+  headers: Record<string, string> = {},
+): Promise<Answer> {
   const json: Record<string, string> = body === undefined ? {} : { 'Content-Type': 'application/json' }
   const answer = await fetch(path, { method, headers: { ...json, ...headers }, body: body && JSON.stringify(body) })
   if (answer.status === 204) return { status: 204, body: {} }
@@ -43,7 +48,12 @@ async function send(method: Method, path: string, body?: object, headers: Record
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
 /** Asks the lodge. @throws ApiError; a lodge that cannot be reached is one with code `unreachable`. */
-export async function ask<T>(method: Method, path: string, body?: object, headers?: Record<string, string>): Promise<T> {
+export async function ask<T>(
+  method: Method,
+  path: string,
+  body?: object,
+  headers?: Record<string, string>,
+): Promise<T> {
   let answer: Answer
   try {
     answer = await (takeEarly(method, path) ?? send(method, path, body, headers))

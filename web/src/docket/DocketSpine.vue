@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useI18n } from 'vue-i18n'
 import ProblemList from '../parts/ProblemList.vue'
 import { confirmLabel, moneyMoved } from '../logic/effects.ts'
 import { signedAmount } from '../logic/money.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
-import EffectBlocks from './EffectBlocks.vue'
+
+const EffectBlocks = defineAsyncComponent(() => import('./EffectBlocks.vue'))
 
 // The docket: a spine while shut, the change in hand and what it would do while open.
 const { t } = useI18n()
