@@ -24,6 +24,8 @@ function project(displayName, more = {}) {
 }
 
 export default {
+  // Processes are started and killed in some tests, on machines that are shared.
+  testTimeout: 30_000,
   projects: [
     project('core'),
     project('web'),

@@ -39,6 +39,13 @@ describe('giving and taking (model G1, D1, D2)', () => {
     expect(house.refusals('Oriel', giveTo(house, 'Oriel', 'Rope access', 'Helipad'))).toEqual([])
   })
 
+  test('what an administrator gives behind a wall that stops them is marked for the owners', () => {
+    const house = House.open()
+    expect(house.try('Tamsin', giveTo(house, 'Rafe', 'Rope access', 'Helipad')).marks).toEqual(['behind-wall'])
+    expect(house.try('Tamsin', giveTo(house, 'Rafe', 'Rope access', 'Harbour')).marks).toEqual([])
+    expect(house.try('Oriel', giveTo(house, 'Rafe', 'Rope access', 'Helipad')).marks).toEqual([])
+  })
+
   test('a steward cannot make stewards: that takes access: run', () => {
     const house = House.open()
     expect(house.refusals('Mirren', giveTo(house, 'Rafe', 'Steward', 'Main'))).toEqual(['beyond-own'])

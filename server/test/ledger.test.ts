@@ -61,6 +61,7 @@ test('a chain rewritten from the start does not end where the account stands', a
     at: 1,
     actor: { kind: 'founding' as const },
     via: { kind: 'founding' as const },
+    marks: [],
     previous: NO_HASH,
   }
   const { header, hash, items } = buildEntry(head, [{ type: 'found' }], [])

@@ -6,15 +6,25 @@ import { areaAt } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'
 import { compare, impactOf, type Move } from './compare.ts'
-import { atLeast, higher, type Level } from './levels.ts'
+import { atLeast, higher, rank, type Level } from './levels.ts'
 import type { Sight } from './sight.ts'
 import { entitlement } from './walk.ts'
+
+/** What owners should see of a change although it is allowed (model D2). */
+export type Mark = 'raises-own-access' | 'behind-wall'
+
+export interface Judgement {
+  /** What the actor may not do; empty if all is theirs to give. */
+  problems: Problem[]
+  marks: Mark[]
+}
 
 /**
  * Nobody gives what they do not hold (model D1, D2): wherever the edits alter someone's entitlement, the actor's own,
  * before the change, must there and then contain `access: change` and the higher of the old and the new level.
  * One comparison of before and after, whatever kind of change moved it.
- * @returns what the actor may not do; empty if all is theirs to give.
+ * Owners are not bound, but what raises their own access is marked, and so is what an administrator gives behind a
+ * wall that stops them.
  */
 export function judge(
   before: Account,
@@ -23,16 +33,27 @@ export function judge(
   actor: PersonRow,
   sight: Sight,
   now: Instant,
-): Problem[] {
-  if (!isPresent(actor, now)) return [problem('not-active', 'You can change nothing here while you are not active.')]
-  if (actor.standing === 'owner') return []
+): Judgement {
+  if (!isPresent(actor, now)) {
+    return { problems: [problem('not-active', 'You can change nothing here while you are not active.')], marks: [] }
+  }
   const moves = compare(before, after, impactOf(before, after, edits), now, 'granted')
   const problems = new Map<string, Problem>()
+  const marks = new Set<Mark>()
   for (const move of moves) {
+    if (actor.standing === 'owner') {
+      if (move.personId === actor.id && raises(move)) marks.add('raises-own-access')
+      continue
+    }
+    if (raises(move) && held(before, actor.id, move, move.area) === 'none') marks.add('behind-wall')
     const found = judgeMove(before, after, actor, move, sight)
     if (found) problems.set(found.sentence, found)
   }
-  return [...problems.values()].slice(0, 5)
+  return { problems: [...problems.values()].slice(0, 5), marks: problems.size > 0 ? [] : [...marks] }
+}
+
+function raises(move: Move): boolean {
+  return rank(move.after) > rank(move.before)
 }
 
 function judgeMove(before: Account, after: Account, actor: PersonRow, move: Move, sight: Sight): Problem | undefined {

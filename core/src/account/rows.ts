@@ -195,7 +195,7 @@ export interface RowEdit<T extends TableName = TableName> {
 }
 
 /** Names of personal values, kept by person in one plain, unversioned table (model C6). */
-export type PersonalField = 'name' | 'email' | 'invitationLine'
+export type PersonalField = 'name' | 'email' | 'invitationLine' | 'loginEmail'
 
 /** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
 export interface PersonalValue {

@@ -1,4 +1,4 @@
-import { Equals, IsBoolean } from 'class-validator'
+import { Equals, IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator'
 import type { Id, OfferRow } from '../account/rows.ts'
 import { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
@@ -40,6 +40,8 @@ export class Accept {
   @RowId() loginId!: Id
   /** Whether the login has proven the invited mailbox, as opening the mailed link does (model I3). */
   @IsBoolean() proven!: boolean
+  /** The login's address where it is another than the invited one, for whoever admits to see. */
+  @IsOptional() @IsString() @MaxLength(200) loginEmail?: string
 }
 
 /**
@@ -65,9 +67,10 @@ export const accept: ChangeKind<Accept> = {
     giveOffered(trial, offer, offer.sponsorId)
     if (change.proven && trial.problems.length === 0) return adopt(draft, trial)
     draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
+    if (!change.proven && change.loginEmail) draft.set(person.id, 'loginEmail', change.loginEmail)
   },
   sentence: (_change, _sight, verb) => `${verb('took', 'take')} up their invitation`,
-  record: (change) => change,
+  record: ({ loginEmail: _email, ...rest }) => ({ ...rest, personal: ['loginEmail'] }),
 }
 
 /** The login is a person here already: what was offered goes to that person, and the new record is closed (model P1). */
@@ -80,6 +83,7 @@ function joinExisting(draft: Draft, offer: OfferRow, personId: Id): void {
 function adopt(draft: Draft, trial: Draft): void {
   draft.edits.push(...trial.edits)
   draft.values.push(...trial.values)
+  for (const mark of trial.marks) draft.marks.add(mark)
   draft.account = trial.account
 }
 

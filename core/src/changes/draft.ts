@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { AnyRow, Id, PersonRow, PersonalField, PersonalValue, RowEdit, Rows, TableName } from '../account/rows.ts'
+import type { Judgement, Mark } from '../access/entitlement.ts'
 import type { Level } from '../access/levels.ts'
 import { Sight, type OwnArea } from '../access/sight.ts'
 import { problem, type Problem } from '../checks/problem.ts'
@@ -20,6 +21,7 @@ export class Draft {
   readonly edits: RowEdit[] = []
   readonly values: PersonalValue[] = []
   readonly effects: Effect[] = []
+  readonly marks = new Set<Mark>()
   /** The account with the edits so far. */
   account: Account
   readonly sight: Sight
@@ -39,6 +41,12 @@ export class Draft {
 
   get actorPerson(): PersonRow | undefined {
     return this.start.get('person', this.actorId)
+  }
+
+  /** Takes over what an entitlement check found (model D1, D2). */
+  judged({ problems, marks }: Judgement): void {
+    this.problems.push(...problems)
+    for (const mark of marks) this.marks.add(mark)
   }
 
   refuse(code: string, sentence: string, path?: string): void {

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Id, PersonalValue, RowEdit } from '../account/rows.ts'
-import { judge } from '../access/entitlement.ts'
+import { judge, type Mark } from '../access/entitlement.ts'
 import type { Sight } from '../access/sight.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
@@ -36,6 +36,8 @@ export interface Decision {
   edits: RowEdit[]
   values: PersonalValue[]
   effects: Effect[]
+  /** What owners should see of it (model D2). */
+  marks: Mark[]
   /** The account as it would be. */
   after: Account
 }
@@ -57,7 +59,7 @@ export function readChange(plain: unknown, makeId: () => Id): Read<Change> {
 
 /** Decides changes one after the other, each on the account as the ones before would leave it (model C1, C2). */
 export function decide(account: Account, changes: readonly Change[], actor: Actor, now: Instant): Decision {
-  const decision: Decision = { problems: [], edits: [], values: [], effects: [], after: account }
+  const decision: Decision = { problems: [], edits: [], values: [], effects: [], marks: [], after: account }
   changes.forEach((change, at) => {
     const kind = kindOf(change.type)
     const before = decision.after
@@ -70,6 +72,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     decision.edits.push(...draft.edits)
     decision.values.push(...draft.values)
     decision.effects.push(...draft.effects)
+    decision.marks.push(...draft.marks)
     decision.after = draft.account
   })
   if (decision.problems.length === 0) checkOwners(account, decision, now)
@@ -86,7 +89,7 @@ function checkActor(draft: Draft): void {
 
 function judgeDraft(draft: Draft, before: Account): void {
   const actor = before.get('person', draft.actorId)
-  if (actor) draft.problems.push(...judge(before, draft.account, draft.edits, actor, draft.sight, draft.now))
+  if (actor) draft.judged(judge(before, draft.account, draft.edits, actor, draft.sight, draft.now))
 }
 
 /** At every instant the account has an active owner (model P5). */

@@ -29,7 +29,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   }
   checkMoney(draft, before, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant')
-  draft.problems.push(...judge(before, draft.account, made, giver, sight, draft.now))
+  draft.judged(judge(before, draft.account, made, giver, sight, draft.now))
 }
 
 function giveSeat(draft: Draft, offer: OfferRow, seat: OfferedSeat): void {

@@ -34,6 +34,8 @@ export interface PeopleView {
 
 export interface PersonSheetView extends PersonView {
   email: string | null
+  /** Who took the invitation up, where it was not the invited address (model I3). */
+  cameAs: string | null
   signatory: boolean
   keys: PlaceKeys[]
   holdings: { product: string; type: string; from: LocalDate; own: boolean; amountMinor: number | null }[]
@@ -108,6 +110,7 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
   return {
     ...personView(sight, person),
     email: whole ? (account.personal(personId, 'email') ?? null) : null,
+    cameAs: whole && person.state === 'waiting' ? (account.personal(personId, 'loginEmail') ?? null) : null,
     signatory: whole && person.signatory,
     keys: keysOf(sight, personId),
     holdings,

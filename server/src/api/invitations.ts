@@ -115,7 +115,15 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
   const { decision } = await lodge.committer
     .commit({
       accountId,
-      changes: [{ type: 'accept', offerId: offer.id, loginId: login.id, proven }],
+      changes: [
+        {
+          type: 'accept',
+          offerId: offer.id,
+          loginId: login.id,
+          proven,
+          ...(proven ? {} : { loginEmail: login.email }),
+        },
+      ],
       actor: { kind: 'person', personId: offer.personId },
       via: { kind: 'invitation' },
       async alongside(connection, now) {

@@ -136,7 +136,7 @@ function missing(): never {
 }
 
 function entryView(entry: LedgerEntry, sight: Sight) {
-  const { version, at, actor, via } = entry.header
+  const { version, at, actor, via, marks } = entry.header
   const changes = entry.items.flatMap((item) => (item.payload ? [JSON.parse(item.payload) as { type: string }] : []))
   const sentences = changes.map((change) =>
     change.type === 'found' ? `opened the account ${sight.account.settings.name}` : sentenceOf(change, sight),
@@ -148,6 +148,7 @@ function entryView(entry: LedgerEntry, sight: Sight) {
     actor: actorName(actor, sight),
     actorId,
     via: via.kind,
+    marks,
     sentences,
     hash: entry.hash,
   }

@@ -196,6 +196,7 @@ function entryOf(request: CommitRequest, loaded: Loaded, decision: Decision, now
     at: now,
     actor,
     via,
+    marks: [...new Set(decision.marks)],
     previous: loaded.headHash,
   }
   return buildEntry(head, changes.map(recordOf), decision.edits)

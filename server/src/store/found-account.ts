@@ -29,6 +29,7 @@ export async function foundAccount(
     at: now,
     actor: { kind: 'founding' as const },
     via: { kind: 'founding' as const },
+    marks: [],
   }
   const entry = buildEntry({ ...head, previous: NO_HASH }, [{ type: 'found' }], joined)
   const connection = await pools.commits.getConnection()

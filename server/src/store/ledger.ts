@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import type { RowDataPacket } from 'mysql2'
-import type { Actor, Instant, RowEdit } from '@lodge/core'
+import type { Actor, Instant, Mark, RowEdit } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -22,6 +22,8 @@ export interface LedgerHeader {
   at: Instant
   actor: Actor
   via: Via
+  /** What owners should see of it (model D2). */
+  marks: Mark[]
   /** Commitments to the changes and edits, in order. */
   items: string[]
   previous: string

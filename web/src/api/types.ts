@@ -33,6 +33,7 @@ export interface LedgerEntryView {
   actor: string
   actorId: string | null
   via: string
+  marks: string[]
   sentences: string[]
   hash: string
 }

@@ -85,6 +85,7 @@ async function verify(): Promise<void> {
               {{ sentence }}{{ at < entry.sentences.length - 1 ? '; ' : '.' }}
             </template>
             <small class="muted">{{ t(`ledger.via.${entry.via}`) }}</small>
+            <small v-for="mark in entry.marks" :key="mark" class="brass">{{ t(`ledger.mark.${mark}`) }}</small>
           </span>
           <code :title="entry.hash"
             ><span class="visually-hidden">{{ t('ledger.version') }} </span>{{ entry.version }} ·

@@ -12,7 +12,7 @@ import { useSession } from '../state/session.ts'
 // One's own page: what is reached, by which route, until when. Understood in ten seconds.
 const { t } = useI18n()
 const session = useSession()
-const { data: mine } = useFetched<MyKeys>(() => session.path('/my-keys'))
+const { data: mine } = useFetched<MyKeys>(() => (session.me?.current ? session.path('/my-keys') : null))
 const account = computed(() => session.me?.current?.accountName ?? '')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const period = computed(() => {
@@ -57,6 +57,7 @@ const period = computed(() => {
       <p>{{ mine.seats.map((seat) => `${seat.product}, ${seat.type}`).join('; ') }}</p>
     </template>
   </div>
+  <h1 v-else-if="!session.me?.current">{{ t('keys.nowhere') }}</h1>
   <p v-else class="muted">{{ t('common.loading') }}</p>
 </template>
 

@@ -95,6 +95,7 @@ const late = (date: string) => date < props.today
 }
 .bars li {
   position: absolute;
+  z-index: 1;
 }
 .bars a {
   display: block;

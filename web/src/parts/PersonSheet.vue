@@ -59,6 +59,7 @@ function toggle(id: string): void {
       <p class="muted about">
         {{ about }}. {{ dates }}
         <template v-if="person.email"><br />{{ person.email }}</template>
+        <template v-if="person.cameAs"><br />{{ t('person.cameAs', { email: person.cameAs }) }}</template>
       </p>
       <div class="actions">
         <BButton

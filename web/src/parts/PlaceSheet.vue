@@ -109,7 +109,9 @@ function hold(): void {
             :today="today"
           />
           <li>
-            <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
+            <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{
+              t('person.sheet', { name: one.name })
+            }}</RouterLink>
           </li>
         </ul>
       </div>
