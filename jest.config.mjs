@@ -30,6 +30,7 @@ export default {
     project('core'),
     project('web'),
     project('demo'),
+    project('standins'),
     project('server', {
       globalSetup: '<rootDir>/server/test/global-setup.ts',
       globalTeardown: '<rootDir>/server/test/global-teardown.ts',

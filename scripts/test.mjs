@@ -81,7 +81,7 @@ await Promise.all([
     await stage('types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
   })(),
   (async () => {
-    await jest('unit', ['core', 'web', 'demo'])
+    await jest('unit', ['core', 'web', 'demo', 'standins'])
     await jest('server', ['server'])
   })(),
 ])

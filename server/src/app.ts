@@ -89,7 +89,7 @@ async function problemDetails(lodge: Lodge, ctx: Context, next: Next): Promise<v
     await next()
     if (ctx.status === 404 && ctx.body == null && ctx.respond !== false) throw notFound()
   } catch (error) {
-    const known = error instanceof LodgeError ? error : isUnreachable(error) ? databaseAway() : undefined
+    const known = knownError(error)
     if (!known) lodge.log.error({ err: error, requestId: ctx.state.requestId }, 'unexpected')
     const answer =
       known ??
@@ -114,6 +114,17 @@ async function problemDetails(lodge: Lodge, ctx: Context, next: Next): Promise<v
       movedBy,
     })
   }
+}
+
+/** Our own errors, the database's absence, and what the libraries refuse of a request (a path out of the files, say). */
+function knownError(error: unknown): LodgeError | undefined {
+  if (error instanceof LodgeError) return error
+  if (isUnreachable(error)) return databaseAway()
+  const { status } = (error ?? {}) as { status?: number }
+  if (status === undefined || status < 400 || status >= 500) return undefined
+  return status === 403 || status === 404
+    ? notFound()
+    : new LodgeError(status, 'bad-request', 'This request cannot be read.')
 }
 
 function health(lodge: Lodge, isStopping: () => boolean) {
