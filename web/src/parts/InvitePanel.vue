@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { emptyInvitation, invitationFrom, invitationOf, type InvitationForm } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
+import SheetHead from './SheetHead.vue'
 
 // Who is invited, to what and until when; the docket shows what it does as it is filled in.
 defineEmits<{ close: [] }>()
@@ -65,10 +66,9 @@ watch(
 
 <template>
   <article>
-    <header>
+    <SheetHead :close-label="t('invite.close')" @close="$emit('close')">
       <h2>{{ t('invite.title') }}</h2>
-      <button type="button" class="close" :aria-label="t('invite.close')" @click="$emit('close')">×</button>
-    </header>
+    </SheetHead>
     <p v-if="sentTo" class="sent" role="status">{{ t('invite.sent', { name: sentTo }) }}</p>
     <BForm @submit.prevent>
       <div class="pair">
@@ -144,19 +144,6 @@ watch(
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: center;
-  margin-bottom: 8px;
-}
-.close {
-  margin-left: auto;
-  border: 0;
-  background: none;
-  font-size: 20px;
-  line-height: 1;
-  color: var(--ink-2);
-}
 .pair {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));

@@ -12,6 +12,7 @@ import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
 import GivePanel from './GivePanel.vue'
+import SheetHead from './SheetHead.vue'
 
 const props = defineProps<{ personId: string }>()
 defineEmits<{ close: [] }>()
@@ -50,12 +51,11 @@ function toggle(id: string): void {
   <article>
     <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
     <template v-if="person">
-      <header>
+      <SheetHead :close-label="t('person.close')" @close="$emit('close')">
         <DoorMark :state="person.state" :over="person.engagementOver" />
         <h2>{{ person.name }}</h2>
         <span class="state muted">{{ t(`state.${person.engagementOver ? 'over' : person.state}`) }}</span>
-        <button type="button" class="close" :aria-label="t('person.close')" @click="$emit('close')">×</button>
-      </header>
+      </SheetHead>
       <p class="muted about">
         {{ about }}. {{ dates }}
         <template v-if="person.email"><br />{{ person.email }}</template>
@@ -171,21 +171,8 @@ function toggle(id: string): void {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
 .state {
   font-size: 13px;
-}
-.close {
-  margin-left: auto;
-  border: 0;
-  background: none;
-  font-size: 20px;
-  line-height: 1;
-  color: var(--ink-2);
 }
 .about {
   margin: 6px 0 10px;

@@ -10,6 +10,7 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
+import SheetHead from './SheetHead.vue'
 
 const props = defineProps<{ placeId: string }>()
 defineEmits<{ close: [] }>()
@@ -46,10 +47,9 @@ function hold(): void {
   <article>
     <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
     <template v-if="place">
-      <header>
+      <SheetHead :close-label="t('places.close')" @close="$emit('close')">
         <h2><WallMark v-if="place.walled" />{{ place.name }}</h2>
-        <button type="button" class="close" :aria-label="t('places.close')" @click="$emit('close')">×</button>
-      </header>
+      </SheetHead>
       <p class="muted about">
         {{ [...place.path.slice(0, -1), place.kind, place.reference].filter(Boolean).join(' · ') }}
       </p>
@@ -140,18 +140,6 @@ function hold(): void {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: center;
-}
-.close {
-  margin-left: auto;
-  border: 0;
-  background: none;
-  font-size: 20px;
-  line-height: 1;
-  color: var(--ink-2);
-}
 .about {
   margin: 4px 0 10px;
 }
