@@ -193,8 +193,10 @@ test('a steward gives a key where they are one, reads why elsewhere they cannot,
   await expect(sheet.getByRole('button', { name: /Quenby Birch/ })).toContainText('change')
 })
 
-test('a place is made, renamed and walled from its sheet, each shown first', async ({ page }) => {
-  await signIn(page, demo, 'tamsin.roake@thistlewick.example')
+test('a place is made and walled from its sheet, each shown first; who may not wall it is told why', async ({
+  page,
+}) => {
+  await signIn(page, demo)
   await goTo(page, 'Places')
   await page.getByRole('searchbox').fill('Elderkin Rise')
   await page.getByRole('treeitem', { name: /Elderkin Rise/ }).click()
@@ -219,4 +221,15 @@ test('a place is made, renamed and walled from its sheet, each shown first', asy
   await docket.getByRole('button', { name: /^Wall it: \d+ keys end/ }).click()
   await expect(sheet.getByRole('button', { name: 'Take the wall down' })).toBeVisible()
   await expect(sheet).not.toContainText('Kit Orchard')
+
+  // The bookkeeper's labour rates are sensitive: an administrator cannot take them away by a wall (model D1).
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await signIn(page, demo, 'tamsin.roake@thistlewick.example')
+  await goTo(page, 'Places')
+  await page.getByRole('searchbox').fill('Elderkin Grove')
+  await page.getByRole('treeitem', { name: /Elderkin Grove/ }).click()
+  await sheet.getByRole('button', { name: 'Wall it' }).click()
+  await expect(docket.getByRole('alert')).toContainText('labour rates')
+  await expect(docket.getByRole('button', { name: /^Wall it/ })).toBeDisabled()
+  await docket.getByRole('button', { name: 'Put it down' }).click()
 })

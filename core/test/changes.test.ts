@@ -1,4 +1,14 @@
-import { activeOwners, effectOfPreview, reach, recordOf, Sight, sentenceOf, stateAt, untilDate } from '../src/index.ts'
+import {
+  activeOwners,
+  checkAccount,
+  effectOfPreview,
+  reach,
+  recordOf,
+  Sight,
+  sentenceOf,
+  stateAt,
+  untilDate,
+} from '../src/index.ts'
 import { DOMAIN, House } from './house.ts'
 
 const giveTo = (house: House, who: string, role: string, place: string, more: object = {}) => ({
@@ -238,6 +248,13 @@ describe('leaving now (model X3, X4)', () => {
       'none',
     )
     expect(house.refusals('Oriel', leave)).toEqual(['not-here'])
+  })
+
+  test('before the engagement has begun leaves no period that ends before it begins', () => {
+    const house = House.open((book) => (book.people[3]!.engagement = { from: '2026-07-01' }))
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    expect(house.account.get('person', house.person('Rafe'))).toMatchObject({ state: 'left', engagementFrom: null })
+    expect(checkAccount(house.account, house.now)).toEqual([])
   })
 
   test('is blocked for the last owner and the signatory only', () => {

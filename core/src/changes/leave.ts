@@ -48,7 +48,9 @@ function shut(draft: Parameters<typeof leave.decide>[0], personId: Id): void {
   const { account, now } = draft
   const person = account.get('person', personId)!
   const engagementUntil = Math.min(person.engagementUntil ?? now, now)
-  draft.update('person', personId, { state: 'left', engagementUntil })
+  // An engagement that had not begun never did.
+  const engagementFrom = (person.engagementFrom ?? 0) < now ? person.engagementFrom : null
+  draft.update('person', personId, { state: 'left', engagementFrom, engagementUntil })
   for (const grant of account.by('grant', 'subject', `person ${personId}`)) endGrant(draft, grant.id)
   for (const holding of account.by('holding', 'person', personId)) {
     if (holding.givenFrom >= now) draft.remove('holding', holding.id)
