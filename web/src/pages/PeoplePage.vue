@@ -159,4 +159,12 @@ header .btn {
     display: none;
   }
 }
+@container (max-width: 400px) {
+  .people {
+    --columns: 20px minmax(0, 1fr) 90px 76px;
+  }
+  .reach .muted {
+    display: none;
+  }
+}
 </style>

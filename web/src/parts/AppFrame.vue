@@ -207,7 +207,10 @@ async function leave(): Promise<void> {
   }
   .rail a,
   .rail button {
-    flex: 1 0 62px;
+    flex: 1 1 0;
+    min-width: 0;
+    padding-inline: 0;
+    font-size: 10.5px;
     border-left: 0;
     border-top: 3px solid transparent;
   }

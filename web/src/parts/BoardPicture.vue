@@ -43,8 +43,10 @@ const late = (date: string) => date < props.today
             :to="{ name: 'people', params: { personId: bar.personId } }"
             :class="[lane.name, { late: late(bar.date) }]"
           >
-            {{ bar.name }}<template v-if="bar.beyond">, {{ shortDate(bar.date, today) }}</template>
-            <span class="visually-hidden">, {{ shortDate(bar.date, today) }}</span>
+            {{ bar.name
+            }}<span v-if="lane.name !== 'away'" class="date" :class="{ beyond: bar.beyond }"
+              >, {{ shortDate(bar.date, today) }}</span
+            >
           </RouterLink>
         </li>
       </ul>
@@ -112,6 +114,14 @@ const late = (date: string) => date < props.today
   overflow: hidden;
   text-overflow: ellipsis;
 }
+/* The place of a bar says its date to the eye; the words say it to a screen reader, and beyond the edge to all. */
+.date:not(.beyond) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
 .bars a.away {
   border-color: var(--slate);
   background: var(--slate-soft);
@@ -144,20 +154,34 @@ const late = (date: string) => date < props.today
   border-left: 2px solid var(--brass);
   opacity: 0.75;
 }
+/* Where there is no room for a time line, the same stands as names with their dates. */
 @media (max-width: 800px) {
   .board {
-    padding-left: 12px;
-    padding-right: 12px;
+    padding: 4px 14px 10px;
   }
-  .label {
-    position: static;
-    margin-top: 6px;
-  }
+  .scale,
   .now-line {
     display: none;
   }
-  .scale span:nth-child(even) {
-    display: none;
+  .label {
+    position: static;
+    margin-top: 8px;
+  }
+  .bars {
+    height: auto !important;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    padding-top: 6px;
+  }
+  .bars li {
+    position: static;
+    width: auto !important;
+  }
+  .bars .date:not(.beyond) {
+    position: static;
+    width: auto;
+    clip-path: none;
   }
 }
 </style>
