@@ -141,8 +141,12 @@ async function main(): Promise<void> {
     console.error((error as Error).message)
     await stop(1)
   }
+  let stopping = false
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.once(signal, () => {
+    // Every further Ctrl C is heard and waited through: the database must not be left behind.
+    process.on(signal, () => {
+      if (stopping) return
+      stopping = true
       say('Putting things away …')
       void stop(0)
     })

@@ -5,7 +5,7 @@ import { startLodge } from './start.ts'
 const running = await startLodge(readConfiguration(process.env))
 process.send?.({ port: running.port })
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.once(signal, () => {
+  process.on(signal, () => {
     void running.stop().then(() => process.exit(0))
   })
 }
