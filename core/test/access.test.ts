@@ -1,5 +1,16 @@
 import fc from 'fast-check'
-import { LEVELS, lower, rank, reach, routesTo, Sight, whoReaches, why, type Level } from '../src/index.ts'
+import {
+  LEVELS,
+  lower,
+  outsidersReachingNothing,
+  rank,
+  reach,
+  routesTo,
+  Sight,
+  whoReaches,
+  why,
+  type Level,
+} from '../src/index.ts'
 import { House } from './house.ts'
 
 const at = (house: House, who: string, place: string, area = 'log/photos') =>
@@ -95,6 +106,13 @@ describe('why and who (model A5, A6)', () => {
     const found = whoReaches(house.account, house.place('Main'), 'add', ['log/photos'], house.now)
     expect(found.map((one) => house.account.nameOf(one.personId)).sort()).toEqual(['Mirren Steward', 'Rafe Gardener'])
     expect(found.every((one) => rank(one.areas.get('log/photos')!) >= rank('add'))).toBe(true)
+  })
+
+  test('outsiders who are in and reach nothing are found, and no longer once they do', () => {
+    const house = House.open()
+    expect(outsidersReachingNothing(house.account, house.now)).toEqual([house.person('Corin')])
+    const seated = House.open((book) => (book.people[4]!.seats = [{ seat: 'log/reader', from: '2026-01-01' }]))
+    expect(outsidersReachingNothing(seated.account, seated.now)).toEqual([])
   })
 
   test('groups are routes too, and their grants say so (model A2)', () => {

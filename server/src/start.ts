@@ -52,8 +52,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   if (configuration.work) outbox.wake()
   log.info(redacted(configuration), 'the lodge is open')
   const { port } = server.address() as AddressInfo
-  const stop = async () => {
-    if (stopping) return
+  const shut = async () => {
     stopping = true
     hub.close()
     const closed = new Promise((resolve) => server.close(resolve))
@@ -65,5 +64,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     await pools.end()
     log.info('the lodge is shut')
   }
+  let shutting: Promise<void> | undefined
+  const stop = () => (shutting ??= shut())
   return { lodge, server, port, stop }
 }

@@ -128,6 +128,20 @@ describe('tokens', () => {
     expect(answers).toHaveLength(4)
   })
 
+  test('cannot be guessed at for long', async () => {
+    const strict = await openLodge({ LODGE_SIGN_IN_ATTEMPTS: '1' })
+    const guess = () => supertest(strict.server).post('/api/invitations/look').send({ token: 'guess' })
+    const statuses: number[] = []
+    for (let tries = 0; tries < 40; tries += 1) {
+      statuses.push((await guess()).status)
+      if (statuses.at(-1) === 429) break
+    }
+    expect(new Set(statuses)).toEqual(new Set([404, 429]))
+    expect(Number((await guess()).headers['retry-after'])).toBeGreaterThan(0)
+    await strict.lodge.pools.work.query('DELETE FROM rate_limit')
+    await strict.stop()
+  })
+
   test('are kept only as hashes', async () => {
     await apply(house, owner, [invitation(house)])
     const token = await tokenOf()

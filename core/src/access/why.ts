@@ -1,10 +1,10 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, Id } from '../account/rows.ts'
-import type { Absence } from '../people/presence.ts'
+import { isOutsider, isPresent, type Absence } from '../people/presence.ts'
 import { areaAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { atLeast, rank, type Level } from './levels.ts'
-import { countsIn, levelBy, reach, routesTo, type Obstacle, type Reach, type Route } from './walk.ts'
+import { countsIn, levelBy, reach, reachesAt, routesTo, type Obstacle, type Reach, type Route } from './walk.ts'
 
 /** One route with what it gives in the area asked about, and why it does not count if it does not (model A5). */
 export interface Reason {
@@ -61,4 +61,17 @@ export function whoReaches(
     if (reached.size > 0) found.push({ personId: person.id, areas: reached })
   }
   return found
+}
+
+/** Outsiders who are in and reach nothing at all: whoever was let in and forgotten (model A6). */
+export function outsidersReachingNothing(account: Account, instant: Instant): Id[] {
+  const places = [...account.all('place')]
+  return [...account.all('person')]
+    .filter((person) => isOutsider(person) && isPresent(person, instant))
+    .filter((person) =>
+      places.every(({ id }) =>
+        [...reachesAt(account, person.id, id, instant).values()].every((one) => one.level === 'none'),
+      ),
+    )
+    .map((person) => person.id)
 }

@@ -1,7 +1,6 @@
 import type { Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
 import { controlsOfPeople, controlsOfPerson } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
-import { reachesAt } from '../access/walk.ts'
 import { absenceAt, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
 import { billOf } from '../seats/bill.ts'
@@ -147,11 +146,4 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
       })),
     seats: offer.seats.map((seat) => seatName(sight, seat)),
   }
-}
-
-/** Whether a person reaches anything of a product at all, for the list of outsiders who reach nothing (model A6). */
-export function reachesAnything(sight: Sight, personId: Id): boolean {
-  return [...sight.account.all('place')].some(({ id }) =>
-    [...reachesAt(sight.account, personId, id, sight.now).values()].some((reach) => reach.level !== 'none'),
-  )
 }

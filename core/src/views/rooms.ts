@@ -3,6 +3,23 @@ import { isPresent } from '../people/presence.ts'
 
 export type Room = 'desk' | 'people' | 'places' | 'ledger' | 'keys'
 
+/** Where someone is in, for the frame of the web application. */
+export interface Me {
+  email: string
+  accounts: { id: string; name: string; personId: string }[]
+  current: {
+    accountId: string
+    accountName: string
+    personId: string
+    name: string
+    rooms: Room[]
+    zone: string
+    currency: string
+    locale: string
+    seesMoney: boolean
+  } | null
+}
+
 /** Which views there are for someone; before an engagement begins there is only My keys (model P3). */
 export function roomsOf(sight: Sight): Room[] {
   const person = sight.account.get('person', sight.personId)

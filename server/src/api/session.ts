@@ -1,5 +1,5 @@
 import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator'
-import { absenceAt, roomsOf, Sight, type Room } from '@lodge/core'
+import { absenceAt, roomsOf, Sight, type Me } from '@lodge/core'
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { openSession, setCookie } from '../signin/cookies.ts'
@@ -13,23 +13,6 @@ import { route } from './route.ts'
 export class SignIn {
   @IsEmail({}, { message: 'email must be a whole address' }) @MaxLength(200) email!: string
   @IsString() @MinLength(1, { message: 'password must not be empty' }) @MaxLength(200) password!: string
-}
-
-/** Where someone is in, for the frame of the web application. */
-export interface Me {
-  email: string
-  accounts: { id: string; name: string; personId: string }[]
-  current: {
-    accountId: string
-    accountName: string
-    personId: string
-    name: string
-    rooms: Room[]
-    zone: string
-    currency: string
-    locale: string
-    seesMoney: boolean
-  } | null
 }
 
 export const sessionRoutes = [

@@ -1,21 +1,4 @@
-import type { Change, KeyView, PlaceKeys, Preview, Room, WhyView } from '@lodge/core'
-
-/** Who is signed in and where (GET /api/session). */
-export interface Me {
-  email: string
-  accounts: { id: string; name: string; personId: string }[]
-  current: {
-    accountId: string
-    accountName: string
-    personId: string
-    name: string
-    rooms: Room[]
-    zone: string
-    currency: string
-    locale: string
-    seesMoney: boolean
-  } | null
-}
+import type { Change, KeyView, PlaceKeys, Preview, WhyView } from '@lodge/core'
 
 /** What a preview answers (POST …/previews). */
 export interface ShownPreview extends Preview {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import type { Me } from '@lodge/core'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { ask, type ApiError } from '../api/client.ts'
-import type { LookedInvitation, Me } from '../api/types.ts'
+import type { LookedInvitation } from '../api/types.ts'
 import { longDate } from '../logic/dates.ts'
 import DoorPage from '../parts/DoorPage.vue'
 import ProblemList from '../parts/ProblemList.vue'

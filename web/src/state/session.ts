@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { ApiError, ask } from '../api/client.ts'
-import type { Me } from '../api/types.ts'
+import type { Me } from '@lodge/core'
 
 /** Who is signed in in this browser. */
 export const useSession = defineStore('session', () => {
