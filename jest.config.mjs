@@ -25,7 +25,7 @@ function project(displayName, more = {}) {
 
 export default {
   // Processes are started and killed in some tests, on machines that are shared.
-  testTimeout: 30_000,
+  testTimeout: 150_000,
   projects: [
     project('core'),
     project('web'),

@@ -102,7 +102,7 @@ export function invitation(house: House, more: object = {}): object {
 }
 
 /** Waits until something answers as expected; fails when it does not within the time. */
-export async function until<T>(ask: () => Promise<T | undefined | false>, seconds = 20): Promise<T> {
+export async function until<T>(ask: () => Promise<T | undefined | false>, seconds = 100): Promise<T> {
   for (const end = performance.now() + seconds * 1000; performance.now() < end;) {
     const answer = await ask().catch(() => undefined)
     if (answer) return answer

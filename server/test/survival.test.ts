@@ -159,5 +159,5 @@ describe('the database away', () => {
       await database.stop()
       rmSync(directory, { recursive: true, force: true })
     }
-  }, 60_000)
+  }, 240_000)
 })
