@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import supertest from 'supertest'
 import { untilDate } from '@lodge/core'
+import { smallBook } from '../../core/test/small-book.ts'
 import type { Running } from '../src/start.ts'
 import { hashToken } from '../src/signin/key-ring.ts'
 import { apply, invitation, openHouse, openLodge, PASSWORD, previewOf, type Browser, type House } from './harness.ts'
@@ -282,9 +283,13 @@ describe('signing in', () => {
     await owner.get(house.path('/people')).expect(401)
   })
 
-  test('someone who waits is told so, and someone shut out is told nothing of the account', async () => {
+  test('someone whose engagement is over finds the doors shut, whatever session they hold', async () => {
     const later = await openLodge({ LODGE_NOW: '2026-10-01T00:00:00Z' })
-    const guest = await openHouse(running, (domain) => house0(domain))
+    const guest = await openHouse(running, (domain) => {
+      const book = smallBook(domain)
+      book.people[3]!.engagement = { from: '2025-01-01', until: '2026-09-30' }
+      return book
+    })
     const browser = supertest.agent(later.server)
     await browser
       .post('/api/session')
@@ -295,14 +300,6 @@ describe('signing in', () => {
     await later.stop()
   })
 })
-
-function house0(domain: string) {
-  const book = bookOf(domain)
-  book.people[3]!.engagement = { from: '2025-01-01', until: '2026-09-30' }
-  return book
-}
-
-import { smallBook as bookOf } from '../../core/test/small-book.ts'
 
 test('a leaver’s browsers hear that they are signed out, and their streams end', async () => {
   const { port } = running
