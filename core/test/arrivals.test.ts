@@ -117,6 +117,36 @@ describe('what an offer holds, at its use (model I5, S1, S3)', () => {
     )
   })
 
+  test('a standing its sponsor can no longer give makes the taker wait too', () => {
+    const house = House.open()
+    house.do('Tamsin', house.invitation({ standing: 'administrator', kind: 'staff', seats: [], grants: [] }))
+    const tamsin = house.account.get('person', house.person('Tamsin'))!
+    const lowered = { ...tamsin, standing: 'member' as const }
+    const still = new House(house.account, house.now)
+    house.account = house.account.with([{ table: 'person', key: tamsin.id, before: tamsin, after: lowered }])
+    expect([house.accept('Sorrel').stateOf('Sorrel'), still.accept('Sorrel').stateOf('Sorrel')]).toEqual([
+      'waiting',
+      'active',
+    ])
+  })
+
+  test('withdrawing ends the waiting of who took it up', () => {
+    const house = House.open()
+    house.do('Oriel', house.invitation({ seats: [] }))
+    const offerId = house.offerOf('Sorrel')
+    house.accept('Sorrel', false).do('Oriel', { type: 'withdraw', offerId })
+    expect(house.stateOf('Sorrel')).toBe('withdrawn')
+  })
+
+  test('who is invited again is called by name, in the docket and in the warnings', () => {
+    const house = House.open()
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    const again = house.invitation({ name: 'Rafe Gardener', email: `rafe@${DOMAIN}`, seats: [] })
+    const shown = house.show('Oriel', again)
+    expect(shown.sentences[0]).toContain('Invite Rafe Gardener as a guest')
+    expect(shown.watchOut.find((one) => one.code === 'mail')!.sentence).toContain('Rafe Gardener')
+  })
+
   test('without its sponsor an offer is dead and cannot be taken up', () => {
     const house = House.open()
     house.do('Tamsin', house.invitation({ seats: [] }))

@@ -29,7 +29,7 @@ watch(
       }, 150)
     } else if (before) {
       live.stop()
-      docket.$dispose()
+      docket.forget()
       void router.replace({ name: 'sign-in' })
     }
   },

@@ -154,6 +154,16 @@ describe('the docket', () => {
     expect(docket.preview).toBeNull()
   })
 
+  test('is gone from the browser when its owner signs out, and works for who signs in next', async () => {
+    const docket = await hold()
+    sent.length = 0
+    docket.forget()
+    expect([docket.isEmpty, docket.preview, docket.open]).toEqual([true, null, false])
+    expect(sent).toEqual([])
+    await hold()
+    expect([docket.isEmpty, docket.mayApply]).toEqual([false, true])
+  })
+
   test('comes back as it was left', async () => {
     answers['GET docket'] = () => ({ status: 200, body: { changes: [leave] } })
     const docket = useDocket()

@@ -27,7 +27,9 @@ export const withdraw: ChangeKind<Withdraw> = {
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
     const person = draft.account.get('person', offer.personId)
-    if (person?.state === 'invited') draft.update('person', person.id, { state: 'withdrawn' })
+    if (person?.state === 'invited' || person?.state === 'waiting') {
+      draft.update('person', person.id, { state: 'withdrawn' })
+    }
   },
   sentence: (change, sight, verb) =>
     `${verb('withdrew', 'withdraw')} the invitation to ${invitedName(change.offerId, sight)}`,

@@ -10,6 +10,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
+import type { Account } from '../account/account.ts'
 import type { Id, OfferRow, PersonKind, PersonRow, Standing } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
 import { stateAt } from '../people/presence.ts'
@@ -94,12 +95,17 @@ export const invite: ChangeKind<Invite> = {
     ]
     const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
-    return `${verb('invited', 'invite')} ${sight.personName(change.personId)} as a ${change.standing}${what}${until}`
+    return `${verb('invited', 'invite')} ${sight.personName(invitedId(change, sight.named))} as a ${change.standing}${what}${until}`
   },
   record: ({ name: _name, email: _email, line: _line, ...rest }) => ({
     ...rest,
     personal: ['name', 'email', 'invitationLine'],
   }),
+}
+
+/** Whom an invitation made or, for an address that was here before, took up again. */
+export function invitedId(change: Invite, account: Account): Id {
+  return account.get('offer', change.offerId)?.personId ?? change.personId
 }
 
 function list<T>(entries: T[] | undefined): T[] {

@@ -1,4 +1,4 @@
-import type { HoldingRow, Id, OfferRow, OfferedSeat } from '../account/rows.ts'
+import type { HoldingRow, Id, OfferRow, OfferedSeat, RowEdit } from '../account/rows.ts'
 import { judge } from '../access/entitlement.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
@@ -29,7 +29,11 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   }
   checkMoney(draft, before, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant')
-  draft.judged(judge(before, draft.account, made, giver, sight, draft.now))
+  // The standing is given at the use as well: the comparison begins at a guest who has nothing.
+  const person = draft.account.get('person', offer.personId)!
+  const standing: RowEdit = { table: 'person', key: person.id, before: { ...person, standing: 'guest' }, after: person }
+  const bare = before.with([{ ...standing, after: standing.before }])
+  draft.judged(judge(bare, draft.account, [standing, ...made], giver, sight, draft.now))
 }
 
 function giveSeat(draft: Draft, offer: OfferRow, seat: OfferedSeat): void {

@@ -12,6 +12,7 @@ import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
 import { boundsOfMonth, dateInWords, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
 import type { Change } from './index.ts'
+import { invitedId } from './invite.ts'
 
 /** Something a careful person would want to know before applying (model S8). */
 export interface Warning {
@@ -197,10 +198,10 @@ const offersDead: Check = ({ edits, sight }) =>
     ]
   })
 
-const cannotBeUndone: Check = ({ changes, sight }) =>
+const cannotBeUndone: Check = ({ after, changes, sight }) =>
   changes.flatMap((change) => {
     if (change.type === 'invite') {
-      const name = sight.personName(change.personId)
+      const name = sight.personName(invitedId(change, after))
       return [
         {
           code: 'mail',

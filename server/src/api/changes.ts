@@ -113,12 +113,9 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const changes = readChanges(body.changes)
   if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
   const idempotency = keyOf(ask)
-  const earlier = idempotency && (await findAnswer(lodge.pools.requests, idempotency))
-  if (earlier) {
-    if (earlier.requestHash === idempotency.requestHash) return earlier.answer as object
-    throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another request; take a new one.')
-  }
-  const result = await lodge.committer.commit({
+  const earlier = await answerOf(lodge, idempotency)
+  if (earlier) return earlier
+  const commit = lodge.committer.commit({
     accountId,
     changes,
     actor: { kind: 'person', personId },
@@ -131,7 +128,22 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
       }
     },
   })
-  return { version: result.version }
+  try {
+    return { version: (await commit).version }
+  } catch (error) {
+    // The same request came twice at once: the second is refused since the first was done, and answers as the first.
+    const answered = await answerOf(lodge, idempotency).catch(() => undefined)
+    if (answered) return answered
+    throw error
+  }
+}
+
+/** What the same request was answered before, if it was. @throws LodgeError 422 if the key was another request's. */
+async function answerOf(lodge: Lodge, idempotency: IdempotencyKey | undefined): Promise<object | undefined> {
+  const earlier = idempotency && (await findAnswer(lodge.pools.requests, idempotency))
+  if (!earlier) return undefined
+  if (earlier.requestHash === idempotency.requestHash) return earlier.answer as object
+  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another request; take a new one.')
 }
 
 function keyOf(ask: AccountAsk<CommitBody>): IdempotencyKey | undefined {

@@ -92,7 +92,14 @@ export const useDocket = defineStore('docket', () => {
     }
   }
 
+  /** Puts it down here and on the server. */
   async function putDown(): Promise<void> {
+    forget()
+    await ask('PUT', session.path('/docket'), { changes: [] }).catch(() => undefined)
+  }
+
+  /** Nothing in hand in this browser any more; what the server keeps stays, for when its owner is back. */
+  function forget(): void {
     clearTimeout(timer)
     turn += 1
     changes.value = []
@@ -101,7 +108,6 @@ export const useDocket = defineStore('docket', () => {
     movedBy.value = []
     busy.value = false
     open.value = false
-    await ask('PUT', session.path('/docket'), { changes: [] }).catch(() => undefined)
   }
 
   /** What was left in hand on this or another device. */
@@ -126,6 +132,7 @@ export const useDocket = defineStore('docket', () => {
     refresh,
     apply,
     putDown,
+    forget,
     restore,
   }
 })
