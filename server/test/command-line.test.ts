@@ -39,7 +39,10 @@ test('reach answers every area, or one, with exit status 1 when nothing is reach
     out: 'log/photos: none',
   })
   const json = await lodge('reach', book, 'corin@b.example', 'Corvane', 'log/photos', '--json')
-  expect(JSON.parse(json.out).areas).toEqual([{ area: 'log/photos', level: 'none', granted: 'change', cap: 'none' }])
+  const nothing = { free: 'none', approval: 'none' }
+  expect(JSON.parse(json.out).areas).toEqual([
+    { area: 'log/photos', level: 'none', approval: 'none', own: nothing, granted: 'change', cap: 'none' },
+  ])
 })
 
 test('why lists routes that do not count with the reason', async () => {

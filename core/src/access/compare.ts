@@ -1,170 +1,216 @@
 import type { Account } from '../account/account.ts'
-import type { AreaKey, GrantRow, Id, PersonRow, PlaceRow, RowEdit } from '../account/rows.ts'
-import { downwards, upwards } from '../places/tree.ts'
+import type { Id } from '../account/rows.ts'
+import type { Area } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
-import { rank, type Level } from './levels.ts'
-import { grantsOf, reachesAt, type Reach } from './walk.ts'
+import type { Impact } from './impact.ts'
+import { levelOf, topRank, freeRank, unpack, unpackAnswer } from './profiles.ts'
+import { Survey, type Standpoint } from './survey.ts'
+import type { Level } from './levels.ts'
+import type { Answer, Whose } from './powers.ts'
 
-/** What an edit can move: for each person, the places at which to look (architecture, impact set). */
-export type Impact = Map<Id, Set<Id>>
-
-/** Someone's level in an area at a place differs for a while between two accounts (model A7). */
-export interface Move {
-  personId: Id
-  placeId: Id
-  area: AreaKey
-  from: Instant
-  until: Instant | null
-  before: Level
-  after: Level
-  /** After the change more is granted than the seats allow. */
+/** What differs in one area: packed levels (see `profiles.ts`) and the actions whose answer is another. */
+export interface AreaMove {
+  area: Area
+  before: number
+  after: number
+  actions: readonly { code: string; before: number; after: number }[]
+  /** After the change more is granted than the seats allow (model A4). */
   heldBack: boolean
 }
 
+/** Someone's answer at a place differs for a while between two accounts (model A7). */
+export interface Move {
+  personId: Id
+  placeId: Id
+  from: Instant
+  until: Instant | null
+  areas: readonly AreaMove[]
+}
+
 /** Which of the two answers is compared: what they can do, or what was given to them (model D1). */
-export type Measure = 'level' | 'granted'
-
-/** The people and places the edits can move, before or after them. */
-export function impactOf(before: Account, after: Account, edits: readonly RowEdit[]): Impact {
-  const impact: Impact = new Map()
-  const add = (personId: Id, places: Iterable<PlaceRow>) => {
-    let set = impact.get(personId)
-    if (!set) impact.set(personId, (set = new Set()))
-    for (const place of places) set.add(place.id)
-  }
-  for (const account of [before, after]) {
-    for (const edit of edits) {
-      for (const row of [edit.before, edit.after]) if (row) impactOfRow(account, edit, row, add)
-    }
-  }
-  return impact
-}
-
-type Add = (personId: Id, places: Iterable<PlaceRow>) => void
-
-function impactOfRow(account: Account, edit: RowEdit, row: object, add: Add): void {
-  switch (edit.table) {
-    case 'grant': {
-      const grant = row as GrantRow
-      const places = downwards(account, grant.placeId)
-      for (const person of subjectsOf(account, grant)) add(person.id, places)
-      return
-    }
-    case 'person':
-      return addPerson(account, account.get('person', edit.key), add)
-    case 'holding':
-    case 'membership':
-      return addPerson(account, account.get('person', (row as { personId: Id }).personId), add)
-    case 'place': {
-      const walled = (edit.before as PlaceRow | null)?.walled !== (edit.after as PlaceRow | null)?.walled
-      return edit.before && walled ? addAbove(account, edit.key, add) : undefined
-    }
-  }
-}
-
-/** A person moves wherever something was given to them: everywhere, for those with a standing at the root. */
-function addPerson(account: Account, person: PersonRow | undefined, add: Add): void {
-  if (!person) return
-  if (person.standing === 'owner' || person.standing === 'administrator') add(person.id, account.all('place'))
-  for (const { grant } of grantsOf(account, person)) add(person.id, downwards(account, grant.placeId))
-}
-
-/** A wall moves everyone who was let in above it. */
-function addAbove(account: Account, placeId: Id, add: Add): void {
-  const above = new Set(upwards(account, placeId).map((place) => place.id))
-  const beneath = downwards(account, placeId)
-  for (const person of account.all('person')) {
-    const standing = person.standing === 'administrator' || person.standing === 'owner'
-    if (standing || grantsOf(account, person).some(({ grant }) => above.has(grant.placeId))) add(person.id, beneath)
-  }
-}
-
-export function subjectsOf(account: Account, grant: GrantRow): PersonRow[] {
-  const people = (): Iterable<PersonRow | undefined> => {
-    if (grant.subjectKind === 'person') return [account.get('person', grant.subjectId)]
-    if (grant.subjectKind === 'standing') {
-      return [...account.all('person')].filter((person) => person.standing === grant.subjectId)
-    }
-    return account.by('membership', 'group', grant.subjectId).map((row) => account.get('person', row.personId))
-  }
-  return [...people()].filter((person) => person !== undefined)
-}
+export type Measure = 'ability' | 'entitlement'
 
 /**
  * Where and when people gain, lose, rise or fall between two accounts, from `now` on (model A7). Looked at are now and
  * every boundary of time that touches the people concerned; between two boundaries nothing moves.
  */
 export function compare(before: Account, after: Account, impact: Impact, now: Instant, measure: Measure): Move[] {
+  const comparison = new Comparison(new Survey(before), new Survey(after), now, measure)
   const moves: Move[] = []
-  for (const [personId, places] of impact) {
-    const boundaries = boundariesOf([before, after], personId, now)
-    for (const placeId of places) moves.push(...movesAt(before, after, personId, placeId, boundaries, measure))
-  }
+  for (const [personId, places] of impact) for (const placeId of places) comparison.movesAt(personId, placeId, moves)
   return moves
 }
 
-/** Now, and each later instant at which something of the person begins or ends by itself. */
-function boundariesOf(accounts: Account[], personId: Id, now: Instant): Instant[] {
-  const found = new Set<Instant>([now])
-  const add = (instant: Instant | null) => {
-    if (instant !== null && instant > now) found.add(instant)
+const NOTHING: readonly AreaMove[] = []
+
+class Comparison {
+  private readonly differences = new Map<Standpoint | undefined, Map<Standpoint | undefined, readonly AreaMove[]>>()
+
+  constructor(
+    private readonly before: Survey,
+    private readonly after: Survey,
+    private readonly now: Instant,
+    private readonly measure: Measure,
+  ) {}
+
+  movesAt(personId: Id, placeId: Id, moves: Move[]): void {
+    const [was, is] = [this.before.holder(personId), this.after.holder(personId)]
+    const wasCovering = was ? this.before.covering(was, placeId) : []
+    const isCovering = is ? this.after.covering(is, placeId) : []
+    const instants = new Set<Instant>([this.now])
+    const ability = this.measure === 'ability'
+    this.before.boundaries(ability ? was : undefined, wasCovering, instants, this.now)
+    this.after.boundaries(ability ? is : undefined, isCovering, instants, this.now)
+    const ordered = [...instants].sort((one, other) => one - other)
+    const segments = ordered.map((instant) =>
+      this.difference(
+        was && this.standpoint(this.before, was, wasCovering, placeId, instant),
+        is && this.standpoint(this.after, is, isCovering, placeId, instant),
+      ),
+    )
+    if (segments.some((areas) => areas.length > 0)) collect(personId, placeId, ordered, segments, moves)
   }
-  for (const account of accounts) {
-    const person = account.get('person', personId)
-    if (!person) continue
-    add(person.engagementFrom)
-    add(person.engagementUntil)
-    for (const { grant } of grantsOf(account, person)) {
-      add(grant.from)
-      add(grant.until)
-    }
-    for (const holding of account.by('holding', 'person', personId)) {
-      add(holding.givenFrom)
-      add(holding.until)
-    }
-    for (const sheet of account.all('sheet')) add(sheet.from)
+
+  private standpoint(
+    survey: Survey,
+    holder: Parameters<Survey['abilityAt']>[0],
+    covering: Parameters<Survey['abilityAt']>[1],
+    placeId: Id,
+    instant: Instant,
+  ): Standpoint {
+    return this.measure === 'ability'
+      ? survey.abilityAt(holder, covering, placeId, instant)
+      : survey.entitlementAt(holder, covering, placeId, instant)
   }
-  return [...found].sort((one, other) => one - other)
+
+  /** Few pairs of answers ever meet; what differs between two is worked out once. */
+  private difference(was: Standpoint | undefined, is: Standpoint | undefined): readonly AreaMove[] {
+    let known = this.differences.get(was)
+    if (!known) this.differences.set(was, (known = new Map()))
+    let areas = known.get(is)
+    if (!areas) known.set(is, (areas = differenceOf(was, is)))
+    return areas
+  }
 }
 
-function movesAt(
-  before: Account,
-  after: Account,
+/** Half-open stretches over which the same areas differ alike; areas with the same stretch stand in one move. */
+function collect(
   personId: Id,
   placeId: Id,
-  boundaries: Instant[],
-  measure: Measure,
-): Move[] {
-  const open = new Map<AreaKey, Move>()
-  const moves: Move[] = []
-  const close = (move: Move, until: Instant | null) => {
-    open.delete(move.area)
-    moves.push({ ...move, until })
+  instants: readonly Instant[],
+  segments: readonly (readonly AreaMove[])[],
+  moves: Move[],
+): void {
+  if (segments.every((areas) => areas === segments[0])) {
+    moves.push({ personId, placeId, from: instants[0]!, until: null, areas: segments[0]! })
+    return
   }
-  for (const instant of boundaries) {
-    const was = reachesAt(before, personId, placeId, instant)
-    const is = reachesAt(after, personId, placeId, instant)
-    for (const area of new Set([...was.keys(), ...is.keys(), ...open.keys()])) {
-      const now = { before: was.get(area)?.[measure] ?? 'none', after: is.get(area)?.[measure] ?? 'none' }
-      const heldBack = isMoreThanSeat(is.get(area))
-      const running = open.get(area)
-      if (running && (running.before !== now.before || running.after !== now.after)) close(running, instant)
-      if (now.before !== now.after && !open.has(area)) {
-        open.set(area, { personId, placeId, area, from: instant, until: null, ...now, heldBack })
-      }
+  const open = new Map<string, { move: AreaMove; from: Instant }>()
+  const closed = new Map<string, Move & { areas: AreaMove[] }>()
+  const close = (key: string, until: Instant | null) => {
+    const { move, from } = open.get(key)!
+    open.delete(key)
+    const stretch = `${from} ${until}`
+    const known = closed.get(stretch)
+    if (known) known.areas.push(move)
+    else closed.set(stretch, { personId, placeId, from, until, areas: [move] })
+  }
+  segments.forEach((areas, at) => {
+    const now = new Map(areas.map((area) => [area.area.key, area]))
+    for (const [key, { move }] of open) {
+      const same = now.get(key)
+      if (!same || !isAlike(same, move)) close(key, instants[at]!)
     }
-  }
-  return [...moves, ...open.values()]
+    for (const [key, move] of now) if (!open.has(key)) open.set(key, { move, from: instants[at]! })
+  })
+  for (const key of [...open.keys()]) close(key, null)
+  moves.push(...closed.values())
 }
 
-function isMoreThanSeat(reach: Reach | undefined): boolean {
-  return reach !== undefined && rank(reach.granted) > rank(reach.cap)
+function isAlike(one: AreaMove, other: AreaMove): boolean {
+  const actions = (move: AreaMove) =>
+    move.actions.map((action) => `${action.code}${action.before}${action.after}`).join()
+  return one.before === other.before && one.after === other.after && actions(one) === actions(other)
+}
+
+function differenceOf(was: Standpoint | undefined, is: Standpoint | undefined): readonly AreaMove[] {
+  if (was === is) return NOTHING
+  const found: AreaMove[] = []
+  const books = [is?.book, was?.book].filter((book) => book !== undefined)
+  const keys = new Set(books.flatMap((book) => book.areas.map((area) => area.key)))
+  for (const key of keys) {
+    const [wasAt, isAt] = [was?.book.positionOf(key) ?? -1, is?.book.positionOf(key) ?? -1]
+    const before = wasAt < 0 ? 0 : was!.levels[wasAt]!
+    const after = isAt < 0 ? 0 : is!.levels[isAt]!
+    const actions = actionMoves(was, wasAt, is, isAt)
+    if (before === after && actions.length === 0) continue
+    const area = isAt < 0 ? was!.book.areas[wasAt]! : is!.book.areas[isAt]!
+    const heldBack = isAt >= 0 && topRank(is!.granted[isAt]!) > topRank(after)
+    found.push({ area, before, after, actions, heldBack })
+  }
+  return found.length === 0 ? NOTHING : found
+}
+
+function actionMoves(was: Standpoint | undefined, wasAt: number, is: Standpoint | undefined, isAt: number) {
+  const answers = (point: Standpoint | undefined, at: number) => {
+    const known = new Map<string, number>()
+    if (point && at >= 0) {
+      const offset = point.book.offsets[at]!
+      point.book.actionsOfArea[at]!.forEach(({ code }, index) => known.set(code, point.actions[offset + index]!))
+    }
+    return known
+  }
+  const [before, after] = [answers(was, wasAt), answers(is, isAt)]
+  const codes = new Set([...before.keys(), ...after.keys()])
+  return [...codes].flatMap((code) => {
+    const one = { code, before: before.get(code) ?? 0, after: after.get(code) ?? 0 }
+    return one.before === one.after ? [] : [one]
+  })
 }
 
 export type MoveKind = 'gained' | 'lost' | 'raised' | 'lowered'
 
-export function kindOf(move: Pick<Move, 'before' | 'after'>): MoveKind {
-  if (move.before === 'none') return 'gained'
-  if (move.after === 'none') return 'lost'
-  return rank(move.after) > rank(move.before) ? 'raised' : 'lowered'
+/** How an area moves for its holder: from nothing, to nothing, up, or down (down too where one thing falls). */
+export function kindOf({ before, after, actions }: Pick<AreaMove, 'before' | 'after' | 'actions'>): MoveKind {
+  if (topRank(before) === 0 && topRank(after) > 0) return 'gained'
+  if (topRank(after) === 0 && topRank(before) > 0) return 'lost'
+  return fallsSomewhere(before, after, 3, 18) || actions.some((one) => fallsSomewhere(one.before, one.after, 2, 6))
+    ? 'lowered'
+    : 'raised'
+}
+
+/** Whether any field of a packed number is lower after than before. */
+function fallsSomewhere(before: number, after: number, bits: number, width: number): boolean {
+  const mask = (1 << bits) - 1
+  for (let shift = 0; shift < width; shift += bits) {
+    if (((after >> shift) & mask) < ((before >> shift) & mask)) return true
+  }
+  return false
+}
+
+/** Whether any field of a packed number is higher after than before. */
+export function risesIn(move: Pick<AreaMove, 'before' | 'after' | 'actions'>): boolean {
+  return (
+    fallsSomewhere(move.after, move.before, 3, 18) ||
+    move.actions.some((one) => fallsSomewhere(one.after, one.before, 2, 6))
+  )
+}
+
+/** The level people read: what can be done freely, with one's own items at least, else with approval (model A3). */
+export function shownLevel(packed: number): Level {
+  return levelOf(freeRank(packed) || topRank(packed))
+}
+
+/** What else is to be said of packed levels: for one's own items only, or with somebody's approval (model A3). */
+export function notesOf(packed: number): { ownOnly: boolean; withApproval: Level | null } {
+  const [any, own] = [unpack(packed, 'any'), unpack(packed, 'own')]
+  return {
+    ownOnly: own.free !== any.free || own.approval !== any.approval,
+    withApproval: own.approval === own.free ? null : own.approval,
+  }
+}
+
+/** An action's answer before and after for one kind of item. */
+export function answersOf(move: AreaMove['actions'][number], whose: Whose): { before: Answer; after: Answer } {
+  return { before: unpackAnswer(move.before, whose), after: unpackAnswer(move.after, whose) }
 }

@@ -16,8 +16,7 @@ function control(sight: Sight, area: OwnArea, level: Level, placeId?: Id): Contr
 
 /** The controls of the People view. */
 export function controlsOfPeople(sight: Sight): Record<'invite', Control> {
-  const somewhere = [...sight.account.all('place')].some(({ id }) => sight.can('people', 'add', id))
-  return { invite: somewhere ? { enabled: true } : control(sight, 'people', 'add') }
+  return { invite: sight.canSomewhere('people', 'add') ? { enabled: true } : control(sight, 'people', 'add') }
 }
 
 /** The controls of a person's sheet. */
@@ -27,12 +26,11 @@ export function controlsOfPerson(sight: Sight, personId: Id): Record<'leave' | '
   const off = (reason: string): Control => ({ enabled: false, reason })
   const state = person?.state
   const ownOffer = sight.account.by('offer', 'person', personId).some((offer) => offer.sponsorId === sight.personId)
-  const somewhere = [...sight.account.all('place')].some(({ id }) => sight.can('access', 'change', id))
   return {
     leave: state === 'active' || state === 'away' ? change : off('Only someone who is in can leave.'),
     admit: state === 'waiting' ? change : off('Only someone who waits can be admitted.'),
     withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
-    give: somewhere ? { enabled: true } : control(sight, 'access', 'change'),
+    give: sight.canSomewhere('access', 'change') ? { enabled: true } : control(sight, 'access', 'change'),
   }
 }
 

@@ -2,13 +2,15 @@ import type { Account } from '../account/account.ts'
 import type { Id, PersonRow, RowEdit } from '../account/rows.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { isPresent } from '../people/presence.ts'
-import { areaAt } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'
-import { compare, impactOf, type Move } from './compare.ts'
-import { atLeast, higher, rank, type Level } from './levels.ts'
+import { compare, risesIn, shownLevel, type AreaMove, type Move } from './compare.ts'
+import { impactOf } from './impact.ts'
+import { atLeast, rank, type Level } from './levels.ts'
+import { bestPacked, topRank, unpack, unpackAnswer, WHOSE } from './profiles.ts'
+import type { Answer, Whose } from './powers.ts'
 import type { Sight } from './sight.ts'
-import { entitlement } from './walk.ts'
+import { Survey } from './survey.ts'
 
 /** What owners should see of a change although it is allowed (model D2). */
 export type Mark = 'raises-own-access' | 'behind-wall'
@@ -21,8 +23,8 @@ export interface Judgement {
 
 /**
  * Nobody gives what they do not hold (model D1, D2): wherever the edits alter someone's entitlement, the actor's own,
- * before the change, must there and then contain `access: change` and the higher of the old and the new level.
- * One comparison of before and after, whatever kind of change moved it.
+ * before the change, must there and then contain `access: change`, the higher of the old and the new levels and each
+ * action gained or lost. One comparison of before and after, whatever kind of change moved it.
  * Owners are not bound, but what raises their own access is marked, and so is what an administrator gives behind a
  * wall that stops them.
  */
@@ -37,61 +39,145 @@ export function judge(
   if (!isPresent(actor, now)) {
     return { problems: [problem('not-active', 'You can change nothing here while you are not active.')], marks: [] }
   }
-  const moves = compare(before, after, impactOf(before, after, edits), now, 'granted')
-  const problems = new Map<string, Problem>()
-  const marks = new Set<Mark>()
-  for (const move of moves) {
-    if (actor.standing === 'owner') {
-      if (move.personId === actor.id && raises(move)) marks.add('raises-own-access')
-      continue
+  const moves = compare(before, after, impactOf(before, after, edits), now, 'entitlement')
+  const judge = new Judge(before, after, actor, sight)
+  for (const move of moves) judge.hear(move)
+  return judge.verdict()
+}
+
+class Judge {
+  private readonly problems = new Map<string, Problem>()
+  private readonly marks = new Set<Mark>()
+  private readonly survey: Survey
+  private readonly heard = new Map<string, Set<readonly AreaMove[]>>()
+
+  constructor(
+    private readonly before: Account,
+    private readonly after: Account,
+    private readonly actor: PersonRow,
+    private readonly sight: Sight,
+  ) {
+    this.survey = new Survey(before)
+  }
+
+  verdict(): Judgement {
+    const problems = [...this.problems.values()]
+    return { problems: problems.slice(0, 5), marks: problems.length > 0 ? [] : [...this.marks] }
+  }
+
+  hear(move: Move): void {
+    const isOwn = move.personId === this.actor.id
+    if (this.actor.standing === 'owner') {
+      if (isOwn && move.areas.some(risesIn)) this.marks.add('raises-own-access')
+      return
     }
-    if (raises(move) && held(before, actor.id, move, move.area) === 'none') marks.add('behind-wall')
-    const found = judgeMove(before, after, actor, move, sight)
-    if (found) problems.set(found.sentence, found)
+    const concernsOwner = this.concernsOwner(move.personId)
+    // Thousands of people often move alike at one place: what was heard once need not be heard again.
+    const key = `${move.placeId} ${move.from} ${move.until} ${isOwn} ${concernsOwner}`
+    let known = this.heard.get(key)
+    if (!known) this.heard.set(key, (known = new Set()))
+    if (known.has(move.areas)) return
+    known.add(move.areas)
+    for (const area of move.areas) {
+      const found = this.judgeArea(move, area, isOwn, concernsOwner)
+      if (found) this.problems.set(found.sentence, found)
+    }
   }
-  return { problems: [...problems.values()].slice(0, 5), marks: problems.size > 0 ? [] : [...marks] }
+
+  private judgeArea(move: Move, area: AreaMove, isOwn: boolean, concernsOwner: boolean): Problem | undefined {
+    if (isOwn && risesIn(area)) {
+      return problem('own-entitlement', `Nobody raises their own access; ask someone else who may (${areaName(area)}).`)
+    }
+    const instants = this.instantsWithin(move)
+    if (risesIn(area) && topRank(this.held(move.placeId, area, instants[0]!).levels) === 0)
+      this.marks.add('behind-wall')
+    if (this.actor.standing === 'administrator') {
+      if (concernsOwner) return problem('owners-only', 'Only an owner changes what an owner has.')
+      if (!bindsAdministrator(area)) return undefined
+    }
+    return instants.every((instant) => this.contains(move, area, instant)) ? undefined : this.beyond(move, area)
+  }
+
+  private contains(move: Move, area: AreaMove, instant: Instant): boolean {
+    const access = this.held(move.placeId, { area: { key: ACCESS } }, instant)
+    const wanted: Level = area.area.key === ACCESS ? 'run' : 'change'
+    if (!atLeast(unpack(access.levels, 'any').free, wanted)) return false
+    const held = this.held(move.placeId, area, instant)
+    return WHOSE.every((whose) => !isConcerned(area, whose) || holds(held, area, whose))
+  }
+
+  /** What the actor holds in an area at a place and instant. */
+  private held(placeId: Id, { area }: { area: { key: string } }, instant: Instant): Held {
+    const holder = this.survey.holder(this.actor.id)!
+    const point = this.survey.entitlementAt(holder, this.survey.covering(holder, placeId), placeId, instant)
+    const at = point.book.positionOf(area.key)
+    if (at < 0) return { levels: 0, answer: () => 0 }
+    const answer = (code: string) => {
+      const index = point.book.actionsOfArea[at]!.findIndex((action) => action.code === code)
+      return index < 0 ? 0 : point.actions[point.book.offsets[at]! + index]!
+    }
+    return { levels: point.levels[at]!, answer }
+  }
+
+  /** *There and then* is the whole stretch of the move: its beginning and each instant at which the actor's own moves. */
+  private instantsWithin(move: Move): Instant[] {
+    const holder = this.survey.holder(this.actor.id)!
+    const own = new Set<Instant>()
+    this.survey.boundaries(undefined, this.survey.covering(holder, move.placeId), own, move.from)
+    return [move.from, ...[...own].filter((instant) => move.until === null || instant < move.until)]
+  }
+
+  private concernsOwner(personId: Id): boolean {
+    return [this.before, this.after].some((account) => account.get('person', personId)?.standing === 'owner')
+  }
+
+  private beyond(move: Move, area: AreaMove): Problem {
+    const where = this.sight.seesPlace(move.placeId) ? this.before.get('place', move.placeId)?.name : undefined
+    if (!where) return problem('beyond-own', 'This would change access somewhere beyond what you hold; ask the office.')
+    const level = shownLevel(bestPacked(area.before, area.after))
+    const actions = area.before === area.after ? area.actions.map((one) => one.code) : [level]
+    const what = `${areaName(area)}: ${actions.join(', ')}`
+    return problem('beyond-own', `At ${where} you cannot pass on ${what}, since you do not hold it there yourself.`)
+  }
 }
 
-function raises(move: Move): boolean {
-  return rank(move.after) > rank(move.before)
+const ACCESS = `${OWN_PRODUCT}/access`
+
+interface Held {
+  levels: number
+  answer(code: string): number
 }
 
-function judgeMove(before: Account, after: Account, actor: PersonRow, move: Move, sight: Sight): Problem | undefined {
-  if (move.personId === actor.id && atLeast(move.after, move.before)) {
-    return problem('own-entitlement', `Nobody raises their own access; ask someone else who may (${areaName(move)}).`)
-  }
-  if (actor.standing === 'administrator') {
-    if (concernsOwner(before, after, move)) return problem('owners-only', 'Only an owner changes what an owner has.')
-    if (!bindsAdministrator(after, move)) return undefined
-  }
-  const wanted = higher(move.before, move.after)
-  const accessWanted: Level = move.area === `${OWN_PRODUCT}/access` ? 'run' : 'change'
-  const mayGive = held(before, actor.id, move, `${OWN_PRODUCT}/access`)
-  const holds = held(before, actor.id, move, move.area)
-  if (atLeast(mayGive, accessWanted) && atLeast(holds, wanted)) return undefined
-  const where = sight.seesPlace(move.placeId) ? before.get('place', move.placeId)?.name : undefined
-  return problem(
-    'beyond-own',
-    where
-      ? `At ${where} you cannot pass on ${areaName(move)}: ${wanted}, since you do not hold it there yourself.`
-      : 'This would change access somewhere beyond what you hold; ask the office.',
-  )
+/** Whether the change touches that kind of item. */
+function isConcerned(area: AreaMove, whose: Whose): boolean {
+  const [was, is] = [unpack(area.before, whose), unpack(area.after, whose)]
+  if (was.free !== is.free || was.approval !== is.approval) return true
+  return area.actions.some((one) => unpackAnswer(one.before, whose) !== unpackAnswer(one.after, whose))
 }
 
-function concernsOwner(before: Account, after: Account, move: Move): boolean {
-  return [before, after].some((account) => account.get('person', move.personId)?.standing === 'owner')
+const GENEROSITY: Readonly<Record<Answer, number>> = { no: 0, 'with-approval': 1, yes: 2 }
+
+/** Others' items, if they are concerned, are held only by whoever reaches any item (model D1). */
+function holds(held: Held, area: AreaMove, whose: Whose): boolean {
+  const heldAs: Whose = whose === 'own' ? 'own' : 'any'
+  const own = unpack(held.levels, heldAs)
+  for (const packed of [area.before, area.after]) {
+    const wanted = unpack(packed, whose)
+    if (rank(own.free) < rank(wanted.free) || rank(own.approval) < rank(wanted.approval)) return false
+  }
+  return area.actions.every((one) => {
+    const answer = GENEROSITY[unpackAnswer(held.answer(one.code), heldAs)]
+    const [was, is] = [unpackAnswer(one.before, whose), unpackAnswer(one.after, whose)]
+    return was === is || answer >= Math.max(GENEROSITY[was], GENEROSITY[is])
+  })
 }
 
 /** Administrators are bound only for sensitive areas, owners and `billing: run` (model D1). */
-function bindsAdministrator(after: Account, move: Move): boolean {
-  const sensitive = areaAt(after, move.area, move.from)?.area.sensitive ?? false
-  return sensitive || (move.area === `${OWN_PRODUCT}/billing` && higher(move.before, move.after) === 'run')
+function bindsAdministrator(area: AreaMove): boolean {
+  const highest = Math.max(topRank(area.before), topRank(area.after))
+  return area.area.area.sensitive || (area.area.key === `${OWN_PRODUCT}/billing` && highest >= rank('run'))
 }
 
-function held(account: Account, actorId: Id, move: Move, area: string): Level {
-  return entitlement(account, actorId, move.placeId, area, move.from)
-}
-
-function areaName(move: Move): string {
-  return move.area.replace('/', ': ').replaceAll('-', ' ')
+function areaName({ area }: AreaMove): string {
+  return area.key.replace('/', ': ').replaceAll('-', ' ')
 }

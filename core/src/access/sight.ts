@@ -1,11 +1,15 @@
 import type { Account } from '../account/account.ts'
 import type { GrantRow, Id, PersonRow } from '../account/rows.ts'
+import { groupsOf } from '../people/groups.ts'
 import { isPresent, reportsOf } from '../people/presence.ts'
-import { upwards } from '../places/tree.ts'
+import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
+import { areaAt, areasAt } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'
 import { atLeast, type Level } from './levels.ts'
-import { grantsOf, reach, reachesAt, routesTo } from './walk.ts'
+import { givenBy } from './powers.ts'
+import { reach, reachesAt } from './reach.ts'
+import { entryBy, grantsOf, type Route } from './walk.ts'
 
 /** What stands for whatever the asker does not see (model D5). */
 export const UNSEEN_PERSON = 'someone in the office'
@@ -29,12 +33,23 @@ export type OwnArea =
 /** How much of a person's record is seen: name, kind, employer and door; or dates, seats and reporting line too. */
 export type PersonDepth = 'nothing' | 'directory' | 'record'
 
+/** Where something was given and whether it passes walls from there: what a route covers. */
+interface Cover {
+  placeId: Id
+  passing: boolean
+}
+
 /** What one person may see of an account at an instant (model D4, D5). Every answer is cut by it, in one place. */
 export class Sight {
   private readonly people = new Map<Id, PersonDepth>()
   private readonly places = new Map<Id, boolean>()
+  private readonly allowed = new Map<string, boolean>()
+  private readonly groupsMet = new Map<Id, boolean>()
   private readonly asker: PersonRow | undefined
-  private computed = false
+  private readonly isIn: boolean
+  private sponsored: Set<Id> | undefined
+  private reports: Set<Id> | undefined
+  private meeting: Cover[] | undefined
 
   constructor(
     readonly account: Account,
@@ -44,11 +59,26 @@ export class Sight {
     readonly named: Account = account,
   ) {
     this.asker = account.get('person', personId)
+    this.isIn = this.asker !== undefined && isPresent(this.asker, now)
   }
 
   /** Whether the asker reaches a level of one of Jolly Porter's own areas at a place, or at the root. */
   can(area: OwnArea, level: Level, placeId: Id = this.account.root.id): boolean {
-    return atLeast(reach(this.account, this.personId, placeId, `${OWN_PRODUCT}/${area}`, this.now).level, level)
+    const key = `${area} ${level} ${placeId}`
+    let can = this.allowed.get(key)
+    if (can === undefined) {
+      can = atLeast(reach(this.account, this.personId, placeId, `${OWN_PRODUCT}/${area}`, this.now).level, level)
+      this.allowed.set(key, can)
+    }
+    return can
+  }
+
+  /** Whether there is any place at which the asker may; for controls and rooms that are not of one place. */
+  canSomewhere(area: OwnArea, level: Level): boolean {
+    if (this.can(area, level)) return true
+    if (!this.asker) return false
+    const given = new Set(grantsOf(this.account, this.asker).map(({ grant }) => grant.placeId))
+    return [...given].some((placeId) => this.can(area, level, placeId))
   }
 
   /** Sums of money need `billing: see` (model D5). */
@@ -67,9 +97,8 @@ export class Sight {
   }
 
   private reachesPlace(placeId: Id): boolean {
-    if (!this.asker || !isPresent(this.asker, this.now)) return false
-    if (this.can('places', 'see', placeId)) return true
-    return reachesAt(this.account, this.personId, placeId, this.now).size > 0
+    if (!this.isIn) return false
+    return this.can('places', 'see', placeId) || reachesAt(this.account, this.personId, placeId, this.now).size > 0
   }
 
   seesPerson(personId: Id): boolean {
@@ -77,14 +106,30 @@ export class Sight {
   }
 
   depthOf(personId: Id): PersonDepth {
-    if (!this.computed) this.look()
-    const made = this.named !== this.account && !this.account.get('person', personId)
-    return made ? 'record' : (this.people.get(personId) ?? 'nothing')
+    let depth = this.people.get(personId)
+    if (depth === undefined) this.people.set(personId, (depth = this.look(personId)))
+    return depth
   }
 
   /** The people seen, in no order. */
   visiblePeople(): PersonRow[] {
     return [...this.account.all('person')].filter((person) => this.seesPerson(person.id))
+  }
+
+  /** Whether someone is the asker, for whom their own things are always to be seen. */
+  isSelf(personId: Id): boolean {
+    return personId === this.personId
+  }
+
+  /** What someone has at a place is theirs to see, and that of whoever has `access: see` there (model D5). */
+  seesKeys(personId: Id, placeId: Id): boolean {
+    return this.isSelf(personId) || this.can('access', 'see', placeId)
+  }
+
+  /** Whether the asker sees everybody's keys everywhere, as owners and administrators do by their standing. */
+  get seesAllKeys(): boolean {
+    const standing = this.asker?.standing
+    return this.isIn && (standing === 'owner' || standing === 'administrator')
   }
 
   /** Whether a grant's role, dates and giver are seen: one's own, or with `access: see` where it was given. */
@@ -94,7 +139,9 @@ export class Sight {
   }
 
   private ownGroupGrant(grant: GrantRow): boolean {
-    return this.asker !== undefined && grantsOf(this.account, this.asker).some((one) => one.grant.id === grant.id)
+    if (!this.asker) return false
+    if (grant.subjectKind === 'standing') return grant.subjectId === this.asker.standing
+    return grant.subjectKind === 'group' && groupsOf(this.account, this.asker).includes(grant.subjectId)
   }
 
   /** A name to show, or the fixed phrase for someone not seen. */
@@ -116,39 +163,124 @@ export class Sight {
     return path.filter((place, at) => at < depth || this.seesPlace(place.id)).map((place) => place.name)
   }
 
-  private look(): void {
-    this.computed = true
-    const { asker, account, now } = this
-    if (!asker) return
-    if (!isPresent(asker, now)) {
-      this.people.set(asker.id, 'record')
-      return
-    }
-    if (this.can('people', 'see')) {
-      for (const person of account.all('person')) this.people.set(person.id, 'record')
-      return
-    }
-    this.lookAsMemberOrGuest(asker)
-    for (const report of reportsOf(account, asker.id)) this.people.set(report.id, 'record')
-    this.people.set(asker.id, 'record')
+  private look(personId: Id): PersonDepth {
+    const { account, asker } = this
+    const person = account.get('person', personId)
+    if (!person) return this.named !== account && this.named.get('person', personId) ? 'record' : 'nothing'
+    if (!asker) return 'nothing'
+    if (person.id === asker.id) return 'record'
+    if (!this.isIn) return 'nothing'
+    if (this.can('people', 'see')) return 'record'
+    this.reports ??= new Set(reportsOf(account, asker.id).map((report) => report.id))
+    if (this.reports.has(personId)) return 'record'
+    if (asker.standing !== 'guest' && (person.state === 'active' || person.state === 'away')) return 'directory'
+    this.sponsored ??= new Set(account.by('offer', 'sponsor', asker.id).map((offer) => offer.personId))
+    if (this.sponsored.has(personId)) return 'directory'
+    return person.state !== 'erased' && this.meets(person) ? 'directory' : 'nothing'
   }
 
-  private lookAsMemberOrGuest(asker: PersonRow): void {
-    const { account, now } = this
-    if (asker.standing !== 'guest') {
-      for (const person of account.all('person')) {
-        if (person.state === 'active' || person.state === 'away') this.people.set(person.id, 'directory')
+  /**
+   * Whether someone has a route at a place the asker reaches, as a guest who may see the people met, or is a steward
+   * of, in any state and with or without a seat (model D4, P4). What two routes cover is one within the other, or
+   * apart: it is enough to look whether the lower place is covered from the higher.
+   */
+  private meets(person: PersonRow): boolean {
+    const covers = this.covers()
+    if (covers.length === 0) return false
+    const { account } = this
+    if (person.standing === 'owner' || person.standing === 'administrator') {
+      const here: Cover = { placeId: account.root.id, passing: person.standing === 'owner' }
+      if (covers.some((one) => this.touch(one, here))) return true
+    }
+    const given = account.by('grant', 'subject', `person ${person.id}`)
+    if (given.some((grant) => this.isMet(grant, covers))) return true
+    const circles = [...groupsOf(account, person).map((id) => `group ${id}`), `standing ${person.standing}`]
+    return circles.some((circle) => {
+      let met = this.groupsMet.get(circle)
+      if (met === undefined) {
+        met = account.by('grant', 'subject', circle).some((grant) => this.isMet(grant, covers))
+        this.groupsMet.set(circle, met)
       }
-    }
-    for (const offer of account.by('offer', 'sponsor', asker.id)) this.people.set(offer.personId, 'directory')
+      return met
+    })
+  }
+
+  private isMet(grant: GrantRow, covers: readonly Cover[]): boolean {
+    if (grant.from > this.now || (grant.until !== null && grant.until <= this.now)) return false
+    const passing = this.account.get('role', grant.roleId)?.wallPassing ?? false
+    return covers.some((one) => this.touch(one, { placeId: grant.placeId, passing }))
+  }
+
+  private touch(one: Cover, other: Cover): boolean {
+    return this.coversPlace(one, other.placeId) || this.coversPlace(other, one.placeId)
+  }
+
+  private coversPlace({ placeId: given, passing }: Cover, placeId: Id): boolean {
+    const path = upwards(this.account, placeId)
+    if (!path.some((place) => place.id === given) || isAsleep(path)) return false
+    return passing || wallBetween(path, given) === undefined
+  }
+
+  /** What the asker's own routes cover where they meet people: all of a guest's, and a steward's or `people: see`. */
+  private covers(): Cover[] {
+    if (this.meeting) return this.meeting
+    this.meeting = []
+    const { account, asker, now } = this
+    if (!asker || !this.isIn) return this.meeting
     const meets = asker.standing === 'guest' && account.settings.guestsSeePeopleMet
-    const places = [...account.all('place')].filter(
-      ({ id }) => (meets && this.seesPlace(id)) || this.can('access', 'change', id) || this.can('people', 'see', id),
-    )
-    for (const person of account.all('person')) {
-      if (person.state === 'erased' || this.people.has(person.id)) continue
-      const met = places.some(({ id }) => routesTo(account, person, id, now).some((one) => !one.obstacle && !one.wall))
-      if (met) this.people.set(person.id, 'directory')
+    for (const { grant } of grantsOf(account, asker)) {
+      if (grant.from > now || (grant.until !== null && grant.until <= now)) continue
+      const role = account.get('role', grant.roleId)
+      if (!role) continue
+      const route: Route = { person: asker, grant, role, placeId: grant.placeId }
+      const gives = (key: string, level: Level) => {
+        const area = areaAt(account, key, now)
+        const entry = area && entryBy(account, route, area)
+        return entry !== undefined && (entry.scope ?? 'all') === 'all' && atLeast(givenBy(entry).free, level)
+      }
+      const steward = gives(`${OWN_PRODUCT}/access`, 'change') || gives(`${OWN_PRODUCT}/people`, 'see')
+      const anything = () => areasAt(account, now).some((area) => entryBy(account, route, area) !== undefined)
+      if (steward || (meets && anything())) this.meeting.push({ placeId: grant.placeId, passing: role.wallPassing })
     }
+    return this.meeting
+  }
+}
+
+/**
+ * What a looker sees of what another would see: both at once, so that seeing as somebody shows contents only where
+ * both reach, and nothing of the other's own that the looker may not read (model D5).
+ */
+export class SharedSight extends Sight {
+  private readonly looker: Sight
+
+  constructor(account: Account, lookerId: Id, personId: Id, now: Instant) {
+    super(account, personId, now)
+    this.looker = new Sight(account, lookerId, now)
+  }
+
+  override can(area: OwnArea, level: Level, placeId?: Id): boolean {
+    return super.can(area, level, placeId) && this.looker.can(area, level, placeId)
+  }
+
+  override seesPlace(placeId: Id): boolean {
+    return super.seesPlace(placeId) && this.looker.seesPlace(placeId)
+  }
+
+  override depthOf(personId: Id): PersonDepth {
+    const depths: PersonDepth[] = ['nothing', 'directory', 'record']
+    const [one, other] = [super.depthOf(personId), this.looker.depthOf(personId)]
+    return depths[Math.min(depths.indexOf(one), depths.indexOf(other))]!
+  }
+
+  override seesKeys(personId: Id, placeId: Id): boolean {
+    return super.seesKeys(personId, placeId) && this.looker.seesKeys(personId, placeId)
+  }
+
+  override get seesAllKeys(): boolean {
+    return super.seesAllKeys && this.looker.seesAllKeys
+  }
+
+  override seesGrant(grant: GrantRow): boolean {
+    return super.seesGrant(grant) && this.looker.seesGrant(grant)
   }
 }

@@ -1,20 +1,35 @@
 import type { Account } from '../account/account.ts'
-import type { AreaKey, GrantRow, HoldingRow, Id, PersonRow, PlaceRow, RoleRow } from '../account/rows.ts'
+import type { AreaKey, GrantRow, HoldingRow, Id, PersonRow, PlaceRow, RoleArea, RoleRow } from '../account/rows.ts'
+import { groupsOf } from '../people/groups.ts'
 import { absenceAt, type Absence } from '../people/presence.ts'
-import { upwards, wallBetween } from '../places/tree.ts'
+import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
 import { areaAt, areasAt, isOwnArea, seatTypeAt, type Area } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import { holdingUntil } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
-import { higher, lower, rank, type Level } from './levels.ts'
+import { atLeast, higher, type Level } from './levels.ts'
+import {
+  answerBy,
+  best,
+  capped,
+  concerns,
+  givenBy,
+  levelNeeded,
+  moreGenerous,
+  NOTHING_GIVEN,
+  type Answer,
+  type Given,
+  type Whose,
+} from './powers.ts'
+import { entryOf, entryOfStanding } from './roles.ts'
 
 /**
  * The literal walk: the model's rules of access read out one by one over the dated rows. It is the reference for
  * whatever answers faster, and answers any instant.
  */
 
-/** Why a route does not count (model A2, A5). */
-export type Obstacle = 'not-begun' | 'over' | 'wall'
+/** Why a route does not count (model A2, A5, T6). */
+export type Obstacle = 'not-begun' | 'over' | 'wall' | 'asleep'
 
 /** Grant (or standing) → group → place it was given at → role → level (model A2). */
 export interface Route {
@@ -29,13 +44,15 @@ export interface Route {
   obstacle?: Obstacle
   /** The wall that stops it. */
   wall?: PlaceRow
+  /** The place asked about was archived, itself or with what lies above it. */
+  asleep?: boolean
 }
 
 /** Every grant that names the person: by name, through a group, or through their standing (model G1, P10). */
 export function grantsOf(account: Account, person: PersonRow): { grant: GrantRow; groupId?: Id }[] {
   const found: { grant: GrantRow; groupId?: Id }[] = []
   for (const grant of account.by('grant', 'subject', `person ${person.id}`)) found.push({ grant })
-  for (const { groupId } of account.by('membership', 'person', person.id)) {
+  for (const groupId of groupsOf(account, person)) {
     for (const grant of account.by('grant', 'subject', `group ${groupId}`)) found.push({ grant, groupId })
   }
   for (const grant of account.by('grant', 'subject', `standing ${person.standing}`)) found.push({ grant })
@@ -46,47 +63,57 @@ export function grantsOf(account: Account, person: PersonRow): { grant: GrantRow
 export function routesTo(account: Account, person: PersonRow, placeId: Id, instant: Instant): Route[] {
   const path = upwards(account, placeId)
   const onPath = new Set(path.map((place) => place.id))
+  const asleep = isAsleep(path)
   const routes: Route[] = []
   if (person.standing === 'owner' || person.standing === 'administrator') {
     const rootId = path.at(-1)?.id ?? placeId
     const wall = person.standing === 'administrator' ? wallBetween(path, rootId) : undefined
-    routes.push({ person, placeId: rootId, wall })
+    routes.push({ person, placeId: rootId, wall, asleep })
   }
   for (const { grant, groupId } of grantsOf(account, person)) {
     if (!onPath.has(grant.placeId)) continue
     const role = account.get('role', grant.roleId)
     if (!role) continue
-    const wall = wallBetween(path, grant.placeId)
-    const obstacle = obstacleOf(grant, wall, instant)
-    routes.push({ person, grant, role, groupId, placeId: grant.placeId, wall, obstacle })
+    const wall = role.wallPassing ? undefined : wallBetween(path, grant.placeId)
+    const obstacle = obstacleOf(grant, wall, asleep, instant)
+    routes.push({ person, grant, role, groupId, placeId: grant.placeId, wall, asleep, obstacle })
   }
   return routes
 }
 
-function obstacleOf(grant: GrantRow, wall: PlaceRow | undefined, instant: Instant): Obstacle | undefined {
+function obstacleOf(
+  grant: GrantRow,
+  wall: PlaceRow | undefined,
+  asleep: boolean,
+  instant: Instant,
+): Obstacle | undefined {
   if (instant < grant.from) return 'not-begun'
   if (grant.until !== null && instant >= grant.until) return 'over'
+  if (asleep) return 'asleep'
   return wall ? 'wall' : undefined
 }
 
-/** The level a route gives in an area, whether or not the route counts. */
-export function levelBy(route: Route, area: Area, rootId: Id): Level {
-  if (!route.role) return levelByStanding(route.person.standing, area)
-  if (area.area.scope === 'account' && route.placeId !== rootId) return 'none'
-  return route.role.areas[area.key]?.level ?? 'none'
+/** What a route says of an area, whether or not it counts; undefined for nothing. */
+export function entryBy(account: Account, route: Route, area: Area): RoleArea | undefined {
+  if (!route.role) return entryOfStanding(route.person.standing, area)
+  if (area.area.scope === 'account' && route.placeId !== account.root.id) return undefined
+  return entryOf(account, route.role, area)
 }
 
-/** Standing is a route at the root (model P4). */
-function levelByStanding(standing: PersonRow['standing'], area: Area): Level {
-  if (standing === 'owner') return 'run'
-  if (standing !== 'administrator' || area.area.sensitive) return 'none'
-  return area.key === `${OWN_PRODUCT}/billing` ? 'change' : 'run'
+/** The highest level a route gives in an area for any kind of item, freely or with approval. */
+export function levelBy(account: Account, route: Route, area: Area): Level {
+  const entry = entryBy(account, route, area)
+  return entry ? givenBy(entry).approval : 'none'
 }
 
-/** Whether a route counts in an area; an administrator passes walls in Jolly Porter's own areas only (model P4). */
+/**
+ * Whether a route counts in an area. A standing passes walls and sleeping places in Jolly Porter's own areas, so that
+ * an archived place can be restored (model P4, T6).
+ */
 export function countsIn(route: Route, area: Area): boolean {
   if (route.obstacle) return false
-  return route.wall === undefined || (route.role === undefined && isOwnArea(area.key))
+  if (route.role) return true
+  return isOwnArea(area.key) || (route.wall === undefined && !route.asleep)
 }
 
 /** What the seats a person holds allow in an area; our own areas have no cap (model A1, L6). */
@@ -107,23 +134,37 @@ function holdingsAt(account: Account, person: PersonRow, product: string, instan
   })
 }
 
-/** The answer for one person, place, area and instant (model A1), with what it is made of. */
+/** The answer for one person, place, area and instant (model A1, A3), with what it is made of. */
 export interface Reach {
-  /** What they can do: `min(cap, granted)`, or none if not present. */
+  /** What they can do freely with any item: `min(cap, best)`, or none if not present. */
   level: Level
-  /** The best of the counting routes, seat and presence left out: the entitlement (model D1). */
+  /** The same with somebody's approval. */
+  approval: Level
+  /** What they can do with items of their own, which is never less. */
+  own: Given
+  /** The same two answers before seat and presence: the entitlement (model D1). */
+  given: { any: Given; own: Given }
+  /** The highest of what was given in any way, for *held back by the seat* (model A4). */
   granted: Level
   cap: Level
   absence: Absence
 }
 
-const NOTHING: Reach = { level: 'none', granted: 'none', cap: 'none', absence: undefined }
+export const NO_REACH: Reach = {
+  level: 'none',
+  approval: 'none',
+  own: NOTHING_GIVEN,
+  given: { any: NOTHING_GIVEN, own: NOTHING_GIVEN },
+  granted: 'none',
+  cap: 'none',
+  absence: undefined,
+}
 
 /** Model A1. Unknown people, places and areas reach nothing. */
 export function reach(account: Account, personId: Id, placeId: Id, key: AreaKey, instant: Instant): Reach {
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)
-  if (!person || !area || !account.get('place', placeId)) return NOTHING
+  if (!person || !area || !account.get('place', placeId)) return NO_REACH
   return reachBy(account, person, routesTo(account, person, placeId, instant), area, instant)
 }
 
@@ -142,33 +183,69 @@ export function reachesAt(account: Account, personId: Id, placeId: Id, instant: 
 }
 
 function reachBy(account: Account, person: PersonRow, routes: Route[], area: Area, instant: Instant): Reach {
-  const granted = bestOf(account, routes, area)
-  const cap = granted === 'none' ? 'none' : capOf(account, person, area, instant)
-  const absence = absenceAt(person, instant)
-  return { level: absence ? 'none' : lower(granted, cap), granted, cap, absence }
+  const any = bestOf(account, routes, area, 'any')
+  const own = bestOf(account, routes, area, 'own')
+  const cap = own.approval === 'none' ? 'none' : capOf(account, person, area, instant)
+  return reachOf(any, own, cap, absenceAt(person, instant))
 }
 
-function bestOf(account: Account, routes: Route[], area: Area): Level {
-  let best: Level = 'none'
-  const rootId = account.root.id
-  for (const route of routes) if (countsIn(route, area)) best = higher(best, levelBy(route, area, rootId))
-  return best
+/** Puts an answer together: entitlement, cap and presence (model A1, A3). */
+export function reachOf(any: Given, own: Given, cap: Level, absence: Absence): Reach {
+  const seat = absence ? 'none' : cap
+  const anyCapped = capped(any, seat)
+  return {
+    level: anyCapped.free,
+    approval: anyCapped.approval,
+    own: capped(own, seat),
+    given: { any, own },
+    granted: own.approval,
+    cap,
+    absence,
+  }
+}
+
+function bestOf(account: Account, routes: Route[], area: Area, whose: Whose): Given {
+  let given = NOTHING_GIVEN
+  for (const route of routes) {
+    const entry = countsIn(route, area) ? entryBy(account, route, area) : undefined
+    if (entry && concerns(entry, whose)) given = best(given, givenBy(entry))
+  }
+  return given
+}
+
+/**
+ * Whether someone may do an action at a place: yes, with approval or no, route by route (model A3). `whose` says of
+ * whom the item is; what is unknown gets no.
+ */
+export function answerTo(
+  account: Account,
+  personId: Id,
+  placeId: Id,
+  key: AreaKey,
+  action: string,
+  whose: Whose,
+  instant: Instant,
+): Answer {
+  const person = account.get('person', personId)
+  const area = areaAt(account, key, instant)
+  const needs = area && levelNeeded(area, action)
+  if (!person || !area || !needs || absenceAt(person, instant)) return 'no'
+  if (!atLeast(capOf(account, person, area, instant), needs)) return 'no'
+  let answer: Answer = 'no'
+  for (const route of routesTo(account, person, placeId, instant)) {
+    const entry = countsIn(route, area) ? entryBy(account, route, area) : undefined
+    if (entry && concerns(entry, whose)) answer = moreGenerous(answer, answerBy(entry, action, needs))
+  }
+  return answer
 }
 
 /** What the routes in force give, leaving out seat, state and engagement (model D1). */
-export function entitlement(account: Account, personId: Id, placeId: Id, key: AreaKey, instant: Instant): Level {
-  return reach(account, personId, placeId, key, instant).granted
-}
-
-/** Whether an action is answered yes: a level's own name, or an action of the sheet with the level it needs. */
-export function levelNeeded(area: Area, action: string): Level | undefined {
-  const level = area.area.levels.find((one) => one.level === action)
-  return level?.level ?? area.area.actions.find((one) => one.code === action)?.needs
-}
-
-/** The highest level over all of a product's areas, for lists. */
-export function highest(reaches: Iterable<Reach>): Level {
-  let best: Level = 'none'
-  for (const { level } of reaches) if (rank(level) > rank(best)) best = level
-  return best
+export function entitlement(
+  account: Account,
+  personId: Id,
+  placeId: Id,
+  key: AreaKey,
+  instant: Instant,
+): Reach['given'] {
+  return reach(account, personId, placeId, key, instant).given
 }

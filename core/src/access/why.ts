@@ -1,10 +1,13 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, Id } from '../account/rows.ts'
 import { isOutsider, isPresent, type Absence } from '../people/presence.ts'
-import { areaAt } from '../products/catalogue.ts'
+import { areaAt, areasAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
+import { peopleAt, placesOf } from './indexed/lists.ts'
 import { atLeast, rank, type Level } from './levels.ts'
-import { countsIn, levelBy, reach, reachesAt, routesTo, type Obstacle, type Reach, type Route } from './walk.ts'
+import { approvalsOf } from './roles.ts'
+import { indexAt, reach, reachesAt } from './reach.ts'
+import { countsIn, entryBy, levelBy, routesTo, type Obstacle, type Reach, type Route } from './walk.ts'
 
 /** One route with what it gives in the area asked about, and why it does not count if it does not (model A5). */
 export interface Reason {
@@ -12,6 +15,11 @@ export interface Reason {
   level: Level
   counts: boolean
   obstacle: Obstacle | undefined
+  /** Actions this route leaves out, and those it makes need approval (model L3). */
+  withheld: readonly string[]
+  approval: readonly string[]
+  /** It reaches one's own items only, or those of one's people too (model R1). */
+  scope: 'all' | 'own' | 'people'
 }
 
 /** All routes, counting or not; the same list is the *why not* of someone who gets nothing (model A5). */
@@ -29,10 +37,13 @@ export function why(account: Account, personId: Id, placeId: Id, key: AreaKey, i
   const area = areaAt(account, key, instant)
   const reasons: Reason[] = []
   for (const route of person && area ? routesTo(account, person, placeId, instant) : []) {
-    const level = levelBy(route, area!, account.root.id)
-    if (level === 'none') continue
+    const level = levelBy(account, route, area!)
+    const entry = entryBy(account, route, area!)
+    if (!entry || level === 'none') continue
     const counts = countsIn(route, area!)
-    reasons.push({ route, level, counts, obstacle: counts ? undefined : (route.obstacle ?? 'wall') })
+    const obstacle = counts ? undefined : (route.obstacle ?? (route.asleep ? 'asleep' : 'wall'))
+    const { withheld = [], scope = 'all' } = entry
+    reasons.push({ route, level, counts, obstacle, withheld, approval: approvalsOf(entry, area!), scope })
   }
   reasons.sort((one, other) => Number(other.counts) - Number(one.counts) || rank(other.level) - rank(one.level))
   return { reach: answer, reasons, heldBack: isHeldBack(answer), absence: answer.absence }
@@ -51,27 +62,38 @@ export function whoReaches(
   areas: readonly AreaKey[],
   instant: Instant,
 ): { personId: Id; areas: Map<AreaKey, Level> }[] {
-  const found: { personId: Id; areas: Map<AreaKey, Level> }[] = []
-  for (const person of account.all('person')) {
-    const reached = new Map<AreaKey, Level>()
-    for (const key of areas) {
-      const answer = reach(account, person.id, placeId, key, instant)
-      if (answer.level !== 'none' && atLeast(answer.level, level)) reached.set(key, answer.level)
+  const found = new Map<Id, Map<AreaKey, Level>>()
+  for (const key of areas) {
+    for (const one of whoReachesIn(account, placeId, level, key, instant)) {
+      const known = found.get(one.personId)
+      if (known) known.set(key, one.level)
+      else found.set(one.personId, new Map([[key, one.level]]))
     }
-    if (reached.size > 0) found.push({ personId: person.id, areas: reached })
   }
-  return found
+  return [...found].map(([personId, reached]) => ({ personId, areas: reached }))
+}
+
+/** Freely, with items of one's own at least: the level lists show (model A3). */
+function whoReachesIn(account: Account, placeId: Id, level: Level, area: AreaKey, instant: Instant) {
+  const index = indexAt(account, instant)
+  if (index) return peopleAt(index, placeId, { area, level })
+  return [...account.all('person')].flatMap((person) => {
+    const { own } = reach(account, person.id, placeId, area, instant)
+    return own.free !== 'none' && atLeast(own.free, level) ? [{ personId: person.id, level: own.free }] : []
+  })
 }
 
 /** Outsiders who are in and reach nothing at all: whoever was let in and forgotten (model A6). */
 export function outsidersReachingNothing(account: Account, instant: Instant): Id[] {
   const places = [...account.all('place')]
+  const index = indexAt(account, instant)
+  const reachesNothing = (personId: Id) =>
+    index
+      ? areasAt(account, instant).every(({ key }) => placesOf(index, personId, { area: key }).length === 0)
+      : places.every(({ id }) =>
+          [...reachesAt(account, personId, id, instant).values()].every((one) => one.own.free === 'none'),
+        )
   return [...account.all('person')]
-    .filter((person) => isOutsider(person) && isPresent(person, instant))
-    .filter((person) =>
-      places.every(({ id }) =>
-        [...reachesAt(account, person.id, id, instant).values()].every((one) => one.level === 'none'),
-      ),
-    )
+    .filter((person) => isOutsider(person) && isPresent(person, instant) && reachesNothing(person.id))
     .map((person) => person.id)
 }

@@ -11,10 +11,19 @@ import {
   type SettingsRow,
   type TableName,
 } from './rows.ts'
+import type { Instant } from '../time/instants.ts'
 
 export type Tables = { readonly [T in TableName]: Table<Rows[T]> }
 /** What an account is made of before it is one. */
 export type RowLists = { [T in TableName]?: Iterable<Rows[T]> }
+
+/** Something worked out from an account that follows it from commit to commit: the index of access. */
+export interface Attached {
+  /** Brings it to an instant, while the account is as it was. */
+  advance(instant: Instant): void
+  /** Takes a commit's edits in, which the account has by now. */
+  absorbed(account: Account, edits: readonly RowEdit[]): void
+}
 
 /**
  * An account as a value: its rows, the personal values beside them, and the version of the ledger they stand for.
@@ -27,7 +36,17 @@ export class Account {
     readonly version: number,
     readonly tables: Tables,
     private readonly values: PersonalValues,
+    private follower?: Attached,
   ) {}
+
+  /** What follows this account, if anything does; an account seen through edits has nothing attached. */
+  get attached(): Attached | undefined {
+    return this.follower
+  }
+
+  attach(follower: Attached): void {
+    this.follower = follower
+  }
 
   static of(id: Id, version: number, rows: RowLists, values: Iterable<PersonalValue> = []): Account {
     const tables = Object.fromEntries(
@@ -49,7 +68,8 @@ export class Account {
 
   /** The root of the places; everything lies beneath it (model T1). */
   get root(): PlaceRow {
-    for (const row of this.tables.place.all()) if (row.parentId === null) return row
+    const root = this.tables.place.by('root', 'root')[0]
+    if (root) return root
     throw new Error(`Account ${this.id} has no root place.`)
   }
 
@@ -94,7 +114,7 @@ export class Account {
     }
     const tables: Record<string, unknown> = { ...this.tables }
     for (const [name, rows] of edited) {
-      tables[name] = new OverlayTable(this.tables[name] as never, INDEXES[name] as never, rows as never)
+      tables[name] = OverlayTable.over(this.tables[name] as never, INDEXES[name] as never, rows as never)
     }
     const personal = values.length === 0 ? this.values : new OverlayValues(this.values, values)
     return new Account(this.id, this.version, tables as unknown as Tables, personal)
@@ -103,15 +123,19 @@ export class Account {
   /**
    * Takes a commit's edits into the rows themselves and answers the account at the new version. The receiver must not
    * be read afterwards: this is for the owner of a loaded account, never for an overlay.
+   * @param at the commit's instant, to which what is attached is brought first.
    */
-  absorb(edits: readonly RowEdit[], values: readonly PersonalValue[], version: number): Account {
+  absorb(edits: readonly RowEdit[], values: readonly PersonalValue[], version: number, at?: Instant): Account {
+    if (at !== undefined) this.follower?.advance(at)
     for (const edit of edits) {
       const table = this.tables[edit.table] as unknown as BaseTable<Rows[TableName]>
       if (edit.after) table.put(edit.after)
       else table.remove(edit.key)
     }
     for (const value of values) (this.values as BaseValues).set(value)
-    return new Account(this.id, version, this.tables, this.values)
+    const account = new Account(this.id, version, this.tables, this.values, this.follower)
+    this.follower?.absorbed(account, edits)
+    return account
   }
 
   /** Every personal value, for the account book. */

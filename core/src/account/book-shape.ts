@@ -34,6 +34,7 @@ export class BookPlace {
   @Line(40) kind!: string
   @IsOptional() @Line(40) reference?: string
   @IsOptional() @IsBoolean() walled?: boolean
+  @IsOptional() @IsBoolean() archived?: boolean
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(2000)
@@ -44,8 +45,20 @@ export class BookPlace {
 
 export class BookRole {
   @Line(60) name!: string
-  /** `product/area` to `{ level }`. */
+  /** `product/area` to `{ level, withheld, approval, scope }`; all but the level may be left out. */
   @IsObject() areas!: Record<string, RoleArea>
+  /** The role it follows. */
+  @IsOptional() @Line(60) follows?: string
+  /** `manager`, or the people who approve; left out: those who freely reach `run` there. */
+  @IsOptional() approvers?: 'manager' | string[]
+  @IsOptional() @IsBoolean() wallPassing?: boolean
+  @IsOptional() @IsBoolean() retired?: boolean
+}
+
+/** A field of the account's own with its values. */
+export class BookField {
+  @Line(60) name!: string
+  @IsArray() @ArrayMaxSize(200) @Line(80, 1, true) values!: string[]
 }
 
 export class BookStock {
@@ -77,6 +90,8 @@ export class BookGrant {
   @When() until?: string
   /** Whoever gave it, by email or key. */
   @IsOptional() @Line(200) givenBy?: string
+  /** Who approves what its role makes need approval. */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @Line(200, 1, true) approvers?: string[]
 }
 
 export class BookSeat {
@@ -108,6 +123,8 @@ export class BookPerson {
   @IsOptional() @Line(120) employer?: string
   @IsOptional() @ValidateNested() @Type(() => BookPeriod) engagement?: BookPeriod
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
+  /** A field of the account's own to one of its values. */
+  @IsOptional() @IsObject() choices?: Record<string, string>
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookSeat) seats?: BookSeat[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]
 }
@@ -115,6 +132,8 @@ export class BookPerson {
 export class BookGroup {
   @Line(60) name!: string
   @IsOptional() @Line(200) lead?: string
+  /** Who belongs by rule: whoever's fields hold all the values of any line, as `{ "employer": "Highfast" }`. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @IsObject({ each: true }) rule?: Record<string, string>[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]
 }
 
@@ -150,6 +169,7 @@ export class AccountBook {
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookPlace) places!: BookPlace[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookProduct) products!: BookProduct[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookRole) roles!: BookRole[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookField) fields?: BookField[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookGroup) groups!: BookGroup[]
   @ValidateNested() @Type(() => BookStandings) @IsObject() standings!: BookStandings
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookPerson) people!: BookPerson[]

@@ -1,19 +1,29 @@
 import { problem, type Problem } from '../checks/problem.ts'
 import { checkAccount } from '../checks/account-checks.ts'
 import { readShape } from '../checks/shape.ts'
-import { pathText, placeByPath } from '../places/tree.ts'
+import { placeByPath } from '../places/tree.ts'
 import { readSheet } from '../products/sheet.ts'
-import { instantText, isZone, readInstant, readWhen, whenText, type Edge, type Instant } from '../time/instants.ts'
+import { isZone, readInstant, readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
 import {
   AccountBook,
-  BOOK_FORMAT,
+  type BookField,
   type BookGrant,
   type BookOffer,
   type BookPerson,
   type BookPlace,
 } from './book-shape.ts'
-import type { GrantRow, Id, PersonRow, PersonalValue, Rows, SubjectKind, TableName } from './rows.ts'
+import type {
+  GrantRow,
+  GroupRule,
+  Id,
+  PersonRow,
+  PlaceRow,
+  PersonalValue,
+  Rows,
+  SubjectKind,
+  TableName,
+} from './rows.ts'
 
 type Lists = { [T in TableName]: Rows[T][] }
 
@@ -43,6 +53,7 @@ class BookReader {
     place: [],
     role: [],
     person: [],
+    field: [],
     group: [],
     membership: [],
     grant: [],
@@ -56,8 +67,10 @@ class BookReader {
   private readonly people = new Map<string, Id>()
   private readonly employers = new Map<string, Id>()
   private readonly roles = new Map<string, Id>()
+  private readonly fields = new Map<string, Id>()
   private readonly groups = new Map<string, Id>()
   private readonly paths = new Map<Id, string>()
+  private readonly placeByText = new Map<string, PlaceRow>()
   private places!: Account
 
   constructor(
@@ -71,15 +84,15 @@ class BookReader {
     const settings = { ...this.book.account, pathLabelDepth: 1, guestsSeePeopleMet: true }
     this.rows.settings.push({ id: this.makeId(), ...settings })
     const rootId = this.makeId()
-    const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false }
+    const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false, archived: false }
     this.rows.place.push({ ...root, name: this.book.account.name })
     this.readPlaces(this.book.places, rootId, '/places')
     this.places = Account.of(id, 0, { place: this.rows.place })
     for (const name of this.book.employers) this.named(this.employers, 'employer', { id: this.makeId(), name }, '')
     this.readProducts()
-    this.book.roles.forEach((role, at) =>
-      this.named(this.roles, 'role', { id: this.makeId(), ...role }, `/roles/${at}/name`),
-    )
+    this.book.fields?.forEach((field, at) => this.readField(field, `/fields/${at}`))
+    this.nameThePeople()
+    this.readRoles()
     this.readPeople()
     this.readGroups()
     this.book.offers.forEach((offer, at) => this.readOffer(offer, `/offers/${at}`))
@@ -91,7 +104,7 @@ class BookReader {
     return { account, asOf, problems: [] }
   }
 
-  private named<T extends 'employer' | 'role' | 'group'>(
+  private named<T extends 'employer' | 'field' | 'role' | 'group'>(
     known: Map<string, Id>,
     table: T,
     row: Rows[T],
@@ -107,8 +120,8 @@ class BookReader {
   private readPlaces(places: readonly BookPlace[], parentId: Id, path: string): void {
     places.forEach((place, at) => {
       const id = this.makeId()
-      const { name, kind, reference = null, walled = false } = place
-      this.rows.place.push({ id, parentId, name, kind, reference, walled })
+      const { name, kind, reference = null, walled = false, archived = false } = place
+      this.rows.place.push({ id, parentId, name, kind, reference, walled, archived })
       this.paths.set(id, `${path}/${at}`)
       this.readPlaces(place.places ?? [], id, `${path}/${at}/places`)
     })
@@ -141,15 +154,67 @@ class BookReader {
     })
   }
 
-  private readPeople(): void {
-    const { people } = this.book
-    people.forEach((person, at) => {
+  private readField({ name, values }: BookField, path: string): void {
+    const row = { id: this.makeId(), name, values: values.map((one) => ({ id: this.makeId(), name: one })) }
+    this.named(this.fields, 'field', row, `${path}/name`)
+  }
+
+  private readRoles(): void {
+    const { roles } = this.book
+    roles.forEach((role, at) => {
+      const { name, areas, approvers, wallPassing = false, retired = false } = role
+      const path = `/roles/${at}`
+      const personIds = Array.isArray(approvers) ? this.findAll(approvers, `${path}/approvers`) : []
+      const named = Array.isArray(approvers) ? { kind: 'named' as const, personIds } : null
+      if (approvers !== undefined && approvers !== 'manager' && !Array.isArray(approvers)) {
+        this.problem('bad-value', 'Approvers are `manager` or a list of people.', `${path}/approvers`)
+      }
+      const who = approvers === 'manager' ? { kind: 'manager' as const } : named
+      const row = { id: this.makeId(), name, areas, baseId: null, approvers: who, wallPassing, retired }
+      this.named(this.roles, 'role', row, `${path}/name`)
+    })
+    roles.forEach((role, at) => {
+      const row = this.rows.role[at]
+      if (row && role.follows) row.baseId = this.find(this.roles, role.follows, 'role', `/roles/${at}/follows`)
+    })
+  }
+
+  private findAll(people: readonly string[], path: string): Id[] {
+    return people.flatMap((one) => this.find(this.people, one, 'person', path) ?? [])
+  }
+
+  private nameThePeople(): void {
+    this.book.people.forEach((person, at) => {
       const key = (person.email ?? person.key)?.toLowerCase()
       if (key === undefined) return this.problem('no-key', 'A person needs an email or a key.', `/people/${at}`)
       if (this.people.has(key)) this.problem('person-twice', `${key} stands twice.`, `/people/${at}`)
       this.people.set(key, this.makeId())
     })
-    people.forEach((person, at) => this.readPerson(person, `/people/${at}`))
+  }
+
+  private readPeople(): void {
+    this.book.people.forEach((person, at) => this.readPerson(person, `/people/${at}`))
+  }
+
+  /** Names of fields and values to their ids; built-in fields stand for themselves, employers for their id. */
+  private condition(name: string, value: string, path: string): { field: string; value: string } | undefined {
+    if (name === 'kind' || name === 'standing') return { field: name, value }
+    if (name === 'employer') {
+      const employerId = this.find(this.employers, value, 'employer', path)
+      return employerId ? { field: name, value: employerId } : undefined
+    }
+    const field = this.rows.field.find((one) => one.id === this.find(this.fields, name, 'field', path))
+    const choice = field?.values.find((one) => one.name.toLowerCase() === value.toLowerCase())
+    if (field && !choice) this.problem('unknown-value', `The field ${name} has no value “${value}”.`, path)
+    return field && choice ? { field: field.id, value: choice.id } : undefined
+  }
+
+  private readRule(rule: readonly Record<string, string>[] | undefined, path: string): GroupRule | null {
+    if (!rule) return null
+    const anyOf = rule.map((line, at) =>
+      Object.entries(line).flatMap(([name, value]) => this.condition(name, value, `${path}/${at}/${name}`) ?? []),
+    )
+    return { anyOf }
   }
 
   private readPerson(person: BookPerson, path: string): void {
@@ -157,6 +222,10 @@ class BookReader {
     if (!id) return
     this.paths.set(id, path)
     const { kind, standing, state, signatory = false } = person
+    const choices = Object.entries(person.choices ?? {}).flatMap(([name, value]) => {
+      const found = this.condition(name, value, `${path}/choices/${name}`)
+      return found ? [[found.field, found.value] as const] : []
+    })
     const row: PersonRow = {
       id,
       kind,
@@ -168,6 +237,7 @@ class BookReader {
       engagementFrom: person.engagement?.from ? this.when(person.engagement.from, 'beginning') : null,
       engagementUntil: person.engagement?.until ? this.when(person.engagement.until, 'end') : null,
       loginId: null,
+      choices: Object.fromEntries(choices),
     }
     this.rows.person.push(row)
     if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
@@ -195,7 +265,7 @@ class BookReader {
     groups.forEach((group, at) => {
       const path = `/groups/${at}`
       const leadId = this.find(this.people, group.lead, 'person', `${path}/lead`)
-      const row = { id: this.makeId(), name: group.name, leadId }
+      const row = { id: this.makeId(), name: group.name, leadId, rule: this.readRule(group.rule, `${path}/rule`) }
       this.named(this.groups, 'group', row, `${path}/name`)
       group.grants?.forEach((grant, index) => this.readGrant(grant, 'group', row.id, `${path}/grants/${index}`))
     })
@@ -227,6 +297,7 @@ class BookReader {
       until: grant.until ? this.when(grant.until, 'end') : null,
       givenById: this.find(this.people, grant.givenBy, 'person', `${path}/givenBy`),
       offerId: null,
+      approverIds: grant.approvers ? this.findAll(grant.approvers, `${path}/approvers`) : null,
     }
     this.paths.set(row.id, path)
     this.rows.grant.push(row)
@@ -256,7 +327,8 @@ class BookReader {
   }
 
   private place(text: string, path: string): Id | undefined {
-    const place = placeByPath(this.places, text)
+    let place = this.placeByText.get(text)
+    if (!place && (place = placeByPath(this.places, text))) this.placeByText.set(text, place)
     if (!place) this.problem('unknown-place', `There is no place “${text}”.`, path)
     return place?.id
   }
@@ -274,94 +346,5 @@ class BookReader {
 
   private problem(code: string, sentence: string, path: string): void {
     this.problems.push(problem(code, sentence, path))
-  }
-}
-
-/** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
-export function writeBook(account: Account, asOf: Instant): AccountBook {
-  const { name, zone, currency, locale } = account.settings
-  const start = (instant: Instant) => whenText(instant, zone, 'beginning')
-  const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })
-  const ref = (personId: Id) => account.personal(personId, 'email') ?? `person-${personId}`
-  const roleName = (roleId: Id) => account.get('role', roleId)?.name ?? roleId
-  const grants = (key: string): BookGrant[] =>
-    account.by('grant', 'subject', key).map((grant) => ({
-      role: roleName(grant.roleId),
-      place: pathText(account, grant.placeId),
-      from: start(grant.from),
-      ...end(grant.until),
-      ...(grant.givenById ? { givenBy: ref(grant.givenById) } : {}),
-    }))
-  const places = (parentId: Id): BookPlace[] =>
-    account.by('place', 'parent', parentId).map((place) => ({
-      name: place.name,
-      kind: place.kind,
-      ...(place.reference ? { reference: place.reference } : {}),
-      ...(place.walled ? { walled: true } : {}),
-      places: places(place.id),
-    }))
-  const person = (row: PersonRow): BookPerson => {
-    const email = account.personal(row.id, 'email')
-    const { engagementFrom, engagementUntil, employerId, managerId } = row
-    return {
-      ...(email ? { email } : { key: ref(row.id) }),
-      ...(account.personal(row.id, 'name') ? { name: account.nameOf(row.id) } : {}),
-      kind: row.kind,
-      standing: row.standing,
-      state: row.state,
-      ...(row.signatory ? { signatory: true } : {}),
-      ...(managerId ? { manager: ref(managerId) } : {}),
-      ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
-      engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },
-      groups: account
-        .by('membership', 'person', row.id)
-        .map((one) => account.get('group', one.groupId)?.name ?? one.groupId),
-      seats: account.by('holding', 'person', row.id).map((holding) => ({
-        seat: `${holding.product}/${holding.seatType}`,
-        ...(holding.own ? { own: true } : {}),
-        from: start(holding.givenFrom),
-        ...(holding.countedFrom === null ? {} : { counted: start(holding.countedFrom) }),
-        ...end(holding.until),
-      })),
-      grants: grants(`person ${row.id}`),
-    }
-  }
-  return {
-    format: BOOK_FORMAT,
-    asOf: instantText(asOf),
-    account: { name, zone, currency, locale },
-    employers: [...account.all('employer')].map((row) => row.name),
-    places: places(account.root.id),
-    products: [...account.all('product')].map((row) => ({
-      code: row.code,
-      on: row.on,
-      plan: row.plan,
-      sheets: account.by('sheet', 'product', row.id).map(({ from, sheet }) => ({ from: start(from), sheet })),
-      stock: [...account.all('stock')]
-        .filter((stock) => stock.product === row.code)
-        .map(({ seatType, number, from }) => ({ seatType, number, from: start(from) })),
-    })),
-    roles: [...account.all('role')].map((row) => ({ name: row.name, areas: { ...row.areas } })),
-    groups: [...account.all('group')].map((row) => ({
-      name: row.name,
-      ...(row.leadId ? { lead: ref(row.leadId) } : {}),
-      grants: grants(`group ${row.id}`),
-    })),
-    standings: { member: grants('standing member'), guest: grants('standing guest') },
-    people: [...account.all('person')].map(person),
-    offers: [...account.all('offer')].map((offer) => ({
-      to: ref(offer.personId),
-      sponsor: ref(offer.sponsorId),
-      state: offer.state,
-      sent: start(offer.sentAt),
-      expires: whenText(offer.expiresAt, zone, 'end'),
-      grants: offer.grants.map((grant) => ({
-        role: roleName(grant.roleId),
-        place: pathText(account, grant.placeId),
-        ...(grant.from === null ? {} : { from: start(grant.from) }),
-        ...end(grant.until),
-      })),
-      seats: offer.seats.map((seat) => `${seat.product}/${seat.seatType}`),
-    })),
   }
 }

@@ -42,17 +42,38 @@ export interface PlaceRow {
   /** Cost code; unique in the account (model T1). */
   reference: string | null
   walled: boolean
+  /** Whether it was archived; everything beneath sleeps with it (model T6). */
+  archived: boolean
 }
 
-/** One area of a role. Withheld actions, approvals and scope join this shape (model R1). */
+/** Which items of an area a role reaches: all, one's own, or one's own and those of one's people (model R1). */
+export type Scope = 'all' | 'own' | 'people'
+
+/** One area of a role (model R1, L3). */
 export interface RoleArea {
   level: Level
+  /** Actions left out although the level would hold them. */
+  withheld?: readonly string[]
+  /** Actions that need somebody's approval. */
+  approval?: readonly string[]
+  /** Absent is all items. */
+  scope?: Scope
 }
+
+/** Who approves what needs approval (model R4); absent: those who freely reach `run` there. */
+export type Approvers = { kind: 'manager' } | { kind: 'named'; personIds: readonly Id[] }
 
 export interface RoleRow {
   id: Id
   name: string
   areas: Readonly<Record<AreaKey, RoleArea>>
+  /** The role it follows (model R3). */
+  baseId: Id | null
+  approvers: Approvers | null
+  /** Only an owner makes a role pass walls, and gives it by name (model T3). */
+  wallPassing: boolean
+  /** Nobody can be given it any more (model R5). */
+  retired: boolean
 }
 
 export interface PersonRow {
@@ -67,12 +88,34 @@ export interface PersonRow {
   engagementUntil: Instant | null
   /** The human's login once there is one (model P1). */
   loginId: Id | null
+  /** Choices in the account's own fields: the field's id to the value's (model C6). */
+  choices: Readonly<Record<Id, Id>>
+}
+
+/** A field of the account's own with its values; the only kind a rule may read besides the built-in ones (model C6). */
+export interface FieldRow {
+  id: Id
+  name: string
+  values: readonly { id: Id; name: string }[]
+}
+
+/** `field = value`: a built-in field (`kind`, `standing`, `employer`) or the id of a field of the account's own. */
+export interface RuleCondition {
+  field: string
+  value: string
+}
+
+/** Who belongs to a group by rule: any of the lines, each of which holds all of its conditions (model P8). */
+export interface GroupRule {
+  anyOf: readonly (readonly RuleCondition[])[]
 }
 
 export interface GroupRow {
   id: Id
   name: string
   leadId: Id | null
+  /** Null: by name alone. */
+  rule: GroupRule | null
 }
 
 export interface MembershipRow {
@@ -96,6 +139,8 @@ export interface GrantRow {
   givenById: Id | null
   /** The offer it came from. */
   offerId: Id | null
+  /** Who approves what this grant's role makes need approval; null: as the role says (model R4). */
+  approverIds: readonly Id[] | null
 }
 
 export type OfferState = 'live' | 'taken' | 'withdrawn' | 'dead'
@@ -173,6 +218,7 @@ export interface Rows {
   place: PlaceRow
   role: RoleRow
   person: PersonRow
+  field: FieldRow
   group: GroupRow
   membership: MembershipRow
   grant: GrantRow
@@ -208,10 +254,15 @@ export interface PersonalValue {
 export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => string | null> } = {
   settings: {},
   employer: {},
-  place: { parent: (row) => row.parentId, reference: (row) => row.reference },
-  role: {},
-  person: { manager: (row) => row.managerId, login: (row) => row.loginId },
-  group: {},
+  place: {
+    parent: (row) => row.parentId,
+    reference: (row) => row.reference,
+    root: (row) => (row.parentId === null ? 'root' : null),
+  },
+  role: { base: (row) => row.baseId },
+  person: { manager: (row) => row.managerId, login: (row) => row.loginId, standing: (row) => row.standing },
+  field: {},
+  group: { ruled: (row) => (row.rule ? 'yes' : null) },
   membership: { person: (row) => row.personId, group: (row) => row.groupId },
   grant: {
     subject: (row) => `${row.subjectKind} ${row.subjectId}`,

@@ -7,6 +7,8 @@ export interface Table<R extends { id: Id }> {
   all(): Iterable<R>
   /** Rows whose `index` has this key, in the order they were added. */
   by(index: string, key: string): readonly R[]
+  /** Grows with each alteration of the table itself; what was worked out from it at one revision holds for that one. */
+  readonly revision: number
 }
 
 type Indexes<R> = Record<string, (row: R) => string | null>
@@ -15,6 +17,7 @@ type Indexes<R> = Record<string, (row: R) => string | null>
 export class BaseTable<R extends { id: Id }> implements Table<R> {
   private readonly rows = new Map<Id, R>()
   private readonly keyed = new Map<string, Map<string, R[]>>()
+  revision = 0
 
   constructor(
     private readonly indexes: Indexes<R>,
@@ -41,6 +44,7 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
   }
 
   put(row: R): void {
+    this.revision += 1
     this.unindex(row.id)
     this.rows.set(row.id, row)
     for (const [index, keyOf] of Object.entries(this.indexes)) {
@@ -54,6 +58,7 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
   }
 
   remove(id: Id): void {
+    this.revision += 1
     this.unindex(id)
     this.rows.delete(id)
   }
@@ -65,19 +70,24 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
       const key = keyOf(old)
       if (key === null) continue
       const keys = this.keyed.get(index)!
-      const rest = (keys.get(key) ?? []).filter((row) => row.id !== id)
-      if (rest.length > 0) keys.set(key, rest)
-      else keys.delete(key)
+      const list = keys.get(key)!
+      if (list.length === 1) keys.delete(key)
+      else list.splice(list.indexOf(old), 1)
     }
   }
 }
 
-/** A table seen through a handful of edits, without copying it: what a preview reads. */
+/**
+ * A table seen through a handful of edits, without copying it: what a preview reads. An overlay of an overlay is one
+ * overlay with the edits of both, so that long dockets do not grow deep.
+ */
 export class OverlayTable<R extends { id: Id }> implements Table<R> {
   readonly size: number
+  readonly revision = 0
+  private readonly keyed = new Map<string, Map<string, R[]>>()
 
-  constructor(
-    private readonly under: Table<R>,
+  private constructor(
+    private readonly under: BaseTable<R>,
     private readonly indexes: Indexes<R>,
     /** What each edited id now is; `null` for a removed row. */
     private readonly edited: ReadonlyMap<Id, R | null>,
@@ -85,6 +95,17 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
     let size = under.size
     for (const [id, row] of edited) size += (row ? 1 : 0) - (under.get(id) ? 1 : 0)
     this.size = size
+  }
+
+  static over<R extends { id: Id }>(
+    under: Table<R>,
+    indexes: Indexes<R>,
+    edited: ReadonlyMap<Id, R | null>,
+  ): OverlayTable<R> {
+    if (under instanceof OverlayTable) {
+      return new OverlayTable(under.under, indexes, new Map([...under.edited, ...edited]))
+    }
+    return new OverlayTable(under as BaseTable<R>, indexes, edited)
   }
 
   get(id: Id): R | undefined {
@@ -98,11 +119,24 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
   }
 
   by(index: string, key: string): readonly R[] {
-    const keyOf = this.indexes[index]
     const rows = this.under.by(index, key)
-    if (!keyOf) return rows
-    const kept = rows.filter((row) => !this.edited.has(row.id))
-    for (const row of this.edited.values()) if (row && keyOf(row) === key) kept.push(row)
-    return kept
+    const added = this.added(index).get(key)
+    if (!added && !rows.some((row) => this.edited.has(row.id))) return rows
+    return [...rows.filter((row) => !this.edited.has(row.id)), ...(added ?? [])]
+  }
+
+  private added(index: string): Map<string, R[]> {
+    let keys = this.keyed.get(index)
+    if (keys) return keys
+    this.keyed.set(index, (keys = new Map()))
+    const keyOf = this.indexes[index]
+    for (const row of this.edited.values()) {
+      const key = row && keyOf ? keyOf(row) : null
+      if (key === null) continue
+      const list = keys.get(key)
+      if (list) list.push(row!)
+      else keys.set(key, [row!])
+    }
+    return keys
   }
 }

@@ -139,6 +139,15 @@ export class Draft {
     return { from: begin, until: end }
   }
 
+  /** Reads a new end of something that began before; `null` is open. */
+  endFrom(text: string | null, from: Instant | null, path: string): Instant | null {
+    const end = text === null ? null : this.when(text, 'end', path.slice(1))
+    if (end !== null && from !== null && end <= from) {
+      this.refuse('dates-backwards', 'The last day lies before the first; choose a later one.', path)
+    }
+    return end
+  }
+
   private when(text: string, edge: Edge, field: string): Instant | null {
     const zone = this.account.zone
     const isToday = isDate(text) && text === dateOf(this.now, zone)

@@ -1,5 +1,5 @@
-import { Equals, IsIn, IsString } from 'class-validator'
-import type { Id, SubjectKind } from '../account/rows.ts'
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, IsUUID } from 'class-validator'
+import type { Id, RoleRow, SubjectKind } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { dateInWords, dateOf, isDate } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
@@ -15,6 +15,8 @@ export class Give {
   @RowId() placeId!: Id
   @When() from?: string | null
   @When() until?: string | null
+  /** Who approves what the role makes need approval; left out: as the role says (model R4). */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) approverIds?: string[] | null
 }
 
 /** Gives a person, a group or a standing a role at a place for a period (model G1). Judged by D1. */
@@ -27,6 +29,8 @@ export const give: ChangeKind<Give> = {
     const role = draft.seen('role', change.roleId, 'role')
     if (!place || !role || !checkSubject(draft, change)) return
     if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) return
+    if (!mayBeGiven(draft, role, change.subjectKind)) return
+    for (const id of change.approverIds ?? []) draft.seen('person', id, 'person')
     const { from, until } = draft.period(change.from, change.until)
     const twin = draft.account
       .by('grant', 'subject', `${change.subjectKind} ${change.subjectId}`)
@@ -35,7 +39,8 @@ export const give: ChangeKind<Give> = {
       return draft.refuse('given-already', `${role.name} at ${place.name} was given already, for that time too.`)
     const { grantId, subjectKind, subjectId, roleId, placeId } = change
     const row = { subjectKind, subjectId, roleId, placeId, from, until }
-    draft.insert('grant', { id: grantId, ...row, givenById: draft.actorId, offerId: null })
+    const approverIds = change.approverIds ?? null
+    draft.insert('grant', { id: grantId, ...row, givenById: draft.actorId, offerId: null, approverIds })
   },
   sentence: (change, sight, verb) =>
     `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
@@ -80,6 +85,18 @@ export function endGrant(draft: Draft, grantId: Id): void {
 
 function isOpen(until: number | null, instant: number): boolean {
   return until === null || until > instant
+}
+
+/** A wall-passing role is given by an owner to a person by name; a retired one not at all (model T3, R5). */
+export function mayBeGiven(draft: Draft, role: RoleRow, subjectKind: SubjectKind): boolean {
+  if (role.retired) {
+    draft.refuse('retired', `${role.name} is retired; choose another role.`, '/roleId')
+    return false
+  }
+  const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
+  if (!role.wallPassing || (byOwner && subjectKind === 'person')) return true
+  draft.refuse('wall-passing', `${role.name} passes walls: only an owner gives it, and to a person by name.`, '/roleId')
+  return false
 }
 
 function checkSubject(draft: Draft, change: Give): boolean {

@@ -8,19 +8,65 @@ import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
 import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
+import { changePerson, nameSignatory, type ChangePerson, type NameSignatory } from './change-person.ts'
+import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
 import { give, take, type Give, type Take } from './grants.ts'
+import {
+  changeGroup,
+  joinGroup,
+  makeGroup,
+  quitGroup,
+  removeGroup,
+  type ChangeGroup,
+  type JoinGroup,
+  type MakeGroup,
+  type QuitGroup,
+  type RemoveGroup,
+} from './groups.ts'
 import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
 import { leave, type Leave } from './leave.ts'
-import { makeRole, type MakeRole } from './make-role.ts'
+import { archivePlace, movePlace, type ArchivePlace, type MovePlace } from './move-place.ts'
 import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
+import { changeRole, makeRole, retireRole, type ChangeRole, type MakeRole, type RetireRole } from './roles.ts'
+import { undo, type Undo } from './undo.ts'
 
 /** What alters an account; there is no other way in (model C1). */
 export type Change =
-  MakePlace | RenamePlace | WallPlace | MakeRole | Invite | Withdraw | Accept | Admit | Give | Take | Leave
+  | MakePlace
+  | RenamePlace
+  | WallPlace
+  | MovePlace
+  | ArchivePlace
+  | MakeRole
+  | ChangeRole
+  | RetireRole
+  | MakeGroup
+  | ChangeGroup
+  | RemoveGroup
+  | JoinGroup
+  | QuitGroup
+  | MakeField
+  | ChangeField
+  | ChangePerson
+  | NameSignatory
+  | Invite
+  | Withdraw
+  | Accept
+  | Admit
+  | Give
+  | Take
+  | Leave
+  | Undo
+
+const PLACES = [makePlace, renamePlace, wallPlace, movePlace, archivePlace]
+const ROLES = [makeRole, changeRole, retireRole]
+const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
+const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]
+const ACCESS = [give, take, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(
-  [makePlace, renamePlace, wallPlace, makeRole, invite, withdraw, accept, admit, give, take, leave].map(
+  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS].map(
     (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
   ),
 )
@@ -92,11 +138,19 @@ function judgeDraft(draft: Draft, before: Account): void {
   if (actor) draft.judged(judge(before, draft.account, draft.edits, actor, draft.sight, draft.now))
 }
 
-/** At every instant the account has an active owner (model P5). */
+/** At every instant, now and as planned, the account has an active owner; whatever would leave none is refused (model P5). */
 function checkOwners(before: Account, decision: Decision, now: Instant): void {
   if (!decision.edits.some((edit) => edit.table === 'person')) return
-  if (activeOwners(before, now).length > 0 && activeOwners(decision.after, now).length === 0) {
+  const instants = new Set([now])
+  for (const owner of decision.after.by('person', 'standing', 'owner')) {
+    for (const instant of [owner.engagementFrom, owner.engagementUntil]) {
+      if (instant !== null && instant > now) instants.add(instant)
+    }
+  }
+  for (const instant of instants) {
+    if (activeOwners(decision.after, instant).length > 0 || activeOwners(before, instant).length === 0) continue
     decision.problems.push(problem('last-owner', 'This would leave the account without an active owner.'))
+    return
   }
 }
 
@@ -117,5 +171,5 @@ export function recordOf(change: Change): { type: string } {
   return kindOf(change.type).record(change) as { type: string }
 }
 
-export type { Accept, Admit, Give, Invite, Leave, MakePlace, MakeRole, RenamePlace, Take, WallPlace, Withdraw }
+export type { Accept, Admit, ChangePerson, Give, Invite, Leave, MakePlace, MakeRole, Take, Undo, Withdraw }
 export { Draft, type Actor, type Effect }

@@ -148,6 +148,7 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
     engagementFrom: from,
     engagementUntil: until,
     loginId: earlier?.loginId ?? null,
+    choices: earlier?.choices ?? {},
   }
 }
 

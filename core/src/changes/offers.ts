@@ -24,8 +24,13 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   for (const { grantId, roleId, placeId, from, until } of offer.grants) {
     const begins = Math.max(from ?? draft.now, draft.now)
     if (until !== null && until <= begins) continue
+    const role = draft.account.get('role', roleId)
+    if (!role || role.retired || role.wallPassing) {
+      draft.refuse('not-offered', `${role?.name ?? 'A role'} cannot be had by an invitation; it is given by hand.`)
+      continue
+    }
     const row = { subjectKind: 'person' as const, subjectId: offer.personId, roleId, placeId, from: begins, until }
-    draft.insert('grant', { id: grantId, ...row, givenById: giverId, offerId: offer.id })
+    draft.insert('grant', { id: grantId, ...row, givenById: giverId, offerId: offer.id, approverIds: null })
   }
   checkMoney(draft, before, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant')

@@ -7,7 +7,8 @@ import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 
-const MAXIMUM_DEPTH = 12
+/** How deep places go beneath the root. */
+export const MAXIMUM_DEPTH = 12
 
 export class MakePlace {
   @Equals('make-place') type!: 'make-place'
@@ -34,7 +35,7 @@ export const makePlace: ChangeKind<MakePlace> = {
     checkReference(draft, change.reference)
     const { placeId, parentId, name, kind } = change
     const reference = change.reference ?? null
-    draft.insert('place', { id: placeId, parentId, name: name.trim(), kind, reference, walled: false })
+    draft.insert('place', { id: placeId, parentId, name: name.trim(), kind, reference, walled: false, archived: false })
   },
   sentence: (change, sight, verb) =>
     `${verb('made', 'make')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
@@ -92,7 +93,8 @@ export const wallPlace: ChangeKind<WallPlace> = {
   record: (change) => change,
 }
 
-function checkName(draft: Draft, parentId: Id, name: string, except?: Id): void {
+/** Names are unique side by side, and hold no slash. */
+export function checkName(draft: Draft, parentId: Id, name: string, except?: Id): void {
   const wanted = name.trim().toLowerCase()
   const twin = draft.account
     .by('place', 'parent', parentId)

@@ -1,4 +1,5 @@
 import { IsOptional, IsUUID, Matches } from 'class-validator'
+import type { Id } from '../account/rows.ts'
 
 /** An id of a row that must exist, or that the server has given for one to be made. */
 export function RowId(): PropertyDecorator {
@@ -15,4 +16,13 @@ export function When(): PropertyDecorator {
     IsOptional()(target, key as string)
     rule(target, key as string)
   }
+}
+
+/**
+ * The nth id counted on from one the server gave: for a change that makes as many rows as it finds. Only the random
+ * end of the UUIDv7 is counted on, so that version and time stay.
+ */
+export function idFrom(seedId: Id, n: number): Id {
+  const end = (BigInt(`0x${seedId.slice(24)}`) + BigInt(n)) & 0xffff_ffff_ffffn
+  return seedId.slice(0, 24) + end.toString(16).padStart(12, '0')
 }

@@ -1,13 +1,13 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
-import type { Move } from '../access/compare.ts'
-import { atLeast } from '../access/levels.ts'
+import { approversOf } from '../access/approvers.ts'
+import { answersOf, risesIn, type Move } from '../access/compare.ts'
+import { stewardsAt } from '../access/holders.ts'
+import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
-import { levelBy, routesTo } from '../access/walk.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
-import { areaAt, seatTypeAt } from '../products/catalogue.ts'
-import { OWN_PRODUCT } from '../products/own.ts'
+import { seatTypeAt } from '../products/catalogue.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
 import { boundsOfMonth, dateInWords, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
@@ -49,13 +49,30 @@ export function watchOut(
     behindWall,
     heldBackBySeat,
     leftWithoutSteward,
+    leftWithoutApprover,
     chargedTwice,
     chargedInFull,
     reportsLeft,
     offersDead,
     cannotBeUndone,
   ].flatMap((check: Check) => check(scene))
-  return [...new Map(found.map((warning) => [warning.sentence, warning])).values()]
+  return fold([...new Map(found.map((warning) => [warning.sentence, warning])).values()])
+}
+
+/** So many warnings of one kind are named; the rest are counted. */
+const MAXIMUM_ALIKE = 30
+
+function fold(warnings: Warning[]): Warning[] {
+  const counts = new Map<string, number>()
+  const kept = warnings.filter(({ code }) => {
+    counts.set(code, (counts.get(code) ?? 0) + 1)
+    return counts.get(code)! <= MAXIMUM_ALIKE
+  })
+  for (const [code, count] of counts) {
+    if (count > MAXIMUM_ALIKE)
+      kept.push({ code, sentence: `And ${count - MAXIMUM_ALIKE} more of the kind “${code.replaceAll('-', ' ')}”.` })
+  }
+  return kept
 }
 
 const outsiderWithoutEnd: Check = ({ after, edits, sight }) =>
@@ -67,35 +84,35 @@ const outsiderWithoutEnd: Check = ({ after, edits, sight }) =>
     return [{ code: 'outsider-without-end', sentence }]
   })
 
-const sensitiveArea: Check = ({ after, moves, sight }) =>
-  moves.flatMap((move) => {
-    const area = areaAt(after, move.area, move.from)
-    if (!area?.area.sensitive || !atLeast(move.after, move.before)) return []
-    return [
-      {
-        code: 'sensitive',
-        sentence: `${sight.personName(move.personId)} gets into ${area.area.name}, which is sensitive.`,
-      },
-    ]
-  })
+const sensitiveArea: Check = ({ moves, sight }) =>
+  moves.flatMap((move) =>
+    move.areas.flatMap(({ area, before, after }) => {
+      if (!area.area.sensitive || topRank(after) < topRank(before)) return []
+      const sentence = `${sight.personName(move.personId)} gets into ${area.area.name}, which is sensitive.`
+      return [{ code: 'sensitive', sentence }]
+    }),
+  )
 
-const behindWall: Check = ({ after, moves, sight }) =>
-  moves.flatMap((move) => {
-    const wall = upwards(after, move.placeId).find((place) => place.walled)
-    if (!wall || !atLeast(move.after, move.before)) return []
-    return [
-      {
-        code: 'behind-wall',
-        sentence: `${sight.personName(move.personId)} gets in behind the wall of ${sight.placeName(wall.id)}.`,
-      },
-    ]
+const behindWall: Check = ({ after, moves, sight }) => {
+  const walls = new Map<Id, Id | undefined>()
+  const wallOf = (placeId: Id) => {
+    if (!walls.has(placeId)) walls.set(placeId, upwards(after, placeId).find((place) => place.walled)?.id)
+    return walls.get(placeId)
+  }
+  return moves.flatMap((move) => {
+    const wall = wallOf(move.placeId)
+    if (!wall || !move.areas.some(risesIn)) return []
+    const sentence = `${sight.personName(move.personId)} gets in behind the wall of ${sight.placeName(wall)}.`
+    return [{ code: 'behind-wall', sentence }]
   })
+}
 
-const heldBackBySeat: Check = ({ after, moves, sight }) => {
+const heldBackBySeat: Check = ({ moves, sight }) => {
   const areas = new Map<Id, Set<string>>()
   for (const move of moves) {
-    const name = move.heldBack && areaAt(after, move.area, move.from)?.area.name
-    if (name) areas.set(move.personId, (areas.get(move.personId) ?? new Set()).add(name))
+    for (const { area, heldBack } of move.areas) {
+      if (heldBack) areas.set(move.personId, (areas.get(move.personId) ?? new Set()).add(area.area.name))
+    }
   }
   return [...areas].map(([personId, names]) => ({
     code: 'held-back',
@@ -110,21 +127,28 @@ const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
     if (edit.table === 'grant' && edit.before) places.add((edit.before as { placeId: Id }).placeId)
   }
   return [...places].flatMap((placeId) => {
-    if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now) === 0) return []
-    if (stewardsAt(after, placeId, now) > 0) return []
+    if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now).length === 0) return []
+    if (stewardsAt(after, placeId, now).length > 0) return []
     return [{ code: 'no-steward', sentence: `${sight.placeName(placeId)} is left without a steward.` }]
   })
 }
 
-function stewardsAt(account: Account, placeId: Id, now: Instant): number {
-  const area = areaAt(account, `${OWN_PRODUCT}/access`, now)!
-  return [...account.all('person')].filter(
-    (person) =>
-      person.state === 'active' &&
-      routesTo(account, person, placeId, now).some(
-        (route) => route.role && !route.obstacle && atLeast(levelBy(route, area, account.root.id), 'change'),
-      ),
-  ).length
+/** An action that needs approval, where nobody but the owners is left to give it (model R4). */
+const leftWithoutApprover: Check = ({ after, moves, sight, now }) => {
+  const asked = new Set<string>()
+  return moves.flatMap((move) =>
+    move.areas.flatMap(({ area, actions }) =>
+      actions.flatMap((action) => {
+        const key = `${move.placeId} ${area.key} ${action.code}`
+        const waits = move.from <= now && answersOf(action, 'own').after === 'with-approval'
+        if (!waits || asked.has(key) || asked.size >= MAXIMUM_ALIKE) return []
+        asked.add(key)
+        if (!approversOf(after, move.personId, move.placeId, area.key, action.code, 'own', now).ownersStandIn) return []
+        const what = `${area.area.name}: ${action.code} at ${sight.placeName(move.placeId)}`
+        return [{ code: 'no-approver', sentence: `Nobody but the owners is left to approve ${what}.` }]
+      }),
+    ),
+  )
 }
 
 /** A seat someone else gave up earlier this month is charged for both (model S4, S6). */

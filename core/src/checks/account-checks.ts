@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonRow } from '../account/rows.ts'
+import type { Id, PersonRow, RoleArea, RoleRow } from '../account/rows.ts'
 import { isLevel } from '../access/levels.ts'
 import { areaAt, productAt, seatTypeAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
@@ -15,7 +15,8 @@ export interface RowProblem extends Problem {
  * active owner (model P5), no circles of managers (P2), periods that end after they begin, unique names and references.
  */
 export function checkAccount(account: Account, now: Instant): RowProblem[] {
-  return [...people(account), ...places(account), ...roles(account, now), ...grants(account), ...seats(account, now)]
+  const found = [...people(account), ...places(account), ...roles(account, now), ...groups(account)]
+  return [...found, ...grants(account), ...seats(account, now)]
 }
 
 function at(rowId: Id, code: string, sentence: string): RowProblem {
@@ -85,17 +86,63 @@ function places(account: Account): RowProblem[] {
 }
 
 function roles(account: Account, now: Instant): RowProblem[] {
-  return [...account.all('role')].flatMap((role) =>
-    Object.entries(role.areas).flatMap(([key, entry]) => {
-      const area = areaAt(account, key, now)
-      const [product = '', code] = key.split('/')
-      const known = area || productAt(account, product, now)?.sheet.areas.some((one) => one.code === code)
-      if (!known) return [at(role.id, 'unknown-area', `The role ${role.name} names ${key}, which no product has.`)]
-      if (!isLevel(entry?.level))
-        return [at(role.id, 'unknown-level', `${key}: “${String(entry?.level)}” is no level.`)]
-      return []
-    }),
-  )
+  return [...account.all('role')].flatMap((role) => [
+    ...follows(account, role),
+    ...Object.entries(role.areas).flatMap(([key, entry]) => roleArea(account, role, key, entry, now)),
+  ])
+}
+
+/** A role follows one other, which follows none (model R3). */
+function follows(account: Account, role: RoleRow): RowProblem[] {
+  if (role.baseId === null) return []
+  const base = account.get('role', role.baseId)
+  if (!base) return [at(role.id, 'dangling', `The role ${role.name} follows one that is not there.`)]
+  return base.baseId === null
+    ? []
+    : [at(role.id, 'follows-follower', `${role.name} follows ${base.name}, which follows another itself.`)]
+}
+
+function roleArea(account: Account, role: RoleRow, key: string, entry: RoleArea, now: Instant): RowProblem[] {
+  const [product = '', code] = key.split('/')
+  const area =
+    areaAt(account, key, now)?.area ?? productAt(account, product, now)?.sheet.areas.find((one) => one.code === code)
+  if (!area) return [at(role.id, 'unknown-area', `The role ${role.name} names ${key}, which no product has.`)]
+  if (!isLevel(entry?.level)) return [at(role.id, 'unknown-level', `${key}: “${String(entry?.level)}” is no level.`)]
+  const { level: _level, withheld, approval, scope, ...unknown } = entry as RoleArea & Record<string, unknown>
+  const found: RowProblem[] = []
+  for (const field of Object.keys(unknown)) {
+    found.push(at(role.id, 'unknown-field', `${key} of the role ${role.name} knows no field “${field}”.`))
+  }
+  if (scope !== undefined && !['all', 'own', 'people'].includes(scope)) {
+    found.push(at(role.id, 'unknown-scope', `${key}: “${String(scope)}” is no scope; use all, own or people.`))
+  }
+  const actions = [...area.levels.map((one) => one.level as string), ...area.actions.map((one) => one.code)]
+  for (const code of [withheld ?? [], approval ?? []].flat()) {
+    if (!actions.includes(code)) found.push(at(role.id, 'unknown-action', `${key} has no action “${String(code)}”.`))
+  }
+  return found
+}
+
+/** Rules read fields there are, and lines that say something (model P8, C6). */
+function groups(account: Account): RowProblem[] {
+  return [...account.all('group')].flatMap((group) => {
+    const lines = group.rule?.anyOf ?? []
+    const found = lines.some((line) => line.length === 0)
+      ? [at(group.id, 'empty-rule', 'A line of its rule would hold everybody.')]
+      : []
+    for (const { field, value } of lines.flat()) {
+      const known = BUILT_IN_VALUES[field] ?? account.get('field', field)?.values.map((one) => one.id)
+      const isThere = field === 'employer' ? account.get('employer', value) !== undefined : known?.includes(value)
+      if (!isThere)
+        found.push(at(group.id, 'unknown-value', `The rule of ${group.name} reads a field or value that is not there.`))
+    }
+    return found
+  })
+}
+
+const BUILT_IN_VALUES: Readonly<Record<string, readonly string[]>> = {
+  kind: ['staff', 'contractor', 'client'],
+  standing: ['owner', 'administrator', 'member', 'guest'],
 }
 
 function grants(account: Account): RowProblem[] {
@@ -107,6 +154,9 @@ function grants(account: Account): RowProblem[] {
     const subject = kind === 'standing' || account.get(kind, subjectId)
     if (!subject || !account.get('role', grant.roleId) || !account.get('place', grant.placeId)) {
       found.push(at(grant.id, 'dangling', 'Its subject, role or place is not there.'))
+    }
+    if (kind !== 'person' && account.get('role', grant.roleId)?.wallPassing) {
+      found.push(at(grant.id, 'wall-passing', 'A role that passes walls is given to people by name only.'))
     }
     return found
   })

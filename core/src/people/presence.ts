@@ -35,7 +35,7 @@ export function isOutsider(person: Pick<PersonRow, 'kind'>): boolean {
 
 /** The owners who can act at an instant (model P5). */
 export function activeOwners(account: Account, instant: Instant): PersonRow[] {
-  return [...account.all('person')].filter((person) => person.standing === 'owner' && isPresent(person, instant))
+  return account.by('person', 'standing', 'owner').filter((person) => isPresent(person, instant))
 }
 
 /** Everyone who reports to a person, directly or through others (model P7). */

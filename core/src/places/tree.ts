@@ -41,6 +41,11 @@ export function wallBetween(path: readonly PlaceRow[], givenAt: Id): PlaceRow | 
   return wall
 }
 
+/** Whether a place sleeps: it or something above it was archived (model T6). `path` has the place first. */
+export function isAsleep(path: readonly PlaceRow[]): boolean {
+  return path.some((place) => place.archived)
+}
+
 /** `Client/Site/Location` without the root; the root itself is `/`. */
 export function pathText(account: Account, placeId: Id): string {
   const names = upwards(account, placeId).slice(0, -1)

@@ -57,21 +57,56 @@ function enabled(product: Product, area: SheetArea): boolean {
   return !plan || plan.areas.includes(area.code)
 }
 
-/** The areas last asked for, by account: accounts are values, so what was true of one stays true of it. */
-const remembered = new WeakMap<Account, { instant: Instant; areas: Area[]; byKey: Map<AreaKey, Area> }>()
+/** Every area there is between two instants at which a sheet begins. */
+export interface Catalogue {
+  areas: readonly Area[]
+  byKey: ReadonlyMap<AreaKey, Area>
+}
 
-function areasOf(account: Account, instant: Instant) {
-  const known = remembered.get(account)
-  if (known?.instant === instant) return known
-  const areas = gatherAreas(account, instant)
-  const fresh = { instant, areas, byKey: new Map(areas.map((area) => [area.key, area])) }
-  remembered.set(account, fresh)
-  return fresh
+/** What was gathered from two tables at their revisions: sheets begin at known instants, between which nothing moves. */
+interface Gathered {
+  products: number
+  sheets: number
+  starts: Instant[]
+  catalogues: Map<number, Catalogue>
+}
+const gathered = new WeakMap<object, WeakMap<object, Gathered>>()
+
+function gatheredFrom(account: Account): Gathered {
+  const { product, sheet } = account.tables
+  let bySheet = gathered.get(product)
+  if (!bySheet) gathered.set(product, (bySheet = new WeakMap()))
+  let known = bySheet.get(sheet)
+  if (!known || known.products !== product.revision || known.sheets !== sheet.revision) {
+    const starts = [...new Set([...sheet.all()].map((row) => row.from))].sort((one, other) => one - other)
+    known = { products: product.revision, sheets: sheet.revision, starts, catalogues: new Map() }
+    bySheet.set(sheet, known)
+  }
+  return known
+}
+
+/** The instants at which a sheet begins, in order: before and after each the areas may differ (model L2). */
+export function sheetStarts(account: Account): readonly Instant[] {
+  return gatheredFrom(account).starts
+}
+
+/** All areas at an instant; the same object for every instant between two beginnings of sheets. */
+export function catalogueAt(account: Account, instant: Instant): Catalogue {
+  const { starts, catalogues } = gatheredFrom(account)
+  let epoch = starts.length
+  while (epoch > 0 && starts[epoch - 1]! > instant) epoch -= 1
+  let catalogue = catalogues.get(epoch)
+  if (!catalogue) {
+    const areas = gatherAreas(account, instant)
+    catalogue = { areas, byKey: new Map(areas.map((area) => [area.key, area])) }
+    catalogues.set(epoch, catalogue)
+  }
+  return catalogue
 }
 
 /** Every area that can be reached at an instant: the products' that are on and in their plan, and our own. */
 export function areasAt(account: Account, instant: Instant): readonly Area[] {
-  return areasOf(account, instant).areas
+  return catalogueAt(account, instant).areas
 }
 
 function gatherAreas(account: Account, instant: Instant): Area[] {
@@ -89,7 +124,7 @@ function gatherAreas(account: Account, instant: Instant): Area[] {
 }
 
 export function areaAt(account: Account, key: AreaKey, instant: Instant): Area | undefined {
-  return OWN_BY_KEY.get(key) ?? areasOf(account, instant).byKey.get(key)
+  return OWN_BY_KEY.get(key) ?? catalogueAt(account, instant).byKey.get(key)
 }
 
 export function seatTypeAt(

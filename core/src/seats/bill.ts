@@ -58,6 +58,18 @@ interface Stretch {
  * @param upTo leaves out whoever only counts later than this instant: the bill so far.
  */
 export function billOf(account: Account, month: LocalMonth, upTo: Instant = Infinity): Bill {
+  if (upTo !== Infinity) return makeBill(account, month, upTo)
+  let months = bills.get(account)
+  if (!months) bills.set(account, (months = new Map()))
+  let bill = months.get(month)
+  if (!bill) months.set(month, (bill = makeBill(account, month, upTo)))
+  return bill
+}
+
+/** Accounts are values: what a month costs by one stays true of it. */
+const bills = new WeakMap<Account, Map<LocalMonth, Bill>>()
+
+function makeBill(account: Account, month: LocalMonth, upTo: Instant): Bill {
   const whole = boundsOfMonth(month, account.zone)
   const bounds = { from: whole.from, until: Math.min(whole.until, upTo + 1) }
   const lines: BillLine[] = []

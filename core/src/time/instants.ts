@@ -19,6 +19,7 @@ export type Edge = 'beginning' | 'end'
 
 const DATE = /^\d{4}-\d{2}-\d{2}$/
 const cache = new Map<string, Instant>()
+const datesOfZone = new Map<string, Map<Instant, LocalDate>>()
 
 function toInstant(zoned: Temporal.ZonedDateTime): Instant {
   return Number(zoned.epochNanoseconds / 1000n)
@@ -70,7 +71,15 @@ export function lastInstantOf(date: LocalDate, zone: string): Instant {
 
 /** The local date of an instant. */
 export function dateOf(instant: Instant, zone: string): LocalDate {
-  return fromInstant(instant, zone).toPlainDate().toString()
+  let dates = datesOfZone.get(zone)
+  if (!dates) datesOfZone.set(zone, (dates = new Map()))
+  let date = dates.get(instant)
+  if (date === undefined) {
+    date = fromInstant(instant, zone).toPlainDate().toString()
+    if (dates.size > 20_000) dates.clear()
+    dates.set(instant, date)
+  }
+  return date
 }
 
 /** The local date and time of an instant to the minute, `2026-06-16T09:30`. */

@@ -1,7 +1,9 @@
-import type { AreaKey, Id } from '../account/rows.ts'
-import { LEVELS, rank, type Level } from '../access/levels.ts'
+import type { AreaKey, Id, RoleArea, RoleRow } from '../account/rows.ts'
+import { rank, type Level } from '../access/levels.ts'
+import { givenBy, NOTHING_GIVEN, type Given } from '../access/powers.ts'
+import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
-import { isOwnArea, areasAt, productsAt } from '../products/catalogue.ts'
+import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { countSeats } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
 
@@ -42,29 +44,48 @@ export function choicesView(sight: Sight): Choices {
     .filter((person) => person.state === 'active' && person.kind === 'staff')
     .map((person) => ({ id: person.id, name: account.nameOf(person.id) }))
   return {
-    roles: [...account.all('role')].map((role) => roleChoice(sight, role)).sort(byName),
+    roles: [...account.all('role')]
+      .filter((role) => !role.retired)
+      .map((role) => roleChoice(sight, role))
+      .sort(byName),
     seats: seatChoices(sight),
     employers: [...account.all('employer')].map(({ id, name }) => ({ id, name })).sort(byName),
     managers: managers.sort(byName),
   }
 }
 
-function roleChoice(
-  sight: Sight,
-  role: { id: Id; name: string; areas: Readonly<Record<AreaKey, { level: Level }>> },
-): RoleChoice {
-  const can: string[] = []
-  const cannot: string[] = []
-  const areas: RoleChoice['areas'] = []
-  for (const { key, area } of areasAt(sight.account, sight.now)) {
-    const level = role.areas[key]?.level ?? 'none'
-    if (level !== 'none') areas.push({ area: key, name: area.name, level })
-    else if (isOwnArea(key)) continue
-    for (const one of [...area.levels].sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level))) {
-      ;(rank(one.level) <= rank(level) ? can : cannot).push(one.sentence)
-    }
+function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
+  const choice: RoleChoice = { id: role.id, name: role.name, can: [], cannot: [], areas: [] }
+  for (const area of areasAt(sight.account, sight.now)) {
+    const entry = entryOf(sight.account, role, area)
+    const given = entry ? givenBy(entry) : NOTHING_GIVEN
+    if (given.approval !== 'none') {
+      choice.areas.push({
+        area: area.key,
+        name: area.area.name,
+        level: given.free === 'none' ? given.approval : given.free,
+      })
+    } else if (isOwnArea(area.key)) continue
+    readAloud(choice, area, entry, given)
   }
-  return { id: role.id, name: role.name, can, cannot, areas }
+  return choice
+}
+
+/** A role as sentences: what its holder can and cannot do, with what is withheld or needs approval (model R2). */
+function readAloud(choice: RoleChoice, area: Area, entry: RoleArea | undefined, given: Given): void {
+  const { areas: _areas, can, cannot } = choice
+  const whose = { all: '', own: ' (your own)', people: ' (your own and your people’s)' }[entry?.scope ?? 'all']
+  const levels = [...area.area.levels].sort((one, other) => rank(one.level) - rank(other.level))
+  for (const { level, sentence } of levels) {
+    if (rank(level) <= rank(given.free) && !entry?.withheld?.includes(level)) can.push(sentence + whose)
+    else if (rank(level) <= rank(given.approval)) can.push(`${sentence}${whose}, once approved`)
+    else cannot.push(sentence)
+  }
+  for (const { code, name } of area.area.actions) {
+    const what = `${name.toLowerCase()} ${area.area.name.toLowerCase()}`
+    if (entry?.withheld?.includes(code)) cannot.push(what)
+    else if (entry?.approval?.includes(code)) can.push(`${what}, once approved`)
+  }
 }
 
 function seatChoices(sight: Sight): SeatChoice[] {

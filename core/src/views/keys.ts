@@ -3,7 +3,10 @@ import type { AreaKey, Id } from '../account/rows.ts'
 import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
 import { UNSEEN_PERSON } from '../access/sight.ts'
-import { reachesAt, type Reach } from '../access/walk.ts'
+import { countsOf, type Counts } from '../access/indexed/counts.ts'
+import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'
+import { indexAt, reachesAt } from '../access/reach.ts'
+import type { Reach } from '../access/walk.ts'
 import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
 import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
@@ -14,9 +17,14 @@ export interface KeyView {
   area: AreaKey
   name: string
   product: string
+  /** What they can do freely, with items of their own at least (model A3). */
   level: Level
   granted: Level
   heldBack: boolean
+  /** It reaches items of their own only. */
+  ownOnly: boolean
+  /** What they can do with somebody's approval, where that is more; null otherwise. */
+  withApproval: Level | null
   /** What the level lets its holder do, in the sheet's words. */
   sentence: string
 }
@@ -49,25 +57,53 @@ function placesInOrder(account: Account): Id[] {
 
 function highestOf(reaches: Map<AreaKey, Reach>): Level {
   let best: Level = 'none'
-  for (const [key, { level }] of reaches) if (!isOwnArea(key) && rank(level) > rank(best)) best = level
+  for (const [key, { own }] of reaches) if (!isOwnArea(key) && rank(own.free) > rank(best)) best = own.free
   return best
 }
 
+/**
+ * @param seen which places the reader sees somebody's keys at; absent is all of them.
+ */
 export function reachSummary(
   account: Account,
   personId: Id,
   instant: Instant,
-  seen: (placeId: Id) => boolean,
+  seen?: (placeId: Id) => boolean,
 ): ReachSummary {
+  const index = indexAt(account, instant)
+  const counts = index && !seen ? countsNow(account, instant) : undefined
+  if (index && counts) {
+    const places = counts.placesOf(personId)
+    return { level: places === 0 ? 'none' : highestOfPerson(index, personId), places }
+  }
   const summary: ReachSummary = { level: 'none', places: 0 }
-  for (const placeId of placesInOrder(account)) {
-    if (!seen(placeId)) continue
-    const level = highestOf(reachesAt(account, personId, placeId, instant))
-    if (level === 'none') continue
+  const add = (level: Level) => {
+    if (level === 'none') return
     summary.places += 1
     if (rank(level) > rank(summary.level)) summary.level = level
   }
+  if (index) {
+    for (const { placeId, level } of placesOf(index, personId)) if (seen?.(placeId) !== false) add(level)
+    return summary
+  }
+  for (const placeId of placesInOrder(account)) {
+    if (seen?.(placeId) !== false) add(highestOf(reachesAt(account, personId, placeId, instant)))
+  }
   return summary
+}
+
+const counted = new WeakMap<Account, { until: Instant; from: Instant; counts: Counts }>()
+
+/** The counts over all products at an instant, worked out once per version; undefined without an index. */
+export function countsNow(account: Account, instant: Instant): Counts | undefined {
+  const index = indexAt(account, instant)
+  if (!index) return undefined
+  const { from, until } = index.stretch
+  const known = counted.get(account)
+  if (known?.from === from && known.until === until) return known.counts
+  const counts = countsOf(index)
+  counted.set(account, { from, until, counts })
+  return counts
 }
 
 /** Everything a person reaches, as a tree folded where a place answers like its parent, cut to what is seen (model A6, D5). */
@@ -77,8 +113,8 @@ export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
   const signatures = new Map<Id, { signature: string; top: Id }>()
   for (const placeId of placesInOrder(account)) {
     const reaches = reachesAt(account, personId, placeId, now)
-    if (reaches.size === 0 || !maySee(sight, personId, placeId)) continue
-    const signature = [...reaches].map(([key, reach]) => `${key}${reach.level}${reach.granted}`).join()
+    if (reaches.size === 0 || !sight.seesKeys(personId, placeId)) continue
+    const signature = [...reaches].map(([key, reach]) => `${key}${JSON.stringify(reach)}`).join()
     const place = account.get('place', placeId)!
     const above = signatures.get(place.parentId ?? '')
     const top = above?.signature === signature ? above.top : placeId
@@ -87,11 +123,6 @@ export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
     else found.set(placeId, placeKeys(sight, placeId, reaches))
   }
   return [...found.values()]
-}
-
-/** What someone has at a place is theirs to see, and that of whoever has `access: see` there (model D5). */
-function maySee(sight: Sight, personId: Id, placeId: Id): boolean {
-  return personId === sight.personId || sight.can('access', 'see', placeId)
 }
 
 function placeKeys(sight: Sight, placeId: Id, reaches: Map<AreaKey, Reach>): PlaceKeys {
@@ -112,14 +143,17 @@ export function keyViews(sight: Sight, reaches: Map<AreaKey, Reach>): KeyView[] 
   return [...reaches].flatMap(([key, reach]) => {
     const area = areaAt(sight.account, key, sight.now)
     if (!area) return []
-    const shown = reach.level === 'none' ? reach.granted : reach.level
+    const shown = reach.own.free === 'none' ? reach.granted : reach.own.free
+    const ownOnly = reach.own.free !== reach.level || reach.own.approval !== reach.approval
     return {
       area: key,
       name: area.area.name,
       product: area.productName,
-      level: reach.level,
+      level: reach.own.free,
       granted: reach.granted,
       heldBack: isHeldBack(reach),
+      ownOnly,
+      withApproval: reach.own.approval === reach.own.free ? null : reach.own.approval,
       sentence: area.area.levels.filter((one) => rank(one.level) <= rank(shown)).at(-1)?.sentence ?? '',
     }
   })
@@ -139,6 +173,11 @@ export interface RouteView {
   until: LocalDate | null
   wall: string | null
   grantId: Id | null
+  /** Actions it leaves out, and those that need approval (model L3). */
+  withheld: readonly string[]
+  approval: readonly string[]
+  /** `own` or `people` where it reaches no others' items (model R1). */
+  scope: Reason['scope']
 }
 
 export interface WhyView {
@@ -156,7 +195,7 @@ export function whyView(sight: Sight, personId: Id, placeId: Id, area: AreaKey):
   const answer = why(sight.account, personId, placeId, area, sight.now)
   const seen = answer.reasons.filter(({ route }) => !route.grant || sight.seesGrant(route.grant))
   return {
-    level: answer.reach.level,
+    level: answer.reach.own.free,
     granted: answer.reach.granted,
     cap: answer.reach.cap,
     heldBack: answer.heldBack,
@@ -166,7 +205,8 @@ export function whyView(sight: Sight, personId: Id, placeId: Id, area: AreaKey):
   }
 }
 
-function routeView(sight: Sight, { route, level, counts, obstacle }: Reason): RouteView {
+function routeView(sight: Sight, reason: Reason): RouteView {
+  const { route, level, counts, obstacle, withheld, approval, scope } = reason
   const { account } = sight
   const { grant } = route
   return {
@@ -182,5 +222,8 @@ function routeView(sight: Sight, { route, level, counts, obstacle }: Reason): Ro
     until: grant?.until ? lastDateBefore(grant.until, account.zone) : null,
     wall: obstacle === 'wall' && route.wall ? sight.placeName(route.wall.id) : null,
     grantId: grant?.id ?? null,
+    withheld,
+    approval,
+    scope,
   }
 }

@@ -1,6 +1,7 @@
 import type { Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
 import { controlsOfPeople, controlsOfPerson } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
+import { groupsOf } from '../people/groups.ts'
 import { absenceAt, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
 import { billOf } from '../seats/bill.ts'
@@ -58,7 +59,8 @@ export interface OfferView {
 
 export function peopleView(sight: Sight): PeopleView {
   const people = sight.visiblePeople().map((person) => personView(sight, person))
-  people.sort((one, other) => one.name.localeCompare(other.name, 'en'))
+  const collator = new Intl.Collator('en')
+  people.sort((one, other) => collator.compare(one.name, other.name))
   return { people, controls: controlsOfPeople(sight) }
 }
 
@@ -66,7 +68,7 @@ function personView(sight: Sight, person: PersonRow): PersonView {
   const { account, now } = sight
   const zone = account.zone
   const whole = sight.depthOf(person.id) === 'record'
-  const seen = (placeId: Id) => person.id === sight.personId || sight.can('access', 'see', placeId)
+  const seen = sight.seesAllKeys ? undefined : (placeId: Id) => sight.seesKeys(person.id, placeId)
   return {
     id: person.id,
     name: account.nameOf(person.id),
@@ -114,9 +116,7 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
     keys: keysOf(sight, personId),
     holdings,
     monthMinor: sight.money && whole ? own.reduce((sum, item) => sum + item.amountMinor, 0) : null,
-    groups: whole
-      ? account.by('membership', 'person', personId).map((one) => account.get('group', one.groupId)?.name ?? '')
-      : null,
+    groups: whole ? groupsOf(account, person).map((id) => account.get('group', id)?.name ?? '') : null,
     reports: account
       .by('person', 'manager', personId)
       .filter((one) => sight.seesPerson(one.id) && ['active', 'away', 'invited', 'waiting'].includes(one.state))

@@ -3,11 +3,13 @@ import type { Id, PersonState } from '../account/rows.ts'
 import { controlsOfPlace } from '../access/controls.ts'
 import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
-import { reachesAt } from '../access/walk.ts'
+import { stewardsAt } from '../access/holders.ts'
+import { peopleAt } from '../access/indexed/lists.ts'
+import { indexAt, reachesAt } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { isOwnArea } from '../products/catalogue.ts'
-import { keyViews, type KeyView } from './keys.ts'
+import { countsNow, keyViews, type KeyView } from './keys.ts'
 
 /** One row of the tree of places. */
 export interface PlaceView {
@@ -17,6 +19,7 @@ export interface PlaceView {
   kind: string
   reference: string | null
   walled: boolean
+  archived: boolean
   depth: number
   /** How many people seen get in here in any product. */
   people: number
@@ -50,30 +53,35 @@ export function placesView(sight: Sight): PlaceView[] {
     let parent = account.get('place', place.parentId)
     while (parent && !shown.has(parent.id)) parent = account.get('place', parent.parentId)
     const depth = parent ? shown.get(parent.id)!.depth + 1 : 0
-    const { id, name, kind, reference, walled } = place
-    shown.set(id, { id, parentId: parent?.id ?? null, name, kind, reference, walled, depth, people: 0 })
+    const { id, name, kind, reference, walled, archived } = place
+    shown.set(id, { id, parentId: parent?.id ?? null, name, kind, reference, walled, archived, depth, people: 0 })
   }
-  for (const view of shown.values()) view.people = insidersAt(sight, view.id).length
+  const counts = sight.seesAllKeys ? countsNow(account, sight.now) : undefined
+  for (const view of shown.values()) view.people = counts?.peopleAt(view.id) ?? insidersAt(sight, view.id).length
   return [...shown.values()]
 }
 
 function insidersAt(sight: Sight, placeId: Id): { personId: Id; highest: Level }[] {
-  const { account, now } = sight
   const mayLook = sight.can('people', 'see', placeId) || sight.can('access', 'change', placeId)
-  const found: { personId: Id; highest: Level }[] = []
-  for (const person of account.all('person')) {
-    if (person.state !== 'active') continue
-    if (person.id !== sight.personId && !(mayLook && sight.seesPerson(person.id))) continue
-    const highest = highestInProducts(account, person.id, placeId, now)
-    if (highest !== 'none') found.push({ personId: person.id, highest })
-  }
-  return found
+  return everyoneAt(sight.account, placeId, sight.now).filter(
+    ({ personId }) => personId === sight.personId || (mayLook && sight.seesPerson(personId)),
+  )
+}
+
+/** Everyone who gets in at a place in any product, whoever asks. */
+function everyoneAt(account: Account, placeId: Id, now: number): { personId: Id; highest: Level }[] {
+  const index = indexAt(account, now)
+  if (index) return peopleAt(index, placeId).map(({ personId, level }) => ({ personId, highest: level }))
+  return [...account.all('person')].flatMap((person) => {
+    const highest = person.state === 'active' ? highestInProducts(account, person.id, placeId, now) : 'none'
+    return highest === 'none' ? [] : [{ personId: person.id, highest }]
+  })
 }
 
 function highestInProducts(account: Account, personId: Id, placeId: Id, now: number): Level {
   let best: Level = 'none'
-  for (const [key, { level }] of reachesAt(account, personId, placeId, now)) {
-    if (!isOwnArea(key) && rank(level) > rank(best)) best = level
+  for (const [key, { own }] of reachesAt(account, personId, placeId, now)) {
+    if (!isOwnArea(key) && rank(own.free) > rank(best)) best = own.free
   }
   return best
 }
@@ -83,16 +91,15 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
   const { account, now } = sight
   const place = account.get('place', placeId)
   if (!place || !sight.seesPlace(placeId)) return undefined
-  const mayRead = sight.can('access', 'see', placeId)
   const insiders = insidersAt(sight, placeId).map(({ personId, highest }): InsiderView => {
-    const reaches = mayRead || personId === sight.personId ? reachesAt(account, personId, placeId, now) : new Map()
+    const reaches = sight.seesKeys(personId, placeId) ? reachesAt(account, personId, placeId, now) : new Map()
     const keys = keyViews(sight, reaches).filter((key) => !isOwnArea(key.area))
     const state = stateAt(account, account.get('person', personId)!, now)
     return { personId, name: account.nameOf(personId), state, highest, keys }
   })
   insiders.sort((one, other) => rank(other.highest) - rank(one.highest) || one.name.localeCompare(other.name, 'en'))
   const children = account.by('place', 'parent', placeId).filter((child) => sight.seesPlace(child.id))
-  const { id, parentId, name, kind, reference, walled } = place
+  const { id, parentId, name, kind, reference, walled, archived } = place
   return {
     id,
     parentId,
@@ -100,6 +107,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     kind,
     reference,
     walled,
+    archived,
     depth: 0,
     people: insiders.length,
     path: sight.pathNames(placeId),
@@ -124,11 +132,7 @@ function onceIn(sight: Sight, placeId: Id): PlaceSheetView['onceIn'] {
 
 /** People who give and take access here by a key of their own (model D4). */
 function stewards(sight: Sight, placeId: Id): PlaceSheetView['stewards'] {
-  const { account, now } = sight
-  return [...account.all('person')].flatMap((person) => {
-    const plain = person.standing === 'member' || person.standing === 'guest'
-    const access = plain ? reachesAt(account, person.id, placeId, now).get('porter/access')?.level : undefined
-    const isSteward = access !== undefined && rank(access) >= rank('change')
-    return isSteward && sight.seesPerson(person.id) ? [{ personId: person.id, name: account.nameOf(person.id) }] : []
-  })
+  return stewardsAt(sight.account, placeId, sight.now).flatMap((person) =>
+    sight.seesPerson(person.id) ? [{ personId: person.id, name: sight.account.nameOf(person.id) }] : [],
+  )
 }

@@ -25,9 +25,7 @@ export function roomsOf(sight: Sight): Room[] {
   const person = sight.account.get('person', sight.personId)
   if (!person || !isPresent(person, sight.now)) return ['keys']
   const rooms: Room[] = []
-  const runs = [...sight.account.all('place')].some(
-    ({ id }) => sight.can('people', 'see', id) || sight.can('access', 'change', id),
-  )
+  const runs = sight.canSomewhere('people', 'see') || sight.canSomewhere('access', 'change')
   if (sight.can('people', 'see') || sight.money) rooms.push('desk')
   if (runs || person.standing !== 'guest') rooms.push('people', 'places')
   if (sight.can('ledger', 'see')) rooms.push('ledger')

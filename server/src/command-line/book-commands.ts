@@ -22,7 +22,7 @@ import {
   type Instant,
   type Problem,
 } from '@lodge/core'
-import { hindrancesOf, routeInWords } from './words.ts'
+import { answerInWords, hindrancesOf, routeInWords } from './words.ts'
 
 /** How a command ended: 0 yes or done, 1 no or problems, 2 called wrongly. */
 export type ExitStatus = 0 | 1 | 2
@@ -118,17 +118,17 @@ export function reachCommand(scene: Scene, email: string, path: string, area?: A
     ? new Map([[findArea(account, area, instant), reach(account, personId, placeId, area, instant)]])
     : reachesAt(account, personId, placeId, instant)
   if (scene.options.json) {
-    const areas = [...found].map(([key, { level, granted, cap }]) => ({ area: key, level, granted, cap }))
+    const areas = [...found].map(([key, { level, approval, own, granted, cap }]) => {
+      return { area: key, level, approval, own, granted, cap }
+    })
     print(JSON.stringify({ person: email, place: pathText(account, placeId), areas }, null, 2))
   } else {
     for (const [key, answer] of found) {
-      const held =
-        answer.granted === answer.level || answer.absence ? '' : ` (${answer.granted} by role, held back by the seat)`
-      print(`${key}: ${answer.level}${held}`)
+      print(`${key}: ${answerInWords(answer)}`)
     }
     if (found.size === 0) print('Nothing.')
   }
-  return [...found.values()].some((answer) => answer.level !== 'none') ? 0 : 1
+  return [...found.values()].some((answer) => answer.own.approval !== 'none') ? 0 : 1
 }
 
 /** `lodge why BOOK PERSON PLACE AREA`: every route, counting or not. */
@@ -148,14 +148,21 @@ export function whyCommand(scene: Scene, email: string, path: string, area: Area
     route: routeInWords(account, reason, names),
   }))
   const hindrances = hindrancesOf(answer)
-  if (scene.options.json) print(JSON.stringify({ level: answer.reach.level, hindrances, routes }, null, 2))
+  if (scene.options.json)
+    print(
+      JSON.stringify(
+        { level: answer.reach.own.free, approval: answer.reach.own.approval, hindrances, routes },
+        null,
+        2,
+      ),
+    )
   else {
-    print(`${email} at ${path}, ${area}: ${answer.reach.level}`)
+    print(`${email} at ${path}, ${area}: ${answerInWords(answer.reach)}`)
     for (const line of hindrances) print(`  ${line}`)
     for (const one of routes) print(`  ${one.counts ? 'counts' : 'does not count'}: ${one.level} by ${one.route}`)
     if (routes.length === 0) print('  Nothing was given that leads there.')
   }
-  return answer.reach.level === 'none' ? 1 : 0
+  return answer.reach.own.approval === 'none' ? 1 : 0
 }
 
 /** `lodge who BOOK LEVEL PLACE [AREA]`. */

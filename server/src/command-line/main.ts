@@ -12,8 +12,16 @@ import {
   type Print,
 } from './book-commands.ts'
 
-/** Runs one command line; nothing but the exit status and what was printed comes of it. */
-export async function runCommandLine(args: readonly string[], print: Print, complain: Print): Promise<ExitStatus> {
+/**
+ * Runs one command line; nothing but the exit status and what was printed comes of it.
+ * @param extend adds commands of whoever ships with the server.
+ */
+export async function runCommandLine(
+  args: readonly string[],
+  print: Print,
+  complain: Print,
+  extend: (program: Command) => void = () => undefined,
+): Promise<ExitStatus> {
   let status: ExitStatus = 0
   const program = new Command('lodge')
     .description('Asks an account book who gets in where, why, and what it costs; makes tokens for products.')
@@ -55,6 +63,7 @@ export async function runCommandLine(args: readonly string[], print: Print, comp
     const { makeToken } = await import('./token-command.ts')
     return makeToken(product!, print, complain)
   })
+  extend(program)
   try {
     await program.parseAsync([...args], { from: 'user' })
     return status
@@ -65,6 +74,8 @@ export async function runCommandLine(args: readonly string[], print: Print, comp
     return 2
   }
 }
+
+export { BadCall }
 
 if (process.argv[1]?.endsWith('main.ts') || process.argv[1]?.endsWith('lodge.js')) {
   process.exitCode = await runCommandLine(process.argv.slice(2), console.log, console.error)

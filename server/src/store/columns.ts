@@ -29,9 +29,20 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('kind', 'kind'),
       plain('reference', 'reference'),
       boolean('walled', 'walled'),
+      boolean('archived', 'archived'),
     ],
   },
-  role: { table: 'role', columns: [plain('name', 'name'), json('areas', 'areas')] },
+  role: {
+    table: 'role',
+    columns: [
+      plain('name', 'name'),
+      json('areas', 'areas'),
+      plain('baseId', 'base_id'),
+      json('approvers', 'approvers'),
+      boolean('wallPassing', 'wall_passing'),
+      boolean('retired', 'retired'),
+    ],
+  },
   person: {
     table: 'person',
     columns: [
@@ -44,9 +55,14 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('engagementFrom', 'engagement_from_us'),
       plain('engagementUntil', 'engagement_until_us'),
       plain('loginId', 'login_id'),
+      json('choices', 'choices'),
     ],
   },
-  group: { table: 'person_group', columns: [plain('name', 'name'), plain('leadId', 'lead_id')] },
+  field: { table: 'choice_field', columns: [plain('name', 'name'), json('values', 'choice_values')] },
+  group: {
+    table: 'person_group',
+    columns: [plain('name', 'name'), plain('leadId', 'lead_id'), json('rule', 'rule')],
+  },
   membership: { table: 'membership', columns: [plain('groupId', 'group_id'), plain('personId', 'person_id')] },
   grant: {
     table: 'access_grant',
@@ -59,6 +75,7 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('until', 'until_us'),
       plain('givenById', 'given_by_id'),
       plain('offerId', 'offer_id'),
+      json('approverIds', 'approver_ids'),
     ],
   },
   offer: {
@@ -115,9 +132,14 @@ export function columnsOf(name: TableName): string {
 export function valuesOf(name: TableName, accountId: string, row: AnyRow): unknown[] {
   const fields = row as unknown as Record<string, unknown>
   const values = LAYOUT[name].columns.map(([field, , kind]) =>
-    kind === 'json' ? JSON.stringify(fields[field]) : (fields[field] as unknown),
+    kind === 'json' ? jsonOf(fields[field]) : (fields[field] as unknown),
   )
   return [accountId, row.id, ...values]
+}
+
+/** Nothing is SQL's NULL, not JSON's. */
+function jsonOf(value: unknown): string | null {
+  return value === null || value === undefined ? null : JSON.stringify(value)
 }
 
 /** The `SET` part of an update, in the order of {@link valuesOf} without the keys. */

@@ -4,16 +4,7 @@ import { Type } from 'class-transformer'
 import { IsObject, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import type { Context } from 'koa'
-import {
-  areaAt,
-  atLeast,
-  levelNeeded,
-  placeByReference,
-  reach,
-  schemaOf,
-  type Account,
-  type Instant,
-} from '@lodge/core'
+import { areaAt, answerTo, levelNeeded, placeByReference, schemaOf, type Account, type Instant } from '@lodge/core'
 import { badRequest, databaseAway, LodgeError } from '../../errors.ts'
 import type { Lodge } from '../../lodge.ts'
 import { hashToken } from '../../signin/key-ring.ts'
@@ -110,5 +101,13 @@ export function decision(account: Account, product: string, request: EvaluationR
   const placeId = account.get('place', resource.id)?.id ?? placeByReference(account, resource.id)?.id
   if (!area || !needed || !placeId) return false
   const people = account.get('person', subject.id) ? [subject.id] : account.peopleByEmail(subject.id)
-  return people.some((personId) => atLeast(reach(account, personId, placeId, area.key, now).level, needed))
+  const owner = (resource.properties as { owner?: unknown } | undefined)?.owner
+  return people.some((personId) => {
+    const whose = typeof owner === 'string' && ownerIs(account, owner, personId) ? 'own' : 'any'
+    return answerTo(account, personId, placeId, area.key, action.name, whose, now) === 'yes'
+  })
+}
+
+function ownerIs(account: Account, owner: string, personId: string): boolean {
+  return owner === personId || account.peopleByEmail(owner).includes(personId)
 }

@@ -1,0 +1,69 @@
+import type { Account } from '../account/account.ts'
+import type { AreaKey, Id, RoleArea } from '../account/rows.ts'
+import { activeOwners, isPresent } from '../people/presence.ts'
+import { areaAt } from '../products/catalogue.ts'
+import type { Instant } from '../time/instants.ts'
+import { holdersAt } from './holders.ts'
+import { answerBy, concerns, givenBy, levelNeeded, type Whose } from './powers.ts'
+import { reach } from './reach.ts'
+import { countsIn, entryBy, routesTo } from './walk.ts'
+
+/** Who may approve, and whether only the owners are left to do it, which deserves a standing warning (model R4). */
+export interface ApproversFound {
+  personIds: Id[]
+  ownersStandIn: boolean
+}
+
+/**
+ * Who approves an action of someone's that needs approval at a place: those the grant or role names, their manager, or
+ * those who freely reach `run` there, as the routes that give it say. They need only `see` there; nobody approves
+ * their own; if none is left, the owners do (model R4).
+ */
+export function approversOf(
+  account: Account,
+  personId: Id,
+  placeId: Id,
+  key: AreaKey,
+  action: string,
+  whose: Whose,
+  instant: Instant,
+): ApproversFound {
+  const person = account.get('person', personId)
+  const area = areaAt(account, key, instant)
+  const needs = area && levelNeeded(area, action)
+  const found = new Set<Id>()
+  for (const route of person && needs ? routesTo(account, person, placeId, instant) : []) {
+    const entry = countsIn(route, area!) ? entryBy(account, route, area!) : undefined
+    if (!entry || !concerns(entry, whose) || answerBy(entry, action, needs!) !== 'with-approval') continue
+    const named =
+      route.grant?.approverIds ?? (route.role?.approvers?.kind === 'named' ? route.role.approvers.personIds : null)
+    if (named) named.forEach((id) => found.add(id))
+    else if (route.role?.approvers?.kind === 'manager') {
+      if (person!.managerId) found.add(person!.managerId)
+    } else whoRun(account, placeId, key, instant).forEach((id) => found.add(id))
+  }
+  found.delete(personId)
+  const able = [...found].filter((id) => maySee(account, id, placeId, key, instant))
+  if (able.length > 0) return { personIds: able, ownersStandIn: false }
+  const owners = activeOwners(account, instant).flatMap((owner) => (owner.id === personId ? [] : [owner.id]))
+  return { personIds: owners, ownersStandIn: true }
+}
+
+/** Those who freely reach `run` with any item there. */
+function whoRun(account: Account, placeId: Id, key: AreaKey, instant: Instant): Id[] {
+  const gives = (entry: RoleArea) => concerns(entry, 'any') && givenBy(entry).free === 'run'
+  const candidates = [...holdersAt(account, placeId, key, instant, gives).keys()]
+  for (const standing of ['owner', 'administrator']) {
+    candidates.push(...account.by('person', 'standing', standing).map((person) => person.id))
+  }
+  return candidates.filter((id) => reach(account, id, placeId, key, instant).level === 'run')
+}
+
+function maySee(account: Account, personId: Id, placeId: Id, key: AreaKey, instant: Instant): boolean {
+  const person = account.get('person', personId)
+  return (
+    person !== undefined &&
+    isPresent(person, instant) &&
+    reach(account, personId, placeId, key, instant).level !== 'none'
+  )
+}

@@ -1,0 +1,48 @@
+import type { Account } from '../account/account.ts'
+import type { AreaKey, Id, PersonRow, RoleArea } from '../account/rows.ts'
+import { isPresent } from '../people/presence.ts'
+import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
+import { areaAt } from '../products/catalogue.ts'
+import { OWN_PRODUCT } from '../products/own.ts'
+import type { Instant } from '../time/instants.ts'
+import { subjectsOf } from './impact.ts'
+import { atLeast } from './levels.ts'
+import { concerns, givenBy } from './powers.ts'
+import { entryBy, type Route } from './walk.ts'
+
+/**
+ * Everyone whom a counting role gives something at a place: going up from there over what was given, rather than over
+ * the people. Owners and administrators by their standing are not among them.
+ */
+export function holdersAt(
+  account: Account,
+  placeId: Id,
+  key: AreaKey,
+  instant: Instant,
+  gives: (entry: RoleArea) => boolean,
+): Map<Id, PersonRow> {
+  const found = new Map<Id, PersonRow>()
+  const area = areaAt(account, key, instant)
+  const path = upwards(account, placeId)
+  if (!area || isAsleep(path)) return found
+  for (const place of path) {
+    const wall = wallBetween(path, place.id)
+    for (const grant of account.by('grant', 'place', place.id)) {
+      const role = account.get('role', grant.roleId)
+      const inForce = grant.from <= instant && (grant.until === null || instant < grant.until)
+      if (!role || !inForce || (wall && !role.wallPassing)) continue
+      const entry = entryBy(account, { grant, role, placeId: place.id } as Route, area)
+      if (!entry || !gives(entry)) continue
+      for (const person of subjectsOf(account, grant)) found.set(person.id, person)
+    }
+  }
+  return found
+}
+
+/** Those who give and take access at a place by a key of their own, not by standing (model D4). */
+export function stewardsAt(account: Account, placeId: Id, instant: Instant): PersonRow[] {
+  const gives = (entry: RoleArea) => concerns(entry, 'any') && atLeast(givenBy(entry).free, 'change')
+  return [...holdersAt(account, placeId, `${OWN_PRODUCT}/access`, instant, gives).values()].filter(
+    (person) => isPresent(person, instant) && (person.standing === 'member' || person.standing === 'guest'),
+  )
+}

@@ -1,0 +1,148 @@
+import type { Id } from '../../account/rows.ts'
+import { LEVELS, type Level } from '../levels.ts'
+import { keyIn, slotIn, type AccessIndex } from './access-index.ts'
+import { Heights, type Wanted } from './wanted.ts'
+
+/** The best of each slot, kept in arrays that are cleared by moving on rather than by writing. */
+class Best {
+  private ranks: Uint8Array
+  readonly slots: number[] = []
+
+  constructor(size: number) {
+    this.ranks = new Uint8Array(size)
+  }
+
+  offer(slot: number, height: number): void {
+    const known = this.ranks[slot]!
+    if (height <= known) return
+    if (known === 0) this.slots.push(slot)
+    this.ranks[slot] = height
+  }
+
+  /** Hands out what was gathered and clears it. */
+  *take(): Generator<[slot: number, level: Level]> {
+    for (const slot of this.slots) {
+      const height = this.ranks[slot]!
+      this.ranks[slot] = 0
+      yield [slot, LEVELS[height]!]
+    }
+    this.slots.length = 0
+  }
+}
+
+const scratch = new WeakMap<AccessIndex, { people: Best; places: Best; sizes: [number, number] }>()
+
+function scratchOf(index: AccessIndex) {
+  const sizes: [number, number] = [index.people.size, index.places.slots.size]
+  let known = scratch.get(index)
+  if (!known || known.sizes[0] !== sizes[0] || known.sizes[1] !== sizes[1]) {
+    known = { people: new Best(sizes[0]), places: new Best(sizes[1]), sizes }
+    scratch.set(index, known)
+  }
+  return known
+}
+
+/** Everyone present who reaches a place, with their highest level in what is wanted (model A6). */
+export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): { personId: Id; level: Level }[] {
+  const place = index.places.slotOf(placeId)
+  if (place < 0) return []
+  const heights = new Heights(index, wanted)
+  const { people } = scratchOf(index)
+  const offer = (person: number, key: number) => {
+    if (index.present[person]) people.offer(person, heights.ofKey(key, index.capsOf(person)))
+  }
+  const { places } = index
+  let cut = false
+  for (let at = place; at >= 0 && !places.asleep[place]; at = places.parent[at]!) {
+    for (const entry of index.givenAt[at] ?? []) {
+      const key = keyIn(entry)
+      if (!cut || index.passes(key)) offer(slotIn(entry), key)
+    }
+    if (!cut) {
+      for (const [circle, keys] of index.circlesAt[at] ?? []) {
+        for (const key of keys) for (const person of circle.members) offer(person, key)
+      }
+    }
+    cut = cut || places.cut[at] === 1
+  }
+  for (const standing of ['owner', 'administrator'] as const) {
+    for (const person of index.ofStanding(standing)) {
+      const profile = index.standingAt(person, place)!
+      if (index.present[person]) people.offer(person, heights.of(profile, index.capsOf(person)))
+    }
+  }
+  return Array.from(people.take(), ([slot, level]) => ({ personId: index.people.ids[slot]!, level }))
+}
+
+/** Every place a person reaches, with their highest level there in what is wanted (model A6). */
+export function placesOf(index: AccessIndex, personId: Id, wanted: Wanted = {}): { placeId: Id; level: Level }[] {
+  const person = index.people.find(personId)
+  if (person < 0 || !index.present[person]) return []
+  const { places } = scratchOf(index)
+  eachPlace(index, person, new Heights(index, wanted), (slot, height) => places.offer(slot, height))
+  return Array.from(places.take(), ([slot, level]) => ({ placeId: index.places.idOf(slot), level }))
+}
+
+/** Calls back with every place one person reaches by each of their routes, and how high. */
+export function eachPlace(
+  index: AccessIndex,
+  person: number,
+  heights: Heights,
+  hear: (slot: number, height: number) => void,
+): void {
+  const { places } = index
+  eachRoute(index, person, heights, (given, height, passing) => {
+    if (height === 0) return
+    const [from, until] = passing
+      ? [places.wholeStart[given]!, places.wholeEnd[given]!]
+      : [places.start[given]!, places.end[given]!]
+    const slots = passing ? places.slotAtWhole : places.slotAt
+    for (let at = from; at < until; at += 1) if (!places.asleep[slots[at]!]) hear(slots[at]!, height)
+  })
+  if (!hasRouteByStanding(index, person)) return
+  const caps = index.capsOf(person)
+  for (let slot = 0; slot < places.start.length; slot += 1) {
+    if (places.start[slot]! < 0) continue
+    const height = heights.of(index.standingAt(person, slot)!, caps)
+    if (height > 0) hear(slot, height)
+  }
+}
+
+function hasRouteByStanding(index: AccessIndex, person: number): boolean {
+  const standing = index.personAt[person]?.standing
+  return standing === 'owner' || standing === 'administrator'
+}
+
+/** Calls back with each route of a person in force: where it was given, how high it reaches, whether it passes walls. */
+function eachRoute(
+  index: AccessIndex,
+  person: number,
+  heights: Heights,
+  hear: (given: number, height: number, passing: boolean) => void,
+): void {
+  const { places } = index
+  const caps = index.capsOf(person)
+  const range = (given: number, height: number, passing: boolean) => {
+    if (!places.asleep[given]) hear(given, height, passing)
+  }
+  for (const entry of index.own[person] ?? []) {
+    range(slotIn(entry), heights.ofKey(keyIn(entry), caps), index.passes(keyIn(entry)))
+  }
+  for (const circle of index.circlesOf[person] ?? []) {
+    for (const [given, keys] of circle.at) for (const key of keys) range(given, heights.ofKey(key, caps), false)
+  }
+  if (hasRouteByStanding(index, person)) {
+    const root = places.rootSlot
+    hear(root, heights.of(index.standingAt(person, root)!, caps), false)
+  }
+}
+
+/** The highest level someone present reaches anywhere in what is wanted. */
+export function highestOfPerson(index: AccessIndex, personId: Id, wanted: Wanted = {}): Level {
+  const person = index.people.find(personId)
+  if (person < 0 || !index.present[person]) return 'none'
+  const heights = new Heights(index, wanted)
+  let best = 0
+  eachRoute(index, person, heights, (_given, height) => (best = Math.max(best, height)))
+  return LEVELS[best]!
+}

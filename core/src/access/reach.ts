@@ -1,0 +1,44 @@
+import type { Account } from '../account/account.ts'
+import type { AreaKey, Id } from '../account/rows.ts'
+import type { Instant } from '../time/instants.ts'
+import { AccessIndex } from './indexed/access-index.ts'
+import type { Answer, Whose } from './powers.ts'
+import * as walk from './walk.ts'
+
+/**
+ * The questions everything asks: answered by the account's index where it has one and the instant is not past, and by
+ * the literal walk otherwise; both give the same answer.
+ */
+
+/** The account's index if it has one that can answer for the instant. */
+export function indexAt(account: Account, instant: Instant): AccessIndex | undefined {
+  const index = account.attached
+  return index instanceof AccessIndex && index.standsFor(account, instant) ? index : undefined
+}
+
+/** Model A1. Unknown people, places and areas reach nothing. */
+export function reach(account: Account, personId: Id, placeId: Id, key: AreaKey, instant: Instant): walk.Reach {
+  const index = indexAt(account, instant)
+  return index ? index.reach(personId, placeId, key) : walk.reach(account, personId, placeId, key, instant)
+}
+
+/** What every area answers for one person at one place; areas with nothing granted are left out. */
+export function reachesAt(account: Account, personId: Id, placeId: Id, instant: Instant): Map<AreaKey, walk.Reach> {
+  const index = indexAt(account, instant)
+  return index ? index.reachesAt(personId, placeId) : walk.reachesAt(account, personId, placeId, instant)
+}
+
+/** Whether someone may do an action at a place with an item of whose it is (model A3). */
+export function answerTo(
+  account: Account,
+  personId: Id,
+  placeId: Id,
+  key: AreaKey,
+  action: string,
+  whose: Whose,
+  instant: Instant,
+): Answer {
+  const index = indexAt(account, instant)
+  if (index) return index.answer(personId, placeId, key, action, whose)
+  return walk.answerTo(account, personId, placeId, key, action, whose, instant)
+}

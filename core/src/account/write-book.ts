@@ -1,0 +1,121 @@
+import { pathText } from '../places/tree.ts'
+import { instantText, whenText, type Instant } from '../time/instants.ts'
+import type { Account } from './account.ts'
+import { BOOK_FORMAT, type AccountBook, type BookGrant, type BookPerson, type BookPlace } from './book-shape.ts'
+import type { Id, PersonRow } from './rows.ts'
+
+/** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
+export function writeBook(account: Account, asOf: Instant): AccountBook {
+  const { name, zone, currency, locale } = account.settings
+  const start = (instant: Instant) => whenText(instant, zone, 'beginning')
+  const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })
+  const ref = (personId: Id) => account.personal(personId, 'email') ?? `person-${personId}`
+  const roleName = (roleId: Id) => account.get('role', roleId)?.name ?? roleId
+  const grants = (key: string): BookGrant[] =>
+    account.by('grant', 'subject', key).map((grant) => ({
+      role: roleName(grant.roleId),
+      place: pathText(account, grant.placeId),
+      from: start(grant.from),
+      ...end(grant.until),
+      ...(grant.givenById ? { givenBy: ref(grant.givenById) } : {}),
+      ...(grant.approverIds ? { approvers: grant.approverIds.map(ref) } : {}),
+    }))
+  const lineOf = (conditions: readonly (readonly [string, string])[]): Record<string, string> =>
+    Object.fromEntries(
+      conditions.map(([field, value]) => {
+        const row = account.get('field', field)
+        const text = field === 'employer' ? account.get('employer', value)?.name : undefined
+        return [row?.name ?? field, row?.values.find((one) => one.id === value)?.name ?? text ?? value]
+      }),
+    )
+  const places = (parentId: Id): BookPlace[] =>
+    account.by('place', 'parent', parentId).map((place) => ({
+      name: place.name,
+      kind: place.kind,
+      ...(place.reference ? { reference: place.reference } : {}),
+      ...(place.walled ? { walled: true } : {}),
+      ...(place.archived ? { archived: true } : {}),
+      places: places(place.id),
+    }))
+  const person = (row: PersonRow): BookPerson => {
+    const email = account.personal(row.id, 'email')
+    const { engagementFrom, engagementUntil, employerId, managerId } = row
+    return {
+      ...(email ? { email } : { key: ref(row.id) }),
+      ...(account.personal(row.id, 'name') ? { name: account.nameOf(row.id) } : {}),
+      kind: row.kind,
+      standing: row.standing,
+      state: row.state,
+      ...(row.signatory ? { signatory: true } : {}),
+      ...(managerId ? { manager: ref(managerId) } : {}),
+      ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
+      engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },
+      groups: account
+        .by('membership', 'person', row.id)
+        .map((one) => account.get('group', one.groupId)?.name ?? one.groupId),
+      ...(Object.keys(row.choices).length > 0 ? { choices: lineOf(Object.entries(row.choices)) } : {}),
+      seats: account.by('holding', 'person', row.id).map((holding) => ({
+        seat: `${holding.product}/${holding.seatType}`,
+        ...(holding.own ? { own: true } : {}),
+        from: start(holding.givenFrom),
+        ...(holding.countedFrom === null ? {} : { counted: start(holding.countedFrom) }),
+        ...end(holding.until),
+      })),
+      grants: grants(`person ${row.id}`),
+    }
+  }
+  return {
+    format: BOOK_FORMAT,
+    asOf: instantText(asOf),
+    account: { name, zone, currency, locale },
+    employers: [...account.all('employer')].map((row) => row.name),
+    places: places(account.root.id),
+    products: [...account.all('product')].map((row) => ({
+      code: row.code,
+      on: row.on,
+      plan: row.plan,
+      sheets: account.by('sheet', 'product', row.id).map(({ from, sheet }) => ({ from: start(from), sheet })),
+      stock: [...account.all('stock')]
+        .filter((stock) => stock.product === row.code)
+        .map(({ seatType, number, from }) => ({ seatType, number, from: start(from) })),
+    })),
+    roles: [...account.all('role')].map((row) => ({
+      name: row.name,
+      areas: { ...row.areas },
+      ...(row.baseId ? { follows: roleName(row.baseId) } : {}),
+      ...(row.approvers
+        ? { approvers: row.approvers.kind === 'manager' ? 'manager' : row.approvers.personIds.map(ref) }
+        : {}),
+      ...(row.wallPassing ? { wallPassing: true } : {}),
+      ...(row.retired ? { retired: true } : {}),
+    })),
+    fields: [...account.all('field')].map(({ name: field, values }) => ({
+      name: field,
+      values: values.map((one) => one.name),
+    })),
+    groups: [...account.all('group')].map((row) => ({
+      name: row.name,
+      ...(row.leadId ? { lead: ref(row.leadId) } : {}),
+      ...(row.rule
+        ? { rule: row.rule.anyOf.map((line) => lineOf(line.map(({ field, value }) => [field, value]))) }
+        : {}),
+      grants: grants(`group ${row.id}`),
+    })),
+    standings: { member: grants('standing member'), guest: grants('standing guest') },
+    people: [...account.all('person')].map(person),
+    offers: [...account.all('offer')].map((offer) => ({
+      to: ref(offer.personId),
+      sponsor: ref(offer.sponsorId),
+      state: offer.state,
+      sent: start(offer.sentAt),
+      expires: whenText(offer.expiresAt, zone, 'end'),
+      grants: offer.grants.map((grant) => ({
+        role: roleName(grant.roleId),
+        place: pathText(account, grant.placeId),
+        ...(grant.from === null ? {} : { from: start(grant.from) }),
+        ...end(grant.until),
+      })),
+      seats: offer.seats.map((seat) => `${seat.product}/${seat.seatType}`),
+    })),
+  }
+}

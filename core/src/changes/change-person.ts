@@ -1,0 +1,179 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, PersonKind, PersonRow, Standing } from '../account/rows.ts'
+import { fieldsRead, valueIn } from '../people/groups.ts'
+import { reportsOf } from '../people/presence.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId, When } from './shapes.ts'
+
+export class Choice {
+  @RowId() fieldId!: Id
+  /** Null empties the field. */
+  @IsOptional() @RowId() valueId?: Id | null
+}
+
+/** What is left out stays; `null` empties what can be empty. */
+export class ChangePerson {
+  @Equals('change-person') type!: 'change-person'
+  @RowId() personId!: Id
+  @IsOptional() @IsIn(['staff', 'contractor', 'client']) kind?: PersonKind
+  @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest']) standing?: Standing
+  @IsOptional() @RowId() managerId?: Id | null
+  @IsOptional() @RowId() employerId?: Id | null
+  @When() engagementUntil?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
+}
+
+/**
+ * Changes a person's record: kind, standing, manager, employer, end of engagement, choices (model P2, D3). What a rule
+ * reads moves people between groups, and is judged by what that does (D1).
+ */
+export const changePerson: ChangeKind<ChangePerson> = {
+  type: 'change-person',
+  shape: ChangePerson,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person || !mayChange(draft, change, person)) return
+    const after = recordAfter(draft, change, person)
+    if (!after || draft.problems.length > 0) return
+    checkOwnFields(draft, person, after)
+    checkStanding(draft, person, after)
+    if (draft.problems.length === 0) draft.update('person', person.id, after)
+  },
+  sentence(change, sight, verb) {
+    const what = [
+      change.kind && `kind to ${change.kind}`,
+      change.standing && `standing to ${change.standing}`,
+      change.managerId !== undefined && 'manager',
+      change.employerId !== undefined && 'employer',
+      change.engagementUntil !== undefined && 'end of engagement',
+      change.choices && 'fields',
+    ].filter(Boolean)
+    return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'record'}`
+  },
+  record: (change) => change,
+}
+
+/** Fields need `people: change` at the root; lowering one's own standing needs nothing (model D3, P6). */
+function mayChange(draft: Draft, change: ChangePerson, person: PersonRow): boolean {
+  const { type: _type, personId: _id, standing, ...rest } = change
+  const onlyLowersOwn =
+    person.id === draft.actorId &&
+    Object.values(rest).every((value) => value === undefined) &&
+    standing !== undefined &&
+    ORDER.indexOf(standing) > ORDER.indexOf(person.standing)
+  return onlyLowersOwn || draft.need('people', 'change', draft.account.root.id, 'change people’s records')
+}
+
+const ORDER: readonly Standing[] = ['owner', 'administrator', 'member', 'guest']
+
+function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): PersonRow | undefined {
+  const after = { ...person }
+  if (change.kind) after.kind = change.kind
+  if (change.standing) after.standing = change.standing
+  if (change.managerId !== undefined && checkManager(draft, person, change.managerId))
+    after.managerId = change.managerId
+  if (change.employerId !== undefined) {
+    if (change.employerId && !draft.account.get('employer', change.employerId)) {
+      draft.refuse('not-found', 'There is no such employer here.', '/employerId')
+    }
+    after.employerId = change.employerId
+  }
+  if (change.engagementUntil !== undefined) {
+    after.engagementUntil = draft.endFrom(change.engagementUntil, person.engagementFrom, '/engagementUntil')
+  }
+  if (change.choices) after.choices = choicesAfter(draft, person, change.choices)
+  return after
+}
+
+function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): boolean {
+  if (managerId === null) return true
+  if (!draft.seen('person', managerId, 'manager')) return false
+  if (managerId !== person.id && !reportsOf(draft.account, person.id).some((one) => one.id === managerId)) return true
+  const name = draft.account.nameOf(managerId)
+  const why =
+    managerId === person.id ? 'Nobody reports to themselves' : `${name} reports to them, directly or through others`
+  draft.refuse('manager-circle', `${why}; choose another manager.`, '/managerId')
+  return false
+}
+
+function choicesAfter(draft: Draft, person: PersonRow, choices: readonly Choice[]): Record<Id, Id> {
+  const after = { ...person.choices }
+  choices.forEach(({ fieldId, valueId }, at) => {
+    const field = draft.account.get('field', fieldId)
+    if (!field) return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
+    if (!valueId) delete after[fieldId]
+    else if (field.values.some((one) => one.id === valueId)) after[fieldId] = valueId
+    else draft.refuse('unknown-value', `${field.name} has no such value.`, `/choices/${at}/valueId`)
+  })
+  return after
+}
+
+/** A field that a rule reads is never set by the person it is about (model P8). */
+function checkOwnFields(draft: Draft, person: PersonRow, after: PersonRow): void {
+  if (person.id !== draft.actorId) return
+  if (after.engagementUntil !== person.engagementUntil && person.standing !== 'owner') {
+    draft.refuse('own-record', 'Nobody changes the end of their own engagement; ask someone else who may.')
+  }
+  for (const [field, [group]] of fieldsRead(draft.account)) {
+    const lowersStanding = field === 'standing' && ORDER.indexOf(after.standing) > ORDER.indexOf(person.standing)
+    if (valueIn(person, field) === valueIn(after, field) || lowersStanding) continue
+    const name = draft.account.get('field', field)?.name ?? field
+    draft.refuse('own-field', `The group ${group!.name} reads your ${name}, so somebody else has to set it.`)
+  }
+}
+
+/** Owners alone make, unmake and change owners; standing never exceeds the actor's own; the signatory is an owner (P5, P6, D1). */
+function checkStanding(draft: Draft, person: PersonRow, after: PersonRow): void {
+  if (draft.actor.kind !== 'person') return
+  const own = draft.actorPerson?.standing ?? 'guest'
+  const touchesOwner = person.standing === 'owner' || after.standing === 'owner'
+  if (touchesOwner && own !== 'owner')
+    return draft.refuse('owners-only', 'Only an owner makes, unmakes or changes owners.')
+  if (after.standing === person.standing) return
+  if (person.signatory) {
+    return draft.refuse(
+      'signatory',
+      `${draft.account.nameOf(person.id)} is the signatory; name another owner as signatory first.`,
+    )
+  }
+  const highest = (standing: Standing) => (standing === 'guest' ? 'member' : standing)
+  if (ORDER.indexOf(highest(after.standing)) < ORDER.indexOf(highest(own))) {
+    draft.refuse('beyond-own', `You are ${own} yourself and cannot make anyone ${after.standing}.`, '/standing')
+  }
+  if (person.standing === 'administrator' && own !== 'owner' && own !== 'administrator') {
+    draft.refuse('beyond-own', 'Only an owner or administrator changes an administrator.', '/standing')
+  }
+}
+
+export class NameSignatory {
+  @Equals('name-signatory') type!: 'name-signatory'
+  @RowId() personId!: Id
+}
+
+/** Passes the signature on to another active owner (model P5). */
+export const nameSignatory: ChangeKind<NameSignatory> = {
+  type: 'name-signatory',
+  shape: NameSignatory,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person) return
+    if (draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
+      return draft.refuse('owners-only', 'Only an owner names the signatory.')
+    }
+    const name = draft.account.nameOf(person.id)
+    if (person.signatory) return draft.refuse('no-change', `${name} is the signatory already.`)
+    if (person.standing !== 'owner' || person.state !== 'active') {
+      return draft.refuse('not-owner', `${name} is no active owner; only one of them can be the signatory.`)
+    }
+    for (const owner of draft.account.by('person', 'standing', 'owner')) {
+      if (owner.signatory) draft.update('person', owner.id, { signatory: false })
+    }
+    draft.update('person', person.id, { signatory: true })
+  },
+  sentence: (change, sight, verb) => `${verb('named', 'name')} ${sight.personName(change.personId)} as signatory`,
+  record: (change) => change,
+}

@@ -1,0 +1,99 @@
+import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { FieldRow, Id } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId } from './shapes.ts'
+
+export class FieldValue {
+  @RowId() id!: Id
+  @Line(80) name!: string
+}
+
+class FieldContent {
+  @RowId() fieldId!: Id
+  @Line(60) name!: string
+  @IsArray()
+  @ArrayMinSize(1, { message: 'A choice field needs at least one value' })
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => FieldValue)
+  values!: FieldValue[]
+}
+
+export class MakeField extends FieldContent {
+  @Equals('make-field') type!: 'make-field'
+}
+
+/** Makes a choice field of the account's own, which rules may read (model C6). */
+export const makeField: ChangeKind<MakeField> = {
+  type: 'make-field',
+  shape: MakeField,
+  fill: (change, makeId) => ({
+    ...change,
+    fieldId: change.fieldId ?? makeId(),
+    values: withIds(change.values, makeId),
+  }),
+  decide(draft, change) {
+    if (!draft.need('settings', 'change', draft.account.root.id, 'make fields')) return
+    checkNames(draft, change)
+    if (draft.problems.length === 0) draft.insert('field', rowOf(change))
+  },
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the field ${change.name}`,
+  record: (change) => change,
+}
+
+export class ChangeField extends FieldContent {
+  @Equals('change-field') type!: 'change-field'
+}
+
+/** Renames a field or its values, adds values, or removes those nothing uses. */
+export const changeField: ChangeKind<ChangeField> = {
+  type: 'change-field',
+  shape: ChangeField,
+  fill: (change, makeId) => ({ ...change, values: withIds(change.values, makeId) }),
+  decide(draft, change) {
+    const field = draft.account.get('field', change.fieldId)
+    if (!field) return draft.refuse('not-found', 'There is no such field here; it may have gone meanwhile.')
+    if (!draft.need('settings', 'change', draft.account.root.id, 'change fields')) return
+    checkNames(draft, change, field.id)
+    const kept = new Set(change.values.map((one) => one.id))
+    for (const value of field.values) {
+      if (kept.has(value.id) || !isUsed(draft, field.id, value.id)) continue
+      draft.refuse(
+        'in-use',
+        `${value.name} is still chosen for somebody or read by a rule; change that first.`,
+        '/values',
+      )
+    }
+    if (draft.problems.length === 0) draft.update('field', field.id, rowOf(change))
+  },
+  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the field ${change.name}`,
+  record: (change) => change,
+}
+
+function withIds(values: FieldValue[] | undefined, makeId: () => Id): FieldValue[] {
+  return Array.isArray(values) ? values.map((one) => ({ ...one, id: one.id ?? makeId() })) : []
+}
+
+function rowOf({ fieldId, name, values }: FieldContent): FieldRow {
+  return { id: fieldId, name: name.trim(), values: values.map((one) => ({ id: one.id, name: one.name.trim() })) }
+}
+
+function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
+  const taken = new Set(['kind', 'standing', 'employer'])
+  for (const field of draft.account.all('field')) if (field.id !== except) taken.add(field.name.toLowerCase())
+  if (taken.has(change.name.trim().toLowerCase())) {
+    draft.refuse('name-taken', `There is a field ${change.name} already; choose another name.`, '/name')
+  }
+  const names = change.values.map((one) => one.name.trim().toLowerCase())
+  if (new Set(names).size < names.length) draft.refuse('value-twice', 'Two values have the same name.', '/values')
+}
+
+function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
+  for (const person of draft.account.all('person')) if (person.choices[fieldId] === valueId) return true
+  return draft.account
+    .by('group', 'ruled', 'yes')
+    .some((group) => group.rule!.anyOf.flat().some((one) => one.field === fieldId && one.value === valueId))
+}

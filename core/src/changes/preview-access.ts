@@ -1,0 +1,174 @@
+import type { Account } from '../account/account.ts'
+import type { AreaKey, Id, PlaceRow } from '../account/rows.ts'
+import { answersOf, kindOf, notesOf, shownLevel, type AreaMove, type Move, type MoveKind } from '../access/compare.ts'
+import type { Level } from '../access/levels.ts'
+import type { Sight } from '../access/sight.ts'
+import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+
+/** How one area moves, as people read it. */
+export interface AreaEffect {
+  area: AreaKey
+  name: string
+  before: Level
+  after: Level
+  heldBack: boolean
+  /** After the change it reaches one's own items only (model R1). */
+  ownOnly?: boolean
+  /** The level reached with somebody's approval, where that is more (model A3). */
+  withApproval?: Level
+  /** Actions that come or go, where the level alone does not say it. */
+  actions?: { code: string; before: string; after: string }[]
+}
+
+/** One person's gain or loss at a place and, if it is the same there, what lies beneath. */
+export interface AccessEffect {
+  kind: MoveKind
+  personId: Id
+  personName: string
+  placeId: Id
+  placeName: string
+  path: string[]
+  walled: boolean
+  /** How many places beneath change in the same way. */
+  beneath: number
+  areas: readonly AreaEffect[]
+  /** The first local date; absent means at once. */
+  from?: LocalDate
+  /** The last local date. */
+  until?: LocalDate
+}
+
+/** Areas of a move that go the same way, with a signature by which like ones are told. */
+interface Part {
+  kind: MoveKind
+  signature: string
+  areas: readonly AreaEffect[]
+}
+
+const parts = new WeakMap<readonly AreaMove[], readonly Part[]>()
+
+/** A move's areas by which way they go; thousands of moves share theirs, so each is worked out once. */
+export function partsOf(areas: readonly AreaMove[]): readonly Part[] {
+  let known = parts.get(areas)
+  if (known) return known
+  const byKind = new Map<MoveKind, AreaEffect[]>()
+  for (const area of areas) {
+    const kind = kindOf(area)
+    byKind.set(kind, [...(byKind.get(kind) ?? []), areaEffect(area)])
+  }
+  known = [...byKind].map(([kind, effects]) => {
+    effects.sort((one, other) => (one.area < other.area ? -1 : 1))
+    return { kind, areas: effects, signature: JSON.stringify(effects) }
+  })
+  parts.set(areas, known)
+  return known
+}
+
+function areaEffect(move: AreaMove): AreaEffect {
+  const { ownOnly, withApproval } = notesOf(move.after)
+  const [before, after] = [shownLevel(move.before), shownLevel(move.after)]
+  const apart = move.actions
+    .map((action) => ({ code: action.code, ...answersOf(action, 'own') }))
+    .filter((action) => action.before !== action.after && !isLevelOf(move, action.code))
+  return {
+    area: move.area.key,
+    name: move.area.area.name,
+    before,
+    after,
+    heldBack: move.heldBack,
+    ...(ownOnly ? { ownOnly } : {}),
+    ...(withApproval && withApproval !== after ? { withApproval } : {}),
+    ...(before === after && apart.length > 0 ? { actions: apart } : {}),
+  }
+}
+
+/** The levels' own actions go without saying where the level itself moves. */
+function isLevelOf(move: AreaMove, code: string): boolean {
+  return move.before !== move.after && move.area.area.levels.some((one) => one.level === code)
+}
+
+interface Group extends Part {
+  move: Move
+}
+
+/** Folds moves into one line per person, place and period, and places that move like their parent into it. */
+export function summarize(after: Account, moves: readonly Move[], sight: Sight, now: Instant): AccessEffect[] {
+  const groups = new Map<string, Group>()
+  for (const move of moves) {
+    for (const part of partsOf(move.areas)) groups.set(keyOf(move, part.kind), { move, ...part })
+  }
+  const beneath = new Map<string, number>()
+  const tops: Group[] = []
+  for (const group of groups.values()) {
+    const top = topOf(after, group, groups)
+    if (top) beneath.set(top, (beneath.get(top) ?? 0) + 1)
+    else tops.push(group)
+  }
+  const writer = new EffectWriter(after, sight, now)
+  return sorted(tops.map((group) => writer.write(group, beneath.get(keyOf(group.move, group.kind)) ?? 0)))
+}
+
+const collator = new Intl.Collator('en')
+
+function sorted(effects: AccessEffect[]): AccessEffect[] {
+  return effects
+    .map((effect) => ({ effect, path: effect.path.join('/') }))
+    .sort(
+      (one, other) =>
+        collator.compare(one.effect.personName, other.effect.personName) ||
+        collator.compare(one.path, other.path) ||
+        collator.compare(one.effect.from ?? '', other.effect.from ?? '') ||
+        (one.effect.kind < other.effect.kind ? -1 : 1),
+    )
+    .map(({ effect }) => effect)
+}
+
+function keyOf(move: Move, kind: MoveKind, placeId: Id = move.placeId): string {
+  return `${move.personId} ${placeId} ${kind} ${move.from} ${move.until}`
+}
+
+/** The key of the highest place above that moves in the same way, or undefined if this is it. */
+function topOf(after: Account, group: Group, groups: ReadonlyMap<string, Group>): string | undefined {
+  let top: string | undefined
+  let place: PlaceRow | undefined = after.get('place', group.move.placeId)
+  while ((place = after.get('place', place?.parentId))) {
+    const key = keyOf(group.move, group.kind, place.id)
+    if (groups.get(key)?.signature !== group.signature) break
+    top = key
+  }
+  return top
+}
+
+class EffectWriter {
+  private readonly places = new Map<Id, Pick<AccessEffect, 'placeId' | 'placeName' | 'path' | 'walled'>>()
+
+  constructor(
+    private readonly after: Account,
+    private readonly sight: Sight,
+    private readonly now: Instant,
+  ) {}
+
+  write({ move, kind, areas }: Group, beneath: number): AccessEffect {
+    const zone = this.after.zone
+    return {
+      kind,
+      personId: move.personId,
+      personName: this.sight.personName(move.personId),
+      ...this.place(move.placeId),
+      beneath,
+      areas,
+      ...(move.from > this.now ? { from: dateOf(move.from, zone) } : {}),
+      ...(move.until !== null ? { until: lastDateBefore(move.until, zone) } : {}),
+    }
+  }
+
+  private place(placeId: Id) {
+    let place = this.places.get(placeId)
+    if (!place) {
+      const walled = this.after.get('place', placeId)?.walled ?? false
+      place = { placeId, placeName: this.sight.placeName(placeId), path: this.sight.pathNames(placeId), walled }
+      this.places.set(placeId, place)
+    }
+    return place
+  }
+}

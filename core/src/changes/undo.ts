@@ -1,0 +1,180 @@
+import { ArrayMaxSize, Equals, IsArray, IsInt, Min } from 'class-validator'
+import type { GrantRow, HoldingRow, Id, OfferRow, PersonRow, PlaceRow, RowEdit, TableName } from '../account/rows.ts'
+import { sameRow, netEdits } from '../account/edits.ts'
+import type { Draft } from './draft.ts'
+import { endGrant } from './grants.ts'
+import type { ChangeKind } from './kind.ts'
+import { idFrom, RowId } from './shapes.ts'
+
+export class Undo {
+  @Equals('undo') type!: 'undo'
+  /** The version whose docket is undone. */
+  @IsInt() @Min(1) version!: number
+  /** What it altered, as the ledger has it; put in by the server, never by whoever asks. */
+  @IsArray() @ArrayMaxSize(20_000) edits!: RowEdit[]
+  /** From which the ids of rows made are counted on. */
+  @RowId() seedId!: Id
+}
+
+/**
+ * Puts back, from now on, what a docket altered, by the undoer's own rights, while every row is as that docket left it
+ * (model C4). What has taken effect meanwhile stays as it was: a key that was taken is given again from now.
+ */
+export const undo: ChangeKind<Undo> = {
+  type: 'undo',
+  shape: Undo,
+  fill: (change, makeId) => ({ ...change, seedId: change.seedId ?? makeId() }),
+  decide(draft, change) {
+    const edits = netEdits(change.edits)
+    if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing of that docket to put back.')
+    for (const edit of edits) {
+      if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
+      return draft.refuse(
+        'moved-on',
+        `What that docket altered (${WORDS[edit.table]}) was changed again since; undo the later change first.`,
+      )
+    }
+    if (!edits.every((edit) => mayPutBack(draft, edit))) return
+    // Rows that others name are put back first and taken away last.
+    const ordered = [...edits].sort((one, other) => Number(one.before === null) - Number(other.before === null))
+    ordered.forEach((edit, at) => putBack(draft, edit, idFrom(change.seedId, at)))
+  },
+  sentence: (change, _sight, verb) => `${verb('undid', 'undo')} what was done in entry ${change.version}`,
+  record: ({ edits: _edits, ...rest }) => rest,
+}
+
+const WORDS: Record<TableName, string> = {
+  settings: 'the settings',
+  employer: 'an employer',
+  place: 'a place',
+  role: 'a role',
+  person: 'a person',
+  field: 'a field',
+  group: 'a group',
+  membership: 'a membership',
+  grant: 'a key',
+  offer: 'an invitation',
+  holding: 'a seat',
+  product: 'a product',
+  sheet: 'a product sheet',
+  stock: 'a number of seats',
+}
+
+/** The right that the first docket needed is needed to put it back. */
+function mayPutBack(draft: Draft, edit: RowEdit): boolean {
+  const root = draft.account.root.id
+  const row = (edit.after ?? edit.before) as { placeId?: Id; id: Id }
+  switch (edit.table) {
+    case 'grant':
+      return draft.need('access', 'change', row.placeId!, 'undo what was given or taken there')
+    case 'place':
+      return draft.need('places', onlyRenames(edit) ? 'change' : 'run', row.id, 'undo what was done to this place')
+    case 'role':
+      return draft.need('roles', 'change', root, 'undo what was done to roles')
+    case 'group':
+    case 'membership':
+      return draft.need('groups', 'change', root, 'undo what was done to groups')
+    case 'person':
+    case 'offer':
+      return draft.need('people', 'change', root, 'undo what was done to people') && isReversible(draft, edit)
+    case 'holding':
+      return draft.need('billing', 'change', root, 'undo what was done to seats')
+    case 'field':
+      return draft.need('settings', 'change', root, 'undo what was done to fields')
+    default:
+      draft.refuse('cannot-undo', `What was done to ${WORDS[edit.table]} cannot be undone; change it anew.`)
+      return false
+  }
+}
+
+function onlyRenames(edit: RowEdit): boolean {
+  const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
+  if (!was || !is) return true
+  return was.walled === is.walled && was.parentId === is.parentId && was.archived === is.archived
+}
+
+/** State goes only along its arrows: an invitation is undone by withdrawing, an admission or a departure not at all (C4, P3). */
+function isReversible(draft: Draft, edit: RowEdit): boolean {
+  if (edit.table === 'offer') return true
+  const [was, is] = [edit.before, edit.after] as (PersonRow | null)[]
+  const touchesOwner = was?.standing === 'owner' || is?.standing === 'owner'
+  if (touchesOwner && draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
+    draft.refuse('owners-only', 'Only an owner undoes what was done to owners.')
+    return false
+  }
+  if (!is || is.state === (was?.state ?? '') || is.state === 'invited') return true
+  const how =
+    is.state === 'left'
+      ? 'A departure is not undone; invite them again.'
+      : 'An admission is not undone; it can only be ended.'
+  draft.refuse('cannot-undo', how)
+  return false
+}
+
+function putBack(draft: Draft, edit: RowEdit, id: Id): void {
+  switch (edit.table) {
+    case 'grant':
+      return putBackGrant(draft, edit as RowEdit<'grant'>, id)
+    case 'holding':
+      return putBackHolding(draft, edit as RowEdit<'holding'>, id)
+    case 'offer':
+      return putBackOffer(draft, edit as RowEdit<'offer'>)
+    case 'person':
+      return putBackPerson(draft, edit as RowEdit<'person'>)
+  }
+  if (edit.before && edit.after) draft.update(edit.table, edit.key, edit.before)
+  else if (edit.before) draft.insert(edit.table, edit.before as never)
+  else if (isUnused(draft, edit)) draft.remove(edit.table, edit.key)
+}
+
+/** A grant made ends now; one that was ended or taken away is given again, from now on (model Z3). */
+function putBackGrant(draft: Draft, { before, after, key }: RowEdit<'grant'>, id: Id): void {
+  if (!before) return endGrant(draft, key)
+  if (after && sameRow({ ...before, until: null }, { ...after, until: null })) {
+    const later = [before.until, after.until].every((until) => until === null || until > draft.now)
+    if (later) return draft.update('grant', key, { until: before.until })
+  }
+  const row: GrantRow = { ...before, id: after ? id : key, from: Math.max(before.from, draft.now) }
+  if (row.until !== null && row.until <= row.from) return
+  if (after) endGrant(draft, key)
+  draft.insert('grant', { ...row, givenById: draft.actorId })
+}
+
+function putBackHolding(draft: Draft, { before, after, key }: RowEdit<'holding'>, id: Id): void {
+  if (!before) {
+    const holding = draft.account.get('holding', key) as HoldingRow
+    if (holding.givenFrom >= draft.now) draft.remove('holding', key)
+    else draft.update('holding', key, { until: draft.now })
+    return
+  }
+  const from = Math.max(before.givenFrom, draft.now)
+  if (before.until !== null && before.until <= from) return
+  const countedFrom = before.countedFrom === null ? null : Math.max(before.countedFrom, from)
+  draft.insert('holding', { ...before, id: after ? id : key, givenFrom: from, countedFrom })
+}
+
+function putBackOffer(draft: Draft, { before, key }: RowEdit<'offer'>): void {
+  const offer = draft.account.get('offer', key) as OfferRow
+  if (!before && offer.state === 'live') draft.update('offer', key, { state: 'withdrawn' })
+  else if (before) draft.update('offer', key, { state: before.state })
+}
+
+/** An invitation made is withdrawn; anything else of a record is put back, its state left alone. */
+function putBackPerson(draft: Draft, { before, after, key }: RowEdit<'person'>): void {
+  if (after?.state === 'invited' && before?.state !== 'invited') draft.update('person', key, { state: 'withdrawn' })
+  else if (before) draft.update('person', key, { ...before, state: after!.state, loginId: after!.loginId })
+}
+
+/** What was made can be taken away again only while nothing names it. */
+function isUnused(draft: Draft, edit: RowEdit): boolean {
+  const { account } = draft
+  const users: Partial<Record<TableName, () => number>> = {
+    place: () => account.by('place', 'parent', edit.key).length + account.by('grant', 'place', edit.key).length,
+    role: () => account.by('grant', 'role', edit.key).length + account.by('role', 'base', edit.key).length,
+    group: () =>
+      account.by('grant', 'subject', `group ${edit.key}`).length + account.by('membership', 'group', edit.key).length,
+  }
+  const count = users[edit.table]?.() ?? 0
+  if (count > 0) draft.refuse('in-use', `Something uses ${WORDS[edit.table]} made then; undo that first.`)
+  return count === 0
+}

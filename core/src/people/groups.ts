@@ -1,0 +1,54 @@
+import type { Account } from '../account/account.ts'
+import type { GroupRow, GroupRule, Id, PersonRow, RuleCondition } from '../account/rows.ts'
+
+/** The fields every account has; beside them stand the account's own choice fields, by id (model C6). */
+export const BUILT_IN_FIELDS = ['kind', 'standing', 'employer'] as const
+
+/** What a person's record holds in a field now. */
+export function valueIn(person: PersonRow, field: string): string | null {
+  if (field === 'kind') return person.kind
+  if (field === 'standing') return person.standing
+  if (field === 'employer') return person.employerId
+  return person.choices[field] ?? null
+}
+
+/**
+ * Whether a rule holds a person: it looks at present fields, also of people away, and at nobody who is not yet in or
+ * has gone (model P8).
+ */
+export function matches(rule: GroupRule, person: PersonRow): boolean {
+  if (person.state !== 'active' && person.state !== 'away') return false
+  const holds = ({ field, value }: RuleCondition) => valueIn(person, field) === value
+  return rule.anyOf.some((line) => line.every(holds))
+}
+
+/** The groups that hold a person, by name or by rule, each once (model P8). */
+export function groupsOf(account: Account, person: PersonRow): Id[] {
+  const found = account.by('membership', 'person', person.id).map((row) => row.groupId)
+  for (const group of account.by('group', 'ruled', 'yes')) {
+    if (!found.includes(group.id) && matches(group.rule!, person)) found.push(group.id)
+  }
+  return found
+}
+
+/** The people a group holds, by name or by rule, each once (model P8). */
+export function membersOf(account: Account, group: GroupRow): PersonRow[] {
+  const found = new Map<Id, PersonRow>()
+  for (const { personId } of account.by('membership', 'group', group.id)) {
+    const person = account.get('person', personId)
+    if (person) found.set(personId, person)
+  }
+  if (group.rule)
+    for (const person of account.all('person')) if (matches(group.rule, person)) found.set(person.id, person)
+  return [...found.values()]
+}
+
+/** The fields rules read, with the groups that read them: nobody sets these about themselves (model P8). */
+export function fieldsRead(account: Account): Map<string, GroupRow[]> {
+  const read = new Map<string, GroupRow[]>()
+  for (const group of account.by('group', 'ruled', 'yes')) {
+    const fields = new Set(group.rule!.anyOf.flat().map((condition) => condition.field))
+    for (const field of fields) read.set(field, [...(read.get(field) ?? []), group])
+  }
+  return read
+}

@@ -1,0 +1,139 @@
+import fc from 'fast-check'
+import {
+  AccessIndex,
+  areasAt,
+  countsOf,
+  isOwnArea,
+  peopleAt,
+  placesOf,
+  rank,
+  readBook,
+  readInstant,
+  walk,
+  type Account,
+  type Instant,
+  type Level,
+} from '../src/index.ts'
+import { attempt, tryOut } from './attempts.ts'
+import { nextId } from './house.ts'
+import { randomBook } from './random-book.ts'
+
+const RUNS = Number(process.env.LODGE_PROPERTY_RUNS ?? 100)
+const WHOSE = ['any', 'people', 'own'] as const
+
+/** A change is made, or time passes: to a day's edge, across the clock change of 25 October, or a microsecond. */
+const step = fc.oneof(
+  { weight: 3, arbitrary: attempt.map((change) => ({ change })) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .constantFrom(
+        '2026-06-16T23:00:00Z',
+        '2026-06-30T23:00:00Z',
+        '2026-07-20T22:59:59.999999Z',
+        '2026-10-25T23:59:00Z',
+        '2026-10-26T00:00:00Z',
+      )
+      .map((text) => ({ passTo: readInstant(text) })),
+  },
+)
+
+function open(book: Parameters<typeof readBook>[0]) {
+  const read = readBook(book, nextId)
+  if (!read.account) throw new Error(JSON.stringify(read.problems))
+  return { account: read.account, now: read.asOf }
+}
+
+/** The index must say word for word what the walk says, of everyone, everywhere, in every area. */
+function expectSame(index: AccessIndex, account: Account, now: Instant): void {
+  expect(index.standsFor(account, now)).toBe(true)
+  const everyone = [...account.all('person')]
+  const everywhere = [...account.all('place')]
+  const areas = areasAt(account, now).filter(
+    ({ key }) => ['porter/access', 'porter/ledger'].includes(key) || !isOwnArea(key),
+  )
+  const insiders = new Map<string, Map<string, Level>>()
+  for (const person of everyone) {
+    for (const place of everywhere) {
+      let best: Level = 'none'
+      for (const { key, area } of areas) {
+        const expected = walk.reach(account, person.id, place.id, key, now)
+        expect(index.reach(person.id, place.id, key)).toEqual(expected)
+        if (!isOwnArea(key) && rank(expected.own.free) > rank(best)) best = expected.own.free
+        for (const action of [...area.levels.map((one) => one.level), ...area.actions.map((one) => one.code)]) {
+          for (const whose of WHOSE) {
+            const [is, should] = [
+              index.answer(person.id, place.id, key, action, whose),
+              walk.answerTo(account, person.id, place.id, key, action, whose, now),
+            ]
+            if (is !== should) throw new Error(`${action} ${whose} ${key}: ${is}, not ${should}`)
+          }
+        }
+      }
+      if (best === 'none') continue
+      if (!insiders.has(place.id)) insiders.set(place.id, new Map())
+      insiders.get(place.id)!.set(person.id, best)
+    }
+  }
+  const counts = countsOf(index)
+  for (const place of everywhere) {
+    const expected = insiders.get(place.id) ?? new Map<string, Level>()
+    expect(new Map(peopleAt(index, place.id).map((one) => [one.personId, one.level]))).toEqual(expected)
+    expect(counts.peopleAt(place.id)).toBe(expected.size)
+  }
+  for (const person of everyone) {
+    const reached = everywhere.filter((place) => insiders.get(place.id)?.has(person.id))
+    const found = placesOf(index, person.id)
+    expect(found.map((one) => one.placeId).sort()).toEqual(reached.map((place) => place.id).sort())
+    expect(found.every((one) => insiders.get(one.placeId)!.get(person.id) === one.level)).toBe(true)
+    expect(counts.placesOf(person.id)).toBe(reached.length)
+  }
+}
+
+test('the index answers what the literal walk answers, after any changes and as time passes', () => {
+  fc.assert(
+    fc.property(randomBook, fc.array(step, { maxLength: 6 }), (book, steps) => {
+      let { account, now } = open(book)
+      const index = AccessIndex.of(account, now)
+      account.attach(index)
+      expectSame(index, account, now)
+      for (const one of steps) {
+        if ('passTo' in one) now = Math.max(now, one.passTo)
+        else {
+          const tried = tryOut(account, one.change, now, true)
+          if (!tried || tried.decision.problems.length > 0) continue
+          const { edits, values } = tried.decision
+          account = account.absorb(edits, values, account.version + 1, now)
+        }
+        now += 1
+        index.advance(now)
+        expectSame(index, account, now)
+      }
+    }),
+    { numRuns: RUNS },
+  )
+})
+
+test('an index that followed equals one made anew', () => {
+  fc.assert(
+    fc.property(randomBook, fc.array(attempt, { maxLength: 8 }), (book, attempts) => {
+      let { account, now } = open(book)
+      const index = AccessIndex.of(account, now)
+      account.attach(index)
+      for (const one of attempts) {
+        const tried = tryOut(account, one, now, true)
+        if (!tried || tried.decision.problems.length > 0) continue
+        account = account.absorb(tried.decision.edits, tried.decision.values, account.version + 1, now)
+        now += 86_400_000_000
+        index.advance(now)
+      }
+      const fresh = AccessIndex.of(account, now)
+      for (const area of ['log/photos', 'log/drawings', undefined]) {
+        const [one, other] = [countsOf(index, area ? { area } : {}), countsOf(fresh, area ? { area } : {})]
+        for (const place of account.all('place')) expect(one.peopleAt(place.id)).toBe(other.peopleAt(place.id))
+        for (const person of account.all('person')) expect(one.placesOf(person.id)).toBe(other.placesOf(person.id))
+      }
+    }),
+    { numRuns: RUNS },
+  )
+})
