@@ -29,6 +29,7 @@ export interface Size {
 const ZONE = 'Europe/Dublin'
 const DEEPEST = 6
 const AREAS_PER_PRODUCT = 20
+const KEYS_PER_GROUP = 120
 const PRODUCTS = ['bedding-log', 'rill-control', 'quote-trellis']
 
 /** Numbers that look drawn by lot and are the same for the same seed. */
@@ -92,7 +93,7 @@ class Generator {
       roles,
       groups: groupNames.map((name, at) => ({
         name,
-        grants: Array.from({ length: 20 }, () => this.grant(givable)),
+        grants: Array.from({ length: KEYS_PER_GROUP }, () => this.grant(givable)),
         ...(at % 10 === 9 ? { rule: [{ employer: this.lot.one(FIRMS), kind: 'contractor' }] } : {}),
       })),
       standings: { member: [], guest: [] },
@@ -199,7 +200,7 @@ class Generator {
       engagement: { from: this.day(-800), ...(outside && isIn ? { until: this.day(1 + this.lot.below(900)) } : {}) },
       groups: isIn ? [...new Set([this.lot.one(groups), this.lot.one(groups)])] : [],
       seats: isIn ? seats : [],
-      grants: isIn ? Array.from({ length: this.lot.chance(0.95) ? 4 : 3 }, () => this.grant(roles)) : [],
+      grants: isIn ? Array.from({ length: this.lot.chance(0.9) ? 3 : 2 }, () => this.grant(roles)) : [],
     }
   }
 }

@@ -22,7 +22,8 @@ export interface Profile {
 
 /** What the seats of a person allow, as ranks per area. */
 export interface Caps {
-  id: number
+  /** Its place among the caps made so far. */
+  position: number
   ranks: Uint8Array
 }
 
@@ -104,15 +105,16 @@ export class ProfileBook {
   private readonly positions = new Map<string, number>()
   private readonly single = new Map<string, Profile>()
   private readonly sets = new Map<string, Profile>()
-  private readonly caps = new Map<string, Caps>()
+  readonly caps: CapsBook
   private next = 0
 
   constructor(
     private readonly account: Account,
-    private readonly instant: Instant,
+    instant: Instant,
     readonly catalogue: Catalogue = catalogueAt(account, instant),
   ) {
     this.areas = catalogue.areas
+    this.caps = capsBookOf(account, instant, catalogue)
     this.actionsOfArea = this.areas.map(actionsOf)
     const offsets: number[] = []
     let length = 0
@@ -179,15 +181,38 @@ export class ProfileBook {
     return set
   }
 
-  /** What seats allow; none of a product allow nothing of it, and our own areas have no cap (model A1, L6). */
+  /** What seats allow (see {@link CapsBook}). */
   capsOf(holdings: readonly Pick<HoldingRow, 'product' | 'seatType'>[]): Caps {
+    return this.caps.of(holdings)
+  }
+
+  private blank(): Profile {
+    return { id: this.next++, levels: new Uint32Array(this.areas.length), actions: new Uint8Array(this.length) }
+  }
+}
+
+/** What seats allow between two beginnings of sheets; roles have no part in it. */
+export class CapsBook {
+  private readonly known = new Map<string, Caps>()
+  /** All caps met so far, in the order they were. */
+  readonly made: Caps[] = []
+
+  constructor(
+    private readonly account: Account,
+    private readonly instant: Instant,
+    private readonly catalogue: Catalogue,
+  ) {}
+
+  /** What seats allow; none of a product allow nothing of it, and our own areas have no cap (model A1, L6). */
+  of(holdings: readonly Pick<HoldingRow, 'product' | 'seatType'>[]): Caps {
     const types = holdings.map((one) => `${one.product}/${one.seatType}`)
     const key = types.length < 2 ? (types[0] ?? '') : types.sort().join()
-    let caps = this.caps.get(key)
+    let caps = this.known.get(key)
     if (!caps) {
-      caps = { id: this.next++, ranks: new Uint8Array(this.areas.length) }
-      this.areas.forEach((area, at) => (caps!.ranks[at] = this.capIn(area, holdings)))
-      this.caps.set(key, caps)
+      caps = { position: this.made.length, ranks: new Uint8Array(this.catalogue.areas.length) }
+      this.catalogue.areas.forEach((area, at) => (caps!.ranks[at] = this.capIn(area, holdings)))
+      this.known.set(key, caps)
+      this.made.push(caps)
     }
     return caps
   }
@@ -201,10 +226,6 @@ export class ProfileBook {
       if (type) cap = higher(cap, type.caps[area.area.code] ?? type.capElsewhere)
     }
     return rank(cap)
-  }
-
-  private blank(): Profile {
-    return { id: this.next++, levels: new Uint32Array(this.areas.length), actions: new Uint8Array(this.length) }
   }
 }
 
@@ -221,6 +242,14 @@ export function capProfile(book: ProfileBook, profile: Profile, caps: Caps): Omi
     })
   }
   return { levels, actions }
+}
+
+const capsBooks = new WeakMap<Catalogue, CapsBook>()
+
+function capsBookOf(account: Account, instant: Instant, catalogue: Catalogue): CapsBook {
+  let book = capsBooks.get(catalogue)
+  if (!book) capsBooks.set(catalogue, (book = new CapsBook(account, instant, catalogue)))
+  return book
 }
 
 interface Kept {

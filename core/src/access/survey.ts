@@ -122,7 +122,7 @@ export class Survey {
       return this.standpoint(book, 'absent', () => ({ ...book.empty, granted: book.empty.levels }))
     }
     const caps = book.capsOf(this.seatsAt(holder.person, instant))
-    return this.standpoint(book, `${profile.id} ${caps.id}`, () => ({
+    return this.standpoint(book, `${profile.id} ${caps.position}`, () => ({
       ...capProfile(book, profile, caps),
       granted: profile.levels,
     }))

@@ -18,8 +18,13 @@ export function valueIn(person: PersonRow, field: string): string | null {
  */
 export function matches(rule: GroupRule, person: PersonRow): boolean {
   if (person.state !== 'active' && person.state !== 'away') return false
-  const holds = ({ field, value }: RuleCondition) => valueIn(person, field) === value
-  return rule.anyOf.some((line) => line.every(holds))
+  for (const line of rule.anyOf) if (holdsAll(line, person)) return true
+  return false
+}
+
+function holdsAll(line: readonly RuleCondition[], person: PersonRow): boolean {
+  for (const { field, value } of line) if (valueIn(person, field) !== value) return false
+  return true
 }
 
 /** The groups that hold a person, by name or by rule, each once (model P8). */

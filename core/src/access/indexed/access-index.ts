@@ -1,8 +1,6 @@
-import type { Account, Attached } from '../../account/account.ts'
-import type { AreaKey, GrantRow, GroupRow, HoldingRow, Id, PersonRow, PlaceRow, RowEdit } from '../../account/rows.ts'
-import { groupsOf, matches } from '../../people/groups.ts'
+import type { Account } from '../../account/account.ts'
+import type { AreaKey, Id, PersonRow } from '../../account/rows.ts'
 import { absenceAt } from '../../people/presence.ts'
-import { sheetStarts } from '../../products/catalogue.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
 import type { Instant } from '../../time/instants.ts'
 import { LEVELS, rank } from '../levels.ts'
@@ -18,63 +16,36 @@ import {
   type ProfileBook,
 } from '../profiles.ts'
 import { NO_REACH, reachOf, type Reach } from '../walk.ts'
-import { Boundaries, type Boundary } from './boundaries.ts'
-import { Interned } from './interned.ts'
-import { PlaceNumbers } from './place-numbers.ts'
+import { PackedLists } from './packed-lists.ts'
+import { RoutesInForce } from './routes-in-force.ts'
+import { Heights, type Wanted } from './wanted.ts'
 
-/** What waits for its instant: the very row, so that a row replaced meanwhile is left alone. */
-type Waiting =
-  | { table: 'grant'; row: GrantRow }
-  | { table: 'person'; row: PersonRow }
-  | { table: 'holding'; row: HoldingRow }
-  | { table: 'sheet'; row: null }
-
-/**
- * Routes are kept as one number: a slot (of a place or of a person) × 65,536 + the key of a role. A role's key is its
- * slot × 2, and one more where it was given at the root (model L4).
- */
-const KEYS = 65_536
-export const slotIn = (entry: number) => Math.floor(entry / KEYS)
-export const keyIn = (entry: number) => entry % KEYS
-
-/** Those whom grants reach together: a group, or all members or guests (model G1, P10). */
-export interface Circle {
-  members: Set<number>
-  /** By slot of the place: the keys of the roles in force there. */
-  at: Map<number, number[]>
-}
+/** Where things stand in the record of a person, which begins with its length. */
+const [PRESENT, STANDING, CAPS, CIRCLES] = [1, 2, 3, 4]
+/** The standings that are routes themselves; another's position is -1. */
+const BY_STANDING: readonly PersonRow['standing'][] = ['owner', 'administrator']
 
 /**
  * Answers without walking what the literal walk answers, for one stretch of time: from the last thing that began or
  * ended to the next. Whoever owns it brings it to the instant of a request before reading, which applies what began or
  * ended by itself meanwhile (architecture, time in the index). It follows each commit by its edits.
  */
-export class AccessIndex implements Attached {
-  readonly places = new PlaceNumbers()
-  readonly people = new Interned()
-  readonly roles = new Interned()
-  /** By slot of the person: their rows, and what was given to them by name. */
-  readonly personAt: (PersonRow | undefined)[] = []
-  readonly present: boolean[] = []
-  readonly own: (number[] | undefined)[] = []
-  readonly circlesOf: (readonly Circle[])[] = []
-  /** By slot of the place: whom it was given to by name there, and which circles. */
-  readonly givenAt: (number[] | undefined)[] = []
-  readonly circlesAt: (Map<Circle, number[]> | undefined)[] = []
-  private readonly circles = new Map<string, Circle>()
-  private readonly waiting = new Boundaries<Waiting>()
+export class AccessIndex extends RoutesInForce {
+  private readonly covering = new PackedLists((place) => this.coverPlace(place))
+  private readonly records = new PackedLists((person) => this.recordPerson(person))
   private readonly profiles: (Profile | undefined)[] = []
-  private readonly passing: boolean[] = []
-  private caps: (Caps | undefined)[] = []
+  /** By slot of the person: the position of their caps among those made, or -1 until asked for. */
+  private readonly capsAt: number[] = []
+  private allCapsKnown = false
+  private readonly unknownCaps: number[] = []
+  private readonly heights = new Map<string, Heights>()
   private bookNow!: ProfileBook
+  /** What {@link keysAt} found last, and how many. */
+  private found = new Int32Array(64)
+  private foundCount = 0
 
-  private since: Instant
-
-  private constructor(
-    public account: Account,
-    private instant: Instant,
-  ) {
-    this.since = instant
+  private constructor(account: Account, instant: Instant) {
+    super(account, instant)
   }
 
   static of(account: Account, instant: Instant): AccessIndex {
@@ -83,224 +54,36 @@ export class AccessIndex implements Attached {
     return index
   }
 
-  // ——— building and following
-
-  private build(): void {
-    const { account } = this
-    this.places.renumber(account)
-    const boundaries: Boundary<Waiting>[] = []
-    const wait = (instant: Instant | null, what: Waiting) => {
-      if (instant !== null && instant > this.instant) boundaries.push({ instant, what })
-    }
-    for (const group of account.all('group')) this.circle(`group ${group.id}`)
-    for (const person of account.all('person')) this.putPerson(person, wait)
-    for (const grant of account.all('grant')) this.putGrant(grant, wait)
-    for (const row of account.all('holding')) this.waitForHolding(row, wait)
-    for (const start of sheetStarts(account)) wait(start, { table: 'sheet', row: null })
-    this.waiting.fill(boundaries)
-    this.renewBook()
-  }
-
-  /** Brings the index to an instant: what began or ended by itself until then is applied. */
-  advance(instant: Instant): void {
-    if (instant <= this.instant) return
-    while (this.waiting.next <= instant) {
-      const { instant: then, what } = this.waiting.take()!
-      this.instant = this.since = then
-      this.pass(what)
-    }
-    this.instant = instant
-  }
-
-  /** Whether it can answer for an instant: nothing begins or ends between that and what it was brought to. */
-  standsFor(account: Account, instant: Instant): boolean {
-    return this.account === account && this.since <= instant && instant < this.waiting.next
-  }
-
-  /** The half-open stretch of time for which it stands. */
-  get stretch(): { from: Instant; until: Instant } {
-    return { from: this.since, until: this.waiting.next }
-  }
-
-  private pass(what: Waiting): void {
-    const { account } = this
-    if (what.table === 'sheet') this.renewBook()
-    else if (account.get(what.table, what.row.id) !== what.row) return
-    else if (what.table === 'grant') {
-      if (what.row.from === this.instant) this.addGrant(what.row)
-      else this.dropGrant(what.row)
-    } else if (what.table === 'person') {
-      const slot = this.people.slotOf(what.row.id)
-      this.present[slot] = absenceAt(what.row, this.instant) === undefined
-      this.caps[slot] = undefined
-    } else this.caps[this.people.slotOf(what.row.personId)] = undefined
-  }
-
-  /** Follows a commit: `account` has the edits already, and the index was brought to the commit's instant before. */
-  absorbed(account: Account, edits: readonly RowEdit[]): void {
-    this.account = account
-    this.since = this.instant
-    let renumber = false
-    let renew = false
-    for (const edit of edits) {
-      if (edit.table === 'place') renumber = renumber || isMoved(edit)
-      if (edit.table === 'product' || edit.table === 'sheet') renew = true
-    }
-    if (renumber) this.places.renumber(account)
-    for (const edit of edits) this.follow(edit)
-    if (renew) {
-      this.renewBook()
-      for (const start of sheetStarts(account)) this.wait(start, { table: 'sheet', row: null })
-    } else if (edits.some((edit) => edit.table === 'role')) this.bookNow = profileBookAt(account, this.instant)
-  }
-
-  private follow(edit: RowEdit): void {
-    const wait = (instant: Instant | null, what: Waiting) => this.wait(instant, what)
-    if (edit.table === 'grant') {
-      const [before, after] = [edit.before, edit.after] as (GrantRow | null)[]
-      if (before && isInForce(before, this.instant)) this.dropGrant(before)
-      if (after) this.putGrant(after, wait)
-    } else if (edit.table === 'holding') {
-      const [before, after] = [edit.before, edit.after] as (HoldingRow | null)[]
-      this.caps[this.people.slotOf((after ?? before)!.personId)] = undefined
-      if (after) this.waitForHolding(after, wait)
-    } else if (edit.table === 'membership') {
-      const personId = ((edit.after ?? edit.before) as { personId: Id }).personId
-      const person = this.account.get('person', personId)
-      if (person) this.putCircles(this.people.slotOf(personId), person)
-    } else if (edit.table === 'person') this.followPerson(edit, wait)
-    else if (edit.table === 'group') this.followGroup(edit)
-    else if (edit.table === 'role') this.forgetRole(edit.key)
-  }
-
-  private followPerson(edit: RowEdit, wait: (instant: Instant | null, what: Waiting) => void): void {
-    const person = edit.after as PersonRow | null
-    if (person) return this.putPerson(person, wait)
-    const slot = this.people.slotOf(edit.key)
-    for (const circle of this.circlesOf[slot] ?? []) circle.members.delete(slot)
-    this.circlesOf[slot] = []
-    this.personAt[slot] = undefined
-    this.present[slot] = false
-  }
-
-  private followGroup(edit: RowEdit): void {
-    const [before, after] = [edit.before, edit.after] as (GroupRow | null)[]
-    this.circle(`group ${edit.key}`)
-    if (JSON.stringify(before?.rule) === JSON.stringify(after?.rule)) return
-    this.personAt.forEach((person, slot) => {
-      const concerned = person && [before, after].some((group) => group?.rule && matches(group.rule, person))
-      if (concerned) this.putCircles(slot, person)
-    })
-  }
-
-  private forgetRole(roleId: Id): void {
-    const forget = (id: Id) => {
-      const slot = this.roles.find(id)
-      if (slot < 0) return
-      this.profiles[slot * 2] = this.profiles[slot * 2 + 1] = undefined
-      this.passing[slot] = this.account.get('role', id)?.wallPassing ?? false
-    }
-    forget(roleId)
-    for (const role of this.account.by('role', 'base', roleId)) forget(role.id)
-  }
-
-  private renewBook(): void {
+  protected renewBook(): void {
     this.bookNow = profileBookAt(this.account, this.instant)
     this.profiles.length = 0
-    this.caps = []
+    this.capsAt.fill(-1)
+    this.records.forgetAll()
+    this.allCapsKnown = false
+    this.unknownCaps.length = 0
+    this.heights.clear()
   }
 
-  private wait(instant: Instant | null, what: Waiting): void {
-    if (instant !== null && instant > this.instant) this.waiting.add(instant, what)
+  protected changeRoles(): void {
+    this.bookNow = profileBookAt(this.account, this.instant)
+    this.heights.clear()
   }
 
-  private waitForHolding(row: HoldingRow, wait: (instant: Instant | null, what: Waiting) => void): void {
-    wait(row.givenFrom, { table: 'holding', row })
-    wait(row.until, { table: 'holding', row })
+  protected forgetRole(slot: number): void {
+    this.profiles[slot * 2] = this.profiles[slot * 2 + 1] = undefined
   }
 
-  // ——— people and circles
-
-  private putPerson(person: PersonRow, wait: (instant: Instant | null, what: Waiting) => void): void {
-    const slot = this.people.slotOf(person.id)
-    this.personAt[slot] = person
-    this.present[slot] = absenceAt(person, this.instant) === undefined
-    this.caps[slot] = undefined
-    wait(person.engagementFrom, { table: 'person', row: person })
-    wait(person.engagementUntil, { table: 'person', row: person })
-    this.putCircles(slot, person)
+  protected forgetPerson(person: number, caps: boolean): void {
+    this.records.forget(person)
+    if (!caps) return
+    while (this.capsAt.length < this.people.size) this.capsAt.push(-1)
+    this.capsAt[person] = -1
+    this.unknownCaps.push(person)
   }
 
-  private putCircles(slot: number, person: PersonRow): void {
-    for (const circle of this.circlesOf[slot] ?? []) circle.members.delete(slot)
-    const circles = groupsOf(this.account, person).map((groupId) => this.circle(`group ${groupId}`))
-    circles.push(this.circle(`standing ${person.standing}`))
-    for (const circle of circles) circle.members.add(slot)
-    this.circlesOf[slot] = circles
+  protected forgetCovering(): void {
+    this.covering.forgetAll()
   }
-
-  private circle(subject: string): Circle {
-    let circle = this.circles.get(subject)
-    if (!circle) this.circles.set(subject, (circle = { members: new Set(), at: new Map() }))
-    return circle
-  }
-
-  /** The people of a standing, by slot. */
-  ofStanding(standing: PersonRow['standing']): ReadonlySet<number> {
-    return this.circle(`standing ${standing}`).members
-  }
-
-  // ——— grants
-
-  private putGrant(grant: GrantRow, wait: (instant: Instant | null, what: Waiting) => void): void {
-    if (isInForce(grant, this.instant)) this.addGrant(grant)
-    const what: Waiting = { table: 'grant', row: grant }
-    wait(grant.from, what)
-    wait(grant.until, what)
-  }
-
-  private keyOf(grant: GrantRow, place: number): number {
-    const role = this.roles.slotOf(grant.roleId)
-    if (this.passing[role] === undefined)
-      this.passing[role] = this.account.get('role', grant.roleId)?.wallPassing ?? false
-    return role * 2 + (place === this.places.rootSlot ? 1 : 0)
-  }
-
-  private addGrant(grant: GrantRow): void {
-    const place = this.places.slots.slotOf(grant.placeId)
-    const key = this.keyOf(grant, place)
-    if (grant.subjectKind === 'person') {
-      const person = this.people.slotOf(grant.subjectId)
-      push(this.own, person, place * KEYS + key)
-      push(this.givenAt, place, person * KEYS + key)
-      return
-    }
-    const circle = this.circle(`${grant.subjectKind} ${grant.subjectId}`)
-    const keys = circle.at.get(place)
-    if (keys) keys.push(key)
-    else circle.at.set(place, [key])
-    const circles = (this.circlesAt[place] ??= new Map())
-    circles.set(circle, circle.at.get(place)!)
-  }
-
-  private dropGrant(grant: GrantRow): void {
-    const place = this.places.slots.slotOf(grant.placeId)
-    const key = this.keyOf(grant, place)
-    if (grant.subjectKind === 'person') {
-      const person = this.people.slotOf(grant.subjectId)
-      pull(this.own[person], place * KEYS + key)
-      pull(this.givenAt[place], person * KEYS + key)
-      return
-    }
-    const circle = this.circle(`${grant.subjectKind} ${grant.subjectId}`)
-    const keys = circle.at.get(place)
-    pull(keys, key)
-    if (keys?.length !== 0) return
-    circle.at.delete(place)
-    this.circlesAt[place]?.delete(circle)
-  }
-
-  // ——— answers
 
   get book(): ProfileBook {
     return this.bookNow
@@ -316,44 +99,113 @@ export class AccessIndex implements Attached {
     return profile
   }
 
+  /** Whether any role met passes walls at all. */
+  get anyPasses(): boolean {
+    return this.passing.includes(true)
+  }
+
   passes(key: number): boolean {
     return this.passing[key >> 1] ?? false
   }
 
   capsOf(person: number): Caps {
-    let caps = this.caps[person]
-    if (!caps) {
-      const row = this.personAt[person]
-      const holdings = row ? this.account.by('holding', 'person', row.id) : []
-      const held = holdings.filter((holding) => {
-        const until = holdingUntil(this.account, holding)
-        return holding.givenFrom <= this.instant && (until === null || this.instant < until)
-      })
-      this.caps[person] = caps = this.bookNow.capsOf(held)
-    }
-    return caps
+    return this.bookNow.caps.made[this.capsPosition(person)]!
   }
 
-  /** Calls back with the key of every role in force for a person at a place; nothing there stops it. */
-  eachKey(person: number, place: number, hear: (key: number) => void): void {
+  /** The position of a person's caps among those the book has made. */
+  capsPosition(person: number): number {
+    const known = this.capsAt[person]!
+    if (known >= 0) return known
+    const row = this.personAt[person]
+    const holdings = row ? this.account.by('holding', 'person', row.id) : []
+    const held = holdings.filter((holding) => {
+      const until = holdingUntil(this.account, holding)
+      return holding.givenFrom <= this.instant && (until === null || this.instant < until)
+    })
+    return (this.capsAt[person] = this.bookNow.capsOf(held).position)
+  }
+
+  /** Makes sure that everybody's caps are known, so that heights made after hold for all of them. */
+  meetAllCaps(): void {
+    if (this.allCapsKnown) for (const person of this.unknownCaps) this.capsPosition(person)
+    else for (let person = 0; person < this.people.size; person += 1) this.capsPosition(person)
+    this.unknownCaps.length = 0
+    this.allCapsKnown = true
+  }
+
+  /** How high roles reach in what is wanted, kept until a role, a sheet or the set of seats held together changes. */
+  heightsFor(wanted: Wanted): Heights {
+    const key = `${wanted.area ?? ''} ${wanted.level ?? ''}`
+    let heights = this.heights.get(key)
+    if (!heights) {
+      if (this.heights.size > 500) this.heights.clear()
+      this.heights.set(key, (heights = new Heights(this, wanted)))
+    }
+    return heights
+  }
+
+  /**
+   * What circles were given at a place and above it: their numbers and the keys. A wall-passing role is never given to
+   * a circle (model T3), so that going up ends at the first cut.
+   */
+  private coverPlace(place: number): number[] {
+    const covering: number[] = []
+    const { parent, cut } = this.places
+    for (let at = place; at >= 0; at = cut[at] ? -1 : parent[at]!) {
+      for (const [circle, keys] of this.circlesAt[at] ?? []) for (const key of keys) covering.push(circle.number, key)
+    }
+    return covering
+  }
+
+  /** What one decision needs of a person, side by side: presence, standing, caps, circles and their own routes. */
+  private recordPerson(person: number): number[] {
+    const circles = this.circlesOf[person]!
+    const standing = BY_STANDING.indexOf(this.standings[person]!)
+    const head = [this.present[person] ? 1 : 0, standing, this.capsPosition(person), circles.length]
+    return [...head, ...circles, ...(this.own[person] ?? [])]
+  }
+
+  /** Finds the key of every role in force for a person at a place that nothing stops there; how many is answered. */
+  private keysAt(record: number, place: number): number {
     const { places } = this
-    if (places.asleep[place]) return
-    for (const entry of this.own[person] ?? []) {
-      const key = keyIn(entry)
-      if (places.reaches(slotIn(entry), place, this.passing[key >> 1]!)) hear(key)
+    this.foundCount = 0
+    if (places.asleep[place]) return 0
+    const of = this.records.data
+    const circles = record + CIRCLES + 1
+    const routes = circles + of[record + CIRCLES]!
+    const end = record + 1 + of[record]!
+    for (let at = routes; at < end; at += 2) {
+      const key = of[at + 1]!
+      if (places.reaches(of[at]!, place, this.passing[key >> 1]!)) this.findKey(key)
     }
-    // A wall-passing role is never given to a circle (model T3): going up ends at the first cut.
-    const circles = this.circlesOf[person] ?? []
-    for (let at = place; at >= 0; at = places.cut[at] ? -1 : places.parent[at]!) {
-      if (!this.circlesAt[at]?.size) continue
-      for (const circle of circles) for (const key of circle.at.get(at) ?? []) hear(key)
+    const covering = this.covering.at(place)
+    const given = this.covering.data
+    const last = covering + given[covering]!
+    for (let at = covering + 1; at < last; at += 2) {
+      const circle = given[at]!
+      for (let one = circles; one < routes; one += 1) if (of[one] === circle) this.findKey(given[at + 1]!)
     }
+    return this.foundCount
+  }
+
+  private findKey(key: number): void {
+    if (this.foundCount === this.found.length) {
+      const larger = new Int32Array(this.found.length * 2)
+      larger.set(this.found)
+      this.found = larger
+    }
+    this.found[this.foundCount++] = key
   }
 
   /** The standing's own profile at a place, for owners and administrators. */
   standingAt(person: number, place: number): Profile | undefined {
-    const standing = this.personAt[person]?.standing
-    if (standing !== 'owner' && standing !== 'administrator') return undefined
+    return this.byStanding(this.records.at(person), place)
+  }
+
+  private byStanding(record: number, place: number): Profile | undefined {
+    const code = this.records.data[record + STANDING]!
+    if (code < 0) return undefined
+    const standing = BY_STANDING[code]!
     const { places } = this
     const walled = standing === 'administrator' && !places.reaches(places.rootSlot, place, false)
     return this.bookNow.ofStanding(standing, walled || places.asleep[place] === 1)
@@ -365,10 +217,12 @@ export class AccessIndex implements Attached {
     const area = this.bookNow.positionOf(key)
     const row = this.personAt[person]
     if (!row || place < 0 || area < 0) return NO_REACH
-    let packed = this.standingAt(person, place)?.levels[area] ?? 0
-    this.eachKey(person, place, (one) => {
-      packed = bestPacked(packed, this.profileOf(one).levels[area]!)
-    })
+    const record = this.records.at(person)
+    let packed = this.byStanding(record, place)?.levels[area] ?? 0
+    const count = this.keysAt(record, place)
+    for (let at = 0; at < count; at += 1) {
+      packed = bestPacked(packed, this.profileOf(this.found[at]!).levels[area]!)
+    }
     return this.reachFrom(row, person, packed, area)
   }
 
@@ -396,12 +250,14 @@ export class AccessIndex implements Attached {
   }
 
   private profilesAt(person: number, place: number): Profile[] {
-    const byStanding = this.standingAt(person, place)
+    const record = this.records.at(person)
+    const byStanding = this.byStanding(record, place)
     const profiles = byStanding ? [byStanding] : []
-    this.eachKey(person, place, (key) => {
-      const profile = this.profileOf(key)
+    const count = this.keysAt(record, place)
+    for (let at = 0; at < count; at += 1) {
+      const profile = this.profileOf(this.found[at]!)
       if (!profiles.includes(profile)) profiles.push(profile)
-    })
+    }
     return profiles
   }
 
@@ -409,36 +265,20 @@ export class AccessIndex implements Attached {
   answer(personId: Id, placeId: Id, areaKey: AreaKey, action: string, whose: Whose): Answer {
     const [person, place] = [this.people.find(personId), this.places.slotOf(placeId)]
     const at = this.bookNow.positionOf(areaKey)
-    const row = this.personAt[person]
-    if (!row || place < 0 || at < 0 || !this.present[person]) return 'no'
-    const index = this.bookNow.actionsOfArea[at]!.findIndex((one) => one.code === action)
-    if (index < 0) return 'no'
-    if (this.capsOf(person).ranks[at]! < rank(this.bookNow.actionsOfArea[at]![index]!.needs)) return 'no'
+    if (person < 0 || place < 0 || at < 0) return 'no'
+    const record = this.records.at(person)
+    if (this.records.data[record + PRESENT] === 0) return 'no'
+    const actions = this.bookNow.actionsOfArea[at]!
+    let index = actions.length - 1
+    while (index >= 0 && actions[index]!.code !== action) index -= 1
+    const caps = this.bookNow.caps.made[this.records.data[record + CAPS]!]!
+    if (index < 0 || caps.ranks[at]! < rank(actions[index]!.needs)) return 'no'
     const offset = this.bookNow.offsets[at]! + index
-    let packed = this.standingAt(person, place)?.actions[offset] ?? 0
-    this.eachKey(person, place, (key) => {
-      packed = bestAnswers(packed, this.profileOf(key).actions[offset]!)
-    })
+    let packed = this.byStanding(record, place)?.actions[offset] ?? 0
+    const count = this.keysAt(record, place)
+    for (let one = 0; one < count; one += 1) {
+      packed = bestAnswers(packed, this.profileOf(this.found[one]!).actions[offset]!)
+    }
     return unpackAnswer(packed, whose)
   }
-}
-
-function isInForce(grant: GrantRow, instant: Instant): boolean {
-  return grant.from <= instant && (grant.until === null || instant < grant.until)
-}
-
-function isMoved(edit: RowEdit): boolean {
-  const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
-  return !was || !is || was.parentId !== is.parentId || was.walled !== is.walled || was.archived !== is.archived
-}
-
-function push(lists: (number[] | undefined)[], slot: number, entry: number): void {
-  const list = lists[slot]
-  if (list) list.push(entry)
-  else lists[slot] = [entry]
-}
-
-function pull(list: number[] | undefined, entry: number): void {
-  const at = list?.indexOf(entry) ?? -1
-  if (at >= 0) list!.splice(at, 1)
 }

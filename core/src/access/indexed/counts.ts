@@ -1,7 +1,9 @@
 import type { Id } from '../../account/rows.ts'
-import { keyIn, slotIn, type AccessIndex, type Circle } from './access-index.ts'
+import type { AccessIndex } from './access-index.ts'
+import type { Circle } from './circle.ts'
+import type { Routes } from './routes-in-force.ts'
 import { eachPlace } from './lists.ts'
-import { Heights, type Wanted } from './wanted.ts'
+import type { Heights, Wanted } from './wanted.ts'
 
 /** How many people reach each place and how many places each person reaches, in what is wanted (model A6). */
 export interface Counts {
@@ -15,7 +17,8 @@ export interface Counts {
  * Owners, administrators and whoever passes walls are few and are counted place by place.
  */
 export function countsOf(index: AccessIndex, wanted: Wanted = {}): Counts {
-  const walk = new CountingWalk(index, new Heights(index, wanted))
+  index.meetAllCaps()
+  const walk = new CountingWalk(index, index.heightsFor(wanted))
   walk.run()
   return {
     peopleAt: (placeId) => walk.perPlace[index.places.slotOf(placeId)] ?? 0,
@@ -28,6 +31,8 @@ class CountingWalk {
   readonly perPerson: Int32Array
   private readonly routes: Int32Array
   private readonly since: Int32Array
+  /** By person: the position of their caps, or -1 for whoever is not counted in the walk. */
+  private readonly capsAt: Int32Array
   private readonly apart = new Set<number>()
   private reached = 0
 
@@ -39,17 +44,13 @@ class CountingWalk {
     this.perPerson = new Int32Array(index.people.size)
     this.routes = new Int32Array(index.people.size)
     this.since = new Int32Array(index.people.size)
+    this.capsAt = new Int32Array(index.people.size).fill(-1)
   }
 
   run(): void {
-    const { index } = this
-    const { places } = index
-    for (const standing of ['owner', 'administrator'] as const) {
-      for (const person of index.ofStanding(standing)) this.apart.add(person)
-    }
-    index.own.forEach((entries, person) => {
-      if (entries?.some((entry) => index.passes(keyIn(entry)))) this.apart.add(person)
-    })
+    this.findApart()
+    this.readCaps()
+    const { places } = this.index
     const open: number[] = []
     const total = places.slotAt.length
     for (let number = 0; number <= total; number += 1) {
@@ -63,36 +64,79 @@ class CountingWalk {
     for (const person of this.apart) this.countApart(person)
   }
 
+  private findApart(): void {
+    const { index } = this
+    for (const standing of ['owner', 'administrator'] as const) {
+      for (const person of index.ofStanding(standing)) this.apart.add(person)
+    }
+    if (!index.anyPasses) return
+    index.own.forEach((entries, person) => {
+      if (entries && passesWalls(index, entries)) this.apart.add(person)
+    })
+  }
+
+  private readCaps(): void {
+    const { index } = this
+    for (let person = 0; person < index.people.size; person += 1) {
+      if (index.present[person] && !this.apart.has(person)) this.capsAt[person] = index.capsPosition(person)
+    }
+  }
+
   /** Enters a place or leaves it. */
   private step(slot: number, number: number, change: 1 | -1): void {
     const { index } = this
     if (index.places.asleep[slot]) return
-    for (const entry of index.givenAt[slot] ?? []) this.count(slotIn(entry), keyIn(entry), number, change)
-    for (const [circle, keys] of index.circlesAt[slot] ?? []) this.countCircle(circle, keys, number, change)
+    const given = index.givenAt[slot]
+    const one = [0]
+    for (let at = 0; given && at < given.length; at += 2) {
+      one[0] = given[at]!
+      this.countAll(one, this.heights.ofKey(given[at + 1]!), number, change)
+    }
+    const circles = index.circlesAt[slot]
+    if (!circles) return
+    for (const [circle, keys] of circles) for (const key of keys) this.countCircle(circle, key, number, change)
   }
 
-  private countCircle(circle: Circle, keys: readonly number[], number: number, change: 1 | -1): void {
-    for (const key of keys) for (const person of circle.members) this.count(person, key, number, change)
+  private countCircle(circle: Circle, key: number, number: number, change: 1 | -1): void {
+    const gives = this.heights.ofKey(key)
+    if (gives.every((height) => height === 0)) return
+    this.countAll(circle.members, gives, number, change)
   }
 
-  private count(person: number, key: number, number: number, change: 1 | -1): void {
-    const { index, routes } = this
-    if (!index.present[person] || this.heights.ofKey(key, index.capsOf(person)) === 0 || this.apart.has(person)) return
-    const now = (routes[person] = routes[person]! + change)
-    if (change > 0 && now === 1) {
-      this.since[person] = number
-      this.reached += 1
-    } else if (change < 0 && now === 0) {
-      this.perPerson[person] = this.perPerson[person]! + number - this.since[person]!
-      this.reached -= 1
+  /** One more route, or one less, for each person of a list. */
+  private countAll(list: readonly number[], gives: Uint8Array, number: number, change: 1 | -1): void {
+    const { capsAt, routes, since, perPerson } = this
+    for (let at = 0; at < list.length; at += 1) {
+      const person = list[at]!
+      const caps = capsAt[person]!
+      if (caps < 0 || gives[caps] === 0) continue
+      const now = routes[person]! + change
+      routes[person] = now
+      if (now === 1 && change > 0) {
+        since[person] = number
+        this.reached += 1
+      } else if (now === 0) {
+        perPerson[person] = perPerson[person]! + number - since[person]!
+        this.reached -= 1
+      }
     }
   }
 
   private countApart(person: number): void {
     if (!this.index.present[person]) return
-    const seen = new Set<number>()
-    eachPlace(this.index, person, this.heights, (slot) => seen.add(slot))
-    for (const slot of seen) this.perPlace[slot] = this.perPlace[slot]! + 1
-    this.perPerson[person] = seen.size
+    const seen = new Uint8Array(this.perPlace.length)
+    let count = 0
+    eachPlace(this.index, person, this.heights, (slot) => {
+      if (seen[slot]) return
+      seen[slot] = 1
+      count += 1
+      this.perPlace[slot] = this.perPlace[slot]! + 1
+    })
+    this.perPerson[person] = count
   }
+}
+
+function passesWalls(index: AccessIndex, routes: Routes): boolean {
+  for (let at = 1; at < routes.length; at += 2) if (index.passes(routes[at]!)) return true
+  return false
 }

@@ -1,9 +1,9 @@
 import type { Id } from '../../account/rows.ts'
 import { LEVELS, type Level } from '../levels.ts'
-import { keyIn, slotIn, type AccessIndex } from './access-index.ts'
-import { Heights, type Wanted } from './wanted.ts'
+import type { AccessIndex } from './access-index.ts'
+import type { Heights, Wanted } from './wanted.ts'
 
-/** The best of each slot, kept in arrays that are cleared by moving on rather than by writing. */
+/** The best of each slot; only what was written is cleared. */
 class Best {
   private ranks: Uint8Array
   readonly slots: number[] = []
@@ -20,13 +20,11 @@ class Best {
   }
 
   /** Hands out what was gathered and clears it. */
-  *take(): Generator<[slot: number, level: Level]> {
-    for (const slot of this.slots) {
-      const height = this.ranks[slot]!
-      this.ranks[slot] = 0
-      yield [slot, LEVELS[height]!]
-    }
+  take<T>(make: (slot: number, level: Level) => T): T[] {
+    const found = this.slots.map((slot) => make(slot, LEVELS[this.ranks[slot]!]!))
+    for (const slot of this.slots) this.ranks[slot] = 0
     this.slots.length = 0
+    return found
   }
 }
 
@@ -46,21 +44,26 @@ function scratchOf(index: AccessIndex) {
 export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): { personId: Id; level: Level }[] {
   const place = index.places.slotOf(placeId)
   if (place < 0) return []
-  const heights = new Heights(index, wanted)
+  const heights = index.heightsFor(wanted)
   const { people } = scratchOf(index)
-  const offer = (person: number, key: number) => {
-    if (index.present[person]) people.offer(person, heights.ofKey(key, index.capsOf(person)))
+  index.meetAllCaps()
+  const offer = (person: number, under: Uint8Array) => {
+    if (index.present[person]) people.offer(person, under[index.capsPosition(person)]!)
   }
   const { places } = index
   let cut = false
   for (let at = place; at >= 0 && !places.asleep[place]; at = places.parent[at]!) {
-    for (const entry of index.givenAt[at] ?? []) {
-      const key = keyIn(entry)
-      if (!cut || index.passes(key)) offer(slotIn(entry), key)
+    const given = index.givenAt[at] ?? []
+    for (let one = 0; one < given.length; one += 2) {
+      const key = given[one + 1]!
+      if (!cut || index.passes(key)) offer(given[one]!, heights.ofKey(key))
     }
     if (!cut) {
       for (const [circle, keys] of index.circlesAt[at] ?? []) {
-        for (const key of keys) for (const person of circle.members) offer(person, key)
+        for (const key of keys) {
+          const under = heights.ofKey(key)
+          for (const person of circle.members) offer(person, under)
+        }
       }
     }
     cut = cut || places.cut[at] === 1
@@ -71,7 +74,7 @@ export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): 
       if (index.present[person]) people.offer(person, heights.of(profile, index.capsOf(person)))
     }
   }
-  return Array.from(people.take(), ([slot, level]) => ({ personId: index.people.ids[slot]!, level }))
+  return people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
 }
 
 /** Every place a person reaches, with their highest level there in what is wanted (model A6). */
@@ -79,8 +82,8 @@ export function placesOf(index: AccessIndex, personId: Id, wanted: Wanted = {}):
   const person = index.people.find(personId)
   if (person < 0 || !index.present[person]) return []
   const { places } = scratchOf(index)
-  eachPlace(index, person, new Heights(index, wanted), (slot, height) => places.offer(slot, height))
-  return Array.from(places.take(), ([slot, level]) => ({ placeId: index.places.idOf(slot), level }))
+  eachPlace(index, person, index.heightsFor(wanted), (slot, height) => places.offer(slot, height))
+  return places.take((slot, level) => ({ placeId: index.places.idOf(slot), level }))
 }
 
 /** Calls back with every place one person reaches by each of their routes, and how high. */
@@ -121,19 +124,21 @@ function eachRoute(
   hear: (given: number, height: number, passing: boolean) => void,
 ): void {
   const { places } = index
-  const caps = index.capsOf(person)
+  const caps = index.capsPosition(person)
   const range = (given: number, height: number, passing: boolean) => {
     if (!places.asleep[given]) hear(given, height, passing)
   }
-  for (const entry of index.own[person] ?? []) {
-    range(slotIn(entry), heights.ofKey(keyIn(entry), caps), index.passes(keyIn(entry)))
+  const own = index.own[person] ?? []
+  for (let at = 0; at < own.length; at += 2) {
+    const key = own[at + 1]!
+    range(own[at]!, heights.ofKey(key)[caps]!, index.passes(key))
   }
-  for (const circle of index.circlesOf[person] ?? []) {
-    for (const [given, keys] of circle.at) for (const key of keys) range(given, heights.ofKey(key, caps), false)
+  for (const circle of index.circlesOfPerson(person)) {
+    for (const [given, keys] of circle.at) for (const key of keys) range(given, heights.ofKey(key)[caps]!, false)
   }
   if (hasRouteByStanding(index, person)) {
     const root = places.rootSlot
-    hear(root, heights.of(index.standingAt(person, root)!, caps), false)
+    hear(root, heights.of(index.standingAt(person, root)!, index.capsOf(person)), false)
   }
 }
 
@@ -141,7 +146,7 @@ function eachRoute(
 export function highestOfPerson(index: AccessIndex, personId: Id, wanted: Wanted = {}): Level {
   const person = index.people.find(personId)
   if (person < 0 || !index.present[person]) return 'none'
-  const heights = new Heights(index, wanted)
+  const heights = index.heightsFor(wanted)
   let best = 0
   eachRoute(index, person, heights, (_given, height) => (best = Math.max(best, height)))
   return LEVELS[best]!

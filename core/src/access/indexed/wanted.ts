@@ -1,8 +1,7 @@
 import type { AreaKey } from '../../account/rows.ts'
 import { isOwnArea } from '../../products/catalogue.ts'
 import { rank, type Level } from '../levels.ts'
-import { freeRank } from '../profiles.ts'
-import type { Caps, Profile } from '../profiles.ts'
+import { freeRank, type Caps, type Profile } from '../profiles.ts'
 import type { AccessIndex } from './access-index.ts'
 
 /** What is looked for: an area, or any area of the products; and from which level on, freely, own items at least. */
@@ -11,11 +10,13 @@ export interface Wanted {
   level?: Level
 }
 
-/** How high a profile reaches under caps in what is wanted; worked out once for each pair. */
+const UNKNOWN = 255
+
+/** How high a role reaches under caps in what is wanted; worked out once for each pair, and kept while roles stay. */
 export class Heights {
   private readonly areas: number[]
   private readonly least: number
-  private readonly known = new Map<number, number>()
+  private readonly byKey: (Uint8Array | undefined)[] = []
 
   constructor(
     private readonly index: AccessIndex,
@@ -28,22 +29,25 @@ export class Heights {
 
   /** The rank reached, or 0 where it is less than wanted. */
   of(profile: Profile, caps: Caps): number {
-    const pair = profile.id * 1_000_000 + caps.id
-    let height = this.known.get(pair)
-    if (height === undefined) {
-      height = 0
-      for (const at of this.areas) {
-        const free = freeRank(profile.levels[at]!)
-        if (free > height) height = Math.max(height, Math.min(free, caps.ranks[at]!))
-      }
-      if (height < this.least) height = 0
-      this.known.set(pair, height)
+    let height = 0
+    for (const at of this.areas) {
+      const free = freeRank(profile.levels[at]!)
+      if (free > height) height = Math.max(height, Math.min(free, caps.ranks[at]!))
     }
-    return height
+    return height < this.least ? 0 : height
   }
 
-  /** The same by the key of a role. */
-  ofKey(key: number, caps: Caps): number {
-    return this.of(this.index.profileOf(key), caps)
+  /** The same for the key of a role, for every caps there are by their position. */
+  ofKey(key: number): Uint8Array {
+    const known = this.byKey[key]
+    const { made } = this.index.book.caps
+    if (known?.length === made.length) return known
+    const profile = this.index.profileOf(key)
+    const heights = Uint8Array.from(made, (caps, at) => {
+      const before = known?.[at] ?? UNKNOWN
+      return before === UNKNOWN ? this.of(profile, caps) : before
+    })
+    this.byKey[key] = heights
+    return heights
   }
 }
