@@ -28,8 +28,15 @@ async function bundleTo(workspace, entries) {
 
 for (const name of ['server', 'demo']) rmSync(join(root, name, 'dist'), { recursive: true, force: true })
 await Promise.all([
-  bundleTo('server', { main: 'main.ts', lodge: 'command-line/main.ts' }),
+  bundleTo('server', {
+    main: 'main.ts',
+    migrate: 'command-line/migrate.ts',
+    lodge: 'command-line/main.ts',
+    'thinker-thread': 'work/thinker-thread.ts',
+  }),
   bundleTo('demo', { start: 'start.ts' }),
 ])
+// The demo is a bundle of its own, which finds the thread beside it.
+cpSync(join(root, 'server/dist/thinker-thread.js'), join(root, 'demo/dist/thinker-thread.js'))
 cpSync(join(root, 'server/src/store/migrations'), join(root, 'server/dist/migrations'), { recursive: true })
 await buildWeb({ root: join(root, 'web'), logLevel: 'warn' })

@@ -94,9 +94,9 @@ export function ensureBuild() {
   writeFileSync(note, hash)
 }
 
-export function prepare({ chromium = false } = {}) {
+export function prepare({ chromium = false, database = true } = {}) {
   checkNode()
-  ensureDebian('mariadbd', ['mariadb-server', 'mariadb-client'])
+  if (database) ensureDebian('mariadbd', ['mariadb-server', 'mariadb-client'])
   if (chromium) ensureDebian('chromium', ['chromium', 'fonts-liberation'])
   ensureModules()
 }

@@ -18,7 +18,8 @@ import { sessionRoutes } from './api/session.ts'
 import { viewRoutes } from './api/views.ts'
 import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
-import { evaluation } from './protocols/authzen/evaluation.ts'
+import { Metrics } from './metrics.ts'
+import { authzenDoor } from './protocols/authzen/door.ts'
 import { isUnreachable } from './store/pools.ts'
 
 export const ROUTES: readonly Route[] = [
@@ -44,11 +45,8 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
     ;(ctx.req as { requestId?: string }).requestId = ctx.state.requestId
     await problemDetails(lodge, ctx, next)
   })
-  app.use(async (ctx, next) => {
-    if (ctx.path !== '/access/v1/evaluation') return next()
-    if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Ask with POST.')
-    await evaluation(lodge, ctx)
-  })
+  app.use(new Metrics(lodge).middleware())
+  app.use(authzenDoor(lodge))
   app.use(health(lodge, isStopping))
   app.use((ctx, next) => {
     log(ctx.req, ctx.res)

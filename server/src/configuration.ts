@@ -25,8 +25,15 @@ export interface Configuration {
   logLevel: string
   webRoot: string | undefined
   trustProxy: boolean
-  /** Whether this process also does the work that waits: the outbox. */
+  /** Whether this process also does the work that waits: messages, runs of dockets. */
   work: boolean
+  /** How much memory loaded accounts may take before the least used are put away. */
+  accountMemoryBytes: number
+  /** Decisions a second that one product's token may ask for, and all tokens of an account together. */
+  tokenRequestsPerSecond: number
+  accountRequestsPerSecond: number
+  /** From how many people on an account's previews and lists are worked out in the worker thread. */
+  workerFromPeople: number
 }
 
 type Environment = Record<string, string | undefined>
@@ -66,6 +73,10 @@ export function readConfiguration(environment: Environment): Configuration {
     webRoot: environment.LODGE_WEB_ROOT || undefined,
     trustProxy: environment.LODGE_TRUST_PROXY === '1',
     work: environment.LODGE_WORK !== 'off',
+    accountMemoryBytes: number('LODGE_ACCOUNT_MEMORY_MB', 1500) * 1_000_000,
+    tokenRequestsPerSecond: number('LODGE_TOKEN_REQUESTS_PER_SECOND', 5000),
+    accountRequestsPerSecond: number('LODGE_ACCOUNT_REQUESTS_PER_SECOND', 20_000),
+    workerFromPeople: number('LODGE_WORKER_FROM_PEOPLE', 1000),
   }
 }
 

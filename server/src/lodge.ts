@@ -2,10 +2,13 @@ import type { Logger } from 'pino'
 import type { Configuration } from './configuration.ts'
 import type { Clock } from './clock.ts'
 import type { Hub } from './api/hub.ts'
+import type { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import type { Passwords } from './signin/passwords.ts'
 import type { Limits } from './signin/limits.ts'
 import type { Accounts } from './store/accounts.ts'
 import type { Committer } from './store/commit.ts'
+import type { Thinker } from './work/thinker.ts'
+import type { Workshop } from './work/workshop.ts'
 import type { Pools } from './store/pools.ts'
 
 /** Everything a route may use; made once at start. */
@@ -19,4 +22,7 @@ export interface Lodge {
   hub: Hub
   passwords: Passwords
   limits: Limits
+  workshop: Workshop
+  thinker: Thinker
+  productTokens: ProductTokens
 }

@@ -7,11 +7,17 @@ import { clockOf } from './clock.ts'
 import { redacted, type Configuration } from './configuration.ts'
 import type { Lodge } from './lodge.ts'
 import { Limits } from './signin/limits.ts'
+import { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import { Passwords } from './signin/passwords.ts'
 import { Accounts } from './store/accounts.ts'
 import { Committer } from './store/commit.ts'
 import { openPools } from './store/pools.ts'
-import { OutboxWorker } from './work/outbox-worker.ts'
+import { departureWorker } from './work/departures.ts'
+import { docketRunWorker } from './work/docket-runs.ts'
+import { invitationWorker } from './work/invitations.ts'
+import { Mailer } from './work/mail.ts'
+import { Thinker } from './work/thinker.ts'
+import { Workshop } from './work/workshop.ts'
 
 /** A running lodge. */
 export interface Running {
@@ -27,19 +33,29 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const clock = clockOf(configuration.fixedNow)
   const pools = openPools(configuration.databaseUrl)
   const hub = new Hub()
-  const accounts = new Accounts(pools, (accountId, version) => hub.changed(accountId, version))
-  const outbox = new OutboxWorker(configuration, pools, accounts, clock, log)
+  const accounts = new Accounts(pools, clock, configuration.accountMemoryBytes, (accountId, version) =>
+    hub.changed(accountId, version),
+  )
+  const workshop = new Workshop(pools, log)
   const listener = {
     committed(accountId: string, version: number) {
       hub.changed(accountId, version)
-      if (configuration.work) outbox.wake()
+      if (configuration.work) workshop.wake()
     },
     doorsShut: (accountId: string, personId: string) => hub.shut(accountId, personId),
   }
   const committer = new Committer(pools, accounts, clock, configuration.keyRing, listener, configuration.crashAt)
   const passwords = new Passwords(configuration.passwordMemoryKibibytes)
-  const limits = new Limits(pools, configuration.databaseUrl, configuration.signInAttempts)
-  const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, hub, passwords, limits }
+  const limits = new Limits(pools, configuration)
+  const productTokens = new ProductTokens(pools, clock)
+  accounts.alsoPoll(() => productTokens.look())
+  const doors = { hub, passwords, limits, productTokens }
+  const thinker = new Thinker(configuration)
+  const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }
+  const mailer = new Mailer(configuration)
+  workshop.employ('invitation', invitationWorker(lodge, mailer))
+  workshop.employ('docket-run', docketRunWorker(lodge))
+  workshop.employ('finish-departure', departureWorker(lodge))
 
   let stopping = false
   const app = buildApp(lodge, () => stopping)
@@ -49,7 +65,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     server.listen(configuration.port, configuration.host, resolve)
   })
   accounts.startPolling()
-  if (configuration.work) outbox.wake()
+  if (configuration.work) workshop.wake()
   log.info(redacted(configuration), 'the lodge is open')
   const { port } = server.address() as AddressInfo
   const shut = async () => {
@@ -60,7 +76,10 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     setTimeout(() => server.closeAllConnections(), 3_000).unref()
     await closed
     accounts.stop()
-    await outbox.stop()
+    await productTokens.note().catch(() => undefined)
+    await workshop.stop()
+    await thinker.stop()
+    mailer.close()
     await pools.end()
     log.info('the lodge is shut')
   }

@@ -66,5 +66,5 @@ test('requests that do not fit are said to be so, and the request id comes back'
     .set('Content-Type', 'application/json')
     .send('{')
     .expect(400)
-  await ask({ action: { name: 'x'.repeat(70_000) } }).expect(413)
+  await ask({ action: { name: 'x'.repeat(600_000) } }).expect(413)
 })

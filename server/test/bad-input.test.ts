@@ -83,7 +83,7 @@ describe('what is sent wrongly', () => {
 
 describe('tokens', () => {
   const tokenOf = async () => {
-    const [rows] = await running.lodge.pools.work.query('SELECT ids FROM outbox WHERE account_id = ?', [
+    const [rows] = await running.lodge.pools.work.query('SELECT ids FROM durable_work WHERE account_id = ?', [
       house.account.id,
     ])
     const ids = (rows as { ids: string | { offerId: string } }[]).map(({ ids: one }) =>

@@ -37,7 +37,7 @@ export function environment(more: Record<string, string> = {}): Record<string, s
     LODGE_SMTP_URL: 'smtp://127.0.0.1:1',
     LODGE_KEY: `test:${Buffer.alloc(32, 7).toString('base64')}`,
     LODGE_SIGN_IN_ATTEMPTS: '1000',
-    // One worker at a time: the outbox in the shared database is everybody's.
+    // One worker at a time: what waits in the shared database is everybody's.
     LODGE_WORK: 'off',
     ...more,
   }

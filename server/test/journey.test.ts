@@ -56,7 +56,9 @@ describe('the journey', () => {
     const message = await mailbox.next(`sorrel@${house.domain}`)
     expect(message.text).toContain('Oriel Owner invites you to work with')
     const [, secret = ''] = /invitation#([\w-]+)/.exec(message.text) ?? []
-    const kept = await running.lodge.pools.work.query('SELECT ids FROM outbox WHERE account_id = ?', [house.account.id])
+    const kept = await running.lodge.pools.work.query('SELECT ids FROM durable_work WHERE account_id = ?', [
+      house.account.id,
+    ])
     expect(JSON.stringify(kept[0])).not.toContain(secret)
 
     const contractor = supertest.agent(running.server)
@@ -113,16 +115,16 @@ describe('the journey', () => {
   })
 })
 
-interface OutboxState {
+interface WorkState {
   id: string
   attempts: number
   state: string
   last_error: string | null
 }
 
-async function outboxRow({ lodge }: Running, house: House): Promise<OutboxState> {
-  const sql = 'SELECT id, attempts, state, last_error FROM outbox WHERE account_id = ?'
-  const [[row]] = (await lodge.pools.work.query(sql, [house.account.id])) as unknown as [[OutboxState]]
+async function workRow({ lodge }: Running, house: House): Promise<WorkState> {
+  const sql = 'SELECT id, attempts, state, last_error FROM durable_work WHERE account_id = ?'
+  const [[row]] = (await lodge.pools.work.query(sql, [house.account.id])) as unknown as [[WorkState]]
   return row
 }
 
@@ -134,7 +136,7 @@ describe('the mail server away', () => {
     const owner = await house.as('Oriel')
     await apply(house, owner, [invitation(house)])
     const row = await until(async () => {
-      const found = await outboxRow(running, house)
+      const found = await workRow(running, house)
       return found.attempts > 0 && found.last_error !== null && found
     })
     expect(row.state).toBe('waiting')
@@ -142,9 +144,11 @@ describe('the mail server away', () => {
     const address = `sorrel@${house.domain}`
     const message = await mailbox.next(address)
     expect(message.messageId).toBe(`<${row.id}@localhost>`)
-    await until(async () => (await outboxRow(running, house)).state === 'sent')
+    await until(async () => (await workRow(running, house)).state === 'done')
     // Delivered once more, as after a crash between sending and noting it: the same Message-ID and link.
-    await running.lodge.pools.work.query("UPDATE outbox SET state = 'waiting', due_at_us = 0 WHERE id = ?", [row.id])
+    await running.lodge.pools.work.query("UPDATE durable_work SET state = 'waiting', due_at_us = 0 WHERE id = ?", [
+      row.id,
+    ])
     await until(async () => mailbox.to(address).length === 2)
     const [first, second] = mailbox.to(address)
     expect(second!.messageId).toBe(first!.messageId)

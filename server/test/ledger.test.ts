@@ -72,13 +72,13 @@ test('a chain rewritten from the start does not end where the account stands', a
   expect(await verify()).toMatchObject({ ok: false })
 })
 
-test('no personal value, token or message stands in ledger, outbox or history', async () => {
+test('no personal value, token or message stands in ledger, waiting work or history', async () => {
   const owner = await house.as('Oriel')
   await apply(house, owner, [invitation(house, { line: 'Bring the long ropes' })])
   const tables = [
     'ledger_entry',
     'ledger_item',
-    'outbox',
+    'durable_work',
     'event',
     'person FOR SYSTEM_TIME ALL',
     'offer FOR SYSTEM_TIME ALL',

@@ -82,7 +82,7 @@ describe('rows', () => {
       const values = valuesOf(name, house.account.id, row)
       expect(columns).toHaveLength(values.length)
       const record = Object.fromEntries(columns.map((column, at) => [column, values[at]]))
-      expect(rowOf(name, record)).toEqual(row)
+      expect(rowOf(name, record, new Map())).toEqual(row)
       expect(tableOf(name)).toMatch(/^`\w+`$/)
     }
   })
@@ -142,22 +142,18 @@ describe('messages', () => {
     const { account } = (await running.lodge.accounts.get(house.account.id))!
     const [offer] = account.all('offer')
     const ids = { offerId: offer!.id, personId: offer!.personId, resendNumber: 0 }
-    return {
-      owner,
-      offer: offer!,
-      row: { id: 'x', accountId: account.id, template: 'invitation' as const, ids, attempts: 1 },
-    }
+    return { owner, offer: offer!, ids }
   }
-  const renderNow = async (row: Parameters<typeof render>[1]) =>
+  const renderNow = async (ids: Parameters<typeof render>[1]) =>
     render(
       (await running.lodge.accounts.get(house.account.id))!.account,
-      row,
+      ids,
       (number) => `http://porter/invitation#${number}`,
     )
 
   test('are rendered when sent, with the personal line and the link', async () => {
-    const { row } = await rowFor()
-    const message = await renderNow(row)
+    const { ids } = await rowFor()
+    const message = await renderNow(ids)
     expect(message).toMatchObject({ to: { name: 'Sorrel Climber', address: `sorrel@${house.domain}` } })
     expect((message as { text: string }).text).toContain('“Bring ropes”')
     expect((message as { text: string }).text).toContain('http://porter/invitation#0')
@@ -165,12 +161,12 @@ describe('messages', () => {
   })
 
   test('are dropped when the invitation was withdrawn or sent again meanwhile', async () => {
-    const { owner, offer, row } = await rowFor()
-    expect(await renderNow({ ...row, ids: { ...row.ids, resendNumber: 1 } })).toEqual({
+    const { owner, offer, ids } = await rowFor()
+    expect(await renderNow({ ...ids, resendNumber: 1 })).toEqual({
       dropped: 'A later message replaced this one.',
     })
     await apply(house, owner, [{ type: 'withdraw', offerId: offer.id }])
-    expect(await renderNow(row)).toEqual({ dropped: 'The invitation is not open any more.' })
+    expect(await renderNow(ids)).toEqual({ dropped: 'The invitation is not open any more.' })
   })
 
   test('cannot be given headers by a name: line breaks never get in', async () => {

@@ -241,7 +241,8 @@ export interface RowEdit<T extends TableName = TableName> {
 }
 
 /** Names of personal values, kept by person in one plain, unversioned table (model C6). */
-export type PersonalField = 'name' | 'email' | 'invitationLine' | 'loginEmail'
+export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail'] as const
+export type PersonalField = (typeof PERSONAL_FIELDS)[number]
 
 /** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
 export interface PersonalValue {

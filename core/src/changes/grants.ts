@@ -51,9 +51,11 @@ export const give: ChangeKind<Give> = {
 export class Take {
   @Equals('take') type!: 'take'
   @RowId() grantId!: Id
+  /** The first day without it; left out, now. */
+  @When() on?: string | null
 }
 
-/** Takes a grant back, now (model G1). Judged by D1 like giving. */
+/** Takes a grant back, now or from a day on (model G1). Judged by D1 like giving. */
 export const take: ChangeKind<Take> = {
   type: 'take',
   shape: Take,
@@ -64,13 +66,17 @@ export const take: ChangeKind<Take> = {
     const place = draft.account.get('place', grant.placeId)
     if (!draft.need('access', 'change', grant.placeId, `take access at ${place?.name ?? 'this place'}`)) return
     if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This key has ended already.')
-    endGrant(draft, grant.id)
+    const ends = change.on ? draft.period(change.on, null).from : draft.now
+    if (draft.problems.length > 0) return
+    if (ends <= Math.max(draft.now, grant.from)) return endGrant(draft, grant.id)
+    if (!isOpen(grant.until, ends)) return draft.refuse('over-already', 'This key ends before that day by itself.')
+    draft.update('grant', grant.id, { until: ends })
   },
   sentence(change, sight, verb) {
     const grant = sight.named.get('grant', change.grantId)
     if (!grant) return `${verb('took', 'take')} a key back before it began`
     const role = `${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
-    return `${verb('took', 'take')} ${role} from ${subjectText(grant, sight)}`
+    return `${verb('took', 'take')} ${role} from ${subjectText(grant, sight)}${periodText(change.on, null, sight)}`
   },
   record: (change) => change,
 }

@@ -1,29 +1,33 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
-import { ArrayMaxSize, IsArray, IsInt, IsString, Matches, Min } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, Min } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
-  effectOfPreview,
+  fillDocket,
   MAXIMUM_CHANGES,
-  preview,
   readChange,
+  readFilling,
+  REST_PHRASE,
   sentenceOf,
   Sight,
-  type Account,
   type Change,
-  type Instant,
-  type Preview,
   type Problem,
 } from '@lodge/core'
-import { badRequest, LodgeError, movedMeanwhile } from '../errors.ts'
+import { badRequest, LodgeError, movedMeanwhile, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { readDocket, saveDocket } from '../store/dockets.ts'
 import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
-import { readEntries } from '../store/ledger.ts'
+import { TooManyEdits } from '../store/commit.ts'
+import { readEntries, readEntry } from '../store/ledger.ts'
+import { insertRun, readRun } from '../store/runs.ts'
+import { insertWork } from '../store/work.ts'
+import { show } from '../work/thoughts.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 const ACCOUNT = '/api/accounts/{accountId}'
+/** One commit holds at most so many edits; what is larger runs in batches (model C2). */
+const MAXIMUM_EDITS = 2_000
 
 export class Changes {
   @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) changes!: object[]
@@ -37,11 +41,9 @@ export class CommitBody {
   @IsString() @Matches(/^[\w-]{43}$/, { message: 'digest must be the one a preview gave' }) digest!: string
 }
 
-/** What a preview answers: the effect, the changes with their ids, and what a commit must name. */
-export interface ShownPreview extends Preview {
-  changes: Change[]
-  version: number
-  digest: string
+export class FillingBody {
+  /** What to fill the docket with, by its kind (core, `changes/fillings.ts`). */
+  @IsObject() filling!: object
 }
 
 export const changeRoutes = [
@@ -60,8 +62,9 @@ export const changeRoutes = [
     path: `${ACCOUNT}/docket`,
     summary: 'Saves one’s own docket; rows to be made are given ids.',
     body: Changes,
-    async answer({ lodge, accountId, personId, body, now }) {
-      const changes = readChanges(body.changes)
+    async answer(ask) {
+      const { lodge, accountId, personId, now } = ask
+      const changes = (await readChanges(ask)).map(withoutEdits)
       await saveDocket(lodge.pools.requests, accountId, personId, changes, now)
       return { changes }
     },
@@ -72,7 +75,12 @@ export const changeRoutes = [
     path: `${ACCOUNT}/previews`,
     summary: 'Shows what changes would do to people, places and money; nothing is changed.',
     body: Changes,
-    answer: async ({ account, personId, body, now }) => show(account, readChanges(body.changes), personId, now),
+    async answer(ask) {
+      const { lodge, account, accountId, personId, now } = ask
+      const changes = await readChanges(ask)
+      const task = { kind: 'preview' as const, accountId, version: account.version, personId, now, changes }
+      return lodge.thinker.think(task, account)
+    },
   }),
   route({
     audience: 'account',
@@ -82,16 +90,47 @@ export const changeRoutes = [
     body: CommitBody,
     answer: commitShown,
   }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/fillings`,
+    summary: 'What copying, tidying or moving somebody’s access, or replacing a role, would put into one’s docket.',
+    body: FillingBody,
+    async answer({ account, personId, body, now }) {
+      const read = readFilling(body.filling)
+      if (read.problems) throw badRequest('bad-filling', read.problems[0]!.sentence, read.problems)
+      const { changes, rest } = fillDocket(account, read.value, personId, now, uuidv7)
+      return { changes, rest: rest ? REST_PHRASE : null }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/runs/{runId}`,
+    summary: 'How far a docket applied in batches has come, and what of it was refused.',
+    async answer({ lodge, accountId, personId, params }) {
+      const run = await readRun(lodge.pools.requests, accountId, params.runId!)
+      if (!run || run.actorId !== personId) throw notFound()
+      const { total, nextChange, state, report } = run
+      return { state, total, done: nextChange, refused: report }
+    },
+  }),
 ]
 
-function readChanges(plain: readonly object[]): Change[] {
+/** What an undone docket altered is the ledger's to say; it is read again each time and kept nowhere else. */
+function withoutEdits(change: Change): Change {
+  return change.type === 'undo' ? { ...change, edits: [] } : change
+}
+
+/** Reads changes as sent, with ids for the rows they make; what an undo puts back is read from the ledger. */
+async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
   const problems: Problem[] = []
-  const changes = plain.flatMap((one, at) => {
-    const read = readChange(one, uuidv7)
-    if (!read.problems) return [read.value]
-    problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
-    return []
-  })
+  const changes: Change[] = []
+  for (const [at, one] of ask.body.changes.entries()) {
+    const read = readChange(await withLedgerEdits(ask, one), uuidv7)
+    if (!read.problems) changes.push(read.value)
+    else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
+  }
   if (problems.length > 0) throw badRequest('bad-change', problems[0]!.sentence, problems)
   if (changes.some((change) => change.type === 'accept')) {
     throw badRequest('bad-change', 'An invitation is taken up on its own page, not here.')
@@ -99,18 +138,23 @@ function readChanges(plain: readonly object[]): Change[] {
   return changes
 }
 
-/** The effect of changes as their actor may see it, with its digest (model C3). */
-export function show(account: Account, changes: Change[], personId: string, now: Instant): ShownPreview {
-  const shown = preview(account, changes, { kind: 'person', personId }, now)
-  const digest = createHash('sha256')
-    .update(canonicalize(effectOfPreview(shown)))
-    .digest('base64url')
-  return { ...shown, changes, version: account.version, digest }
+/** Whoever reads the ledger, or made that entry themselves, may ask to undo it; to anyone else it is not there (D5). */
+async function withLedgerEdits(
+  { lodge, accountId, personId, sight }: AccountAsk<Changes>,
+  plain: object,
+): Promise<object> {
+  const { type, version } = plain as { type?: unknown; version?: unknown }
+  if (type !== 'undo') return plain
+  const entry = Number.isInteger(version) && (await readEntry(lodge.pools.requests, accountId, Number(version)))
+  const { actor } = (entry || undefined)?.header ?? {}
+  const own = actor?.kind === 'person' && actor.personId === personId
+  if (!entry || !(own || sight.can('ledger', 'see'))) throw notFound()
+  return { ...plain, edits: entry.edits }
 }
 
 async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const { lodge, accountId, personId, session, body } = ask
-  const changes = readChanges(body.changes)
+  const changes = await readChanges(ask)
   if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
   const idempotency = keyOf(ask)
   const earlier = await answerOf(lodge, idempotency)
@@ -121,6 +165,7 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
     actor: { kind: 'person', personId },
     via: { kind: 'session', id: session.id },
     idempotency,
+    maximumEdits: MAXIMUM_EDITS,
     async check(account, now) {
       const shown = show(account, changes, personId, now)
       if (shown.digest !== body.digest) {
@@ -131,11 +176,33 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   try {
     return { version: (await commit).version }
   } catch (error) {
+    if (error instanceof TooManyEdits) return startRun(ask, changes)
     // The same request came twice at once: the second is refused since the first was done, and answers as the first.
     const answered = await answerOf(lodge, idempotency).catch(() => undefined)
     if (answered) return answered
     throw error
   }
+}
+
+/** A docket too large for one commit goes on as a run of batches, which the asker follows (model C2). */
+async function startRun(
+  { lodge, accountId, personId, ctx, now }: AccountAsk<CommitBody>,
+  changes: Change[],
+): Promise<object> {
+  const id = uuidv7()
+  const connection = await lodge.pools.requests.getConnection()
+  try {
+    await connection.beginTransaction()
+    await insertRun(connection, { id, accountId, actorId: personId, changes }, now)
+    await insertWork(connection, { accountId, kind: 'docket-run', ids: { runId: id } }, now)
+    await connection.commit()
+  } finally {
+    await connection.rollback().catch(() => undefined)
+    connection.release()
+  }
+  if (lodge.configuration.work) lodge.workshop.wake()
+  ctx.status = 202
+  return { run: id }
 }
 
 /** What the same request was answered before, if it was. @throws LodgeError 422 if the key was another request's. */

@@ -7,7 +7,9 @@ import type { Lodge } from '../lodge.ts'
 import { sessionOf } from '../signin/cookies.ts'
 import { instantFor } from '../store/accounts.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
+import { insertEvent } from '../store/events.ts'
 import type { Session } from '../store/sessions.ts'
+import { sightOf } from '../work/thoughts.ts'
 
 /** Who may ask: anyone, someone signed in, or a person of the account in the path. */
 export type Audience = 'anyone' | 'signed-in' | 'account'
@@ -31,6 +33,8 @@ export interface AccountAsk<B> extends SignedInAsk<B> {
   account: Account
   accountId: string
   personId: string
+  /** Whose view is asked for, seen as far as the asker sees; null is one's own (model D5). */
+  asPersonId: string | null
   sight: Sight
 }
 
@@ -118,7 +122,25 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
     if (absence === 'engagement-not-begun') throw notFound()
     throw new LodgeError(401, 'doors-shut', `Your way into ${loaded.account.settings.name} is shut.`)
   }
-  return { ...ask, now, account: loaded.account, accountId, personId, sight: new Sight(loaded.account, personId, now) }
+  const asPersonId = one.query?.as ? await seenAs(ask, loaded.account, accountId, personId, now) : null
+  const sight = sightOf(loaded.account, personId, asPersonId, now)
+  return { ...ask, now, account: loaded.account, accountId, personId, asPersonId, sight }
+}
+
+/** Seeing as somebody is for who sees their record, is noted, and shows only where both reach (model D5, C8). */
+async function seenAs(
+  { lodge, query, ctx }: SignedInAsk<object>,
+  account: Account,
+  accountId: string,
+  personId: string,
+  now: Instant,
+): Promise<string | null> {
+  const { as } = query
+  if (as === undefined || as === personId) return null
+  if (!UUID.test(as) || new Sight(account, personId, now).depthOf(as) !== 'record') throw notFound()
+  const detail = { as, path: ctx.path }
+  await insertEvent(lodge.pools.requests, { kind: 'seen-as', accountId, personId, detail }, now)
+  return as
 }
 
 async function personIn(ask: SignedInAsk<object>, accountId: string, session: Session): Promise<string | undefined> {

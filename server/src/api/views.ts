@@ -1,66 +1,38 @@
 import type { Sight } from '@lodge/core'
-import {
-  areaAt,
-  choicesView,
-  deskView,
-  instantText,
-  keysOf,
-  peopleView,
-  personSheetView,
-  placeSheetView,
-  placesView,
-  sentenceOf,
-  whyView,
-  type Actor,
-} from '@lodge/core'
+import { areaAt, instantText, sentenceOf, whyView, type Actor } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import { readEntries, verifyLedger, type LedgerEntry } from '../store/ledger.ts'
+import type { ViewName } from '../work/thoughts.ts'
 import { route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const PAGE = 50
 
+/** A view worked out from the account alone, here or in the worker thread. */
+function view(name: ViewName, path: string, summary: string, more: { beforeEngagement?: boolean } = {}) {
+  return route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}${path}`,
+    summary,
+    query: { as: 'a person: what they would see of it, as far as one sees it oneself' },
+    cacheable: true,
+    ...more,
+    async answer({ lodge, account, accountId, personId, asPersonId, params, now }) {
+      const task = { kind: 'view' as const, view: name, params, accountId, version: account.version, now }
+      return (await lodge.thinker.think({ ...task, personId, as: asPersonId }, account)) ?? missing()
+    },
+  })
+}
+
 export const viewRoutes = [
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/desk`,
-    summary: 'The day: its sentence, what needs someone, the board.',
-    cacheable: true,
-    answer: async ({ sight }) => deskView(sight),
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/people`,
-    summary: 'The people the asker sees.',
-    cacheable: true,
-    answer: async ({ sight }) => peopleView(sight),
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/people/{personId}`,
-    summary: 'A person’s sheet.',
-    cacheable: true,
-    answer: async ({ sight, params }) => personSheetView(sight, params.personId!) ?? missing(),
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/places`,
-    summary: 'The tree of places the asker sees.',
-    cacheable: true,
-    answer: async ({ sight }) => ({ places: placesView(sight) }),
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/places/{placeId}`,
-    summary: 'A place’s sheet: who gets in and by which keys.',
-    cacheable: true,
-    answer: async ({ sight, params }) => placeSheetView(sight, params.placeId!) ?? missing(),
-  }),
+  view('desk', '/desk', 'The day: its sentence, what needs someone, the board.'),
+  view('people', '/people', 'The people the asker sees.'),
+  view('person', '/people/{personId}', 'A person’s sheet.'),
+  view('places', '/places', 'The tree of places the asker sees.'),
+  view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
+  view('choices', '/choices', 'What forms offer: roles, seat types, employers, managers.'),
+  view('my-keys', '/my-keys', 'What one reaches oneself, by which route, until when.', { beforeEngagement: true }),
   route({
     audience: 'account',
     method: 'get',
@@ -77,30 +49,6 @@ export const viewRoutes = [
         throw badRequest('unknown-area', 'Name an area of a product, as bedding-log/photos.')
       }
       return whyView(sight, personId, placeId, query.area)
-    },
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/choices`,
-    summary: 'What forms offer: roles, seat types, employers, managers.',
-    cacheable: true,
-    answer: async ({ sight }) => choicesView(sight),
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/my-keys`,
-    summary: 'What one reaches oneself, by which route, until when.',
-    cacheable: true,
-    beforeEngagement: true,
-    async answer({ sight, personId }) {
-      const sheet = personSheetView(sight, personId) ?? missing()
-      const keys = keysOf(sight, personId).map((place) => ({
-        ...place,
-        keys: place.keys.map((key) => ({ ...key, why: whyView(sight, personId, place.placeId, key.area) })),
-      }))
-      return { name: sheet.name, from: sheet.from, until: sheet.until, seats: sheet.holdings, keys }
     },
   }),
   route({

@@ -45,7 +45,7 @@ interface Scene {
   print: Print
 }
 
-function loadPlain(path: string): unknown {
+export function loadPlain(path: string): unknown {
   let text: string
   try {
     text = readFileSync(path, 'utf8')

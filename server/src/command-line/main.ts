@@ -11,6 +11,7 @@ import {
   type Options,
   type Print,
 } from './book-commands.ts'
+import type { TokenWords } from './token-command.ts'
 
 /**
  * Runs one command line; nothing but the exit status and what was printed comes of it.
@@ -59,10 +60,23 @@ export async function runCommandLine(
   command('bill <book> <month>', 'a month’s bill, line by line', ([book, month], options) =>
     billCommand(openBook(book!, options, print, true), month!),
   )
-  command('token <product>', 'make a token with which a product asks for decisions', async ([product]) => {
-    const { makeToken } = await import('./token-command.ts')
-    return makeToken(product!, print, complain)
-  })
+  program
+    .command('token <product>')
+    .description('make a token with which a product asks for decisions')
+    .option('--scope <scope...>', 'what it may ask: evaluate, search; both if left out')
+    .option('--days <number>', 'after how many days it runs out')
+    .option('--rotate [hours]', 'let the product’s other tokens run out after so many hours, 24 if left out')
+    .action(async (product: string, words: TokenWords) => {
+      const { makeToken } = await import('./token-command.ts')
+      status = await makeToken(product, words, print, complain)
+    })
+  program
+    .command('load <book>')
+    .description('found an account from a book in the database of LODGE_DATABASE_URL')
+    .action(async (book: string) => {
+      const { loadCommand } = await import('./load-command.ts')
+      status = await loadCommand(book, print, complain)
+    })
   extend(program)
   try {
     await program.parseAsync([...args], { from: 'user' })

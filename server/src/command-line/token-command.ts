@@ -4,22 +4,55 @@ import type { RowDataPacket } from 'mysql2'
 import { v7 as uuidv7 } from 'uuid'
 import { hashToken } from '../signin/key-ring.ts'
 import { openPools, type Pools } from '../store/pools.ts'
-import { insertProductToken } from '../store/tokens.ts'
-import type { ExitStatus, Print } from './book-commands.ts'
+import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/tokens.ts'
+import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
 
 /** Where the start command notes the database of the running demo. */
 const STATE_FILE = '.lodge/running.json'
 
+/** What a new token may ask, until when, and whether it takes over from those before it. */
+export interface TokenOptions {
+  scopes?: readonly TokenScope[]
+  days?: number
+  /** Lets the product's other tokens run out after so many hours. */
+  rotateHours?: number
+}
+
+const HOUR_MICROSECONDS = 3_600_000_000
+
 /** Makes a token for a product; it is shown once and kept only as a hash. */
-export async function makeProductToken(pools: Pools, accountId: string, product: string): Promise<string> {
+export async function makeProductToken(
+  pools: Pools,
+  accountId: string,
+  product: string,
+  { scopes = TOKEN_SCOPES, days, rotateHours }: TokenOptions = {},
+): Promise<string> {
   const token = `lodge_${randomBytes(30).toString('base64url')}`
   const now = Math.floor((performance.timeOrigin + performance.now()) * 1000)
-  await insertProductToken(pools.work, { id: uuidv7(), tokenHash: hashToken(token), accountId, product, now })
+  const id = uuidv7()
+  const expiresAt = days === undefined ? null : now + days * 24 * HOUR_MICROSECONDS
+  await insertProductToken(pools.work, { id, tokenHash: hashToken(token), accountId, product, scopes, expiresAt, now })
+  if (rotateHours !== undefined) {
+    await endProductTokens(pools.work, accountId, product, id, now + rotateHours * HOUR_MICROSECONDS)
+  }
   return token
 }
 
+/** The options as they stand on the command line. */
+export interface TokenWords {
+  scope?: string[]
+  days?: string
+  rotate?: string | true
+}
+
 /** `lodge token PRODUCT`: prints a token for the one account that has the product. */
-export async function makeToken(product: string, print: Print, complain: Print): Promise<ExitStatus> {
+export async function makeToken(
+  product: string,
+  words: TokenWords,
+  print: Print,
+  complain: Print,
+): Promise<ExitStatus> {
+  const options = readWords(words)
   const url = process.env.LODGE_DATABASE_URL ?? runningDatabase()
   if (!url) {
     complain('No database is known: start the demo first, or set LODGE_DATABASE_URL.')
@@ -33,10 +66,25 @@ export async function makeToken(product: string, print: Print, complain: Print):
       complain(rows.length === 0 ? `No account has a product ${product}.` : `Several accounts have ${product}.`)
       return 1
     }
-    print(await makeProductToken(pools, rows[0]!.account_id as string, product))
+    print(await makeProductToken(pools, rows[0]!.account_id as string, product, options))
     return 0
   } finally {
     await pools.end()
+  }
+}
+
+function readWords({ scope, days, rotate }: TokenWords): TokenOptions {
+  const unknown = scope?.find((one) => !TOKEN_SCOPES.includes(one as TokenScope))
+  if (unknown) throw new BadCall(`--scope ${unknown} is none; use ${TOKEN_SCOPES.join(' or ')}.`)
+  const number = (name: string, text: string) => {
+    const value = Number(text)
+    if (!Number.isInteger(value) || value < 0) throw new BadCall(`${name} ${text} must be a whole number.`)
+    return value
+  }
+  return {
+    ...(scope ? { scopes: scope as TokenScope[] } : {}),
+    ...(days === undefined ? {} : { days: number('--days', days) }),
+    ...(rotate === undefined ? {} : { rotateHours: rotate === true ? 24 : number('--rotate', rotate) }),
   }
 }
 

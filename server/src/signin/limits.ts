@@ -1,15 +1,25 @@
 import { createHash } from 'node:crypto'
-import { RateLimiterMySQL, type RateLimiterRes } from 'rate-limiter-flexible'
+import {
+  RateLimiterMemory,
+  RateLimiterMySQL,
+  type RateLimiterAbstract,
+  type RateLimiterRes,
+} from 'rate-limiter-flexible'
 import { LodgeError } from '../errors.ts'
+import type { Configuration } from '../configuration.ts'
 import type { Pools } from '../store/pools.ts'
 
 /** Limits shared by all processes through the database; one that is reached says when to try again. */
 export class Limits {
   private readonly signIn: RateLimiterMySQL
   private readonly tokens: RateLimiterMySQL
+  private readonly ofToken: RateLimiterMemory
+  private readonly ofAccount: RateLimiterMemory
 
-  /** @param signInAttempts per address and browser, in a quarter of an hour. */
-  constructor(pools: Pools, databaseUrl: string, signInAttempts: number) {
+  constructor(
+    pools: Pools,
+    { databaseUrl, signInAttempts, tokenRequestsPerSecond, accountRequestsPerSecond }: Configuration,
+  ) {
     const store = { storeClient: (pools.requests as unknown as { pool: unknown }).pool, storeType: 'pool' }
     const table = {
       dbName: new URL(databaseUrl).pathname.slice(1),
@@ -21,6 +31,9 @@ export class Limits {
       new RateLimiterMySQL({ ...store, ...table, keyPrefix, points, duration })
     this.signIn = limiter('sign-in', signInAttempts, 15 * 60)
     this.tokens = limiter('token', signInAttempts * 3, 15 * 60)
+    // Decisions are counted by each process for itself: a query for each would cost more than the decision.
+    this.ofToken = new RateLimiterMemory({ points: tokenRequestsPerSecond, duration: 1 })
+    this.ofAccount = new RateLimiterMemory({ points: accountRequestsPerSecond, duration: 1 })
   }
 
   /** @throws LodgeError 429 with Retry-After. */
@@ -30,6 +43,12 @@ export class Limits {
 
   async signedIn(email: string, address: string): Promise<void> {
     await this.signIn.delete(keyOf(email, address))
+  }
+
+  /** Counts a product's request, by its token and by its account. @throws LodgeError 429 with Retry-After. */
+  async countProductRequest(token: { id: string; accountId: string }): Promise<void> {
+    await consume(this.ofToken, token.id)
+    await consume(this.ofAccount, token.accountId)
   }
 
   /** Counts a guess at a one-use token. */
@@ -43,7 +62,7 @@ function keyOf(email: string, address: string): string {
   return createHash('sha256').update(`${email.trim().toLowerCase()}|${address}`).digest('base64url')
 }
 
-async function consume(limiter: RateLimiterMySQL, key: string): Promise<void> {
+async function consume(limiter: RateLimiterAbstract, key: string): Promise<void> {
   try {
     await limiter.consume(key)
   } catch (reached) {
@@ -51,7 +70,8 @@ async function consume(limiter: RateLimiterMySQL, key: string): Promise<void> {
     if (typeof msBeforeNext !== 'number') throw reached
     const retryAfterSeconds = Math.ceil(msBeforeNext / 1000)
     const minutes = Math.ceil(retryAfterSeconds / 60)
-    const sentence = `Too many tries. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`} and try again.`
+    const wait = retryAfterSeconds <= 5 ? 'a moment' : minutes === 1 ? 'a minute' : `${minutes} minutes`
+    const sentence = `Too many tries. Wait ${wait} and try again.`
     throw new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds })
   }
 }

@@ -1,8 +1,8 @@
-import type { Account } from '@lodge/core'
-import { type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import { AccessIndex, PERSONAL_FIELDS, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
 import type { Clock } from '../clock.ts'
+import { readEditsAfter, type EntryEdits } from './ledger.ts'
 import type { Pools } from './pools.ts'
-import { readAccount, readVersions } from './read-account.ts'
+import { readAccount, readPersonalValuesOf, readVersions } from './read-account.ts'
 
 /** A loaded account with what the next commit builds on. */
 export interface Loaded {
@@ -13,46 +13,80 @@ export interface Loaded {
 
 /**
  * The instant at which a loaded account is read and changed: the clock's, or the one after the last commit if that is
- * later (model C7). Reading and committing use the same, so that a preview sees what its commit will.
+ * later (model C7). Reading and committing use the same, so that a preview sees what its commit will. Its index is
+ * brought there, so that what began or ended by itself meanwhile holds (model Z3).
  */
-export function instantFor(loaded: Pick<Loaded, 'committedAt'>, clock: Clock): Instant {
-  return Math.max(clock.now(), loaded.committedAt + 1)
+export function instantFor(loaded: Loaded, clock: Clock): Instant {
+  const instant = Math.max(clock.now(), loaded.committedAt + 1)
+  loaded.account.attached?.advance(instant)
+  return instant
 }
 
 const POLL_MILLISECONDS = 200
 /** After so long without the database no decision is answered any more (architecture, staleness). */
 const STALE_MILLISECONDS = 5_000
+/** With more edits to catch up on than this, an account is read anew (architecture, ledger). */
+const MAXIMUM_CATCH_UP_EDITS = 20_000
+/** What one row takes in memory with its share of indexes, measured on large accounts. */
+const BYTES_PER_ROW = 900
 
-/** The accounts in memory: loaded once, kept up by this process's commits, dropped when another process wrote. */
+interface Kept extends Loaded {
+  usedAt: number
+}
+
+/**
+ * The accounts in memory: loaded once, kept up by this process's commits and by the ledger's edits of other processes,
+ * the least used put away when they take too much memory.
+ */
 export class Accounts {
-  private readonly loaded = new Map<string, Promise<Loaded | undefined>>()
-  private readonly present = new Map<string, Loaded>()
+  private readonly loading = new Map<string, Promise<Loaded | undefined>>()
+  private readonly present = new Map<string, Kept>()
+  private readonly catchingUp = new Map<string, Promise<boolean>>()
   private timer: NodeJS.Timeout | undefined
   private lastPoll = performance.now()
+  /** How long after another process's commit it was last noticed and taken in, in milliseconds. */
+  catchUpMilliseconds = 0
+  private readonly afterPoll: (() => Promise<void>)[] = []
 
   constructor(
     private readonly pools: Pools,
+    private readonly clock: Clock,
+    private readonly memoryBytes: number,
     private readonly onMoved: (accountId: string, version: number) => void,
   ) {}
 
   /** The account as last known; undefined if there is none. Several askers share one load. */
   async get(accountId: string): Promise<Loaded | undefined> {
     const present = this.present.get(accountId)
-    if (present) return present
-    let loading = this.loaded.get(accountId)
+    if (present) {
+      present.usedAt = performance.now()
+      return present
+    }
+    let loading = this.loading.get(accountId)
     if (!loading) {
       loading = this.load(accountId)
-      this.loaded.set(accountId, loading)
-      loading.finally(() => this.loaded.delete(accountId)).catch(() => undefined)
+      this.loading.set(accountId, loading)
+      loading.finally(() => this.loading.delete(accountId)).catch(() => undefined)
     }
     return loading
+  }
+
+  /** The account at a version or a later one: what other processes committed is taken in first. */
+  async atLeast(accountId: string, version: number): Promise<Loaded | undefined> {
+    const loaded = await this.get(accountId)
+    if (!loaded || loaded.account.version >= version) return loaded
+    await this.catchUp(accountId)
+    return this.get(accountId)
   }
 
   private async load(accountId: string): Promise<Loaded | undefined> {
     const read = await readAccount(this.pools.work, accountId)
     if (!read) return undefined
-    const loaded = { account: read.account, committedAt: read.guard.committedAt, headHash: read.guard.headHash }
+    const { account, guard } = read
+    account.attach(AccessIndex.of(account, Math.max(this.clock.now(), guard.committedAt + 1)))
+    const loaded = { account, committedAt: guard.committedAt, headHash: guard.headHash, usedAt: performance.now() }
     this.present.set(accountId, loaded)
+    this.putAway(accountId)
     return loaded
   }
 
@@ -64,7 +98,8 @@ export class Accounts {
     const { edits, values, version, committedAt, headHash } = commit
     const before = this.present.get(accountId)
     if (before?.account.version !== version - 1) return this.forget(accountId)
-    this.present.set(accountId, { account: before.account.absorb(edits, values, version), committedAt, headHash })
+    const account = before.account.absorb(edits, values, version, committedAt)
+    this.present.set(accountId, { account, committedAt, headHash, usedAt: performance.now() })
   }
 
   /** Reads the account anew at the next use. */
@@ -72,21 +107,98 @@ export class Accounts {
     this.present.delete(accountId)
   }
 
+  /**
+   * Takes in what other processes committed, by the ledger's edits; where those cannot be followed, the account is read
+   * anew at the next use. True if something was taken in or put away.
+   */
+  catchUp(accountId: string): Promise<boolean> {
+    let running = this.catchingUp.get(accountId)
+    if (!running) {
+      running = this.follow(accountId).finally(() => this.catchingUp.delete(accountId))
+      this.catchingUp.set(accountId, running)
+    }
+    return running
+  }
+
+  private async follow(accountId: string): Promise<boolean> {
+    const from = this.present.get(accountId)
+    if (!from) return false
+    const entries = await readEditsAfter(this.pools.work, accountId, from.account.version, MAXIMUM_CATCH_UP_EDITS)
+    if (entries === 'read-anew') {
+      this.forget(accountId)
+      return true
+    }
+    if (entries.length === 0) return false
+    const people = new Set(entries.flatMap(({ edits }) => peopleIn(edits)))
+    const values = await this.personalValuesOf(accountId, [...people])
+    // A commit of this process may have come first meanwhile; then there is less to take in, or nothing.
+    const now = this.present.get(accountId)
+    if (!now) return false
+    for (const entry of entries) this.takeIn(accountId, entry, values)
+    this.catchUpMilliseconds = Math.max(0, (this.clock.now() - entries[0]!.at) / 1000)
+    return this.present.get(accountId)?.account.version !== now.account.version
+  }
+
+  private takeIn(accountId: string, entry: EntryEdits, values: readonly PersonalValue[]): void {
+    const version = this.present.get(accountId)?.account.version
+    if (version === undefined || entry.version <= version) return
+    const people = new Set(peopleIn(entry.edits))
+    const own = values.filter((value) => people.has(value.personId))
+    const { edits, version: next, at, hash } = entry
+    this.absorb(accountId, { edits, values: own, version: next, committedAt: at, headHash: hash })
+  }
+
+  /** Every personal value of the people named, what was destroyed included (model C6). */
+  private async personalValuesOf(accountId: string, people: readonly string[]): Promise<PersonalValue[]> {
+    const stored = await readPersonalValuesOf(this.pools.work, accountId, people)
+    const known = new Map(stored.map((one) => [`${one.personId} ${one.field}`, one.value]))
+    return people.flatMap((personId) =>
+      PERSONAL_FIELDS.map((field) => ({ personId, field, value: known.get(`${personId} ${field}`) ?? null })),
+    )
+  }
+
+  /** The least used accounts are put away until the rest fits. */
+  private putAway(except: string): void {
+    let bytes = this.bytes
+    const byUse = [...this.present].sort(([, one], [, other]) => one.usedAt - other.usedAt)
+    for (const [id, { account }] of byUse) {
+      if (bytes <= this.memoryBytes || id === except) continue
+      bytes -= bytesOf(account)
+      this.forget(id)
+    }
+  }
+
+  /** What the loaded accounts take, estimated by their rows. */
+  get bytes(): number {
+    let bytes = 0
+    for (const { account } of this.present.values()) bytes += bytesOf(account)
+    return bytes
+  }
+
+  get count(): number {
+    return this.present.size
+  }
+
   /** Whether the database has answered lately, so that a decision is not a stale yes. */
   get fresh(): boolean {
     return performance.now() - this.lastPoll < STALE_MILLISECONDS
+  }
+
+  /** Does something more at each poll, such as looking whether tokens have ended. */
+  alsoPoll(look: () => Promise<void>): void {
+    this.afterPoll.push(look)
   }
 
   startPolling(): void {
     const poll = async () => {
       try {
         const versions = await readVersions(this.pools.work, [...this.present.keys()])
+        for (const look of this.afterPoll) await look()
         this.lastPoll = performance.now()
         for (const [id, version] of versions) {
           const known = this.present.get(id)
           if (!known || known.account.version >= version) continue
-          this.forget(id)
-          this.onMoved(id, version)
+          if (await this.catchUp(id)) this.onMoved(id, version)
         }
       } catch {
         // The database is away; `fresh` says so, and the next poll tries again.
@@ -99,4 +211,14 @@ export class Accounts {
   stop(): void {
     clearTimeout(this.timer)
   }
+}
+
+function peopleIn(edits: readonly RowEdit[]): string[] {
+  return edits.flatMap((edit) => (edit.table === 'person' ? [edit.key] : []))
+}
+
+function bytesOf(account: Account): number {
+  let rows = 0
+  for (const table of Object.values(account.tables)) rows += table.size
+  return rows * BYTES_PER_ROW
 }

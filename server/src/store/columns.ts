@@ -147,13 +147,27 @@ export function assignmentsOf(name: TableName): string {
   return LAYOUT[name].columns.map(([, column]) => `\`${column}\` = ?`).join(', ')
 }
 
-export function rowOf<T extends TableName>(name: T, record: Record<string, unknown>): Rows[T] {
-  const row: Record<string, unknown> = { id: record.id }
+/**
+ * A row of the core from a record of the database.
+ * @param shared ids and words already met: thousands of rows name the same ones and share them in memory.
+ */
+export function rowOf<T extends TableName>(
+  name: T,
+  record: Record<string, unknown>,
+  shared: Map<string, string>,
+): Rows[T] {
+  const share = (value: unknown) => {
+    if (typeof value !== 'string') return value
+    const known = shared.get(value)
+    if (known === undefined) shared.set(value, value)
+    return known ?? value
+  }
+  const row: Record<string, unknown> = { id: share(record.id) }
   for (const [field, column, kind] of LAYOUT[name].columns) {
     const value = record[column]
     if (kind === 'boolean') row[field] = value === 1 || value === true
     else if (kind === 'json') row[field] = typeof value === 'string' ? JSON.parse(value) : value
-    else row[field] = value
+    else row[field] = share(value)
   }
   return row as unknown as Rows[T]
 }

@@ -1,5 +1,4 @@
 import { setTimeout as sleep } from 'node:timers/promises'
-import { v7 as uuidv7 } from 'uuid'
 import {
   decide,
   recordOf,
@@ -17,13 +16,16 @@ import { instantFor, type Accounts, type Loaded } from './accounts.ts'
 import { insertEvent } from './events.ts'
 import { insertAnswer, type IdempotencyKey } from './idempotency.ts'
 import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
-import { insertOutbox } from './outbox.ts'
 import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
 import { endSessionsOf } from './sessions.ts'
+import { wallClock } from '../work/workshop.ts'
 import { insertOfferToken } from './tokens.ts'
+import { insertWork, removeWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 const TRIES = 8
+/** How long a departure's commit may take before somebody else finishes it. */
+const FINISH_AFTER_MICROSECONDS = 10_000_000
 
 export interface CommitRequest {
   accountId: string
@@ -35,7 +37,12 @@ export interface CommitRequest {
   /** Rows outside the account that stand or fall with the commit: a login, a session, a used token. */
   alongside?(connection: PoolConnection, now: Instant): Promise<void>
   idempotency?: IdempotencyKey
+  /** More edits than this are refused with {@link TooManyEdits}; the caller applies them in batches (model C2). */
+  maximumEdits?: number
 }
+
+/** A docket is too large for one commit; nothing was changed. */
+export class TooManyEdits extends Error {}
 
 export interface CommitResult {
   version: number
@@ -89,7 +96,7 @@ export class Committer {
         }
         if (!isTransient(error)) throw error
       }
-      this.accounts.forget(request.accountId)
+      await this.accounts.catchUp(request.accountId).catch(() => this.accounts.forget(request.accountId))
       await sleep(2 ** attempt * 5 * (0.5 + Math.random()))
     }
     throw tooBusy()
@@ -103,12 +110,13 @@ export class Committer {
     const decision = decide(loaded.account, request.changes, request.actor, now)
     if (decision.problems.length > 0) throw refused(decision.problems)
     await request.check?.(loaded.account, now)
-    await this.shutDoorsFirst(request.accountId, decision.effects, now)
+    if (decision.edits.length > (request.maximumEdits ?? Infinity)) throw new TooManyEdits()
+    const departures = await this.shutDoorsFirst(request, decision.effects, now)
     const entry = entryOf(request, loaded, decision, now)
     const connection = await this.pools.commits.getConnection()
     let broken = false
     try {
-      const written = await this.write(connection, request, loaded, decision, entry)
+      const written = await this.write(connection, request, loaded, decision, entry, departures)
       if (!written) return undefined
     } catch (error) {
       broken = isUnreachable(error)
@@ -124,14 +132,26 @@ export class Committer {
     return { version, at: now, decision }
   }
 
-  /** Doors shut before the commit, which is then repeated until done (architecture, staleness: cut-off). */
-  private async shutDoorsFirst(accountId: string, effects: readonly Effect[], now: Instant): Promise<void> {
+  /**
+   * Doors shut before the commit, which is then repeated until done (architecture, staleness: cut-off): what is left to
+   * do stands as durable work until the commit takes it away.
+   * @returns the ids of that work.
+   */
+  private async shutDoorsFirst(request: CommitRequest, effects: readonly Effect[], now: Instant): Promise<string[]> {
+    const { accountId, actor } = request
+    const departures: string[] = []
     for (const effect of effects) {
       if (effect.kind !== 'shut-doors') continue
-      await endSessionsOf(this.pools.commits, accountId, effect.personId, now, 'left')
-      await insertEvent(this.pools.commits, { kind: 'doors-shut', accountId, personId: effect.personId }, now)
-      this.listener.doorsShut(accountId, effect.personId)
+      const { personId } = effect
+      const actorId = actor.kind === 'person' ? actor.personId : personId
+      const work = { accountId, kind: 'finish-departure', ids: { personId, actorId } }
+      departures.push(await insertWork(this.pools.commits, work, wallClock() + FINISH_AFTER_MICROSECONDS))
+      await endSessionsOf(this.pools.commits, accountId, personId, now, 'left')
+      await insertEvent(this.pools.commits, { kind: 'doors-shut', accountId, personId }, now)
+      this.listener.doorsShut(accountId, personId)
     }
+    if (departures.length > 0) this.crash('doors')
+    return departures
   }
 
   private async write(
@@ -140,6 +160,7 @@ export class Committer {
     loaded: Loaded,
     decision: Decision,
     entry: LedgerEntry,
+    departures: readonly string[],
   ): Promise<boolean> {
     const { accountId } = request
     const { version, at } = entry.header
@@ -160,6 +181,7 @@ export class Committer {
     this.crash('rows')
     await writeEntry(connection, entry)
     for (const effect of decision.effects) await this.writeEffect(connection, accountId, effect, at)
+    for (const id of departures) await removeWork(connection, accountId, id)
     await request.alongside?.(connection, at)
     if (request.idempotency) await insertAnswer(connection, request.idempotency, { version }, at)
     this.crash('ledger')
@@ -179,7 +201,7 @@ export class Committer {
     const keyId = this.keyRing.currentId
     await insertOfferToken(connection, tokenHash, { accountId, offerId, resendNumber, keyId })
     const ids = { offerId, personId, resendNumber }
-    await insertOutbox(connection, { id: uuidv7(), accountId, template: 'invitation', ids }, now)
+    await insertWork(connection, { accountId, kind: 'invitation', ids }, now)
   }
 
   /** For tests of survival: dies as by kill -9 at the named point. */

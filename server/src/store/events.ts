@@ -3,7 +3,7 @@ import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 export type EventKind =
-  'signed-in' | 'signed-out' | 'sign-in-refused' | 'doors-shut' | 'message-sent' | 'account-founded'
+  'signed-in' | 'signed-out' | 'sign-in-refused' | 'doors-shut' | 'message-sent' | 'account-founded' | 'seen-as'
 
 /** What happened beside the ledger (model C8); ids only. */
 export async function insertEvent(

@@ -1,6 +1,6 @@
 import { foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/core'
 import { insertEvent } from './events.ts'
-import { buildEntry, NO_HASH, writeEntry } from './ledger.ts'
+import { buildEntry, NO_HASH, writeEntry, type LedgerEntry } from './ledger.ts'
 import { insertLogins, type Login } from './logins.ts'
 import type { Pools } from './pools.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
@@ -23,27 +23,20 @@ export async function foundAccount(
       ? { ...edit, after: { ...edit.after!, loginId } as RowEdit['after'] }
       : edit
   })
-  const head = {
-    account: account.id,
-    version: 1,
-    at: now,
-    actor: { kind: 'founding' as const },
-    via: { kind: 'founding' as const },
-    marks: [],
-  }
-  const entry = buildEntry({ ...head, previous: NO_HASH }, [{ type: 'found' }], joined)
+  const entries = entriesOf(account.id, joined, now)
   const connection = await pools.commits.getConnection()
   try {
     await connection.beginTransaction()
-    await connection.execute('INSERT INTO account (id, version, committed_at_us, head_hash) VALUES (?, 1, ?, ?)', [
+    await connection.execute('INSERT INTO account (id, version, committed_at_us, head_hash) VALUES (?, ?, ?, ?)', [
       account.id,
-      now,
-      entry.hash,
+      entries.length,
+      entries.at(-1)!.header.at,
+      entries.at(-1)!.hash,
     ])
     await connection.query('SET timestamp = ?', [now / 1_000_000])
     await writeEdits(connection, account.id, joined)
     await writePersonalValues(connection, account.id, values)
-    await writeEntry(connection, entry)
+    for (const entry of entries) await writeEntry(connection, entry)
     await insertLogins(connection, logins, now)
     await insertEvent(connection, { kind: 'account-founded', accountId: account.id }, now)
     await connection.commit()
@@ -52,4 +45,26 @@ export async function foundAccount(
     await connection.query('SET timestamp = DEFAULT').catch(() => undefined)
     connection.release()
   }
+}
+
+/** So many edits stand in one entry; a large account is founded by several. */
+const EDITS_PER_ENTRY = 10_000
+
+function entriesOf(accountId: string, edits: readonly RowEdit[], now: Instant): LedgerEntry[] {
+  const entries: LedgerEntry[] = []
+  let previous = NO_HASH
+  for (let at = 0; at === 0 || at < edits.length; at += EDITS_PER_ENTRY) {
+    const head = {
+      account: accountId,
+      version: entries.length + 1,
+      at: now + entries.length,
+      actor: { kind: 'founding' as const },
+      via: { kind: 'founding' as const },
+      marks: [],
+    }
+    const entry = buildEntry({ ...head, previous }, [{ type: 'found' }], edits.slice(at, at + EDITS_PER_ENTRY))
+    entries.push(entry)
+    previous = entry.hash
+  }
+  return entries
 }

@@ -12,7 +12,13 @@ export const LEDGER_SCHEMA = 2
 export const NO_HASH = '0'.repeat(64)
 
 /** Through what a commit came; ids only, never an address (model C6). */
-export type Via = { kind: 'session'; id: string } | { kind: 'invitation' } | { kind: 'founding' } | { kind: 'schedule' }
+export type Via =
+  | { kind: 'session'; id: string }
+  /** A batch of a large docket, under the docket's id (model C2). */
+  | { kind: 'run'; id: string }
+  | { kind: 'invitation' }
+  | { kind: 'founding' }
+  | { kind: 'schedule' }
 
 /** What the hash of an entry covers, as canonical JSON (RFC 8785). */
 export interface LedgerHeader {
@@ -120,6 +126,66 @@ export async function readEntries(
 
 function itemOf(row: RowDataPacket): LedgerItem {
   return { kind: row.kind, commitment: row.commitment, salt: row.salt, payload: row.payload }
+}
+
+/** One entry's edits, for a process that catches up. */
+export interface EntryEdits {
+  version: number
+  at: Instant
+  hash: string
+  edits: RowEdit[]
+}
+
+/**
+ * The edits of every entry after a version, oldest first. `read-anew` where they cannot be followed: more than so many,
+ * a gap, another layout, or a payload that was destroyed. No code replays old edits (architecture, ledger).
+ */
+export async function readEditsAfter(
+  connection: Queryable,
+  accountId: string,
+  version: number,
+  maximum: number,
+): Promise<EntryEdits[] | 'read-anew'> {
+  const [heads] = await connection.query<RowDataPacket[]>(
+    'SELECT version, at_us, schema_number, hash FROM ledger_entry WHERE account_id = ? AND version > ? ORDER BY version LIMIT 1000',
+    [accountId, version],
+  )
+  if (heads.length === 0) return []
+  const last = heads.at(-1)!.version as number
+  if (last !== version + heads.length || heads.some((head) => head.schema_number !== LEDGER_SCHEMA)) return 'read-anew'
+  const [items] = await connection.query<RowDataPacket[]>(
+    `SELECT version, payload FROM ledger_item
+     WHERE account_id = ? AND version > ? AND version <= ? AND kind = 'edit' ORDER BY version, ordinal LIMIT ?`,
+    [accountId, version, last, maximum + 1],
+  )
+  if (items.length > maximum || items.some((item) => item.payload === null)) return 'read-anew'
+  const byVersion = new Map<number, RowEdit[]>(heads.map((head) => [head.version as number, []]))
+  for (const item of items) byVersion.get(item.version as number)!.push(JSON.parse(item.payload as string) as RowEdit)
+  return heads.map((head) => ({
+    version: head.version,
+    at: head.at_us,
+    hash: head.hash,
+    edits: byVersion.get(head.version as number)!,
+  }))
+}
+
+/** One entry with its edits; undefined if there is none, or its payloads were destroyed. */
+export async function readEntry(
+  connection: Queryable,
+  accountId: string,
+  version: number,
+): Promise<{ header: LedgerHeader; edits: RowEdit[] } | undefined> {
+  const [heads] = await connection.query<RowDataPacket[]>(
+    'SELECT header FROM ledger_entry WHERE account_id = ? AND version = ?',
+    [accountId, version],
+  )
+  const [items] = await connection.query<RowDataPacket[]>(
+    "SELECT payload FROM ledger_item WHERE account_id = ? AND version = ? AND kind = 'edit' ORDER BY ordinal",
+    [accountId, version],
+  )
+  if (!heads[0] || items.some((item) => item.payload === null)) return undefined
+  const edits = items.map((item) => JSON.parse(item.payload as string) as RowEdit)
+  return { header: JSON.parse(heads[0].header as string) as LedgerHeader, edits }
 }
 
 /** What verifying a chain found. */

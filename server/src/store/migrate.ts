@@ -38,3 +38,20 @@ export async function migrate(databaseUrl: string, directory: string): Promise<s
     await connection.end()
   }
 }
+
+/** The names of migrations a database still lacks; all of them where none was ever applied. */
+export async function pendingMigrations(databaseUrl: string, directory: string): Promise<string[]> {
+  const connection = await mysql.createConnection({ uri: databaseUrl })
+  try {
+    const [rows] = await connection.query<RowDataPacket[]>('SELECT number FROM migration').catch((error: unknown) => {
+      if ((error as { errno?: number }).errno === NO_SUCH_TABLE) return [[]] as never
+      throw error
+    })
+    const done = new Set(rows.map((row) => row.number as number))
+    return migrationsIn(directory).flatMap(({ number, name }) => (done.has(number) ? [] : [name]))
+  } finally {
+    await connection.end()
+  }
+}
+
+const NO_SUCH_TABLE = 1146

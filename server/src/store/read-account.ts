@@ -32,12 +32,13 @@ export async function readAccount(
     const guard = await readGuard(connection, accountId)
     if (!guard) return undefined
     const rows: Record<string, unknown> = {}
+    const shared = new Map<string, string>()
     for (const name of TABLE_NAMES) {
       const [records] = await connection.query<RowDataPacket[]>(
         `SELECT ${columnsOf(name)} FROM ${tableOf(name)} WHERE account_id = ?`,
         [accountId],
       )
-      rows[name] = records.map((record) => rowOf(name, record))
+      rows[name] = records.map((record) => rowOf(name, record, shared))
     }
     const values = await readPersonalValues(connection, accountId)
     return { account: Account.of(accountId, guard.version, rows as RowLists, values), guard }
@@ -59,6 +60,20 @@ async function readPersonalValues(connection: Queryable, accountId: string): Pro
   const [rows] = await connection.query<RowDataPacket[]>(
     'SELECT person_id, field, value FROM personal_value WHERE account_id = ?',
     [accountId],
+  )
+  return rows.map((row) => ({ personId: row.person_id, field: row.field, value: row.value }))
+}
+
+/** The personal values of some people, as they stand now. */
+export async function readPersonalValuesOf(
+  connection: Queryable,
+  accountId: string,
+  people: readonly string[],
+): Promise<PersonalValue[]> {
+  if (people.length === 0) return []
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT person_id, field, value FROM personal_value WHERE account_id = ? AND person_id IN (?)',
+    [accountId, people],
   )
   return rows.map((row) => ({ personId: row.person_id, field: row.field, value: row.value }))
 }

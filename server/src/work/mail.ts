@@ -1,22 +1,21 @@
 import nodemailer, { type Transporter } from 'nodemailer'
 import { dateInWords, lastDateBefore, type Account } from '@lodge/core'
 import type { Configuration } from '../configuration.ts'
-import type { OutboxRow } from '../store/outbox.ts'
+import type { InvitationIds } from './invitations.ts'
 
-/** A message as it leaves; the same each time it is tried (architecture, outbox). */
+/** A message as it leaves; the same each time it is tried (architecture, durable work). */
 export interface Message {
   to: { name: string; address: string }
   subject: string
   text: string
 }
 
-/** Renders a message of the outbox, or says why it needs no sending any more. */
+/** Renders an invitation, or says why it needs no sending any more. */
 export function render(
   account: Account,
-  row: OutboxRow,
+  { offerId, personId, resendNumber }: InvitationIds,
   linkOf: (number: number) => string,
 ): Message | { dropped: string } {
-  const { offerId, personId, resendNumber } = row.ids
   const offer = account.get('offer', offerId)
   const address = account.personal(personId, 'email')
   if (!offer || !address || offer.state !== 'live') return { dropped: 'The invitation is not open any more.' }
@@ -58,9 +57,9 @@ export class Mailer {
     this.host = new URL(configuration.publicOrigin).hostname
   }
 
-  /** @throws if the mailbox's server does not take it; the same row carries the same Message-ID each time. */
-  async send(row: OutboxRow, message: Message): Promise<void> {
-    const messageId = `<${row.id}@${this.host}>`
+  /** @throws if the mailbox's server does not take it; the same work carries the same Message-ID each time. */
+  async send(workId: string, message: Message): Promise<void> {
+    const messageId = `<${workId}@${this.host}>`
     await this.transport.sendMail({ from: this.configuration.mailFrom, messageId, ...message })
   }
 

@@ -31,7 +31,14 @@ try {
   }
   await running.stop()
   const { hostname, port, username, pathname } = new URL(database.url)
-  const options = ['--dump-history', '--skip-comments', '--skip-dump-date', '--compact', '--hex-blob', '--skip-extended-insert']
+  const options = [
+    '--dump-history',
+    '--skip-comments',
+    '--skip-dump-date',
+    '--compact',
+    '--hex-blob',
+    '--skip-extended-insert',
+  ]
   const where = ['-h', hostname, '-P', port, '-u', username, `--password=${new URL(database.url).password}`]
   writeFileSync(path, execFileSync('mariadb-dump', [...options, ...where, pathname.slice(1)], { encoding: 'utf8' }))
 } finally {

@@ -1,0 +1,84 @@
+import type { Context, Next } from 'koa'
+import { Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client'
+import type { Lodge } from './lodge.ts'
+import { waitingWork } from './store/work.ts'
+import { wallClock } from './work/workshop.ts'
+
+/** What operators watch, in the Prometheus text format: loop lag, catch-up lag, waiting work, pools, memory. */
+export class Metrics {
+  private readonly registry = new Registry()
+  private readonly requests: Histogram
+
+  constructor(lodge: Lodge) {
+    const registers = [this.registry]
+    collectDefaultMetrics({ register: this.registry, prefix: 'lodge_' })
+    const gauge = (name: string, help: string, read: () => number | Promise<number>) =>
+      new Gauge({
+        name,
+        help,
+        registers,
+        async collect() {
+          // The database away is no reason to answer nothing.
+          this.set(await Promise.resolve(read()).catch(() => NaN))
+        },
+      })
+    this.requests = new Histogram({
+      name: 'lodge_request_seconds',
+      help: 'How long requests took, by kind and status.',
+      labelNames: ['kind', 'status'],
+      buckets: [0.001, 0.005, 0.02, 0.1, 0.5, 2, 10],
+      registers,
+    })
+    gauge(
+      'lodge_catch_up_seconds',
+      'How long after another process’s commit it was last taken in.',
+      () => lodge.accounts.catchUpMilliseconds / 1000,
+    )
+    gauge('lodge_accounts_loaded', 'Accounts in memory.', () => lodge.accounts.count)
+    gauge('lodge_account_bytes', 'What accounts in memory take, estimated by their rows.', () => lodge.accounts.bytes)
+    gauge(
+      'lodge_work_waiting',
+      'Pieces of durable work that wait.',
+      async () => (await waitingWork(lodge.pools.work)).count,
+    )
+    gauge('lodge_work_oldest_seconds', 'Age of the oldest piece of work that waits.', async () => {
+      const { oldestDueAt } = await waitingWork(lodge.pools.work)
+      return oldestDueAt === null ? 0 : Math.max(0, (wallClock() - oldestDueAt) / 1_000_000)
+    })
+    for (const [name, pool] of Object.entries({
+      requests: lodge.pools.requests,
+      commits: lodge.pools.commits,
+      work: lodge.pools.work,
+    })) {
+      const queue = (pool as unknown as { pool: { _connectionQueue: { length: number } } }).pool._connectionQueue
+      gauge(
+        `lodge_pool_${name}_waiting`,
+        `Callers that wait for a connection of the pool for ${name}.`,
+        () => queue.length,
+      )
+    }
+  }
+
+  /** Measures requests, and answers `/metrics`. */
+  middleware() {
+    return async (ctx: Context, next: Next): Promise<void> => {
+      if (ctx.path === '/metrics') {
+        ctx.type = this.registry.contentType
+        ctx.body = await this.registry.metrics()
+        return
+      }
+      const started = performance.now()
+      try {
+        await next()
+      } finally {
+        this.requests.observe({ kind: kindOf(ctx.path), status: ctx.status }, (performance.now() - started) / 1000)
+      }
+    }
+  }
+}
+
+/** Few kinds, so that figures stay few: no id ever becomes a label. */
+function kindOf(path: string): string {
+  if (path.startsWith('/access/')) return 'decision'
+  return path.startsWith('/api/') ? 'api' : 'page'
+}

@@ -1,0 +1,106 @@
+import type { IncomingMessage } from 'node:http'
+import type { Context, Next } from 'koa'
+import type { Account, Instant } from '@lodge/core'
+import { badRequest, databaseAway, LodgeError } from '../../errors.ts'
+import type { Lodge } from '../../lodge.ts'
+import { instantFor } from '../../store/accounts.ts'
+import type { ProductToken, TokenScope } from '../../store/tokens.ts'
+import { evaluation } from './evaluation.ts'
+import { evaluations } from './evaluations.ts'
+import { metadata } from './metadata.ts'
+import { searchAction, searchResource, searchSubject } from './search.ts'
+
+const MAXIMUM_BYTES = 512 * 1024
+
+/** A product's request, its token looked at and its body parsed. */
+export interface Asked {
+  account: Account
+  product: string
+  body: unknown
+  now: Instant
+}
+
+interface Endpoint {
+  scope: TokenScope
+  answer(asked: Asked): object
+}
+
+const ENDPOINTS: ReadonlyMap<string, Endpoint> = new Map([
+  ['/access/v1/evaluation', { scope: 'evaluate', answer: evaluation }],
+  ['/access/v1/evaluations', { scope: 'evaluate', answer: evaluations }],
+  ['/access/v1/search/subject', { scope: 'search', answer: searchSubject }],
+  ['/access/v1/search/resource', { scope: 'search', answer: searchResource }],
+  ['/access/v1/search/action', { scope: 'search', answer: searchAction }],
+])
+
+/**
+ * The door for products: OpenID AuthZEN Authorization API 1.0. It stands before the general middleware; a token is a
+ * product's in one account, and what it may ask is bounded by scope and by how often.
+ */
+export function authzenDoor(lodge: Lodge) {
+  return (ctx: Context, next: Next): Promise<void> | void => {
+    const endpoint = ENDPOINTS.get(ctx.path)
+    if (endpoint) return attend(lodge, ctx, endpoint)
+    if (ctx.path !== '/.well-known/authzen-configuration') return next()
+    ctx.body = metadata(lodge.configuration)
+  }
+}
+
+async function attend(lodge: Lodge, ctx: Context, endpoint: Endpoint): Promise<void> {
+  if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Ask with POST.')
+  const requestId = ctx.get('X-Request-ID')
+  if (requestId && /^[\w.:-]{1,100}$/.test(requestId)) ctx.set('X-Request-ID', requestId)
+  if (!lodge.accounts.fresh) throw databaseAway()
+  const token = await authorize(lodge, ctx, endpoint.scope)
+  const body = await readBody(ctx.req)
+  const loaded = await lodge.accounts.get(token.accountId)
+  if (!loaded) throw unauthorized()
+  const now = instantFor(loaded, lodge.clock)
+  ctx.body = endpoint.answer({ account: loaded.account, product: token.product, body, now })
+  lodge.log.debug(
+    { requestId: ctx.state.requestId, account: token.accountId, product: token.product, path: ctx.path },
+    'asked',
+  )
+}
+
+function unauthorized(): LodgeError {
+  return new LodgeError(
+    401,
+    'bad-token',
+    'Send a product’s token as `Authorization: Bearer …`; `lodge token` makes one.',
+  )
+}
+
+async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): Promise<ProductToken> {
+  const [, bearer] = /^Bearer ([\w-]{20,100})$/.exec(ctx.get('Authorization')) ?? []
+  const token = bearer && (await lodge.productTokens.find(bearer, lodge.clock.now()))
+  if (!token) {
+    ctx.set('WWW-Authenticate', 'Bearer')
+    throw unauthorized()
+  }
+  if (!token.scopes.includes(scope)) {
+    ctx.set('WWW-Authenticate', `Bearer error="insufficient_scope", scope="${scope}"`)
+    throw new LodgeError(
+      403,
+      'insufficient-scope',
+      `This token may not ${scope}; \`lodge token --scope ${scope}\` makes one that may.`,
+    )
+  }
+  await lodge.limits.countProductRequest(token)
+  return token
+}
+
+async function readBody(stream: IncomingMessage): Promise<unknown> {
+  const chunks: Buffer[] = []
+  let bytes = 0
+  for await (const chunk of stream as AsyncIterable<Buffer>) {
+    bytes += chunk.length
+    if (bytes > MAXIMUM_BYTES) throw new LodgeError(413, 'too-large', 'A request here has at most 512 KiB.')
+    chunks.push(chunk)
+  }
+  try {
+    return JSON.parse((chunks.length === 1 ? chunks[0]! : Buffer.concat(chunks)).toString('utf8'))
+  } catch {
+    throw badRequest('bad-json', 'The request is not JSON.')
+  }
+}

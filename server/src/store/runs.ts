@@ -1,0 +1,76 @@
+import type { RowDataPacket } from 'mysql2'
+import type { Change, Instant, Problem } from '@lodge/core'
+import type { PoolConnection, Queryable } from './pools.ts'
+
+/** A change of a large docket that was refused when its turn came. */
+export interface Refused {
+  at: number
+  problems: Problem[]
+}
+
+/** A docket applied in batches under one id (model C2). */
+export interface Run {
+  id: string
+  accountId: string
+  actorId: string
+  changes: Change[]
+  total: number
+  nextChange: number
+  state: 'running' | 'done'
+  report: Refused[]
+}
+
+export async function insertRun(
+  connection: Queryable,
+  run: Pick<Run, 'id' | 'accountId' | 'actorId' | 'changes'>,
+  now: Instant,
+): Promise<void> {
+  await connection.execute(
+    `INSERT INTO docket_run (account_id, id, actor_id, changes, total, next_change, state, report, created_at_us)
+     VALUES (?, ?, ?, ?, ?, 0, 'running', '[]', ?)`,
+    [run.accountId, run.id, run.actorId, JSON.stringify(run.changes), run.changes.length, now],
+  )
+}
+
+export async function readRun(connection: Queryable, accountId: string, id: string): Promise<Run | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM docket_run WHERE account_id = ? AND id = ?', [
+    accountId,
+    id,
+  ])
+  const row = rows[0]
+  if (!row) return undefined
+  const { actor_id: actorId, total, next_change: nextChange, state } = row
+  const changes = JSON.parse(row.changes as string) as Change[]
+  return { id, accountId, actorId, changes, total, nextChange, state, report: JSON.parse(row.report as string) }
+}
+
+/**
+ * Moves a run on past a batch, in the transaction of that batch. Once done the changes themselves, which may hold names,
+ * are let go; what was made of them stands in the ledger.
+ * @throws Error if another worker moved it on meanwhile; the batch is then rolled back with this.
+ */
+export async function advanceRun(
+  connection: Queryable | PoolConnection,
+  run: Run,
+  nextChange: number,
+  report: readonly Refused[],
+): Promise<void> {
+  const done = nextChange >= run.total
+  const [result] = await connection.execute(
+    `UPDATE docket_run SET next_change = ?, state = ?, report = ?, changes = COALESCE(?, changes)
+     WHERE account_id = ? AND id = ? AND next_change = ?`,
+    [
+      nextChange,
+      done ? 'done' : 'running',
+      JSON.stringify(report),
+      done ? '[]' : null,
+      run.accountId,
+      run.id,
+      run.nextChange,
+    ],
+  )
+  if ((result as { affectedRows: number }).affectedRows !== 1) throw new RunMovedOn()
+}
+
+/** Another worker has applied this batch already. */
+export class RunMovedOn extends Error {}

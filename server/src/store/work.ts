@@ -1,0 +1,96 @@
+import { v7 as uuidv7 } from 'uuid'
+import type { RowDataPacket } from 'mysql2'
+import type { Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+/** Something to be done once: a kind and ids, never a secret or what a message says (architecture, secrets). */
+export interface WorkRow {
+  id: string
+  accountId: string
+  kind: string
+  ids: Record<string, string | number>
+  attempts: number
+  /** Who holds it: what is written about it counts only while this is so. */
+  leaseId: string
+}
+
+export async function insertWork(
+  connection: Queryable,
+  row: Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string },
+  dueAt: Instant,
+): Promise<string> {
+  const id = row.id ?? uuidv7()
+  await connection.execute(
+    `INSERT INTO durable_work (id, account_id, kind, ids, state, attempts, due_at_us, created_at_us)
+     VALUES (?, ?, ?, ?, 'waiting', 0, ?, ?)`,
+    [id, row.accountId, row.kind, JSON.stringify(row.ids), dueAt, dueAt],
+  )
+  return id
+}
+
+/**
+ * Takes what is due under a lease: put off to the lease's end, so that no other worker takes it while it is being done,
+ * and falls due again if the worker dies.
+ */
+export async function takeDue(connection: Queryable, now: Instant, leaseUntil: Instant): Promise<WorkRow | undefined> {
+  // every account: work is done for all of them
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT id, account_id, kind, ids, attempts, due_at_us FROM durable_work
+     WHERE state = 'waiting' AND due_at_us <= ? ORDER BY due_at_us LIMIT 1`,
+    [now],
+  )
+  const row = rows[0]
+  if (!row) return undefined
+  const leaseId = uuidv7()
+  const [result] = await connection.execute(
+    `UPDATE durable_work SET due_at_us = ?, lease_id = ?, attempts = attempts + 1
+     WHERE id = ? AND state = 'waiting' AND due_at_us = ?`,
+    [leaseUntil, leaseId, row.id, row.due_at_us],
+  )
+  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, now, leaseUntil)
+  const ids = typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids
+  return { id: row.id, accountId: row.account_id, kind: row.kind, ids, attempts: row.attempts + 1, leaseId }
+}
+
+/** Ends work as done or dropped; false if the lease was lost to another worker meanwhile. */
+export async function endWork(
+  connection: Queryable,
+  row: Pick<WorkRow, 'id' | 'leaseId'>,
+  state: 'done' | 'dropped',
+  why: string | null = null,
+): Promise<boolean> {
+  const [result] = await connection.execute(
+    "UPDATE durable_work SET state = ?, last_error = ? WHERE id = ? AND lease_id = ? AND state = 'waiting'",
+    [state, why?.slice(0, 200) ?? null, row.id, row.leaseId],
+  )
+  return (result as { affectedRows: number }).affectedRows === 1
+}
+
+/** Puts work off to an instant, after a failure or because there is more to do. */
+export async function putOff(
+  connection: Queryable,
+  row: Pick<WorkRow, 'id' | 'leaseId'>,
+  dueAt: Instant,
+  why: string | null,
+): Promise<void> {
+  await connection.execute('UPDATE durable_work SET due_at_us = ?, last_error = ? WHERE id = ? AND lease_id = ?', [
+    dueAt,
+    why?.slice(0, 200) ?? null,
+    row.id,
+    row.leaseId,
+  ])
+}
+
+/** Removes work that was done otherwise, in the transaction that did it. */
+export async function removeWork(connection: Queryable, accountId: string, id: string): Promise<void> {
+  await connection.execute('DELETE FROM durable_work WHERE account_id = ? AND id = ?', [accountId, id])
+}
+
+/** How much waits and since when the oldest of it is due, for the figures operators read. */
+export async function waitingWork(connection: Queryable): Promise<{ count: number; oldestDueAt: Instant | null }> {
+  // every account: a figure of the whole process
+  const [rows] = await connection.query<RowDataPacket[]>(
+    "SELECT COUNT(*) AS waiting, MIN(created_at_us) AS oldest FROM durable_work WHERE state = 'waiting'",
+  )
+  return { count: rows[0]!.waiting as number, oldestDueAt: (rows[0]!.oldest as Instant | null) ?? null }
+}

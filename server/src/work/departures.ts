@@ -1,0 +1,28 @@
+import type { Lodge } from '../lodge.ts'
+import { LodgeError } from '../errors.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+/**
+ * Finishes a departure whose doors were shut before its commit stood: the sessions ended, then the process died
+ * (architecture, staleness: repeated until done). The commit itself takes the row away, so that this finds nothing else.
+ */
+export function departureWorker({ accounts, committer }: Pick<Lodge, 'accounts' | 'committer'>): Worker {
+  return async ({ accountId, ids }): Promise<Outcome> => {
+    await accounts.catchUp(accountId)
+    const loaded = await accounts.get(accountId)
+    const person = loaded?.account.get('person', String(ids.personId))
+    if (!person || (person.state !== 'active' && person.state !== 'away')) return 'done'
+    try {
+      await committer.commit({
+        accountId,
+        changes: [{ type: 'leave', personId: person.id }],
+        actor: { kind: 'person', personId: String(ids.actorId) },
+        via: { kind: 'schedule' },
+      })
+    } catch (error) {
+      if (error instanceof LodgeError && error.status === 422) return { dropped: error.message }
+      throw error
+    }
+    return 'done'
+  }
+}

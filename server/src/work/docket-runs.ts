@@ -1,0 +1,73 @@
+import { decide, type Account, type Actor, type Change, type Instant } from '@lodge/core'
+import type { Lodge } from '../lodge.ts'
+import { LodgeError } from '../errors.ts'
+import { instantFor } from '../store/accounts.ts'
+import { advanceRun, readRun, RunMovedOn, type Refused, type Run } from '../store/runs.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+/** A batch has at most so many edits, so that it holds the guard for a quarter of a second at most (model C2). */
+const BATCH_EDITS = 500
+
+/**
+ * Applies dockets too large for one commit, batch by batch under one id; each batch is decided afresh with the
+ * planner's rights then and moves the run on in its own transaction. A change refused when its turn comes is reported.
+ */
+export function docketRunWorker({
+  accounts,
+  committer,
+  pools,
+  clock,
+}: Pick<Lodge, 'accounts' | 'committer' | 'pools' | 'clock'>): Worker {
+  return async ({ accountId, ids }): Promise<Outcome> => {
+    const run = await readRun(pools.work, accountId, String(ids.runId))
+    if (!run || run.state === 'done') return 'done'
+    await accounts.catchUp(accountId)
+    const loaded = await accounts.get(accountId)
+    if (!loaded) return { dropped: 'The account is gone.' }
+    const batch = nextBatch(loaded.account, run, instantFor(loaded, clock))
+    const next = run.nextChange + batch.changes.length + batch.refused.length
+    const report = [...run.report, ...batch.refused]
+    try {
+      if (batch.changes.length === 0) await advanceRun(pools.work, run, next, report)
+      else {
+        await committer.commit({
+          accountId,
+          changes: batch.changes,
+          actor: { kind: 'person', personId: run.actorId },
+          via: { kind: 'run', id: run.id },
+          alongside: (connection) => advanceRun(connection, run, next, report),
+        })
+      }
+    } catch (error) {
+      // Somebody's commit came between deciding and committing, or another worker did this batch: look anew.
+      if (!(error instanceof RunMovedOn) && !(error instanceof LodgeError && error.status === 422)) throw error
+    }
+    return next >= run.total ? 'done' : 'more'
+  }
+}
+
+interface Batch {
+  changes: Change[]
+  refused: Refused[]
+}
+
+/** As many of the next changes as fit one batch, those refused now left out and reported. */
+function nextBatch(account: Account, run: Run, now: Instant): Batch {
+  const actor: Actor = { kind: 'person', personId: run.actorId }
+  const batch: Batch = { changes: [], refused: [] }
+  let after = account
+  let edits = 0
+  for (let at = run.nextChange; at < run.total; at += 1) {
+    const change = run.changes[at]!
+    const decision = decide(after, [change], actor, now)
+    if (decision.problems.length > 0) {
+      batch.refused.push({ at, problems: decision.problems })
+      continue
+    }
+    if (batch.changes.length > 0 && edits + decision.edits.length > BATCH_EDITS) break
+    batch.changes.push(change)
+    edits += decision.edits.length
+    after = decision.after
+  }
+  return batch
+}

@@ -1,0 +1,40 @@
+import type { Lodge } from '../lodge.ts'
+import { insertEvent } from '../store/events.ts'
+import { findTokenKeyId } from '../store/tokens.ts'
+import type { WorkRow } from '../store/work.ts'
+import type { Mailer} from './mail.ts';
+import { render } from './mail.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+/** What a message's row names. */
+export interface InvitationIds {
+  offerId: string
+  personId: string
+  resendNumber: number
+}
+
+/** Sends invitations, at least once; a repeated delivery carries the same Message-ID and link. */
+export function invitationWorker(
+  lodge: Pick<Lodge, 'configuration' | 'accounts' | 'pools' | 'clock'>,
+  mailer: Mailer,
+): Worker {
+  const { configuration, accounts, pools, clock } = lodge
+  return async (row: WorkRow): Promise<Outcome> => {
+    // Another process may have committed what this row is about a moment ago.
+    await accounts.catchUp(row.accountId)
+    const loaded = await accounts.get(row.accountId)
+    if (!loaded) return { dropped: 'The account is gone.' }
+    const ids = row.ids as unknown as InvitationIds
+    const keyId = await findTokenKeyId(pools.work, row.accountId, ids.offerId, ids.resendNumber)
+    const { keyRing, publicOrigin } = configuration
+    // The token stands behind #, so that no server or proxy ever logs it.
+    const linkOf = (number: number) =>
+      `${publicOrigin}/invitation#${keyRing.tokenFor('offer', ids.offerId, number, keyId)}`
+    const message = render(loaded.account, ids, linkOf)
+    if ('dropped' in message) return message
+    await mailer.send(row.id, message)
+    const about = { accountId: row.accountId, personId: ids.personId, detail: { template: row.kind } }
+    await insertEvent(pools.work, { kind: 'message-sent', ...about }, clock.now())
+    return 'done'
+  }
+}

@@ -1,0 +1,31 @@
+import 'reflect-metadata'
+import { parentPort, workerData } from 'node:worker_threads'
+import type { Instant } from '@lodge/core'
+import { Accounts } from '../store/accounts.ts'
+import { openPools } from '../store/pools.ts'
+import type { Reply } from './thinker.ts'
+import { thinkAbout, type Task } from './thoughts.ts'
+
+// The worker thread: its own pools and its own copies of accounts, caught up before each task and by polling.
+const { databaseUrl, accountMemoryBytes } = workerData as { databaseUrl: string; accountMemoryBytes: number }
+let now: Instant = 0
+const accounts = new Accounts(openPools(databaseUrl), { now: () => now }, accountMemoryBytes, () => undefined)
+accounts.startPolling()
+
+parentPort?.on('message', ({ id, task }: { id: number; task: Task }) => {
+  void answer(id, task).then((reply) => parentPort?.postMessage(reply))
+})
+
+async function answer(id: number, task: Task): Promise<Reply> {
+  try {
+    now = Math.max(now, task.now)
+    const loaded = await accounts.atLeast(task.accountId, task.version)
+    if (!loaded) throw new Error('There is no such account.')
+    // The instant of the request, or the one after a commit that came since.
+    const instant = Math.max(task.now, loaded.committedAt + 1)
+    loaded.account.attached?.advance(instant)
+    return { id, answer: thinkAbout(loaded.account, { ...task, now: instant }) }
+  } catch (error) {
+    return { id, error: (error as Error).message }
+  }
+}

@@ -1,0 +1,74 @@
+import { existsSync } from 'node:fs'
+import { Worker } from 'node:worker_threads'
+import type { Account } from '@lodge/core'
+import type { Configuration } from '../configuration.ts'
+import { thinkAbout, type Task } from './thoughts.ts'
+
+interface Waiting {
+  resolve(answer: object | undefined): void
+  reject(error: Error): void
+}
+
+/** What comes back from the thread. */
+export type Reply = { id: number; answer: object | undefined } | { id: number; error: string }
+
+/**
+ * Works out what may take more than 20 ms in a thread of its own, which keeps its own caught-up copy of the accounts it
+ * is asked about (architecture, large dockets). Small accounts are answered at once where they are.
+ */
+export class Thinker {
+  private worker: Worker | undefined
+  private readonly waiting = new Map<number, Waiting>()
+  private next = 0
+
+  constructor(private readonly configuration: Configuration) {}
+
+  /** @param account the account as this thread has it, for what is quick. */
+  async think(task: Task, account: Account): Promise<object | undefined> {
+    if (account.tables.person.size < this.configuration.workerFromPeople) return thinkAbout(account, task)
+    return this.ask(task)
+  }
+
+  private ask(task: Task): Promise<object | undefined> {
+    const id = (this.next += 1)
+    return new Promise((resolve, reject) => {
+      this.waiting.set(id, { resolve, reject })
+      this.thread().postMessage({ id, task })
+    })
+  }
+
+  private thread(): Worker {
+    if (this.worker) return this.worker
+    const built = new URL('./thinker-thread.js', import.meta.url)
+    const isBuilt = existsSync(built)
+    const source = isBuilt ? built : new URL('./thinker-thread.ts', import.meta.url)
+    const { databaseUrl, accountMemoryBytes } = this.configuration
+    const worker = new Worker(source, {
+      workerData: { databaseUrl, accountMemoryBytes },
+      ...(isBuilt ? {} : { execArgv: ['--import', 'tsx'] }),
+    })
+    worker.unref()
+    worker.on('message', (reply: Reply) => this.hear(reply))
+    worker.on('error', (error) => this.fail(error))
+    worker.on('exit', () => this.fail(new Error('The worker thread ended.')))
+    return (this.worker = worker)
+  }
+
+  private hear(reply: Reply): void {
+    const waiting = this.waiting.get(reply.id)
+    this.waiting.delete(reply.id)
+    if ('error' in reply) waiting?.reject(new Error(reply.error))
+    else waiting?.resolve(reply.answer)
+  }
+
+  /** A thread that died is started anew at the next task; those under way fail and can be asked again. */
+  private fail(error: Error): void {
+    this.worker = undefined
+    for (const { reject } of this.waiting.values()) reject(error)
+    this.waiting.clear()
+  }
+
+  async stop(): Promise<void> {
+    await this.worker?.terminate()
+  }
+}

@@ -1,0 +1,90 @@
+import { createHash } from 'node:crypto'
+import canonicalizeModule from 'canonicalize'
+import {
+  choicesView,
+  deskView,
+  effectOfPreview,
+  keysOf,
+  peopleView,
+  personSheetView,
+  placeSheetView,
+  placesView,
+  preview,
+  SharedSight,
+  Sight,
+  whyView,
+  type Account,
+  type Change,
+  type Instant,
+  type Preview,
+} from '@lodge/core'
+
+const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
+
+/** So many effects of a preview are sent; the counts and the digest are of all of them. */
+const MAXIMUM_EFFECTS = 400
+
+/** What a preview answers: the effect, the changes with their ids, and what a commit must name. */
+export interface ShownPreview extends Preview {
+  changes: Change[]
+  version: number
+  digest: string
+}
+
+/** The effect of changes as their actor may see it, with its digest (model C3). */
+export function show(account: Account, changes: Change[], personId: string, now: Instant): ShownPreview {
+  const shown = preview(account, changes, { kind: 'person', personId }, now)
+  const digest = createHash('sha256')
+    .update(canonicalize(effectOfPreview(shown)))
+    .digest('base64url')
+  const { effects } = shown.access
+  const more = Math.max(0, effects.length - MAXIMUM_EFFECTS)
+  const access = { ...shown.access, effects: effects.slice(0, MAXIMUM_EFFECTS), more }
+  const sent = changes.map((change) => (change.type === 'undo' ? { ...change, edits: [] } : change))
+  return { ...shown, access, changes: sent, version: account.version, digest }
+}
+
+type Params = Record<string, string>
+
+/** Views by name: what is worked out from an account alone, here or in the worker thread. */
+export const VIEWS = {
+  desk: (sight: Sight) => deskView(sight),
+  people: (sight: Sight) => peopleView(sight),
+  person: (sight: Sight, { personId }: Params) => personSheetView(sight, personId!),
+  places: (sight: Sight) => ({ places: placesView(sight) }),
+  place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, placeId!),
+  choices: (sight: Sight) => choicesView(sight),
+  'my-keys': (sight: Sight) => myKeys(sight),
+} satisfies Record<string, (sight: Sight, params: Params) => object | undefined>
+
+export type ViewName = keyof typeof VIEWS
+
+function myKeys(sight: Sight): object | undefined {
+  const { personId } = sight
+  const sheet = personSheetView(sight, personId)
+  if (!sheet) return undefined
+  const keys = keysOf(sight, personId).map((place) => ({
+    ...place,
+    keys: place.keys.map((key) => ({ ...key, why: whyView(sight, personId, place.placeId, key.area) })),
+  }))
+  return { name: sheet.name, from: sheet.from, until: sheet.until, seats: sheet.holdings, keys }
+}
+
+/** Something to be worked out from an account at a version or a later one. */
+export type Task = {
+  accountId: string
+  version: number
+  personId: string
+  now: Instant
+} & ({ kind: 'preview'; changes: Change[] } | { kind: 'view'; view: ViewName; params: Params; as: string | null })
+
+/** Works a task out. */
+export function thinkAbout(account: Account, task: Task): object | undefined {
+  if (task.kind === 'preview') return show(account, task.changes, task.personId, task.now)
+  return VIEWS[task.view](sightOf(account, task.personId, task.as, task.now), task.params)
+}
+
+/** What one sees, or of what another would see as much as one sees oneself (model D5). */
+export function sightOf(account: Account, personId: string, as: string | null, now: Instant): Sight {
+  return as === null ? new Sight(account, personId, now) : new SharedSight(account, personId, as, now)
+}
