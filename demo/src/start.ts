@@ -5,7 +5,7 @@ import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Command } from 'commander'
 import type { RowDataPacket } from 'mysql2'
-import { dateOf, readInstant } from '@lodge/core'
+import { dateOf, readInstant, type AccountBook, type LocalDate } from '@lodge/core'
 import {
   loadBook,
   makeProductToken,
@@ -20,6 +20,7 @@ import {
 } from '@lodge/server'
 import { startMailbox } from '@lodge/standins/mailbox'
 import { demoBook, DEMO_ZONE } from './book.ts'
+import { generateBook } from './generator.ts'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from './sign-in.ts'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
@@ -37,12 +38,16 @@ interface Options {
   reset?: boolean
   port?: string
   directory: string
+  people?: string
+  seed: string
 }
 
 const options = new Command('demo')
   .description('Starts Jolly Porter with the roof gardens of Thistlewick.')
   .option('--reset', 'forget what was done and make the demo anew, its dates laid out around today')
   .option('--port <number>', 'where to open it')
+  .option('--people <number>', 'make a larger account of so many people instead: 20 to 50000 (with --reset)')
+  .option('--seed <number>', 'the same seed makes the same larger account', '1')
   .option('--directory <path>', 'where its data lies', join(root, '.lodge'))
   .parse()
   .opts<Options>()
@@ -75,6 +80,17 @@ async function findAccount(pools: Pools): Promise<string | undefined> {
   return rows[0]?.id as string | undefined
 }
 
+/** The scenario, or a larger account made from its ingredients. */
+function bookFor(today: LocalDate): AccountBook {
+  const { people, seed } = options
+  if (people === undefined) return demoBook(today)
+  const count = Number(people)
+  if (!Number.isInteger(count) || count < 20 || count > 50_000) {
+    throw new Error(`--people ${people} must be a whole number from 20 to 50000.`)
+  }
+  return generateBook({ people: count, seed: Number(seed), today })
+}
+
 async function main(): Promise<void> {
   const say = (text: string) => console.log(text)
   const notes = await readNotes()
@@ -90,11 +106,14 @@ async function main(): Promise<void> {
     await migrate(database.url, join(root, 'server/dist/migrations'))
     const pools = openPools(database.url)
     let accountId = await findAccount(pools)
+    if (accountId && options.people !== undefined) {
+      throw new Error(`There is a demo already; add --reset to make it anew with ${options.people} people.`)
+    }
     if (!accountId) {
       say('Laying out the demo …')
       const now = process.env.LODGE_NOW ? readInstant(process.env.LODGE_NOW) : Date.now() * 1000
       const memory = Number(process.env.LODGE_PASSWORD_MEMORY_KIB || PASSWORD_MEMORY_KIBIBYTES)
-      accountId = (await loadBook(pools, demoBook(dateOf(now, DEMO_ZONE)), DEMO_PASSWORD, memory, now)).id
+      accountId = (await loadBook(pools, bookFor(dateOf(now, DEMO_ZONE)), DEMO_PASSWORD, memory, now)).id
       delete notes.token
     }
     notes.token ??= await makeProductToken(pools, accountId, 'bedding-log')

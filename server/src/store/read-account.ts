@@ -1,5 +1,5 @@
 import type { RowDataPacket } from 'mysql2'
-import { Account, TABLE_NAMES, type PersonalValue, type RowLists } from '@lodge/core'
+import { Account, TABLE_NAMES, type PersonalValue, type RowLists, type Rows, type TableName } from '@lodge/core'
 import { columnsOf, rowOf, tableOf } from './columns.ts'
 import type { PoolConnection, Queryable } from './pools.ts'
 import type { Pool } from 'mysql2/promise'
@@ -33,18 +33,26 @@ export async function readAccount(
     if (!guard) return undefined
     const rows: Record<string, unknown> = {}
     const shared = new Map<string, string>()
-    for (const name of TABLE_NAMES) {
-      const [records] = await connection.query<RowDataPacket[]>(
-        `SELECT ${columnsOf(name)} FROM ${tableOf(name)} WHERE account_id = ?`,
-        [accountId],
-      )
-      rows[name] = records.map((record) => rowOf(name, record, shared))
-    }
+    for (const name of TABLE_NAMES) rows[name] = await readTable(connection, accountId, name, shared)
     const values = await readPersonalValues(connection, accountId)
     return { account: Account.of(accountId, guard.version, rows as RowLists, values), guard }
   } finally {
     await release(connection)
   }
+}
+
+/** Every row of one table of an account. */
+export async function readTable<T extends TableName>(
+  connection: Queryable,
+  accountId: string,
+  name: T,
+  shared: Map<string, string>,
+): Promise<Rows[T][]> {
+  const [records] = await connection.query<RowDataPacket[]>(
+    `SELECT ${columnsOf(name)} FROM ${tableOf(name)} WHERE account_id = ?`,
+    [accountId],
+  )
+  return records.map((record) => rowOf(name, record, shared))
 }
 
 async function release(connection: PoolConnection): Promise<void> {

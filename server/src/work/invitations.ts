@@ -2,7 +2,7 @@ import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
 import { findTokenKeyId } from '../store/tokens.ts'
 import type { WorkRow } from '../store/work.ts'
-import type { Mailer} from './mail.ts';
+import type { Mailer } from './mail.ts'
 import { render } from './mail.ts'
 import type { Outcome, Worker } from './workshop.ts'
 

@@ -1,0 +1,26 @@
+import { execFileSync } from 'node:child_process'
+import { Worker } from 'node:worker_threads'
+import type { Yardstick } from './yardsticks.ts'
+
+/** Counts over one area and over sixty, in a worker with its own copy of the account. */
+export async function countsInWorker(databaseUrl: string, accountId: string, scale: number): Promise<Yardstick[]> {
+  const worker = new Worker(new URL('./heart-child.js', import.meta.url), { workerData: { databaseUrl, accountId } })
+  const { one, sixty } = await new Promise<{ one: number; sixty: number }>((resolve, reject) => {
+    worker.once('message', resolve)
+    worker.once('error', reject)
+  })
+  await worker.terminate()
+  const counts = { unit: 'ms', bound: 'most' as const }
+  return [
+    { name: 'counts for one area, to 200 ms scaled', value: one, against: 200 * scale, limit: 1, ...counts },
+    { name: 'counts for sixty areas, to one', value: sixty, against: one, limit: 60, ...counts },
+  ]
+}
+
+/** What a process takes that holds the account with its index and nothing else. */
+export function memoryOf(databaseUrl: string, accountId: string): Yardstick {
+  const child = new URL('./heart-child.js', import.meta.url).pathname
+  const answer = execFileSync(process.execPath, ['--expose-gc', child, databaseUrl, accountId], { encoding: 'utf8' })
+  const value = Number(answer.trim()) / 1e6
+  return { name: 'account resident, to 600 MB', value, against: 600, unit: 'MB', limit: 1, bound: 'most', always: true }
+}
