@@ -70,6 +70,13 @@ function expectSame(index: AccessIndex, account: Account, now: Instant): void {
           }
         }
       }
+      const routes = (find: typeof walk.routesTo) =>
+        find(account, person, place.id, now)
+          .map(({ grant, role, groupId, placeId, obstacle, wall }) =>
+            [grant?.id, role?.id, groupId, placeId, obstacle, wall?.id].join(),
+          )
+          .sort()
+      expect(routes(walk.routesUp)).toEqual(routes(walk.routesTo))
       if (best === 'none') continue
       if (!insiders.has(place.id)) insiders.set(place.id, new Map())
       insiders.get(place.id)!.set(person.id, best)

@@ -32,6 +32,13 @@ export const ROUTES: readonly Route[] = [
 
 const VERSION = '0.1.0'
 
+const runId = uuidv7()
+let requests = 0
+/** Names a request in logs and answers: the run of the process and a number, which costs nothing to draw. */
+function nextRequestId(): string {
+  return `${runId}-${(requests += 1)}`
+}
+
 /** The whole application as one Koa: hot routes first, then health, API and the web's files. */
 export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   const app = new Koa({ proxy: lodge.configuration.trustProxy })
@@ -41,7 +48,7 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   })
   app.on('error', (error) => lodge.log.error({ err: error }, 'unexpected'))
   app.use(async (ctx, next) => {
-    ctx.state.requestId = uuidv7()
+    ctx.state.requestId = nextRequestId()
     ;(ctx.req as { requestId?: string }).requestId = ctx.state.requestId
     await problemDetails(lodge, ctx, next)
   })

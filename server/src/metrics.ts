@@ -8,6 +8,7 @@ import { wallClock } from './work/workshop.ts'
 export class Metrics {
   private readonly registry = new Registry()
   private readonly requests: Histogram
+  private readonly series = new Map<string, { observe(seconds: number): void }>()
 
   constructor(lodge: Lodge) {
     const registers = [this.registry]
@@ -59,6 +60,13 @@ export class Metrics {
     }
   }
 
+  private observe(kind: string, status: number, seconds: number): void {
+    const key = `${kind} ${status}`
+    let series = this.series.get(key)
+    if (!series) this.series.set(key, (series = this.requests.labels({ kind, status })))
+    series.observe(seconds)
+  }
+
   /** Measures requests, and answers `/metrics`. */
   middleware() {
     return async (ctx: Context, next: Next): Promise<void> => {
@@ -71,7 +79,7 @@ export class Metrics {
       try {
         await next()
       } finally {
-        this.requests.observe({ kind: kindOf(ctx.path), status: ctx.status }, (performance.now() - started) / 1000)
+        this.observe(kindOf(ctx.path), ctx.res.statusCode, (performance.now() - started) / 1000)
       }
     }
   }

@@ -1,11 +1,16 @@
 import 'reflect-metadata'
+import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
+import { once } from 'node:events'
+import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
+import mysql from 'mysql2/promise'
 import supertest from 'supertest'
 import { readInstant, type Account, type AccountBook, type Id, type Preview } from '@lodge/core'
 import { readConfiguration } from '../src/configuration.ts'
 import { startLodge, type Running } from '../src/start.ts'
 import { loadBook } from '../src/store/load-book.ts'
+import { migrate } from '../src/store/migrate.ts'
 import { AS_OF, smallBook } from '../../core/test/small-book.ts'
 
 export const PASSWORD = 'a long enough password'
@@ -41,6 +46,22 @@ export function environment(more: Record<string, string> = {}): Record<string, s
     LODGE_WORK: 'off',
     ...more,
   }
+}
+
+/** A database of its own in the shared instance, for tests in which work is done: what waits is everybody's there. */
+export async function ownDatabase(): Promise<string> {
+  const url = new URL(process.env.LODGE_TEST_DATABASE_URL!)
+  const root = new URL(url)
+  root.username = 'root'
+  root.pathname = '/mysql'
+  const name = `own_${randomBytes(6).toString('hex')}`
+  const admin = await mysql.createConnection(root.href)
+  await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`)
+  await admin.query(`GRANT ALL ON ${name}.* TO 'lodge'@'127.0.0.1'`)
+  await admin.end()
+  url.pathname = `/${name}`
+  await migrate(url.href, join(import.meta.dirname, '../src/store/migrations'))
+  return url.href
 }
 
 export async function openLodge(more: Record<string, string> = {}): Promise<Running> {
@@ -109,4 +130,15 @@ export async function until<T>(ask: () => Promise<T | undefined | false>, second
     await sleep(50)
   }
   throw new Error(`It did not come about within ${seconds} seconds.`)
+}
+
+/** The lodge as a process of its own. */
+export async function spawnLodge(more: Record<string, string>): Promise<{ child: ChildProcess; url: string }> {
+  const main = join(import.meta.dirname, '../src/main.ts')
+  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+    env: { ...process.env, NODE_OPTIONS: '', ...environment(more) },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
+  const [{ port }] = (await once(child, 'message')) as [{ port: number }]
+  return { child, url: `http://127.0.0.1:${port}` }
 }

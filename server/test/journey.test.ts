@@ -4,7 +4,7 @@ import { hashToken } from '../src/signin/key-ring.ts'
 import { unusedPort } from '../src/store/private-database.ts'
 import type { Running } from '../src/start.ts'
 import { startMailbox, type Mailbox } from './mailbox.ts'
-import { apply, invitation, openHouse, openLodge, previewOf, until, type House } from './harness.ts'
+import { apply, invitation, openHouse, openLodge, ownDatabase, previewOf, until, type House } from './harness.ts'
 
 let mailbox: Mailbox
 let running: Running
@@ -13,7 +13,8 @@ let house: House
 describe('the journey', () => {
   beforeAll(async () => {
     mailbox = await startMailbox()
-    running = await openLodge({ LODGE_SMTP_URL: `smtp://127.0.0.1:${mailbox.port}`, LODGE_WORK: 'on' })
+    const database = { LODGE_DATABASE_URL: await ownDatabase() }
+    running = await openLodge({ LODGE_SMTP_URL: `smtp://127.0.0.1:${mailbox.port}`, LODGE_WORK: 'on', ...database })
     house = await openHouse(running)
   })
 

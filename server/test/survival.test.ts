@@ -1,4 +1,3 @@
-import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -12,26 +11,16 @@ import { startPrivateDatabase } from '../src/store/private-database.ts'
 import { verifyLedger } from '../src/store/ledger.ts'
 import {
   apply,
-  environment,
   invitation,
   openHouse,
   openLodge,
+  ownDatabase,
   PASSWORD,
   previewOf,
+  spawnLodge,
   until,
   type House,
 } from './harness.ts'
-
-/** The lodge as a process of its own. */
-async function spawnLodge(more: Record<string, string>): Promise<{ child: ChildProcess; url: string }> {
-  const main = join(import.meta.dirname, '../src/main.ts')
-  const child = spawn(process.execPath, ['--import', 'tsx', main], {
-    env: { ...process.env, NODE_OPTIONS: '', ...environment(more) },
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-  })
-  const [{ port }] = (await once(child, 'message')) as [{ port: number }]
-  return { child, url: `http://127.0.0.1:${port}` }
-}
 
 describe('kill -9', () => {
   let running: Running
@@ -118,6 +107,38 @@ describe('kill -9', () => {
     })
     expect(seen).toBe(true)
     await second.stop()
+  })
+})
+
+describe('a departure whose process dies after its doors were shut', () => {
+  test('is finished by another, and the leaver stays out meanwhile', async () => {
+    const database = { LODGE_DATABASE_URL: await ownDatabase() }
+    const running = await openLodge({ LODGE_WORK: 'on', ...database })
+    const house = await openHouse(running)
+    const owner = await house.as('Oriel')
+    const leaver = await house.as('Rafe')
+    const { child, url } = await spawnLodge({ LODGE_CRASH_AT: 'doors', ...database })
+    const browser = supertest.agent(url)
+    await browser
+      .post('/api/session')
+      .send({ email: `oriel@${house.domain}`, password: PASSWORD })
+      .expect(200)
+    const shown = await previewOf(house, owner, [{ type: 'leave', personId: house.idOf('Rafe') }])
+    const exit = once(child, 'exit')
+    const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+    await browser
+      .post(house.path('/commits'))
+      .send(body)
+      .catch(() => undefined)
+    expect((await exit)[1]).toBe('SIGKILL')
+    await leaver.get(house.path('/my-keys')).expect(401)
+    await until(async () => {
+      const { body: sheet } = await owner.get(house.path(`/people/${house.idOf('Rafe')}`))
+      return sheet.state === 'left'
+    })
+    const { body: ledger } = await owner.get(house.path('/ledger'))
+    expect(ledger.entries[0]).toMatchObject({ via: 'schedule', sentences: ['ended Rafe Gardener’s time here'] })
+    await running.stop()
   })
 })
 

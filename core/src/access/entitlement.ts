@@ -39,7 +39,11 @@ export function judge(
   if (!isPresent(actor, now)) {
     return { problems: [problem('not-active', 'You can change nothing here while you are not active.')], marks: [] }
   }
-  const moves = compare(before, after, impactOf(before, after, edits), now, 'entitlement')
+  const impact = impactOf(before, after, edits)
+  // Owners are not bound: of what they do only what they do for themselves is looked at.
+  if (actor.standing === 'owner')
+    for (const personId of impact.keys()) if (personId !== actor.id) impact.delete(personId)
+  const moves = compare(before, after, impact, now, 'entitlement')
   const judge = new Judge(before, after, actor, sight)
   for (const move of moves) judge.hear(move)
   return judge.verdict()

@@ -1,4 +1,5 @@
 import type { Account } from '../account/account.ts'
+import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, RoleArea, RoleRow, Standing } from '../account/rows.ts'
 import { catalogueAt, isOwnArea, seatTypeAt, type Area, type Catalogue } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
@@ -252,19 +253,13 @@ function capsBookOf(account: Account, instant: Instant, catalogue: Catalogue): C
   return book
 }
 
-interface Kept {
-  revision: number
-  books: WeakMap<Catalogue, ProfileBook>
-}
-const kept = new WeakMap<object, Kept>()
+const profileBooks = new Remembered(['role'], () => new WeakMap<Catalogue, ProfileBook>())
 
 /** The profiles of an account at an instant; accounts that share their roles and sheets share them. */
 export function profileBookAt(account: Account, instant: Instant): ProfileBook {
-  const roles = account.tables.role
-  let known = kept.get(roles)
-  if (known?.revision !== roles.revision) kept.set(roles, (known = { revision: roles.revision, books: new WeakMap() }))
+  const books = profileBooks.of(account)
   const catalogue = catalogueAt(account, instant)
-  let book = known.books.get(catalogue)
-  if (!book) known.books.set(catalogue, (book = new ProfileBook(account, instant, catalogue)))
+  let book = books.get(catalogue)
+  if (!book) books.set(catalogue, (book = new ProfileBook(account, instant, catalogue)))
   return book
 }

@@ -1,6 +1,5 @@
 import type { Account } from '../account/account.ts'
 import type { RoleArea, RoleRow, Standing } from '../account/rows.ts'
-import { actionsOf } from './powers.ts'
 import type { Area } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 
@@ -22,14 +21,4 @@ export function entryOfStanding(standing: Standing, area: Area): RoleArea | unde
   if (standing === 'owner') return OWNER
   if (standing !== 'administrator' || area.area.sensitive) return undefined
   return area.key === `${OWN_PRODUCT}/billing` ? BELOW_RUN : OWNER
-}
-
-/** The role it follows, if it does. */
-export function baseOf(account: Account, role: RoleRow): RoleRow | undefined {
-  return account.get('role', role.baseId)
-}
-
-/** The actions of an area a role makes need approval (model L3). */
-export function approvalsOf(entry: RoleArea, area: Area): string[] {
-  return actionsOf(area).flatMap(({ code }) => (entry.approval?.includes(code) ? [code] : []))
 }

@@ -64,12 +64,7 @@ export function routesTo(account: Account, person: PersonRow, placeId: Id, insta
   const path = upwards(account, placeId)
   const onPath = new Set(path.map((place) => place.id))
   const asleep = isAsleep(path)
-  const routes: Route[] = []
-  if (person.standing === 'owner' || person.standing === 'administrator') {
-    const rootId = path.at(-1)?.id ?? placeId
-    const wall = person.standing === 'administrator' ? wallBetween(path, rootId) : undefined
-    routes.push({ person, placeId: rootId, wall, asleep })
-  }
+  const routes = byStanding(person, path, asleep)
   for (const { grant, groupId } of grantsOf(account, person)) {
     if (!onPath.has(grant.placeId)) continue
     const role = account.get('role', grant.roleId)
@@ -77,6 +72,42 @@ export function routesTo(account: Account, person: PersonRow, placeId: Id, insta
     const wall = role.wallPassing ? undefined : wallBetween(path, grant.placeId)
     const obstacle = obstacleOf(grant, wall, asleep, instant)
     routes.push({ person, grant, role, groupId, placeId: grant.placeId, wall, asleep, obstacle })
+  }
+  return routes
+}
+
+/** The route an owner or administrator has by their standing, at the root (model P4). */
+function byStanding(person: PersonRow, path: readonly PlaceRow[], asleep: boolean): Route[] {
+  const root = path.at(-1)
+  if (!root || (person.standing !== 'owner' && person.standing !== 'administrator')) return []
+  const wall = person.standing === 'administrator' ? wallBetween(path, root.id) : undefined
+  return [{ person, placeId: root.id, wall, asleep }]
+}
+
+/**
+ * The same routes as {@link routesTo}, found from the place upwards rather than from the person: what was given at each
+ * place above, to the person, to a circle that holds them, or to their standing. For accounts in which people hold many
+ * keys and places few.
+ */
+export function routesUp(account: Account, person: PersonRow, placeId: Id, instant: Instant): Route[] {
+  const groups = new Set(groupsOf(account, person))
+  const path = upwards(account, placeId)
+  const asleep = isAsleep(path)
+  const routes = byStanding(person, path, asleep)
+  for (const place of path) {
+    for (const grant of account.by('grant', 'place', place.id)) {
+      const { subjectKind: kind, subjectId } = grant
+      const isTheirs =
+        (kind === 'person' && subjectId === person.id) ||
+        (kind === 'group' && groups.has(subjectId)) ||
+        (kind === 'standing' && subjectId === person.standing)
+      const role = isTheirs ? account.get('role', grant.roleId) : undefined
+      if (!role) continue
+      const wall = role.wallPassing ? undefined : wallBetween(path, place.id)
+      const obstacle = obstacleOf(grant, wall, asleep, instant)
+      const groupId = kind === 'group' ? subjectId : undefined
+      routes.push({ person, grant, role, groupId, placeId: place.id, wall, asleep, obstacle })
+    }
   }
   return routes
 }

@@ -5,9 +5,8 @@ import { areaAt, areasAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { peopleAt, placesOf } from './indexed/lists.ts'
 import { atLeast, rank, type Level } from './levels.ts'
-import { approvalsOf } from './roles.ts'
 import { indexAt, reach, reachesAt } from './reach.ts'
-import { countsIn, entryBy, levelBy, routesTo, type Obstacle, type Reach, type Route } from './walk.ts'
+import { countsIn, entryBy, levelBy, routesTo, routesUp, type Obstacle, type Reach, type Route } from './walk.ts'
 
 /** One route with what it gives in the area asked about, and why it does not count if it does not (model A5). */
 export interface Reason {
@@ -36,14 +35,15 @@ export function why(account: Account, personId: Id, placeId: Id, key: AreaKey, i
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)
   const reasons: Reason[] = []
-  for (const route of person && area ? routesTo(account, person, placeId, instant) : []) {
+  const routes = indexAt(account, instant) ? routesUp : routesTo
+  for (const route of person && area ? routes(account, person, placeId, instant) : []) {
     const level = levelBy(account, route, area!)
     const entry = entryBy(account, route, area!)
     if (!entry || level === 'none') continue
     const counts = countsIn(route, area!)
     const obstacle = counts ? undefined : (route.obstacle ?? (route.asleep ? 'asleep' : 'wall'))
-    const { withheld = [], scope = 'all' } = entry
-    reasons.push({ route, level, counts, obstacle, withheld, approval: approvalsOf(entry, area!), scope })
+    const { withheld = [], approval = [], scope = 'all' } = entry
+    reasons.push({ route, level, counts, obstacle, withheld, approval, scope })
   }
   reasons.sort((one, other) => Number(other.counts) - Number(one.counts) || rank(other.level) - rank(one.level))
   return { reach: answer, reasons, heldBack: isHeldBack(answer), absence: answer.absence }

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, RowEdit, TableName } from '../account/rows.ts'
+import type { HoldingRow, RowEdit } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { billOf, priceOfOneMore } from '../seats/bill.ts'
 import { countSeats } from '../seats/holdings.ts'
@@ -33,9 +33,6 @@ export interface MoneyEffect {
   sums: { month: LocalMonth; nextMonth: LocalMonth; thisMonth: BeforeAfter; next: BeforeAfter } | null
 }
 
-/** What a bill is made of; edits of anything else leave it as it is. */
-const MONEY_TABLES: readonly TableName[] = ['holding', 'person', 'product', 'sheet', 'stock']
-
 export function moneyOf(
   before: Account,
   after: Account,
@@ -45,8 +42,7 @@ export function moneyOf(
 ): MoneyEffect {
   const month = monthOf(now, after.zone)
   const nextMonth = addMonths(month, 1)
-  const moves = edits.some((edit) => MONEY_TABLES.includes(edit.table))
-  const total = (account: Account, one: LocalMonth) => billOf(moves ? account : before, one).totalMinor
+  const total = (account: Account, one: LocalMonth) => billOf(account, one).totalMinor
   const sums = sight.money && {
     month,
     nextMonth,

@@ -1,4 +1,5 @@
 import type { Account } from '../account/account.ts'
+import { Remembered } from '../account/remembered.ts'
 import type { AreaKey, ProductRow, SheetRow } from '../account/rows.ts'
 import type { Instant } from '../time/instants.ts'
 import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
@@ -63,36 +64,20 @@ export interface Catalogue {
   byKey: ReadonlyMap<AreaKey, Area>
 }
 
-/** What was gathered from two tables at their revisions: sheets begin at known instants, between which nothing moves. */
-interface Gathered {
-  products: number
-  sheets: number
-  starts: Instant[]
-  catalogues: Map<number, Catalogue>
-}
-const gathered = new WeakMap<object, WeakMap<object, Gathered>>()
-
-function gatheredFrom(account: Account): Gathered {
-  const { product, sheet } = account.tables
-  let bySheet = gathered.get(product)
-  if (!bySheet) gathered.set(product, (bySheet = new WeakMap()))
-  let known = bySheet.get(sheet)
-  if (!known || known.products !== product.revision || known.sheets !== sheet.revision) {
-    const starts = [...new Set([...sheet.all()].map((row) => row.from))].sort((one, other) => one - other)
-    known = { products: product.revision, sheets: sheet.revision, starts, catalogues: new Map() }
-    bySheet.set(sheet, known)
-  }
-  return known
-}
+/** Sheets begin at known instants, between which nothing moves. */
+const gathered = new Remembered(['sheet', 'product'], (account) => {
+  const starts = [...new Set([...account.all('sheet')].map((row) => row.from))].sort((one, other) => one - other)
+  return { starts, catalogues: new Map<number, Catalogue>() }
+})
 
 /** The instants at which a sheet begins, in order: before and after each the areas may differ (model L2). */
 export function sheetStarts(account: Account): readonly Instant[] {
-  return gatheredFrom(account).starts
+  return gathered.of(account).starts
 }
 
 /** All areas at an instant; the same object for every instant between two beginnings of sheets. */
 export function catalogueAt(account: Account, instant: Instant): Catalogue {
-  const { starts, catalogues } = gatheredFrom(account)
+  const { starts, catalogues } = gathered.of(account)
   let epoch = starts.length
   while (epoch > 0 && starts[epoch - 1]! > instant) epoch -= 1
   let catalogue = catalogues.get(epoch)

@@ -1,4 +1,5 @@
 import type { Account } from '../account/account.ts'
+import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { productAt, productsAt, seatTypeAt, type Product } from '../products/catalogue.ts'
 import {
@@ -59,15 +60,17 @@ interface Stretch {
  */
 export function billOf(account: Account, month: LocalMonth, upTo: Instant = Infinity): Bill {
   if (upTo !== Infinity) return makeBill(account, month, upTo)
-  let months = bills.get(account)
-  if (!months) bills.set(account, (months = new Map()))
+  const months = bills.of(account)
   let bill = months.get(month)
   if (!bill) months.set(month, (bill = makeBill(account, month, upTo)))
   return bill
 }
 
-/** Accounts are values: what a month costs by one stays true of it. */
-const bills = new WeakMap<Account, Map<LocalMonth, Bill>>()
+/** What a bill is made of; accounts whose edits touch nothing of it share their bills. */
+const bills = new Remembered(
+  ['holding', 'person', 'product', 'sheet', 'stock', 'settings'],
+  () => new Map<LocalMonth, Bill>(),
+)
 
 function makeBill(account: Account, month: LocalMonth, upTo: Instant): Bill {
   const whole = boundsOfMonth(month, account.zone)

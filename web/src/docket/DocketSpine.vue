@@ -44,6 +44,9 @@ const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 
         <span class="muted">{{ docket.isEmpty ? '' : `${count}, ${t('docket.yours')}` }}</span>
         <button type="button" class="close" :aria-label="t('docket.closeIt')" @click="docket.open = false">×</button>
       </header>
+      <p v-if="docket.refused" class="moved" role="alert">
+        {{ t('docket.refusedSome', { count: docket.refused.count, first: docket.refused.sentence }) }}
+      </p>
       <p v-if="docket.isEmpty" class="muted">{{ t('docket.empty') }}</p>
       <div v-else class="inside" tabindex="0">
         <ol v-if="docket.preview" class="sheet changes">
@@ -69,7 +72,10 @@ const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 
           {{ docket.applying ? t('docket.applying') : label }}
         </BButton>
         <button type="button" class="btn btn-quiet" @click="docket.putDown()">{{ t('docket.putDown') }}</button>
-        <p class="muted">{{ t('docket.applied') }}</p>
+        <p v-if="docket.run" class="muted" role="status">
+          {{ t('docket.running', { done: docket.run.done, total: docket.run.total }) }}
+        </p>
+        <p v-else class="muted">{{ t('docket.applied') }}</p>
       </footer>
     </template>
   </aside>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AccessEffect, Preview } from '@lodge/core'
+import type { AccessEffect, AreaEffect, Preview } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import KeyMark from '../marks/KeyMark.vue'
@@ -31,6 +31,16 @@ function keyOf(one: AccessEffect): string {
 
 function toggle(key: string): void {
   if (!opened.value.delete(key)) opened.value.add(key)
+}
+
+/** `own items only, change with approval, without export`: what the level alone does not say. */
+function notesOn(area: AreaEffect): string {
+  const parts: string[] = []
+  if (area.heldBack) parts.push(t('effect.heldBack'))
+  if (area.ownOnly) parts.push(t('effect.ownOnly'))
+  if (area.withApproval) parts.push(t('effect.withApproval', { level: t(`level.${area.withApproval}`) }))
+  for (const action of area.actions ?? []) parts.push(t(`effect.action.${action.after}`, { action: action.code }))
+  return parts.join(', ')
 }
 
 function aside(one: AccessEffect): string {
@@ -71,11 +81,12 @@ function period(one: AccessEffect): string {
             <li v-for="area in one.areas" :key="area.area">
               <span>{{ area.name }}</span>
               <KeyMark :level="one.kind === 'lost' ? area.before : area.after" />
-              <small v-if="area.heldBack" class="slate">{{ t('effect.heldBack') }}</small>
+              <small v-if="notesOn(area)" class="slate">{{ notesOn(area) }}</small>
             </li>
           </ul>
         </div>
       </div>
+      <p v-if="preview.access.more > 0" class="muted">{{ t('effect.more', { count: preview.access.more }) }}</p>
       <p v-if="preview.access.unseen > 0" class="muted">{{ t('effect.unseen') }}</p>
     </div>
 

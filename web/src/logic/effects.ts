@@ -30,10 +30,21 @@ const VERBS: Record<string, string> = {
   'make-place': 'Make place',
   'rename-place': 'Rename',
   'make-role': 'Make role',
+  'change-role': 'Change role',
+  'retire-role': 'Retire role',
+  'move-place': 'Move it',
+  'make-group': 'Make group',
+  'change-group': 'Change group',
+  'join-group': 'Put into the group',
+  'quit-group': 'Take out of the group',
+  'change-person': 'Change their record',
+  'name-signatory': 'Name as signatory',
+  undo: 'Undo',
 }
 
-function verbOf(change: { type: string; walled?: unknown }): string {
+function verbOf(change: { type: string; walled?: unknown; archived?: unknown }): string {
   if (change.type === 'wall-place') return change.walled ? 'Wall it' : 'Take the wall down'
+  if (change.type === 'archive-place') return change.archived ? 'Archive it' : 'Restore it'
   return VERBS[change.type] ?? 'Apply'
 }
 

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import type { LedgerEntryView } from '../api/types.ts'
 import { localParts, longDate } from '../logic/dates.ts'
+import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 
@@ -12,6 +13,7 @@ type Verified = { ok: true; entries: number; head: string } | { ok: false; versi
 
 const { t } = useI18n()
 const session = useSession()
+const docket = useDocket()
 const { data } = useFetched<Page>(() => session.path('/ledger'))
 const earlier = ref<LedgerEntryView[]>([])
 const next = ref<number | null>(null)
@@ -87,6 +89,15 @@ async function verify(): Promise<void> {
             <small class="muted">{{ t(`ledger.via.${entry.via}`) }}</small>
             <small v-for="mark in entry.marks" :key="mark" class="brass">{{ t(`ledger.mark.${mark}`) }}</small>
           </span>
+          <button
+            v-if="entry.version > 1"
+            type="button"
+            class="btn btn-quiet undo"
+            :aria-label="t('ledger.undoIt', { version: entry.version })"
+            @click="docket.hold([{ type: 'undo', version: entry.version }])"
+          >
+            {{ t('ledger.undo') }}
+          </button>
           <code :title="entry.hash"
             ><span class="visually-hidden">{{ t('ledger.version') }} </span>{{ entry.version }} ·
             {{ entry.hash.slice(0, 8) }}</code
@@ -121,7 +132,7 @@ ol {
 }
 li {
   display: grid;
-  grid-template-columns: 52px minmax(0, 1fr) auto;
+  grid-template-columns: 52px minmax(0, 1fr) auto 96px;
   gap: 10px;
   padding: 9px 14px;
   border-top: 1px solid var(--line-soft);
@@ -136,7 +147,13 @@ code {
   line-height: 20px;
 }
 code {
+  grid-column: 4;
+  text-align: right;
   white-space: nowrap;
+}
+.undo {
+  padding: 0 8px;
+  line-height: 20px;
 }
 .told a {
   color: var(--ink);

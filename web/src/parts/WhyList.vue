@@ -16,7 +16,16 @@ function words(route: WhyView['routes'][number]): string {
   const given = `${t('why.given', { place: route.place })}${giver} ${t('why.on', { date: day(route.from) })}`
   const group = route.group ? t('why.through', { group: route.group }) : ''
   const end = route.obstacle ? obstacle(route) : route.until ? t('why.until', { date: day(route.until) }) : ''
-  return [route.role, given, group, end].filter(Boolean).join(', ')
+  return [route.role, given, group, ...limits(route), end].filter(Boolean).join(', ')
+}
+
+/** What the role leaves out, needs approved, or reaches of one's own only (model L3, R1). */
+function limits(route: WhyView['routes'][number]): string[] {
+  const parts: string[] = []
+  if (route.scope !== 'all') parts.push(t(`why.scope.${route.scope}`))
+  if (route.withheld.length > 0) parts.push(t('why.withheld', { actions: route.withheld.join(', ') }))
+  if (route.approval.length > 0) parts.push(t('why.approval', { actions: route.approval.join(', ') }))
+  return parts
 }
 
 function obstacle(route: WhyView['routes'][number]): string {

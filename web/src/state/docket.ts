@@ -7,6 +7,20 @@ import type { NewChange, ShownPreview } from '../api/types.ts'
 import { useSession } from './session.ts'
 
 const PAUSE_MILLISECONDS = 200
+const RUN_MILLISECONDS = 500
+
+/** What a commit answers: the version, or the run of a docket too large for one commit. */
+interface Applied {
+  version?: number
+  run?: string
+}
+
+interface Run {
+  state: 'running' | 'done'
+  total: number
+  done: number
+  refused: { at: number; problems: { sentence: string }[] }[]
+}
 
 /**
  * The change in hand: kept on the server, the same on any device (model C2), with what it would do. It is previewed as
@@ -22,6 +36,10 @@ export const useDocket = defineStore('docket', () => {
   const open = ref(false)
   const busy = ref(false)
   const applying = ref(false)
+  /** How far a docket applied in batches has come. */
+  const run = ref<Run | null>(null)
+  /** What of the last one was refused when its turn came. */
+  const refused = ref<{ count: number; sentence: string } | null>(null)
   let timer: ReturnType<typeof setTimeout> | undefined
   let turn = 0
   let key = ''
@@ -34,6 +52,7 @@ export const useDocket = defineStore('docket', () => {
 
   /** Takes changes in hand and opens the docket; shortly after, what they would do is shown. */
   function hold(next: NewChange[]): void {
+    refused.value = null
     changes.value = next
     open.value = true
     error.value = null
@@ -76,7 +95,8 @@ export const useDocket = defineStore('docket', () => {
     error.value = null
     try {
       const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
-      await ask('POST', session.path('/commits'), body, { 'Idempotency-Key': key })
+      const answer = await ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key })
+      if (answer.run) await follow(answer.run)
       await putDown()
       return true
     } catch (failure) {
@@ -90,6 +110,19 @@ export const useDocket = defineStore('docket', () => {
     } finally {
       applying.value = false
     }
+  }
+
+  /** A large docket goes on in batches on the server, whether or not anyone watches. */
+  async function follow(id: string): Promise<void> {
+    for (;;) {
+      const state = await ask<Run>('GET', session.path(`/runs/${id}`))
+      run.value = state
+      if (state.state === 'done') break
+      await new Promise((resolve) => setTimeout(resolve, RUN_MILLISECONDS))
+    }
+    const [first] = run.value?.refused ?? []
+    refused.value = first ? { count: run.value!.refused.length, sentence: first.problems[0]?.sentence ?? '' } : null
+    run.value = null
   }
 
   /** Puts it down here and on the server. */
@@ -126,6 +159,8 @@ export const useDocket = defineStore('docket', () => {
     open,
     busy,
     applying,
+    run,
+    refused,
     isEmpty,
     mayApply,
     hold,

@@ -40,9 +40,8 @@ export class AccessIndex extends RoutesInForce {
   private readonly unknownCaps: number[] = []
   private readonly heights = new Map<string, Heights>()
   private bookNow!: ProfileBook
-  /** What {@link keysAt} found last, and how many. */
+  /** What {@link keysAt} found last. */
   private found = new Int32Array(64)
-  private foundCount = 0
 
   private constructor(account: Account, instant: Instant) {
     super(account, instant)
@@ -168,33 +167,33 @@ export class AccessIndex extends RoutesInForce {
   /** Finds the key of every role in force for a person at a place that nothing stops there; how many is answered. */
   private keysAt(record: number, place: number): number {
     const { places } = this
-    this.foundCount = 0
     if (places.asleep[place]) return 0
     const of = this.records.data
     const circles = record + CIRCLES + 1
     const routes = circles + of[record + CIRCLES]!
     const end = record + 1 + of[record]!
-    for (let at = routes; at < end; at += 2) {
-      const key = of[at + 1]!
-      if (places.reaches(of[at]!, place, this.passing[key >> 1]!)) this.findKey(key)
-    }
     const covering = this.covering.at(place)
     const given = this.covering.data
     const last = covering + given[covering]!
+    const most = end - routes + last - covering
+    if (most > this.found.length) this.found = new Int32Array(most * 2)
+    const { found } = this
+    const { start, end: ends } = places
+    const number = start[place]!
+    let count = 0
+    for (let at = routes; at < end; at += 2) {
+      const slot = of[at]!
+      const key = of[at + 1]!
+      const reaches = this.passing[key >> 1]
+        ? places.reaches(slot, place, true)
+        : start[slot]! <= number && number < ends[slot]!
+      if (reaches) found[count++] = key
+    }
     for (let at = covering + 1; at < last; at += 2) {
       const circle = given[at]!
-      for (let one = circles; one < routes; one += 1) if (of[one] === circle) this.findKey(given[at + 1]!)
+      for (let one = circles; one < routes; one += 1) if (of[one] === circle) found[count++] = given[at + 1]!
     }
-    return this.foundCount
-  }
-
-  private findKey(key: number): void {
-    if (this.foundCount === this.found.length) {
-      const larger = new Int32Array(this.found.length * 2)
-      larger.set(this.found)
-      this.found = larger
-    }
-    this.found[this.foundCount++] = key
+    return count
   }
 
   /** The standing's own profile at a place, for owners and administrators. */

@@ -56,11 +56,19 @@ async function attend(lodge: Lodge, ctx: Context, endpoint: Endpoint): Promise<v
   const loaded = await lodge.accounts.get(token.accountId)
   if (!loaded) throw unauthorized()
   const now = instantFor(loaded, lodge.clock)
-  ctx.body = endpoint.answer({ account: loaded.account, product: token.product, body, now })
+  answer(ctx, endpoint.answer({ account: loaded.account, product: token.product, body, now }))
   lodge.log.debug(
     { requestId: ctx.state.requestId, account: token.accountId, product: token.product, path: ctx.path },
     'asked',
   )
+}
+
+/** Written by hand: what Koa does to find out what a body is costs as much as the decision. */
+function answer(ctx: Context, body: object): void {
+  const text = JSON.stringify(body)
+  ctx.respond = false
+  ctx.res.writeHead(200, { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) })
+  ctx.res.end(text)
 }
 
 function unauthorized(): LodgeError {
@@ -90,17 +98,22 @@ async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): Promise
   return token
 }
 
-async function readBody(stream: IncomingMessage): Promise<unknown> {
-  const chunks: Buffer[] = []
-  let bytes = 0
-  for await (const chunk of stream as AsyncIterable<Buffer>) {
-    bytes += chunk.length
-    if (bytes > MAXIMUM_BYTES) throw new LodgeError(413, 'too-large', 'A request here has at most 512 KiB.')
-    chunks.push(chunk)
-  }
-  try {
-    return JSON.parse((chunks.length === 1 ? chunks[0]! : Buffer.concat(chunks)).toString('utf8'))
-  } catch {
-    throw badRequest('bad-json', 'The request is not JSON.')
-  }
+function readBody(stream: IncomingMessage): Promise<unknown> {
+  return new Promise((resolve, reject) => {
+    const chunks: Buffer[] = []
+    let bytes = 0
+    stream.on('data', (chunk: Buffer) => {
+      bytes += chunk.length
+      if (bytes <= MAXIMUM_BYTES) chunks.push(chunk)
+    })
+    stream.on('error', reject)
+    stream.on('end', () => {
+      if (bytes > MAXIMUM_BYTES) return reject(new LodgeError(413, 'too-large', 'A request here has at most 512 KiB.'))
+      try {
+        resolve(JSON.parse((chunks.length === 1 ? chunks[0]! : Buffer.concat(chunks)).toString('utf8')))
+      } catch {
+        reject(badRequest('bad-json', 'The request is not JSON.'))
+      }
+    })
+  })
 }
