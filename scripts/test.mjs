@@ -49,7 +49,8 @@ async function stage(name, command, args, { environment, count } = {}) {
 
 function jest(name, projects) {
   const report = join(reports, `${name}.json`)
-  const args = ['--selectProjects', ...projects, '--json', `--outputFile=${report}`, '--silent']
+  // A test that failed half-way may leave something open; that must not keep the rest from being told.
+  const args = ['--selectProjects', ...projects, '--json', `--outputFile=${report}`, '--silent', '--forceExit']
   const environment = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
   const count = () => {
     const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests } = JSON.parse(

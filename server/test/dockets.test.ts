@@ -216,8 +216,8 @@ describe('seeing as somebody (model D5)', () => {
     const [events] = (await running.lodge.pools.work.query(
       "SELECT person_id, detail FROM event WHERE account_id = ? AND kind = 'seen-as'",
       [house.account.id],
-    )) as unknown as [{ person_id: string; detail: string }[]]
-    expect(events.map((one) => [one.person_id, JSON.parse(one.detail).as])).toEqual([
+    )) as unknown as [{ person_id: string; detail: { as: string } }[]]
+    expect(events.map((one) => [one.person_id, one.detail.as])).toEqual([
       [house.idOf('Oriel'), house.idOf('Corin')],
       [house.idOf('Oriel'), house.idOf('Rafe')],
     ])

@@ -39,14 +39,20 @@ export class Thinker {
 
   private thread(): Worker {
     if (this.worker) return this.worker
-    const built = new URL('./thinker-thread.js', import.meta.url)
-    const isBuilt = existsSync(built)
-    const source = isBuilt ? built : new URL('./thinker-thread.ts', import.meta.url)
     const { databaseUrl, accountMemoryBytes } = this.configuration
-    const worker = new Worker(source, {
-      workerData: { databaseUrl, accountMemoryBytes },
-      ...(isBuilt ? {} : { execArgv: ['--import', 'tsx'] }),
-    })
+    const workerData = { databaseUrl, accountMemoryBytes }
+    const built = new URL('./thinker-thread.js', import.meta.url)
+    const source = new URL('./thinker-thread.ts', import.meta.url)
+    const worker = existsSync(built)
+      ? new Worker(built, { workerData })
+      : // From the sources the thread has to be taught TypeScript first.
+        new Worker(
+          `import('tsx/esm/api').then(({ register }) => (register(), import(${JSON.stringify(source.href)})))`,
+          {
+            eval: true,
+            workerData,
+          },
+        )
     worker.unref()
     worker.on('message', (reply: Reply) => this.hear(reply))
     worker.on('error', (error) => this.fail(error))
