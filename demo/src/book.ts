@@ -60,6 +60,7 @@ export function demoBook(today: LocalDate): AccountBook {
       { name: 'Site leads', lead: DEMO_OWNER_EMAIL, grants: [] },
       {
         name: 'Irrigation',
+        rule: [{ employer: 'Brookline Irrigation' }],
         lead: 'cormac.eddery@thistlewick.example',
         grants: [
           { role: 'Irrigation fitter', place: 'Pellworth Hospital Trust', from: day(-300) },

@@ -169,7 +169,9 @@ class Generator {
   /** A fifth of the grants have an end, of which some have passed and some are to begin. */
   private grant(roles: readonly string[]): BookGrant {
     const begins = -1 - this.lot.below(700)
-    const grant = { role: this.lot.one(roles), place: this.lot.one(this.paths), givenBy: DEMO_OWNER_EMAIL }
+    // Some roles are given far more often than others.
+    const role = roles[Math.floor(this.lot.next() ** 3 * roles.length)]!
+    const grant = { role, place: this.lot.one(this.paths), givenBy: DEMO_OWNER_EMAIL }
     if (!this.lot.chance(0.2)) return { ...grant, from: this.day(begins) }
     const from = this.lot.chance(0.2) ? this.lot.below(60) : begins
     return { ...grant, from: this.day(from), until: this.day(from + 1 + this.lot.below(900)) }

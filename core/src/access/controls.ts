@@ -20,7 +20,10 @@ export function controlsOfPeople(sight: Sight): Record<'invite', Control> {
 }
 
 /** The controls of a person's sheet. */
-export function controlsOfPerson(sight: Sight, personId: Id): Record<'leave' | 'admit' | 'withdraw' | 'give', Control> {
+export function controlsOfPerson(
+  sight: Sight,
+  personId: Id,
+): Record<'leave' | 'admit' | 'withdraw' | 'give' | 'change', Control> {
   const person = sight.account.get('person', personId)
   const change = control(sight, 'people', 'change')
   const off = (reason: string): Control => ({ enabled: false, reason })
@@ -29,6 +32,7 @@ export function controlsOfPerson(sight: Sight, personId: Id): Record<'leave' | '
   return {
     leave: state === 'active' || state === 'away' ? change : off('Only someone who is in can leave.'),
     admit: state === 'waiting' ? change : off('Only someone who waits can be admitted.'),
+    change,
     withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
     give: sight.canSomewhere('access', 'change') ? { enabled: true } : control(sight, 'access', 'change'),
   }
@@ -38,14 +42,18 @@ export function controlsOfPerson(sight: Sight, personId: Id): Record<'leave' | '
 export function controlsOfPlace(
   sight: Sight,
   placeId: Id,
-): Record<'make' | 'rename' | 'wall' | 'give' | 'invite', Control> {
-  const isRoot = sight.account.root.id === placeId
+): Record<'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite', Control> {
+  const place = sight.account.get('place', placeId)
+  const isRoot = place?.parentId === null
+  const notTheRoot = (enabled: () => Control): Control =>
+    isRoot ? { enabled: false, reason: 'Nothing lies above the root.' } : enabled()
   return {
     make: control(sight, 'places', 'change', placeId),
     rename: control(sight, 'places', 'change', placeId),
-    wall: isRoot
-      ? { enabled: false, reason: 'Nothing lies above the root.' }
-      : control(sight, 'places', 'run', placeId),
+    wall: notTheRoot(() => control(sight, 'places', 'run', placeId)),
+    move: notTheRoot(() => control(sight, 'places', 'run', placeId)),
+    // A role sleeps at an archived place: restoring is decided where the place lies.
+    archive: notTheRoot(() => control(sight, 'places', 'run', place?.archived ? place.parentId! : placeId)),
     give: control(sight, 'access', 'change', placeId),
     invite: control(sight, 'people', 'add', placeId),
   }

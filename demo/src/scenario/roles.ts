@@ -15,7 +15,13 @@ export const roles: BookRole[] = [
     'Gardener',
     log({ 'site-notes': 'change', 'plant-list': 'change', photos: 'change', drawings: 'see', reports: 'add' }),
   ),
-  role('Trainee', log({ 'site-notes': 'add', 'plant-list': 'see', photos: 'add', drawings: 'see', reports: 'add' })),
+  {
+    // Follows Gardener; what it publishes, its manager approves.
+    name: 'Trainee',
+    areas: { [`${BL}/reports`]: { level: 'change', approval: ['publish'] } },
+    follows: 'Gardener',
+    approvers: 'manager',
+  },
   role('Site lead', {
     ...log({
       'site-notes': 'run',
@@ -37,14 +43,20 @@ export const roles: BookRole[] = [
   role('Rope access', log({ photos: 'add', 'site-notes': 'add', drawings: 'see' })),
   role('Irrigation fitter', log({ photos: 'add', 'site-notes': 'add', drawings: 'see', 'plant-list': 'see' })),
   role('Client view', log({ photos: 'see', reports: 'see', 'client-messages': 'add' })),
-  role('Photographer', log({ photos: 'add' })),
+  { name: 'Photographer', areas: { [`${BL}/photos`]: { level: 'add', scope: 'own' } } },
   role('Bookkeeping', {
     [`${BL}/labour-rates`]: 'see',
     'porter/billing': 'see',
     'porter/seats': 'see',
     'porter/people': 'see',
   }),
-  role('Soil laboratory', log({ 'site-notes': 'change', 'plant-list': 'change' })),
+  {
+    name: 'Soil laboratory',
+    areas: {
+      [`${BL}/site-notes`]: { level: 'change', withheld: ['export'] },
+      [`${BL}/plant-list`]: { level: 'change', withheld: ['export'] },
+    },
+  },
   role('Office', {
     'porter/people': 'change',
     'porter/access': 'see',
