@@ -116,11 +116,11 @@ describe('rooms and controls (model D6)', () => {
       const found = controlsOfPerson(sightOf(house, who), house.person(about))
       return Object.entries(found).flatMap(([name, one]) => (one.enabled ? [name] : []))
     }
-    expect(controls('Oriel', 'Sorrel')).toEqual(['withdraw', 'give'])
-    expect(controls('Oriel', 'Rafe')).toEqual(['leave', 'give'])
+    expect(controls('Oriel', 'Sorrel')).toEqual(['change', 'withdraw', 'give'])
+    expect(controls('Oriel', 'Rafe')).toEqual(['leave', 'change', 'give'])
     expect(controls('Mirren', 'Rafe')).toEqual(['give'])
     house.accept('Sorrel', false)
-    expect(controls('Tamsin', 'Sorrel')).toEqual(['admit', 'give'])
+    expect(controls('Tamsin', 'Sorrel')).toEqual(['admit', 'change', 'give'])
   })
 })
 
