@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureBuild, prepare, root } from './prepare.mjs'
+import { ensureBuild, prepare, root, serverFlags } from './prepare.mjs'
 
 prepare({ chromium: true })
 ensureBuild()
@@ -14,7 +14,7 @@ const external = ['core', 'server', 'demo', 'bench'].flatMap((name) => {
 // Bundled as it is served: what runs the sources as they are makes every function a little slower.
 await build({
   absWorkingDir: root,
-  entryPoints: ['bench/src/heart.ts', 'bench/src/heart-child.ts', 'bench/src/echo.ts'],
+  entryPoints: ['bench/src/heart.ts', 'bench/src/heart-child.ts', 'bench/src/heart-client.ts', 'bench/src/echo.ts'],
   outdir: 'bench/dist/heart',
   bundle: true,
   platform: 'node',
@@ -29,7 +29,7 @@ const halves = args.filter((one) => one === 'heart' || one === 'browser')
 const rest = args.filter((one) => one.startsWith('--'))
 const wanted = (half) => halves.length === 0 || halves.includes(half)
 const run = (command, words) => {
-  const environment = { ...process.env, LODGE_ROOT: root }
+  const environment = { ...process.env, LODGE_ROOT: root, LODGE_SERVER_FLAGS: serverFlags.join(' ') }
   return spawnSync(command, [...words, ...rest], { cwd: root, stdio: 'inherit', env: environment }).status ?? 1
 }
 let status = 0

@@ -1,10 +1,10 @@
 // `npm run demo`: sets up what is missing, then starts the demo.
 import { spawn } from 'node:child_process'
-import { ensureBuild, prepare, root } from './prepare.mjs'
+import { ensureBuild, prepare, root, serverFlags } from './prepare.mjs'
 
 prepare()
 ensureBuild()
-const child = spawn(process.execPath, ['--enable-source-maps', 'demo/dist/start.js', ...process.argv.slice(2)], {
+const child = spawn(process.execPath, [...serverFlags, 'demo/dist/start.js', ...process.argv.slice(2)], {
   cwd: root,
   stdio: 'inherit',
 })

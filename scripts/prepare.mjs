@@ -6,6 +6,9 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+
+/** How Node serves: beside a large account at rest, what a request makes should die young rather than be moved. */
+export const serverFlags = ['--enable-source-maps', '--max-semi-space-size=64']
 const notes = join(root, '.lodge')
 
 export function say(text) {

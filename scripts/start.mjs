@@ -1,12 +1,12 @@
 // `npm start`: serves a real installation with the database of LODGE_DATABASE_URL (docs/settings.md).
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
-import { ensureBuild, prepare, root } from './prepare.mjs'
+import { ensureBuild, prepare, root, serverFlags } from './prepare.mjs'
 
 prepare({ database: false })
 ensureBuild()
 const environment = { LODGE_WEB_ROOT: join(root, 'web/dist'), ...process.env }
-const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.js'], {
+const child = spawn(process.execPath, [...serverFlags, 'server/dist/main.js'], {
   cwd: root,
   stdio: 'inherit',
   env: environment,

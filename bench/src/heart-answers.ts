@@ -33,8 +33,8 @@ export function answersAndLists({ account, index, now }: Loaded, scale: number, 
     })
   const byIndex: number[] = []
   const byWalk: number[] = []
-  for (let round = small ? -1 : -20; round < (small ? 2 : 40); round += 1) {
-    const [mine, theirs] = [ask(small ? 50 : 4000), ask(small ? 50 : 400)]
+  for (let round = small ? -1 : -30; round < (small ? 2 : 80); round += 1) {
+    const [mine, theirs] = [ask(small ? 50 : 2000), ask(small ? 50 : 400)]
     const indexed = timeOf(() => {
       for (const { person, place, area } of mine) index.answer(person, place, area, 'see', 'any')
     })

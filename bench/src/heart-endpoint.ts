@@ -1,8 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { fork, spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { join } from 'node:path'
-import autocannon from 'autocannon'
 import { drawer, type Loaded } from './heart-answers.ts'
+import type { Load } from './heart-client.ts'
 import { median, type Yardstick } from './yardsticks.ts'
 
 const CONNECTIONS = 32
@@ -18,24 +18,24 @@ export async function endpoint(
   { account }: Loaded,
   small: boolean,
 ): Promise<Yardstick[]> {
-  const lodge = await start(join(root, 'server/dist/main.js'), {
+  const settings = {
     LODGE_DATABASE_URL: databaseUrl,
     LODGE_PORT: '0',
     LODGE_LOG_LEVEL: 'debug',
     LODGE_WORK: 'off',
     LODGE_TOKEN_REQUESTS_PER_SECOND: '1000000',
     LODGE_ACCOUNT_REQUESTS_PER_SECOND: '1000000',
-  })
+  }
+  const lodge = await start(join(root, 'server/dist/main.js'), settings, process.env.LODGE_SERVER_FLAGS?.split(' '))
   const echo = await start(new URL('./echo.js', import.meta.url).pathname, {})
   const questions = questionsOf(account)
   const headers = { 'Content-Type': 'application/json', Authorization: `Bearer ${token}` }
   const seconds = small ? 1 : 4
+  const client = fork(new URL('./heart-client.js', import.meta.url).pathname)
   const run = async (url: string, bodies: string[]): Promise<number> => {
-    const requests = bodies.map((body) => ({ method: 'POST' as const, body, headers }))
-    const result = await autocannon({ url, connections: CONNECTIONS, duration: seconds, requests })
-    if (result.non2xx > 0 || result.errors > 0)
-      throw new Error(`${url}: ${result.non2xx} refused, ${result.errors} failed.`)
-    return result['2xx'] / result.duration
+    client.send({ url, bodies, headers, connections: CONNECTIONS, seconds } satisfies Load)
+    const [rate] = (await Promise.race([once(client, 'message'), once(client, 'exit')])) as [number]
+    return rate
   }
   const single = questions.map((question) => JSON.stringify({ ...question, context: { reasons: true } }))
   const plain = questions.map((question) => JSON.stringify(question))
@@ -59,6 +59,7 @@ export async function endpoint(
   } finally {
     lodge.child.kill('SIGTERM')
     echo.child.kill('SIGTERM')
+    client.kill('SIGTERM')
   }
   const rate = { unit: 'a second', bound: 'least' as const }
   return [
@@ -82,8 +83,9 @@ export async function endpoint(
 async function start(
   script: string,
   environment: Record<string, string>,
+  flags: string[] = [],
 ): Promise<{ url: string; child: ChildProcess }> {
-  const child = spawn(process.execPath, [script], {
+  const child = spawn(process.execPath, [...flags, script], {
     env: { ...process.env, ...environment },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })

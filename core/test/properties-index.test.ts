@@ -76,7 +76,9 @@ function expectSame(index: AccessIndex, account: Account, now: Instant): void {
             [grant?.id, role?.id, groupId, placeId, obstacle, wall?.id].join(),
           )
           .sort()
-      expect(routes(walk.routesUp)).toEqual(routes(walk.routesTo))
+      expect(routes((of, who, at, when) => walk.routesUp(of, who, index.groupsOf(who.id), at, when))).toEqual(
+        routes(walk.routesTo),
+      )
       if (best === 'none') continue
       if (!insiders.has(place.id)) insiders.set(place.id, new Map())
       insiders.get(place.id)!.set(person.id, best)

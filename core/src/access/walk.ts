@@ -48,9 +48,15 @@ export interface Route {
   asleep?: boolean
 }
 
+/** A grant that names a person, and the group through which it does. */
+interface Found {
+  grant: GrantRow
+  groupId?: Id
+}
+
 /** Every grant that names the person: by name, through a group, or through their standing (model G1, P10). */
-export function grantsOf(account: Account, person: PersonRow): { grant: GrantRow; groupId?: Id }[] {
-  const found: { grant: GrantRow; groupId?: Id }[] = []
+export function grantsOf(account: Account, person: PersonRow): Found[] {
+  const found: Found[] = []
   for (const grant of account.by('grant', 'subject', `person ${person.id}`)) found.push({ grant })
   for (const groupId of groupsOf(account, person)) {
     for (const grant of account.by('grant', 'subject', `group ${groupId}`)) found.push({ grant, groupId })
@@ -62,12 +68,45 @@ export function grantsOf(account: Account, person: PersonRow): { grant: GrantRow
 /** All routes from a person to a place, counting or not, whatever the area (model A2, A5). */
 export function routesTo(account: Account, person: PersonRow, placeId: Id, instant: Instant): Route[] {
   const path = upwards(account, placeId)
-  const onPath = new Set(path.map((place) => place.id))
+  return routesBy(account, person, path, grantsOf(account, person), instant)
+}
+
+/**
+ * The same routes as {@link routesTo}, with what groups and standings were given read from the place upwards rather than
+ * from the person: for accounts in which groups hold many keys and places few.
+ * @param groups those that hold the person, as an index knows them.
+ */
+export function routesUp(
+  account: Account,
+  person: PersonRow,
+  groups: readonly Id[],
+  placeId: Id,
+  instant: Instant,
+): Route[] {
+  const path = upwards(account, placeId)
+  const found: Found[] = account.by('grant', 'person', person.id).map((grant) => ({ grant }))
+  for (const place of path) {
+    for (const grant of account.by('grant', 'shared', place.id)) {
+      if (grant.subjectKind === 'standing' && grant.subjectId === person.standing) found.push({ grant })
+      if (grant.subjectKind === 'group' && groups.includes(grant.subjectId))
+        found.push({ grant, groupId: grant.subjectId })
+    }
+  }
+  return routesBy(account, person, path, found, instant)
+}
+
+function routesBy(
+  account: Account,
+  person: PersonRow,
+  path: readonly PlaceRow[],
+  found: readonly Found[],
+  instant: Instant,
+): Route[] {
   const asleep = isAsleep(path)
+  const onPath = new Set(path.map((place) => place.id))
   const routes = byStanding(person, path, asleep)
-  for (const { grant, groupId } of grantsOf(account, person)) {
-    if (!onPath.has(grant.placeId)) continue
-    const role = account.get('role', grant.roleId)
+  for (const { grant, groupId } of found) {
+    const role = onPath.has(grant.placeId) ? account.get('role', grant.roleId) : undefined
     if (!role) continue
     const wall = role.wallPassing ? undefined : wallBetween(path, grant.placeId)
     const obstacle = obstacleOf(grant, wall, asleep, instant)
@@ -82,34 +121,6 @@ function byStanding(person: PersonRow, path: readonly PlaceRow[], asleep: boolea
   if (!root || (person.standing !== 'owner' && person.standing !== 'administrator')) return []
   const wall = person.standing === 'administrator' ? wallBetween(path, root.id) : undefined
   return [{ person, placeId: root.id, wall, asleep }]
-}
-
-/**
- * The same routes as {@link routesTo}, found from the place upwards rather than from the person: what was given at each
- * place above, to the person, to a circle that holds them, or to their standing. For accounts in which people hold many
- * keys and places few.
- */
-export function routesUp(account: Account, person: PersonRow, placeId: Id, instant: Instant): Route[] {
-  const groups = new Set(groupsOf(account, person))
-  const path = upwards(account, placeId)
-  const asleep = isAsleep(path)
-  const routes = byStanding(person, path, asleep)
-  for (const place of path) {
-    for (const grant of account.by('grant', 'place', place.id)) {
-      const { subjectKind: kind, subjectId } = grant
-      const isTheirs =
-        (kind === 'person' && subjectId === person.id) ||
-        (kind === 'group' && groups.has(subjectId)) ||
-        (kind === 'standing' && subjectId === person.standing)
-      const role = isTheirs ? account.get('role', grant.roleId) : undefined
-      if (!role) continue
-      const wall = role.wallPassing ? undefined : wallBetween(path, place.id)
-      const obstacle = obstacleOf(grant, wall, asleep, instant)
-      const groupId = kind === 'group' ? subjectId : undefined
-      routes.push({ person, grant, role, groupId, placeId: place.id, wall, asleep, obstacle })
-    }
-  }
-  return routes
 }
 
 function obstacleOf(
@@ -129,12 +140,6 @@ export function entryBy(account: Account, route: Route, area: Area): RoleArea | 
   if (!route.role) return entryOfStanding(route.person.standing, area)
   if (area.area.scope === 'account' && route.placeId !== account.root.id) return undefined
   return entryOf(account, route.role, area)
-}
-
-/** The highest level a route gives in an area for any kind of item, freely or with approval. */
-export function levelBy(account: Account, route: Route, area: Area): Level {
-  const entry = entryBy(account, route, area)
-  return entry ? givenBy(entry).approval : 'none'
 }
 
 /**

@@ -1,12 +1,13 @@
 import type { Account } from '../account/account.ts'
-import type { AreaKey, Id } from '../account/rows.ts'
+import type { AreaKey, Id, PersonRow } from '../account/rows.ts'
 import { isOutsider, isPresent, type Absence } from '../people/presence.ts'
 import { areaAt, areasAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { peopleAt, placesOf } from './indexed/lists.ts'
 import { atLeast, rank, type Level } from './levels.ts'
+import { givenBy } from './powers.ts'
 import { indexAt, reach, reachesAt } from './reach.ts'
-import { countsIn, entryBy, levelBy, routesTo, routesUp, type Obstacle, type Reach, type Route } from './walk.ts'
+import { countsIn, entryBy, routesTo, routesUp, type Obstacle, type Reach, type Route } from './walk.ts'
 
 /** One route with what it gives in the area asked about, and why it does not count if it does not (model A5). */
 export interface Reason {
@@ -35,10 +36,12 @@ export function why(account: Account, personId: Id, placeId: Id, key: AreaKey, i
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)
   const reasons: Reason[] = []
-  const routes = indexAt(account, instant) ? routesUp : routesTo
-  for (const route of person && area ? routes(account, person, placeId, instant) : []) {
-    const level = levelBy(account, route, area!)
+  const index = indexAt(account, instant)
+  const routesOf = (of: PersonRow) =>
+    index ? routesUp(account, of, index.groupsOf(personId), placeId, instant) : routesTo(account, of, placeId, instant)
+  for (const route of person && area ? routesOf(person) : []) {
     const entry = entryBy(account, route, area!)
+    const level = entry ? givenBy(entry).approval : 'none'
     if (!entry || level === 'none') continue
     const counts = countsIn(route, area!)
     const obstacle = counts ? undefined : (route.obstacle ?? (route.asleep ? 'asleep' : 'wall'))

@@ -267,7 +267,10 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   membership: { person: (row) => row.personId, group: (row) => row.groupId },
   grant: {
     subject: (row) => `${row.subjectKind} ${row.subjectId}`,
+    person: (row) => (row.subjectKind === 'person' ? row.subjectId : null),
     place: (row) => row.placeId,
+    // What many hold together: few even where thousands of people hold keys of their own.
+    shared: (row) => (row.subjectKind === 'person' ? null : row.placeId),
     role: (row) => row.roleId,
   },
   offer: { person: (row) => row.personId, sponsor: (row) => row.sponsorId },

@@ -1,3 +1,5 @@
+import type { Id } from '../../account/rows.ts'
+
 /**
  * Those whom grants reach together: a group, or all of a standing (model G1, P10). People and places are slots; nobody
  * is added twice.
@@ -7,7 +9,11 @@ export class Circle {
   readonly at = new Map<number, number[]>()
   readonly members: number[] = []
 
-  constructor(readonly number: number) {}
+  /** @param groupId the group it is; none for all of a standing. */
+  constructor(
+    readonly number: number,
+    readonly groupId?: Id,
+  ) {}
 
   add(person: number): void {
     this.members.push(person)

@@ -240,12 +240,12 @@ export abstract class RoutesInForce implements Attached {
 
   private groupCircle(groupId: Id): Circle {
     let circle = this.groups.get(groupId)
-    if (!circle) this.groups.set(groupId, (circle = this.newCircle()))
+    if (!circle) this.groups.set(groupId, (circle = this.newCircle(groupId)))
     return circle
   }
 
-  private newCircle(): Circle {
-    const circle = new Circle(this.circles.length)
+  private newCircle(groupId?: Id): Circle {
+    const circle = new Circle(this.circles.length, groupId)
     this.circles.push(circle)
     return circle
   }
@@ -253,6 +253,12 @@ export abstract class RoutesInForce implements Attached {
   /** The circles that hold a person, by their slot. */
   circlesOfPerson(slot: number): Circle[] {
     return (this.circlesOf[slot] ?? []).map((number) => this.circles[number]!)
+  }
+
+  /** The groups that hold a person now, by name or by rule (model P8). */
+  groupsOf(personId: Id): Id[] {
+    const slot = this.people.find(personId)
+    return slot < 0 ? [] : this.circlesOfPerson(slot).flatMap(({ groupId }) => groupId ?? [])
   }
 
   private standingCircle(standing: string): Circle {
