@@ -135,12 +135,13 @@ function largePreview(before: Account, now: number, scale: number, commit: (edit
   const actor = { kind: 'person', personId: owner.id } as const
   const times: number[] = []
   let moved = 0
-  for (let round = 0; round < 7; round += 1) {
+  for (let round = -3; round < 7; round += 1) {
     // Another account value each time, as after another commit: nothing is remembered from the preview before.
     const seen = account.with([
       { table: 'group', key: crew.id, before: crew, after: { ...crew, name: `Crew ${round}` } },
     ])
-    times.push(timeOf(() => (moved = preview(seen, [change], actor, now + 2).access.people.gained)))
+    const took = timeOf(() => (moved = preview(seen, [change], actor, now + 2).access.people.gained))
+    if (round >= 0) times.push(took)
   }
   return {
     name: `preview of a change that moves ${moved} of ${members.length} people, to 300 ms scaled`,

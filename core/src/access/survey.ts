@@ -41,7 +41,7 @@ interface Holder {
  */
 export class Survey {
   private readonly paths = new Map<Id, Path>()
-  private readonly ofSubject = new Map<string, Map<Id, readonly Covering[]>>()
+  private readonly shared = new Map<Id, Map<string, Covering[]>>()
   private readonly holders = new Map<Id, Holder | undefined>()
   private readonly cappedProfiles = new WeakMap<ProfileBook, Map<string, Standpoint>>()
   private readonly profiles = new WeakMap<ProfileBook, Map<string, Profile>>()
@@ -56,7 +56,7 @@ export class Survey {
     const person = this.account.get('person', personId)
     const holder = person && {
       person,
-      own: this.account.by('grant', 'subject', `person ${personId}`),
+      own: this.account.by('grant', 'person', personId),
       groups: groupsOf(this.account, person),
     }
     this.holders.set(personId, holder)
@@ -67,20 +67,27 @@ export class Survey {
   covering(holder: Holder, placeId: Id): Covering[] {
     const found: Covering[] = []
     for (const grant of holder.own) if (this.covers(grant, placeId)) found.push(grant)
-    for (const groupId of holder.groups) found.push(...this.coveringOf(`group ${groupId}`, placeId))
-    found.push(...this.coveringOf(`standing ${holder.person.standing}`, placeId))
+    const shared = this.sharedAt(placeId)
+    for (const groupId of holder.groups) found.push(...(shared.get(groupId) ?? []))
+    found.push(...(shared.get(holder.person.standing) ?? []))
     return found
   }
 
-  private coveringOf(subject: string, placeId: Id): readonly Covering[] {
-    let byPlace = this.ofSubject.get(subject)
-    if (!byPlace) this.ofSubject.set(subject, (byPlace = new Map()))
-    let found = byPlace.get(placeId)
-    if (!found) {
-      found = this.account.by('grant', 'subject', subject).filter((grant) => this.covers(grant, placeId))
-      byPlace.set(placeId, found)
+  /** What groups and standings hold that covers a place, by whose it is. */
+  private sharedAt(placeId: Id): ReadonlyMap<string, readonly Covering[]> {
+    let shared = this.shared.get(placeId)
+    if (!shared) {
+      this.shared.set(placeId, (shared = new Map()))
+      for (const place of this.pathOf(placeId).places) {
+        for (const grant of this.account.by('grant', 'shared', place.id)) {
+          if (!this.covers(grant, placeId)) continue
+          const list = shared.get(grant.subjectId)
+          if (list) list.push(grant)
+          else shared.set(grant.subjectId, [grant])
+        }
+      }
     }
-    return found
+    return shared
   }
 
   /** Model T2, T3, T6. */
