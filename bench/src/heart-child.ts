@@ -2,11 +2,15 @@ import 'reflect-metadata'
 import { parentPort, workerData } from 'node:worker_threads'
 import { AccessIndex, areasAt, countsOf, isOwnArea } from '@lodge/core'
 import { openPools, readAccount } from '@lodge/server'
+import { answersAndLists } from './heart-answers.ts'
 import { median, timeOf } from './yardsticks.ts'
 
-// In a worker: times of counts. As a process of its own: the memory one account takes.
+// In a worker: times of counts. As a process of its own, which holds the account and nothing else, as a server does: the
+// memory it takes, then decisions and lists.
 const given = (workerData ?? {}) as { databaseUrl?: string; accountId?: string }
-const [databaseUrl = given.databaseUrl!, accountId = given.accountId!] = parentPort ? [] : process.argv.slice(2)
+const [databaseUrl = given.databaseUrl!, accountId = given.accountId!, scale, size] = parentPort
+  ? []
+  : process.argv.slice(2)
 const pools = openPools(databaseUrl)
 const { account, guard } = (await readAccount(pools.work, accountId))!
 await pools.end()
@@ -31,5 +35,7 @@ if (parentPort) {
     gc?.()
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
-  console.log(process.memoryUsage().rss)
+  const residentBytes = process.memoryUsage().rss
+  const yardsticks = answersAndLists({ account, index, now }, Number(scale), size === 'small')
+  console.log(JSON.stringify({ residentBytes, yardsticks }))
 }

@@ -17,10 +17,15 @@ export async function countsInWorker(databaseUrl: string, accountId: string, sca
   ]
 }
 
-/** What a process takes that holds the account with its index and nothing else. */
-export function memoryOf(databaseUrl: string, accountId: string): Yardstick {
+/** Decisions, lists and memory in a process that holds the account with its index and nothing else. */
+export function inProcess(databaseUrl: string, accountId: string, scale: number, small: boolean): Yardstick[] {
   const child = new URL('./heart-child.js', import.meta.url).pathname
-  const answer = execFileSync(process.execPath, ['--expose-gc', child, databaseUrl, accountId], { encoding: 'utf8' })
-  const value = Number(answer.trim()) / 1e6
-  return { name: 'account resident, to 600 MB', value, against: 600, unit: 'MB', limit: 1, bound: 'most', always: true }
+  const words = ['--expose-gc', child, databaseUrl, accountId, String(scale), small ? 'small' : 'whole']
+  const answer = JSON.parse(execFileSync(process.execPath, words, { encoding: 'utf8' })) as {
+    residentBytes: number
+    yardsticks: Yardstick[]
+  }
+  const value = answer.residentBytes / 1e6
+  const limit = { limit: 1, bound: 'most' as const, always: true }
+  return [...answer.yardsticks, { name: 'account resident, to 600 MB', value, against: 600, unit: 'MB', ...limit }]
 }

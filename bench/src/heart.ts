@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { generateBook } from '@lodge/demo/generator'
 import { loadBook, makeProductToken, migrate, openPools, startPrivateDatabase } from '@lodge/server'
-import { answersAndLists, type Loaded } from './heart-answers.ts'
+import type { Loaded } from './heart-answers.ts'
 import { afterChanges } from './heart-changes.ts'
-import { countsInWorker, memoryOf } from './heart-children.ts'
+import { countsInWorker, inProcess } from './heart-children.ts'
 import { endpoint } from './heart-endpoint.ts'
 import { readingAndIndex } from './heart-reading.ts'
 import { report, type Yardstick } from './yardsticks.ts'
@@ -29,10 +29,9 @@ try {
   const rows: Yardstick[] = []
   const { loaded, scale, yardsticks } = await readingAndIndex(pools, accountId, small)
   rows.push(...yardsticks)
-  rows.push(...answersAndLists(loaded as Loaded, scale, small))
+  rows.push(...inProcess(database.url, accountId, scale, small))
   rows.push(...(await countsInWorker(database.url, accountId, scale)))
   rows.push(...afterChanges(loaded as Loaded, scale))
-  rows.push(memoryOf(database.url, accountId))
   rows.push(...(await endpoint(root, database.url, token, loaded as Loaded, small)))
   console.log('')
   for (const row of rows) if (!report(row, small)) process.exitCode = 1

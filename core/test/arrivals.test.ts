@@ -87,7 +87,6 @@ describe('what an offer holds, at its use (model I5, S1, S3)', () => {
     const [holding] = house.account.by('holding', 'person', house.person('Sorrel'))
     expect(holding).toMatchObject({
       givenFrom: fromDate('2026-07-03', ZONE),
-      countedFrom: fromDate('2026-07-03', ZONE),
     })
     expect(house.show('Oriel', { type: 'leave', personId: house.person('Sorrel') }).money.sums).toMatchObject({
       thisMonth: { before: 2800, after: 2800 },

@@ -163,7 +163,8 @@ describe('invitations (model I3, I5, S3, P3)', () => {
     expect(house.stateOf('Sorrel')).toBe('active')
     expect(reach(house.account, house.person('Sorrel'), house.place('Main'), 'log/photos', house.now).level).toBe('add')
     const [holding] = house.account.by('holding', 'person', house.person('Sorrel'))
-    expect(holding).toMatchObject({ seatType: 'field', countedFrom: holding!.givenFrom })
+    expect(holding).toMatchObject({ seatType: 'field', origin: 'given' })
+    expect(countedFrom(house.account, holding!, 'admitted')).toBe(holding!.givenFrom)
   })
 
   test('leave whoever comes by another address waiting, and admitting gives by the one who admits', () => {

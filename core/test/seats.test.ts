@@ -45,8 +45,8 @@ describe('whole-month charging (model S6, examples 4 and 5)', () => {
         book.people[4]!.seats = [{ seat: 'log/field', from: '2026-10-01', counted: '2026-10-01' }]
       },
     )
-    expect(billOf(account, '2026-09').lines).toMatchObject([{ count: 1, amountMinor: 1400 }])
-    expect(billOf(account, '2026-10').lines).toMatchObject([{ count: 1, amountMinor: 1400 }])
+    expect(billOf(account, '2026-09').lines).toMatchObject([{ quantity: 1, amountMinor: 1400 }])
+    expect(billOf(account, '2026-10').lines).toMatchObject([{ quantity: 1, amountMinor: 1400 }])
   })
 
   test('two types in a month: the dearest, once', () => {
@@ -54,7 +54,7 @@ describe('whole-month charging (model S6, examples 4 and 5)', () => {
       { seat: 'log/field', from: '2026-06-03', until: '2026-06-09' },
       { seat: 'log/lead', from: '2026-06-09' },
     ])
-    expect(billOf(account, '2026-06')).toMatchObject({ totalMinor: 3200, lines: [{ seatType: 'lead', count: 1 }] })
+    expect(billOf(account, '2026-06')).toMatchObject({ totalMinor: 3200, lines: [{ code: 'lead', quantity: 1 }] })
   })
 
   test('a price change charges by the price of the type’s first counted day', () => {

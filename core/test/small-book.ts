@@ -99,7 +99,7 @@ export function smallBook(domain: string): AccountBook {
     products: [
       {
         code: 'log',
-        on: true,
+        subscriptions: [{ from: '2025-01-01', on: true }],
         sheets: [{ from: '2025-01-01', sheet }],
         stock: [{ seatType: 'field', number: 3, from: '2025-01-01' }],
       },

@@ -41,8 +41,7 @@ export function demoBook(today: LocalDate): AccountBook {
     products: [
       {
         code: beddingLog.code,
-        on: true,
-        plan: 'bloom',
+        subscriptions: [{ from: day(-2200), on: true, plan: 'bloom' }],
         sheets: [
           // The Field seat went dear in March; what was billed before keeps its price.
           { from: day(-2200), sheet: withFieldPrice(1200) },

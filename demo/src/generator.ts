@@ -88,7 +88,12 @@ class Generator {
       employers: [...FIRMS],
       places,
       products: products.map((sheet) => {
-        return { code: sheet.code, on: true, sheets: [{ from: this.day(-2200), sheet }], stock: [] }
+        return {
+          code: sheet.code,
+          subscriptions: [{ from: this.day(-2200), on: true }],
+          sheets: [{ from: this.day(-2200), sheet }],
+          stock: [],
+        }
       }),
       roles,
       groups: groupNames.map((name, at) => ({

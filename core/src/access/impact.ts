@@ -8,6 +8,8 @@ import type {
   PersonRow,
   PlaceRow,
   RowEdit,
+  SheetRow,
+  SubscriptionRow,
 } from '../account/rows.ts'
 import { membersOf } from '../people/groups.ts'
 import { downwards, upwards } from '../places/tree.ts'
@@ -69,6 +71,9 @@ class ImpactReader {
         return this.addRole(edit.key)
       case 'place':
         return this.addPlace(edit)
+      case 'sheet':
+      case 'subscription':
+        return this.addProduct((row as SheetRow | SubscriptionRow).productId)
     }
   }
 
@@ -91,6 +96,14 @@ class ImpactReader {
     const group = this.account.get('group', groupId)
     const places = this.placesOf(`group ${groupId}`)
     for (const person of group ? membersOf(this.account, group) : []) this.gathering.add(person.id, places)
+  }
+
+  /** Whoever holds a seat of the product: nobody else can do anything in it (model A1). */
+  private addProduct(productId: Id): void {
+    const code = this.account.get('product', productId)?.code
+    for (const holding of code ? this.account.by('holding', 'product', code) : []) {
+      this.addPerson(this.account.get('person', holding.personId))
+    }
   }
 
   /** Whoever holds the role or one that follows it, wherever it was given. */

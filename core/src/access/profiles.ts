@@ -1,7 +1,7 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, RoleArea, RoleRow, Standing } from '../account/rows.ts'
-import { catalogueAt, isOwnArea, seatTypeAt, type Area, type Catalogue } from '../products/catalogue.ts'
+import { catalogueAt, isOwnArea, seatTypeInForce, type Area, type Catalogue } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'
 import { higher, LEVELS, rank, type Level } from './levels.ts'
@@ -223,7 +223,7 @@ export class CapsBook {
     let cap: Level = 'none'
     for (const { product, seatType } of holdings) {
       if (product !== area.product) continue
-      const type = seatTypeAt(this.account, product, seatType, this.instant)
+      const type = seatTypeInForce(this.account, product, seatType, this.instant)
       if (type) cap = higher(cap, type.caps[area.area.code] ?? type.capElsewhere)
     }
     return rank(cap)

@@ -3,7 +3,7 @@ import type { AreaKey, GrantRow, HoldingRow, Id, PersonRow, PlaceRow, RoleArea, 
 import { groupsOf } from '../people/groups.ts'
 import { absenceAt, type Absence } from '../people/presence.ts'
 import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
-import { areaAt, areasAt, isOwnArea, seatTypeAt, type Area } from '../products/catalogue.ts'
+import { areaAt, areasAt, isOwnArea, seatTypeInForce, type Area } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import { holdingUntil } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
@@ -157,7 +157,7 @@ export function capOf(account: Account, person: PersonRow, area: Area, instant: 
   if (area.product === OWN_PRODUCT) return 'run'
   let cap: Level = 'none'
   for (const holding of holdingsAt(account, person, area.product, instant)) {
-    const type = seatTypeAt(account, holding.product, holding.seatType, instant)
+    const type = seatTypeInForce(account, holding.product, holding.seatType, instant)
     if (type) cap = higher(cap, type.caps[area.area.code] ?? type.capElsewhere)
   }
   return cap

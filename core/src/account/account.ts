@@ -37,6 +37,8 @@ export class Account {
     readonly tables: Tables,
     private readonly values: PersonalValues,
     private follower?: Attached,
+    /** The account under the edits through which this one is seen; absent for one that stands for itself. */
+    readonly under?: Account,
   ) {}
 
   /** What follows this account, if anything does; an account seen through edits has nothing attached. */
@@ -117,7 +119,7 @@ export class Account {
       tables[name] = OverlayTable.over(this.tables[name] as never, INDEXES[name] as never, rows as never)
     }
     const personal = values.length === 0 ? this.values : new OverlayValues(this.values, values)
-    return new Account(this.id, this.version, tables as unknown as Tables, personal)
+    return new Account(this.id, this.version, tables as unknown as Tables, personal, undefined, this.under ?? this)
   }
 
   /**

@@ -65,6 +65,31 @@ export class BookStock {
   @Code() seatType!: string
   @IsInt() @Min(0) @Max(1_000_000) number!: number
   @When() from!: string
+  /** Where the number comes from. */
+  @IsOptional() @Line(120) source?: string
+}
+
+/** A product on or off, and by which plan, from a date on. */
+export class BookSubscription {
+  @When() from!: string
+  @IsBoolean() on!: boolean
+  @IsOptional() @Code() plan?: string | null
+}
+
+/** A product on at a place. */
+export class BookFitting {
+  @Line(1000) place!: string
+  @When() from!: string
+  @When() until?: string
+}
+
+/** What the product reported as used: of an allowance, or by a person of their seat. */
+export class BookUse {
+  @IsOptional() @Code() allowance?: string
+  @IsOptional() @Line(200) person?: string
+  @When() at!: string
+  @IsInt() @Min(0) @Max(1_000_000_000) amount!: number
+  @IsOptional() @When() reported?: string
 }
 
 /** A sheet from a date on; the first one's date is when the product was connected. */
@@ -76,10 +101,20 @@ export class BookSheet {
 
 export class BookProduct {
   @Code() code!: string
-  @IsBoolean() on!: boolean
-  @IsOptional() @Code() plan?: string | null
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => BookSubscription)
+  subscriptions!: BookSubscription[]
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => BookSheet) sheets!: BookSheet[]
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => BookStock) stock!: BookStock[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @ValidateNested({ each: true })
+  @Type(() => BookFitting)
+  fittings?: BookFitting[]
+  @IsOptional() @IsArray() @ArrayMaxSize(100_000) @ValidateNested({ each: true }) @Type(() => BookUse) use?: BookUse[]
 }
 
 export class BookGrant {
@@ -99,9 +134,14 @@ export class BookSeat {
   @Line(121) seat!: string
   @IsOptional() @IsBoolean() own?: boolean
   @When() from!: string
-  /** From when it counts for the bill; left out where it never does. */
+  /** From when it counts for the bill, where that is not from when it was given. */
   @When() counted?: string
   @When() until?: string
+  /** It came with the standing (docs/product-sheet.md, what comes along). */
+  @IsOptional() @IsBoolean() along?: boolean
+  /** Who gave and who ended it, by email or key. */
+  @IsOptional() @Line(200) givenBy?: string
+  @IsOptional() @Line(200) endedBy?: string
 }
 
 export class BookPeriod {
@@ -121,6 +161,8 @@ export class BookPerson {
   @IsOptional() @IsBoolean() signatory?: boolean
   @IsOptional() @Line(200) manager?: string
   @IsOptional() @Line(120) employer?: string
+  /** Their own cost centre. */
+  @IsOptional() @Line(60) reference?: string
   @IsOptional() @ValidateNested() @Type(() => BookPeriod) engagement?: BookPeriod
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
   /** A field of the account's own to one of its values. */

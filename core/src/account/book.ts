@@ -2,7 +2,6 @@ import { problem, type Problem } from '../checks/problem.ts'
 import { checkAccount } from '../checks/account-checks.ts'
 import { readShape } from '../checks/shape.ts'
 import { placeByPath } from '../places/tree.ts'
-import { readSheet } from '../products/sheet.ts'
 import { isZone, readInstant, readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
 import {
@@ -12,10 +11,13 @@ import {
   type BookOffer,
   type BookPerson,
   type BookPlace,
+  type BookSeat,
 } from './book-shape.ts'
+import { readProducts } from './read-products.ts'
 import type {
   GrantRow,
   GroupRule,
+  HoldingRow,
   Id,
   PersonRow,
   PlaceRow,
@@ -25,7 +27,7 @@ import type {
   TableName,
 } from './rows.ts'
 
-type Lists = { [T in TableName]: Rows[T][] }
+export type Lists = { [T in TableName]: Rows[T][] }
 
 /** What reading a book gives: an account at version 0 and the instant it stands for, or every problem by path. */
 export type BookRead =
@@ -47,7 +49,7 @@ export function readBook(plain: unknown, makeId: () => Id): BookRead {
 
 class BookReader {
   private readonly problems: Problem[] = []
-  private readonly rows: Lists = {
+  readonly rows: Lists = {
     settings: [],
     employer: [],
     place: [],
@@ -61,21 +63,25 @@ class BookReader {
     holding: [],
     product: [],
     sheet: [],
+    subscription: [],
     stock: [],
+    fitting: [],
+    use: [],
+    closedMonth: [],
   }
   private readonly values: PersonalValue[] = []
-  private readonly people = new Map<string, Id>()
+  readonly people = new Map<string, Id>()
   private readonly employers = new Map<string, Id>()
   private readonly roles = new Map<string, Id>()
   private readonly fields = new Map<string, Id>()
   private readonly groups = new Map<string, Id>()
-  private readonly paths = new Map<Id, string>()
+  readonly paths = new Map<Id, string>()
   private readonly placeByText = new Map<string, PlaceRow>()
   private places!: Account
 
   constructor(
     private readonly book: AccountBook,
-    private readonly makeId: () => Id,
+    readonly makeId: () => Id,
   ) {}
 
   read(): BookRead {
@@ -89,9 +95,9 @@ class BookReader {
     this.readPlaces(this.book.places, rootId, '/places')
     this.places = Account.of(id, 0, { place: this.rows.place })
     for (const name of this.book.employers) this.named(this.employers, 'employer', { id: this.makeId(), name }, '')
-    this.readProducts()
     this.book.fields?.forEach((field, at) => this.readField(field, `/fields/${at}`))
     this.nameThePeople()
+    readProducts(this.book.products, this)
     this.readRoles()
     this.readPeople()
     this.readGroups()
@@ -124,33 +130,6 @@ class BookReader {
       this.rows.place.push({ id, parentId, name, kind, reference, walled, archived })
       this.paths.set(id, `${path}/${at}`)
       this.readPlaces(place.places ?? [], id, `${path}/${at}/places`)
-    })
-  }
-
-  private readProducts(): void {
-    this.book.products.forEach((product, at) => {
-      const id = this.makeId()
-      const { code, on, plan = null } = product
-      this.rows.product.push({ id, code, on, plan })
-      this.paths.set(id, `/products/${at}`)
-      product.sheets.forEach((entry, index) => {
-        const path = `/products/${at}/sheets/${index}`
-        const read = readSheet(entry.sheet)
-        if (read.problems) {
-          for (const one of read.problems) this.problem(one.code, one.sentence, `${path}/sheet${one.path ?? ''}`)
-          return
-        }
-        if (read.value.code !== code)
-          this.problem('code-differs', 'The sheet is of another product.', `${path}/sheet/code`)
-        const from = this.when(entry.from, 'beginning')
-        // A plain value, so that rows are the same whether they come from a book or a database.
-        const sheet = JSON.parse(JSON.stringify(read.value)) as typeof read.value
-        this.rows.sheet.push({ id: this.makeId(), productId: id, from, sheet })
-      })
-      for (const { seatType, number, from } of product.stock) {
-        const row = { product: code, seatType, number, from: this.when(from, 'beginning') }
-        this.rows.stock.push({ id: this.makeId(), ...row })
-      }
     })
   }
 
@@ -237,27 +216,37 @@ class BookReader {
       engagementFrom: person.engagement?.from ? this.when(person.engagement.from, 'beginning') : null,
       engagementUntil: person.engagement?.until ? this.when(person.engagement.until, 'end') : null,
       loginId: null,
+      reference: person.reference ?? null,
       choices: Object.fromEntries(choices),
     }
     this.rows.person.push(row)
     if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
     if (person.email) this.values.push({ personId: id, field: 'email', value: person.email })
-    person.seats?.forEach((seat) => {
-      const [product = '', seatType = ''] = seat.seat.split('/')
-      const holdingId = this.makeId()
-      this.paths.set(holdingId, path)
-      this.rows.holding.push({
-        id: holdingId,
-        personId: id,
-        product,
-        seatType,
-        own: seat.own ?? false,
-        givenFrom: this.when(seat.from, 'beginning'),
-        countedFrom: seat.counted ? this.when(seat.counted, 'beginning') : null,
-        until: seat.until ? this.when(seat.until, 'end') : null,
-      })
-    })
+    person.seats?.forEach((seat) => this.rows.holding.push(this.holding(seat, row, path)))
     person.grants?.forEach((grant, at) => this.readGrant(grant, 'person', id, `${path}/grants/${at}`))
+  }
+
+  private holding(seat: BookSeat, person: PersonRow, path: string): HoldingRow {
+    const [product = '', seatType = ''] = seat.seat.split('/')
+    const until = seat.until ? this.when(seat.until, 'end') : null
+    const counted = seat.counted ? this.when(seat.counted, 'beginning') : null
+    const { engagementFrom } = person
+    const isOfNow = engagementFrom !== null && (until === null || until > engagementFrom)
+    const id = this.makeId()
+    this.paths.set(id, path)
+    return {
+      id,
+      personId: person.id,
+      product,
+      seatType,
+      own: seat.own ?? false,
+      givenFrom: this.when(seat.from, 'beginning'),
+      countedFrom: counted !== null && isOfNow ? Math.max(counted, engagementFrom) : counted,
+      until,
+      origin: seat.along ? 'along' : 'given',
+      givenById: this.find(this.people, seat.givenBy, 'person', `${path}/seats`),
+      endedById: this.find(this.people, seat.endedBy, 'person', `${path}/seats`),
+    }
   }
 
   private readGroups(): void {
@@ -326,25 +315,25 @@ class BookReader {
     this.rows.offer.push({ id, ...row })
   }
 
-  private place(text: string, path: string): Id | undefined {
+  place(text: string, path: string): Id | undefined {
     let place = this.placeByText.get(text)
     if (!place && (place = placeByPath(this.places, text))) this.placeByText.set(text, place)
     if (!place) this.problem('unknown-place', `There is no place “${text}”.`, path)
     return place?.id
   }
 
-  private find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null {
+  find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null {
     if (name === undefined) return null
     const id = known.get(name.toLowerCase())
     if (!id) this.problem(`unknown-${word}`, `There is no ${word} “${name}” in this book.`, path)
     return id ?? null
   }
 
-  private when(text: string, edge: Edge): Instant {
+  when(text: string, edge: Edge): Instant {
     return readWhen(text, this.book.account.zone, edge)
   }
 
-  private problem(code: string, sentence: string, path: string): void {
+  problem(code: string, sentence: string, path: string): void {
     this.problems.push(problem(code, sentence, path))
   }
 }

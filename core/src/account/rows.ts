@@ -1,4 +1,5 @@
 import type { Instant } from '../time/instants.ts'
+import type { Bill } from '../seats/bill.ts'
 import type { ProductSheet } from '../products/sheet.ts'
 import type { Level } from '../access/levels.ts'
 
@@ -88,6 +89,8 @@ export interface PersonRow {
   engagementUntil: Instant | null
   /** The human's login once there is one (model P1). */
   loginId: Id | null
+  /** Cost centre of their own, before that of any place (model P2). */
+  reference: string | null
   /** Choices in the account's own fields: the field's id to the value's (model C6). */
   choices: Readonly<Record<Id, Id>>
 }
@@ -182,14 +185,26 @@ export interface HoldingRow {
   /** Brought by a contractor; never counted or charged. */
   own: boolean
   givenFrom: Instant
-  /** `null`: never counted (no-charge, own, floating). */
+  /** `null`: from when it was given, where the type counts at all. */
   countedFrom: Instant | null
   until: Instant | null
+  /** `along`: it came with the standing and goes with the sheet's rule (model S7). */
+  origin: 'given' | 'along'
+  /** Who gave it and who ended it; `null` for time, a rule, or what stood in a book. */
+  givenById: Id | null
+  endedById: Id | null
 }
 
 export interface ProductRow {
   id: Id
   code: string
+}
+
+/** Whether a product is on, and by which plan, from an instant on (model S11). */
+export interface SubscriptionRow {
+  id: Id
+  productId: Id
+  from: Instant
   on: boolean
   plan: string | null
 }
@@ -202,13 +217,44 @@ export interface SheetRow {
   sheet: ProductSheet
 }
 
-/** The ceiling on a seat type from an instant on (model S2). */
+/** The number of seats of a type from an instant on: bought for `term`, a ceiling elsewhere (model S2). */
 export interface StockRow {
   id: Id
   product: string
   seatType: string
   number: number
   from: Instant
+  /** Where the number comes from, as entered. */
+  source: string
+}
+
+/** A product switched on at a place, for what its sheet charges per place (model S6). */
+export interface FittingRow {
+  id: Id
+  product: string
+  placeId: Id
+  from: Instant
+  until: Instant | null
+}
+
+/** What a product reported as used: of a pooled allowance, or a person's use of their seat (model S3, S6). */
+export interface UseRow {
+  id: Id
+  product: string
+  /** The allowance used up; null for a person's use. */
+  allowance: string | null
+  personId: Id | null
+  at: Instant
+  amount: number
+  reportedAt: Instant
+}
+
+/** A month's bill as it stood when it closed (model S6). */
+export interface ClosedMonthRow {
+  id: Id
+  month: string
+  closedAt: Instant
+  bill: Bill
 }
 
 /** All tables of an account, by name. Nothing in them is personal (model C6). */
@@ -226,7 +272,11 @@ export interface Rows {
   holding: HoldingRow
   product: ProductRow
   sheet: SheetRow
+  subscription: SubscriptionRow
   stock: StockRow
+  fitting: FittingRow
+  use: UseRow
+  closedMonth: ClosedMonthRow
 }
 
 export type TableName = keyof Rows
@@ -274,10 +324,18 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
     role: (row) => row.roleId,
   },
   offer: { person: (row) => row.personId, sponsor: (row) => row.sponsorId },
-  holding: { person: (row) => row.personId, type: (row) => `${row.product}/${row.seatType}` },
+  holding: {
+    person: (row) => row.personId,
+    type: (row) => `${row.product}/${row.seatType}`,
+    product: (row) => row.product,
+  },
   product: { code: (row) => row.code },
   sheet: { product: (row) => row.productId },
+  subscription: { product: (row) => row.productId },
   stock: { type: (row) => `${row.product}/${row.seatType}` },
+  fitting: { product: (row) => row.product, place: (row) => row.placeId },
+  use: { product: (row) => row.product, person: (row) => row.personId },
+  closedMonth: { month: (row) => row.month },
 }
 
 export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]

@@ -7,6 +7,8 @@ export interface Table<R extends { id: Id }> {
   all(): Iterable<R>
   /** Rows whose `index` has this key, in the order they were added. */
   by(index: string, key: string): readonly R[]
+  /** What each row seen differently than in the table beneath now is; `null` for a removed one. */
+  readonly edited: ReadonlyMap<Id, R | null>
   /** Grows with each alteration of the table itself; what was worked out from it at one revision holds for that one. */
   readonly revision: number
 }
@@ -17,6 +19,7 @@ type Indexes<R> = Record<string, (row: R) => string | null>
 export class BaseTable<R extends { id: Id }> implements Table<R> {
   private readonly rows = new Map<Id, R>()
   private readonly keyed = new Map<string, Map<string, R[]>>()
+  readonly edited: ReadonlyMap<Id, R | null> = new Map()
   revision = 0
 
   constructor(
@@ -89,8 +92,7 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
   private constructor(
     private readonly under: BaseTable<R>,
     private readonly indexes: Indexes<R>,
-    /** What each edited id now is; `null` for a removed row. */
-    private readonly edited: ReadonlyMap<Id, R | null>,
+    readonly edited: ReadonlyMap<Id, R | null>,
   ) {
     let size = under.size
     for (const [id, row] of edited) size += (row ? 1 : 0) - (under.get(id) ? 1 : 0)

@@ -53,6 +53,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       groups: account
         .by('membership', 'person', row.id)
         .map((one) => account.get('group', one.groupId)?.name ?? one.groupId),
+      ...(row.reference ? { reference: row.reference } : {}),
       ...(Object.keys(row.choices).length > 0 ? { choices: lineOf(Object.entries(row.choices)) } : {}),
       seats: account.by('holding', 'person', row.id).map((holding) => ({
         seat: `${holding.product}/${holding.seatType}`,
@@ -60,6 +61,9 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         from: start(holding.givenFrom),
         ...(holding.countedFrom === null ? {} : { counted: start(holding.countedFrom) }),
         ...end(holding.until),
+        ...(holding.origin === 'along' ? { along: true } : {}),
+        ...(holding.givenById ? { givenBy: ref(holding.givenById) } : {}),
+        ...(holding.endedById ? { endedBy: ref(holding.endedById) } : {}),
       })),
       grants: grants(`person ${row.id}`),
     }
@@ -72,12 +76,26 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
     places: places(account.root.id),
     products: [...account.all('product')].map((row) => ({
       code: row.code,
-      on: row.on,
-      plan: row.plan,
+      subscriptions: account
+        .by('subscription', 'product', row.id)
+        .map(({ from, on, plan }) => ({ from: start(from), on, ...(plan === null ? {} : { plan }) })),
       sheets: account.by('sheet', 'product', row.id).map(({ from, sheet }) => ({ from: start(from), sheet })),
       stock: [...account.all('stock')]
         .filter((stock) => stock.product === row.code)
-        .map(({ seatType, number, from }) => ({ seatType, number, from: start(from) })),
+        .map(({ seatType, number, from, source }) => ({
+          ...{ seatType, number, from: start(from) },
+          ...(source ? { source } : {}),
+        })),
+      fittings: account
+        .by('fitting', 'product', row.code)
+        .map(({ placeId, from, until }) => ({ place: pathText(account, placeId), from: start(from), ...end(until) })),
+      use: account.by('use', 'product', row.code).map((use) => ({
+        ...(use.allowance ? { allowance: use.allowance } : {}),
+        ...(use.personId ? { person: ref(use.personId) } : {}),
+        at: instantText(use.at),
+        amount: use.amount,
+        ...(use.reportedAt === use.at ? {} : { reported: instantText(use.reportedAt) }),
+      })),
     })),
     roles: [...account.all('role')].map((row) => ({
       name: row.name,

@@ -2,7 +2,7 @@ import { Equals, IsBoolean, IsOptional, IsString, MaxLength } from 'class-valida
 import type { Id, OfferRow } from '../account/rows.ts'
 import { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
-import { giveOffered } from './offers.ts'
+import { giveOffered, releaseOffered } from './offers.ts'
 import { RowId } from './shapes.ts'
 
 export class Withdraw {
@@ -26,6 +26,7 @@ export const withdraw: ChangeKind<Withdraw> = {
       return draft.refuse('not-live', 'This invitation is not open any more.')
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
+    releaseOffered(draft, offer)
     const person = draft.account.get('person', offer.personId)
     if (person?.state === 'invited' || person?.state === 'waiting') {
       draft.update('person', person.id, { state: 'withdrawn' })

@@ -1,10 +1,12 @@
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Id, PersonKind, PersonRow, Standing } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
 import { fieldsRead, valueIn } from '../people/groups.ts'
 import { reportsOf } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
+import { settleSeats } from './seat-rules.ts'
 import { RowId, When } from './shapes.ts'
 
 export class Choice {
@@ -22,6 +24,8 @@ export class ChangePerson {
   @IsOptional() @RowId() managerId?: Id | null
   @IsOptional() @RowId() employerId?: Id | null
   @When() engagementUntil?: string | null
+  /** Their own cost centre. */
+  @IsOptional() @Line(60, 0) reference?: string | null
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
 }
 
@@ -40,7 +44,10 @@ export const changePerson: ChangeKind<ChangePerson> = {
     if (!after || draft.problems.length > 0) return
     checkOwnFields(draft, person, after)
     checkStanding(draft, person, after)
-    if (draft.problems.length === 0) draft.update('person', person.id, after)
+    if (draft.problems.length > 0) return
+    const ended = person.engagementUntil !== null && person.engagementUntil <= draft.now
+    if (ended && after.engagementUntil !== person.engagementUntil) settleSeats(draft, person.id)
+    draft.update('person', person.id, after)
   },
   sentence(change, sight, verb) {
     const what = [
@@ -49,6 +56,7 @@ export const changePerson: ChangeKind<ChangePerson> = {
       change.managerId !== undefined && 'manager',
       change.employerId !== undefined && 'employer',
       change.engagementUntil !== undefined && 'end of engagement',
+      change.reference !== undefined && 'cost centre',
       change.choices && 'fields',
     ].filter(Boolean)
     return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'record'}`
@@ -84,6 +92,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
   if (change.engagementUntil !== undefined) {
     after.engagementUntil = draft.endFrom(change.engagementUntil, person.engagementFrom, '/engagementUntil')
   }
+  if (change.reference !== undefined) after.reference = change.reference?.trim() || null
   if (change.choices) after.choices = choicesAfter(draft, person, change.choices)
   return after
 }

@@ -6,8 +6,9 @@ import { Sight, type OwnArea } from '../access/sight.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { addDays, dateOf, isDate, isInstantText, readWhen, type Edge, type Instant } from '../time/instants.ts'
 
-/** Who makes a change: a person of the account, time itself, or whoever loads a book (architecture). */
-export type Actor = { kind: 'person'; personId: Id } | { kind: 'schedule' } | { kind: 'founding' }
+/** Who makes a change: a person of the account, time itself, a product that reports, or whoever loads a book. */
+export type Actor =
+  { kind: 'person'; personId: Id } | { kind: 'schedule' } | { kind: 'product'; product: string } | { kind: 'founding' }
 
 /** What the server does besides writing rows, once the commit stands (model C1; named by ids, never by content). */
 export type Effect =

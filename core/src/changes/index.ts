@@ -6,6 +6,7 @@ import { problem, type Problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
+import { bringAlong } from './along.ts'
 import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
 import { changePerson, nameSignatory, type ChangePerson, type NameSignatory } from './change-person.ts'
@@ -29,6 +30,20 @@ import { leave, type Leave } from './leave.ts'
 import { archivePlace, movePlace, type ArchivePlace, type MovePlace } from './move-place.ts'
 import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
 import { changeRole, makeRole, retireRole, type ChangeRole, type MakeRole, type RetireRole } from './roles.ts'
+import { closeMonth, reportUse, type CloseMonth, type ReportUse } from './month-end.ts'
+import {
+  enterStock,
+  fitPlace,
+  importSheet,
+  subscribe,
+  unfitPlace,
+  type EnterStock,
+  type FitPlace,
+  type ImportSheet,
+  type Subscribe,
+  type UnfitPlace,
+} from './products.ts'
+import { changeSeat, endSeat, giveSeat, type ChangeSeat, type EndSeat, type GiveSeat } from './seats.ts'
 import { undo, type Undo } from './undo.ts'
 
 /** What alters an account; there is no other way in (model C1). */
@@ -57,8 +72,20 @@ export type Change =
   | Give
   | Take
   | Leave
+  | GiveSeat
+  | EndSeat
+  | ChangeSeat
+  | ImportSheet
+  | Subscribe
+  | EnterStock
+  | FitPlace
+  | UnfitPlace
+  | CloseMonth
+  | ReportUse
   | Undo
 
+const SEATS = [giveSeat, endSeat, changeSeat]
+const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, closeMonth, reportUse]
 const PLACES = [makePlace, renamePlace, wallPlace, movePlace, archivePlace]
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
@@ -66,7 +93,7 @@ const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, le
 const ACCESS = [give, take, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(
-  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS].map(
+  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...SEATS, ...PRODUCTS].map(
     (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
   ),
 )
@@ -112,6 +139,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     const draft = new Draft(before, actor, now)
     if (actor.kind === 'person' && change.type !== 'accept') checkActor(draft)
     if (draft.problems.length === 0) kind.decide(draft, change)
+    if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
     if (draft.problems.length === 0 && actor.kind === 'person' && !kind.onlyEnds) judgeDraft(draft, before)
     const path = changes.length > 1 ? `/changes/${at}` : ''
     decision.problems.push(...draft.problems.map((one) => ({ ...one, path: path + (one.path ?? '') || undefined })))

@@ -19,7 +19,8 @@ import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import { Draft } from './draft.ts'
 import { periodText, roleText } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
-import { giveOffered, seatText } from './offers.ts'
+import { giveOffered, releaseOffered, reserveOffered, seatText } from './offers.ts'
+import { settleSeats } from './seat-rules.ts'
 import { RowId, When } from './shapes.ts'
 
 /** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
@@ -79,13 +80,16 @@ export const invite: ChangeKind<Invite> = {
     if (!person) return
     const offer = offerOf(draft, change, person)
     if (draft.problems.length > 0) return
-    if (draft.account.get('person', person.id)) draft.update('person', person.id, person)
-    else draft.insert('person', person)
+    if (draft.account.get('person', person.id)) {
+      settleSeats(draft, person.id)
+      draft.update('person', person.id, person)
+    } else draft.insert('person', person)
     draft.set(person.id, 'name', change.name.trim())
     draft.set(person.id, 'email', change.email.trim())
     draft.set(person.id, 'invitationLine', change.line?.trim() || null)
     draft.insert('offer', offer)
     tryUse(draft, offer)
+    reserveOffered(draft, offer)
     draft.effects.push({ kind: 'invitation-mail', offerId: offer.id, personId: person.id, resendNumber: 0 })
   },
   sentence(change, sight, verb) {
@@ -148,6 +152,7 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
     engagementFrom: from,
     engagementUntil: until,
     loginId: earlier?.loginId ?? null,
+    reference: earlier?.reference ?? null,
     choices: earlier?.choices ?? {},
   }
 }
@@ -156,7 +161,9 @@ function mayInviteAgain(draft: Draft, earlier: PersonRow): boolean {
   const state = stateAt(draft.account, earlier, draft.now)
   if (['left', 'declined', 'refused', 'withdrawn', 'expired'].includes(state)) {
     for (const offer of draft.account.by('offer', 'person', earlier.id)) {
-      if (offer.state === 'live') draft.update('offer', offer.id, { state: 'withdrawn' })
+      if (offer.state !== 'live') continue
+      draft.update('offer', offer.id, { state: 'withdrawn' })
+      releaseOffered(draft, offer)
     }
     return true
   }

@@ -1,9 +1,9 @@
 import { Equals } from 'class-validator'
 import type { Id } from '../account/rows.ts'
 import { activeOwners } from '../people/presence.ts'
-import { holdingUntil } from '../seats/holdings.ts'
 import { endGrant } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
+import { settleSeats } from './seat-rules.ts'
 import { RowId } from './shapes.ts'
 
 export class Leave {
@@ -50,11 +50,13 @@ function shut(draft: Parameters<typeof leave.decide>[0], personId: Id): void {
   const engagementUntil = Math.min(person.engagementUntil ?? now, now)
   // An engagement that had not begun never did.
   const engagementFrom = (person.engagementFrom ?? 0) < now ? person.engagementFrom : null
+  settleSeats(draft, personId)
   draft.update('person', personId, { state: 'left', engagementFrom, engagementUntil })
   for (const grant of account.by('grant', 'subject', `person ${personId}`)) endGrant(draft, grant.id)
-  for (const holding of account.by('holding', 'person', personId)) {
+  for (const holding of draft.account.by('holding', 'person', personId)) {
     if (holding.givenFrom >= now) draft.remove('holding', holding.id)
-    else if ((holdingUntil(account, holding) ?? now + 1) > now) draft.update('holding', holding.id, { until: now })
+    else if ((holding.until ?? now + 1) > now)
+      draft.update('holding', holding.id, { until: now, endedById: draft.actorId })
   }
   for (const membership of account.by('membership', 'person', personId)) draft.remove('membership', membership.id)
   for (const offer of account.by('offer', 'sponsor', personId)) {

@@ -2,6 +2,7 @@ import { Equals, IsBoolean } from 'class-validator'
 import type { Id } from '../account/rows.ts'
 import { downwards, upwards } from '../places/tree.ts'
 import type { ChangeKind } from './kind.ts'
+import { unfitArchived } from './products.ts'
 import { checkName, MAXIMUM_DEPTH } from './places.ts'
 import { RowId } from './shapes.ts'
 
@@ -72,6 +73,7 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
       return draft.refuse('no-change', `${place.name} is ${place.archived ? 'archived already' : 'not archived'}.`)
     }
     draft.update('place', place.id, { archived: change.archived })
+    if (change.archived) unfitArchived(draft, new Set(downwards(draft.account, place.id).map((one) => one.id)))
   },
   sentence: (change, sight, verb) =>
     change.archived

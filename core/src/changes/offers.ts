@@ -1,12 +1,13 @@
-import type { HoldingRow, Id, OfferRow, OfferedSeat, RowEdit } from '../account/rows.ts'
+import type { Id, OfferRow, OfferedSeat, RowEdit } from '../account/rows.ts'
 import { judge } from '../access/entitlement.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
-import { productAt, seatTypeAt } from '../products/catalogue.ts'
-import { billOf } from '../seats/bill.ts'
-import { countSeats } from '../seats/holdings.ts'
-import { addMonths, monthOf, type Instant } from '../time/instants.ts'
+import { productAt } from '../products/catalogue.ts'
+import { isHeldAt } from '../seats/holdings.ts'
 import type { Draft } from './draft.ts'
+import { checkMoney, holdSeat } from './seat-rules.ts'
+import { endHolding } from './seats.ts'
+import { idFrom } from './shapes.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.
@@ -32,7 +33,9 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
     const row = { subjectKind: 'person' as const, subjectId: offer.personId, roleId, placeId, from: begins, until }
     draft.insert('grant', { id: grantId, ...row, givenById: giverId, offerId: offer.id, approverIds: null })
   }
-  checkMoney(draft, before, offer, sight)
+  if (offer.seats.length > 0) {
+    checkMoney(draft, before, sight, [...new Set(offer.grants.map((grant) => grant.placeId))], 'hand out a seat')
+  }
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant')
   // The standing is given at the use as well: the comparison begins at a guest who has nothing.
   const person = draft.account.get('person', offer.personId)!
@@ -41,57 +44,33 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   draft.judged(judge(bare, draft.account, [standing, ...made], giver, sight, draft.now))
 }
 
+/** A type counted when invited took its seat at sending: that one stays, and no longer ends with the invitation (S3). */
 function giveSeat(draft: Draft, offer: OfferRow, seat: OfferedSeat): void {
   const person = draft.account.get('person', offer.personId)!
-  const begins = Math.max(draft.now, person.engagementFrom ?? draft.now)
-  const type = seatTypeAt(draft.account, seat.product, seat.seatType, draft.now)
-  if (!type) return draft.refuse('no-such-seat', 'There is no such seat type any more; choose another.')
-  checkRoom(draft, seat, begins)
-  const priced = type.priceMinor > 0 && type.use === 'named'
-  const holding: HoldingRow = {
-    id: seat.holdingId,
-    personId: offer.personId,
-    product: seat.product,
-    seatType: seat.seatType,
-    own: false,
-    givenFrom: begins,
-    countedFrom: priced ? begins : null,
-    until: null,
+  const from = Math.max(draft.now, person.engagementFrom ?? draft.now)
+  const reserved = draft.account.get('holding', seat.holdingId)
+  if (reserved && isHeldAt(draft.account, reserved, draft.now)) {
+    return draft.update('holding', reserved.id, { personId: person.id, until: null })
   }
-  draft.insert('holding', holding)
+  const holdingId = reserved ? idFrom(seat.holdingId, offer.resendNumber + 1) : seat.holdingId
+  const { product, seatType } = seat
+  holdSeat(draft, { holdingId, personId: person.id, product, seatType, from, until: null })
 }
 
-/** Refuses when no seat of the type is empty from an instant on; seats to be given later count too. */
-function checkRoom(draft: Draft, seat: OfferedSeat, from: Instant): void {
-  const later = draft.account
-    .by('holding', 'type', `${seat.product}/${seat.seatType}`)
-    .map((holding) => holding.givenFrom)
-    .filter((instant) => instant > from)
-  for (const instant of [from, ...later]) {
-    const count = countSeats(draft.account, seat.product, seat.seatType, instant)
-    if (count && count.empty !== null && count.empty < 1) {
-      const { name } = count.seatType
-      const sentence = `No ${name} seat of ${count.productName} is empty: ${count.taken} of ${count.ceiling} are taken.`
-      return draft.refuse('seat-sold-out', `${sentence} Choose another type or make one empty.`)
-    }
+/** Takes the seats of types that count from the invitation on; they last as long as it does (model I5, S3). */
+export function reserveOffered(draft: Draft, offer: OfferRow): void {
+  for (const { holdingId, product, seatType } of offer.seats) {
+    if (productAt(draft.account, product, draft.now)?.sheet.charging.counts !== 'invited') continue
+    const until = offer.expiresAt
+    holdSeat(draft, { holdingId, personId: offer.personId, product, seatType, from: draft.now, until })
   }
 }
 
-/** What raises a bill waits for whoever has `billing: change`; the rest needs `seats: add` where it is given (S10). */
-function checkMoney(draft: Draft, before: Draft['account'], offer: OfferRow, sight: Sight): void {
-  if (offer.seats.length === 0) return
-  const month = monthOf(draft.now, before.zone)
-  const rises = [month, addMonths(month, 1)].some(
-    (one) => billOf(draft.account, one).totalMinor > billOf(before, one).totalMinor,
-  )
-  if (rises && !sight.can('billing', 'change')) {
-    const who = draft.whoCould('billing', 'change', before.root.id)
-    draft.refuse('raises-bill', `This seat would raise the bill, for which you need billing: change. ${who}`)
-  }
-  const places = offer.grants.length > 0 ? offer.grants.map((grant) => grant.placeId) : [before.root.id]
-  if (!places.every((placeId) => sight.can('seats', 'add', placeId))) {
-    const who = draft.whoCould('seats', 'add', places[0]!)
-    draft.refuse('not-allowed', `To hand out a seat you need seats: add at each place concerned. ${who}`)
+/** Gives back what was reserved for an offer that is not taken up. */
+export function releaseOffered(draft: Draft, offer: OfferRow): void {
+  for (const { holdingId } of offer.seats) {
+    const holding = draft.account.get('holding', holdingId)
+    if (holding && isHeldAt(draft.account, holding, draft.now)) endHolding(draft, holding, draft.now)
   }
 }
 

@@ -1,9 +1,10 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, RowEdit } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import { billOf, priceOfOneMore } from '../seats/bill.ts'
+import { billOf } from '../seats/bill.ts'
 import { countSeats } from '../seats/holdings.ts'
 import { addMonths, monthOf, type Instant, type LocalMonth } from '../time/instants.ts'
+import { priceOfOneMore } from './seat-rules.ts'
 
 /** A sum before and after, in minor units. */
 export interface BeforeAfter {

@@ -57,7 +57,11 @@ const WORDS: Record<TableName, string> = {
   holding: 'a seat',
   product: 'a product',
   sheet: 'a product sheet',
+  subscription: 'a plan',
   stock: 'a number of seats',
+  fitting: 'a place’s products',
+  use: 'reported use',
+  closedMonth: 'a closed month',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -79,6 +83,14 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return draft.need('people', 'change', root, 'undo what was done to people') && isReversible(draft, edit)
     case 'holding':
       return draft.need('billing', 'change', root, 'undo what was done to seats')
+    case 'fitting':
+      return draft.need('billing', 'change', root, 'undo what was switched on or off at a place')
+    case 'sheet':
+    case 'product':
+      return draft.need('connections', 'run', root, 'undo what was done to products')
+    case 'subscription':
+    case 'stock':
+      return draft.need('billing', 'run', root, 'undo what was done to plans and numbers of seats')
     case 'field':
       return draft.need('settings', 'change', root, 'undo what was done to fields')
     default:
@@ -121,6 +133,12 @@ function putBack(draft: Draft, edit: RowEdit, id: Id): void {
       return putBackOffer(draft, edit as RowEdit<'offer'>)
     case 'person':
       return putBackPerson(draft, edit as RowEdit<'person'>)
+    case 'fitting':
+      return putBackFitting(draft, edit as RowEdit<'fitting'>, id)
+    case 'sheet':
+    case 'subscription':
+    case 'stock':
+      return putBackDated(draft, edit as RowEdit<DatedTable>, id)
   }
   if (edit.before && edit.after) draft.update(edit.table, edit.key, edit.before)
   else if (edit.before) draft.insert(edit.table, edit.before as never)
@@ -147,10 +165,43 @@ function putBackHolding(draft: Draft, { before, after, key }: RowEdit<'holding'>
     else draft.update('holding', key, { until: draft.now })
     return
   }
+  if (after && sameRow({ ...before, until: null, endedById: null }, { ...after, until: null, endedById: null })) {
+    const later = [before.until, after.until].every((until) => until === null || until > draft.now)
+    if (later) return draft.update('holding', key, { until: before.until, endedById: before.endedById })
+  }
   const from = Math.max(before.givenFrom, draft.now)
   if (before.until !== null && before.until <= from) return
   const countedFrom = before.countedFrom === null ? null : Math.max(before.countedFrom, from)
   draft.insert('holding', { ...before, id: after ? id : key, givenFrom: from, countedFrom })
+}
+
+function putBackFitting(draft: Draft, { before, after, key }: RowEdit<'fitting'>, id: Id): void {
+  if (!before) {
+    if (after!.from >= draft.now) draft.remove('fitting', key)
+    else draft.update('fitting', key, { until: draft.now })
+    return
+  }
+  const from = Math.max(before.from, draft.now)
+  if (before.until === null || before.until > from) draft.insert('fitting', { ...before, id: after ? id : key, from })
+}
+
+type DatedTable = 'sheet' | 'subscription' | 'stock'
+
+/** A row in force from an instant on: one that has not begun is taken away, another is followed by the one before it. */
+function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<DatedTable>, id: Id): void {
+  if (before || !after) return
+  if (after.from > draft.now) return draft.remove(table, key)
+  const concerns = (row: object) => ['productId', 'product', 'seatType'].every((field) => same(row, after, field))
+  const earlier = [...draft.account.all(table)]
+    .filter((row) => row.id !== key && row.from <= after.from && concerns(row))
+    .sort((one, other) => one.from - other.from)
+    .at(-1)
+  if (earlier) draft.insert(table, { ...earlier, id, from: draft.now } as never)
+  else draft.refuse('cannot-undo', `Nothing stood before ${WORDS[table]} to put back; switch the product off instead.`)
+}
+
+function same(one: object, other: object, field: string): boolean {
+  return (one as Record<string, unknown>)[field] === (other as Record<string, unknown>)[field]
 }
 
 function putBackOffer(draft: Draft, { before, key }: RowEdit<'offer'>): void {

@@ -8,8 +8,9 @@ import type { Sight } from '../access/sight.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
-import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
+import { partOf } from '../seats/tally.ts'
+import { monthAt, termsOf } from '../seats/terms.ts'
 import { boundsOfMonth, dateInWords, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
 import type { Change } from './index.ts'
 import { invitedId } from './invite.ts'
@@ -175,14 +176,16 @@ const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
 const chargedInFull: Check = ({ after, edits, sight, now }) => {
   if (!sight.money) return []
   const month = monthOf(now, after.zone)
-  const items = billOf(after, month).lines.flatMap((line) => line.items)
   return edits.flatMap((edit) => {
     const holding = edit.table === 'holding' && edit.before ? (edit.after as HoldingRow | null) : null
-    const item = holding && items.find((one) => one.personId === holding.personId && one.product === holding.product)
-    const type = holding && seatTypeAt(after, holding.product, holding.seatType, now)
-    if (!item || !type) return []
+    const terms = holding && termsOf(after, holding.product)
+    const whole = terms && monthAt(month, after.zone)
+    if (!holding?.until || !terms || terms.sheetFor(whole!)?.charging.rule !== 'whole-month') return []
+    const [share] = partOf(after, terms, holding.personId, whole!).shares
+    const type = terms.typeAt(holding.seatType, now)
+    if (share?.seatType !== holding.seatType || share.priceMinor === 0 || !type) return []
     const { currency, locale } = after.settings
-    const sum = moneyText(item.amountMinor, currency, locale)
+    const sum = moneyText(share.priceMinor, currency, locale)
     const today = dateOf(now, after.zone)
     return [
       {

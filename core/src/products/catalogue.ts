@@ -1,14 +1,16 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { AreaKey, ProductRow, SheetRow } from '../account/rows.ts'
+import type { AreaKey, ProductRow, SheetRow, SubscriptionRow } from '../account/rows.ts'
 import type { Instant } from '../time/instants.ts'
 import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
 import type { ProductSheet, SheetArea, SheetSeatType } from './sheet.ts'
 
-/** A product as it is at an instant: its row and the sheet in force. */
+/** A product as it is at an instant: its row, the sheet in force, whether it is on, and by which plan. */
 export interface Product {
   row: ProductRow
   sheet: ProductSheet
+  on: boolean
+  plan: string | null
 }
 
 /** An area with the product it belongs to. */
@@ -42,7 +44,25 @@ export function sheetAt(account: Account, productId: string, instant: Instant): 
 export function productAt(account: Account, code: string, instant: Instant): Product | undefined {
   const row = account.by('product', 'code', code)[0]
   const sheet = row && sheetAt(account, row.id, instant)?.sheet
-  return row && sheet ? { row, sheet } : undefined
+  if (!row || !sheet) return undefined
+  const { on, plan } = subscriptionAt(account, row.id, instant) ?? { on: false, plan: null }
+  return { row, sheet, on, plan }
+}
+
+/** The subscription in force at an instant: the latest that began by then; none before the first (model S11). */
+export function subscriptionAt(account: Account, productId: string, instant: Instant): SubscriptionRow | undefined {
+  let best: SubscriptionRow | undefined
+  for (const row of account.by('subscription', 'product', productId)) {
+    if (row.from <= instant && (!best || row.from >= best.from)) best = row
+  }
+  return best
+}
+
+/** Whether a seat type can be held and counts: the product is on and its plan has the type (model S11). */
+export function enablesType({ on, plan, sheet }: Omit<Product, 'row'>, code: string): boolean {
+  if (!on) return false
+  const found = sheet.plans.find((one) => one.code === plan)
+  return !found || found.seatTypes.includes(code)
 }
 
 /** All products at an instant, in the order of their names. */
@@ -53,8 +73,8 @@ export function productsAt(account: Account, instant: Instant): Product[] {
 
 /** What the product's plan enables; without a plan, all its areas (model S11). */
 function enabled(product: Product, area: SheetArea): boolean {
-  if (!product.row.on) return false
-  const plan = product.sheet.plans.find((one) => one.code === product.row.plan)
+  if (!product.on) return false
+  const plan = product.sheet.plans.find((one) => one.code === product.plan)
   return !plan || plan.areas.includes(area.code)
 }
 
@@ -64,13 +84,14 @@ export interface Catalogue {
   byKey: ReadonlyMap<AreaKey, Area>
 }
 
-/** Sheets begin at known instants, between which nothing moves. */
-const gathered = new Remembered(['sheet', 'product'], (account) => {
-  const starts = [...new Set([...account.all('sheet')].map((row) => row.from))].sort((one, other) => one - other)
+/** Sheets and subscriptions begin at known instants, between which nothing moves. */
+const gathered = new Remembered(['sheet', 'product', 'subscription'], (account) => {
+  const rows = [...account.all('sheet'), ...account.all('subscription')]
+  const starts = [...new Set(rows.map((row) => row.from))].sort((one, other) => one - other)
   return { starts, catalogues: new Map<number, Catalogue>() }
 })
 
-/** The instants at which a sheet begins, in order: before and after each the areas may differ (model L2). */
+/** The instants at which a sheet or a subscription begins, in order: before and after each the areas may differ (model L2). */
 export function sheetStarts(account: Account): readonly Instant[] {
   return gathered.of(account).starts
 }
@@ -123,4 +144,15 @@ export function seatTypeAt(
 
 export function isOwnArea(key: AreaKey): boolean {
   return OWN_BY_KEY.has(key)
+}
+
+/** A seat type while it allows anything: its product is on and the plan has it (model A1, S11). */
+export function seatTypeInForce(
+  account: Account,
+  product: string,
+  code: string,
+  instant: Instant,
+): SheetSeatType | undefined {
+  const found = productAt(account, product, instant)
+  return found && enablesType(found, code) ? found.sheet.seatTypes.find((type) => type.code === code) : undefined
 }

@@ -52,6 +52,8 @@ export class SheetSeatType {
   @IsIn(['named', 'floating']) use!: 'named' | 'floating'
   /** Minor units a month (a term, for `term`); 0 is *no charge*. */
   @IsInt() @Min(0) @Max(100_000_000) priceMinor!: number
+  /** Whether whoever holds it counts for the team's price; only where that is `banded`. */
+  @IsOptional() @IsBoolean() inBand?: boolean
   /** The most holdings there can be; null without limit. */
   @IsOptional() @IsInt() @Min(0) @Max(1_000_000) quota!: number | null
   /** The cap in every area that `caps` does not name. */
@@ -95,11 +97,13 @@ export class SheetPlaceCharge {
   @IsInt() @Min(0) @Max(100_000_000) priceMinor!: number
 }
 
-/** A pooled allowance with a price beyond it (model S6). */
+/** A pooled allowance a month with a price beyond it (model S6). */
 export class SheetAllowance {
   @Code() code!: string
   @Line(80) name!: string
   @IsInt() @Min(0) @Max(1_000_000_000) included!: number
+  /** Included once for each seat of this type charged in the month; left out, once in all. */
+  @IsOptional() @Code() perSeatType?: string | null
   @IsInt() @Min(0) @Max(100_000_000) priceMinorBeyond!: number
 }
 
@@ -165,7 +169,7 @@ export class ProductSheet {
 export function readSheet(plain: unknown): Read<ProductSheet> {
   const read = readShape(ProductSheet, plain)
   if (read.problems) return read
-  const problems = [...repeated(read.value), ...dangling(read.value)]
+  const problems = [...repeated(read.value), ...dangling(read.value), ...absurd(read.value)]
   return problems.length > 0 ? { problems } : read
 }
 
@@ -178,6 +182,47 @@ function repeated(sheet: ProductSheet): Problem[] {
         : [],
     ),
   )
+}
+
+/** What is well-formed and yet cannot be charged by (model S6). */
+function absurd({ charging, seatTypes }: ProductSheet): Problem[] {
+  const problems: Problem[] = []
+  const say = (code: string, sentence: string, path: string) => problems.push(problem(code, sentence, path))
+  const bands = charging.bands ?? []
+  if (charging.rule === 'banded' && bands.length === 0) {
+    say('no-bands', 'A banded price needs at least one band.', '/charging/bands')
+  }
+  bands.forEach((band, at) => {
+    const before = bands[at - 1]
+    if (!before) return
+    const path = `/charging/bands/${at}`
+    if (band.upTo <= before.upTo) {
+      say('bands-overlap', `The band up to ${band.upTo} lies within the one before, up to ${before.upTo}.`, path)
+    }
+    if (band.priceMinor < before.priceMinor) {
+      say('band-cheaper', `The band up to ${band.upTo} costs less than the one before, for fewer people.`, path)
+    }
+  })
+  if (charging.rule === 'term' && !charging.termMonths) {
+    say('no-term', 'A price for a term needs the term’s length in months.', '/charging/termMonths')
+  }
+  seatTypes.forEach((type, at) => {
+    const path = `/seatTypes/${at}`
+    if (charging.rule === 'banded' && type.priceMinor > 0) {
+      say(
+        'priced-in-band',
+        `${type.name} has a price of its own, but the team’s price is banded.`,
+        `${path}/priceMinor`,
+      )
+    }
+    if (charging.rule !== 'banded' && type.inBand) {
+      say('band-without', `${type.name} counts for a band, but the price is not banded.`, `${path}/inBand`)
+    }
+    if (type.use === 'floating' && type.priceMinor > 0 && charging.rule !== 'term') {
+      say('floating-price', `${type.name} is floating; a pool is bought for a term.`, `${path}/priceMinor`)
+    }
+  })
+  return problems
 }
 
 function dangling(sheet: ProductSheet): Problem[] {
@@ -201,6 +246,10 @@ function dangling(sheet: ProductSheet): Problem[] {
   })
   sheet.limits.forEach((limit, at) => {
     if (limit.wider) expect(limits, limit.wider, 'limit', `/limits/${at}/wider`)
+  })
+  sheet.charging.allowances?.forEach((allowance, at) => {
+    const path = `/charging/allowances/${at}/perSeatType`
+    if (allowance.perSeatType) expect(types, allowance.perSeatType, 'seat type', path)
   })
   sheet.comesAlong.forEach((rule, at) => expect(types, rule.seatType, 'seat type', `/comesAlong/${at}/seatType`))
   return problems

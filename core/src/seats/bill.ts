@@ -1,38 +1,54 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id } from '../account/rows.ts'
-import { productAt, productsAt, seatTypeAt, type Product } from '../products/catalogue.ts'
-import {
-  boundsOfMonth,
-  dateOf,
-  lastDateBefore,
-  type Instant,
-  type LocalDate,
-  type LocalMonth,
-} from '../time/instants.ts'
-import { countedFrom, holdingUntil } from './holdings.ts'
+import type { Id } from '../account/rows.ts'
+import type { ProductSheet } from '../products/sheet.ts'
+import type { Instant, LocalDate, LocalMonth } from '../time/instants.ts'
+import { itemsOf } from './bill-items.ts'
+import { lateLines } from './late.ts'
+import { bandFor } from './rules/banded.ts'
+import { allowanceLines, placeLines } from './rules/besides.ts'
+import { ordersOf } from './rules/term.ts'
+import { SHARE_RULES, tallyOf } from './tally.ts'
+import { allTerms, monthAt, type Month, type Terms } from './terms.ts'
 
-/** What one person costs in one product and month, and the days it is made of (model S6, S8). */
-export interface BillItem {
-  personId: Id
-  product: string
-  seatType: string
-  /** The first and last local date of the month on which they counted on this type. */
-  firstDate: LocalDate
-  lastDate: LocalDate
-  amountMinor: number
-}
+/** What one line is for (model S6). */
+export type LineKind = 'seats' | 'days' | 'team' | 'term' | 'places' | 'allowance' | 'late'
 
-/** One line of the bill: so many of a type at a price. */
+/** One line of the bill: so much of something at a price. */
 export interface BillLine {
   product: string
   productName: string
-  seatType: string
-  seatTypeName: string
-  count: number
+  kind: LineKind
+  /** The seat type, the charge per place, the allowance; empty for a team's price. */
+  code: string
+  name: string
+  /** People, days, seats bought, places, units beyond the allowance; for a team the largest number counted. */
+  quantity: number
+  /** A month's price for one, a term's, a unit's; a team's for all. */
   priceMinor: number
   amountMinor: number
-  items: BillItem[]
+  /** For a term: the days left and the days of it, where it was bought within one. */
+  daysLeft?: number
+  daysOfTerm?: number
+  /** Of an allowance: what was used and what was included. */
+  used?: number
+  included?: number
+  /** The closed month that this comes too late for. */
+  lateFor?: LocalMonth
+}
+
+/** What a line is made of: who or where, on which days, and how much of the sum is theirs (model S8). */
+export interface BillItem {
+  personId: Id | null
+  placeId: Id | null
+  seatType: string | null
+  /** The first and last local date of the month on which it counted. */
+  firstDate: LocalDate
+  lastDate: LocalDate
+  /** Days, seats, units. */
+  quantity: number
+  /** Minor units; null where the sum is for all together and cannot be split. */
+  amountMinor: number | null
 }
 
 /** A month's bill, net of tax, in the account's currency; the total is the sum of the lines. */
@@ -41,130 +57,157 @@ export interface Bill {
   currency: string
   lines: BillLine[]
   totalMinor: number
-  /** Products whose charging rule this version cannot yet compute; never silently left out. */
-  notCharged: string[]
-}
-
-/** A period on which a person counted on a type, cut to the month. */
-interface Stretch {
-  holding: HoldingRow
-  from: Instant
-  until: Instant
-}
-
-/**
- * The bill of a local month from all holdings known now, those to come included (model S6). `whole-month`: whoever
- * counted on any part of the month is charged once, at the dearest type counted, for the full month, at the price of
- * that type's first counted day.
- * @param upTo leaves out whoever only counts later than this instant: the bill so far.
- */
-export function billOf(account: Account, month: LocalMonth, upTo: Instant = Infinity): Bill {
-  if (upTo !== Infinity) return makeBill(account, month, upTo)
-  const months = bills.of(account)
-  let bill = months.get(month)
-  if (!bill) months.set(month, (bill = makeBill(account, month, upTo)))
-  return bill
 }
 
 /** What a bill is made of; accounts whose edits touch nothing of it share their bills. */
 const bills = new Remembered(
-  ['holding', 'person', 'product', 'sheet', 'stock', 'settings'],
-  () => new Map<LocalMonth, Bill>(),
+  [
+    'holding',
+    'person',
+    'product',
+    'sheet',
+    'subscription',
+    'stock',
+    'fitting',
+    'place',
+    'use',
+    'closedMonth',
+    'settings',
+  ],
+  () => new Map<string, Bill>(),
 )
 
-function makeBill(account: Account, month: LocalMonth, upTo: Instant): Bill {
-  const whole = boundsOfMonth(month, account.zone)
-  const bounds = { from: whole.from, until: Math.min(whole.until, upTo + 1) }
-  const lines: BillLine[] = []
-  const notCharged: string[] = []
-  for (const product of productsAt(account, bounds.until - 1)) {
-    if (product.sheet.charging.rule === 'whole-month') lines.push(...wholeMonth(account, product, bounds))
-    else notCharged.push(product.sheet.code)
+/**
+ * The bill of a local month: as it was stored, if it has closed; otherwise from all that is known now, what is still to
+ * come included (model S6).
+ * @param upTo leaves out what only counts later than this instant: the bill so far.
+ */
+export function billOf(account: Account, month: LocalMonth, upTo: Instant = Infinity): Bill {
+  const closed = account.by('closedMonth', 'month', month)[0]
+  if (closed) return closed.bill
+  const known = bills.of(account)
+  const key = `${month} ${upTo}`
+  let bill = known.get(key)
+  if (!bill) {
+    const lines = [...linesOf(account, month, upTo), ...lateLines(account, month, upTo)]
+    known.set(key, (bill = sumUp(account, month, lines)))
   }
+  return bill
+}
+
+export function sumUp(account: Account, month: LocalMonth, lines: BillLine[]): Bill {
   const totalMinor = lines.reduce((sum, line) => sum + line.amountMinor, 0)
-  return { month, currency: account.settings.currency, lines, totalMinor, notCharged }
+  return { month, currency: account.settings.currency, lines, totalMinor }
 }
 
-function wholeMonth(account: Account, product: Product, bounds: { from: Instant; until: Instant }): BillLine[] {
-  const byPerson = new Map<Id, Stretch[]>()
-  for (const stretch of stretchesIn(account, product.sheet.code, bounds)) {
-    const list = byPerson.get(stretch.holding.personId)
-    if (list) list.push(stretch)
-    else byPerson.set(stretch.holding.personId, [stretch])
-  }
-  const lines = new Map<string, BillLine>()
-  for (const [personId, stretches] of byPerson) {
-    const item = dearest(account, personId, stretches)
-    if (item) addTo(lines, product, item)
-  }
-  return [...lines.values()].sort((one, other) => other.priceMinor - one.priceMinor)
+/** The month as it is charged, cut where only the bill so far is asked for. */
+export function monthUpTo(account: Account, month: LocalMonth, upTo: Instant): Month {
+  const whole = monthAt(month, account.zone)
+  return upTo >= whole.until ? whole : { ...whole, until: Math.max(whole.from, upTo + 1) }
 }
 
-function stretchesIn(account: Account, product: string, bounds: { from: Instant; until: Instant }): Stretch[] {
-  const found: Stretch[] = []
-  for (const type of typesOf(account, product)) {
-    for (const holding of account.by('holding', 'type', `${product}/${type}`)) {
-      const counted = countedFrom(account, holding)
-      if (counted === null) continue
-      const from = Math.max(counted, bounds.from)
-      const until = Math.min(holdingUntil(account, holding) ?? bounds.until, bounds.until)
-      if (from < until) found.push({ holding, from, until })
+/**
+ * The lines of a month from the rows, whether it has closed or not.
+ * @param reportedUntil leaves out what was reported at this instant or later.
+ */
+export function linesOf(
+  account: Account,
+  month: LocalMonth,
+  upTo: Instant = Infinity,
+  reportedUntil: Instant = Infinity,
+): BillLine[] {
+  const cut = monthUpTo(account, month, upTo)
+  const lines = allTerms(account).flatMap((terms) => {
+    const sheet = terms.sheetFor(cut)
+    return sheet ? linesOfProduct(account, terms, sheet, cut, reportedUntil) : []
+  })
+  return lines.sort((one, other) => one.productName.localeCompare(other.productName, 'en'))
+}
+
+function linesOfProduct(
+  account: Account,
+  terms: Terms,
+  sheet: ProductSheet,
+  month: Month,
+  reportedUntil: Instant,
+): BillLine[] {
+  const line = lineMaker(terms, sheet)
+  const seats = seatLines(account, terms, sheet, month, line)
+  const places = placeLines(account, terms, sheet, month, line)
+  return [...seats, ...places, ...allowanceLines(account, terms, sheet, month, line, seats, reportedUntil)]
+}
+
+/** Fills in what all lines of a product have in common. */
+export type LineMaker = (kind: LineKind, code: string, name: string, rest: LineRest) => BillLine
+type LineRest = Omit<BillLine, 'product' | 'productName' | 'kind' | 'code' | 'name'>
+
+function lineMaker(terms: Terms, sheet: ProductSheet): LineMaker {
+  return (kind, code, name, rest) => ({ product: terms.code, productName: sheet.name, kind, code, name, ...rest })
+}
+
+function seatLines(account: Account, terms: Terms, sheet: ProductSheet, month: Month, line: LineMaker): BillLine[] {
+  const { rule, bands = [] } = sheet.charging
+  const nameOf = (code: string) => typeName(terms, sheet, code)
+  if (rule === 'term') return termLines(account, terms, month, nameOf, line)
+  const tally = tallyOf(account, terms, month)
+  if (rule === 'banded') {
+    const band = bandFor(bands, tally.peak)
+    if (!band) return []
+    const rest = { quantity: tally.peak, priceMinor: band.priceMinor, amountMinor: band.priceMinor }
+    return [line('team', '', `Team up to ${band.upTo}`, rest)]
+  }
+  const shareRule = SHARE_RULES[rule]!
+  return [...tally.sums.values()]
+    .filter((sum) => sum.priceMinor > 0)
+    .sort((one, other) => other.priceMinor - one.priceMinor || (one.seatType < other.seatType ? -1 : 1))
+    .map(({ seatType, priceMinor, quantity }) => {
+      const amountMinor = shareRule.amountOf(quantity, priceMinor, month)
+      const kind = rule === 'daily' ? 'days' : 'seats'
+      return line(kind, seatType, nameOf(seatType), { quantity, priceMinor, amountMinor })
+    })
+}
+
+function termLines(
+  account: Account,
+  terms: Terms,
+  month: Month,
+  nameOf: (code: string) => string,
+  line: LineMaker,
+): BillLine[] {
+  return [...terms.typeCodes].flatMap((seatType) =>
+    ordersOf(account, terms, seatType, month.until)
+      .orders.filter((order) => order.at >= month.from && order.priceMinor > 0)
+      .map(({ number, priceMinor, amountMinor, daysLeft, daysOfTerm }) => {
+        const within = daysLeft === daysOfTerm ? {} : { daysLeft, daysOfTerm }
+        return line('term', seatType, nameOf(seatType), { quantity: number, priceMinor, amountMinor, ...within })
+      }),
+  )
+}
+
+/** A type's name in the month's sheet, or the last one it had. */
+function typeName(terms: Terms, sheet: ProductSheet, code: string): string {
+  const type = sheet.seatTypes.find((one) => one.code === code)
+  if (type) return type.name
+  const named = terms.sheetStarts.map((start) => terms.typeAt(code, start)?.name).filter((name) => name !== undefined)
+  return named.at(-1) ?? code
+}
+
+const costs = new Remembered(
+  ['holding', 'person', 'product', 'sheet', 'subscription', 'use', 'closedMonth', 'settings'],
+  () => new Map<LocalMonth, Map<Id, number>>(),
+)
+
+/** What each person's seats cost in a month, as far as that can be said of one person (model S8). */
+export function costsOf(account: Account, month: LocalMonth): ReadonlyMap<Id, number> {
+  const known = costs.of(account)
+  let sums = known.get(month)
+  if (!sums) {
+    known.set(month, (sums = new Map()))
+    for (const line of billOf(account, month).lines) {
+      for (const { personId, amountMinor } of itemsOf(account, month, line)) {
+        if (personId && amountMinor !== null) sums.set(personId, (sums.get(personId) ?? 0) + amountMinor)
+      }
     }
   }
-  return found
-}
-
-/** Every type any dated sheet of the product names, so that holdings of a withdrawn type still count. */
-function typesOf(account: Account, product: string): Set<string> {
-  const row = account.by('product', 'code', product)[0]
-  const sheets = row ? account.by('sheet', 'product', row.id) : []
-  return new Set(sheets.flatMap(({ sheet }) => sheet.seatTypes.map((type) => type.code)))
-}
-
-function dearest(account: Account, personId: Id, stretches: Stretch[]): BillItem | undefined {
-  const byType = new Map<string, Stretch[]>()
-  for (const stretch of stretches) {
-    const list = byType.get(stretch.holding.seatType)
-    if (list) list.push(stretch)
-    else byType.set(stretch.holding.seatType, [stretch])
-  }
-  let best: BillItem | undefined
-  for (const [seatType, counted] of byType) {
-    const first = Math.min(...counted.map((stretch) => stretch.from))
-    const last = Math.max(...counted.map((stretch) => stretch.until))
-    const product = counted[0]!.holding.product
-    const amountMinor = seatTypeAt(account, product, seatType, first)?.priceMinor ?? 0
-    if (best && best.amountMinor >= amountMinor) continue
-    const firstDate = dateOf(first, account.zone)
-    best = { personId, product, seatType, firstDate, lastDate: lastDateBefore(last, account.zone), amountMinor }
-  }
-  return best && best.amountMinor > 0 ? best : undefined
-}
-
-function addTo(lines: Map<string, BillLine>, product: Product, item: BillItem): void {
-  const key = `${item.seatType} ${item.amountMinor}`
-  const line = lines.get(key)
-  if (line) {
-    line.count += 1
-    line.amountMinor += item.amountMinor
-    line.items.push(item)
-    return
-  }
-  const type = product.sheet.seatTypes.find((one) => one.code === item.seatType)
-  lines.set(key, {
-    product: product.sheet.code,
-    productName: product.sheet.name,
-    seatType: item.seatType,
-    seatTypeName: type?.name ?? item.seatType,
-    count: 1,
-    priceMinor: item.amountMinor,
-    amountMinor: item.amountMinor,
-    items: [item],
-  })
-}
-
-/** What one more person on this type would add to a month's bill (model S8). */
-export function priceOfOneMore(account: Account, product: string, seatType: string, instant: Instant): number {
-  const charging = productAt(account, product, instant)?.sheet.charging
-  return charging?.rule === 'whole-month' ? (seatTypeAt(account, product, seatType, instant)?.priceMinor ?? 0) : 0
+  return sums
 }

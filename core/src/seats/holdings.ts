@@ -1,8 +1,10 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
-import type { SheetSeatType } from '../products/sheet.ts'
-import type { Instant } from '../time/instants.ts'
+import type { SheetCharging, SheetSeatType } from '../products/sheet.ts'
+import { monthOf, type Instant } from '../time/instants.ts'
+import { ordersOf } from './rules/term.ts'
+import { closingOf, termsOf } from './terms.ts'
 
 /**
  * When a holding ends: at the earliest of its own end and the engagement's, written or not (model Z3, S4).
@@ -14,11 +16,27 @@ export function holdingUntil(account: Account, holding: HoldingRow): Instant | n
   return engagementUntil === null ? holding.until : Math.min(holding.until, engagementUntil)
 }
 
-/** From when a holding counts for the bill: never before its own beginning or the engagement's (model S1). */
-export function countedFrom(account: Account, holding: HoldingRow): Instant | null {
-  if (holding.countedFrom === null || holding.own) return null
+/**
+ * From when a holding counts where its type does: as settled, or else never before its own beginning or the engagement's
+ * (model S1); where first use counts, from the first use reported since then (model S3). Null: never, or not yet.
+ */
+export function countedFrom(account: Account, holding: HoldingRow, rule: SheetCharging['counts']): Instant | null {
+  if (holding.own) return null
   const engagementFrom = account.get('person', holding.personId)?.engagementFrom ?? holding.givenFrom
-  return Math.max(holding.countedFrom, holding.givenFrom, engagementFrom)
+  const from = holding.countedFrom ?? Math.max(holding.givenFrom, engagementFrom)
+  return rule === 'first-use' ? firstUse(account, holding, from) : from
+}
+
+function firstUse(account: Account, holding: HoldingRow, from: Instant): Instant | null {
+  let first: Instant | null = null
+  for (const use of account.by('use', 'person', holding.personId)) {
+    if (use.product !== holding.product || use.at < from) continue
+    // A use reported after its month closed counts from the report on: closed months never move.
+    const closes = closingOf(monthOf(use.at, account.zone), account.zone)
+    const at = use.reportedAt < closes ? use.at : use.reportedAt
+    if (first === null || at < first) first = at
+  }
+  return first
 }
 
 export function isHeldAt(account: Account, holding: HoldingRow, instant: Instant): boolean {
@@ -26,8 +44,16 @@ export function isHeldAt(account: Account, holding: HoldingRow, instant: Instant
   return holding.givenFrom <= instant && (until === null || instant < until)
 }
 
-/** The ceiling on a seat type at an instant, or null without one: the stock entered, or the sheet's quota (model S1, S2). */
+/**
+ * The ceiling on a seat type at an instant, or null without one: the number bought for the term, the stock entered, or
+ * the sheet's quota (model S1, S2).
+ */
 export function ceilingAt(account: Account, product: string, seatType: string, instant: Instant): number | null {
+  const terms = termsOf(account, product)
+  if (terms?.sheetAt(instant)?.charging.rule === 'term') {
+    const bought = ordersOf(account, terms, seatType, instant + 1).bought.at(-1)
+    if (bought) return bought.number
+  }
   let latest: { from: Instant; number: number } | undefined
   for (const row of account.by('stock', 'type', `${product}/${seatType}`)) {
     if (row.from <= instant && (!latest || row.from >= latest.from)) latest = row
@@ -59,10 +85,12 @@ export function countSeats(
   const found = productAt(account, product, instant)
   const type = found?.sheet.seatTypes.find((one) => one.code === seatType)
   if (!found || !type) return undefined
-  const taken = account
-    .by('holding', 'type', `${product}/${seatType}`)
-    .filter((holding) => !holding.own && isHeldAt(account, holding, instant)).length
-  const reserved = found.sheet.charging.counts === 'invited' ? reservedBy(account, product, seatType, instant) : 0
+  let [taken, reserved] = [0, 0]
+  for (const holding of account.by('holding', 'type', `${product}/${seatType}`)) {
+    if (holding.own || !isHeldAt(account, holding, instant)) continue
+    if (isReserved(account, holding)) reserved += 1
+    else taken += 1
+  }
   const ceiling = ceilingAt(account, product, seatType, instant)
   const left = ceiling === null ? null : ceiling - taken - reserved
   return {
@@ -77,13 +105,10 @@ export function countSeats(
   }
 }
 
-function reservedBy(account: Account, product: string, seatType: string, instant: Instant): number {
-  let reserved = 0
-  for (const offer of account.all('offer')) {
-    if (offer.state !== 'live' || offer.expiresAt <= instant) continue
-    reserved += offer.seats.filter((seat) => seat.product === product && seat.seatType === seatType).length
-  }
-  return reserved
+/** Held for somebody who is not in yet (model S3). */
+export function isReserved(account: Account, holding: HoldingRow): boolean {
+  const state = account.get('person', holding.personId)?.state
+  return state === 'invited' || state === 'waiting'
 }
 
 /** A person's holdings at an instant, own ones included. */

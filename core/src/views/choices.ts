@@ -92,7 +92,7 @@ function seatChoices(sight: Sight): SeatChoice[] {
   const { account, now } = sight
   const { currency, locale } = account.settings
   return productsAt(account, now)
-    .filter((product) => product.row.on)
+    .filter((product) => product.on)
     .flatMap(({ sheet }) =>
       sheet.seatTypes.map((type) => {
         const count = countSeats(account, sheet.code, type.code, now)!

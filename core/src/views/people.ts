@@ -4,7 +4,7 @@ import type { Sight } from '../access/sight.ts'
 import { groupsOf } from '../people/groups.ts'
 import { absenceAt, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
-import { billOf } from '../seats/bill.ts'
+import { costsOf } from '../seats/bill.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
 import { keysOf, reachSummary, type PlaceKeys, type ReachSummary } from './keys.ts'
@@ -95,8 +95,6 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
   const person = account.get('person', personId)
   if (!person || !sight.seesPerson(personId)) return undefined
   const whole = sight.depthOf(personId) === 'record'
-  const items = sight.money ? billOf(account, monthOf(now, account.zone)).lines.flatMap((line) => line.items) : []
-  const own = items.filter((item) => item.personId === personId)
   const holdings = !whole
     ? []
     : seatsOf(account, personId, now).map((holding) => ({
@@ -115,7 +113,7 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
     signatory: whole && person.signatory,
     keys: keysOf(sight, personId),
     holdings,
-    monthMinor: sight.money && whole ? own.reduce((sum, item) => sum + item.amountMinor, 0) : null,
+    monthMinor: sight.money && whole ? (costsOf(account, monthOf(now, account.zone)).get(personId) ?? 0) : null,
     groups: whole ? groupsOf(account, person).map((id) => account.get('group', id)?.name ?? '') : null,
     reports: account
       .by('person', 'manager', personId)

@@ -1,13 +1,10 @@
 import { readFileSync } from 'node:fs'
 import {
-  amountText,
   areaAt,
   areasAt,
-  billOf,
   dateOf,
   isDate,
   isLevel,
-  isMonth,
   lastInstantOf,
   pathText,
   placeByPath,
@@ -33,12 +30,14 @@ export class BadCall extends Error {}
 export interface Options {
   on?: string
   json?: boolean
+  product?: string
+  by?: string
 }
 
 /** Where a command's lines go. */
 export type Print = (line: string) => void
 
-interface Scene {
+export interface Scene {
   account: Account
   instant: Instant
   options: Options
@@ -186,34 +185,6 @@ export function whoCommand(scene: Scene, level: string, path: string, area?: Are
     if (people.length === 0) print('Nobody.')
   }
   return people.length > 0 ? 0 : 1
-}
-
-/** `lodge bill BOOK MONTH`: lines, and with --json the people and days behind each. */
-export function billCommand(scene: Scene, month: string): ExitStatus {
-  const { account, options, print } = scene
-  if (!isMonth(month)) throw new BadCall(`${month} is no month; write it as 2026-06.`)
-  const { currency, locale } = account.settings
-  const bill = options.on === undefined ? billOf(account, month) : billOf(account, month, scene.instant)
-  if (options.json) {
-    const lines = bill.lines.map(({ items, ...line }) => ({
-      ...line,
-      items: items.map(({ personId, firstDate, lastDate, amountMinor }) => {
-        const person = account.personal(personId, 'email') ?? account.nameOf(personId)
-        return { person, firstDate, lastDate, amountMinor }
-      }),
-    }))
-    print(JSON.stringify({ ...bill, lines }, null, 2))
-    return 0
-  }
-  for (const line of bill.lines) {
-    const price = amountText(line.priceMinor, currency, locale)
-    print(
-      `${line.productName}, ${line.seatTypeName}: ${line.count} × ${price} = ${amountText(line.amountMinor, currency, locale)}`,
-    )
-  }
-  print(`${month}: ${amountText(bill.totalMinor, currency, locale)} ${currency}, net of tax`)
-  for (const code of bill.notCharged) print(`Not included: ${code}, whose charging rule is not computed yet.`)
-  return 0
 }
 
 export { open as openBook }

@@ -1,7 +1,7 @@
 import { Command, CommanderError } from 'commander'
+import { billCommand, countCommand } from './bill-commands.ts'
 import {
   BadCall,
-  billCommand,
   check,
   openBook,
   reachCommand,
@@ -60,6 +60,11 @@ export async function runCommandLine(
   command('bill <book> <month>', 'a month’s bill, line by line', ([book, month], options) =>
     billCommand(openBook(book!, options, print, true), month!),
   )
+    .option('--product <code>', 'of one product only')
+    .option('--by <part>', 'split by place (client) or by cost code: place, code')
+  command('count <book>', 'everybody, counted or not, and why', ([book], options) =>
+    countCommand(openBook(book!, options, print, true)),
+  ).option('--product <code>', 'of one product only')
   program
     .command('token <product>')
     .description('make a token with which a product asks for decisions')

@@ -55,6 +55,7 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('engagementFrom', 'engagement_from_us'),
       plain('engagementUntil', 'engagement_until_us'),
       plain('loginId', 'login_id'),
+      plain('reference', 'reference'),
       json('choices', 'choices'),
     ],
   },
@@ -101,9 +102,21 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('givenFrom', 'given_from_us'),
       plain('countedFrom', 'counted_from_us'),
       plain('until', 'until_us'),
+      plain('origin', 'origin'),
+      plain('givenById', 'given_by_id'),
+      plain('endedById', 'ended_by_id'),
     ],
   },
-  product: { table: 'product', columns: [plain('code', 'code'), boolean('on', 'is_on'), plain('plan', 'plan')] },
+  product: { table: 'product', columns: [plain('code', 'code')] },
+  subscription: {
+    table: 'product_subscription',
+    columns: [
+      plain('productId', 'product_id'),
+      plain('from', 'from_us'),
+      boolean('on', 'is_on'),
+      plain('plan', 'plan'),
+    ],
+  },
   sheet: {
     table: 'product_sheet',
     columns: [plain('productId', 'product_id'), plain('from', 'from_us'), json('sheet', 'sheet')],
@@ -115,7 +128,32 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('seatType', 'seat_type'),
       plain('number', 'seat_count'),
       plain('from', 'from_us'),
+      plain('source', 'source'),
     ],
+  },
+  fitting: {
+    table: 'product_fitting',
+    columns: [
+      plain('product', 'product'),
+      plain('placeId', 'place_id'),
+      plain('from', 'from_us'),
+      plain('until', 'until_us'),
+    ],
+  },
+  use: {
+    table: 'reported_use',
+    columns: [
+      plain('product', 'product'),
+      plain('allowance', 'allowance'),
+      plain('personId', 'person_id'),
+      plain('at', 'at_us'),
+      plain('amount', 'amount'),
+      plain('reportedAt', 'reported_at_us'),
+    ],
+  },
+  closedMonth: {
+    table: 'closed_month',
+    columns: [plain('month', 'month'), plain('closedAt', 'closed_at_us'), json('bill', 'bill')],
   },
 }
 

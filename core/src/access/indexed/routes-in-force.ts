@@ -128,7 +128,7 @@ export abstract class RoutesInForce implements Attached {
     let renew = false
     for (const edit of edits) {
       if (edit.table === 'place') renumber = renumber || isMoved(edit)
-      if (edit.table === 'product' || edit.table === 'sheet') renew = true
+      if (edit.table === 'product' || edit.table === 'sheet' || edit.table === 'subscription') renew = true
     }
     if (renumber) {
       this.places.renumber(account)

@@ -1,0 +1,162 @@
+import type { Account } from '../account/account.ts'
+import type { HoldingRow, Id } from '../account/rows.ts'
+import type { Sight } from '../access/sight.ts'
+import { grantsOf } from '../access/walk.ts'
+import { enablesType, productAt, type Product } from '../products/catalogue.ts'
+import type { SheetSeatType } from '../products/sheet.ts'
+import { billOf } from '../seats/bill.ts'
+import { countSeats, holdingUntil } from '../seats/holdings.ts'
+import { bandFor } from '../seats/rules/banded.ts'
+import { tallyOf } from '../seats/tally.ts'
+import { monthAt, termsOf } from '../seats/terms.ts'
+import { addMonths, dateInWords, dateOf, monthOf, type Instant } from '../time/instants.ts'
+import type { Draft } from './draft.ts'
+
+/** What a seat to be held is: whose, of what, since when and until when. */
+export interface SeatWanted {
+  holdingId: Id
+  personId: Id
+  product: string
+  seatType: string
+  from: Instant
+  until: Instant | null
+  own?: boolean
+}
+
+/** The type as it can be held now, or a refusal: the product on, the type in its plan (model S11). */
+export function typeWanted(
+  draft: Draft,
+  { product, seatType, from }: Pick<SeatWanted, 'product' | 'seatType' | 'from'>,
+): { product: Product; type: SheetSeatType } | undefined {
+  const found = productAt(draft.account, product, from)
+  const type = found?.sheet.seatTypes.find((one) => one.code === seatType)
+  if (!found || !type) {
+    draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
+    return undefined
+  }
+  if (!found.on) {
+    draft.refuse('product-off', `${found.sheet.name} is switched off; switch it on first.`)
+    return undefined
+  }
+  if (enablesType(found, seatType)) return { product: found, type }
+  const plan = found.sheet.plans.find((one) => one.seatTypes.includes(seatType))
+  const has = plan ? `the plan ${plan.name} has it` : 'no plan has it'
+  draft.refuse('not-in-plan', `The plan ${found.plan} has no ${type.name} seat; ${has}.`)
+  return undefined
+}
+
+/** Makes a holding, refused where none is empty (model S1, S2). */
+export function holdSeat(draft: Draft, wanted: SeatWanted): void {
+  const found = typeWanted(draft, wanted)
+  if (!found) return
+  if (!wanted.own) checkRoom(draft, wanted)
+  if (draft.problems.length > 0) return
+  const { holdingId, personId, product, seatType, from, until, own = false } = wanted
+  const holding: HoldingRow = {
+    id: holdingId,
+    personId,
+    product,
+    seatType,
+    own,
+    givenFrom: from,
+    countedFrom: null,
+    until,
+    origin: 'given',
+    givenById: draft.actorId,
+    endedById: null,
+  }
+  draft.insert('holding', holding)
+}
+
+/** Refuses when no seat of the type is empty from an instant on; seats to be given later count too. */
+export function checkRoom(draft: Draft, { product, seatType, from, until }: SeatWanted): void {
+  const later = draft.account
+    .by('holding', 'type', `${product}/${seatType}`)
+    .map((holding) => holding.givenFrom)
+    .filter((instant) => instant > from && (until === null || instant < until))
+  const fewer = draft.account
+    .by('stock', 'type', `${product}/${seatType}`)
+    .map((row) => row.from)
+    .filter((instant) => instant > from && (until === null || instant < until))
+  for (const instant of [from, ...later, ...fewer]) {
+    const count = countSeats(draft.account, product, seatType, instant)
+    if (count && count.empty !== null && count.empty < 1) {
+      const { name } = count.seatType
+      const now = dateOf(draft.now, draft.account.zone)
+      const when = instant > draft.now ? ` from ${dateInWords(dateOf(instant, draft.account.zone), now)} on` : ''
+      const held = count.taken + count.reserved
+      const sentence = `No ${name} seat of ${count.productName} is empty${when}: ${held} of ${count.ceiling} are taken.`
+      return draft.refuse('seat-sold-out', `${sentence} Choose another type or make one empty.`)
+    }
+  }
+  checkBand(draft, product, seatType)
+}
+
+/** Beyond the last band nobody more is let in: one waits (model S6). */
+function checkBand(draft: Draft, product: string, seatType: string): void {
+  const month = monthAt(monthOf(draft.now, draft.account.zone), draft.account.zone)
+  const terms = termsOf(draft.account, product)
+  const sheet = terms?.sheetFor(month)
+  const type = sheet?.seatTypes.find((one) => one.code === seatType)
+  if (!terms || sheet?.charging.rule !== 'banded' || !type?.inBand) return
+  const last = sheet.charging.bands?.at(-1)
+  if (!last || tallyOf(draft.account, terms, month).peak < last.upTo) return
+  draft.refuse('beyond-bands', `${sheet.name} has no price for more than ${last.upTo} people; one waits until it has.`)
+}
+
+/** What raises a bill waits for whoever has `billing: change`; the rest needs `seats: add` where it is given (S10). */
+export function checkMoney(draft: Draft, before: Account, sight: Sight, places: readonly Id[], todo: string): void {
+  if (draft.actor.kind !== 'person') return
+  if (raisesBill(before, draft.account, draft.now) && !sight.can('billing', 'change')) {
+    const who = draft.whoCould('billing', 'change', before.root.id)
+    draft.refuse('raises-bill', `This seat would raise the bill, for which you need billing: change. ${who}`)
+  }
+  if (sight.can('seats', 'add') || (places.length > 0 && places.every((id) => sight.can('seats', 'add', id)))) return
+  const who = draft.whoCould('seats', 'add', places[0] ?? before.root.id)
+  draft.refuse('not-allowed', `To ${todo} you need seats: add at each place concerned. ${who}`)
+}
+
+/** Whether this month's bill or next month's is higher after than before. */
+export function raisesBill(before: Account, after: Account, now: Instant): boolean {
+  const month = monthOf(now, before.zone)
+  return [month, addMonths(month, 1)].some((one) => billOf(after, one).totalMinor > billOf(before, one).totalMinor)
+}
+
+/** Where a person has keys that hold now: whoever runs seats at all of these may hand them one (model S10). */
+export function placesOfPerson(account: Account, personId: Id, now: Instant): Id[] {
+  const person = account.get('person', personId)
+  if (!person) return []
+  const grants = grantsOf(account, person).map(({ grant }) => grant)
+  const held = grants.filter((grant) => grant.from <= now && (grant.until === null || now < grant.until))
+  return [...new Set(held.map((grant) => grant.placeId))]
+}
+
+/** What one more person on this type would add to next month's bill (model S8); null where one waits. */
+export function priceOfOneMore(account: Account, product: string, seatType: string, instant: Instant): number | null {
+  const terms = termsOf(account, product)
+  const month = monthAt(addMonths(monthOf(instant, account.zone), 1), account.zone)
+  const sheet = terms?.sheetFor(month)
+  const type = sheet?.seatTypes.find((one) => one.code === seatType)
+  if (!terms || !sheet || !type) return 0
+  if (sheet.charging.rule !== 'banded') return type.priceMinor
+  if (!type.inBand) return 0
+  const { peak } = tallyOf(account, terms, month)
+  const bands = sheet.charging.bands ?? []
+  const next = bands.find((band) => peak + 1 <= band.upTo)
+  return next ? next.priceMinor - (bandFor(bands, peak)?.priceMinor ?? 0) : null
+}
+
+/**
+ * Writes down from when and until when a person's seats counted, before another engagement takes the place of the one
+ * they hung on: what has been charged stays as it was (model Z3, S6).
+ */
+export function settleSeats(draft: Draft, personId: Id): void {
+  const engagementFrom = draft.account.get('person', personId)?.engagementFrom ?? null
+  for (const holding of draft.account.by('holding', 'person', personId)) {
+    const countedFrom = holding.countedFrom ?? Math.max(holding.givenFrom, engagementFrom ?? holding.givenFrom)
+    const ends = holdingUntil(draft.account, holding)
+    const until = ends !== null && ends <= draft.now ? ends : holding.until
+    if (countedFrom === holding.countedFrom && until === holding.until) continue
+    draft.update('holding', holding.id, { countedFrom, until })
+  }
+}

@@ -1,0 +1,64 @@
+import type { Account } from '../account/account.ts'
+import { Remembered } from '../account/remembered.ts'
+import type { HoldingRow, Id } from '../account/rows.ts'
+import { countedFrom, holdingUntil } from './holdings.ts'
+import { cut, type Span } from './spans.ts'
+import type { Terms } from './terms.ts'
+
+/** A period on which a person counted on a type (model S1). */
+export interface Stretch extends Span {
+  seatType: string
+}
+
+const ALWAYS: Span = { from: -Infinity, until: Infinity }
+
+/** Every stretch on which a person counted in a product, within a span; the types' stretches may overlap. */
+export function stretchesOf(account: Account, terms: Terms, personId: Id, within: Span = ALWAYS): Stretch[] {
+  const found: Stretch[] = []
+  for (const holding of account.by('holding', 'person', personId)) {
+    if (holding.product !== terms.code || holding.own || holding.givenFrom >= within.until) continue
+    const counted = countedSpan(account, terms, holding)
+    if (!counted) continue
+    for (const { from, until } of cut(counted, terms.countingOf(holding.seatType))) {
+      found.push({ seatType: holding.seatType, from, until })
+    }
+  }
+  return within === ALWAYS ? found : cutTo(found, within)
+}
+
+/** Stretches cut to a span; ones outside it are left out. */
+export function cutTo(stretches: readonly Stretch[], { from, until }: Span): Stretch[] {
+  const found: Stretch[] = []
+  for (const stretch of stretches) {
+    if (stretch.from >= until || stretch.until <= from) continue
+    const begins = Math.max(stretch.from, from)
+    found.push({ seatType: stretch.seatType, from: begins, until: Math.min(stretch.until, until) })
+  }
+  return found
+}
+
+const histories = new Remembered(
+  ['holding', 'person', 'product', 'sheet', 'subscription', 'settings', 'use'],
+  () => new Map<string, Map<Id, Stretch[]>>(),
+)
+
+/** By person, everything ever counted in a product and to come: gathered once for however many months are asked about. */
+export function historiesOf(account: Account, terms: Terms): ReadonlyMap<Id, readonly Stretch[]> {
+  const known = histories.of(account)
+  let found = known.get(terms.code)
+  if (!found) {
+    known.set(terms.code, (found = new Map()))
+    for (const { personId } of account.by('holding', 'product', terms.code)) {
+      if (!found.has(personId)) found.set(personId, stretchesOf(account, terms, personId))
+    }
+  }
+  return found
+}
+
+/** From when to when a holding would count, whatever its type; nothing for one that never was. */
+export function countedSpan(account: Account, terms: Terms, holding: HoldingRow): Span | undefined {
+  const counts = terms.sheetAt(holding.givenFrom)?.charging.counts ?? 'admitted'
+  const from = countedFrom(account, holding, counts)
+  const until = holdingUntil(account, holding) ?? Infinity
+  return from !== null && from < until ? { from, until } : undefined
+}
