@@ -1,5 +1,6 @@
 import {
   activeOwners,
+  countedFrom,
   checkAccount,
   effectOfPreview,
   reach,
