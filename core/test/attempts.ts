@@ -22,6 +22,12 @@ export const attempt = fc.record({
     'follow',
     'retire',
     'group',
+    'seat',
+    'end-seat',
+    'change-seat',
+    'subscribe',
+    'stock',
+    'sheet',
   ),
   actor: fc.nat(4),
   person: fc.nat(4),
@@ -93,10 +99,45 @@ function plainOf(account: Account, one: Attempt, personId: Id, placeId: Id): obj
       const allOf = [{ field: 'kind', value: one.role % 2 ? 'contractor' : 'staff' }]
       return { type: 'change-group', groupId: group?.id, name: group?.name, rule: [{ allOf }] }
     }
+    case 'seat':
+    case 'end-seat':
+    case 'change-seat':
+    case 'subscribe':
+    case 'stock':
+    case 'sheet':
+      return aboutSeats(account, one, personId)
     default: {
       const grant = { roleId: role.id, placeId }
       const who = { name: 'New', email: 'new@house.example', kind: 'contractor', standing: 'guest' }
       return { type: 'invite', ...who, grants: [grant], seats: [] }
+    }
+  }
+}
+
+function aboutSeats(account: Account, one: Attempt, personId: Id): object {
+  const { from, until } = one
+  const product = [...account.all('product')][0]!
+  const { sheet } = account.by('sheet', 'product', product.id)[0]!
+  const holding = at([...account.all('holding')], one.other)
+  const seatType = at(sheet.seatTypes, one.place).code
+  switch (one.kind) {
+    case 'seat':
+      return { type: 'give-seat', personId, product: product.code, seatType, from, until }
+    case 'end-seat':
+      return { type: 'end-seat', holdingId: holding?.id, on: from }
+    case 'change-seat':
+      return { type: 'change-seat', holdingId: holding?.id, seatType, on: from }
+    case 'subscribe':
+      return { type: 'subscribe', product: product.code, on: one.role % 3 > 0, from }
+    case 'stock':
+      return { type: 'enter-stock', product: product.code, seatType, number: one.other, from, source: 'a count' }
+    default: {
+      const seatTypes = sheet.seatTypes.map((type, index) => {
+        if (index !== one.place % sheet.seatTypes.length) return type
+        return { ...type, capElsewhere: one.level, priceMinor: one.other * 300 }
+      })
+      const comesAlong = one.role % 2 ? [{ standing: 'member', seatType }] : []
+      return { type: 'import-sheet', sheet: { ...sheet, seatTypes, comesAlong }, from }
     }
   }
 }

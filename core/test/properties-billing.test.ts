@@ -1,6 +1,9 @@
 import fc from 'fast-check'
-import { addMonths, billOf, itemsOf, movementsOf, splitBill, type Account } from '../src/index.ts'
+import { addMonths, billOf, itemsOf, movementsOf, readBook, splitBill, type Account } from '../src/index.ts'
+import { attempt, tryOut } from './attempts.ts'
+import { nextId } from './house.ts'
 import { literalBill } from './literal-billing.ts'
+import { randomBook } from './random-book.ts'
 import { accountOf, history } from './random-history.ts'
 
 const runs = Number(process.env.LODGE_PROPERTY_RUNS ?? 100)
@@ -32,6 +35,25 @@ describe('bills of random histories (model S6)', () => {
         }
         const moved = movementsOf(account, month).reduce((sum, one) => sum + one.deltaMinor, 0)
         expect(moved).toBe(bill.totalMinor - billOf(account, addMonths(month, -1)).totalMinor)
+      }),
+      { numRuns: runs },
+    )
+  })
+
+  test('of months that have passed never move by what is changed later', () => {
+    const past = ['2026-01', '2026-02', '2026-03', '2026-04', '2026-05']
+    fc.assert(
+      fc.property(randomBook, fc.array(attempt, { minLength: 1, maxLength: 6 }), (book, attempts) => {
+        const read = readBook(book, nextId)
+        let account = read.account!
+        let now = read.asOf!
+        const totals = past.map((month) => billOf(account, month).totalMinor)
+        for (const one of attempts) {
+          const tried = tryOut(account, one, (now += 86_400_000_000), true)
+          if (!tried || tried.decision.problems.length > 0) continue
+          account = tried.decision.after
+          expect(past.map((month) => billOf(account, month).totalMinor)).toEqual(totals)
+        }
       }),
       { numRuns: runs },
     )

@@ -8,8 +8,6 @@ import type {
   PersonRow,
   PlaceRow,
   RowEdit,
-  SheetRow,
-  SubscriptionRow,
 } from '../account/rows.ts'
 import { membersOf } from '../people/groups.ts'
 import { downwards, upwards } from '../places/tree.ts'
@@ -73,7 +71,7 @@ class ImpactReader {
         return this.addPlace(edit)
       case 'sheet':
       case 'subscription':
-        return this.addProduct((row as SheetRow | SubscriptionRow).productId)
+        return this.addEverybody()
     }
   }
 
@@ -92,18 +90,15 @@ class ImpactReader {
     for (const subject of subjects.keys()) this.gathering.add(person.id, this.placesOf(subject))
   }
 
+  /** A product's areas are others now, or its seats allow something else: whoever was given anything may move. */
+  private addEverybody(): void {
+    for (const person of this.account.all('person')) this.addPerson(person)
+  }
+
   private addGroup(groupId: Id): void {
     const group = this.account.get('group', groupId)
     const places = this.placesOf(`group ${groupId}`)
     for (const person of group ? membersOf(this.account, group) : []) this.gathering.add(person.id, places)
-  }
-
-  /** Whoever holds a seat of the product: nobody else can do anything in it (model A1). */
-  private addProduct(productId: Id): void {
-    const code = this.account.get('product', productId)?.code
-    for (const holding of code ? this.account.by('holding', 'product', code) : []) {
-      this.addPerson(this.account.get('person', holding.personId))
-    }
   }
 
   /** Whoever holds the role or one that follows it, wherever it was given. */

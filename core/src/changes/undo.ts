@@ -1,6 +1,7 @@
 import { ArrayMaxSize, Equals, IsArray, IsInt, Min } from 'class-validator'
-import type { GrantRow, HoldingRow, Id, OfferRow, PersonRow, PlaceRow, RowEdit, TableName } from '../account/rows.ts'
+import type { GrantRow, HoldingRow, Id, OfferRow, PersonRow, PlaceRow, RowEdit, StockRow, TableName } from '../account/rows.ts'
 import { sameRow, netEdits } from '../account/edits.ts'
+import { productAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
 import { endGrant } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
@@ -196,7 +197,10 @@ function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<Dated
     .filter((row) => row.id !== key && row.from <= after.from && concerns(row))
     .sort((one, other) => one.from - other.from)
     .at(-1)
+  // A ceiling nobody entered before is none again; a number bought for a term has been charged.
+  const product = table === 'stock' ? productAt(draft.account, (after as StockRow).product, draft.now) : undefined
   if (earlier) draft.insert(table, { ...earlier, id, from: draft.now } as never)
+  else if (product && product.sheet.charging.rule !== 'term') draft.remove(table, key)
   else draft.refuse('cannot-undo', `Nothing stood before ${WORDS[table]} to put back; switch the product off instead.`)
 }
 
