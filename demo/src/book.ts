@@ -8,9 +8,9 @@ import {
   type LocalDate,
 } from '@lodge/core'
 import { DEMO_OWNER_EMAIL } from './sign-in.ts'
-import { beddingLog } from './scenario/bedding-log.ts'
 import { people } from './scenario/people.ts'
 import { places } from './scenario/places.ts'
+import { products } from './scenario/products.ts'
 import { roles } from './scenario/roles.ts'
 
 export const DEMO_ZONE = 'Europe/Dublin'
@@ -38,21 +38,7 @@ export function demoBook(today: LocalDate): AccountBook {
       ...places.map((client) => client.name),
     ],
     places,
-    products: [
-      {
-        code: beddingLog.code,
-        subscriptions: [{ from: day(-2200), on: true, plan: 'bloom' }],
-        sheets: [
-          // The Field seat went dear in March; what was billed before keeps its price.
-          { from: day(-2200), sheet: withFieldPrice(1200) },
-          { from: `${today.slice(0, 4)}-03-01`, sheet: beddingLog },
-        ].filter((entry) => entry.from <= today),
-        stock: [
-          { seatType: 'crew-lead', number: 6, from: day(-2200) },
-          { seatType: 'field', number: 21, from: day(-2200) },
-        ],
-      },
-    ],
+    products: products(today),
     roles,
     groups: [
       { name: 'Gardeners', lead: 'mirren.halloway@thistlewick.example', grants: [] },
@@ -104,9 +90,4 @@ export function demoBook(today: LocalDate): AccountBook {
       offer('lise.wetherby@hollin.example', -3, 11, 'Client view', 'Hollin Museum', 'bedding-log/reader'),
     ],
   }
-}
-
-function withFieldPrice(priceMinor: number) {
-  const seatTypes = beddingLog.seatTypes.map((type) => (type.code === 'field' ? { ...type, priceMinor } : type))
-  return { ...beddingLog, seatTypes }
 }

@@ -1,5 +1,15 @@
 import { ArrayMaxSize, Equals, IsArray, IsInt, Min } from 'class-validator'
-import type { GrantRow, HoldingRow, Id, OfferRow, PersonRow, PlaceRow, RowEdit, StockRow, TableName } from '../account/rows.ts'
+import type {
+  GrantRow,
+  HoldingRow,
+  Id,
+  OfferRow,
+  PersonRow,
+  PlaceRow,
+  RowEdit,
+  StockRow,
+  TableName,
+} from '../account/rows.ts'
 import { sameRow, netEdits } from '../account/edits.ts'
 import { productAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'

@@ -1,6 +1,7 @@
 import { SHEET_FORMAT, type Level, type ProductSheet, type SheetArea } from '@lodge/core'
 
-function area(
+/** An area with export and delete among its actions, unless said otherwise. */
+export function area(
   code: string,
   name: string,
   sentences: Partial<Record<Level, string>>,

@@ -1,4 +1,5 @@
 import { addDays, type BookGrant, type BookPerson, type LocalDate, type PersonState, type Standing } from '@lodge/core'
+import { FURTHER_SEATS } from './products.ts'
 
 const AGENCY = 'thistlewick.example'
 const FIELD = 'bedding-log/field'
@@ -41,7 +42,6 @@ function build(
   const until = details.until === undefined ? {} : { until: plan.day(details.until) }
   const inAlready = !['invited', 'waiting', 'declined', 'withdrawn'].includes(details.state ?? 'active')
   const ended = details.state === 'left' ? until : {}
-  const counted = details.seat === FIELD || details.seat === LEAD ? { counted: from } : {}
   const keys = (details.keys ?? []).map((key): BookGrant => {
     const [role = '', place = ''] = key.split(' @ ')
     return { role, place, from, ...ended, givenBy: address('Tamsin Roake', AGENCY) }
@@ -57,7 +57,10 @@ function build(
     ...(employer ? { employer } : {}),
     engagement: { from, ...until },
     groups: details.groups ?? [],
-    seats: details.seat && inAlready ? [{ seat: details.seat, from, ...counted, ...ended }] : [],
+    seats: [
+      ...(details.seat && inAlready ? [{ seat: details.seat, from, ...ended }] : []),
+      ...(FURTHER_SEATS[name] ?? []).map(([seat, days]) => ({ seat, from: plan.day(days) })),
+    ],
     grants: inAlready ? keys : [],
   }
 }
