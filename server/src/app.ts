@@ -9,6 +9,7 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import { pinoHttp } from 'pino-http'
 import { v7 as uuidv7 } from 'uuid'
+import { billRoutes } from './api/bills.ts'
 import { changeRoutes } from './api/changes.ts'
 import { eventRoutes } from './api/events.ts'
 import { invitationRoutes } from './api/invitations.ts'
@@ -26,6 +27,7 @@ export const ROUTES: readonly Route[] = [
   ...sessionRoutes,
   ...viewRoutes,
   ...changeRoutes,
+  ...billRoutes,
   ...invitationRoutes,
   ...eventRoutes,
 ]

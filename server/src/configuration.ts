@@ -34,6 +34,8 @@ export interface Configuration {
   accountRequestsPerSecond: number
   /** From how many people on an account's previews and lists are worked out in the worker thread. */
   workerFromPeople: number
+  /** Origins from which product sheets may be fetched; none unless said. */
+  sheetOrigins: readonly string[]
 }
 
 type Environment = Record<string, string | undefined>
@@ -77,6 +79,7 @@ export function readConfiguration(environment: Environment): Configuration {
     tokenRequestsPerSecond: number('LODGE_TOKEN_REQUESTS_PER_SECOND', 5000),
     accountRequestsPerSecond: number('LODGE_ACCOUNT_REQUESTS_PER_SECOND', 20_000),
     workerFromPeople: number('LODGE_WORKER_FROM_PEOPLE', 1000),
+    sheetOrigins: (environment.LODGE_SHEET_ORIGINS ?? '').split(/[\s,]+/).filter(Boolean),
   }
 }
 

@@ -16,6 +16,7 @@ import { departureWorker } from './work/departures.ts'
 import { docketRunWorker } from './work/docket-runs.ts'
 import { invitationWorker } from './work/invitations.ts'
 import { Mailer } from './work/mail.ts'
+import { monthEndWorker } from './work/month-ends.ts'
 import { Thinker } from './work/thinker.ts'
 import { Workshop } from './work/workshop.ts'
 
@@ -56,6 +57,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   workshop.employ('invitation', invitationWorker(lodge, mailer))
   workshop.employ('docket-run', docketRunWorker(lodge))
   workshop.employ('finish-departure', departureWorker(lodge))
+  workshop.employ('month-ends', monthEndWorker(lodge))
 
   let stopping = false
   const app = buildApp(lodge, () => stopping)

@@ -9,14 +9,14 @@ export interface Control {
   reason?: string
 }
 
-function control(sight: Sight, area: OwnArea, level: Level, placeId?: Id): Control {
+export function controlOf(sight: Sight, area: OwnArea, level: Level, placeId?: Id): Control {
   if (sight.can(area, level, placeId)) return { enabled: true }
   return { enabled: false, reason: `You need ${area}: ${level} for this.` }
 }
 
 /** The controls of the People view. */
 export function controlsOfPeople(sight: Sight): Record<'invite', Control> {
-  return { invite: sight.canSomewhere('people', 'add') ? { enabled: true } : control(sight, 'people', 'add') }
+  return { invite: sight.canSomewhere('people', 'add') ? { enabled: true } : controlOf(sight, 'people', 'add') }
 }
 
 /** The controls of a person's sheet. */
@@ -25,7 +25,7 @@ export function controlsOfPerson(
   personId: Id,
 ): Record<'leave' | 'admit' | 'withdraw' | 'give' | 'change', Control> {
   const person = sight.account.get('person', personId)
-  const change = control(sight, 'people', 'change')
+  const change = controlOf(sight, 'people', 'change')
   const off = (reason: string): Control => ({ enabled: false, reason })
   const state = person?.state
   const ownOffer = sight.account.by('offer', 'person', personId).some((offer) => offer.sponsorId === sight.personId)
@@ -34,7 +34,7 @@ export function controlsOfPerson(
     admit: state === 'waiting' ? change : off('Only someone who waits can be admitted.'),
     change,
     withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
-    give: sight.canSomewhere('access', 'change') ? { enabled: true } : control(sight, 'access', 'change'),
+    give: sight.canSomewhere('access', 'change') ? { enabled: true } : controlOf(sight, 'access', 'change'),
   }
 }
 
@@ -48,13 +48,13 @@ export function controlsOfPlace(
   const notTheRoot = (enabled: () => Control): Control =>
     isRoot ? { enabled: false, reason: 'Nothing lies above the root.' } : enabled()
   return {
-    make: control(sight, 'places', 'change', placeId),
-    rename: control(sight, 'places', 'change', placeId),
-    wall: notTheRoot(() => control(sight, 'places', 'run', placeId)),
-    move: notTheRoot(() => control(sight, 'places', 'run', placeId)),
+    make: controlOf(sight, 'places', 'change', placeId),
+    rename: controlOf(sight, 'places', 'change', placeId),
+    wall: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
+    move: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
     // A role sleeps at an archived place: restoring is decided where the place lies.
-    archive: notTheRoot(() => control(sight, 'places', 'run', place?.archived ? place.parentId! : placeId)),
-    give: control(sight, 'access', 'change', placeId),
-    invite: control(sight, 'people', 'add', placeId),
+    archive: notTheRoot(() => controlOf(sight, 'places', 'run', place?.archived ? place.parentId! : placeId)),
+    give: controlOf(sight, 'access', 'change', placeId),
+    invite: controlOf(sight, 'people', 'add', placeId),
   }
 }

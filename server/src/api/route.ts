@@ -96,7 +96,7 @@ async function read(lodge: Lodge, ctx: Context & { params: Record<string, string
     asked.body = body.value
   }
   for (const [name, value] of Object.entries(ctx.params)) {
-    if (name !== 'accountId' && !UUID.test(value)) throw notFound()
+    if (name.endsWith('Id') && name !== 'accountId' && !UUID.test(value)) throw notFound()
   }
   return asked
 }

@@ -1,5 +1,5 @@
 import type { Sight } from '@lodge/core'
-import { areaAt, instantText, sentenceOf, whyView, type Actor } from '@lodge/core'
+import { areaAt, instantText, productAt, sentenceOf, whyView, type Actor } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import { readEntries, verifyLedger, type LedgerEntry } from '../store/ledger.ts'
 import type { ViewName } from '../work/thoughts.ts'
@@ -31,6 +31,10 @@ export const viewRoutes = [
   view('person', '/people/{personId}', 'A person’s sheet.'),
   view('places', '/places', 'The tree of places the asker sees.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
+  view('seats', '/seats', 'The racks of all products.'),
+  view('count', '/count', 'Everybody, counted or not, and why.'),
+  view('bill', '/bills/{month}', 'A month’s bill, why it moved, its parts and the forecast.'),
+  view('bill-line', '/bills/{month}/lines/{line}', 'What one line of a bill is made of.'),
   view('choices', '/choices', 'What forms offer: roles, seat types, employers, managers.'),
   view('my-keys', '/my-keys', 'What one reaches oneself, by which route, until when.', { beforeEngagement: true }),
   route({
@@ -104,5 +108,6 @@ function entryView(entry: LedgerEntry, sight: Sight) {
 
 function actorName(actor: Actor, sight: Sight): string {
   if (actor.kind === 'person') return sight.personName(actor.personId)
+  if (actor.kind === 'product') return productAt(sight.account, actor.product, sight.now)?.sheet.name ?? actor.product
   return actor.kind === 'schedule' ? 'The schedule' : 'The first book'
 }

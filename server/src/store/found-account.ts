@@ -3,6 +3,8 @@ import { insertEvent } from './events.ts'
 import { buildEntry, NO_HASH, writeEntry, type LedgerEntry } from './ledger.ts'
 import { insertLogins, type Login } from './logins.ts'
 import type { Pools } from './pools.ts'
+import { wallClock } from '../work/workshop.ts'
+import { insertWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 /**
@@ -39,6 +41,8 @@ export async function foundAccount(
     for (const entry of entries) await writeEntry(connection, entry)
     await insertLogins(connection, logins, now)
     await insertEvent(connection, { kind: 'account-founded', accountId: account.id }, now)
+    // Its months close by themselves; the worker that does it goes on for as long as the account is there.
+    await insertWork(connection, { accountId: account.id, kind: 'month-ends', ids: {} }, wallClock())
     await connection.commit()
   } finally {
     await connection.rollback().catch(() => undefined)

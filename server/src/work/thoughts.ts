@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import {
+  billLineView,
+  billView,
   choicesView,
+  countView,
   deskView,
   effectOfPreview,
   keysOf,
@@ -10,6 +13,7 @@ import {
   placeSheetView,
   placesView,
   preview,
+  seatsView,
   SharedSight,
   Sight,
   whyView,
@@ -54,6 +58,10 @@ export const VIEWS = {
   places: (sight: Sight) => ({ places: placesView(sight) }),
   place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, placeId!),
   choices: (sight: Sight) => choicesView(sight),
+  seats: (sight: Sight) => seatsView(sight),
+  bill: (sight: Sight, { month }: Params) => billView(sight, month!),
+  'bill-line': (sight: Sight, { month, line }: Params) => billLineView(sight, month!, Number(line)),
+  count: (sight: Sight) => countView(sight),
   'my-keys': (sight: Sight) => myKeys(sight),
 } satisfies Record<string, (sight: Sight, params: Params) => object | undefined>
 

@@ -6,8 +6,8 @@ const POLL_MILLISECONDS = 1_000
 const LEASE_MICROSECONDS = 30_000_000
 const LONGEST_WAIT_SECONDS = 15 * 60
 
-/** How a piece of work went: done, not to be done any more, or to be gone on with at once. */
-export type Outcome = 'done' | 'more' | { dropped: string }
+/** How a piece of work went: done, not to be done any more, or to be gone on with at once or in so many seconds. */
+export type Outcome = 'done' | 'more' | { dropped: string } | { againInSeconds: number }
 
 /** Does one kind of work. It may be called again for the same row, after a crash or a lost lease. */
 export type Worker = (row: WorkRow) => Promise<Outcome>
@@ -64,7 +64,9 @@ export class Workshop {
     try {
       const outcome = worker ? await worker(row) : { dropped: `Nobody here does ${row.kind}.` }
       if (outcome === 'more') await putOff(this.pools.work, row, wallClock(), null)
-      else if (outcome === 'done') await endWork(this.pools.work, row, 'done')
+      else if (typeof outcome === 'object' && 'againInSeconds' in outcome) {
+        await putOff(this.pools.work, row, wallClock() + outcome.againInSeconds * 1_000_000, null)
+      } else if (outcome === 'done') await endWork(this.pools.work, row, 'done')
       else await endWork(this.pools.work, row, 'dropped', outcome.dropped)
     } catch (error) {
       const waitSeconds = Math.min(2 ** row.attempts, LONGEST_WAIT_SECONDS)

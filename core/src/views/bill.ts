@@ -1,0 +1,145 @@
+import type { Sight } from '../access/sight.ts'
+import { billOf, type BillItem, type BillLine } from '../seats/bill.ts'
+import { itemsOf } from '../seats/bill-items.ts'
+import { countExplained, type Counted } from '../seats/count.ts'
+import { forecastOf, type ForecastMonth } from '../seats/forecast.ts'
+import { moneyText } from '../seats/money.ts'
+import { movementsOf, type Movement } from '../seats/since.ts'
+import { splitBill, type BillPart } from '../seats/split.ts'
+import { addMonths, dateInWords, dateOf, isMonth, monthInWords, monthOf, type LocalMonth } from '../time/instants.ts'
+
+/** Why the bill moved, told in a sentence, with what it moved (model S8). */
+export interface MovementView extends Movement {
+  sentence: string
+}
+
+/** A month's bill for whoever sees sums of money (model S6, D5). */
+export interface BillView {
+  month: LocalMonth
+  name: string
+  currency: string
+  /** As it was stored, no longer moving. */
+  closed: boolean
+  totalMinor: number
+  lines: BillLine[]
+  before: { month: LocalMonth; name: string; totalMinor: number }
+  since: MovementView[]
+  byPlace: BillPart[]
+  byCode: BillPart[]
+  forecast: (ForecastMonth & { name: string })[]
+  /** The first and last month that can be opened. */
+  first: LocalMonth
+  last: LocalMonth
+}
+
+/** Undefined for whoever may not see sums, exactly as for a month that is none (model D5). */
+export function billView(sight: Sight, month: LocalMonth): BillView | undefined {
+  const { account, now } = sight
+  if (!sight.money || !isMonth(month)) return undefined
+  const today = dateOf(now, account.zone)
+  const present = monthOf(now, account.zone)
+  const bill = billOf(account, month)
+  const before = addMonths(month, -1)
+  return {
+    month,
+    name: monthInWords(month, today),
+    currency: bill.currency,
+    closed: account.by('closedMonth', 'month', month).length > 0,
+    totalMinor: bill.totalMinor,
+    lines: bill.lines,
+    before: { month: before, name: monthInWords(before, today), totalMinor: billOf(account, before).totalMinor },
+    since: movementsOf(account, month).map((one) => ({ ...one, sentence: movementText(sight, one) })),
+    byPlace: splitBill(account, bill, 'place'),
+    byCode: splitBill(account, bill, 'code'),
+    forecast: forecastOf(account, present).map((one) => ({ ...one, name: monthInWords(one.month, today) })),
+    first: addMonths(present, -24),
+    last: addMonths(present, 11),
+  }
+}
+
+/** One of the people, places or days a line is made of, by name. */
+export interface ItemView extends BillItem {
+  name: string
+}
+
+/** Opens one line of a month's bill, by its place among the lines (model S8). */
+export function billLineView(sight: Sight, month: LocalMonth, at: number): { items: ItemView[] } | undefined {
+  const { account } = sight
+  if (!sight.money || !isMonth(month)) return undefined
+  const line = billOf(account, month).lines[at]
+  if (!line) return undefined
+  const items = itemsOf(account, month, line).map((item) => ({ ...item, name: nameOf(sight, item) }))
+  return { items: items.sort((one, other) => one.name.localeCompare(other.name, 'en')) }
+}
+
+function nameOf(sight: Sight, { personId, placeId, seatType }: BillItem): string {
+  if (personId) return sight.personName(personId)
+  return placeId ? sight.placeName(placeId) : (seatType ?? '')
+}
+
+/** Everybody the asker sees, counted or not, and why (model S8). */
+export function countView(sight: Sight): { people: (Counted & { name: string; productName: string })[] } | undefined {
+  const { account, now } = sight
+  if (!sight.can('seats', 'see')) return undefined
+  const names = new Map(
+    [...account.all('product')].map(({ id, code }) => [code, account.by('sheet', 'product', id).at(-1)?.sheet.name]),
+  )
+  const people = countExplained(account, now)
+    .filter((one) => sight.seesPerson(one.personId))
+    .map((one) => ({ ...one, name: account.nameOf(one.personId), productName: names.get(one.product) ?? one.product }))
+  return { people: people.sort((one, other) => one.name.localeCompare(other.name, 'en')) }
+}
+
+/** `Jude Harrow and Sia Lund took Field seats (Tamsin Roake, 1 and 7 June)`. */
+export function movementText(sight: Sight, movement: Movement): string {
+  const { account, now } = sight
+  const { currency, locale } = account.settings
+  const who = listOf(movement.people.map((id) => sight.personName(id)))
+  const many = movement.people.length > 1
+  const seat = (name: string | null) => `${many ? `${name} seats` : `a ${name} seat`}`
+  const today = dateOf(now, account.zone)
+  const days = listOf(movement.dates.map((date) => dateInWords(date, today)))
+  const by = listOf(movement.byIds.map((id) => sight.personName(id)))
+  const told = [by, days].filter(Boolean).join(', ')
+  const tail = told ? ` (${told})` : ''
+  const places = listOf(movement.places.map((id) => sight.placeName(id)))
+  const of = movement.productName
+  switch (movement.kind) {
+    case 'came':
+      return `${who} took ${seat(movement.to)} of ${of}${tail}`
+    case 'went':
+      return `${who} gave up ${seat(movement.from)} of ${of}${tail}`
+    case 'moved':
+      return `${who} moved from ${movement.from} to ${movement.to} of ${of}${tail}`
+    case 'price':
+      return `The price of ${movement.to} of ${of} is another, for ${who}`
+    case 'days':
+      return `More or fewer days of ${movement.to} of ${of} count, for ${who}`
+    case 'team':
+      return teamText(movement, who, tail)
+    case 'term':
+      return movement.deltaMinor > 0
+        ? `${movement.to} of ${of} was bought`
+        : `No ${movement.from} of ${of} is bought again`
+    case 'places':
+      return places ? `${movement.to} of ${of} switched on at ${places}` : `${of} is on at other places than before`
+    case 'use':
+      return `More or less of ${movement.to ?? movement.from} of ${of} was used beyond what is included`
+    case 'late':
+      return `Something of ${of} came late for an earlier month: ${moneyText(movement.deltaMinor, currency, locale)}`
+  }
+}
+
+function teamText({ from, to, productName }: Movement, who: string, tail: string): string {
+  if (!to) return `Nobody counts for ${productName} any more`
+  const because = who ? `, with ${who}${tail}` : ''
+  return from === to
+    ? `The team price of ${productName} is another`
+    : `${productName} is charged for a ${to.toLowerCase()}${because}`
+}
+
+/** `A, B and C`; beyond five, `A, B, C, D and 8 more`. */
+function listOf(names: readonly string[]): string {
+  if (names.length > 5) return `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}

@@ -1,0 +1,86 @@
+import { createRequire } from 'node:module'
+import { join, dirname } from 'node:path'
+import { stringify } from 'csv-stringify/sync'
+import PDFDocument from 'pdfkit'
+import { amountText, type BillView, type ItemView } from '@lodge/core'
+
+/** One line of a bill with what it is made of. */
+export interface OpenLine {
+  line: BillView['lines'][number]
+  items: ItemView[]
+}
+
+/** A cell that a spreadsheet would run as a formula is made text (an apostrophe before it). */
+export function defused(text: string): string {
+  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text
+}
+
+/** A bill as CSV: a row for each person, place or sum behind each line, so that the rows add up to the total. */
+export function billCsv(bill: BillView, lines: readonly OpenLine[], locale: string): string {
+  const amount = (minor: number) => amountText(minor, bill.currency, locale).replace(/[^\d.,-]/g, '')
+  const rows = lines.flatMap(({ line, items }) => {
+    const base = [bill.month, line.productName, line.name, line.lateFor ?? '']
+    const parts = items.filter((item) => item.amountMinor !== null)
+    if (parts.length === 0) return [[...base, '', '', '', String(line.quantity), amount(line.amountMinor)]]
+    return parts.map((item) => {
+      return [...base, item.name, item.firstDate, item.lastDate, String(item.quantity), amount(item.amountMinor!)]
+    })
+  })
+  const header = ['month', 'product', 'line', 'late for', 'for', 'from', 'until', 'quantity', `amount ${bill.currency}`]
+  return stringify([header, ...rows.map((row) => row.map(defused))])
+}
+
+/** Rows of cells with a header, as CSV. */
+export function tableCsv(header: readonly string[], rows: readonly (readonly string[])[]): string {
+  return stringify([[...header], ...rows.map((row) => row.map(defused))])
+}
+
+const fonts = join(dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')), 'ttf')
+
+/** A bill as PDF, with an embedded font, net of tax. */
+export function billPdf(bill: BillView, accountName: string, locale: string): Promise<Buffer> {
+  const document = new PDFDocument({ size: 'A4', margin: 56, info: { Title: `Bill of ${bill.name}, ${accountName}` } })
+  const amount = (minor: number) => amountText(minor, bill.currency, locale)
+  const chunks: Buffer[] = []
+  document.registerFont('plain', join(fonts, 'DejaVuSans.ttf'))
+  document.registerFont('strong', join(fonts, 'DejaVuSans-Bold.ttf'))
+  document.font('strong').fontSize(18).text(`Bill of ${bill.name}`)
+  document.font('plain').fontSize(10).text(accountName).moveDown()
+  const row = (left: string, middle: string, right: string, font = 'plain') => {
+    if (document.y > 760) document.addPage()
+    const { y } = document
+    document.font(font).fontSize(10)
+    document.text(left, 56, y, { width: 260 })
+    const after = document.y
+    document.text(middle, 316, y, { width: 130, align: 'right' })
+    document.text(right, 446, y, { width: 93, align: 'right' })
+    document.x = 56
+    document.y = Math.max(after, y + 16)
+  }
+  row('', '', bill.currency, 'strong')
+  let product = ''
+  for (const line of bill.lines) {
+    if (line.productName !== product) row((product = line.productName), '', '', 'strong')
+    const late = line.lateFor ? ` (for ${line.lateFor})` : ''
+    row(`  ${line.name}${late}`, sumText(line, amount), amount(line.amountMinor))
+  }
+  row('Total, net of tax', '', amount(bill.totalMinor), 'strong')
+  document.moveDown()
+  const state = bill.closed
+    ? 'This month has closed; the bill does not move any more.'
+    : 'This month has not closed yet.'
+  document.font('plain').fontSize(9).text(`${state} All sums are net of tax.`, 56)
+  return new Promise((resolve, reject) => {
+    document.on('data', (chunk: Buffer) => chunks.push(chunk))
+    document.on('end', () => resolve(Buffer.concat(chunks)))
+    document.on('error', reject)
+    document.end()
+  })
+}
+
+function sumText(line: BillView['lines'][number], amount: (minor: number) => string): string {
+  const { kind, quantity, priceMinor, daysLeft, daysOfTerm } = line
+  if (kind === 'team') return `${quantity} counted`
+  const part = daysOfTerm ? ` × ${daysLeft}/${daysOfTerm} days` : ''
+  return `${quantity}${kind === 'days' ? ' days' : ''} × ${amount(priceMinor)}${part}`
+}

@@ -1,0 +1,100 @@
+import { parse } from 'csv-parse/sync'
+import { minorDigits, type InvoiceLine, type Problem } from '@lodge/core'
+import { badRequest } from '../errors.ts'
+
+const MAXIMUM_LINES = 5_000
+const MAXIMUM_COLUMNS = 40
+const WHO = ['person', 'name', 'email', 'address', 'user', 'description', 'item', 'line']
+const AMOUNT = ['amount', 'sum', 'total', 'net', 'price', 'charge']
+const MONTH = ['month', 'period']
+
+/**
+ * Reads a vendor's invoice as pasted or exported: two columns (whom or what, and the sum), with a header in any order or
+ * without; commas, semicolons or tabs. Every line that cannot be read is named; nothing is taken over then.
+ */
+export function readInvoice(text: string, month: string, currency: string, locale: string): InvoiceLine[] {
+  const rows = cellsOf(text)
+  const widest = Math.max(0, ...rows.map((row) => row.length))
+  if (widest > MAXIMUM_COLUMNS) {
+    throw badRequest(
+      'too-wide',
+      `A line has ${widest} columns; keep the person and the amount, ${MAXIMUM_COLUMNS} at most.`,
+    )
+  }
+  if (rows.length > MAXIMUM_LINES) {
+    throw badRequest(
+      'too-long',
+      `The invoice has ${rows.length} lines; lay at most ${MAXIMUM_LINES} against a bill at once.`,
+    )
+  }
+  const layout = layoutOf(rows)
+  const problems: Problem[] = []
+  const lines = rows.slice(layout.first).flatMap((row, at) => {
+    const number = layout.first + at + 1
+    const say = (code: string, sentence: string) => {
+      problems.push({ code, sentence: `Line ${number}: ${sentence}`, path: `/lines/${number}` })
+      return []
+    }
+    const other = layout.month === undefined ? undefined : row[layout.month]?.trim()
+    if (other && !other.startsWith(month)) return say('other-month', `it is of ${other}, not of ${month}.`)
+    const who = row[layout.who]?.trim() ?? ''
+    const amountText = row[layout.amount]?.trim() ?? ''
+    if (!who) return say('nobody', 'it names nobody and nothing.')
+    const amountMinor = readAmount(amountText, minorDigits(currency, locale))
+    if (amountMinor === undefined)
+      return say('no-amount', `“${amountText}” is no sum in ${currency}; write it as 14.00.`)
+    return [{ who, amountMinor }]
+  })
+  if (problems.length > 0) throw badRequest('bad-invoice', problems[0]!.sentence, problems)
+  if (lines.length === 0) throw badRequest('empty-invoice', 'There is no line in it; paste a person and a sum on each.')
+  return lines
+}
+
+function cellsOf(text: string): string[][] {
+  const delimiter = ['\t', ';', ','].find((one) => text.includes(one)) ?? ','
+  try {
+    return parse(text, {
+      delimiter,
+      bom: true,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      trim: true,
+      max_record_size: 20_000,
+    })
+  } catch (error) {
+    throw badRequest('bad-csv', `It cannot be read as lines of cells: ${(error as Error).message}.`)
+  }
+}
+
+interface Layout {
+  first: number
+  who: number
+  amount: number
+  month: number | undefined
+}
+
+/** Where the columns stand: by the header's words, or the first cell and the last. */
+function layoutOf(rows: string[][]): Layout {
+  const header = (rows[0] ?? []).map((cell) => cell.toLowerCase())
+  const find = (words: readonly string[]) => {
+    const at = header.findIndex((cell) => words.some((word) => cell === word || cell.startsWith(`${word} `)))
+    return at < 0 ? undefined : at
+  }
+  const [who, amount, month] = [find(WHO), find(AMOUNT), find(MONTH)]
+  if (who !== undefined && amount !== undefined) return { first: 1, who, amount, month }
+  return { first: 0, who: 0, amount: Math.max(1, (rows[0]?.length ?? 2) - 1), month: undefined }
+}
+
+/** `1,234.50`, `1.234,50`, `14`, `-3.00`; undefined for what is no sum, or has more places than the currency. */
+export function readAmount(text: string, digits: number): number | undefined {
+  const plain = text.replace(/[\s\u00a0€$£¥]/g, '').replace(/−/g, '-')
+  if (!/^-?\d[\d.,']*$/.test(plain)) return undefined
+  const last = Math.max(plain.lastIndexOf('.'), plain.lastIndexOf(','))
+  const tail = last < 0 ? 0 : plain.length - last - 1
+  const isDecimal = last >= 0 && tail <= Math.max(digits, 2) && tail > 0
+  if (isDecimal && tail > digits) return undefined
+  const whole = (isDecimal ? plain.slice(0, last) : plain).replace(/[.,']/g, '')
+  const fraction = isDecimal ? plain.slice(last + 1).padEnd(digits, '0') : '0'.repeat(digits)
+  const minor = Number(`${whole}${fraction}`)
+  return Number.isSafeInteger(minor) ? minor : undefined
+}
