@@ -114,6 +114,7 @@ export function accountOf(given: History): Account {
         locale: 'en-IE',
         pathLabelDepth: 1,
         guestsSeePeopleMet: true,
+        openedAt: 0,
       },
     ],
     place: [root, ...sites],

@@ -144,7 +144,11 @@ class Generator {
   }
 
   private roles(products: readonly ProductSheet[], wanted: number): BookRole[] {
-    const roles: BookRole[] = scenarioRoles.slice(0, wanted).map((role) => ({ ...role, areas: { ...role.areas } }))
+    const roles: BookRole[] = scenarioRoles.slice(0, wanted).map((role) => ({
+      ...role,
+      // Its products have the first one's areas.
+      areas: Object.fromEntries(Object.entries(role.areas).filter(([key]) => /^(bedding-log|porter)\//.test(key))),
+    }))
     const keys = products.flatMap((sheet) => sheet.areas.map((area) => ({ key: `${sheet.code}/${area.code}`, area })))
     for (let at = roles.length; at < wanted; at += 1) {
       const areas: Record<string, RoleArea> = {}

@@ -7,6 +7,7 @@ import { Command } from 'commander'
 import type { RowDataPacket } from 'mysql2'
 import { dateOf, readInstant, type AccountBook, type LocalDate } from '@lodge/core'
 import {
+  KeyRing,
   loadBook,
   makeProductToken,
   migrate,
@@ -22,6 +23,7 @@ import { startMailbox } from '@lodge/standins/mailbox'
 import { demoBook, DEMO_ZONE } from './book.ts'
 import { generateBook } from './generator.ts'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from './sign-in.ts'
+import { liveTheYear, worldOf, yearOldBook } from './year.ts'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
 
@@ -113,7 +115,13 @@ async function main(): Promise<void> {
       say('Laying out the demo …')
       const now = process.env.LODGE_NOW ? readInstant(process.env.LODGE_NOW) : Date.now() * 1000
       const memory = Number(process.env.LODGE_PASSWORD_MEMORY_KIB || PASSWORD_MEMORY_KIBIBYTES)
-      accountId = (await loadBook(pools, bookFor(dateOf(now, DEMO_ZONE)), DEMO_PASSWORD, memory, now)).id
+      const today = dateOf(now, DEMO_ZONE)
+      const book = bookFor(today)
+      // The scenario lives through its year; a larger account is laid out as it is.
+      const isScenario = options.people === undefined
+      const loaded = isScenario ? yearOldBook(book, today) : book
+      accountId = (await loadBook(pools, loaded, DEMO_PASSWORD, memory, isScenario ? undefined : now)).id
+      if (isScenario) await liveTheYear(worldOf(pools, KeyRing.read(notes.key), accountId), book, today, now)
       delete notes.token
     }
     notes.token ??= await makeProductToken(pools, accountId, 'bedding-log')

@@ -40,10 +40,10 @@ export class Metrics {
     gauge(
       'lodge_work_waiting',
       'Pieces of durable work that wait.',
-      async () => (await waitingWork(lodge.pools.work)).count,
+      async () => (await waitingWork(lodge.pools.work, wallClock())).count,
     )
     gauge('lodge_work_oldest_seconds', 'Age of the oldest piece of work that waits.', async () => {
-      const { oldestDueAt } = await waitingWork(lodge.pools.work)
+      const { oldestDueAt } = await waitingWork(lodge.pools.work, wallClock())
       return oldestDueAt === null ? 0 : Math.max(0, (wallClock() - oldestDueAt) / 1_000_000)
     })
     for (const [name, pool] of Object.entries({

@@ -87,7 +87,7 @@ class BookReader {
   read(): BookRead {
     const asOf = readInstant(this.book.asOf)
     const id = this.makeId()
-    const settings = { ...this.book.account, pathLabelDepth: 1, guestsSeePeopleMet: true }
+    const settings = { ...this.book.account, pathLabelDepth: 1, guestsSeePeopleMet: true, openedAt: asOf }
     this.rows.settings.push({ id: this.makeId(), ...settings })
     const rootId = this.makeId()
     const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false, archived: false }

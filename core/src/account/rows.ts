@@ -27,6 +27,8 @@ export interface SettingsRow {
   pathLabelDepth: number
   /** Whether guests see the people they meet at places they reach (model P4). */
   guestsSeePeopleMet: boolean
+  /** When the account was opened here: months before that were never billed by it. */
+  openedAt: Instant
 }
 
 export interface EmployerRow {

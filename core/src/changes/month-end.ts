@@ -45,13 +45,14 @@ export const closeMonth: ChangeKind<CloseMonth> = {
   record: (change) => change,
 }
 
-/** The months whose bill is to be stored by now, in order: from the first in which a product was on (model S6). */
+/** The months whose bill is to be stored by now, in order: from the account's first with a product on (model S6). */
 export function monthsToClose(account: Account, now: Instant): string[] {
   const begins = allTerms(account).flatMap((terms) => terms.on[0]?.from ?? [])
   if (begins.length === 0) return []
   const closed = [...account.all('closedMonth')].map((row) => row.month).sort()
   const months: string[] = []
-  let month = closed.length > 0 ? addMonths(closed.at(-1)!, 1) : monthOf(Math.min(...begins), account.zone)
+  const first = Math.max(account.settings.openedAt, Math.min(...begins))
+  let month = closed.length > 0 ? addMonths(closed.at(-1)!, 1) : monthOf(first, account.zone)
   while (closingOf(month, account.zone) <= now) {
     months.push(month)
     month = addMonths(month, 1)

@@ -49,7 +49,8 @@ export function typeWanted(
 export function holdSeat(draft: Draft, wanted: SeatWanted): void {
   const found = typeWanted(draft, wanted)
   if (!found) return
-  if (!wanted.own) checkRoom(draft, wanted)
+  // Being eligible for a pool takes none of its seats (model S5).
+  if (!wanted.own && found.type.use === 'named') checkRoom(draft, wanted)
   if (draft.problems.length > 0) return
   const { holdingId, personId, product, seatType, from, until, own = false } = wanted
   const holding: HoldingRow = {

@@ -92,7 +92,8 @@ export function countSeats(
     else taken += 1
   }
   const ceiling = ceilingAt(account, product, seatType, instant)
-  const left = ceiling === null ? null : ceiling - taken - reserved
+  // Of a pool the holders are those who may use it; what is empty is a matter of leases (model S5).
+  const left = ceiling === null || type.use === 'floating' ? null : ceiling - taken - reserved
   return {
     product,
     productName: found.sheet.name,

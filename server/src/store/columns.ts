@@ -18,6 +18,7 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('locale', 'locale'),
       plain('pathLabelDepth', 'path_label_depth'),
       boolean('guestsSeePeopleMet', 'guests_see_people_met'),
+      plain('openedAt', 'opened_at_us'),
     ],
   },
   employer: { table: 'employer', columns: [plain('name', 'name')] },

@@ -2,8 +2,15 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
-export type EventKind = 'invoice-laid'
-;'signed-in' | 'signed-out' | 'sign-in-refused' | 'doors-shut' | 'message-sent' | 'account-founded' | 'seen-as'
+export type EventKind =
+  | 'signed-in'
+  | 'signed-out'
+  | 'sign-in-refused'
+  | 'doors-shut'
+  | 'message-sent'
+  | 'account-founded'
+  | 'seen-as'
+  | 'invoice-laid'
 
 /** What happened beside the ledger (model C8); ids only. */
 export async function insertEvent(

@@ -86,11 +86,15 @@ export async function removeWork(connection: Queryable, accountId: string, id: s
   await connection.execute('DELETE FROM durable_work WHERE account_id = ? AND id = ?', [accountId, id])
 }
 
-/** How much waits and since when the oldest of it is due, for the figures operators read. */
-export async function waitingWork(connection: Queryable): Promise<{ count: number; oldestDueAt: Instant | null }> {
+/** How much is due and waits, and since when the oldest of it, for the figures operators read. */
+export async function waitingWork(
+  connection: Queryable,
+  now: Instant,
+): Promise<{ count: number; oldestDueAt: Instant | null }> {
   // every account: a figure of the whole process
   const [rows] = await connection.query<RowDataPacket[]>(
-    "SELECT COUNT(*) AS waiting, MIN(created_at_us) AS oldest FROM durable_work WHERE state = 'waiting'",
+    "SELECT COUNT(*) AS waiting, MIN(due_at_us) AS oldest FROM durable_work WHERE state = 'waiting' AND due_at_us <= ?",
+    [now],
   )
   return { count: rows[0]!.waiting as number, oldestDueAt: (rows[0]!.oldest as Instant | null) ?? null }
 }
