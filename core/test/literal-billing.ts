@@ -213,12 +213,12 @@ function literalTerm(account: Account, code: string, month: LocalMonth): number 
       const price = sheet?.seatTypes.find((one) => one.code === type)?.priceMinor ?? 0
       if (on && number > 0 && at >= from && at < until) sum += Math.floor((number * price * left) / days + 0.5 + 1e-9)
     }
-    let [begins, term, number] = [start, 0, 0]
+    let [begins, term] = [start, 0]
     while (begins < until) {
       const [date, next] = [termDate(firstDate, months * term), termDate(firstDate, months * (term + 1))]
       const ends = firstInstantOf(next, account.zone)
       const days = daysBetween(date, next)
-      number = stock.filter((one) => one.from <= begins).at(-1)!.number
+      let number = stock.filter((one) => one.from <= begins).at(-1)!.number
       bill(begins, number, days, days)
       for (const row of stock.filter((one) => one.from > begins && one.from < ends)) {
         if (row.number <= number) continue

@@ -16,7 +16,7 @@ import {
   type Instant,
   type LocalDate,
 } from '@lodge/core'
-import { Accounts, Committer, KeyRing, type Pools } from '@lodge/server'
+import { Accounts, Committer, type KeyRing, type Pools } from '@lodge/server'
 import { DEMO_ZONE } from './book.ts'
 import { DEMO_OWNER_EMAIL } from './sign-in.ts'
 

@@ -15,6 +15,8 @@ const pages = {
   invitation: () => import('./pages/InvitationPage.vue'),
   people: () => import('./pages/PeoplePage.vue'),
   places: () => import('./pages/PlacesPage.vue'),
+  seats: () => import('./pages/SeatsPage.vue'),
+  bill: () => import('./pages/BillPage.vue'),
   ledger: () => import('./pages/LedgerPage.vue'),
   'my-keys': () => import('./pages/MyKeysPage.vue'),
 }
@@ -37,6 +39,8 @@ export const router = createRouter({
     { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
+    { path: '/seats/:product?', name: 'seats', component: pages.seats },
+    { path: '/bill/:month', name: 'bill', component: pages.bill },
     { path: '/ledger', name: 'ledger', component: pages.ledger },
     { path: '/my-keys', name: 'keys', component: pages['my-keys'] },
     { path: '/:rest(.*)*', name: 'nothing', component: () => import('./pages/NothingPage.vue') },
@@ -50,7 +54,7 @@ router.beforeEach(async (to) => {
   if (!me) return { name: 'sign-in', query: to.fullPath === '/desk' ? {} : { next: to.fullPath } }
   const room = String(to.name)
   const rooms: readonly string[] = me.current?.rooms ?? []
-  if (['desk', 'people', 'places', 'ledger'].includes(room) && !rooms.includes(room)) {
+  if (['desk', 'people', 'places', 'seats', 'ledger'].includes(room) && !rooms.includes(room)) {
     return { name: rooms[0] ?? 'keys' }
   }
   return true

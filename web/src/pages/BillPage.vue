@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import type { BillView, SeatsView } from '@lodge/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
+import { signedAmount } from '../logic/money.ts'
+import BillLines from '../parts/BillLines.vue'
+import ForecastChart from '../parts/ForecastChart.vue'
+import InvoicePanel from '../parts/InvoicePanel.vue'
+import { useFetched } from '../state/fetched.ts'
+import { useMoney } from '../state/money.ts'
+import { useSession } from '../state/session.ts'
+
+const { t } = useI18n()
+const route = useRoute()
+const session = useSession()
+const { today, money } = useMoney()
+const month = computed(() => String(route.params.month))
+const { data: bill, error } = useFetched<BillView>(() => session.path(`/bills/${month.value}`))
+const { data: seats } = useFetched<SeatsView>(() => session.path('/seats'))
+const signed = (minor: number) => {
+  const current = session.me?.current
+  return signedAmount(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
+}
+const step = (by: number) => {
+  const [year = 0, at = 1] = month.value.split('-').map(Number)
+  return new Date(Date.UTC(year, at - 1 + by, 1)).toISOString().slice(0, 7)
+}
+</script>
+
+<template>
+  <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+  <div v-if="bill" class="page">
+    <section class="sheet">
+      <header>
+        <h1>{{ t('bill.title', { month: bill.name }) }}</h1>
+        <RouterLink v-if="bill.month > bill.first" :to="{ name: 'bill', params: { month: step(-1) } }">{{
+          t('bill.earlier')
+        }}</RouterLink>
+        <RouterLink v-if="bill.month < bill.last" :to="{ name: 'bill', params: { month: step(1) } }">{{
+          t('bill.later')
+        }}</RouterLink>
+      </header>
+      <p class="muted">
+        {{ bill.closed ? t('bill.closed') : t('bill.open-month') }} {{ t('bill.net') }}
+        <a :href="session.path(`/bills/${bill.month}/file.csv`)">CSV</a> ·
+        <a :href="session.path(`/bills/${bill.month}/file.pdf`)">PDF</a>
+      </p>
+      <BillLines :key="bill.month" :bill="bill" :today="today" :money="money" />
+      <h3 class="caption">
+        {{ t('bill.since', { month: bill.before.name }) }} {{ signed(bill.totalMinor - bill.before.totalMinor) }}
+      </h3>
+      <p v-if="bill.since.length === 0" class="muted">{{ t('bill.same') }}</p>
+      <p v-for="(one, at) in bill.since" :key="at" class="reason">
+        <span>{{ one.sentence }}</span><span class="number">{{ signed(one.deltaMinor) }}</span>
+      </p>
+    </section>
+    <section class="sheet">
+      <ForecastChart :bill="bill" :money="money" />
+      <h3 class="caption">{{ t('bill.byClient') }}</h3>
+      <p v-for="part in bill.byPlace" :key="part.name" class="reason" :class="{ muted: part.key === null }">
+        <span>{{ part.name }}</span><span class="number">{{ money(part.amountMinor) }}</span>
+      </p>
+      <details>
+        <summary>{{ t('bill.byCode') }}</summary>
+        <p v-for="part in bill.byCode" :key="part.name" class="reason" :class="{ muted: part.key === null }">
+          <span>{{ part.name }}</span><span class="number">{{ money(part.amountMinor) }}</span>
+        </p>
+      </details>
+      <InvoicePanel
+        v-if="seats"
+        :key="bill.month"
+        :month="bill.month"
+        :products="seats.products.map(({ code, name }) => ({ code, name }))"
+        :money="money"
+      />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 18px;
+  align-items: start;
+}
+.sheet {
+  padding: 14px 16px;
+}
+header {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+}
+h1 {
+  flex: 1;
+}
+.caption {
+  margin-top: 14px;
+}
+.reason {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 84px;
+  gap: 10px;
+  margin: 0;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line-soft);
+}
+.number {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,13 @@
+import { computed } from 'vue'
+import { todayIn } from '../logic/dates.ts'
+import { amount } from '../logic/money.ts'
+import { useSession } from './session.ts'
+
+/** Sums and today's date in the way of the account one is in. */
+export function useMoney() {
+  const session = useSession()
+  const current = computed(() => session.me?.current)
+  const today = computed(() => todayIn(current.value?.zone ?? 'UTC'))
+  const money = (minor: number) => amount(minor, current.value?.currency ?? 'EUR', current.value?.locale ?? 'en-IE')
+  return { today, money }
+}
