@@ -159,7 +159,8 @@ function securityHeaders(lodge: Lodge) {
       directives: {
         defaultSrc: ["'none'"],
         scriptSrc: [...self, ...inline],
-        styleSrc: self,
+        // Plotly makes an empty style element; its rules are set one by one after that.
+        styleSrc: [...self, EMPTY_STYLE],
         imgSrc: ["'self'", 'data:'],
         fontSrc: self,
         connectSrc: self,
@@ -173,6 +174,9 @@ function securityHeaders(lodge: Lodge) {
     referrerPolicy: { policy: 'no-referrer' },
   })
 }
+
+/** The hash of an empty style element (CSP level 3, §2.3.1). */
+const EMPTY_STYLE = "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='"
 
 /** The page's own inline script is allowed by its hash and nothing else inline (CSP level 3, §2.3.1). */
 function inlineScriptHashes(root: string | undefined): string[] {

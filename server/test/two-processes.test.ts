@@ -1,6 +1,6 @@
 import { once } from 'node:events'
 import supertest from 'supertest'
-import { checkAccount, foundingEdits } from '@lodge/core'
+import { checkAccount, foundingEdits, type ProductSheet } from '@lodge/core'
 import { smallBook } from '../../core/test/small-book.ts'
 import { makeProductToken } from '../src/command-line/token-command.ts'
 import type { Running } from '../src/start.ts'
@@ -14,6 +14,7 @@ import {
   openLodge,
   ownDatabase,
   PASSWORD,
+  previewOf,
   spawnLodge,
   until,
   type Browser,
@@ -245,3 +246,59 @@ test('work is done once, whoever of two processes does it', async () => {
   await Promise.all([one.stop(), other.stop()])
   await mailbox.stop()
 })
+
+test('the next person of a band given a seat by ten at once: one change of price, which the others are shown first', async () => {
+  house = await openHouse(running, (domain) => {
+    const book = smallBook(domain)
+    const log = book.products[0]!.sheets[0]!.sheet as ProductSheet
+    const type = { ...log.seatTypes[0]!, code: 'user', name: 'User', priceMinor: 0, inBand: true, caps: {} }
+    const bands = [
+      { upTo: 1, priceMinor: 4500 },
+      { upTo: 20, priceMinor: 9500 },
+    ]
+    const charging = { ...log.charging, rule: 'banded' as const, bands }
+    const sheet = { ...log, code: 'quotes', name: 'Quotes', seatTypes: [type], charging }
+    const subscriptions = [{ from: '2025-01-01', on: true }]
+    book.products.push({ code: 'quotes', subscriptions, sheets: [{ from: '2025-01-01', sheet }], stock: [] })
+    book.people[0]!.seats = [{ seat: 'quotes/user', from: '2026-01-01' }]
+    for (let at = 0; at < 10; at += 1) {
+      const person = {
+        email: `one${at}@${domain}`,
+        name: `One ${at}`,
+        kind: 'staff' as const,
+        standing: 'member' as const,
+      }
+      book.people.push({ ...person, state: 'active', engagement: { from: '2025-01-01' } })
+    }
+    return book
+  })
+  const [one, other] = await Promise.all([open(), open()])
+  const tries = await Promise.all(
+    Array.from({ length: 10 }, async (_one, at) => {
+      const { browser } = at % 2 ? one : other
+      const personId = house.idOf(`one${at}`)
+      const change = { type: 'give-seat', personId, product: 'quotes', seatType: 'user' }
+      const shown = await previewOf(house, browser, [change])
+      expect(shown.money.sums!.thisMonth).toMatchObject({ before: 7300, after: 12_300 })
+      return { browser, shown }
+    }),
+  )
+  const outcomes = await Promise.all(
+    tries.map(async ({ browser, shown: { changes, version, digest } }) => {
+      const body = { changes, version, digest }
+      const commit = () => browser.post(house.path('/commits')).send(body)
+      return until(async () => {
+        const answer = await commit()
+        return answer.status === 503 ? undefined : answer
+      })
+    }),
+  )
+  expect(outcomes.filter((one) => one.status === 200)).toHaveLength(1)
+  const moved = outcomes.filter((answer) => answer.status === 409)
+  expect(moved).toHaveLength(9)
+  for (const { body } of moved) {
+    expect(body.preview.money.sums.thisMonth).toMatchObject({ before: 12_300, after: 12_300 })
+    expect(body.movedBy.join()).toContain('Oriel Owner')
+  }
+  await Promise.all([one.stop(), other.stop()])
+}, 300_000)

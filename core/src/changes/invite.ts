@@ -19,7 +19,7 @@ import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import { Draft } from './draft.ts'
 import { periodText, roleText } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
-import { giveOffered, releaseOffered, reserveOffered, seatText } from './offers.ts'
+import { aSeat, giveOffered, releaseOffered, reserveOffered } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
 import { RowId, When } from './shapes.ts'
 
@@ -95,7 +95,7 @@ export const invite: ChangeKind<Invite> = {
   sentence(change, sight, verb) {
     const gives = [
       ...change.grants.map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
-      ...change.seats.map((seat) => `a ${seatText(seat, sight)}`),
+      ...change.seats.map((seat) => aSeat(seat, sight)),
     ]
     const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)

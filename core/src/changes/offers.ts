@@ -74,6 +74,17 @@ export function releaseOffered(draft: Draft, offer: OfferRow): void {
   }
 }
 
+/** `a Field seat in Bedding Log`. */
+export function aSeat(seat: { product: string; seatType: string }, sight: Sight): string {
+  const text = seatText(seat, sight)
+  return `${articleOf(text)} ${text}`
+}
+
+/** `a` or `an`, by the first letter. */
+export function articleOf(text: string): string {
+  return /^[aeiou]/i.test(text) ? 'an' : 'a'
+}
+
 /** A product's name with the type's: `Field seat in Bedding Log`. */
 export function seatText(seat: { product: string; seatType: string }, sight: Sight): string {
   const product = productAt(sight.named, seat.product, sight.now)

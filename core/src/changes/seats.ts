@@ -7,7 +7,7 @@ import type { Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import { periodText } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
-import { seatText } from './offers.ts'
+import { aSeat, seatText } from './offers.ts'
 import { checkMoney, holdSeat, placesOfPerson } from './seat-rules.ts'
 import { RowId, When } from './shapes.ts'
 
@@ -47,7 +47,7 @@ export const giveSeat: ChangeKind<GiveSeat> = {
     checkMoney(draft, before, draft.sight, placesOfPerson(before, person.id, draft.now), 'hand out a seat')
   },
   sentence: (change, sight, verb) =>
-    `${verb('gave', 'give')} ${sight.personName(change.personId)} a ${seatText(change, sight)}` +
+    `${verb('gave', 'give')} ${sight.personName(change.personId)} ${aSeat(change, sight)}` +
     (change.own ? ', their own' : '') +
     periodText(change.from, change.until, sight),
   record: (change) => change,
@@ -113,9 +113,9 @@ export const changeSeat: ChangeKind<ChangeSeat> = {
   },
   sentence(change, sight, verb) {
     const holding = sight.named.get('holding', change.holdingId) ?? sight.named.get('holding', change.toHoldingId)
-    const to = holding && seatText({ product: holding.product, seatType: change.seatType }, sight)
+    const to = holding && aSeat({ product: holding.product, seatType: change.seatType }, sight)
     const who = sight.personName(holding?.personId)
-    return `${verb('moved', 'move')} ${who} to a ${to ?? 'seat'}${periodText(change.on, null, sight)}`
+    return `${verb('moved', 'move')} ${who} to ${to ?? 'another seat'}${periodText(change.on, null, sight)}`
   },
   record: (change) => change,
 }

@@ -70,6 +70,8 @@ class Splitter {
   private findPerson(personId: Id): Share {
     const person = this.account.get('person', personId)
     if (this.by === 'code' && person?.reference) return { key: person.reference, name: person.reference }
+    if (person?.standing === 'owner' || person?.standing === 'administrator')
+      return { key: null, name: this.everywhere }
     const shares = new Map<string, Share>()
     for (const { grant } of person ? grantsOf(this.account, person) : []) {
       const held = grant.from < this.month.until && (grant.until === null || grant.until > this.month.from)

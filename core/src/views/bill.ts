@@ -1,4 +1,5 @@
 import type { Sight } from '../access/sight.ts'
+import { articleOf } from '../changes/offers.ts'
 import { billOf, type BillItem, type BillLine } from '../seats/bill.ts'
 import { itemsOf } from '../seats/bill-items.ts'
 import { countExplained, type Counted } from '../seats/count.ts'
@@ -96,7 +97,7 @@ export function movementText(sight: Sight, movement: Movement): string {
   const { currency, locale } = account.settings
   const who = listOf(movement.people.map((id) => sight.personName(id)))
   const many = movement.people.length > 1
-  const seat = (name: string | null) => `${many ? `${name} seats` : `a ${name} seat`}`
+  const seat = (name: string | null) => `${many ? `${name} seats` : `${articleOf(name ?? '')} ${name} seat`}`
   const today = dateOf(now, account.zone)
   const days = listOf(movement.dates.map((date) => dateInWords(date, today)))
   const by = listOf(movement.byIds.map((id) => sight.personName(id)))

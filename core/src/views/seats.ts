@@ -150,12 +150,15 @@ function rackOf(sight: Sight, product: Product, type: SheetSeatType): SeatRack {
 /** In the order they were given; the last ones stand outside the frame where there are more than there should be. */
 function slotsOf(sight: Sight, held: readonly HoldingRow[], over: number): SeatSlot[] {
   const { account } = sight
+  const all = sight.can('seats', 'see')
+  // Who holds what is part of a record: the directory does not tell it (model D5).
+  const seesHolder = (id: Id) => sight.seesPerson(id) && (all || sight.depthOf(id) === 'record')
   const counted = held.filter((one) => !one.own).sort((one, other) => one.givenFrom - other.givenFrom)
   const inside = counted.length - over
   const slot = (holding: HoldingRow, kind: SeatSlot['kind']): SeatSlot => ({
     holdingId: holding.id,
     personId: holding.personId,
-    name: sight.seesPerson(holding.personId) ? account.nameOf(holding.personId) : null,
+    name: seesHolder(holding.personId) ? account.nameOf(holding.personId) : null,
     kind,
     since: dateOf(holding.givenFrom, account.zone),
     until: holding.until === null ? null : dateOf(holding.until - 1, account.zone),

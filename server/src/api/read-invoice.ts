@@ -40,7 +40,7 @@ export function readInvoice(text: string, month: string, currency: string, local
     const who = row[layout.who]?.trim() ?? ''
     const amountText = row[layout.amount]?.trim() ?? ''
     if (!who) return say('nobody', 'it names nobody and nothing.')
-    const amountMinor = readAmount(amountText, minorDigits(currency, locale))
+    const amountMinor = readAmount(amountText, minorDigits(currency, locale), decimalMark(locale))
     if (amountMinor === undefined)
       return say('no-amount', `“${amountText}” is no sum in ${currency}; write it as 14.00.`)
     return [{ who, amountMinor }]
@@ -85,14 +85,21 @@ function layoutOf(rows: string[][]): Layout {
   return { first: 0, who: 0, amount: Math.max(1, (rows[0]?.length ?? 2) - 1), month: undefined }
 }
 
-/** `1,234.50`, `1.234,50`, `14`, `-3.00`; undefined for what is no sum, or has more places than the currency. */
-export function readAmount(text: string, digits: number): number | undefined {
+function decimalMark(locale: string): string {
+  return new Intl.NumberFormat(locale).formatToParts(1.1).find((part) => part.type === 'decimal')?.value ?? '.'
+}
+
+/**
+ * `1,234.50`, `1.234,50`, `14`, `-3.00`; undefined for what is no sum, or has more places than the currency. The other
+ * mark than the locale's stands for a decimal one only where it can be nothing else.
+ */
+export function readAmount(text: string, digits: number, mark: string): number | undefined {
   const plain = text.replace(/[\s\u00a0€$£¥]/g, '').replace(/−/g, '-')
   if (!/^-?\d[\d.,']*$/.test(plain)) return undefined
   const last = Math.max(plain.lastIndexOf('.'), plain.lastIndexOf(','))
   const tail = last < 0 ? 0 : plain.length - last - 1
-  const isDecimal = last >= 0 && tail <= Math.max(digits, 2) && tail > 0
-  if (isDecimal && tail > digits) return undefined
+  const isDecimal = last >= 0 && (plain[last] === mark || (tail > 0 && tail <= digits && tail !== 3))
+  if (isDecimal && (tail === 0 || tail > digits)) return undefined
   const whole = (isDecimal ? plain.slice(0, last) : plain).replace(/[.,']/g, '')
   const fraction = isDecimal ? plain.slice(last + 1).padEnd(digits, '0') : '0'.repeat(digits)
   const minor = Number(`${whole}${fraction}`)

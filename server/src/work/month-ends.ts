@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import { closingOf, monthOf, monthsToClose, readChange } from '@lodge/core'
+import { addMonths, closingOf, monthOf, monthsToClose, readChange } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -26,7 +26,9 @@ export function monthEndWorker({
       const [month] = monthsToClose(loaded.account, now)
       if (!month) {
         const { zone } = loaded.account
-        const seconds = (closingOf(monthOf(now, zone), zone) - now) / 1_000_000
+        const present = monthOf(now, zone)
+        const next = [addMonths(present, -1), present].map((one) => closingOf(one, zone)).find((at) => at > now)!
+        const seconds = (next - now) / 1_000_000
         return { againInSeconds: Math.min(LONGEST_WAIT_SECONDS, Math.max(SHORTEST_WAIT_SECONDS, seconds)) }
       }
       await close(committer, accountId, month)

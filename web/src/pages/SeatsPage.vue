@@ -101,9 +101,9 @@ function open(of: Rack, chosen: SeatSlot | null): void {
           />
         </div>
         <p class="legend muted">
-          <span class="mark taken"></span>{{ t('seats.kind.taken') }} <span class="mark reserved"></span
-          >{{ t('seats.kind.reserved') }} <span class="mark empty"></span>{{ t('seats.empty') }}
-          <span class="mark own"></span>{{ t('seats.kind.own') }}
+          <span class="sample taken"></span>{{ t('seats.kind.taken') }} <span class="sample reserved"></span
+          >{{ t('seats.kind.reserved') }} <span class="sample empty"></span>{{ t('seats.empty') }}
+          <span class="sample own"></span>{{ t('seats.kind.own') }}
         </p>
         <SeatPanel
           v-if="rack"
@@ -118,7 +118,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
           <h3 class="caption">{{ t('seats.bands') }}</h3>
           <p v-for="band in product.bands" :key="band.upTo" class="band" :class="{ here: band.here }">
             <span>{{ t('seats.band', { upTo: band.upTo }) }}</span>
-            <span v-if="band.here" class="muted">{{ t('seats.bandHere', { count: product.counted }) }}</span>
+            <span class="muted">{{ band.here ? t('seats.bandHere', { count: product.counted }) : '' }}</span>
             <span class="number">{{ money(band.priceMinor) }}</span>
           </p>
           <p class="brass">
@@ -127,17 +127,17 @@ function open(of: Rack, chosen: SeatSlot | null): void {
         </section>
       </template>
     </div>
-    <aside v-if="bill" class="sheet money">
+    <aside v-if="bill" class="sheet billed">
       <p class="caption">{{ bill.name }}</p>
       <p class="sum">{{ money(bill.totalMinor) }}</p>
       <p>
         {{ t('bill.since', { month: bill.before.name }) }}
         <strong class="brass">{{ signed(bill.totalMinor - bill.before.totalMinor) }}</strong><template
           v-if="bill.since.length > 0"
-          >: {{ bill.since[0]!.sentence }}.</template
-        >
+          >: {{ bill.since[0]!.sentence }}.
+        </template>
         <RouterLink v-if="bill.since.length > 1" :to="{ name: 'bill', params: { month: bill.month } }">{{
-          t('bill.moreReasons', { count: bill.since.length - 1 })
+          t('bill.moreReasons', { count: bill.since.length - 1 }, bill.since.length - 1)
         }}</RouterLink>
       </p>
       <BillLines :bill="bill" :today="today" :money="money" />
@@ -193,6 +193,7 @@ nav .here {
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
+  align-items: flex-start;
 }
 .frames > * {
   flex: 1 1 300px;
@@ -204,26 +205,26 @@ nav .here {
   margin: 10px 0 0;
   font-size: 13px;
 }
-.mark {
+.sample {
   width: 22px;
   height: 16px;
   border: 1px solid var(--brass);
   border-radius: 2px;
   margin-left: 12px;
 }
-.mark:first-child {
+.sample:first-child {
   margin-left: 0;
 }
-.mark.taken {
+.sample.taken {
   background: var(--brass-soft);
 }
-.mark.reserved {
+.sample.reserved {
   border-color: var(--slate);
 }
-.mark.empty {
+.sample.empty {
   border-style: dashed;
 }
-.mark.own {
+.sample.own {
   background: linear-gradient(225deg, var(--green) 0 32%, var(--brass-soft) 32%);
 }
 .bands {
@@ -241,7 +242,7 @@ nav .here {
 .band.here {
   font-weight: 600;
 }
-.money {
+.billed {
   padding: 14px 16px;
 }
 .sum {

@@ -130,7 +130,7 @@ async function fetchSheet(): Promise<void> {
 
 <style scoped>
 .panel {
-  margin-top: 12px;
+  margin: 12px 0;
   padding: 12px 14px;
   background: var(--sheet);
   border: 1px solid var(--line);
