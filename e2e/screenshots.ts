@@ -64,6 +64,14 @@ try {
   await contractor.getByText('You can add photos').click()
   await keep(contractor, 'my-keys')
 
+  await goTo(page, 'Seats')
+  await page.locator('.js-plotly-plot .bars path').first().waitFor()
+  await keep(page, 'seats')
+  await page.getByRole('link', { name: 'Open the bill' }).click()
+  await page.getByRole('button', { name: /^Field/ }).click()
+  await page.locator('.js-plotly-plot .bars path').first().waitFor()
+  await keep(page, 'bill')
+
   await goTo(page, 'Places')
   await page.getByRole('treeitem', { name: /Pellworth Hospital Trust/ }).click()
   await page.getByRole('tree').focus()

@@ -21,11 +21,19 @@ export async function signIn(
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible()
 }
 
+const TITLES = {
+  Desk: /Tuesday/,
+  People: /^People/,
+  Places: /^Places/,
+  Seats: /^Seats/,
+  Ledger: /^Ledger/,
+  'My keys': /^Welcome/,
+}
+
 /** Opens a view from the rail and waits until it is there: until then the one before still takes what is typed. */
-export async function goTo(page: Page, room: 'Desk' | 'People' | 'Places' | 'Ledger' | 'My keys'): Promise<void> {
+export async function goTo(page: Page, room: keyof typeof TITLES): Promise<void> {
   await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: room }).click()
-  const titles = { Desk: /Tuesday/, People: /^People/, Places: /^Places/, Ledger: /^Ledger/, 'My keys': /^Welcome/ }
-  await expect(page.getByRole('heading', { level: 1, name: titles[room] })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1, name: TITLES[room] })).toBeVisible()
 }
 
 /** The link in the newest message to an address. */

@@ -1,0 +1,87 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { beddingLog } from '@lodge/demo/bedding-log'
+import { forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
+import { goTo, pick, signIn } from './steps.ts'
+
+let directory: string
+let demo: Demo
+
+test.beforeAll(async () => {
+  directory = newDirectory()
+  demo = await startDemo(directory)
+})
+test.afterAll(async () => {
+  await demo.interrupt()
+  forget(directory)
+})
+
+const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
+
+test('the rack is read, a seat at the edge of a band given with its price seen first, and a price moved', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  await goTo(page, 'Seats')
+  const crew = page.getByRole('region', { name: 'Crew lead' })
+  await expect(crew).toContainText('32.00 a month each; 5 taken of 6')
+  await expect(crew.getByRole('button', { name: /Oriel Thistlewick, taken, since/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Who counts, and why' }).click()
+  await expect(page.getByRole('row', { name: /Dara Mossop.*Field since/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Quote Trellis' }).click()
+  await expect(page.getByText('The next person costs +50.00 a month.')).toBeVisible()
+  await page.getByRole('button', { name: 'Give one more Estimator seat' }).click()
+  await pick(page, 'To', 'Cormac Eddery')
+  const docket = docketOf(page)
+  await expect(docket).toContainText('Give Cormac Eddery an Estimator seat in Quote Trellis.')
+  await expect(docket).toContainText('575.00')
+  await docket.getByRole('button', { name: /^Give|^Apply/ }).click()
+  await expect(page.getByRole('button', { name: /Cormac Eddery, taken/ })).toBeVisible()
+  await expect(page.getByText('The next person costs ±0.00 a month.')).toBeVisible()
+
+  await page.getByRole('link', { name: 'Bedding Log' }).click()
+  await page.getByRole('button', { name: 'Plan, numbers, prices' }).click()
+  await page.getByLabel('From which day (now if left out)').fill('2026-07-01')
+  const seatTypes = beddingLog.seatTypes.map((type) => (type.code === 'field' ? { ...type, priceMinor: 1500 } : type))
+  const sheet = { ...beddingLog, seatTypes }
+  const file = { name: 'bedding-log.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(sheet)) }
+  await page.getByLabel('As a file').setInputFiles(file)
+  await expect(docket).toContainText('Take in a new version of Bedding Log, from 1 July.')
+  await expect(docket.getByRole('row', { name: /with this/ })).toContainText('575.00')
+  await docket.getByRole('button', { name: /^Take in|^Apply/ }).click()
+  await expect(docket).not.toContainText('Take in a new version')
+  await expect(page.getByRole('region', { name: 'Field' })).toContainText('14.00 a month each')
+})
+
+test('a line of the bill opens to its days, the bill says why it moved, and an invoice is laid against it', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  await page.goto(`${demo.origin}/bill/2026-05`)
+  await expect(page.getByText('Closed: it does not move any more.')).toBeVisible()
+  await page.getByRole('button', { name: /^Field/ }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Vesper Lyle' })).toContainText('17 May – 31 May')
+  await expect(page.getByText('Vesper Lyle took a Field seat of Bedding Log (Tamsin Roake, 17 May)')).toBeVisible()
+  await page.getByText('Figures').click()
+  await expect(page.getByRole('row', { name: /August/ })).toBeVisible()
+  await expect(page.locator('.js-plotly-plot .bars path').first()).toBeAttached()
+  await page.getByLabel('Its lines: person or address, and the sum').fill('Vesper Lyle, 14.00\nRafe Underhay, x')
+  await page.getByRole('button', { name: 'Lay it against the bill' }).click()
+  await expect(page.getByRole('alert')).toContainText('Line 2: “x” is no sum in EUR')
+  await page.getByLabel('Its lines: person or address, and the sum').fill('Vesper Lyle, 14.00\nRafe Underhay, 16.00')
+  await page.getByRole('button', { name: 'Lay it against the bill' }).click()
+  await expect(page.getByRole('row', { name: /Rafe Underhay differs/ })).toContainText('+2.00')
+  await expect(page.getByRole('row', { name: /Vesper Lyle same/ })).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map((one) => one.id)).toEqual([])
+})
+
+test('a steward sees the racks of their people and no money', async ({ page }) => {
+  await signIn(page, demo, 'mirren.halloway@thistlewick.example')
+  await goTo(page, 'Seats')
+  await expect(page.getByRole('region', { name: 'Crew lead' })).toContainText('price known to the office')
+  await expect(page.getByText('Twelve months ahead')).toHaveCount(0)
+  await expect(page.getByRole('main')).not.toContainText(/\d\.\d\d/)
+  await page.goto(`${demo.origin}/bill/2026-06`)
+  await expect(page.getByText(/nothing here/i).first()).toBeVisible()
+})
