@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { generateBook } from '@lodge/demo/generator'
 import { loadBook, makeProductToken, migrate, openPools, startPrivateDatabase } from '@lodge/server'
 import type { Loaded } from './heart-answers.ts'
+import { bills } from './heart-bills.ts'
 import { afterChanges } from './heart-changes.ts'
 import { countsInWorker, inProcess } from './heart-children.ts'
 import { endpoint } from './heart-endpoint.ts'
@@ -32,6 +33,7 @@ try {
   rows.push(...inProcess(database.url, accountId, scale, small))
   rows.push(...(await countsInWorker(database.url, accountId, scale)))
   rows.push(...afterChanges(loaded as Loaded, scale))
+  rows.push(...(await bills(pools, accountId, loaded as Loaded, scale)))
   rows.push(...(await endpoint(root, database.url, token, loaded as Loaded, small)))
   console.log('')
   for (const row of rows) if (!report(row, small)) process.exitCode = 1

@@ -72,8 +72,27 @@ describe('bills of random histories (model S6)', () => {
   })
 })
 
+test('a commit carries what is known of bills over, and what it carries is right', () => {
+  fc.assert(
+    fc.property(history, history, fc.constantFrom(...MONTHS), (given, other, month) => {
+      const account = accountOf(given)
+      const moved = accountOf({ ...given, seats: [...given.seats.slice(1), ...other.seats], people: given.people })
+      billOf(account, month)
+      const { edits } = editsBetween(account, moved)
+      const after = account.absorb(edits, [], 2)
+      expect(billOf(after, month).totalMinor).toBe(billOf(moved, month).totalMinor)
+    }),
+    { numRuns: runs },
+  )
+})
+
 /** The first account with exactly the holdings of the second, by edits. */
 function seenAs(account: Account, other: Account): Account {
+  const { gone, come } = editsBetween(account, other)
+  return account.with(gone).with(come)
+}
+
+function editsBetween(account: Account, other: Account) {
   const people = [...account.all('person')].map((one) => one.id)
   const others = [...other.all('person')].map((one) => one.id)
   const gone = [...account.all('holding')].map((row) => {
@@ -84,5 +103,5 @@ function seenAs(account: Account, other: Account): Account {
     const personId = people[others.indexOf(row.personId)]!
     return { table: 'holding' as const, key: id, before: null, after: { ...row, id, personId } }
   })
-  return account.with(gone).with(come)
+  return { gone, come, edits: [...gone, ...come] }
 }

@@ -116,7 +116,18 @@ class Generator {
     })
     const types = [beddingLog.seatTypes.slice(0, 3), beddingLog.seatTypes.slice(0, 1), beddingLog.seatTypes.slice(1, 2)]
     const name = code.replace(/(^|-)(\w)/g, (_, gap: string, letter: string) => (gap ? ' ' : '') + letter.toUpperCase())
-    return { ...beddingLog, format: SHEET_FORMAT, code, name, areas, seatTypes: types[at]!, plans: [] }
+    const bands = [
+      { upTo: 20, priceMinor: 19_000 },
+      { upTo: 1_000_000, priceMinor: 900_000 },
+    ]
+    const charging = [
+      beddingLog.charging,
+      { ...beddingLog.charging, rule: 'daily' as const },
+      { ...beddingLog.charging, rule: 'banded' as const, bands },
+    ][at]!
+    const isBanded = charging.rule === 'banded'
+    const seatTypes = types[at]!.map((type) => (isBanded ? { ...type, priceMinor: 0, inBand: true } : type))
+    return { ...beddingLog, format: SHEET_FORMAT, code, name, areas, seatTypes, plans: [], charging }
   }
 
   /** A tree in which every place but the clients hangs from one chosen by lot, not too deep. */

@@ -26,6 +26,19 @@ export interface Attached {
 }
 
 /**
+ * Carries something worked out from an account over a commit: looks at the account as it was with the commit's edits,
+ * and answers what to do once it has them.
+ */
+type Carry = (before: Account, edits: readonly RowEdit[]) => ((after: Account) => void) | undefined
+
+const carriers: Carry[] = []
+
+/** Has something carried over each commit from now on, so that it need not be worked out anew. */
+export function carryOver(carry: Carry): void {
+  carriers.push(carry)
+}
+
+/**
  * An account as a value: its rows, the personal values beside them, and the version of the ledger they stand for.
  * Nothing alters an account; {@link Account.with} gives another one seen through edits, which costs what the edits
  * cost. Only the process that keeps accounts in memory may {@link Account.absorb} a commit into the one it owns.
@@ -129,6 +142,7 @@ export class Account {
    */
   absorb(edits: readonly RowEdit[], values: readonly PersonalValue[], version: number, at?: Instant): Account {
     if (at !== undefined) this.follower?.advance(at)
+    const carried = carriers.flatMap((carry) => carry(this, edits) ?? [])
     for (const edit of edits) {
       const table = this.tables[edit.table] as unknown as BaseTable<Rows[TableName]>
       if (edit.after) table.put(edit.after)
@@ -137,6 +151,7 @@ export class Account {
     for (const value of values) (this.values as BaseValues).set(value)
     const account = new Account(this.id, version, this.tables, this.values, this.follower)
     this.follower?.absorbed(account, edits)
+    for (const settle of carried) settle(account)
     return account
   }
 

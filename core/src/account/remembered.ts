@@ -23,14 +23,23 @@ export class Remembered<V> {
   ) {}
 
   of(account: Account): V {
+    return this.known(account) ?? this.keep(account, this.make(account))
+  }
+
+  /** What was worked out already and still holds. */
+  known(account: Account): V | undefined {
+    const tables = this.names.map((name) => account.tables[name])
+    const list = this.kept.get(tables[0]!)
+    return list?.find((one) =>
+      one.tables.every((table, at) => table === tables[at] && tables[at]!.revision === one.revisions[at]),
+    )?.value
+  }
+
+  /** Keeps what is known to hold for an account, as when a commit's part in it has been followed. */
+  keep(account: Account, value: V): V {
     const tables = this.names.map((name) => account.tables[name])
     let list = this.kept.get(tables[0]!)
     if (!list) this.kept.set(tables[0]!, (list = []))
-    const known = list.find((one) =>
-      one.tables.every((table, at) => table === tables[at] && tables[at]!.revision === one.revisions[at]),
-    )
-    if (known) return known.value
-    const value = this.make(account)
     list.unshift({ tables, revisions: tables.map((table) => table.revision), value })
     list.length = Math.min(list.length, MAXIMUM_KEPT)
     return value

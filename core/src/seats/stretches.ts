@@ -3,7 +3,7 @@ import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { countedFrom, holdingUntil } from './holdings.ts'
 import { cut, type Span } from './spans.ts'
-import type { Terms } from './terms.ts'
+import { termsOf, type Terms } from './terms.ts'
 
 /** A period on which a person counted on a type (model S1). */
 export interface Stretch extends Span {
@@ -53,6 +53,19 @@ export function historiesOf(account: Account, terms: Terms): ReadonlyMap<Id, rea
     }
   }
   return found
+}
+
+/** What is gathered of everybody but a few people, kept over a commit that moves only these. */
+export function carryHistories(before: Account, people: ReadonlySet<Id>): (after: Account) => void {
+  const known = histories.known(before)
+  return (after) => {
+    if (!known) return
+    for (const [code, found] of known) {
+      const terms = termsOf(after, code)
+      for (const personId of terms ? people : []) found.set(personId, stretchesOf(after, terms!, personId))
+    }
+    histories.keep(after, known)
+  }
 }
 
 /** From when to when a holding would count, whatever its type; nothing for one that never was. */

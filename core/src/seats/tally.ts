@@ -1,12 +1,12 @@
-import type { Account } from '../account/account.ts'
+import { carryOver, type Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id, TableName } from '../account/rows.ts'
+import type { HoldingRow, Id, RowEdit, TableName } from '../account/rows.ts'
 import { comingsOf, peakOf, spansOf, withChanged, type Comings } from './rules/banded.ts'
 import { daily } from './rules/daily.ts'
 import type { Share, ShareRule } from './rules/shares.ts'
 import { wholeMonth } from './rules/whole-month.ts'
 import type { Span } from './spans.ts'
-import { cutTo, historiesOf, stretchesOf, type Stretch } from './stretches.ts'
+import { carryHistories, cutTo, historiesOf, stretchesOf, type Stretch } from './stretches.ts'
 import type { Month, Terms } from './terms.ts'
 
 /** So much of a type at a price, and by how many people. */
@@ -51,8 +51,14 @@ export function partFrom(stretches: readonly Stretch[], terms: Terms, month: Mon
 const RULES: readonly TableName[] = ['product', 'sheet', 'subscription', 'settings', 'use']
 const tallies = new Remembered(
   ['holding', 'person', 'product', 'sheet', 'subscription', 'settings', 'use'],
-  () => new Map<string, Tally>(),
+  () => new Map<string, KeptTally>(),
 )
+
+interface KeptTally {
+  terms: Terms
+  month: Month
+  tally: Tally
+}
 
 /**
  * The tally of a product's month. Of an account seen through edits only the people concerned are counted anew, so that
@@ -61,9 +67,34 @@ const tallies = new Remembered(
 export function tallyOf(account: Account, terms: Terms, month: Month): Tally {
   const known = tallies.of(account)
   const key = `${terms.code} ${month.from} ${month.until}`
-  let tally = known.get(key)
-  if (!tally) known.set(key, (tally = makeTally(account, terms, month)))
-  return tally
+  let kept = known.get(key)
+  if (!kept) known.set(key, (kept = { terms, month, tally: makeTally(account, terms, month) }))
+  return kept.tally
+}
+
+/** A commit that only moves people and seats moves the tallies with it: what is known stays known. */
+carryOver((before, edits) => {
+  const known = tallies.known(before)
+  const followed = edits.filter((edit) => edit.table === 'holding' || edit.table === 'person')
+  if (!known || followed.length === 0 || followed.length > MAXIMUM_FOLLOWED) return undefined
+  if (edits.some((edit) => RULES.includes(edit.table))) return undefined
+  const seen = before.with(edits)
+  const next = new Map(
+    [...known].map(([key, { terms, month }]) => [key, { terms, month, tally: tallyOf(seen, terms, month) }]),
+  )
+  const people = new Set(followed.map((edit) => personOf(edit)))
+  const settle = carryHistories(before, people)
+  return (after) => {
+    tallies.keep(after, next)
+    settle(after)
+  }
+})
+
+/** Beyond so many people and seats in one commit everything is counted anew. */
+const MAXIMUM_FOLLOWED = 500
+
+function personOf(edit: RowEdit): Id {
+  return edit.table === 'holding' ? ((edit.after ?? edit.before) as HoldingRow).personId : edit.key
 }
 
 function makeTally(account: Account, terms: Terms, month: Month): Tally {
