@@ -69,8 +69,8 @@ test('one person in and out again, and everything is still there', async ({ page
     'Invite Sorrel Marsh as a guest, offering Rope access at Corvane Harbour and a Field seat in Bedding Log, until 30 September.',
   )
   await expect(docket).toContainText('gained 1 person, 6 places once in')
-  await expect(docket.getByRole('row', { name: /as it is/ })).toContainText('426.00370.00')
-  await expect(docket.getByRole('row', { name: /with this/ })).toContainText('440.00384.00')
+  await expect(docket.getByRole('row', { name: /as it is/ })).toContainText('525.00469.00')
+  await expect(docket.getByRole('row', { name: /with this/ })).toContainText('539.00483.00')
   await expect(docket).toContainText('cannot be called back once sent')
   await docket.getByRole('button', { name: 'Send invitation: 6 keys once in, 1 seat' }).click()
   await expect(page.getByText('Sent to Sorrel Marsh.')).toBeVisible()

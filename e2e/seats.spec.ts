@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { beddingLog } from '@lodge/demo/bedding-log'
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
 import { goTo, pick, signIn } from './steps.ts'
 
@@ -15,6 +16,17 @@ test.afterAll(async () => {
   await demo.interrupt()
   forget(directory)
 })
+
+interface Sheet {
+  seatTypes: { code: string; priceMinor: number }[]
+}
+
+/** A product's newest sheet, from the demo's book. */
+function sheetOf(code: string): Sheet {
+  const file = resolve(import.meta.dirname, '../demo/thistlewick.book.json')
+  const book = JSON.parse(readFileSync(file, 'utf8')) as { products: { code: string; sheets: { sheet: Sheet }[] }[] }
+  return book.products.find((one) => one.code === code)!.sheets.at(-1)!.sheet
+}
 
 const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
 
@@ -42,8 +54,8 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await page.getByRole('link', { name: 'Bedding Log' }).click()
   await page.getByRole('button', { name: 'Plan, numbers, prices' }).click()
   await page.getByLabel('From which day (now if left out)').fill('2026-07-01')
-  const seatTypes = beddingLog.seatTypes.map((type) => (type.code === 'field' ? { ...type, priceMinor: 1500 } : type))
-  const sheet = { ...beddingLog, seatTypes }
+  const sheet = sheetOf('bedding-log')
+  for (const type of sheet.seatTypes) if (type.code === 'field') type.priceMinor = 1500
   const file = { name: 'bedding-log.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(sheet)) }
   await page.getByLabel('As a file').setInputFiles(file)
   await expect(docket).toContainText('Take in a new version of Bedding Log, from 1 July.')

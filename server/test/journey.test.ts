@@ -57,9 +57,10 @@ describe('the journey', () => {
     const message = await mailbox.next(`sorrel@${house.domain}`)
     expect(message.text).toContain('Oriel Owner invites you to work with')
     const [, secret = ''] = /invitation#([\w-]+)/.exec(message.text) ?? []
-    const kept = await running.lodge.pools.work.query('SELECT ids FROM durable_work WHERE account_id = ?', [
-      house.account.id,
-    ])
+    const kept = await running.lodge.pools.work.query(
+      'SELECT ids FROM durable_work WHERE account_id = ? AND kind = "invitation"',
+      [house.account.id],
+    )
     expect(JSON.stringify(kept[0])).not.toContain(secret)
 
     const contractor = supertest.agent(running.server)
@@ -124,7 +125,7 @@ interface WorkState {
 }
 
 async function workRow({ lodge }: Running, house: House): Promise<WorkState> {
-  const sql = 'SELECT id, attempts, state, last_error FROM durable_work WHERE account_id = ?'
+  const sql = "SELECT id, attempts, state, last_error FROM durable_work WHERE account_id = ? AND kind = 'invitation'"
   const [[row]] = (await lodge.pools.work.query(sql, [house.account.id])) as unknown as [[WorkState]]
   return row
 }

@@ -1,10 +1,11 @@
-import type { PersonView, PlaceView, Preview } from '@lodge/core'
+import type { BillView, PersonView, PlaceView, Preview, SeatRack } from '@lodge/core'
 import { along, layBars, weeks } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
 import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
 import { emptyInvitation, invitationFrom, invitationOf } from '../src/logic/invitation.ts'
 import { changedIds, filterPeople, shownPlaces } from '../src/logic/lists.ts'
 import { amount, signedAmount } from '../src/logic/money.ts'
+import { initialsOf, lineText, rackText } from '../src/logic/seats.ts'
 
 const today = '2026-06-16'
 
@@ -165,5 +166,33 @@ describe('lists', () => {
     expect([
       ...changedIds(before, [person('1', 'Idris'), person('2', 'Ines', { state: 'left' }), person('3', 'New')]),
     ]).toEqual(['2', '3'])
+  })
+})
+
+describe('seats', () => {
+  const t = (key: string, values: Record<string, unknown> = {}) => `${key} ${Object.values(values).join(' ')}`.trim()
+  const money = (minor: number) => (minor / 100).toFixed(2)
+  const rack = { priceMinor: 1400, taken: 2, reserved: 0, ceiling: 3, use: 'named' } as SeatRack
+
+  test('initials are the first and the last name’s', () => {
+    expect([initialsOf('Oriel Thistlewick'), initialsOf('Ann van der Berg'), initialsOf('Bo')]).toEqual([
+      'OT',
+      'AB',
+      'BO',
+    ])
+  })
+
+  test('a rack says its price as far as it is seen, and how many there are', () => {
+    expect(rackText(t, rack, money, null)).toBe('seats.perMonth 14.00 0; seats.of seats.taken 2 3')
+    expect(rackText(t, { ...rack, priceMinor: null, ceiling: null }, money, null)).toBe('seats.office; seats.taken 2')
+    expect(rackText(t, { ...rack, use: 'floating' }, money, 12)).toBe('seats.perTerm 14.00 12; seats.pool 3 2')
+  })
+
+  test('a line says what it is made of', () => {
+    const line = { kind: 'seats', quantity: 2, priceMinor: 1400 } as BillView['lines'][number]
+    expect(lineText(t, line, money)).toMatch(/^bill.times 2 14.00/)
+    expect(lineText(t, { ...line, kind: 'team' }, money)).toMatch(/^bill.counted/)
+    expect(lineText(t, { ...line, daysLeft: 3, daysOfTerm: 9 }, money)).toMatch(/^bill.partOfTerm/)
+    expect(lineText(t, { ...line, used: 1, included: 2 }, money)).toMatch(/^bill.used/)
   })
 })

@@ -10,6 +10,7 @@ import { upwards } from '../places/tree.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { partOf } from '../seats/tally.ts'
+import { countedSpan } from '../seats/stretches.ts'
 import { monthAt, termsOf } from '../seats/terms.ts'
 import { boundsOfMonth, dateInWords, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
 import type { Change } from './index.ts'
@@ -159,10 +160,13 @@ const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
   const { from } = boundsOfMonth(month, after.zone)
   return edits.flatMap((edit) => {
     const holding = edit.table === 'holding' && !edit.before ? (edit.after as HoldingRow) : null
-    if (!holding || holding.countedFrom === null || monthOf(holding.countedFrom, after.zone) !== month) return []
+    const terms = holding && termsOf(after, holding.product)
+    const counted = terms && countedSpan(after, terms, holding)
+    if (!holding || !counted || terms.sheetFor(monthAt(month, after.zone))?.charging.rule !== 'whole-month') return []
+    if (monthOf(counted.from, after.zone) !== month || terms.countingOf(holding.seatType).length === 0) return []
     const passedOn = before
       .by('holding', 'type', `${holding.product}/${holding.seatType}`)
-      .find((one) => one.countedFrom !== null && one.until !== null && one.until > from && one.until <= now)
+      .find((one) => !one.own && one.until !== null && one.until > from && one.until <= now)
     const type = passedOn && seatTypeAt(after, holding.product, holding.seatType, now)
     if (!passedOn || !type) return []
     const ended = dateInWords(dateOf(passedOn.until!, after.zone), dateOf(now, after.zone))

@@ -47,9 +47,9 @@ const step = (by: number) => {
         <a :href="session.path(`/bills/${bill.month}/file.pdf`)">PDF</a>
       </p>
       <BillLines :key="bill.month" :bill="bill" :today="today" :money="money" />
-      <h3 class="caption">
+      <h2 class="caption">
         {{ t('bill.since', { month: bill.before.name }) }} {{ signed(bill.totalMinor - bill.before.totalMinor) }}
-      </h3>
+      </h2>
       <p v-if="bill.since.length === 0" class="muted">{{ t('bill.same') }}</p>
       <p v-for="(one, at) in bill.since" :key="at" class="reason">
         <span>{{ one.sentence }}</span><span class="number">{{ signed(one.deltaMinor) }}</span>
@@ -57,7 +57,7 @@ const step = (by: number) => {
     </section>
     <section class="sheet">
       <ForecastChart :bill="bill" :money="money" />
-      <h3 class="caption">{{ t('bill.byClient') }}</h3>
+      <h2 class="caption">{{ t('bill.byClient') }}</h2>
       <p v-for="part in bill.byPlace" :key="part.name" class="reason" :class="{ muted: part.key === null }">
         <span>{{ part.name }}</span><span class="number">{{ money(part.amountMinor) }}</span>
       </p>

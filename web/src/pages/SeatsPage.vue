@@ -115,7 +115,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
           @close="rack = null"
         />
         <section v-if="product.bands.length > 0" class="bands">
-          <h3 class="caption">{{ t('seats.bands') }}</h3>
+          <h2 class="caption">{{ t('seats.bands') }}</h2>
           <p v-for="band in product.bands" :key="band.upTo" class="band" :class="{ here: band.here }">
             <span>{{ t('seats.band', { upTo: band.upTo }) }}</span>
             <span class="muted">{{ band.here ? t('seats.bandHere', { count: product.counted }) : '' }}</span>

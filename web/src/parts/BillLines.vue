@@ -26,11 +26,11 @@ function days(item: ItemView): string {
 </script>
 
 <template>
-  <div class="bill" role="table" :aria-label="t('bill.title', { month: bill.name })">
+  <div class="bill" role="group" :aria-label="t('bill.title', { month: bill.name })">
     <template v-for="(line, at) in bill.lines" :key="at">
-      <h3 v-if="line.productName !== bill.lines[at - 1]?.productName" class="caption">
+      <h2 v-if="line.productName !== bill.lines[at - 1]?.productName" class="caption">
         {{ line.productName }} <span>{{ bill.currency }}</span>
-      </h3>
+      </h2>
       <button type="button" class="line" :aria-expanded="opened.has(at)" @click="toggle(at)">
         <span
           >{{ line.name
@@ -67,7 +67,7 @@ function days(item: ItemView): string {
 </template>
 
 <style scoped>
-h3 {
+h2 {
   display: flex;
   justify-content: space-between;
   margin: 10px 0 0;

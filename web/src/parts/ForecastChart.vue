@@ -58,7 +58,7 @@ onBeforeUnmount(() => picture.value && plotly?.purge(picture.value))
 
 <template>
   <section>
-    <h3 class="caption">{{ t('bill.ahead') }}</h3>
+    <h2 class="caption">{{ t('bill.ahead') }}</h2>
     <div ref="picture" class="picture" aria-hidden="true"></div>
     <details>
       <summary>{{ t('bill.figures') }}</summary>

@@ -68,7 +68,7 @@ async function fetchSheet(): Promise<void> {
       <BFormInput id="product-from" v-model="from" type="date" />
     </BFormGroup>
     <section v-if="product">
-      <h3 class="caption">{{ t('product.plan') }}</h3>
+      <h2 class="caption">{{ t('product.plan') }}</h2>
       <div class="line">
         <BFormSelect
           v-if="plans.length > 0"
@@ -93,7 +93,7 @@ async function fetchSheet(): Promise<void> {
           >{{ t('product.switchOff') }}</BButton
         >
       </div>
-      <h3 class="caption">{{ t('product.stock') }}</h3>
+      <h2 class="caption">{{ t('product.stock') }}</h2>
       <div class="line">
         <BFormSelect
           id="stock-type"
@@ -112,7 +112,7 @@ async function fetchSheet(): Promise<void> {
         >
       </div>
     </section>
-    <h3 class="caption">{{ product ? t('product.newVersion') : t('product.newProduct') }}</h3>
+    <h2 class="caption">{{ product ? t('product.newVersion') : t('product.newProduct') }}</h2>
     <p v-if="!controls.importSheet.enabled" class="muted">{{ controls.importSheet.reason }}</p>
     <template v-else>
       <label class="file">

@@ -30,9 +30,9 @@ function title(slot: SeatSlot): string {
 
 <template>
   <section class="rack" :aria-label="rack.name" :class="{ lacking: rack.inPlan }">
-    <h3>
+    <h2>
       {{ rack.name }} <span class="about">{{ about }}</span>
-    </h3>
+    </h2>
     <p v-if="rack.inPlan" class="note">{{ t('seats.inPlan', { plan: rack.inPlan }) }}</p>
     <div class="holes">
       <button
@@ -96,7 +96,7 @@ function title(slot: SeatSlot): string {
 .rack.lacking {
   border-style: dashed;
 }
-h3 {
+h2 {
   margin: 0 0 7px;
 }
 .about {

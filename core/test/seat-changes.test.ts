@@ -1,0 +1,167 @@
+import {
+  billOf,
+  countExplained,
+  countSeats,
+  layInvoice,
+  moneyText,
+  minorDigits,
+  reach,
+  seatsView,
+  Sight,
+  type AccountBook,
+  type ProductSheet,
+} from '../src/index.ts'
+import { House } from './house.ts'
+
+/** The book's sheet, its own to be altered. */
+const sheetOf = (book: AccountBook): ProductSheet => {
+  const [entry] = book.products[0]!.sheets
+  return (entry!.sheet = structuredClone(entry!.sheet)) as ProductSheet
+}
+const give = (house: House, who: string, seatType: string, more: object = {}) => ({
+  type: 'give-seat',
+  personId: house.person(who),
+  product: 'log',
+  seatType,
+  ...more,
+})
+const seatOf = (house: House, who: string) =>
+  house.account.by('holding', 'person', house.person(who)).find((one) => one.until === null)!
+
+describe('seats are given, changed and taken back (model S1, S2, S4, S10)', () => {
+  test('a better seat frees what was held back, with the money seen before, and undoing puts it back', () => {
+    const house = House.open()
+    const change = { type: 'change-seat', holdingId: seatOf(house, 'Rafe').id, seatType: 'lead' }
+    const shown = house.show('Oriel', change)
+    expect(shown.money.sums).toMatchObject({
+      thisMonth: { before: 2800, after: 4600 },
+      next: { before: 2800, after: 4600 },
+    })
+    house.do('Oriel', change)
+    expect(seatOf(house, 'Rafe').seatType).toBe('lead')
+    expect(billOf(house.account, '2026-06').totalMinor).toBe(4600)
+  })
+
+  test('nobody is given one where none is empty, and the sentence says how many there are', () => {
+    const house = House.open()
+    house.do('Oriel', give(house, 'Corin', 'field'))
+    const { problems } = house.try('Oriel', give(house, 'Tamsin', 'field'))
+    expect(problems[0]!.sentence).toMatch(/^No Field seat of Garden Log is empty: 3 of 3 are taken/)
+    house.do('Oriel', { type: 'enter-stock', product: 'log', seatType: 'field', number: 2, source: 'a count' })
+    expect(countSeats(house.account, 'log', 'field', house.now)).toMatchObject({ taken: 3, over: 1, empty: 0 })
+    house.do('Oriel', { type: 'end-seat', holdingId: seatOf(house, 'Corin').id })
+    expect(house.refusals('Oriel', give(house, 'Tamsin', 'field'))).toEqual(['seat-sold-out'])
+  })
+
+  test('own seats take none, count for nothing and still cap', () => {
+    const house = House.open()
+    house.do('Oriel', give(house, 'Corin', 'field', { own: true }))
+    expect(countSeats(house.account, 'log', 'field', house.now)).toMatchObject({ taken: 2, empty: 1 })
+    expect(billOf(house.account, '2026-06').totalMinor).toBe(2800)
+    house.give('Corin', 'Gardener', 'Main')
+    expect(reach(house.account, house.person('Corin'), house.place('Main'), 'log/photos', house.now).level).toBe(
+      'change',
+    )
+  })
+
+  test('a steward hands out what costs nothing where they may, and is told who could do what raises the bill', () => {
+    const house = House.open((book) => {
+      const steward = book.roles.find((role) => role.name === 'Steward')!
+      steward.areas['porter/seats'] = { level: 'add' }
+      const rafe = book.people.find((one) => one.email?.startsWith('rafe'))!
+      rafe.seats = []
+    })
+    expect(house.refusals('Mirren', give(house, 'Rafe', 'reader'))).toEqual([])
+    const { problems } = house.try('Mirren', give(house, 'Rafe', 'field'))
+    expect(problems[0]!.sentence).toMatch(/would raise the bill, for which you need billing: change/)
+    expect(house.refusals('Mirren', give(house, 'Oriel', 'reader'))).toContain('not-allowed')
+    expect(house.refusals('Rafe', give(house, 'Rafe', 'reader'))).toContain('not-allowed')
+  })
+})
+
+describe('when a seat counts (model S3)', () => {
+  const counting = (counts: 'invited' | 'first-use') => (book: AccountBook) => {
+    sheetOf(book).charging.counts = counts
+  }
+
+  test('from the invitation on, until it is withdrawn, where the sheet says so', () => {
+    const house = House.open(counting('invited'))
+    house.do('Oriel', house.invitation())
+    expect(countSeats(house.account, 'log', 'field', house.now)).toMatchObject({ taken: 2, reserved: 1, empty: 0 })
+    expect(billOf(house.account, '2026-06').totalMinor).toBe(4200)
+    expect(billOf(house.account, '2026-07').totalMinor).toBe(2800)
+    const [offer] = house.account.by('offer', 'person', house.person('Sorrel'))
+    const accepted = House.prototype.accept.call(
+      Object.assign(Object.create(House.prototype), house),
+      'Sorrel',
+    ) as House
+    expect(billOf(accepted.account, '2026-07').totalMinor).toBe(4200)
+    house.do('Oriel', { type: 'withdraw', offerId: offer!.id })
+    expect(countSeats(house.account, 'log', 'field', house.now)).toMatchObject({ reserved: 0, empty: 1 })
+    expect(billOf(house.account, '2026-06').totalMinor).toBe(4200)
+  })
+
+  test('from the first use on, where the sheet says so', () => {
+    const house = House.open(counting('first-use'))
+    expect(billOf(house.account, '2026-06').totalMinor).toBe(0)
+    const why = countExplained(house.account, house.now).find((one) => one.personId === house.person('Rafe'))
+    expect(why).toMatchObject({ counted: false, why: 'not used yet; counts from first use' })
+  })
+
+  test('with a rule, everybody of a standing has the seat while they are of it, and loses only that one', () => {
+    const house = House.open()
+    const sheet = structuredClone([...house.account.all('sheet')][0]!.sheet)
+    sheet.comesAlong = [{ standing: 'member', seatType: 'reader' }]
+    house.do('Oriel', { type: 'import-sheet', sheet })
+    const mine = () =>
+      house.account
+        .by('holding', 'person', house.person('Rafe'))
+        .filter((one) => one.until === null)
+        .map((one) => `${one.seatType} ${one.origin}`)
+    expect(mine().sort()).toEqual(['field given', 'reader along'])
+    const along = house.account.by('holding', 'person', house.person('Rafe')).find((one) => one.origin === 'along')!
+    expect(house.refusals('Oriel', { type: 'end-seat', holdingId: along.id })).toEqual(['comes-along'])
+    house.do('Oriel', { type: 'change-person', personId: house.person('Rafe'), standing: 'guest' })
+    expect(mine()).toEqual(['field given'])
+  })
+})
+
+describe('plans and products (model S11)', () => {
+  test('what the plan lacks is named with the plan that has it, and its holders lose it while it lasts', () => {
+    const house = House.open((book) => {
+      const sheet = sheetOf(book)
+      sheet.plans = [
+        { code: 'small', name: 'Small', areas: ['photos'], seatTypes: ['reader'] },
+        { code: 'large', name: 'Large', areas: ['photos', 'drawings'], seatTypes: ['field', 'lead', 'reader'] },
+      ]
+      book.products[0]!.subscriptions = [{ from: '2025-01-01', on: true, plan: 'large' }]
+    })
+    const shown = house.show('Oriel', { type: 'subscribe', product: 'log', on: true, plan: 'small' })
+    expect(shown.access.people.lost).toBeGreaterThan(0)
+    house.do('Oriel', { type: 'subscribe', product: 'log', on: true, plan: 'small' })
+    const { problems } = house.try('Oriel', give(house, 'Corin', 'field'))
+    expect(problems[0]!.sentence).toBe('The plan small has no Field seat; the plan Large has it.')
+    const view = seatsView(new Sight(house.account, house.person('Oriel'), house.now))!
+    expect(view.products[0]!.racks.find((one) => one.seatType === 'field')!.inPlan).toBe('Large')
+    expect(billOf(house.account, '2026-07').totalMinor).toBe(0)
+    expect(house.refusals('Tamsin', { type: 'subscribe', product: 'log', on: false })).toEqual(['not-allowed'])
+  })
+})
+
+test('an invoice takes several lines of one person together, and knows people by name or address', () => {
+  const house = House.open()
+  const laid = layInvoice(house.account, '2026-06', 'log', [
+    { who: 'RAFE@house.example', amountMinor: 1000 },
+    { who: 'rafe gardener', amountMinor: 400 },
+  ])
+  expect(laid.lines.map((one) => [one.who, one.verdict])).toEqual([
+    ['Mirren Steward', 'only-ours'],
+    ['Rafe Gardener', 'same'],
+  ])
+})
+
+test('sums are written in the currency’s own minor units', () => {
+  expect([minorDigits('EUR', 'en-IE'), minorDigits('JPY', 'ja-JP'), minorDigits('KWD', 'en-IE')]).toEqual([2, 0, 3])
+  expect(moneyText(1400, 'JPY', 'en-IE')).toContain('1,400')
+  expect(moneyText(1400, 'KWD', 'en-IE')).toContain('1.400')
+})
