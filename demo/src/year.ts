@@ -16,7 +16,7 @@ import {
   type Instant,
   type LocalDate,
 } from '@lodge/core'
-import { Accounts, Committer, type KeyRing, type Pools } from '@lodge/server'
+import { Accounts, Committer, type KeyRing, type Pools, type Via } from '@lodge/server'
 import { DEMO_ZONE } from './book.ts'
 import { DEMO_OWNER_EMAIL } from './sign-in.ts'
 
@@ -227,9 +227,14 @@ export function worldOf(pools: Pools, keyRing: KeyRing, accountId: string): Worl
     current: async () => (await accounts.get(accountId))!.account,
     async commit(changes, actor, at) {
       now = at
-      await committer.commit({ accountId, changes, actor, via: { kind: 'schedule' } })
+      const via: Via = actor.kind === 'person' ? { kind: 'session', id: uuidv7() } : { kind: viaOf(actor) }
+      await committer.commit({ accountId, changes, actor, via })
     },
   }
+}
+
+function viaOf({ kind }: Actor): 'product' | 'schedule' {
+  return kind === 'product' ? 'product' : 'schedule'
 }
 
 function actorOf(account: Account, by: Happening['by']): Actor {

@@ -143,7 +143,7 @@ describe('months', () => {
       accountId: id,
       changes: [report],
       actor,
-      via: { kind: 'schedule' },
+      via: { kind: 'product' },
     })
     running.lodge.accounts.forget(id)
     expect(await billOf('2026-06')).toMatchObject({ closed: true, totalMinor: 7300 })

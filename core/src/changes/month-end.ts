@@ -103,6 +103,7 @@ export const reportUse: ChangeKind<ReportUse> = {
       draft.insert('use', { id: use.useId, ...row, amount: use.amount, reportedAt: draft.now })
     })
   },
-  sentence: (change, _sight, verb) => `${verb('reported', 'report')} use, ${change.uses.length} entries`,
+  sentence: (change, _sight, verb) =>
+    `${verb('reported', 'report')} ${change.uses.length === 1 ? 'a use' : `${change.uses.length} uses`}`,
   record: (change) => change,
 }

@@ -19,6 +19,8 @@ export type Via =
   | { kind: 'invitation' }
   | { kind: 'founding' }
   | { kind: 'schedule' }
+  /** A product's own report. */
+  | { kind: 'product' }
 
 /** What the hash of an entry covers, as canonical JSON (RFC 8785). */
 export interface LedgerHeader {
