@@ -79,6 +79,18 @@ describe('seats are given, changed and taken back (model S1, S2, S4, S10)', () =
   })
 })
 
+test('an end on the first of a month says what a day earlier saves; a day later it does not', () => {
+  const house = House.open()
+  const codes = (engagementUntil: string) =>
+    house
+      .show('Oriel', { type: 'change-person', personId: house.person('Rafe'), engagementUntil })
+      .watchOut.filter((one) => one.code === 'day-earlier')
+      .map((one) => one.sentence)
+  expect(codes('2026-07-01')).toEqual(['Rafe Gardener: ending on 30 June instead of 1 July saves €14.00.'])
+  expect(codes('2026-07-02')).toEqual([])
+  expect(codes('2026-06-30')).toEqual([])
+})
+
 describe('when a seat counts (model S3)', () => {
   const counting = (counts: 'invited' | 'first-use') => (book: AccountBook) => {
     sheetOf(book).charging.counts = counts

@@ -8,11 +8,21 @@ import type { Sight } from '../access/sight.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
+import { holdingUntil } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
 import { partOf } from '../seats/tally.ts'
 import { countedSpan } from '../seats/stretches.ts'
 import { monthAt, termsOf } from '../seats/terms.ts'
-import { boundsOfMonth, dateInWords, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
+import {
+  addDays,
+  boundsOfMonth,
+  dateInWords,
+  dateOf,
+  lastDateBefore,
+  monthInWords,
+  monthOf,
+  type Instant,
+} from '../time/instants.ts'
 import type { Change } from './index.ts'
 import { invitedId } from './invite.ts'
 
@@ -54,6 +64,7 @@ export function watchOut(
     leftWithoutApprover,
     chargedTwice,
     chargedInFull,
+    dayEarlierSaves,
     reportsLeft,
     offersDead,
     cannotBeUndone,
@@ -198,6 +209,34 @@ const chargedInFull: Check = ({ after, edits, sight, now }) => {
       },
     ]
   })
+}
+
+/** A seat that would end on the first day of a month is charged for that whole month (model S4, S6). */
+const dayEarlierSaves: Check = ({ after, edits, sight, now }) => {
+  if (!sight.money) return []
+  const people = new Set<Id>()
+  for (const edit of edits) {
+    if (edit.table === 'person') people.add(edit.key)
+    if (edit.table === 'holding' && edit.after) people.add((edit.after as HoldingRow).personId)
+  }
+  const { currency, locale, zone } = after.settings
+  const today = dateOf(now, zone)
+  return [...people].flatMap((personId) =>
+    after.by('holding', 'person', personId).flatMap((holding) => {
+      const ends = holdingUntil(after, holding)
+      const terms = termsOf(after, holding.product)
+      if (ends === null || ends <= now || !terms) return []
+      const last = lastDateBefore(ends, zone)
+      const month = monthAt(last.slice(0, 7), zone)
+      if (!last.endsWith('-01') || terms.sheetFor(month)?.charging.rule !== 'whole-month') return []
+      const [share] = partOf(after, terms, personId, month).shares
+      if (!share || share.priceMinor === 0 || share.seatType !== holding.seatType || share.until !== ends) return []
+      const [earlier, late] = [addDays(last, -1), last].map((date) => dateInWords(date, today))
+      const sum = moneyText(share.priceMinor, currency, locale)
+      const sentence = `${sight.personName(personId)}: ending on ${earlier} instead of ${late} saves ${sum}.`
+      return [{ code: 'day-earlier', sentence }]
+    }),
+  )
 }
 
 const leavers = (scene: Scene) => scene.changes.flatMap((change) => (change.type === 'leave' ? [change.personId] : []))

@@ -90,7 +90,7 @@ async function verify(): Promise<void> {
             <small v-for="mark in entry.marks" :key="mark" class="brass">{{ t(`ledger.mark.${mark}`) }}</small>
           </span>
           <button
-            v-if="entry.version > 1"
+            v-if="entry.actorId && entry.version > 1"
             type="button"
             class="btn btn-quiet undo"
             :aria-label="t('ledger.undoIt', { version: entry.version })"
