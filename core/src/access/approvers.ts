@@ -3,7 +3,7 @@ import type { AreaKey, Id, RoleArea } from '../account/rows.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'
 import { areaAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
-import { holdersAt } from './holders.ts'
+import { holdersAlong } from './holders.ts'
 import { answerBy, concerns, givenBy, levelNeeded, type Whose } from './powers.ts'
 import { reach } from './reach.ts'
 import { countsIn, entryBy, routesTo } from './walk.ts'
@@ -28,35 +28,68 @@ export function approversOf(
   whose: Whose,
   instant: Instant,
 ): ApproversFound {
+  const able = new Set<Id>()
+  for (const id of ableTo(account, personId, placeId, key, action, whose, instant)) able.add(id)
+  if (able.size > 0) return { personIds: [...able], ownersStandIn: false }
+  const owners = activeOwners(account, instant).flatMap((owner) => (owner.id === personId ? [] : [owner.id]))
+  return { personIds: owners, ownersStandIn: true }
+}
+
+/** Whether nobody but the owners is left to approve it: the first who could settles it (model R4, S8). */
+export function isWithoutApprover(...asked: Parameters<typeof approversOf>): boolean {
+  return ableTo(...asked).next().done === true
+}
+
+/** Whoever could approve, one after the other, some more than once. */
+function* ableTo(
+  account: Account,
+  personId: Id,
+  placeId: Id,
+  key: AreaKey,
+  action: string,
+  whose: Whose,
+  instant: Instant,
+): Generator<Id> {
+  const asked = new Set<Id>([personId])
+  for (const id of candidates(account, personId, placeId, key, action, whose, instant)) {
+    if (asked.has(id)) continue
+    asked.add(id)
+    if (maySee(account, id, placeId, key, instant)) yield id
+  }
+}
+
+function* candidates(
+  account: Account,
+  personId: Id,
+  placeId: Id,
+  key: AreaKey,
+  action: string,
+  whose: Whose,
+  instant: Instant,
+): Generator<Id> {
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)
   const needs = area && levelNeeded(area, action)
-  const found = new Set<Id>()
   for (const route of person && needs ? routesTo(account, person, placeId, instant) : []) {
     const entry = countsIn(route, area!) ? entryBy(account, route, area!) : undefined
     if (!entry || !concerns(entry, whose) || answerBy(entry, action, needs!) !== 'with-approval') continue
     const named =
       route.grant?.approverIds ?? (route.role?.approvers?.kind === 'named' ? route.role.approvers.personIds : null)
-    if (named) named.forEach((id) => found.add(id))
+    if (named) yield* named
     else if (route.role?.approvers?.kind === 'manager') {
-      if (person!.managerId) found.add(person!.managerId)
-    } else whoRun(account, placeId, key, instant).forEach((id) => found.add(id))
+      if (person!.managerId) yield person!.managerId
+    } else yield* whoRun(account, placeId, key, instant)
   }
-  found.delete(personId)
-  const able = [...found].filter((id) => maySee(account, id, placeId, key, instant))
-  if (able.length > 0) return { personIds: able, ownersStandIn: false }
-  const owners = activeOwners(account, instant).flatMap((owner) => (owner.id === personId ? [] : [owner.id]))
-  return { personIds: owners, ownersStandIn: true }
 }
 
 /** Those who freely reach `run` with any item there. */
-function whoRun(account: Account, placeId: Id, key: AreaKey, instant: Instant): Id[] {
-  const gives = (entry: RoleArea) => concerns(entry, 'any') && givenBy(entry).free === 'run'
-  const candidates = [...holdersAt(account, placeId, key, instant, gives).keys()]
+function* whoRun(account: Account, placeId: Id, key: AreaKey, instant: Instant): Generator<Id> {
+  const runs = (id: Id) => reach(account, id, placeId, key, instant).level === 'run'
   for (const standing of ['owner', 'administrator']) {
-    candidates.push(...account.by('person', 'standing', standing).map((person) => person.id))
+    for (const { id } of account.by('person', 'standing', standing)) if (runs(id)) yield id
   }
-  return candidates.filter((id) => reach(account, id, placeId, key, instant).level === 'run')
+  const gives = (entry: RoleArea) => concerns(entry, 'any') && givenBy(entry).free === 'run'
+  for (const { id } of holdersAlong(account, placeId, key, instant, gives)) if (runs(id)) yield id
 }
 
 function maySee(account: Account, personId: Id, placeId: Id, key: AreaKey, instant: Instant): boolean {

@@ -22,9 +22,21 @@ export function holdersAt(
   gives: (entry: RoleArea) => boolean,
 ): Map<Id, PersonRow> {
   const found = new Map<Id, PersonRow>()
+  for (const person of holdersAlong(account, placeId, key, instant, gives)) found.set(person.id, person)
+  return found
+}
+
+/** The same one after the other, some more than once: for whoever needs only to know whether there is one. */
+export function* holdersAlong(
+  account: Account,
+  placeId: Id,
+  key: AreaKey,
+  instant: Instant,
+  gives: (entry: RoleArea) => boolean,
+): Generator<PersonRow> {
   const area = areaAt(account, key, instant)
   const path = upwards(account, placeId)
-  if (!area || isAsleep(path)) return found
+  if (!area || isAsleep(path)) return
   for (const place of path) {
     const wall = wallBetween(path, place.id)
     for (const grant of account.by('grant', 'place', place.id)) {
@@ -33,10 +45,9 @@ export function holdersAt(
       if (!role || !inForce || (wall && !role.wallPassing)) continue
       const entry = entryBy(account, { grant, role, placeId: place.id } as Route, area)
       if (!entry || !gives(entry)) continue
-      for (const person of subjectsOf(account, grant)) found.set(person.id, person)
+      yield* subjectsOf(account, grant)
     }
   }
-  return found
 }
 
 /** Those who give and take access at a place by a key of their own, not by standing (model D4). */

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
-import { approversOf } from '../access/approvers.ts'
+import { isWithoutApprover } from '../access/approvers.ts'
 import { answersOf, risesIn, type Move } from '../access/compare.ts'
 import { stewardsAt } from '../access/holders.ts'
 import { topRank } from '../access/profiles.ts'
@@ -156,7 +156,7 @@ const leftWithoutApprover: Check = ({ after, moves, sight, now }) => {
         const waits = move.from <= now && answersOf(action, 'own').after === 'with-approval'
         if (!waits || asked.has(key) || asked.size >= MAXIMUM_ALIKE) return []
         asked.add(key)
-        if (!approversOf(after, move.personId, move.placeId, area.key, action.code, 'own', now).ownersStandIn) return []
+        if (!isWithoutApprover(after, move.personId, move.placeId, area.key, action.code, 'own', now)) return []
         const what = `${area.area.name}: ${action.code} at ${sight.placeName(move.placeId)}`
         return [{ code: 'no-approver', sentence: `Nobody but the owners is left to approve ${what}.` }]
       }),
