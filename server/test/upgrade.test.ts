@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
 import type { RowDataPacket } from 'mysql2'
-import { checkAccount, reach } from '@lodge/core'
+import { billOf, checkAccount, reach } from '@lodge/core'
 import { verifyLedger } from '../src/store/ledger.ts'
 import { migrate } from '../src/store/migrate.ts'
 import { readAccount } from '../src/store/read-account.ts'
@@ -52,6 +52,13 @@ test.each(readdirSync(dumps).filter((name) => name.endsWith('.sql')))(
       ['2026-06-16 08:00:00.000001', place('Harbour')],
     )
     expect(past.map((row) => row.walled)).toEqual([0])
+
+    // Billed as before the upgrade: two Field seats at 14.00.
+    const totals = ['2026-01', '2026-05', '2026-06', '2026-07'].map((month) => billOf(account, month).totalMinor)
+    expect(totals).toEqual([2800, 2800, 2800, 2800])
+    expect(account.settings.openedAt).toBeGreaterThan(0)
+    const [product] = [...account.all('product')]
+    expect(account.by('subscription', 'product', product!.id)).toMatchObject([{ on: true }])
 
     const browser = supertest.agent(running.server)
     const email = account.personal(find('Oriel Owner').id, 'email')
