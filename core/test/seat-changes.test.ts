@@ -46,7 +46,9 @@ describe('seats are given, changed and taken back (model S1, S2, S4, S10)', () =
     const house = House.open()
     house.do('Oriel', give(house, 'Corin', 'field'))
     const { problems } = house.try('Oriel', give(house, 'Tamsin', 'field'))
-    expect(problems[0]!.sentence).toMatch(/^No Field seat of Garden Log is empty: 3 of 3 are taken/)
+    expect(problems[0]!.sentence).toBe(
+      'No Field seat of Garden Log is empty: 3 of 3 are taken. Lead and Reader would be spare. One more costs €14.00 a month.',
+    )
     house.do('Oriel', { type: 'enter-stock', product: 'log', seatType: 'field', number: 2, source: 'a count' })
     expect(countSeats(house.account, 'log', 'field', house.now)).toMatchObject({ taken: 3, over: 1, empty: 0 })
     house.do('Oriel', { type: 'end-seat', holdingId: seatOf(house, 'Corin').id })
@@ -89,6 +91,27 @@ test('an end on the first of a month says what a day earlier saves; a day later 
   expect(codes('2026-07-01')).toEqual(['Rafe Gardener: ending on 30 June instead of 1 July saves €14.00.'])
   expect(codes('2026-07-02')).toEqual([])
   expect(codes('2026-06-30')).toEqual([])
+})
+
+test('whoever holds nothing of a product any more is told what becomes of their things there', () => {
+  const house = House.open()
+  const codes = (change: object) =>
+    house
+      .show('Oriel', change)
+      .watchOut.filter((one) => one.code === 'things-left')
+      .map((one) => one.sentence)
+  const { id } = seatOf(house, 'Rafe')
+  expect(codes({ type: 'end-seat', holdingId: id })).toEqual(['What Rafe Gardener made in Garden Log stays as it is.'])
+  expect(codes({ type: 'change-seat', holdingId: id, seatType: 'lead' })).toEqual([])
+})
+
+test('where none is empty, whose seat lies idle is named, as far as use is reported', () => {
+  const house = House.open((book) => {
+    book.products[0]!.use = [{ person: 'mirren@house.example', at: '2026-06-10T09:00:00Z', amount: 1 }]
+    book.products[0]!.stock[0]!.number = 2
+  })
+  const sentence = house.try('Oriel', give(house, 'Corin', 'field')).problems[0]!.sentence
+  expect(sentence).toContain('Rafe Gardener did not use theirs for 30 days.')
 })
 
 describe('when a seat counts (model S3)', () => {

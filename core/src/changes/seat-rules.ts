@@ -5,7 +5,8 @@ import { grantsOf } from '../access/walk.ts'
 import { enablesType, productAt, type Product } from '../products/catalogue.ts'
 import type { SheetSeatType } from '../products/sheet.ts'
 import { billOf } from '../seats/bill.ts'
-import { countSeats, holdingUntil } from '../seats/holdings.ts'
+import { countSeats, holdingUntil, isHeldAt } from '../seats/holdings.ts'
+import { moneyText } from '../seats/money.ts'
 import { bandFor } from '../seats/rules/banded.ts'
 import { tallyOf } from '../seats/tally.ts'
 import { monthAt, termsOf } from '../seats/terms.ts'
@@ -87,10 +88,47 @@ export function checkRoom(draft: Draft, { product, seatType, from, until }: Seat
       const when = instant > draft.now ? ` from ${dateInWords(dateOf(instant, draft.account.zone), now)} on` : ''
       const held = count.taken + count.reserved
       const sentence = `No ${name} seat of ${count.productName} is empty${when}: ${held} of ${count.ceiling} are taken.`
-      return draft.refuse('seat-sold-out', `${sentence} Choose another type or make one empty.`)
+      return draft.refuse('seat-sold-out', `${sentence} ${insteadText(draft, product, seatType, instant)}`)
     }
   }
   checkBand(draft, product, seatType)
+}
+
+/** What would do instead: spare types, whose seat lies idle, and what one more costs, as far as the actor sees (I7, S8). */
+function insteadText(draft: Draft, product: string, seatType: string, instant: Instant): string {
+  const { account, sight, now } = draft
+  const sheet = productAt(account, product, instant)?.sheet
+  const spare = (sheet?.seatTypes ?? []).filter((type) => {
+    const count = type.code === seatType ? undefined : countSeats(account, product, type.code, instant)
+    return count !== undefined && type.use === 'named' && (count.empty === null || count.empty > 0)
+  })
+  const idle = idleHolders(draft, product, seatType).map((id) => account.nameOf(id))
+  const price = sight.money ? priceOfOneMore(account, product, seatType, now) : null
+  const { currency, locale } = account.settings
+  return [
+    spare.length > 0 ? `${spare.map((type) => type.name).join(' and ')} would be spare.` : 'No other type is spare.',
+    ...(idle.length > 0 ? [`${idle.join(' and ')} did not use theirs for ${IDLE_DAYS} days.`] : []),
+    price === null
+      ? 'The office could have one more.'
+      : `One more costs ${moneyText(price, currency, locale)} a month.`,
+  ].join(' ')
+}
+
+/** A seat lies idle after so many days without reported use. */
+const IDLE_DAYS = 30
+
+/** Whose seat lies idle, where the product reports people's use at all; two of those the actor sees. */
+function idleHolders({ account, sight, now }: Draft, product: string, seatType: string): Id[] {
+  const uses = account.by('use', 'product', product).filter((use) => use.personId !== null)
+  if (uses.length === 0) return []
+  const since = now - IDLE_DAYS * 86_400_000_000
+  const busy = new Set(uses.filter((use) => use.at >= since).map((use) => use.personId))
+  return account
+    .by('holding', 'type', `${product}/${seatType}`)
+    .filter((one) => isHeldAt(account, one, now) && one.givenFrom < since && !busy.has(one.personId))
+    .map((one) => one.personId)
+    .filter((id) => sight.depthOf(id) === 'record')
+    .slice(0, 2)
 }
 
 /** Beyond the last band nobody more is let in: one waits (model S6). */

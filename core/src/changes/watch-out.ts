@@ -8,7 +8,7 @@ import type { Sight } from '../access/sight.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
-import { holdingUntil } from '../seats/holdings.ts'
+import { holdingUntil, isHeldAt } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
 import { partOf } from '../seats/tally.ts'
 import { countedSpan } from '../seats/stretches.ts'
@@ -65,6 +65,7 @@ export function watchOut(
     chargedTwice,
     chargedInFull,
     dayEarlierSaves,
+    thingsLeft,
     reportsLeft,
     offersDead,
     cannotBeUndone,
@@ -237,6 +238,29 @@ const dayEarlierSaves: Check = ({ after, edits, sight, now }) => {
       return [{ code: 'day-earlier', sentence }]
     }),
   )
+}
+
+const THINGS: Record<string, string> = {
+  kept: 'stays as it is',
+  'kept-read-only': 'stays, to be read only',
+  dropped: 'is dropped by the product',
+}
+
+/** What becomes of what somebody made in a product in which they hold nothing any more (model L2). */
+const thingsLeft: Check = ({ before, after, edits, sight, now }) => {
+  const ended = edits.flatMap((edit) => {
+    const row = edit.table === 'holding' && edit.before ? (edit.before as HoldingRow) : null
+    return row && isHeldAt(before, row, now) ? [row] : []
+  })
+  const once = new Map(ended.map((row) => [`${row.personId} ${row.product}`, row]))
+  return [...once.values()].flatMap(({ personId, product }) => {
+    const held = after.by('holding', 'person', personId).filter((row) => row.product === product)
+    const sheet = termsOf(after, product)?.sheetAt(now)
+    if (!sheet || held.some((row) => row.until === null || row.until > now)) return []
+    const what = THINGS[sheet.thingsWhenSeatEnds] ?? 'stays as it is'
+    const sentence = `What ${sight.personName(personId)} made in ${sheet.name} ${what}.`
+    return [{ code: 'things-left', sentence }]
+  })
 }
 
 const leavers = (scene: Scene) => scene.changes.flatMap((change) => (change.type === 'leave' ? [change.personId] : []))

@@ -4,6 +4,7 @@ import { grantsOf } from '../access/walk.ts'
 import { upwards } from '../places/tree.ts'
 import type { Bill } from './bill.ts'
 import { itemsOf } from './bill-items.ts'
+import type { LocalMonth } from '../time/instants.ts'
 import { monthAt, type Month } from './terms.ts'
 
 /** A part of a bill that falls to one client or cost code, or that cannot be split, saying why. */
@@ -41,6 +42,13 @@ export function splitBill(account: Account, bill: Bill, by: 'place' | 'code'): B
   return [...parts.values()].sort(
     (one, other) => Number(one.key === null) - Number(other.key === null) || one.name.localeCompare(other.name, 'en'),
   )
+}
+
+/** To which client and which cost code a person falls in a month, or why to none alone. */
+export function partsOfPeople(account: Account, month: LocalMonth): (personId: Id) => { client: string; code: string } {
+  const whole = monthAt(month, account.zone)
+  const [byPlace, byCode] = [new Splitter(account, whole, 'place'), new Splitter(account, whole, 'code')]
+  return (personId) => ({ client: byPlace.ofPerson(personId).name, code: byCode.ofPerson(personId).name })
 }
 
 interface Share {

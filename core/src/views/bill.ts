@@ -6,7 +6,7 @@ import { countExplained, type Counted } from '../seats/count.ts'
 import { forecastOf, type ForecastMonth } from '../seats/forecast.ts'
 import { moneyText } from '../seats/money.ts'
 import { movementsOf, type Movement } from '../seats/since.ts'
-import { splitBill, type BillPart } from '../seats/split.ts'
+import { partsOfPeople, splitBill, type BillPart } from '../seats/split.ts'
 import { addMonths, dateInWords, dateOf, isMonth, monthInWords, monthOf, type LocalMonth } from '../time/instants.ts'
 
 /** Why the bill moved, told in a sentence, with what it moved (model S8). */
@@ -78,16 +78,30 @@ function nameOf(sight: Sight, { personId, placeId, seatType }: BillItem): string
   return placeId ? sight.placeName(placeId) : (seatType ?? '')
 }
 
+/** Whether somebody counts, and to which client and cost code they fall. */
+export interface CountedView extends Counted {
+  name: string
+  productName: string
+  client: string
+  code: string
+}
+
 /** Everybody the asker sees, counted or not, and why (model S8). */
-export function countView(sight: Sight): { people: (Counted & { name: string; productName: string })[] } | undefined {
+export function countView(sight: Sight): { people: CountedView[] } | undefined {
   const { account, now } = sight
   if (!sight.can('seats', 'see')) return undefined
   const names = new Map(
     [...account.all('product')].map(({ id, code }) => [code, account.by('sheet', 'product', id).at(-1)?.sheet.name]),
   )
+  const partsOf = partsOfPeople(account, monthOf(now, account.zone))
   const people = countExplained(account, now)
     .filter((one) => sight.seesPerson(one.personId))
-    .map((one) => ({ ...one, name: account.nameOf(one.personId), productName: names.get(one.product) ?? one.product }))
+    .map((one) => ({
+      ...one,
+      ...partsOf(one.personId),
+      name: account.nameOf(one.personId),
+      productName: names.get(one.product) ?? one.product,
+    }))
   return { people: people.sort((one, other) => one.name.localeCompare(other.name, 'en')) }
 }
 

@@ -66,8 +66,10 @@ export const billRoutes = [
       const found = countView(sight)
       if (!found) throw notFound()
       send(ctx, 'text/csv; charset=utf-8', 'count.csv')
-      const rows = found.people.map((one) => [one.productName, one.name, one.counted ? 'yes' : 'no', one.why])
-      return tableCsv(['product', 'person', 'counted', 'why'], rows) as unknown as object
+      const rows = found.people.map(({ productName, name, counted, why, client, code }) => {
+        return [productName, name, counted ? 'yes' : 'no', why, client, code]
+      })
+      return tableCsv(['product', 'person', 'counted', 'why', 'client', 'cost code'], rows) as unknown as object
     },
   }),
   route({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Counted } from '@lodge/core'
+import type { CountedView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useFetched } from '../state/fetched.ts'
@@ -8,10 +8,10 @@ import VirtualList from './VirtualList.vue'
 
 // The count explained: every person, counted or not, and why.
 const props = defineProps<{ product: string }>()
-type Row = Counted & { name: string; id: string }
+type Row = CountedView & { id: string }
 const { t } = useI18n()
 const session = useSession()
-const { data, error } = useFetched<{ people: (Counted & { name: string })[] }>(() => session.path('/count'))
+const { data, error } = useFetched<{ people: CountedView[] }>(() => session.path('/count'))
 const onlyCounted = ref(true)
 const rows = computed<Row[]>(() =>
   (data.value?.people ?? [])
@@ -33,11 +33,13 @@ const counted = computed(() => rows.value.filter((row) => row.counted).length)
       <VirtualList class="list" role="grid" :rows="rows" chosen-id="" :label="t('seats.who')">
         <template #head>
           <span>{{ t('people.name') }}</span><span>{{ t('count.is') }}</span
-          ><span>{{ t('count.why') }}</span>
+          ><span>{{ t('count.why') }}</span
+          ><span>{{ t('count.client') }}</span>
         </template>
         <template #row="{ row }">
           <span>{{ row.name }}</span><span>{{ row.counted ? t('count.yes') : t('count.no') }}</span
-          ><span class="muted">{{ row.why }}</span>
+          ><span class="muted">{{ row.why }}</span
+          ><span class="muted">{{ row.client }}</span>
         </template>
         <template #none>{{ data ? t('count.none') : t('common.loading') }}</template>
       </VirtualList>
@@ -56,7 +58,7 @@ const counted = computed(() => rows.value.filter((row) => row.counted).length)
   margin: 0 0 6px;
 }
 .list {
-  --columns: minmax(0, 1fr) 90px minmax(0, 1.4fr);
+  --columns: minmax(0, 1fr) 70px minmax(0, 1.2fr) minmax(0, 1fr);
   height: 300px;
 }
 </style>
