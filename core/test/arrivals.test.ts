@@ -100,7 +100,7 @@ describe('what an offer holds, at its use (model I5, S1, S3)', () => {
     expect(house.account.by('holding', 'person', house.person('Sorrel'))).toMatchObject([{ countedFrom: null }])
     expect(
       house.show('Oriel', { type: 'leave', personId: house.person('Sorrel') }).watchOut.map((one) => one.code),
-    ).toEqual(['sessions'])
+    ).toEqual(['things-left', 'sessions'])
   })
 
   test('what its sponsor can no longer give makes the taker wait, and the office decides', () => {

@@ -244,7 +244,7 @@ describe('leaving now (model X3, X4)', () => {
       thisMonth: { before: 2800, after: 2800 },
       next: { before: 2800, after: 1400 },
     })
-    expect(shown.watchOut.map((one) => one.code)).toEqual(['charged-in-full', 'sessions'])
+    expect(shown.watchOut.map((one) => one.code)).toEqual(['charged-in-full', 'things-left', 'sessions'])
     house.do('Oriel', leave)
     expect(reach(house.account, house.person('Rafe'), house.place('Main'), 'log/photos', house.now).granted).toBe(
       'none',

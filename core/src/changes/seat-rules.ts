@@ -195,7 +195,10 @@ export function settleSeats(draft: Draft, personId: Id): void {
     const countedFrom = holding.countedFrom ?? Math.max(holding.givenFrom, engagementFrom ?? holding.givenFrom)
     const ends = holdingUntil(draft.account, holding)
     const until = ends !== null && ends <= draft.now ? ends : holding.until
-    if (countedFrom === holding.countedFrom && until === holding.until) continue
-    draft.update('holding', holding.id, { countedFrom, until })
+    // Given for a time after the engagement had ended, it never was (model Z3).
+    if (until !== null && until <= holding.givenFrom) draft.remove('holding', holding.id)
+    else if (countedFrom !== holding.countedFrom || until !== holding.until) {
+      draft.update('holding', holding.id, { countedFrom, until })
+    }
   }
 }
