@@ -78,6 +78,10 @@ describe('seats are given, changed and taken back (model S1, S2, S4, S10)', () =
     expect(problems[0]!.sentence).toMatch(/would raise the bill, for which you need billing: change/)
     expect(house.refusals('Mirren', give(house, 'Oriel', 'reader'))).toContain('not-allowed')
     expect(house.refusals('Rafe', give(house, 'Rafe', 'reader'))).toContain('not-allowed')
+    // A seat works everywhere: who runs one of several places does not take it from the others.
+    house.do('Mirren', give(house, 'Rafe', 'reader'))
+    house.give('Rafe', 'Gardener', 'Harbour')
+    expect(house.refusals('Mirren', { type: 'end-seat', holdingId: seatOf(house, 'Rafe').id })).toEqual(['not-allowed'])
   })
 })
 

@@ -225,7 +225,7 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
   record: (change) => change,
 }
 
-/** What stands in the way of a price after the fact: switched off at an archived place with it (model T6). */
+/** Switches products off at places that are being archived: their price ends with them (model T6). */
 export function unfitArchived(draft: Draft, placeIds: ReadonlySet<Id>): void {
   for (const placeId of placeIds) {
     for (const fitting of draft.account.by('fitting', 'place', placeId)) {

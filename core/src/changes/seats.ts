@@ -138,9 +138,10 @@ function mayTake(draft: Draft, holding: HoldingRow): boolean {
   if (draft.actor.kind !== 'person') return true
   const places = placesOfPerson(draft.account, holding.personId, draft.now)
   const sight = new Sight(draft.start, draft.actorId!, draft.now)
-  if (sight.can('seats', 'add') || places.some((id) => sight.can('seats', 'add', id))) return true
+  if (sight.can('seats', 'add') || (places.length > 0 && places.every((id) => sight.can('seats', 'add', id))))
+    return true
   const who = draft.whoCould('seats', 'add', places[0] ?? draft.account.root.id)
-  draft.refuse('not-allowed', `To take a seat back you need seats: add where its holder gets in. ${who}`)
+  draft.refuse('not-allowed', `To take a seat back you need seats: add at each place where its holder gets in. ${who}`)
   return false
 }
 

@@ -1,7 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { stateAt } from '../people/presence.ts'
-import { enablesType } from '../products/catalogue.ts'
 import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { holdingUntil } from './holdings.ts'
 import { countedSpan } from './stretches.ts'
@@ -74,10 +73,4 @@ function explain(
   if (!counted) return not('not used yet; counts from first use')
   if (counted.from > instant) return not(`${type.name}, counts from ${day(counted.from)}`)
   return { seatType, counted: true, why: `${type.name} since ${day(counted.from)}` }
-}
-
-/** Whether a type can be held at an instant at all (model S11). */
-export function isOffered(terms: Terms, seatType: string, plan: string | null, instant: Instant): boolean {
-  const sheet = terms.sheetAt(instant)
-  return sheet !== undefined && enablesType({ on: true, plan, sheet }, seatType)
 }
