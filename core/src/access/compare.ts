@@ -4,7 +4,7 @@ import type { Area } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import type { Impact } from './impact.ts'
 import { levelOf, topRank, freeRank, unpack, unpackAnswer } from './profiles.ts'
-import { Survey, type Standpoint } from './survey.ts'
+import { Survey, type Coverings, type Standpoint } from './survey.ts'
 import type { Level } from './levels.ts'
 import type { Answer, Whose } from './powers.ts'
 
@@ -42,9 +42,20 @@ export function compare(before: Account, after: Account, impact: Impact, now: In
 }
 
 const NOTHING: readonly AreaMove[] = []
+const NOWHERE: Coverings = []
+
+/** The instants looked at, and from each on what differs; no segments where nothing ever does. */
+interface Stretches {
+  ordered: readonly Instant[]
+  segments: readonly (readonly AreaMove[])[]
+}
 
 class Comparison {
   private readonly differences = new Map<Standpoint | undefined, Map<Standpoint | undefined, readonly AreaMove[]>>()
+
+  /** Of the person looked at last: by what covered a place before, then by what covers it after. */
+  private stretches = new Map<Coverings, { is: Coverings; stopped: string; stretches: Stretches }[]>()
+  private stretchesFor: Id | undefined
 
   constructor(
     private readonly before: Survey,
@@ -55,26 +66,45 @@ class Comparison {
 
   movesAt(personId: Id, placeId: Id, moves: Move[]): void {
     const [was, is] = [this.before.holder(personId), this.after.holder(personId)]
-    const wasCovering = was ? this.before.covering(was, placeId) : []
-    const isCovering = is ? this.after.covering(is, placeId) : []
-    const instants = new Set<Instant>([this.now])
-    const ability = this.measure === 'ability'
-    this.before.boundaries(ability ? was : undefined, wasCovering, instants, this.now)
-    this.after.boundaries(ability ? is : undefined, isCovering, instants, this.now)
-    const ordered = [...instants].sort((one, other) => one - other)
-    const segments = ordered.map((instant) =>
-      this.difference(
-        was && this.standpoint(this.before, was, wasCovering, placeId, instant),
-        is && this.standpoint(this.after, is, isCovering, placeId, instant),
-      ),
-    )
-    if (segments.some((areas) => areas.length > 0)) collect(personId, placeId, ordered, segments, moves)
+    const wasCovering = was ? this.before.covering(was, placeId) : NOWHERE
+    const isCovering = is ? this.after.covering(is, placeId) : NOWHERE
+    const stopped = `${was && this.before.isStopped(was, placeId)} ${is && this.after.isStopped(is, placeId)}`
+    const { ordered, segments } = this.stretchesOf(personId, stopped, wasCovering, isCovering, () => {
+      const instants = new Set<Instant>([this.now])
+      const ability = this.measure === 'ability'
+      this.before.boundaries(ability ? was : undefined, wasCovering, instants, this.now)
+      this.after.boundaries(ability ? is : undefined, isCovering, instants, this.now)
+      const ordered = [...instants].sort((one, other) => one - other)
+      const segments = ordered.map((instant) =>
+        this.difference(
+          was && this.standpoint(this.before, was, wasCovering, placeId, instant),
+          is && this.standpoint(this.after, is, isCovering, placeId, instant),
+        ),
+      )
+      return { ordered, segments: segments.some((areas) => areas.length > 0) ? segments : [] }
+    })
+    if (segments.length > 0) collect(personId, placeId, ordered, segments, moves)
+  }
+
+  /** Where the same routes cover two places, somebody's answers there differ alike: worked out once for each person. */
+  private stretchesOf(personId: Id, stopped: string, was: Coverings, is: Coverings, make: () => Stretches): Stretches {
+    if (personId !== this.stretchesFor) {
+      this.stretchesFor = personId
+      this.stretches = new Map()
+    }
+    let known = this.stretches.get(was)
+    if (!known) this.stretches.set(was, (known = []))
+    const found = known.find((one) => one.is === is && one.stopped === stopped)
+    if (found) return found.stretches
+    const stretches = make()
+    known.push({ is, stopped, stretches })
+    return stretches
   }
 
   private standpoint(
     survey: Survey,
     holder: Parameters<Survey['abilityAt']>[0],
-    covering: Parameters<Survey['abilityAt']>[1],
+    covering: Coverings,
     placeId: Id,
     instant: Instant,
   ): Standpoint {
@@ -135,6 +165,7 @@ function isAlike(one: AreaMove, other: AreaMove): boolean {
 
 function differenceOf(was: Standpoint | undefined, is: Standpoint | undefined): readonly AreaMove[] {
   if (was === is) return NOTHING
+  if (was && was.book === is?.book) return differenceInBook(was, is)
   const found: AreaMove[] = []
   const books = [is?.book, was?.book].filter((book) => book !== undefined)
   const keys = new Set(books.flatMap((book) => book.areas.map((area) => area.key)))
@@ -145,8 +176,29 @@ function differenceOf(was: Standpoint | undefined, is: Standpoint | undefined): 
     const actions = actionMoves(was, wasAt, is, isAt)
     if (before === after && actions.length === 0) continue
     const area = isAt < 0 ? was!.book.areas[wasAt]! : is!.book.areas[isAt]!
-    const heldBack = isAt >= 0 && topRank(is!.granted[isAt]!) > topRank(after)
-    found.push({ area, before, after, actions, heldBack })
+    found.push({ area, before, after, actions, heldBack: isAt >= 0 && isHeldBack(is!, isAt) })
+  }
+  return found.length === 0 ? NOTHING : found
+}
+
+function isHeldBack(point: Standpoint, at: number): boolean {
+  return topRank(point.granted[at]!) > topRank(point.levels[at]!)
+}
+
+/** The same where both stand in one book, as almost always: areas and actions are at the same positions. */
+function differenceInBook(was: Standpoint, is: Standpoint): readonly AreaMove[] {
+  const { areas, offsets, actionsOfArea } = is.book
+  const found: AreaMove[] = []
+  for (let at = 0; at < areas.length; at += 1) {
+    const [before, after] = [was.levels[at]!, is.levels[at]!]
+    const [offset, list] = [offsets[at]!, actionsOfArea[at]!]
+    const actions: { code: string; before: number; after: number }[] = []
+    for (let index = 0; index < list.length; index += 1) {
+      const [one, other] = [was.actions[offset + index]!, is.actions[offset + index]!]
+      if (one !== other) actions.push({ code: list[index]!.code, before: one, after: other })
+    }
+    if (before === after && actions.length === 0) continue
+    found.push({ area: areas[at]!, before, after, actions, heldBack: isHeldBack(is, at) })
   }
   return found.length === 0 ? NOTHING : found
 }

@@ -22,15 +22,15 @@ export interface Question {
   owner?: string
 }
 
-/** The question with its words found in the account; undefined where one of them is not there. */
-interface Found {
+/** The question with its words found in the account: once for each person an address belongs to. */
+export interface Found {
   personId: Id
   placeId: Id
   area: Area
   whose: Whose
 }
 
-function find(account: Account, question: Question, now: Instant): Found[] {
+export function findQuestion(account: Account, question: Question, now: Instant): Found[] {
   const area = areaAt(account, `${question.product}/${question.area}`, now)
   const placeId = findPlace(account, question.place)
   if (!area || !placeId) return []
@@ -62,9 +62,14 @@ export interface Answered {
 }
 
 /** Who or what is unknown gets no; the answer never tells which (model D5). */
-export function answerQuestion(account: Account, question: Question, now: Instant): Answered {
+export function answerQuestion(
+  account: Account,
+  question: Question,
+  now: Instant,
+  all: readonly Found[] = findQuestion(account, question, now),
+): Answered {
   let withApproval: Found | undefined
-  for (const found of find(account, question, now)) {
+  for (const found of all) {
     const { personId, placeId, area, whose } = found
     const answer = answerTo(account, personId, placeId, area.key, question.action, whose, now)
     if (answer === 'yes') return { answer, approvers: [] }
@@ -86,10 +91,9 @@ export interface AnswerReason {
 
 export function reasonsFor(
   account: Account,
-  question: Question,
+  [found]: readonly Found[],
   now: Instant,
 ): { sentence: string; reasons: AnswerReason[] } {
-  const [found] = find(account, question, now)
   if (!found) return { sentence: 'Nothing here answers to these names.', reasons: [] }
   const { reach, reasons, heldBack, absence } = why(account, found.personId, found.placeId, found.area.key, now)
   const routes = reasons.map((reason) => ({

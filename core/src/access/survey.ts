@@ -1,12 +1,12 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, HoldingRow, Id, PersonRow, PlaceRow } from '../account/rows.ts'
+import type { GrantRow, HoldingRow, Id, PersonRow } from '../account/rows.ts'
 import { groupsOf } from '../people/groups.ts'
 import { isPresent } from '../people/presence.ts'
-import { upwards } from '../places/tree.ts'
 import { sheetStarts } from '../products/catalogue.ts'
 import { holdingUntil } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
 import { capProfile, profileBookAt, type Profile, type ProfileBook } from './profiles.ts'
+import { grantsBy, spotsOf, type Spot } from './spots.ts'
 
 /** What of an account one answer is made of: the levels and actions of all areas, and the areas they are of. */
 export interface Standpoint {
@@ -19,20 +19,17 @@ export interface Standpoint {
 
 /** A grant that covers a place: neither a wall nor sleep stops it there, whatever its dates. */
 type Covering = Pick<GrantRow, 'from' | 'until' | 'roleId' | 'placeId'>
+/** What covers a place for somebody; where nothing comes or goes on the way down, the very same list as above. */
+export type Coverings = readonly Covering[]
 
-interface Path {
-  /** The place and all above it, itself first. */
-  places: readonly PlaceRow[]
-  position: ReadonlyMap<Id, number>
-  /** From this position upwards everything lies beyond a wall; infinite without one. */
-  walledFrom: number
-  asleep: boolean
-}
+const NOTHING: Coverings = []
 
 interface Holder {
   person: PersonRow
-  own: readonly GrantRow[]
-  groups: readonly Id[]
+  /** What was given to them by name, by place. */
+  own: ReadonlyMap<Id, readonly GrantRow[]>
+  /** Their groups, and their standing: whose shares are theirs. */
+  circles: readonly string[]
 }
 
 /**
@@ -40,15 +37,18 @@ interface Holder {
  * worked out once. Used over overlays, where there is no index (architecture, how a change travels).
  */
 export class Survey {
-  private readonly paths = new Map<Id, Path>()
-  private readonly shared = new Map<Id, Map<string, Covering[]>>()
+  private readonly spotOf: (placeId: Id) => Spot | undefined
   private readonly holders = new Map<Id, Holder | undefined>()
+  /** What covers the places looked at for the holder looked at last. */
+  private coverings = new Map<Spot, Coverings>()
+  private coveringsOf: Holder | undefined
   private readonly cappedProfiles = new WeakMap<ProfileBook, Map<string, Standpoint>>()
   private readonly profiles = new WeakMap<ProfileBook, Map<string, Profile>>()
   private readonly rootId: Id
 
   constructor(readonly account: Account) {
     this.rootId = account.root.id
+    this.spotOf = spotsOf(account)
   }
 
   holder(personId: Id): Holder | undefined {
@@ -56,73 +56,55 @@ export class Survey {
     const person = this.account.get('person', personId)
     const holder = person && {
       person,
-      own: this.account.by('grant', 'person', personId),
-      groups: groupsOf(this.account, person),
+      own: grantsBy(this.account.by('grant', 'person', personId), (grant) => grant.placeId),
+      circles: [...groupsOf(this.account, person), person.standing],
     }
     this.holders.set(personId, holder)
     return holder
   }
 
-  /** Every grant of a person that covers a place, past and to come included. */
-  covering(holder: Holder, placeId: Id): Covering[] {
-    const found: Covering[] = []
-    for (const grant of holder.own) if (this.covers(grant, placeId)) found.push(grant)
-    const shared = this.sharedAt(placeId)
-    for (const groupId of holder.groups) found.push(...(shared.get(groupId) ?? []))
-    found.push(...(shared.get(holder.person.standing) ?? []))
-    return found
+  /** Every grant of a person that covers a place, past and to come included (model T2, T3, T6). */
+  covering(holder: Holder, placeId: Id): Coverings {
+    if (holder !== this.coveringsOf) {
+      this.coveringsOf = holder
+      this.coverings = new Map()
+    }
+    const spot = this.spotOf(placeId)
+    return spot ? this.coveringAt(holder, spot) : NOTHING
   }
 
-  /** What groups and standings hold that covers a place, by whose it is. */
-  private sharedAt(placeId: Id): ReadonlyMap<string, readonly Covering[]> {
-    let shared = this.shared.get(placeId)
-    if (!shared) {
-      this.shared.set(placeId, (shared = new Map()))
-      for (const place of this.pathOf(placeId).places) {
-        for (const grant of this.account.by('grant', 'shared', place.id)) {
-          if (!this.covers(grant, placeId)) continue
-          const list = shared.get(grant.subjectId)
-          if (list) list.push(grant)
-          else shared.set(grant.subjectId, [grant])
-        }
+  /** On the way down a wall stops all but what passes walls, sleep stops everything, and something may be given here. */
+  private coveringAt(holder: Holder, spot: Spot): Coverings {
+    if (spot.asleep) return NOTHING
+    const known = this.coverings.get(spot)
+    if (known) return known
+    const { place } = spot
+    let covering = spot.above ? this.coveringAt(holder, spot.above) : NOTHING
+    if (place.walled && covering.length > 0) {
+      const passing = covering.filter((one) => this.account.get('role', one.roleId)?.wallPassing)
+      covering = passing.length > 0 ? passing : NOTHING
+    }
+    const own = holder.own.get(place.id)
+    if (own) covering = [...covering, ...own]
+    if (spot.shared) {
+      for (const circle of holder.circles) {
+        const shared = spot.shared.get(circle)
+        if (shared) covering = [...covering, ...shared]
       }
     }
-    return shared
-  }
-
-  /** Model T2, T3, T6. */
-  private covers(grant: GrantRow, placeId: Id): boolean {
-    const path = this.pathOf(placeId)
-    const at = path.position.get(grant.placeId)
-    if (at === undefined || path.asleep) return false
-    return at < path.walledFrom || (this.account.get('role', grant.roleId)?.wallPassing ?? false)
-  }
-
-  private pathOf(placeId: Id): Path {
-    let path = this.paths.get(placeId)
-    if (!path) {
-      const places = upwards(this.account, placeId)
-      const wall = places.findIndex((place) => place.walled)
-      path = {
-        places,
-        position: new Map(places.map((place, at) => [place.id, at])),
-        walledFrom: wall < 0 ? Infinity : wall + 1,
-        asleep: places.some((place) => place.archived),
-      }
-      this.paths.set(placeId, path)
-    }
-    return path
+    this.coverings.set(spot, covering)
+    return covering
   }
 
   /** What the routes in force give: the entitlement, seat, state and engagement left out (model D1). */
-  entitlementAt(holder: Holder, covering: readonly Covering[], placeId: Id, instant: Instant): Standpoint {
+  entitlementAt(holder: Holder, covering: Coverings, placeId: Id, instant: Instant): Standpoint {
     const book = profileBookAt(this.account, instant)
     const profile = this.profileAt(book, holder, covering, placeId, instant)
     return this.standpoint(book, `${profile.id}`, () => ({ ...profile, granted: profile.levels }))
   }
 
   /** What the person can do then: the entitlement under the seats' caps, nothing for whoever is not present (model A1). */
-  abilityAt(holder: Holder, covering: readonly Covering[], placeId: Id, instant: Instant): Standpoint {
+  abilityAt(holder: Holder, covering: Coverings, placeId: Id, instant: Instant): Standpoint {
     const book = profileBookAt(this.account, instant)
     const profile = this.profileAt(book, holder, covering, placeId, instant)
     if (!isPresent(holder.person, instant)) {
@@ -143,18 +125,12 @@ export class Survey {
     return standpoint
   }
 
-  private profileAt(
-    book: ProfileBook,
-    holder: Holder,
-    covering: readonly Covering[],
-    placeId: Id,
-    instant: Instant,
-  ): Profile {
+  private profileAt(book: ProfileBook, holder: Holder, covering: Coverings, placeId: Id, instant: Instant): Profile {
     const { standing } = holder.person
     const inForce = covering.filter((one) => one.from <= instant && (one.until === null || instant < one.until))
     const atRoot = inForce.map((one) => one.placeId === this.rootId)
     const byStanding = standing === 'owner' || standing === 'administrator'
-    const stopped = byStanding && this.isStopped(standing, placeId)
+    const stopped = this.isStopped(holder, placeId)
     const signature =
       (byStanding ? `${standing}${stopped} ` : '') +
       inForce
@@ -176,9 +152,10 @@ export class Survey {
   }
 
   /** A standing stops at sleeping places, an administrator's at walls too, but for our own areas (model P4, T6). */
-  private isStopped(standing: PersonRow['standing'], placeId: Id): boolean {
-    const path = this.pathOf(placeId)
-    return path.asleep || (standing === 'administrator' && path.walledFrom < Infinity)
+  isStopped({ person: { standing } }: Holder, placeId: Id): boolean {
+    if (standing !== 'owner' && standing !== 'administrator') return false
+    const spot = this.spotOf(placeId)
+    return !spot || spot.asleep || (standing === 'administrator' && spot.walled)
   }
 
   private seatsAt(person: PersonRow, instant: Instant): HoldingRow[] {
@@ -189,7 +166,7 @@ export class Survey {
   }
 
   /** The later instants at which something of these routes, or of the person's seats and engagement, begins or ends. */
-  boundaries(holder: Holder | undefined, covering: readonly Covering[], into: Set<Instant>, after: Instant): void {
+  boundaries(holder: Holder | undefined, covering: Coverings, into: Set<Instant>, after: Instant): void {
     const add = (instant: Instant | null) => {
       if (instant !== null && instant > after) into.add(instant)
     }

@@ -22,6 +22,7 @@ import {
   type Whose,
 } from './powers.ts'
 import { entryOf, entryOfStanding } from './roles.ts'
+import { spotsOf } from './spots.ts'
 
 /**
  * The literal walk: the model's rules of access read out one by one over the dated rows. It is the reference for
@@ -83,16 +84,14 @@ export function routesUp(
   placeId: Id,
   instant: Instant,
 ): Route[] {
-  const path = upwards(account, placeId)
+  const spot = spotsOf(account)(placeId)
   const found: Found[] = account.by('grant', 'person', person.id).map((grant) => ({ grant }))
-  for (const place of path) {
-    for (const grant of account.by('grant', 'shared', place.id)) {
-      if (grant.subjectKind === 'standing' && grant.subjectId === person.standing) found.push({ grant })
-      if (grant.subjectKind === 'group' && groups.includes(grant.subjectId))
-        found.push({ grant, groupId: grant.subjectId })
-    }
+  for (let at = spot; at; at = at.above) {
+    if (!at.shared) continue
+    for (const grant of at.shared.get(person.standing) ?? []) found.push({ grant })
+    for (const groupId of groups) for (const grant of at.shared.get(groupId) ?? []) found.push({ grant, groupId })
   }
-  return routesBy(account, person, path, found, instant)
+  return routesBy(account, person, spot?.path ?? [], found, instant)
 }
 
 function routesBy(
@@ -103,10 +102,10 @@ function routesBy(
   instant: Instant,
 ): Route[] {
   const asleep = isAsleep(path)
-  const onPath = new Set(path.map((place) => place.id))
   const routes = byStanding(person, path, asleep)
   for (const { grant, groupId } of found) {
-    const role = onPath.has(grant.placeId) ? account.get('role', grant.roleId) : undefined
+    const isOnPath = path.some((place) => place.id === grant.placeId)
+    const role = isOnPath ? account.get('role', grant.roleId) : undefined
     if (!role) continue
     const wall = role.wallPassing ? undefined : wallBetween(path, grant.placeId)
     const obstacle = obstacleOf(grant, wall, asleep, instant)

@@ -1,7 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
 import { isWithoutApprover } from '../access/approvers.ts'
-import { answersOf, risesIn, type Move } from '../access/compare.ts'
+import { answersOf, risesIn, type AreaMove, type Move } from '../access/compare.ts'
 import { stewardsAt } from '../access/holders.ts'
 import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
@@ -150,19 +150,33 @@ const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
 /** An action that needs approval, where nobody but the owners is left to give it (model R4). */
 const leftWithoutApprover: Check = ({ after, moves, sight, now }) => {
   const asked = new Set<string>()
-  return moves.flatMap((move) =>
-    move.areas.flatMap(({ area, actions }) =>
-      actions.flatMap((action) => {
-        const key = `${move.placeId} ${area.key} ${action.code}`
-        const waits = move.from <= now && answersOf(action, 'own').after === 'with-approval'
-        if (!waits || asked.has(key) || asked.size >= MAXIMUM_ALIKE) return []
-        asked.add(key)
-        if (!isWithoutApprover(after, move.personId, move.placeId, area.key, action.code, 'own', now)) return []
-        const what = `${area.area.name}: ${action.code} at ${sight.placeName(move.placeId)}`
-        return [{ code: 'no-approver', sentence: `Nobody but the owners is left to approve ${what}.` }]
-      }),
-    ),
-  )
+  const found: Warning[] = []
+  for (const { personId, placeId, from, areas } of moves) {
+    if (asked.size >= MAXIMUM_ALIKE) break
+    for (const { area, code } of from <= now ? waitingIn(areas) : []) {
+      const key = `${placeId} ${area.key} ${code}`
+      if (asked.has(key)) continue
+      asked.add(key)
+      if (!isWithoutApprover(after, personId, placeId, area.key, code, 'own', now)) continue
+      const what = `${area.area.name}: ${code} at ${sight.placeName(placeId)}`
+      found.push({ code: 'no-approver', sentence: `Nobody but the owners is left to approve ${what}.` })
+    }
+  }
+  return found
+}
+
+const waiting = new WeakMap<readonly AreaMove[], { area: AreaMove['area']; code: string }[]>()
+
+/** The actions that need approval after the move; thousands of moves share theirs. */
+function waitingIn(areas: readonly AreaMove[]) {
+  let known = waiting.get(areas)
+  if (!known) {
+    known = areas.flatMap(({ area, actions }) =>
+      actions.flatMap((one) => (answersOf(one, 'own').after === 'with-approval' ? [{ area, code: one.code }] : [])),
+    )
+    waiting.set(areas, known)
+  }
+  return known
 }
 
 /** A seat someone else gave up earlier this month is charged for both (model S4, S6). */

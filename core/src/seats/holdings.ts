@@ -1,4 +1,5 @@
 import type { Account } from '../account/account.ts'
+import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import type { SheetCharging, SheetSeatType } from '../products/sheet.ts'
@@ -40,8 +41,10 @@ function firstUse(account: Account, holding: HoldingRow, from: Instant): Instant
 }
 
 export function isHeldAt(account: Account, holding: HoldingRow, instant: Instant): boolean {
+  // Most holdings of a long-lived account have ended: that is told by the row alone.
+  if (instant < holding.givenFrom || (holding.until !== null && holding.until <= instant)) return false
   const until = holdingUntil(account, holding)
-  return holding.givenFrom <= instant && (until === null || instant < until)
+  return until === null || instant < until
 }
 
 /**
@@ -76,6 +79,65 @@ export interface SeatCount {
   over: number
 }
 
+interface Occupancy {
+  taken: number
+  reserved: number
+}
+
+const MAXIMUM_OCCUPANCIES = 200
+
+/** For the few types and instants asked about: while holdings and people stay, what was counted stays. */
+const occupancies = new Remembered(['holding', 'person'], () => new Map<string, Occupancy>())
+
+/** How many hold a type; of an account seen through edits only the holdings and people concerned are counted anew. */
+function occupancyOf(account: Account, type: string, instant: Instant): Occupancy {
+  const known = occupancies.of(account)
+  const key = `${type} ${instant}`
+  const found = known.get(key)
+  if (found) return found
+  const { under } = account
+  const counted = { taken: 0, reserved: 0 }
+  if (under) {
+    const touched = touchedHoldings(account, under)
+    const rowsIn = (one: Account) =>
+      [...touched].flatMap((id) => one.get('holding', id) ?? []).filter((row) => typeOf(row) === type)
+    Object.assign(counted, occupancyOf(under, type, instant))
+    addTo(counted, under, rowsIn(under), instant, -1)
+    addTo(counted, account, rowsIn(account), instant, 1)
+  } else addTo(counted, account, account.by('holding', 'type', type), instant, 1)
+  if (known.size >= MAXIMUM_OCCUPANCIES) known.clear()
+  known.set(key, counted)
+  return counted
+}
+
+function touchedHoldings(account: Account, under: Account): Set<Id> {
+  const touched = new Set<Id>(account.tables.holding.edited.keys())
+  for (const personId of account.tables.person.edited.keys()) {
+    for (const one of [account, under]) {
+      for (const holding of one.by('holding', 'person', personId)) touched.add(holding.id)
+    }
+  }
+  return touched
+}
+
+function typeOf(holding: HoldingRow): string {
+  return `${holding.product}/${holding.seatType}`
+}
+
+/** Counts the holdings that stand there and then, once more or once less. */
+function addTo(
+  counted: Occupancy,
+  account: Account,
+  holdings: readonly HoldingRow[],
+  instant: Instant,
+  change: 1 | -1,
+): void {
+  for (const holding of holdings) {
+    if (holding.own || !isHeldAt(account, holding, instant)) continue
+    counted[isReserved(account, holding) ? 'reserved' : 'taken'] += change
+  }
+}
+
 export function countSeats(
   account: Account,
   product: string,
@@ -85,12 +147,7 @@ export function countSeats(
   const found = productAt(account, product, instant)
   const type = found?.sheet.seatTypes.find((one) => one.code === seatType)
   if (!found || !type) return undefined
-  let [taken, reserved] = [0, 0]
-  for (const holding of account.by('holding', 'type', `${product}/${seatType}`)) {
-    if (holding.own || !isHeldAt(account, holding, instant)) continue
-    if (isReserved(account, holding)) reserved += 1
-    else taken += 1
-  }
+  const { taken, reserved } = occupancyOf(account, `${product}/${seatType}`, instant)
   const ceiling = ceilingAt(account, product, seatType, instant)
   // Of a pool the holders are those who may use it; what is empty is a matter of leases (model S5).
   const left = ceiling === null || type.use === 'floating' ? null : ceiling - taken - reserved

@@ -31,8 +31,8 @@ const BY_STANDING: readonly PersonRow['standing'][] = ['owner', 'administrator']
  * ended by itself meanwhile (architecture, time in the index). It follows each commit by its edits.
  */
 export class AccessIndex extends RoutesInForce {
-  private readonly covering = new PackedLists((place) => this.coverPlace(place))
-  private readonly records = new PackedLists((person) => this.recordPerson(person))
+  private readonly covering = new PackedLists(32, (place) => this.coverPlace(place))
+  private readonly records = new PackedLists(16, (person) => this.recordPerson(person))
   private readonly profiles: (Profile | undefined)[] = []
   /** By slot of the person: the position of their caps among those made, or -1 until asked for. */
   private readonly capsAt: number[] = []
@@ -50,6 +50,9 @@ export class AccessIndex extends RoutesInForce {
   static of(account: Account, instant: Instant): AccessIndex {
     const index = new AccessIndex(account, instant)
     index.build()
+    // Now rather than within the first answers: each is short, but reads what lies far apart.
+    index.records.packAll(index.people.size)
+    index.covering.packAll(index.places.slots.size)
     return index
   }
 
@@ -178,15 +181,15 @@ export class AccessIndex extends RoutesInForce {
     const most = end - routes + last - covering
     if (most > this.found.length) this.found = new Int32Array(most * 2)
     const { found } = this
-    const { start, end: ends } = places
-    const number = start[place]!
+    const { ranges } = places
+    const number = ranges[place * 2]!
     let count = 0
     for (let at = routes; at < end; at += 2) {
       const slot = of[at]!
       const key = of[at + 1]!
       const reaches = this.passing[key >> 1]
         ? places.reaches(slot, place, true)
-        : start[slot]! <= number && number < ends[slot]!
+        : ranges[slot * 2]! <= number && number < ranges[slot * 2 + 1]!
       if (reaches) found[count++] = key
     }
     for (let at = covering + 1; at < last; at += 2) {

@@ -54,7 +54,7 @@ class CountingWalk {
     const open: number[] = []
     const total = places.slotAt.length
     for (let number = 0; number <= total; number += 1) {
-      while (open.length > 0 && places.end[open.at(-1)!]! <= number) this.step(open.pop()!, number, -1)
+      while (open.length > 0 && places.ranges[open.at(-1)! * 2 + 1]! <= number) this.step(open.pop()!, number, -1)
       if (number === total) break
       const slot = places.slotAt[number]!
       open.push(slot)

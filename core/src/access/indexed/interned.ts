@@ -1,7 +1,7 @@
 import type { Id } from '../../account/rows.ts'
 
-/** One entry of the table: the slot + 1 (0 where it is empty), then the id's four words; the rest fills a cache line's half. */
-const ENTRY = 8
+/** One entry of the table: the slot + 1 (0 where it is empty), then the four words of the id. */
+const ENTRY = 5
 const DASH = 45
 
 /**
@@ -88,19 +88,17 @@ export class Interned {
 }
 
 /** What each character stands for as a hexadecimal digit in lower case; a negative number otherwise. */
-const HEX = Int32Array.from({ length: 128 }, (_, code) => {
-  const text = String.fromCharCode(code)
-  return /[0-9a-f]/.test(text) ? parseInt(text, 16) : -1
-})
+const HEX = new Int8Array(65_536).fill(-1)
+for (let digit = 0; digit < 16; digit += 1) HEX[digit.toString(16).charCodeAt(0)] = digit
 
 /** Four digits as a number; negative if one is none. */
 function four(id: Id, at: number): number {
-  const one = id.charCodeAt(at)
-  const two = id.charCodeAt(at + 1)
-  const three = id.charCodeAt(at + 2)
-  const last = id.charCodeAt(at + 3)
-  if ((one | two | three | last) > 127) return -1
-  return (HEX[one]! << 12) | (HEX[two]! << 8) | (HEX[three]! << 4) | HEX[last]!
+  return (
+    (HEX[id.charCodeAt(at)]! << 12) |
+    (HEX[id.charCodeAt(at + 1)]! << 8) |
+    (HEX[id.charCodeAt(at + 2)]! << 4) |
+    HEX[id.charCodeAt(at + 3)]!
+  )
 }
 
 function mixed(one: number, other: number): number {

@@ -98,14 +98,14 @@ export function eachPlace(
     if (height === 0) return
     const [from, until] = passing
       ? [places.wholeStart[given]!, places.wholeEnd[given]!]
-      : [places.start[given]!, places.end[given]!]
+      : [places.ranges[given * 2]!, places.ranges[given * 2 + 1]!]
     const slots = passing ? places.slotAtWhole : places.slotAt
     for (let at = from; at < until; at += 1) if (!places.asleep[slots[at]!]) hear(slots[at]!, height)
   })
   if (!hasRouteByStanding(index, person)) return
   const caps = index.capsOf(person)
-  for (let slot = 0; slot < places.start.length; slot += 1) {
-    if (places.start[slot]! < 0) continue
+  for (let slot = 0; slot < places.slots.size; slot += 1) {
+    if (!(places.ranges[slot * 2]! >= 0)) continue
     const height = heights.of(index.standingAt(person, slot)!, caps)
     if (height > 0) hear(slot, height)
   }

@@ -9,9 +9,8 @@ import { Interned } from './interned.ts'
  */
 export class PlaceNumbers {
   readonly slots = new Interned()
-  /** By slot: the first number of its range and the one after its last. */
-  start = new Int32Array(0)
-  end = new Int32Array(0)
+  /** By slot × 2: the first number of its range, and the one after its last. Side by side: they are read together. */
+  ranges = new Int32Array(0)
   wholeStart = new Int32Array(0)
   wholeEnd = new Int32Array(0)
   /** By slot: the parent's slot, -1 for the root. */
@@ -28,8 +27,7 @@ export class PlaceNumbers {
   renumber(account: Account): void {
     for (const place of account.all('place')) this.slots.slotOf(place.id)
     const size = this.slots.size
-    this.start = new Int32Array(size).fill(-1)
-    this.end = new Int32Array(size).fill(-1)
+    this.ranges = new Int32Array(size * 2).fill(-1)
     this.wholeStart = new Int32Array(size).fill(-1)
     this.wholeEnd = new Int32Array(size).fill(-1)
     this.parent = new Int32Array(size).fill(-1)
@@ -44,7 +42,7 @@ export class PlaceNumbers {
   /** The slot of a place that is there, or -1. */
   slotOf(placeId: Id): number {
     const slot = this.slots.find(placeId)
-    return slot >= 0 && slot < this.start.length && this.start[slot]! >= 0 ? slot : -1
+    return slot >= 0 && slot * 2 < this.ranges.length && this.ranges[slot * 2]! >= 0 ? slot : -1
   }
 
   /** Whether what is given at one place reaches another: walls and sleep in between stop it, unless it passes walls. */
@@ -52,8 +50,8 @@ export class PlaceNumbers {
     if (this.asleep[slot]) return false
     if (passing)
       return this.wholeStart[given]! <= this.wholeStart[slot]! && this.wholeStart[slot]! < this.wholeEnd[given]!
-    const number = this.start[slot]!
-    return this.start[given]! <= number && number < this.end[given]!
+    const number = this.ranges[slot * 2]!
+    return this.ranges[given * 2]! <= number && number < this.ranges[given * 2 + 1]!
   }
 
   idOf(slot: number): Id {
@@ -96,7 +94,7 @@ class Numbering {
   private visit(place: PlaceRow): void {
     const { into } = this
     const slot = into.slots.slotOf(place.id)
-    into.start[slot] = this.number
+    into.ranges[slot * 2] = this.number
     into.slotAt[this.number] = slot
     this.number += 1
     for (const child of this.account.by('place', 'parent', place.id)) {
@@ -105,6 +103,6 @@ class Numbering {
         this.trees.push(child)
       } else this.visit(child)
     }
-    into.end[slot] = this.number
+    into.ranges[slot * 2 + 1] = this.number
   }
 }

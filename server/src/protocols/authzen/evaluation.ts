@@ -1,4 +1,4 @@
-import { answerQuestion, limitsFor, reasonsFor, type Question } from '@lodge/core'
+import { answerQuestion, findQuestion, limitsFor, reasonsFor, type Question } from '@lodge/core'
 import type { Asked } from './door.ts'
 import { EvaluationRequest, reader } from './shapes.ts'
 
@@ -22,14 +22,15 @@ export function evaluation(asked: Asked): Decision {
 export function decisionOn({ account, product, now }: Asked, request: EvaluationRequest): Decision {
   if (request.subject.type !== 'user') return { decision: false }
   const question = questionOf(product, request)
-  const { answer, approvers } = answerQuestion(account, question, now)
+  const found = findQuestion(account, question, now)
+  const { answer, approvers } = answerQuestion(account, question, now, found)
   const wanted = (request.context ?? {}) as { reasons?: unknown; limits?: unknown }
   const context: Record<string, unknown> = {}
   if (answer === 'with-approval') {
     context.approval = { required: true, approvers: approvers.map((id) => ({ type: 'user', id })) }
   }
   if (wanted.reasons === true) {
-    const { sentence, reasons } = reasonsFor(account, question, now)
+    const { sentence, reasons } = reasonsFor(account, found, now)
     context.reason_user = { en: sentence }
     context.reasons = reasons
   }
