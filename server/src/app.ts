@@ -12,6 +12,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { billRoutes } from './api/bills.ts'
 import { changeRoutes } from './api/changes.ts'
 import { eventRoutes } from './api/events.ts'
+import { gridRoutes } from './api/grid.ts'
 import { invitationRoutes } from './api/invitations.ts'
 import { openApiOf } from './api/openapi.ts'
 import { mount, type Route } from './api/route.ts'
@@ -28,6 +29,7 @@ export const ROUTES: readonly Route[] = [
   ...viewRoutes,
   ...changeRoutes,
   ...billRoutes,
+  ...gridRoutes,
   ...invitationRoutes,
   ...eventRoutes,
 ]

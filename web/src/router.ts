@@ -15,6 +15,8 @@ const pages = {
   invitation: () => import('./pages/InvitationPage.vue'),
   people: () => import('./pages/PeoplePage.vue'),
   places: () => import('./pages/PlacesPage.vue'),
+  grid: () => import('./pages/GridPage.vue'),
+  roles: () => import('./pages/RolesPage.vue'),
   seats: () => import('./pages/SeatsPage.vue'),
   bill: () => import('./pages/BillPage.vue'),
   ledger: () => import('./pages/LedgerPage.vue'),
@@ -39,6 +41,8 @@ export const router = createRouter({
     { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
+    { path: '/grid', name: 'grid', component: pages.grid },
+    { path: '/roles/:roleId?', name: 'roles', component: pages.roles },
     { path: '/seats/:product?', name: 'seats', component: pages.seats },
     { path: '/bill/:month', name: 'bill', component: pages.bill },
     { path: '/ledger', name: 'ledger', component: pages.ledger },
@@ -52,9 +56,9 @@ router.beforeEach(async (to) => {
   const session = useSession()
   const me = await session.load()
   if (!me) return { name: 'sign-in', query: to.fullPath === '/desk' ? {} : { next: to.fullPath } }
-  const room = String(to.name)
+  const room = to.name === 'grid' ? 'places' : String(to.name)
   const rooms: readonly string[] = me.current?.rooms ?? []
-  if (['desk', 'people', 'places', 'seats', 'ledger'].includes(room) && !rooms.includes(room)) {
+  if (['desk', 'people', 'places', 'roles', 'seats', 'ledger'].includes(room) && !rooms.includes(room)) {
     return { name: rooms[0] ?? 'keys' }
   }
   return true

@@ -62,6 +62,11 @@ export class Sight {
     this.isIn = this.asker !== undefined && isPresent(this.asker, now)
   }
 
+  /** Tells one asker's view of an account from another's. */
+  get viewKey(): string {
+    return this.personId
+  }
+
   /** Whether the asker reaches a level of one of Jolly Porter's own areas at a place, or at the root. */
   can(area: OwnArea, level: Level, placeId: Id = this.account.root.id): boolean {
     const key = `${area} ${level} ${placeId}`
@@ -258,6 +263,10 @@ export class SharedSight extends Sight {
   constructor(account: Account, lookerId: Id, personId: Id, now: Instant) {
     super(account, personId, now)
     this.looker = new Sight(account, lookerId, now)
+  }
+
+  override get viewKey(): string {
+    return `${this.looker.personId} as ${this.personId}`
   }
 
   override can(area: OwnArea, level: Level, placeId?: Id): boolean {

@@ -102,10 +102,10 @@ function routesBy(
   instant: Instant,
 ): Route[] {
   const asleep = isAsleep(path)
+  const onPath = new Set(path.map((place) => place.id))
   const routes = byStanding(person, path, asleep)
   for (const { grant, groupId } of found) {
-    const isOnPath = path.some((place) => place.id === grant.placeId)
-    const role = isOnPath ? account.get('role', grant.roleId) : undefined
+    const role = onPath.has(grant.placeId) ? account.get('role', grant.roleId) : undefined
     if (!role) continue
     const wall = role.wallPassing ? undefined : wallBetween(path, grant.placeId)
     const obstacle = obstacleOf(grant, wall, asleep, instant)

@@ -1,14 +1,13 @@
-import { Equals, IsBoolean } from 'class-validator'
+import { ArrayMaxSize, Equals, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
-import type { GrantRow, Id } from '../account/rows.ts'
-import { compare } from '../access/compare.ts'
-import { impactOf } from '../access/impact.ts'
-import { Sight } from '../access/sight.ts'
+import type { Id } from '../account/rows.ts'
 import { problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
-import { whenText, type Instant } from '../time/instants.ts'
-import { decide, MAXIMUM_CHANGES, readChange, type Change } from './index.ts'
-import { RowId, When } from './shapes.ts'
+import type { Instant } from '../time/instants.ts'
+import { Filler } from './filler.ts'
+import { MAXIMUM_CHANGES, type Change } from './index.ts'
+import { RowId, RowIds, When } from './shapes.ts'
 
 /** Somebody's access for somebody else, beside what they have or in its place. */
 export class CopyAccess {
@@ -41,24 +40,66 @@ export class ReplaceRole {
   @RowId() replacementId!: Id
 }
 
-export type Filling = CopyAccess | TidyAccess | MoveAccess | ReplaceRole
+/** Someone or some group, as a grant names them. */
+export class Subject {
+  @IsIn(['person', 'group']) kind!: 'person' | 'group'
+  @RowId() id!: Id
+}
+
+/** One role for many at many places. */
+export class GiveMany {
+  @Equals('give-many') kind!: 'give-many'
+  @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @ValidateNested({ each: true }) @Type(() => Subject) subjects!: Subject[]
+  @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds!: Id[]
+  @RowId() roleId!: Id
+  @When() from?: string | null
+  @When() until?: string | null
+}
+
+/** What many were given by name at many places, or of it one role only. */
+export class TakeMany {
+  @Equals('take-many') kind!: 'take-many'
+  /** Left out: of everybody. */
+  @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() personIds?: Id[] | null
+  /** Left out: everywhere. */
+  @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds?: Id[] | null
+  @IsOptional() @RowId() roleId?: Id | null
+  /** The first day without it; left out, now. */
+  @When() on?: string | null
+}
+
+/** Changes in hand, to happen from a day on as far as they can be dated; without a day they happen at once. */
+export class DateDocket {
+  @Equals('date-docket') kind!: 'date-docket'
+  @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) changes!: object[]
+  @When() on?: string | null
+}
+
+export type Filling = CopyAccess | TidyAccess | MoveAccess | ReplaceRole | GiveMany | TakeMany | DateDocket
 
 const SHAPES: Readonly<Record<string, new () => Filling>> = {
   'copy-access': CopyAccess,
   'tidy-access': TidyAccess,
   'move-access': MoveAccess,
   'replace-role': ReplaceRole,
+  'give-many': GiveMany,
+  'take-many': TakeMany,
+  'date-docket': DateDocket,
 }
 
 /** What a filling puts into a docket: ordinary changes, each of which the actor may make (model G2). */
 export interface Filled {
   changes: Change[]
-  /** Something was left out that is not the actor's to see or give; never said what (model D5). */
-  rest: boolean
+  /** A fixed phrase if something was left out or stays as it is; it never says what (model D5). */
+  rest: string | null
 }
 
 /** The one phrase for what was left out. */
 export const REST_PHRASE = 'Some of it is not yours to pass on and was left out.'
+
+const FULL_PHRASE = `A docket holds ${MAXIMUM_CHANGES.toLocaleString('en')} changes at most and the rest was left out; a group does it in one.`
+/** The one phrase for what no day can be set for. */
+export const UNDATED_PHRASE = 'Not everything in hand can wait for a day: the rest happens at once.'
 
 export function readFilling(plain: object): Read<Filling> {
   const shape = SHAPES[String((plain as { kind?: unknown }).kind)]
@@ -70,137 +111,37 @@ export function readFilling(plain: object): Read<Filling> {
 
 /** Copying, tidying, moving, replacing: each only fills a docket with gives and takes the actor may make (model G2). */
 export function fillDocket(account: Account, filling: Filling, actorId: Id, now: Instant, makeId: () => Id): Filled {
+  if (filling.kind === 'date-docket') return dated(filling)
   const filler = new Filler(account, actorId, now, makeId)
   if (filling.kind === 'copy-access') filler.copy(filling)
   else if (filling.kind === 'tidy-access') filler.tidy(filling)
   else if (filling.kind === 'move-access') filler.move(filling)
+  else if (filling.kind === 'give-many') filler.giveMany(filling)
+  else if (filling.kind === 'take-many') filler.takeMany(filling)
   else filler.replaceRole(filling)
-  return { changes: filler.changes, rest: filler.rest }
+  const rest = filler.isFull ? FULL_PHRASE : filler.rest ? REST_PHRASE : null
+  return { changes: filler.changes, rest }
 }
 
-class Filler {
-  readonly changes: Change[] = []
-  rest = false
-  private account: Account
-  private readonly sight: Sight
+/** What a change calls the day from which it holds. */
+const DAY_FIELDS: Readonly<Record<string, 'from' | 'on'>> = {
+  give: 'from',
+  'give-seat': 'from',
+  take: 'on',
+  'end-seat': 'on',
+  'change-seat': 'on',
+}
 
-  constructor(
-    private readonly start: Account,
-    private readonly actorId: Id,
-    private readonly now: Instant,
-    private readonly makeId: () => Id,
-  ) {
-    this.account = start
-    this.sight = new Sight(start, actorId, now)
-  }
-
-  copy({ fromId, toId, replace }: CopyAccess): void {
-    if (!this.sees(fromId) || !this.sees(toId)) return
-    const wanted = this.open(fromId)
-    for (const grant of wanted) this.give(grant, { subjectId: toId })
-    const groups = this.groupsOf(fromId)
-    for (const groupId of groups) {
-      if (!this.groupsOf(toId).includes(groupId)) this.add({ type: 'join-group', groupId, personId: toId })
+function dated({ changes, on }: DateDocket): Filled {
+  let rest: string | null = null
+  const filled = changes.map((plain) => {
+    const field = DAY_FIELDS[String((plain as Change).type)]
+    if (!field) {
+      if (on) rest = UNDATED_PHRASE
+      return plain as Change
     }
-    if (!replace) return
-    for (const grant of this.open(toId)) {
-      const kept = wanted.some((one) => one.roleId === grant.roleId && one.placeId === grant.placeId)
-      if (!kept && this.start.get('grant', grant.id)) this.add({ type: 'take', grantId: grant.id })
-    }
-    for (const groupId of this.groupsOf(toId)) {
-      if (!groups.includes(groupId)) this.add({ type: 'quit-group', groupId, personId: toId })
-    }
-  }
-
-  tidy({ personId }: TidyAccess): void {
-    if (!this.sees(personId)) return
-    for (const grant of this.open(personId)) {
-      const taken = this.try({ type: 'take', grantId: grant.id })
-      if (!taken || taken === 'given-already') continue
-      const { change, decision } = taken
-      const impact = impactOf(this.account, decision.after, decision.edits)
-      if (compare(this.account, decision.after, impact, this.now, 'entitlement').length > 0) continue
-      this.changes.push(change)
-      this.account = decision.after
-    }
-  }
-
-  move({ personId, fromPlaceId, toPlaceId, on }: MoveAccess): void {
-    if (!this.sees(personId)) return
-    for (const grant of this.open(personId)) {
-      if (grant.placeId !== fromPlaceId) continue
-      const given = this.give(grant, { placeId: toPlaceId, ...(on ? { from: on } : {}) })
-      // What cannot be given at the new place is not taken at the old one either.
-      if (given) this.add({ type: 'take', grantId: grant.id, ...(on ? { on } : {}) })
-    }
-  }
-
-  replaceRole({ roleId, replacementId }: ReplaceRole): void {
-    for (const grant of this.start.by('grant', 'role', roleId)) {
-      if (!this.isOpen(grant) || !this.isSeen(grant)) continue
-      if (this.give(grant, { roleId: replacementId })) this.add({ type: 'take', grantId: grant.id })
-    }
-  }
-
-  private sees(personId: Id): boolean {
-    return this.sight.seesPerson(personId)
-  }
-
-  private groupsOf(personId: Id): Id[] {
-    return this.account.by('membership', 'person', personId).map((row) => row.groupId)
-  }
-
-  /** A person's own grants that have not ended, as far as the actor sees them. */
-  private open(personId: Id): GrantRow[] {
-    const grants = this.account.by('grant', 'subject', `person ${personId}`).filter((grant) => this.isOpen(grant))
-    return grants.filter((grant) => this.isSeen(grant))
-  }
-
-  private isOpen(grant: GrantRow): boolean {
-    return grant.until === null || grant.until > this.now
-  }
-
-  private isSeen(grant: GrantRow): boolean {
-    const seen = this.sight.seesGrant(grant)
-    if (!seen) this.rest = true
-    return seen
-  }
-
-  /** Gives what a grant gives, but to, at or of something else; a role that passes walls is never passed on so (T3). */
-  private give(
-    grant: GrantRow,
-    other: Partial<Pick<GrantRow, 'subjectId' | 'placeId' | 'roleId'>> & { from?: string },
-  ): boolean {
-    const { subjectKind, subjectId, roleId, placeId } = { ...grant, ...other }
-    if (this.account.get('role', roleId)?.wallPassing) {
-      this.rest = true
-      return false
-    }
-    const zone = this.account.zone
-    const begins = grant.from > this.now ? { from: whenText(grant.from, zone, 'beginning') } : {}
-    const ends = grant.until === null ? {} : { until: whenText(grant.until, zone, 'end') }
-    const dates = { ...begins, ...ends, ...(other.from ? { from: other.from } : {}) }
-    return this.add({ type: 'give', subjectKind, subjectId, roleId, placeId, ...dates })
-  }
-
-  /** Puts a change into the docket if the actor may make it; what is given already needs no change. */
-  private add(plain: object): boolean {
-    const tried = this.try(plain)
-    if (tried === 'given-already') return true
-    if (!tried || this.changes.length >= MAXIMUM_CHANGES) {
-      this.rest = true
-      return false
-    }
-    this.changes.push(tried.change)
-    this.account = tried.decision.after
-    return true
-  }
-
-  private try(plain: object) {
-    const read = readChange(plain, this.makeId)
-    if (read.problems) return undefined
-    const decision = decide(this.account, [read.value], { kind: 'person', personId: this.actorId }, this.now)
-    if (decision.problems.some((one) => one.code === 'given-already')) return 'given-already' as const
-    return decision.problems.length > 0 ? undefined : { change: read.value, decision }
-  }
+    const { [field]: _before, ...others } = plain as Record<string, unknown>
+    return (on ? { ...others, [field]: on } : others) as unknown as Change
+  })
+  return { changes: filled, rest }
 }

@@ -29,8 +29,9 @@ export interface AccessEffect {
   placeName: string
   path: string[]
   walled: boolean
-  /** How many places beneath change in the same way. */
+  /** How many places beneath change in the same way, and the first of them. */
   beneath: number
+  beneathIds: Id[]
   areas: readonly AreaEffect[]
   /** The first local date; absent means at once. */
   from?: LocalDate
@@ -87,6 +88,9 @@ function isLevelOf(move: AreaMove, code: string): boolean {
   return move.before !== move.after && move.area.area.levels.some((one) => one.level === code)
 }
 
+/** So many places beneath are named in an effect; the number is of all. */
+const MAXIMUM_BENEATH = 200
+
 interface Group extends Part {
   move: Move
 }
@@ -97,15 +101,16 @@ export function summarize(after: Account, moves: readonly Move[], sight: Sight, 
   for (const move of moves) {
     for (const part of partsOf(move.areas)) groups.set(keyOf(move, part.kind), { move, ...part })
   }
-  const beneath = new Map<string, number>()
+  const beneath = new Map<string, Id[]>()
   const tops: Group[] = []
   for (const group of groups.values()) {
     const top = topOf(after, group, groups)
-    if (top) beneath.set(top, (beneath.get(top) ?? 0) + 1)
-    else tops.push(group)
+    if (!top) tops.push(group)
+    else if (beneath.has(top)) beneath.get(top)!.push(group.move.placeId)
+    else beneath.set(top, [group.move.placeId])
   }
   const writer = new EffectWriter(after, sight, now)
-  return sorted(tops.map((group) => writer.write(group, beneath.get(keyOf(group.move, group.kind)) ?? 0)))
+  return sorted(tops.map((group) => writer.write(group, beneath.get(keyOf(group.move, group.kind)) ?? [])))
 }
 
 const collator = new Intl.Collator('en')
@@ -148,14 +153,15 @@ class EffectWriter {
     private readonly now: Instant,
   ) {}
 
-  write({ move, kind, areas }: Group, beneath: number): AccessEffect {
+  write({ move, kind, areas }: Group, beneath: readonly Id[]): AccessEffect {
     const zone = this.after.zone
     return {
       kind,
       personId: move.personId,
       personName: this.sight.personName(move.personId),
       ...this.place(move.placeId),
-      beneath,
+      beneath: beneath.length,
+      beneathIds: beneath.slice(0, MAXIMUM_BENEATH),
       areas,
       ...(move.from > this.now ? { from: dateOf(move.from, zone) } : {}),
       ...(move.until !== null ? { until: lastDateBefore(move.until, zone) } : {}),

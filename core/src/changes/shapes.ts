@@ -7,6 +7,12 @@ export function RowId(): PropertyDecorator {
   return (target, key) => rule(target, key as string)
 }
 
+/** A list of such ids. */
+export function RowIds(): PropertyDecorator {
+  const rule = IsUUID(undefined, { each: true, message: '$property must be ids' })
+  return (target, key) => rule(target, key as string)
+}
+
 const WHEN = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2}))?$/
 
 /** A local date or an instant with its offset; left out, it is now for a beginning and open for an end (model Z1). */

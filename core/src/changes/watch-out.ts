@@ -98,14 +98,19 @@ const outsiderWithoutEnd: Check = ({ after, edits, sight }) =>
     return [{ code: 'outsider-without-end', sentence }]
   })
 
-const sensitiveArea: Check = ({ moves, sight }) =>
-  moves.flatMap((move) =>
-    move.areas.flatMap(({ area, before, after }) => {
-      if (!area.area.sensitive || topRank(after) < topRank(before)) return []
-      const sentence = `${sight.personName(move.personId)} gets into ${area.area.name}, which is sensitive.`
-      return [{ code: 'sensitive', sentence }]
-    }),
-  )
+const sensitiveArea: Check = ({ moves, sight }) => {
+  const found = new Map<string, Warning>()
+  for (const { personId, areas } of moves) {
+    for (const { area, before, after } of areas) {
+      if (!area.area.sensitive || topRank(after) < topRank(before)) continue
+      const key = `${personId} ${area.key}`
+      if (found.has(key)) continue
+      const sentence = `${sight.personName(personId)} gets into ${area.area.name}, which is sensitive.`
+      found.set(key, { code: 'sensitive', sentence })
+    }
+  }
+  return [...found.values()]
+}
 
 const behindWall: Check = ({ after, moves, sight }) => {
   const walls = new Map<Id, Id | undefined>()

@@ -54,7 +54,7 @@ export function choicesView(sight: Sight): Choices {
   }
 }
 
-function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
+export function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
   const choice: RoleChoice = { id: role.id, name: role.name, can: [], cannot: [], areas: [] }
   for (const area of areasAt(sight.account, sight.now)) {
     const entry = entryOf(sight.account, role, area)

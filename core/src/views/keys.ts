@@ -6,7 +6,8 @@ import { UNSEEN_PERSON } from '../access/sight.ts'
 import { countsOf, type Counts } from '../access/indexed/counts.ts'
 import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'
 import { indexAt, reachesAt } from '../access/reach.ts'
-import type { Reach } from '../access/walk.ts'
+import { controlOf, type Control } from '../access/controls.ts'
+import type { Reach, Route } from '../access/walk.ts'
 import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
 import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
@@ -173,6 +174,8 @@ export interface RouteView {
   until: LocalDate | null
   wall: string | null
   grantId: Id | null
+  /** The one change that would end this route; null where no one change does, or it has ended. */
+  end: { change: { type: string } & Record<string, string>; label: string; control: Control } | null
   /** Actions it leaves out, and those that need approval (model L3). */
   withheld: readonly string[]
   approval: readonly string[]
@@ -222,8 +225,24 @@ function routeView(sight: Sight, reason: Reason): RouteView {
     until: grant?.until ? lastDateBefore(grant.until, account.zone) : null,
     wall: obstacle === 'wall' && route.wall ? sight.placeName(route.wall.id) : null,
     grantId: grant?.id ?? null,
+    end: endOf(sight, route),
     withheld,
     approval,
     scope,
   }
+}
+
+/** Taking the grant back or, of a group's, taking the person out: what concerns nobody else. */
+function endOf(sight: Sight, { grant, groupId, person, obstacle }: Route): RouteView['end'] {
+  if (!grant || obstacle === 'over') return null
+  const { account } = sight
+  if (grant.subjectKind === 'person') {
+    const change = { type: 'take', grantId: grant.id }
+    return { change, label: 'Take it back', control: controlOf(sight, 'access', 'change', grant.placeId) }
+  }
+  const isNamed = account.by('membership', 'person', person.id).some((one) => one.groupId === groupId)
+  if (!groupId || !isNamed) return null
+  const change = { type: 'quit-group', groupId, personId: person.id }
+  const label = `Take out of ${account.get('group', groupId)?.name ?? 'the group'}`
+  return { change, label, control: controlOf(sight, 'groups', 'change') }
 }

@@ -1,7 +1,7 @@
 import type { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 
-export type Room = 'desk' | 'people' | 'places' | 'seats' | 'ledger' | 'keys'
+export type Room = 'desk' | 'people' | 'places' | 'roles' | 'seats' | 'ledger' | 'keys'
 
 /** Where someone is in, for the frame of the web application. */
 export interface Me {
@@ -28,6 +28,7 @@ export function roomsOf(sight: Sight): Room[] {
   const runs = sight.canSomewhere('people', 'see') || sight.canSomewhere('access', 'change')
   if (sight.can('people', 'see') || sight.money) rooms.push('desk')
   if (runs || person.standing !== 'guest') rooms.push('people', 'places')
+  if (sight.canSomewhere('roles', 'see') || runs) rooms.push('roles')
   if (sight.canSomewhere('seats', 'see')) rooms.push('seats')
   if (sight.can('ledger', 'see')) rooms.push('ledger')
   return [...rooms, 'keys']

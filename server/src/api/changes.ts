@@ -7,7 +7,6 @@ import {
   MAXIMUM_CHANGES,
   readChange,
   readFilling,
-  REST_PHRASE,
   sentenceOf,
   Sight,
   type Change,
@@ -99,8 +98,7 @@ export const changeRoutes = [
     async answer({ account, personId, body, now }) {
       const read = readFilling(body.filling)
       if (read.problems) throw badRequest('bad-filling', read.problems[0]!.sentence, read.problems)
-      const { changes, rest } = fillDocket(account, read.value, personId, now, uuidv7)
-      return { changes, rest: rest ? REST_PHRASE : null }
+      return fillDocket(account, read.value, personId, now, uuidv7)
     },
   }),
   route({

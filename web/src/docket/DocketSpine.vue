@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import ProblemList from '../parts/ProblemList.vue'
 import { confirmLabel, moneyMoved } from '../logic/effects.ts'
@@ -9,7 +9,9 @@ import { useSession } from '../state/session.ts'
 
 const EffectBlocks = defineAsyncComponent(() => import('./EffectBlocks.vue'))
 
-// The docket: a spine while shut, the change in hand and what it would do while open.
+const DATABLE = ['give', 'take', 'give-seat', 'end-seat', 'change-seat']
+
+// The docket: a spine while shut, the changes in hand and what it would do while open.
 const { t } = useI18n()
 const docket = useDocket()
 const session = useSession()
@@ -23,6 +25,27 @@ const moved = computed(() => {
   return minor === null || !current || docket.isEmpty ? '' : signedAmount(minor, current.currency, current.locale)
 })
 const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 'withdraw'].includes(change.type)))
+const SHOWN = 12
+const all = ref(false)
+const shownSentences = computed(() => docket.preview?.sentences.slice(0, all.value ? undefined : SHOWN) ?? [])
+const date = ref('')
+const datable = computed(() => docket.changes.some((change) => DATABLE.includes(change.type)))
+watch(
+  () => docket.isEmpty,
+  () => {
+    all.value = false
+    date.value = ''
+  },
+)
+
+function setDate(event: Event): void {
+  date.value = (event.target as HTMLInputElement).value
+  void docket.date(date.value)
+}
+
+function undo(): void {
+  docket.hold([{ type: 'undo', version: docket.applied!.version }])
+}
 </script>
 
 <template>
@@ -47,11 +70,32 @@ const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 
       <p v-if="docket.refused" class="moved" role="alert">
         {{ t('docket.refusedSome', { count: docket.refused.count, first: docket.refused.sentence }) }}
       </p>
+      <p v-if="docket.applied" class="done" role="status">
+        {{ docket.applied.sentences.join('. ') }}.
+        <button type="button" class="btn btn-quiet" @click="undo">{{ t('docket.undo') }}</button>
+      </p>
       <p v-if="docket.isEmpty" class="muted">{{ t('docket.empty') }}</p>
       <div v-else class="inside" tabindex="0">
-        <ol v-if="docket.preview" class="sheet changes">
-          <li v-for="sentence in docket.preview.sentences" :key="sentence">{{ sentence }}.</li>
+        <ol v-if="docket.preview" class="sheet changes" :aria-label="t('docket.changes')">
+          <li v-for="(sentence, at) in shownSentences" :key="at">
+            <span>{{ sentence }}.</span>
+            <button
+              type="button"
+              class="drop"
+              :aria-label="t('docket.drop', { what: sentence })"
+              :title="t('docket.dropOne')"
+              @click="docket.drop(at)"
+            >
+              ×
+            </button>
+          </li>
+          <li v-if="docket.preview.sentences.length > shownSentences.length">
+            <button type="button" class="btn btn-quiet" @click="all = true">
+              {{ t('docket.more', { count: docket.preview.sentences.length - shownSentences.length }) }}
+            </button>
+          </li>
         </ol>
+        <p v-if="docket.rest" class="muted">{{ docket.rest }}</p>
         <p v-if="docket.movedBy.length > 0" class="moved" role="alert">
           {{ t('docket.moved', { who: docket.movedBy.join('; ') || t('docket.movedTime') }) }}
         </p>
@@ -72,6 +116,10 @@ const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 
           {{ docket.applying ? t('docket.applying') : label }}
         </BButton>
         <button type="button" class="btn btn-quiet" @click="docket.putDown()">{{ t('docket.putDown') }}</button>
+        <label v-if="datable" class="dated">
+          <span class="muted">{{ t('docket.from') }}</span>
+          <input class="form-control form-control-sm" type="date" :value="date" @change="setDate" />
+        </label>
         <p v-if="docket.run" class="muted" role="status">
           {{ t('docket.running', { done: docket.run.done, total: docket.run.total }) }}
         </p>
@@ -142,6 +190,36 @@ header {
   list-style: none;
   margin: 0 0 8px;
   padding: 8px 12px;
+}
+.changes li {
+  display: flex;
+  gap: 6px;
+}
+.changes li > span {
+  flex: 1;
+}
+.drop {
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  line-height: 1;
+  min-width: 24px;
+  min-height: 24px;
+}
+.done {
+  background: var(--green-soft);
+  border-left: 3px solid var(--green);
+  padding: 8px 12px;
+}
+.dated {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  flex: 1 0 100%;
+  font-size: 12.5px;
+}
+.dated input {
+  width: auto;
 }
 .moved {
   background: var(--slate-soft);

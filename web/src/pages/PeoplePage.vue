@@ -51,8 +51,8 @@ function startInviting(): void {
   void router.push({ name: 'people', params: { personId: '' }, query: { invite: '1' } })
 }
 
-async function stopInviting(): Promise<void> {
-  if (docket.changes[0]?.type === 'invite') await docket.putDown()
+function stopInviting(): void {
+  docket.release('invite')
   close()
 }
 </script>

@@ -8,10 +8,10 @@ import { useSession } from '../state/session.ts'
 import WhyList from './WhyList.vue'
 
 // One area's key with its why, asked for when opened.
-const props = defineProps<{ area: KeyView; placeId: string; personId: string; today: string }>()
+const props = defineProps<{ area: KeyView; placeId: string; personId: string; today: string; opened?: boolean }>()
 const { t } = useI18n()
 const session = useSession()
-const open = ref(false)
+const open = ref(props.opened)
 const path = computed(() =>
   open.value
     ? session.path(`/places/${props.placeId}/why/${props.personId}?area=${encodeURIComponent(props.area.area)}`)

@@ -38,8 +38,8 @@ const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id =
 
 /** Takes up an invitation left in hand, which may come a moment after the form. */
 function takeUp(): void {
-  const kept = docket.changes[0]
-  if (kept?.type === 'invite' && !form.name && !form.email) Object.assign(form, invitationFrom(kept))
+  const kept = docket.changes.find((change) => change.type === 'invite')
+  if (kept && !form.name && !form.email) Object.assign(form, invitationFrom(kept))
 }
 onMounted(takeUp)
 
@@ -47,7 +47,7 @@ watch(form, () => {
   const change = invitationOf(form)
   if (!change) return
   sentTo.value = ''
-  docket.hold([change])
+  docket.hold([change], 'invite')
 })
 watch(
   () => docket.isEmpty,

@@ -34,7 +34,7 @@ watch([personId, on, own], () => {
   if (props.held || !personId.value) return
   const { product, seatType: type } = props.rack
   const more = { ...(on.value ? { from: on.value } : {}), ...(own.value ? { own: true } : {}) }
-  docket.hold([{ type: 'give-seat', personId: personId.value, product, seatType: type, ...more }])
+  docket.hold([{ type: 'give-seat', personId: personId.value, product, seatType: type, ...more }], 'give-seat')
 })
 watch([seatType, on], () => {
   if (!props.held || !seatType.value) return

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import type { WhyView } from '@lodge/core'
 import { useI18n } from 'vue-i18n'
+import type { NewChange } from '../api/types.ts'
 import { shortDate } from '../logic/dates.ts'
+import { useDocket } from '../state/docket.ts'
 
 // Every route, counting or not, each with its reason (model A5).
 const props = defineProps<{ why: WhyView; today: string }>()
 const { t } = useI18n()
+const docket = useDocket()
 
 /** `Rope access, given at Helipad roof by Tamsin Roake on 17 Jan, until 30 Jun`. */
 function words(route: WhyView['routes'][number]): string {
@@ -44,6 +47,16 @@ function obstacle(route: WhyView['routes'][number]): string {
     <li v-if="why.heldBack" class="slate">{{ t('why.cap', { cap: t(`level.${why.cap}`) }) }}</li>
     <li v-for="(route, at) in why.routes" :key="at" :class="{ muted: !route.counts }">
       <strong>{{ t(`level.${route.level}`) }}</strong> {{ words(route) }}
+      <button
+        v-if="route.end"
+        type="button"
+        class="end"
+        :disabled="!route.end.control.enabled"
+        :title="route.end.control.reason"
+        @click="docket.hold([route.end.change as NewChange])"
+      >
+        {{ route.end.label }}
+      </button>
     </li>
     <li v-if="why.unseen > 0" class="muted">{{ t('why.unseen') }}</li>
     <li v-if="why.routes.length + why.unseen === 0" class="muted">{{ t('why.none') }}</li>
@@ -58,5 +71,17 @@ function obstacle(route: WhyView['routes'][number]): string {
   background: var(--slate-soft);
   border-radius: 4px;
   font-size: 13px;
+}
+.end {
+  border: 0;
+  padding: 0 2px;
+  background: none;
+  color: var(--ox);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.end:disabled {
+  color: var(--ink-2);
+  text-decoration: none;
 }
 </style>

@@ -1,4 +1,3 @@
-import type { Change } from '@lodge/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ApiError } from '../api/client.ts'
@@ -22,13 +21,19 @@ interface Run {
   refused: { at: number; problems: { sentence: string }[] }[]
 }
 
+/** A change in hand with the form or control it comes from, which replaces it when something else is chosen there. */
+interface Held {
+  change: NewChange
+  slot: string
+}
+
 /**
- * The change in hand: kept on the server, the same on any device (model C2), with what it would do. It is previewed as
+ * The changes in hand: kept on the server, the same on any device (model C2), with what it would do. It is previewed as
  * it is typed and applied only as it was shown (model C3).
  */
 export const useDocket = defineStore('docket', () => {
   const session = useSession()
-  const changes = ref<NewChange[]>([])
+  const held = ref<Held[]>([])
   const preview = ref<ShownPreview | null>(null)
   const error = ref<ApiError | null>(null)
   /** Who moved what between showing and applying. */
@@ -38,23 +43,57 @@ export const useDocket = defineStore('docket', () => {
   const applying = ref(false)
   /** How far a docket applied in batches has come. */
   const run = ref<Run | null>(null)
+  /** The fixed phrase for what a filling left out. */
+  const rest = ref<string | null>(null)
   /** What of the last one was refused when its turn came. */
   const refused = ref<{ count: number; sentence: string } | null>(null)
   let timer: ReturnType<typeof setTimeout> | undefined
   let turn = 0
   let key = ''
 
-  const isEmpty = computed(() => changes.value.length === 0)
+  /** What was applied last from here, which can be undone at once. */
+  const applied = ref<{ version: number; sentences: string[] } | null>(null)
+
+  const changes = computed(() => held.value.map((one) => one.change))
+  const isEmpty = computed(() => held.value.length === 0)
   const mayApply = computed(
     () =>
       preview.value !== null && preview.value.problems.length === 0 && !busy.value && !applying.value && !error.value,
   )
 
-  /** Takes changes in hand and opens the docket; shortly after, what they would do is shown. */
-  function hold(next: NewChange[]): void {
-    refused.value = null
-    changes.value = next
+  /**
+   * Takes changes in hand beside those there and opens the docket; shortly after, what they would do is shown.
+   * @param slot where they come from: what came from there before is replaced.
+   */
+  function hold(next: NewChange[], slot?: string): void {
+    const added = next.map((change) => ({ change, slot: slot ?? slotOf(change) }))
+    const slots = new Set([...added.map((one) => one.slot), ...(slot === undefined ? [] : [slot])])
+    const at = held.value.findIndex((one) => slots.has(one.slot))
+    const kept = held.value.filter((one) => !slots.has(one.slot))
+    kept.splice(at < 0 ? kept.length : Math.min(at, kept.length), 0, ...added)
+    take(kept)
     open.value = true
+  }
+
+  /** Puts one change down and keeps the others. */
+  function drop(at: number): void {
+    const rest = held.value.filter((_one, index) => index !== at)
+    if (rest.length === 0) void putDown()
+    else take(rest)
+  }
+
+  /** Puts down what came from somewhere, as when a form is left. */
+  function release(slot: string): void {
+    const rest = held.value.filter((one) => one.slot !== slot)
+    if (rest.length === held.value.length) return
+    if (rest.length === 0) void putDown()
+    else take(rest)
+  }
+
+  function take(next: Held[]): void {
+    refused.value = null
+    applied.value = null
+    held.value = next
     error.value = null
     movedBy.value = []
     busy.value = true
@@ -62,12 +101,34 @@ export const useDocket = defineStore('docket', () => {
     timer = setTimeout(() => void show(), PAUSE_MILLISECONDS)
   }
 
+  /** Fills the docket with what the server works out: copied, moved, tidied, dated (model G2). */
+  async function fill(filling: object, slot: string): Promise<void> {
+    const filled = await ask<{ changes: NewChange[]; rest: string | null }>('POST', session.path('/fillings'), {
+      filling,
+    })
+    hold(filled.changes, slot)
+    rest.value = filled.rest
+  }
+
+  /** Lets everything in hand that can be dated happen from a day on. */
+  async function date(on: string): Promise<void> {
+    const filling = { kind: 'date-docket', changes: changes.value, on: on || null }
+    const dated = await ask<{ changes: NewChange[]; rest: string | null }>('POST', session.path('/fillings'), {
+      filling,
+    })
+    take(dated.changes.map((change, at) => ({ change, slot: held.value[at]?.slot ?? slotOf(change) })))
+    rest.value = dated.rest
+  }
+
   async function show(): Promise<void> {
     const mine = ++turn
     busy.value = true
     try {
       const body = { changes: changes.value }
-      const kept = await ask<{ changes: Change[] }>('PUT', session.path('/docket'), body)
+      const kept = await ask<{ changes: NewChange[] }>('PUT', session.path('/docket'), body)
+      if (mine !== turn) return
+      // The rows to be made have their ids now, and keep them while other changes come and go.
+      held.value = kept.changes.map((change, at) => ({ change, slot: held.value[at]?.slot ?? slotOf(change) }))
       const shown = await ask<ShownPreview>('POST', session.path('/previews'), { changes: kept.changes })
       if (mine !== turn) return
       preview.value = shown
@@ -98,6 +159,7 @@ export const useDocket = defineStore('docket', () => {
       const answer = await ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key })
       if (answer.run) await follow(answer.run)
       await putDown()
+      if (answer.version !== undefined) applied.value = { version: answer.version, sentences: shown.sentences }
       return true
     } catch (failure) {
       const problem = failure as ApiError
@@ -135,7 +197,8 @@ export const useDocket = defineStore('docket', () => {
   function forget(): void {
     clearTimeout(timer)
     turn += 1
-    changes.value = []
+    held.value = []
+    rest.value = null
     preview.value = null
     error.value = null
     movedBy.value = []
@@ -147,7 +210,7 @@ export const useDocket = defineStore('docket', () => {
   async function restore(): Promise<void> {
     const kept = await ask<{ changes: NewChange[] }>('GET', session.path('/docket')).catch(() => ({ changes: [] }))
     if (kept.changes.length === 0 || !isEmpty.value) return
-    changes.value = kept.changes
+    held.value = kept.changes.map((change) => ({ change, slot: slotOf(change) }))
     await show()
   }
 
@@ -161,9 +224,15 @@ export const useDocket = defineStore('docket', () => {
     applying,
     run,
     refused,
+    rest,
+    applied,
     isEmpty,
     mayApply,
     hold,
+    drop,
+    release,
+    fill,
+    date,
     refresh,
     apply,
     putDown,
@@ -171,3 +240,14 @@ export const useDocket = defineStore('docket', () => {
     restore,
   }
 })
+
+const TARGETS = ['grantId', 'placeId', 'roleId', 'groupId', 'holdingId', 'offerId', 'personId', 'product', 'version']
+
+/** What a change is about, where no form says it: pressing another button for the same thing changes one's mind. */
+function slotOf(change: NewChange): string {
+  if (change.type === 'invite') return 'invite'
+  const target = TARGETS.map((key) => change[key]).find(
+    (value) => typeof value === 'string' || typeof value === 'number',
+  )
+  return `${change.type} ${String(target ?? JSON.stringify(change))}`
+}

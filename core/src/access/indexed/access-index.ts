@@ -228,6 +228,26 @@ export class AccessIndex extends RoutesInForce {
     return this.reachFrom(row, person, packed, area)
   }
 
+  /** What somebody's routes give of an area at a place, packed; seats and presence left out. All are positions. */
+  packedAt(person: number, place: number, area: number): number {
+    const record = this.records.at(person)
+    let packed = this.byStanding(record, place)?.levels[area] ?? 0
+    const count = this.keysAt(record, place)
+    for (let at = 0; at < count; at += 1) packed = bestPacked(packed, this.profileOf(this.found[at]!).levels[area]!)
+    return packed
+  }
+
+  /** How high somebody's routes reach at a place in what is wanted, under their seats; presence left out. */
+  heightAt(person: number, place: number, heights: Heights): number {
+    const record = this.records.at(person)
+    const caps = this.records.data[record + CAPS]!
+    const standing = this.byStanding(record, place)
+    let height = standing ? heights.of(standing, this.bookNow.caps.made[caps]!) : 0
+    const count = this.keysAt(record, place)
+    for (let at = 0; at < count; at += 1) height = Math.max(height, heights.ofKey(this.found[at]!)[caps]!)
+    return height
+  }
+
   private reachFrom(row: PersonRow, person: number, packed: number, area: number): Reach {
     const absence = absenceAt(row, this.instant)
     const caps = packed === 0 ? 0 : this.capsOf(person).ranks[area]!

@@ -1,0 +1,97 @@
+import type { AreaKey, Id, PersonRow } from '../account/rows.ts'
+import type { AccessIndex } from '../access/indexed/access-index.ts'
+import { LEVELS, rank } from '../access/levels.ts'
+import { capPacked, freeRank, topRank, unpack } from '../access/profiles.ts'
+import { indexAt, reachesAt } from '../access/reach.ts'
+import type { Sight } from '../access/sight.ts'
+import type { Reach } from '../access/walk.ts'
+import { isOwnArea } from '../products/catalogue.ts'
+
+/**
+ * A cell as one byte: the level's rank in the lowest three bits, then held back by the seat, more with approval, own
+ * items only, not in at the moment; {@link UNSEEN} where it is not the asker's to see.
+ */
+export const CELL = { heldBack: 8, approval: 16, ownOnly: 32, absent: 64 } as const
+export const UNSEEN = 255
+
+type CellReader = (person: PersonRow, placeId: Id) => number
+
+/** Reads cells, each cut to what the asker sees there (model D5). */
+export function cellReader(sight: Sight, area: AreaKey | null): CellReader {
+  const index = indexAt(sight.account, sight.now)
+  const read = index ? indexedReader(index, area) : walkingReader(sight, area)
+  if (sight.seesAllKeys) return read
+  return (person, placeId) => (sight.seesKeys(person.id, placeId) ? read(person, placeId) : UNSEEN)
+}
+
+function indexedReader(index: AccessIndex, area: AreaKey | null): CellReader {
+  const at = area === null ? -1 : index.book.positionOf(area)
+  const heights = area === null ? index.heightsFor({}) : undefined
+  if (heights) index.meetAllCaps()
+  return (person, placeId) => {
+    const [one, place] = [index.people.find(person.id), index.places.slotOf(placeId)]
+    if (one < 0 || place < 0) return 0
+    const absent = index.present[one] ? 0 : CELL.absent
+    if (heights) {
+      const height = index.heightAt(one, place, heights)
+      return height === 0 ? 0 : height | absent
+    }
+    const given = at < 0 ? 0 : index.packedAt(one, place, at)
+    if (given === 0) return 0
+    return cellOf(given, index.capsOf(one).ranks[at]!) | absent
+  }
+}
+
+/** Packed levels under a cap as a cell. */
+function cellOf(given: number, cap: number): number {
+  const packed = capPacked(given, cap)
+  const heldBack = topRank(given) > cap
+  const level = freeRank(packed) || topRank(packed)
+  const own = unpack(packed, 'own')
+  const more = rank(own.approval) > rank(own.free)
+  const ownOnly = level > 0 && unpack(packed, 'any').approval === 'none'
+  return level | (heldBack ? CELL.heldBack : 0) | (more ? CELL.approval : 0) | (ownOnly ? CELL.ownOnly : 0)
+}
+
+/** The same by the literal walk, for accounts without an index. */
+function walkingReader({ account, now }: Sight, area: AreaKey | null): CellReader {
+  const cells = (reach: Reach): number => {
+    const cap = rank(reach.cap)
+    const { any, own } = reach.given
+    const [free, approval] = [Math.min(rank(own.free), cap), Math.min(rank(own.approval), cap)]
+    const level = free || approval
+    const ownOnly = level > 0 && Math.min(rank(any.approval), cap) === 0
+    const heldBack = rank(own.approval) > cap
+    return level | (heldBack ? CELL.heldBack : 0) | (approval > free ? CELL.approval : 0) | (ownOnly ? CELL.ownOnly : 0)
+  }
+  return (person, placeId) => {
+    const reaches = reachesAt(account, person.id, placeId, now)
+    if (area !== null) {
+      const reach = reaches.get(area)
+      const cell = reach ? cells(reach) : 0
+      return cell === 0 ? 0 : cell | (reach!.absence ? CELL.absent : 0)
+    }
+    let best = 0
+    let absent = 0
+    for (const [key, reach] of reaches) {
+      if (isOwnArea(key)) continue
+      best = Math.max(best, Math.min(rank(reach.given.own.free), rank(reach.cap)))
+      if (reach.absence) absent = CELL.absent
+    }
+    return best === 0 ? 0 : best | absent
+  }
+}
+
+/** A cell in words: `change (held back by the seat)`; nothing for no access. */
+export function cellWords(cell: number): string {
+  if (cell === 0) return ''
+  if (cell === UNSEEN) return 'known to the office'
+  const level = LEVELS[cell & 7]!
+  const notes = [
+    ...(cell & CELL.heldBack ? ['held back by the seat'] : []),
+    ...(cell & CELL.approval ? ['more with approval'] : []),
+    ...(cell & CELL.ownOnly ? ['own only'] : []),
+    ...(cell & CELL.absent ? ['not in now'] : []),
+  ]
+  return notes.length > 0 ? `${level} (${notes.join(', ')})` : level
+}

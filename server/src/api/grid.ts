@@ -1,0 +1,80 @@
+import { areaAt, MAXIMUM_TABLE_CELLS, type GridTile } from '@lodge/core'
+import { badRequest, notFound } from '../errors.ts'
+import { tableCsv } from './bill-files.ts'
+import { route, type AccountAsk } from './route.ts'
+
+const ACCOUNT = '/api/accounts/{accountId}'
+const QUERY = {
+  area: 'product/area, or nothing for the highest level of any',
+  group: 'kind, employer, group or manager: how people are put together',
+  find: 'words of names and employers',
+  open: 'ids of places whose insides are shown, or all',
+  under: 'ids of places that are shown with what lies beneath; all without',
+  as: 'a person: what they would see of it, as far as one sees it oneself',
+}
+
+/** The grid of people and places: its two sides, its cells in tiles, all of it as a file. */
+export const gridRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/grid`,
+    summary: 'People by places: groups of rows, columns, and what can be asked.',
+    query: QUERY,
+    cacheable: true,
+    answer: (ask) => thinkOf(ask, 'grid'),
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/grid/tiles/{row}/{column}`,
+    summary: 'Sixty-four people by sixty-four places: a byte a cell, in base64.',
+    query: QUERY,
+    cacheable: true,
+    async answer(ask) {
+      for (const name of ['row', 'column'] as const) {
+        if (!/^\d{1,4}$/.test(ask.params[name]!)) throw badRequest('bad-tile', `${name} must be a number from 0.`)
+      }
+      const { rows, cells } = (await thinkOf(ask, 'grid-tile')) as GridTile
+      return { rows, cells: Buffer.from(cells).toString('base64') }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/grid/file.csv`,
+    summary: 'All of the grid as CSV: a row a person, a column a place.',
+    query: QUERY,
+    cacheable: true,
+    async answer(ask) {
+      const table = (await thinkOf(ask, 'grid-table')) as { cells: number; header: string[]; rows: string[][] }
+      if (table.cells > MAXIMUM_TABLE_CELLS) {
+        const most = MAXIMUM_TABLE_CELLS.toLocaleString('en')
+        const sentence = `This would be ${table.cells.toLocaleString('en')} cells; fold places or filter people until at most ${most} are left.`
+        throw badRequest('too-large', sentence)
+      }
+      ask.ctx.set('Content-Type', 'text/csv; charset=utf-8')
+      ask.ctx.set('Content-Disposition', 'attachment; filename="who-reaches-what.csv"')
+      ask.ctx.body = tableCsv(table.header, table.rows)
+      return ask.ctx.body as object
+    },
+  }),
+]
+
+async function thinkOf(ask: AccountAsk<object>, view: 'grid' | 'grid-tile' | 'grid-table'): Promise<object> {
+  const { lodge, account, accountId, personId, asPersonId, params, query, now } = ask
+  if (query.area && !areaAt(account, query.area, now)) {
+    throw badRequest('unknown-area', 'Name an area of a product that is on, as bedding-log/photos.')
+  }
+  const task = {
+    kind: 'view' as const,
+    view,
+    params: { ...query, ...params },
+    accountId,
+    version: account.version,
+    now,
+  }
+  const answer = await lodge.thinker.think({ ...task, personId, as: asPersonId }, account)
+  if (!answer) throw notFound()
+  return answer
+}

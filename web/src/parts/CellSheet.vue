@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import type { CellView } from '@lodge/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { todayIn } from '../logic/dates.ts'
+import DoorMark from '../marks/DoorMark.vue'
+import WallMark from '../marks/WallMark.vue'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+import AskWhy from './AskWhy.vue'
+import SheetHead from './SheetHead.vue'
+
+// One person at one place: each area with its why, that of the area looked at already open.
+const props = defineProps<{ personId: string; placeId: string; area: string | null }>()
+defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const session = useSession()
+const { data: cell, error } = useFetched<CellView>(() =>
+  session.path(`/places/${props.placeId}/keys/${props.personId}`),
+)
+const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
+const missing = computed(
+  () => props.area !== null && cell.value !== null && !cell.value.keys.some((key) => key.area === props.area),
+)
+const nothing = computed(() => ({
+  area: props.area!,
+  name: props.area!.split('/')[1] ?? '',
+  product: '',
+  level: 'none' as const,
+  granted: 'none' as const,
+  heldBack: false,
+  ownOnly: false,
+  withApproval: null,
+  sentence: '',
+}))
+</script>
+
+<template>
+  <article>
+    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <template v-if="cell">
+      <SheetHead :close-label="t('grid.closeCell')" @close="$emit('close')">
+        <DoorMark :state="cell.state" />
+        <h2>
+          <RouterLink :to="{ name: 'people', params: { personId } }">{{ cell.name }}</RouterLink>
+        </h2>
+      </SheetHead>
+      <p>
+        <WallMark v-if="cell.walled" />{{ t('grid.at') }}
+        <RouterLink :to="{ name: 'places', params: { placeId } }">{{ cell.placeName }}</RouterLink>
+        <span v-if="cell.path.length > 1" class="muted"> · {{ cell.path.slice(0, -1).join(' / ') }}</span>
+      </p>
+      <ul>
+        <AskWhy v-if="missing" :area="nothing" :place-id="placeId" :person-id="personId" :today="today" opened />
+        <AskWhy
+          v-for="key in cell.keys"
+          :key="key.area"
+          :area="key"
+          :place-id="placeId"
+          :person-id="personId"
+          :today="today"
+          :opened="key.area === area"
+        />
+      </ul>
+      <p v-if="cell.keys.length === 0 && !missing" class="muted">{{ t('grid.noKeys') }}</p>
+    </template>
+  </article>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+h2 a {
+  color: inherit;
+}
+</style>
