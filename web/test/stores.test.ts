@@ -43,6 +43,7 @@ const current = {
   currency: 'EUR',
   locale: 'en-IE',
   seesMoney: true,
+  isOwner: true,
 }
 const leave = { type: 'leave' as const, personId: 'x' }
 const shown = (more: object = {}) => ({

@@ -3,6 +3,7 @@ import { rank, type Level } from '../access/levels.ts'
 import { givenBy, NOTHING_GIVEN, type Given } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
+import { membersOf } from '../people/groups.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { countSeats } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
@@ -34,6 +35,8 @@ export interface Choices {
   seats: SeatChoice[]
   employers: { id: Id; name: string }[]
   managers: { id: Id; name: string }[]
+  /** Groups that can be given something, with how many they hold. */
+  groups: { id: Id; name: string; people: number }[]
 }
 
 export function choicesView(sight: Sight): Choices {
@@ -51,7 +54,16 @@ export function choicesView(sight: Sight): Choices {
     seats: seatChoices(sight),
     employers: [...account.all('employer')].map(({ id, name }) => ({ id, name })).sort(byName),
     managers: managers.sort(byName),
+    groups: groupChoices(sight).sort(byName),
   }
+}
+
+function groupChoices(sight: Sight): Choices['groups'] {
+  if (!sight.canSomewhere('groups', 'see') && !sight.canSomewhere('access', 'change')) return []
+  return [...sight.account.all('group')].map((group) => {
+    const people = membersOf(sight.account, group).filter((person) => sight.seesPerson(person.id)).length
+    return { id: group.id, name: group.name, people }
+  })
 }
 
 export function roleChoice(sight: Sight, role: RoleRow): RoleChoice {

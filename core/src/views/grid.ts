@@ -133,10 +133,11 @@ function rowsOf(sight: Sight, { grouping, find }: GridQuery) {
       group.people.push({ person, name })
     }
   }
-  // What has no such field comes last.
+  // Kinds in the order of nearness; otherwise by name, and what has no such field last.
+  const rankOf = (key: string) => (key === '' ? Infinity : Math.max(0, Object.keys(KINDS).indexOf(key)))
   const ordered = [...named].sort(
     ([one, { label }], [other, { label: another }]) =>
-      Number(one === '') - Number(other === '') || collator.compare(label, another),
+      compareNumbers(rankOf(one), rankOf(other)) || collator.compare(label, another),
   )
   const rows: PersonRow[] = []
   const groups = ordered.map(([key, { label, people: members }]): GridGroup => {
@@ -146,6 +147,10 @@ function rowsOf(sight: Sight, { grouping, find }: GridQuery) {
     return { key, label, start, count: members.length }
   })
   return { rows, groups, people }
+}
+
+function compareNumbers(one: number, other: number): number {
+  return one === other ? 0 : one < other ? -1 : 1
 }
 
 const KINDS = { staff: 'Staff', contractor: 'Contractors', client: 'Clients’ people' } as const

@@ -17,6 +17,7 @@ export interface Me {
     currency: string
     locale: string
     seesMoney: boolean
+    isOwner: boolean
   } | null
 }
 

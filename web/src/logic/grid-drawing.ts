@@ -3,7 +3,7 @@ import { CELL, LEVEL_WORDS, TILE, UNSEEN, type Block, type Lines, type Mark, typ
 
 export const ROW_PIXELS = 27
 export const COLUMN_PIXELS = 56
-export const HEAD_PIXELS = 106
+export const HEAD_PIXELS = 128
 
 /** The look of the grid, read from the theme. */
 export interface Palette {
@@ -308,7 +308,7 @@ function drawColumns(context: CanvasRenderingContext2D, scene: Scene): void {
   context.beginPath()
   context.rect(side, 0, width - side, HEAD_PIXELS)
   context.clip()
-  for (let at = Math.max(0, firstColumn - 1); at <= lastColumn; at += 1) {
+  for (let at = Math.max(0, firstColumn - 2); at <= lastColumn; at += 1) {
     const column = view.columns[at]!
     drawColumn(context, palette, column, side + at * COLUMN_PIXELS - left)
   }
@@ -318,17 +318,14 @@ function drawColumns(context: CanvasRenderingContext2D, scene: Scene): void {
 }
 
 function drawColumn(context: CanvasRenderingContext2D, palette: Palette, column: GridColumn, x: number): void {
-  context.save()
-  context.translate(x + 16, HEAD_PIXELS - 10)
-  context.rotate((-58 * Math.PI) / 180)
+  context.font = FONT
   context.textBaseline = 'middle'
+  context.fillStyle = palette.muted
+  if (column.open !== null) context.fillText(column.open ? '▾' : '▸', x + 8, HEAD_PIXELS - 11)
+  context.save()
+  context.translate(x + 24, HEAD_PIXELS - 14)
+  context.rotate((-58 * Math.PI) / 180)
   let from = 0
-  if (column.open !== null) {
-    context.fillStyle = palette.muted
-    context.font = FONT
-    context.fillText(column.open ? '▾' : '▸', 0, 0)
-    from = 13
-  }
   if (column.walled) {
     context.fillStyle = palette.brick
     for (const [brickX, brickY] of [
@@ -344,7 +341,7 @@ function drawColumn(context: CanvasRenderingContext2D, palette: Palette, column:
   }
   context.fillStyle = column.depth === 0 ? palette.ink : palette.muted
   context.font = column.depth === 0 ? STRONG : FONT
-  context.fillText(cut(context, column.name, 108 - from), from, 0)
+  context.fillText(cut(context, column.name, 132 - from), from, 0)
   context.restore()
   context.fillStyle = palette.softLine
   context.fillRect(x, HEAD_PIXELS - 8, 1, 8)

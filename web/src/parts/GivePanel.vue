@@ -1,38 +1,75 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
+import PickMany from './PickMany.vue'
 
-// Gives one person a role at a place; what it would do stands in the docket as it is picked.
-const props = defineProps<{ personId: string; name: string }>()
+// Gives one role to many at many places, for a time if wished; what it would do stands in the docket as it is picked.
+// What is known already, by where the panel was opened, is not asked.
+const props = defineProps<{ person?: { id: string; name: string }; placeId?: string; roleId?: string }>()
+const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { roles, places } = useChoices()
-const roleId = ref('')
-const placeId = ref('')
+const { roles, places, subjects, choices } = useChoices({ people: !props.person })
+const slot = `give ${useId()}`
+const chosen = ref<string[]>(props.person ? [`person ${props.person.id}`] : [])
+const placeIds = ref<string[]>(props.placeId ? [props.placeId] : [])
+const roleId = ref(props.roleId ?? '')
+const from = ref('')
 const until = ref('')
+const role = computed(() => choices.value?.roles.find((one) => one.id === roleId.value))
+let timer: ReturnType<typeof setTimeout> | undefined
 
-watch([roleId, placeId, until], () => {
-  if (!roleId.value || !placeId.value) return
-  const subject = { subjectKind: 'person', subjectId: props.personId }
-  const end = until.value ? { until: until.value } : {}
-  docket.hold([{ type: 'give', ...subject, roleId: roleId.value, placeId: placeId.value, ...end }])
+watch([chosen, placeIds, roleId, from, until], () => {
+  clearTimeout(timer)
+  if (!roleId.value || placeIds.value.length === 0 || chosen.value.length === 0) return docket.release(slot)
+  const dates = { ...(from.value ? { from: from.value } : {}), ...(until.value ? { until: until.value } : {}) }
+  const picked = chosen.value.map((one) => {
+    const [kind = '', id = ''] = one.split(' ')
+    return { kind, id }
+  })
+  // One for one is held as it is, so that a refusal says its reason.
+  if (picked.length === 1 && placeIds.value.length === 1) {
+    const [{ kind, id }] = picked as [{ kind: string; id: string }]
+    const subject = { subjectKind: kind, subjectId: id }
+    const give: NewChange = { type: 'give', ...subject, roleId: roleId.value, placeId: placeIds.value[0]!, ...dates }
+    return docket.hold([give], slot)
+  }
+  const filling = { kind: 'give-many', subjects: picked, placeIds: placeIds.value, roleId: roleId.value, ...dates }
+  timer = setTimeout(() => void docket.fill(filling, slot), 200)
 })
+
+// Once applied, the panel has done its part.
+watch(
+  () => docket.applied,
+  (applied) => {
+    if (applied && roleId.value) emit('close')
+  },
+)
+onBeforeUnmount(() => clearTimeout(timer))
 </script>
 
 <template>
   <fieldset class="give">
-    <legend class="caption">{{ t('give.title', { name }) }}</legend>
-    <BFormGroup :label="t('give.role')" label-for="give-role">
+    <legend class="caption">{{ person ? t('give.title', { name: person.name }) : t('give.many') }}</legend>
+    <PickMany v-if="!person" v-model="chosen" :options="subjects" :label="t('give.to')" />
+    <BFormGroup v-if="!props.roleId" :label="t('give.role')" label-for="give-role">
       <BFormSelect id="give-role" v-model="roleId" :options="[{ value: '', text: t('give.choose') }, ...roles]" />
     </BFormGroup>
-    <BFormGroup :label="t('give.place')" label-for="give-place">
-      <BFormSelect id="give-place" v-model="placeId" :options="[{ value: '', text: t('give.choose') }, ...places]" />
-    </BFormGroup>
-    <BFormGroup :label="t('give.until')" label-for="give-until">
-      <BFormInput id="give-until" v-model="until" type="date" />
-    </BFormGroup>
+    <p v-if="role && !props.roleId" class="says muted">
+      {{ t('give.can', { what: role.can.slice(0, 5).join(', ') || t('give.nothing') }) }}
+    </p>
+    <PickMany v-if="!placeId" v-model="placeIds" :options="places" :label="t('give.places')" />
+    <div class="dates">
+      <BFormGroup :label="t('give.from')" label-for="give-from">
+        <BFormInput id="give-from" v-model="from" type="date" />
+      </BFormGroup>
+      <BFormGroup :label="t('give.until')" label-for="give-until">
+        <BFormInput id="give-until" v-model="until" type="date" />
+      </BFormGroup>
+    </div>
   </fieldset>
 </template>
 
@@ -43,5 +80,17 @@ watch([roleId, placeId, until], () => {
   background: var(--paper);
   border: 1px solid var(--line);
   border-radius: 4px;
+}
+.dates {
+  display: flex;
+  gap: 10px;
+  margin-top: 0.6rem;
+}
+.dates > * {
+  flex: 1;
+}
+.says {
+  margin: 6px 0 0;
+  font-size: 13px;
 }
 </style>

@@ -93,7 +93,7 @@ function toggle(id: string): void {
           >{{ t('person.leave') }}</BButton
         >
       </div>
-      <GivePanel v-if="giving" :person-id="personId" :name="person.name" @close="giving = false" />
+      <GivePanel v-if="giving" :person="{ id: personId, name: person.name }" @close="giving = false" />
 
       <h3 class="caption">{{ t('person.getsIn') }}</h3>
       <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>

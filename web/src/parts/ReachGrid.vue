@@ -204,7 +204,7 @@ function click(event: MouseEvent): void {
 function foldUnderHead(event: MouseEvent): void {
   const box = scroller.value!
   const area = box.getBoundingClientRect()
-  const rise = HEAD_PIXELS - 10 - (event.clientY - area.top)
+  const rise = Math.max(0, HEAD_PIXELS - 22 - (event.clientY - area.top))
   const x = event.clientX - area.left - rise * Math.tan((32 * Math.PI) / 180)
   const column = props.view.columns[Math.floor((x - side.value + box.scrollLeft) / COLUMN_PIXELS)]
   if (column && column.open !== null) emit('foldColumn', column.id)

@@ -1,23 +1,44 @@
-import type { Choices, PlaceView } from '@lodge/core'
+import type { Choices, PeopleView, PlaceView } from '@lodge/core'
 import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useDocket } from './docket.ts'
 import { useFetched } from './fetched.ts'
 import { useSession } from './session.ts'
 
 export interface Option {
   value: string
   text: string
+  detail?: string
 }
 
-/** What forms offer, as options: roles, seats, firms, managers, and places as they lie in the tree. */
-export function useChoices() {
+/** What forms offer, as options: roles (those in the docket too), places as they lie in the tree, people and groups. */
+export function useChoices({ people = false }: { people?: boolean } = {}) {
+  const { t } = useI18n()
   const session = useSession()
+  const docket = useDocket()
   const { data: choices } = useFetched<Choices>(() => session.path('/choices'))
   const { data: tree } = useFetched<{ places: PlaceView[] }>(() => session.path('/places'))
-  const roles = computed<Option[]>(() =>
-    (choices.value?.roles ?? []).map(({ id, name }) => ({ value: id, text: name })),
-  )
+  const { data: everybody } = useFetched<PeopleView>(() => (people ? session.path('/people') : null))
+  const roles = computed<Option[]>(() => [
+    ...(choices.value?.roles ?? []).map(({ id, name }) => ({ value: id, text: name })),
+    ...docket.changes.flatMap((change) => {
+      const isMade = change.type === 'make-role' && typeof change.roleId === 'string'
+      return isMade ? [{ value: change.roleId as string, text: t('give.inDocket', { name: String(change.name) }) }] : []
+    }),
+  ])
+  /** People and groups, each by kind and id, as something is given to them. */
+  const subjects = computed<Option[]>(() => [
+    ...(choices.value?.groups ?? []).map(({ id, name, people }) => {
+      return { value: `group ${id}`, text: name, detail: t('give.group', { count: people }) }
+    }),
+    ...(everybody.value?.people ?? [])
+      .filter((person) => ['active', 'away', 'waiting'].includes(person.state))
+      .map(({ id, name, employer, kind }) => {
+        return { value: `person ${id}`, text: name, detail: employer ?? t(`kind.${kind}`) }
+      }),
+  ])
   const places = computed<Option[]>(() =>
     (tree.value?.places ?? []).map(({ id, name, depth }) => ({ value: id, text: `${'\u2003'.repeat(depth)}${name}` })),
   )
-  return { choices, roles, places }
+  return { choices, roles, places, subjects }
 }

@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { computed, ref, useId } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+// Several of many, found by typing: what is picked stands as chips before the field.
+export interface PickOption {
+  value: string
+  text: string
+  detail?: string
+}
+const props = defineProps<{ options: readonly PickOption[]; label: string }>()
+const picked = defineModel<string[]>({ required: true })
+const { t } = useI18n()
+const id = useId()
+const text = ref('')
+const open = ref(false)
+const at = ref(0)
+const SHOWN = 30
+
+const byValue = computed(() => new Map(props.options.map((option) => [option.value, option])))
+const found = computed(() => {
+  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const rest = props.options.filter((option) => !picked.value.includes(option.value))
+  const matching = rest.filter((option) =>
+    words.every((word) => `${option.text} ${option.detail ?? ''}`.toLowerCase().includes(word)),
+  )
+  return matching.slice(0, SHOWN)
+})
+
+function pick(option: PickOption | undefined): void {
+  if (!option) return
+  picked.value = [...picked.value, option.value]
+  text.value = ''
+  at.value = 0
+}
+
+function drop(value: string): void {
+  picked.value = picked.value.filter((one) => one !== value)
+}
+
+function move(by: number): void {
+  open.value = true
+  at.value = Math.max(0, Math.min(found.value.length - 1, at.value + by))
+}
+
+function enter(): void {
+  if (open.value) pick(found.value[at.value])
+}
+
+function erase(): void {
+  if (text.value === '' && picked.value.length > 0) drop(picked.value.at(-1)!)
+}
+</script>
+
+<template>
+  <div class="pick">
+    <label class="form-label" :for="id">{{ label }}</label>
+    <div class="field form-control">
+      <span v-for="value in picked" :key="value" class="chip">
+        {{ byValue.get(value)?.text.trim() ?? '…' }}
+        <button
+          type="button"
+          :aria-label="t('pick.drop', { name: byValue.get(value)?.text.trim() ?? '' })"
+          @click="drop(value)"
+        >
+          ×
+        </button>
+      </span>
+      <input
+        :id="id"
+        v-model="text"
+        type="text"
+        role="combobox"
+        autocomplete="off"
+        :aria-expanded="open && found.length > 0"
+        :aria-controls="`${id}-list`"
+        :aria-activedescendant="open && found[at] ? `${id}-${found[at]!.value}` : undefined"
+        :placeholder="picked.length === 0 ? t('pick.type') : ''"
+        @focus="open = true"
+        @blur="open = false"
+        @input="((at = 0), (open = true))"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter.prevent="enter"
+        @keydown.esc="open = false"
+        @keydown.backspace="erase"
+      />
+    </div>
+    <ul v-show="open" :id="`${id}-list`" role="listbox" :aria-label="label" aria-multiselectable="true">
+      <li
+        v-for="(option, index) in found"
+        :id="`${id}-${option.value}`"
+        :key="option.value"
+        role="option"
+        :aria-selected="index === at"
+        :class="{ on: index === at }"
+        @mousedown.prevent="pick(option)"
+      >
+        <span>{{ option.text }}</span>
+        <small v-if="option.detail" class="muted">{{ option.detail }}</small>
+      </li>
+      <li v-if="found.length === 0" role="option" aria-selected="false" class="muted">{{ t('pick.none') }}</li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.pick {
+  position: relative;
+  margin-top: 0.6rem;
+}
+.field {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  padding: 3px 6px;
+}
+.field:focus-within {
+  outline: 2px solid var(--slate);
+  outline-offset: 1px;
+}
+.field input {
+  flex: 1;
+  min-width: 90px;
+  border: 0;
+  outline: 0;
+  background: none;
+  color: inherit;
+  min-height: 26px;
+}
+.chip {
+  display: inline-flex;
+  align-items: center;
+  max-width: 100%;
+  background: var(--green-soft);
+  border-radius: 4px;
+  padding: 0 2px 0 8px;
+}
+.chip button {
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  min-width: 24px;
+  min-height: 24px;
+}
+ul {
+  position: absolute;
+  z-index: 4;
+  inset: calc(100% + 2px) 0 auto;
+  max-height: 260px;
+  overflow-y: auto;
+  list-style: none;
+  margin: 0;
+  padding: 4px;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-radius: 5px;
+}
+li {
+  display: flex;
+  gap: 8px;
+  padding: 4px 8px;
+  border-radius: 4px;
+  cursor: pointer;
+  white-space: pre;
+}
+li > span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+li.on {
+  background: var(--green-soft);
+}
+small {
+  margin-left: auto;
+}
+</style>
