@@ -15,6 +15,7 @@ import { eventRoutes } from './api/events.ts'
 import { gridRoutes } from './api/grid.ts'
 import { invitationRoutes } from './api/invitations.ts'
 import { openApiOf } from './api/openapi.ts'
+import { placeListRoutes } from './api/place-lists.ts'
 import { mount, type Route } from './api/route.ts'
 import { sessionRoutes } from './api/session.ts'
 import { viewRoutes } from './api/views.ts'
@@ -30,6 +31,7 @@ export const ROUTES: readonly Route[] = [
   ...changeRoutes,
   ...billRoutes,
   ...gridRoutes,
+  ...placeListRoutes,
   ...invitationRoutes,
   ...eventRoutes,
 ]

@@ -61,6 +61,16 @@ export class Draft {
     this.record(table, row.id, null, row)
   }
 
+  /** Many rows at once, which costs what one does. */
+  insertAll<T extends TableName>(table: T, rows: readonly Rows[T][]): void {
+    if (rows.some((row) => this.account.get(table, row.id))) {
+      return this.refuse('id-taken', 'This was done already: the id of what would be made is taken.')
+    }
+    const edits = rows.map((row) => ({ table, key: row.id, before: null, after: row }) as unknown as RowEdit)
+    this.edits.push(...edits)
+    this.account = this.account.with(edits)
+  }
+
   update<T extends TableName>(table: T, id: Id, patch: Partial<Rows[T]>): void {
     const before = this.account.get(table, id)
     if (!before) throw new Error(`There is no ${table} ${id} to alter.`)

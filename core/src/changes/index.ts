@@ -26,6 +26,7 @@ import {
 } from './groups.ts'
 import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
+import { layOut, type LayOut } from './lay-out.ts'
 import { leave, type Leave } from './leave.ts'
 import { archivePlace, movePlace, type ArchivePlace, type MovePlace } from './move-place.ts'
 import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
@@ -49,6 +50,7 @@ import { undo, type Undo } from './undo.ts'
 /** What alters an account; there is no other way in (model C1). */
 export type Change =
   | MakePlace
+  | LayOut
   | RenamePlace
   | WallPlace
   | MovePlace
@@ -86,7 +88,7 @@ export type Change =
 
 const SEATS = [giveSeat, endSeat, changeSeat]
 const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, closeMonth, reportUse]
-const PLACES = [makePlace, renamePlace, wallPlace, movePlace, archivePlace]
+const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePlace]
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]

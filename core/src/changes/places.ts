@@ -103,7 +103,7 @@ export function checkName(draft: Draft, parentId: Id, name: string, except?: Id)
   if (twin) draft.refuse('name-taken', `There is a ${twin.name} there already; choose another name.`, '/name')
 }
 
-function checkReference(draft: Draft, reference: string | null | undefined, except?: Id): void {
+export function checkReference(draft: Draft, reference: string | null | undefined, except?: Id): void {
   if (!reference) return
   const twin = placeByReference(draft.account, reference)
   if (!twin || twin.id === except) return

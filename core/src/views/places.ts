@@ -1,15 +1,17 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonState } from '../account/rows.ts'
+import type { GrantRow, Id, PersonState, RoleRow } from '../account/rows.ts'
 import { controlsOfPlace } from '../access/controls.ts'
 import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
 import { stewardsAt } from '../access/holders.ts'
-import { peopleAt } from '../access/indexed/lists.ts'
+import { subjectsOf } from '../access/impact.ts'
+import { peopleAt, placesOf } from '../access/indexed/lists.ts'
 import { indexAt, reachesAt } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
-import { downwards } from '../places/tree.ts'
+import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 import { countsNow, keyViews, type KeyView } from './keys.ts'
+import { grantView, type RoleGrantView } from './roles.ts'
 
 /** One row of the tree of places. */
 export interface PlaceView {
@@ -25,6 +27,16 @@ export interface PlaceView {
   people: number
 }
 
+/** Something given here or above that leads in here. */
+export interface PlaceGrantView extends RoleGrantView {
+  roleId: Id
+  role: string
+  /** Of a group or standing: how many people it holds. */
+  people: number
+  /** It has not begun. */
+  later: boolean
+}
+
 /** Someone who gets in at a place. */
 export interface InsiderView {
   personId: Id
@@ -37,6 +49,13 @@ export interface InsiderView {
 export interface PlaceSheetView extends PlaceView {
   path: string[]
   insiders: InsiderView[]
+  /** Which of them reach nothing anywhere else. */
+  onlyHere: Id[]
+  /** What was given here, and what comes from above and no wall stops. */
+  given: PlaceGrantView[]
+  above: PlaceGrantView[]
+  /** Routes through what the asker does not see. */
+  unseen: number
   /** Invited people whose offer holds a key here (model I5). */
   onceIn: { personId: Id; name: string; role: string }[]
   stewards: { personId: Id; name: string }[]
@@ -112,11 +131,48 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     people: insiders.length,
     path: sight.pathNames(placeId),
     insiders,
+    onlyHere: onlyHere(sight, placeId, insiders),
+    ...grantsAt(sight, placeId),
     onceIn: onceIn(sight, placeId),
     stewards: stewards(sight, placeId),
     children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
     controls: controlsOfPlace(sight, placeId),
   }
+}
+
+/** So many insiders are looked at one by one for what else they reach. */
+const MAXIMUM_LOOKED_AT = 400
+
+function onlyHere(sight: Sight, placeId: Id, insiders: readonly InsiderView[]): Id[] {
+  const index = indexAt(sight.account, sight.now)
+  if (!index || insiders.length > MAXIMUM_LOOKED_AT || placeId === sight.account.root.id) return []
+  const inside = new Set(downwards(sight.account, placeId).map((place) => place.id))
+  return insiders.flatMap(({ personId }) => {
+    const elsewhere = placesOf(index, personId).some((one) => !inside.has(one.placeId))
+    return elsewhere || !sight.seesKeys(personId, placeId) ? [] : [personId]
+  })
+}
+
+/** Grants that lead in here now or will, by where they were given; those the asker does not see are counted. */
+function grantsAt(sight: Sight, placeId: Id): Pick<PlaceSheetView, 'given' | 'above' | 'unseen'> {
+  const { account, now } = sight
+  const path = upwards(account, placeId)
+  const found = { given: [] as PlaceGrantView[], above: [] as PlaceGrantView[], unseen: 0 }
+  for (const place of path) {
+    const wall = wallBetween(path, place.id)
+    for (const grant of account.by('grant', 'place', place.id)) {
+      const role = account.get('role', grant.roleId)
+      if (!role || (grant.until !== null && grant.until <= now) || (wall && !role.wallPassing)) continue
+      if (!sight.seesGrant(grant)) found.unseen += 1
+      else (place.id === placeId ? found.given : found.above).push(placeGrantView(sight, grant, role))
+    }
+  }
+  return found
+}
+
+function placeGrantView(sight: Sight, grant: GrantRow, role: RoleRow): PlaceGrantView {
+  const people = grant.subjectKind === 'person' ? 1 : subjectsOf(sight.account, grant).length
+  return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later: grant.from > sight.now }
 }
 
 function onceIn(sight: Sight, placeId: Id): PlaceSheetView['onceIn'] {

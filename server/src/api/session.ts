@@ -106,7 +106,14 @@ export async function meOf(
     accounts.push({ id: accountId, name, personId })
     if (session.accountId !== accountId) continue
     const sight = new Sight(loaded.account, personId, now)
-    const more = { rooms: roomsOf(sight), zone, currency, locale, seesMoney: sight.money, isOwner: person.standing === 'owner' }
+    const more = {
+      rooms: roomsOf(sight),
+      zone,
+      currency,
+      locale,
+      seesMoney: sight.money,
+      isOwner: person.standing === 'owner',
+    }
     current = { accountId, accountName: name, personId, name: loaded.account.nameOf(personId), ...more }
   }
   return { email, accounts, current }

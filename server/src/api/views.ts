@@ -63,13 +63,15 @@ export const viewRoutes = [
     method: 'get',
     path: `${ACCOUNT}/ledger`,
     summary: 'What was changed, newest first, in sentences.',
-    query: { before: 'a version; entries below it' },
+    query: { before: 'a version; entries below it', about: 'an id: of a person, a place, a role, a group' },
     cacheable: true,
     async answer({ lodge, sight, accountId, query }) {
       if (!sight.can('ledger', 'see')) throw notFound()
       const before = query.before === undefined ? undefined : Number(query.before)
       if (before !== undefined && !Number.isInteger(before)) throw badRequest('bad-before', 'before must be a version.')
-      const entries = await readEntries(lodge.pools.requests, accountId, before, PAGE)
+      const { about } = query
+      if (about !== undefined && !/^[0-9a-f-]{36}$/.test(about)) throw badRequest('bad-about', 'about must be an id.')
+      const entries = await readEntries(lodge.pools.requests, accountId, before, PAGE, about)
       const last = entries.at(-1)?.header.version ?? 1
       return { entries: entries.map((entry) => entryView(entry, sight)), next: last > 1 ? last : null }
     },

@@ -102,22 +102,46 @@ export async function writeEntry(connection: Queryable, { header, hash, items }:
   }
 }
 
-/** Entries newest first, below a version if given, with their changes but not their edits. */
+/** The versions newest first, below one if given, whose changes or edits name an id. */
+async function versionsAbout(
+  connection: Queryable,
+  accountId: string,
+  about: string,
+  before: number,
+  limit: number,
+): Promise<number[]> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT DISTINCT version FROM ledger_item
+     WHERE account_id = ? AND version < ? AND payload LIKE ? ORDER BY version DESC LIMIT ?`,
+    [accountId, before, `%${about}%`, limit],
+  )
+  return rows.map((row) => Number(row.version))
+}
+
+/**
+ * Entries newest first, below a version if given, with their changes but not their edits.
+ * @param about only those whose changes or edits name this id.
+ */
 export async function readEntries(
   connection: Queryable,
   accountId: string,
   before: number | undefined,
   limit: number,
+  about?: string,
 ): Promise<LedgerEntry[]> {
+  const below = before ?? Number.MAX_SAFE_INTEGER
+  const among = about === undefined ? null : await versionsAbout(connection, accountId, about, below, limit)
+  if (among?.length === 0) return []
   const [heads] = await connection.query<RowDataPacket[]>(
-    'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version < ? ORDER BY version DESC LIMIT ?',
-    [accountId, before ?? Number.MAX_SAFE_INTEGER, limit],
+    `SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version < ?
+     ${among ? 'AND version IN (?)' : ''} ORDER BY version DESC LIMIT ?`,
+    [accountId, below, ...(among ? [among] : []), limit],
   )
   if (heads.length === 0) return []
   const [items] = await connection.query<RowDataPacket[]>(
     `SELECT version, kind, commitment, salt, payload FROM ledger_item
-     WHERE account_id = ? AND version BETWEEN ? AND ? AND kind = 'change' ORDER BY version, ordinal`,
-    [accountId, heads.at(-1)!.version, heads[0]!.version],
+     WHERE account_id = ? AND version IN (?) AND kind = 'change' ORDER BY version, ordinal`,
+    [accountId, heads.map((head) => Number(head.version))],
   )
   return heads.map((head) => ({
     header: JSON.parse(head.header) as LedgerHeader,

@@ -25,7 +25,7 @@ const moved = computed(() => {
   return minor === null || !current || docket.isEmpty ? '' : signedAmount(minor, current.currency, current.locale)
 })
 const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 'withdraw'].includes(change.type)))
-const SHOWN = 12
+const SHOWN = 6
 const all = ref(false)
 const shownSentences = computed(() => docket.preview?.sentences.slice(0, all.value ? undefined : SHOWN) ?? [])
 const date = ref('')
@@ -164,6 +164,9 @@ function undo(): void {
 }
 .docket.open {
   padding: 16px;
+}
+header h2 {
+  white-space: nowrap;
 }
 header {
   display: flex;

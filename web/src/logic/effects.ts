@@ -28,6 +28,7 @@ const VERBS: Record<string, string> = {
   take: 'Take back',
   leave: 'End their time here',
   'make-place': 'Make place',
+  'lay-out': 'Lay them out',
   'rename-place': 'Rename',
   'make-role': 'Make role',
   'change-role': 'Change role',

@@ -6,8 +6,10 @@ import { useRoute, useRouter } from 'vue-router'
 import { shownPlaces } from '../logic/lists.ts'
 import WallMark from '../marks/WallMark.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
+import LayOutPanel from '../parts/LayOutPanel.vue'
 import PlaceSheet from '../parts/PlaceSheet.vue'
 import VirtualList from '../parts/VirtualList.vue'
+import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 
@@ -15,10 +17,13 @@ const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const { data } = useFetched<{ places: PlaceView[] }>(() => session.path('/places'))
+const docket = useDocket()
+const { data } = useFetched<{ places: PlaceView[]; mayMake: boolean }>(() => session.path('/places'))
 const folded = ref(new Set<string>())
 const text = ref('')
 const chosenId = computed(() => String(route.params.placeId ?? ''))
+const layingOut = computed(() => route.query.layout === '1')
+const mayLayOut = computed(() => data.value?.mayMake ?? false)
 const places = computed(() => shownPlaces(data.value?.places ?? [], folded.value, text.value))
 const parents = computed(() => new Set((data.value?.places ?? []).map((place) => place.parentId)))
 
@@ -38,7 +43,41 @@ function isFolded(place: PlaceView): boolean {
 
 function attributesOf(place: PlaceView): Record<string, unknown> {
   const expanded = parents.value.has(place.id) ? !isFolded(place) : undefined
-  return { 'aria-level': place.depth + 1, 'aria-expanded': expanded }
+  return {
+    'aria-level': place.depth + 1,
+    'aria-expanded': expanded,
+    class: { lifted: lifted.value?.id === place.id, target: target.value === place.id, archived: place.archived },
+    draggable: place.parentId !== null,
+    onDragstart: () => (lifted.value = place),
+    onDragend: drop,
+    onDragover: (event: DragEvent) => {
+      event.preventDefault()
+      target.value = place.id
+    },
+    onDrop: () => putInto(place),
+  }
+}
+
+/** The place picked up to be moved, by dragging or with x and v. */
+const lifted = ref<PlaceView | null>(null)
+const target = ref('')
+
+function drop(): void {
+  lifted.value = null
+  target.value = ''
+}
+
+function putInto(place: PlaceView): void {
+  const moved = lifted.value
+  drop()
+  if (moved && moved.id !== place.id && moved.parentId !== place.id) {
+    docket.hold([{ type: 'move-place', placeId: moved.id, parentId: place.id }])
+  }
+}
+
+function onKey(key: string, place: PlaceView): void {
+  if (key === 'x' && place.parentId !== null) lifted.value = place
+  else if (key === 'v') putInto(place)
 }
 
 function choose(place: PlaceView): void {
@@ -57,11 +96,20 @@ function close(): void {
 </script>
 
 <template>
-  <ListAndSheet :open="chosenId !== ''">
+  <ListAndSheet :open="chosenId !== '' || layingOut">
     <template #list>
-      <h1>
-        {{ t('places.title') }} <span class="count">{{ data ? data.places.length - 1 : '' }}</span>
-      </h1>
+      <header>
+        <h1>
+          {{ t('places.title') }} <span class="count">{{ data ? data.places.length - 1 : '' }}</span>
+        </h1>
+        <RouterLink :to="{ name: 'grid' }">{{ t('grid.title') }}</RouterLink>
+        <BButton
+          v-if="mayLayOut"
+          variant="outline-primary"
+          @click="router.push({ name: 'places', params: { placeId: '' }, query: { layout: '1' } })"
+          >{{ t('layOut.open') }}</BButton
+        >
+      </header>
       <BFormInput v-model="text" type="search" :placeholder="t('places.filter')" :aria-label="t('places.filter')" />
       <VirtualList
         class="places"
@@ -72,7 +120,8 @@ function close(): void {
         :attributes-of="attributesOf"
         @choose="choose"
         @fold="fold"
-        @close="close"
+        @close="lifted ? drop() : close()"
+        @key="onKey"
       >
         <template #head>
           <span>{{ t('people.name') }}</span>
@@ -92,12 +141,40 @@ function close(): void {
         </template>
         <template #none>{{ data ? t('places.none') : t('common.loading') }}</template>
       </VirtualList>
+      <p class="muted keys" role="status">
+        {{ lifted ? t('places.lifted', { name: lifted.name }) : t('places.keys') }}
+      </p>
     </template>
-    <template #sheet><PlaceSheet :key="chosenId" :place-id="chosenId" @close="close" /></template>
+    <template #sheet>
+      <LayOutPanel v-if="layingOut && data" :parent-id="data.places[0]?.id ?? ''" @close="close" />
+      <PlaceSheet v-else :key="chosenId" :place-id="chosenId" @close="close" />
+    </template>
   </ListAndSheet>
 </template>
 
 <style scoped>
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 18px;
+}
+h1 {
+  flex: 1;
+}
+.places :deep(.lifted) {
+  opacity: 0.5;
+}
+.places :deep(.target) {
+  background: var(--brass-soft);
+}
+.places :deep(.archived) {
+  color: var(--ink-2);
+  text-decoration: line-through;
+}
+.keys {
+  margin: 0;
+  font-size: 12.5px;
+}
 .count {
   font: 400 16px 'Public Sans Variable';
   color: var(--ink-2);

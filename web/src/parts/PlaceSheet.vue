@@ -9,7 +9,11 @@ import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import { useChoices } from '../state/choices.ts'
 import AskWhy from './AskWhy.vue'
+import GivePanel from './GivePanel.vue'
+import GrantLines from './GrantLines.vue'
+import HistoryLines from './HistoryLines.vue'
 import SheetHead from './SheetHead.vue'
 
 const props = defineProps<{ placeId: string }>()
@@ -19,7 +23,10 @@ const session = useSession()
 const docket = useDocket()
 const { data: place, error } = useFetched<PlaceSheetView>(() => session.path(`/places/${props.placeId}`))
 const opened = ref(new Set<string>())
-const editing = ref<'make' | 'rename' | null>(null)
+const editing = ref<'make' | 'rename' | 'give' | 'move' | null>(null)
+const find = ref('')
+const all = ref(false)
+const SHOWN = 60
 const form = reactive({ name: '', kind: '', reference: '' })
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 
@@ -27,11 +34,12 @@ function toggle(id: string): void {
   if (!opened.value.delete(id)) opened.value.add(id)
 }
 
-function edit(what: 'make' | 'rename'): void {
+function edit(what: NonNullable<typeof editing.value>): void {
   const one = place.value!
   editing.value = editing.value === what ? null : what
   const fresh = { name: '', kind: one.children.length > 0 ? 'site' : 'location', reference: '' }
-  Object.assign(form, what === 'make' ? fresh : { name: one.name, kind: one.kind, reference: one.reference ?? '' })
+  if (what === 'make' || what === 'rename')
+    Object.assign(form, what === 'make' ? fresh : { name: one.name, kind: one.kind, reference: one.reference ?? '' })
 }
 
 function hold(): void {
@@ -40,6 +48,22 @@ function hold(): void {
     docket.hold([{ type: 'make-place', parentId: props.placeId, name: form.name, kind: form.kind, reference }])
   else docket.hold([{ type: 'rename-place', placeId: props.placeId, name: form.name, reference }])
   editing.value = null
+}
+const { places } = useChoices()
+const targets = computed(() => [
+  { value: '', text: t('give.choose') },
+  ...places.value.filter((one) => one.value !== props.placeId && one.value !== place.value?.parentId),
+])
+const insiders = computed(() => {
+  const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = (place.value?.insiders ?? []).filter((one) =>
+    words.every((word) => one.name.toLowerCase().includes(word)),
+  )
+  return all.value ? found : found.slice(0, SHOWN)
+})
+
+function move(parentId: string): void {
+  if (parentId) docket.hold([{ type: 'move-place', placeId: props.placeId, parentId }])
 }
 </script>
 
@@ -55,18 +79,14 @@ function hold(): void {
       </p>
       <div class="actions">
         <BButton
+          v-for="what in ['give', 'make', 'rename', 'move'] as const"
+          :key="what"
           variant="outline-primary"
-          :disabled="!place.controls.make.enabled"
-          :title="place.controls.make.reason"
-          @click="edit('make')"
-          >{{ t('places.make') }}</BButton
-        >
-        <BButton
-          variant="outline-primary"
-          :disabled="!place.controls.rename.enabled"
-          :title="place.controls.rename.reason"
-          @click="edit('rename')"
-          >{{ t('places.rename') }}</BButton
+          :disabled="!place.controls[what].enabled"
+          :title="place.controls[what].reason"
+          :aria-pressed="editing === what"
+          @click="edit(what)"
+          >{{ t(`places.${what}`) }}</BButton
         >
         <BButton
           variant="outline-primary"
@@ -75,8 +95,19 @@ function hold(): void {
           @click="docket.hold([{ type: 'wall-place', placeId, walled: !place.walled }])"
           >{{ place.walled ? t('places.unwall') : t('places.wall') }}</BButton
         >
+        <BButton
+          variant="outline-primary"
+          :disabled="!place.controls.archive.enabled"
+          :title="place.controls.archive.reason"
+          @click="docket.hold([{ type: 'archive-place', placeId, archived: !place.archived }])"
+          >{{ place.archived ? t('places.restore') : t('places.archive') }}</BButton
+        >
       </div>
-      <BForm v-if="editing" class="edit" @submit.prevent="hold">
+      <GivePanel v-if="editing === 'give'" :place-id="placeId" @close="editing = null" />
+      <BFormGroup v-if="editing === 'move'" class="edit" :label="t('places.moveTo')" label-for="place-target">
+        <BFormSelect id="place-target" :options="targets" @update:model-value="move(String($event))" />
+      </BFormGroup>
+      <BForm v-if="editing === 'make' || editing === 'rename'" class="edit" @submit.prevent="hold">
         <BFormGroup :label="t('places.madeName')" label-for="place-name">
           <BFormInput id="place-name" v-model="form.name" maxlength="80" required autofocus />
         </BFormGroup>
@@ -89,14 +120,38 @@ function hold(): void {
         <BButton type="submit" variant="primary">{{ t('places.save') }}</BButton>
       </BForm>
 
+      <template v-if="place.given.length > 0">
+        <h3 class="caption">
+          {{ t('places.givenHere') }} <span class="count">{{ place.given.length }}</span>
+        </h3>
+        <GrantLines :grants="place.given" :today="today" />
+      </template>
+      <template v-if="place.above.length > 0">
+        <h3 class="caption">
+          {{ t('places.fromAbove') }} <span class="count">{{ place.above.length }}</span>
+        </h3>
+        <GrantLines :grants="place.above" :today="today" where />
+      </template>
+      <p v-if="place.unseen > 0" class="muted">{{ t('why.unseen') }}</p>
       <h3 class="caption">
         {{ t('places.insiders') }} <span class="count">{{ place.insiders.length }}</span>
       </h3>
       <p v-if="place.insiders.length === 0" class="muted">{{ t('places.nobody') }}</p>
-      <div v-for="one in place.insiders" :key="one.personId" class="insider">
+      <BFormInput
+        v-if="place.insiders.length > 15"
+        v-model="find"
+        size="sm"
+        type="search"
+        :placeholder="t('grid.find')"
+        :aria-label="t('grid.find')"
+      />
+      <div v-for="one in insiders" :key="one.personId" class="insider">
         <button type="button" :aria-expanded="opened.has(one.personId)" @click="toggle(one.personId)">
           <DoorMark :state="one.state" />
-          <span class="name">{{ one.name }}</span>
+          <span class="name"
+            >{{ one.name }}
+            <small v-if="place.onlyHere.includes(one.personId)" class="slate">{{ t('places.onlyHere') }}</small></span
+          >
           <KeyMark :level="one.highest" />
         </button>
         <ul v-if="opened.has(one.personId)">
@@ -115,6 +170,14 @@ function hold(): void {
           </li>
         </ul>
       </div>
+      <button
+        v-if="!all && insiders.length < place.insiders.length && !find"
+        type="button"
+        class="btn btn-quiet"
+        @click="all = true"
+      >
+        {{ t('roles.more', { count: place.insiders.length - insiders.length }) }}
+      </button>
       <template v-if="place.onceIn.length > 0">
         <h3 class="caption">{{ t('places.onceIn') }}</h3>
         <p v-for="one in place.onceIn" :key="one.personId" class="line">
@@ -135,6 +198,7 @@ function hold(): void {
           >
         </p>
       </template>
+      <HistoryLines :about="placeId" :today="today" />
     </template>
   </article>
 </template>

@@ -13,7 +13,12 @@ const props = defineProps<{
   fresh?: ReadonlySet<string>
   attributesOf?: (row: Row) => Record<string, unknown>
 }>()
-const emit = defineEmits<{ choose: [row: Row]; fold: [row: Row, close: boolean]; close: [] }>()
+const emit = defineEmits<{
+  choose: [row: Row]
+  fold: [row: Row, close: boolean]
+  close: []
+  key: [key: string, row: Row]
+}>()
 defineSlots<{ head(): unknown; row(props: { row: Row }): unknown; none(): unknown }>()
 
 const ROW_PIXELS = 36
@@ -57,7 +62,10 @@ function onKey(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown') move(1)
   else if (event.key === 'ArrowUp') move(-1)
   else if (event.key === 'Enter' || event.key === 'Escape' || (isFold && props.role === 'tree')) act(event.key)
-  else return
+  else if (event.key.length === 1 && current.value && !event.ctrlKey && !event.metaKey) {
+    // Other keys are the page's own.
+    return emit('key', event.key, current.value)
+  } else return
   event.preventDefault()
 }
 </script>
