@@ -15,6 +15,7 @@ const pages = {
   invitation: () => import('./pages/InvitationPage.vue'),
   people: () => import('./pages/PeoplePage.vue'),
   places: () => import('./pages/PlacesPage.vue'),
+  groups: () => import('./pages/GroupsPage.vue'),
   grid: () => import('./pages/GridPage.vue'),
   roles: () => import('./pages/RolesPage.vue'),
   seats: () => import('./pages/SeatsPage.vue'),
@@ -26,6 +27,9 @@ const pages = {
 // The first page's own part is fetched beside the question who is signed in, not after its answer.
 const first = (location.pathname.split('/')[1] ?? '') as keyof typeof pages
 void pages[first]?.()
+
+/** Views that stand beside another and are open to whoever has that. */
+const BESIDE: Readonly<Record<string, string>> = { grid: 'places', groups: 'people' }
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -41,6 +45,7 @@ export const router = createRouter({
     { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
+    { path: '/groups/:groupId?', name: 'groups', component: pages.groups },
     { path: '/grid', name: 'grid', component: pages.grid },
     { path: '/roles/:roleId?', name: 'roles', component: pages.roles },
     { path: '/seats/:product?', name: 'seats', component: pages.seats },
@@ -56,7 +61,7 @@ router.beforeEach(async (to) => {
   const session = useSession()
   const me = await session.load()
   if (!me) return { name: 'sign-in', query: to.fullPath === '/desk' ? {} : { next: to.fullPath } }
-  const room = to.name === 'grid' ? 'places' : String(to.name)
+  const room = BESIDE[String(to.name)] ?? String(to.name)
   const rooms: readonly string[] = me.current?.rooms ?? []
   if (['desk', 'people', 'places', 'roles', 'seats', 'ledger'].includes(room) && !rooms.includes(room)) {
     return { name: rooms[0] ?? 'keys' }

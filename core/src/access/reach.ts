@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { AreaKey, Id } from '../account/rows.ts'
+import type { AreaKey, GroupRow, Id, PersonRow } from '../account/rows.ts'
+import { membersOf } from '../people/groups.ts'
 import type { Instant } from '../time/instants.ts'
 import { AccessIndex } from './indexed/access-index.ts'
 import type { Answer, Whose } from './powers.ts'
@@ -14,6 +15,11 @@ import * as walk from './walk.ts'
 export function indexAt(account: Account, instant: Instant): AccessIndex | undefined {
   const index = account.attached
   return index instanceof AccessIndex && index.standsFor(account, instant) ? index : undefined
+}
+
+/** The people a group holds, by name or by rule (model P8). */
+export function groupMembers(account: Account, group: GroupRow, instant: Instant): PersonRow[] {
+  return indexAt(account, instant)?.membersOf(group.id) ?? membersOf(account, group)
 }
 
 /** Model A1. Unknown people, places and areas reach nothing. */

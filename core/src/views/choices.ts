@@ -3,7 +3,7 @@ import { rank, type Level } from '../access/levels.ts'
 import { givenBy, NOTHING_GIVEN, type Given } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
-import { membersOf } from '../people/groups.ts'
+import { groupMembers } from '../access/reach.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { countSeats } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
@@ -61,7 +61,7 @@ export function choicesView(sight: Sight): Choices {
 function groupChoices(sight: Sight): Choices['groups'] {
   if (!sight.canSomewhere('groups', 'see') && !sight.canSomewhere('access', 'change')) return []
   return [...sight.account.all('group')].map((group) => {
-    const people = membersOf(sight.account, group).filter((person) => sight.seesPerson(person.id)).length
+    const people = groupMembers(sight.account, group, sight.now).filter((person) => sight.seesPerson(person.id)).length
     return { id: group.id, name: group.name, people }
   })
 }

@@ -7,6 +7,7 @@ import { seatTypeAt, productAt } from '../products/catalogue.ts'
 import { costsOf } from '../seats/bill.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
+import { placeGrantView, type PlaceGrantView } from './places.ts'
 import { keysOf, reachSummary, type PlaceKeys, type ReachSummary } from './keys.ts'
 
 /** One row of the People list, cut to what the asker sees of the person. */
@@ -38,6 +39,8 @@ export interface PersonSheetView extends PersonView {
   cameAs: string | null
   signatory: boolean
   keys: PlaceKeys[]
+  /** What was given to them by name and has not ended, as far as the asker sees. */
+  grants: PlaceGrantView[]
   holdings: { product: string; type: string; from: LocalDate; own: boolean; amountMinor: number | null }[]
   /** What they cost this month; null if sums are not the asker's to see. */
   monthMinor: number | null
@@ -112,6 +115,11 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
     cameAs: whole && person.state === 'waiting' ? (account.personal(personId, 'loginEmail') ?? null) : null,
     signatory: whole && person.signatory,
     keys: keysOf(sight, personId),
+    grants: account.by('grant', 'person', personId).flatMap((grant) => {
+      const role = account.get('role', grant.roleId)
+      const open = grant.until === null || grant.until > now
+      return role && open && sight.seesGrant(grant) ? [placeGrantView(sight, grant, role)] : []
+    }),
     holdings,
     monthMinor: sight.money && whole ? (costsOf(account, monthOf(now, account.zone)).get(personId) ?? 0) : null,
     groups: whole ? groupsOf(account, person).map((id) => account.get('group', id)?.name ?? '') : null,

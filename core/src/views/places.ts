@@ -6,7 +6,7 @@ import type { Sight } from '../access/sight.ts'
 import { stewardsAt } from '../access/holders.ts'
 import { subjectsOf } from '../access/impact.ts'
 import { peopleAt, placesOf } from '../access/indexed/lists.ts'
-import { indexAt, reachesAt } from '../access/reach.ts'
+import { groupMembers, indexAt, reachesAt } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea } from '../products/catalogue.ts'
@@ -170,9 +170,15 @@ function grantsAt(sight: Sight, placeId: Id): Pick<PlaceSheetView, 'given' | 'ab
   return found
 }
 
-function placeGrantView(sight: Sight, grant: GrantRow, role: RoleRow): PlaceGrantView {
-  const people = grant.subjectKind === 'person' ? 1 : subjectsOf(sight.account, grant).length
+export function placeGrantView(sight: Sight, grant: GrantRow, role: RoleRow): PlaceGrantView {
+  const people = peopleOf(sight, grant)
   return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later: grant.from > sight.now }
+}
+
+function peopleOf({ account, now }: Sight, grant: GrantRow): number {
+  if (grant.subjectKind === 'person') return 1
+  const group = grant.subjectKind === 'group' ? account.get('group', grant.subjectId) : undefined
+  return group ? groupMembers(account, group, now).length : subjectsOf(account, grant).length
 }
 
 function onceIn(sight: Sight, placeId: Id): PlaceSheetView['onceIn'] {

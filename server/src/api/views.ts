@@ -1,12 +1,15 @@
-import type { Sight } from '@lodge/core'
+import type { AskView, Sight } from '@lodge/core'
 import { areaAt, instantText, productAt, sentenceOf, whyView, type Actor } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
 import { readEntries, verifyLedger, type LedgerEntry } from '../store/ledger.ts'
 import type { ViewName } from '../work/thoughts.ts'
 import { route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const PAGE = 50
+/** So many entries of the ledger are searched as one types. */
+const LATEST = 200
 
 /** A view worked out from the account alone, here or in the worker thread. */
 function view(name: ViewName, path: string, summary: string, more: { beforeEngagement?: boolean } = {}) {
@@ -32,6 +35,8 @@ export const viewRoutes = [
   view('places', '/places', 'The tree of places the asker sees.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
   view('cell', '/places/{placeId}/keys/{personId}', 'What one person holds at one place.'),
+  view('groups', '/groups', 'Groups with their rules, and the fields a rule can read.'),
+  view('group', '/groups/{groupId}', 'A group’s sheet: whom it holds and what belonging gives.'),
   view('roles', '/roles', 'Roles side by side: areas as rows.'),
   view('role', '/roles/{roleId}', 'A role’s sheet: what it can and cannot, and who holds it where.'),
   view('seats', '/seats', 'The racks of all products.'),
@@ -40,6 +45,21 @@ export const viewRoutes = [
   view('bill-line', '/bills/{month}/lines/{line}', 'What one line of a bill is made of.'),
   view('choices', '/choices', 'What forms offer: roles, seat types, employers, managers.'),
   view('my-keys', '/my-keys', 'What one reaches oneself, by which route, until when.', { beforeEngagement: true }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/ask`,
+    summary: 'What the top field makes of a few words: a question understood, and everything by that name.',
+    query: { text: 'words, or a question such as who change helipad' },
+    cacheable: true,
+    async answer({ lodge, account, accountId, personId, sight, query, now }) {
+      const params = { text: query.text ?? '' }
+      const task = { kind: 'view' as const, view: 'ask' as const, params, accountId, version: account.version, now }
+      const asked = (await lodge.thinker.think({ ...task, personId, as: null }, account)) as AskView
+      const more = asked.found.length < 5 && params.text.trim().length >= 3 && sight.can('ledger', 'see')
+      return { ...asked, ledger: more ? await inLedger(lodge, accountId, sight, params.text) : [] }
+    },
+  }),
   route({
     audience: 'account',
     method: 'get',
@@ -87,6 +107,19 @@ export const viewRoutes = [
     },
   }),
 ]
+
+/** Entries of the ledger's latest part whose sentences hold every word. */
+async function inLedger(lodge: Lodge, accountId: string, sight: Sight, text: string) {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const entries = await readEntries(lodge.pools.requests, accountId, undefined, LATEST)
+  return entries
+    .map((entry) => entryView(entry, sight))
+    .filter(({ actor, sentences }) => {
+      const hay = `${actor} ${sentences.join(' ')}`.toLowerCase()
+      return words.every((word) => hay.includes(word))
+    })
+    .slice(0, 3)
+}
 
 function missing(): never {
   throw notFound()

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import {
+  askView,
   billLineView,
   billView,
   cellView,
@@ -11,6 +12,8 @@ import {
   gridTable,
   gridTile,
   gridView,
+  groupSheetView,
+  groupsView,
   keysOf,
   peopleView,
   personSheetView,
@@ -74,7 +77,10 @@ export const VIEWS = {
   'bill-line': (sight: Sight, { month, line }: Params) => billLineView(sight, month!, Number(line)),
   count: (sight: Sight) => countView(sight),
   'my-keys': (sight: Sight) => myKeys(sight),
+  ask: (sight: Sight, { text = '' }: Params) => askView(sight, text.slice(0, 200)),
   cell: (sight: Sight, { placeId, personId }: Params) => cellView(sight, placeId!, personId!),
+  groups: (sight: Sight) => groupsView(sight),
+  group: (sight: Sight, { groupId }: Params) => groupSheetView(sight, groupId!),
   grid: (sight: Sight, params: Params) => gridView(sight, readGridQuery(params)),
   'grid-tile': (sight: Sight, params: Params) =>
     gridTile(sight, readGridQuery(params), Number(params.row), Number(params.column)),

@@ -64,6 +64,7 @@ function stopInviting(): void {
         <h1>
           {{ t('people.title') }} <span class="count">{{ data?.people.length }}</span>
         </h1>
+        <RouterLink :to="{ name: 'groups' }">{{ t('people.groups') }}</RouterLink>
         <BButton
           variant="primary"
           :disabled="!data?.controls.invite.enabled"

@@ -1,18 +1,21 @@
 <script setup lang="ts">
-import type { PeopleView, PlaceView } from '@lodge/core'
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import type { AskView } from '@lodge/core'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter, type RouteLocationRaw } from 'vue-router'
-import DoorMark from '../marks/DoorMark.vue'
 import { ask } from '../api/client.ts'
+import type { LedgerEntryView } from '../api/types.ts'
+import { shortDate, todayIn } from '../logic/dates.ts'
+import DoorMark from '../marks/DoorMark.vue'
 import { useSession } from '../state/session.ts'
 
-interface Found {
+// The one field at the top: finds what has a name as one types, and answers short questions.
+type Asked = AskView & { ledger: LedgerEntryView[] }
+interface Line {
   id: string
-  name: string
-  kind: 'person' | 'place'
+  text: string
   detail: string
-  state?: PeopleView['people'][number]['state']
+  state?: AskView['found'][number]['state']
   to: RouteLocationRaw
 }
 
@@ -23,46 +26,83 @@ const input = useTemplateRef<HTMLInputElement>('input')
 const text = ref('')
 const open = ref(false)
 const at = ref(0)
-const known = ref<Found[]>([])
+const asked = ref<Asked | null>(null)
+let timer: ReturnType<typeof setTimeout> | undefined
+let turn = 0
 
-/** Everything that has a name and is seen; fetched when the field is entered. */
-async function learn(): Promise<void> {
-  open.value = true
-  const [people, places] = await Promise.all([
-    ask<PeopleView>('GET', session.path('/people')),
-    ask<{ places: PlaceView[] }>('GET', session.path('/places')),
-  ])
-  known.value = [
-    ...people.people.map(({ id, name, employer, kind, state }): Found => {
-      const detail = employer ?? t(`kind.${kind}`)
-      return { id, name, kind: 'person', detail, state, to: { name: 'people', params: { personId: id } } }
-    }),
-    ...places.places.map(({ id, name, reference, kind }): Found => {
-      return { id, name, kind: 'place', detail: reference ?? kind, to: { name: 'places', params: { placeId: id } } }
-    }),
-  ]
-}
-
-const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  if (words.length === 0) return []
-  const scored = known.value.filter((one) =>
-    words.every((word) => `${one.name} ${one.detail}`.toLowerCase().includes(word)),
-  )
-  const first = (one: Found) => (one.name.toLowerCase().startsWith(words[0]!) ? 0 : 1)
-  return scored.sort((one, other) => first(one) - first(other)).slice(0, 8)
+watch(text, () => {
+  at.value = 0
+  clearTimeout(timer)
+  if (text.value.trim() === '') asked.value = null
+  else timer = setTimeout(() => void inquire(), 120)
 })
 
-function go(one: Found | undefined): void {
-  if (!one) return
+async function inquire(): Promise<void> {
+  const mine = ++turn
+  const path = session.path(`/ask?text=${encodeURIComponent(text.value.trim())}`)
+  const answer = await ask<Asked>('GET', path).catch(() => null)
+  if (mine === turn && answer) asked.value = answer
+}
+
+/** Short orders that only go somewhere. */
+const ORDERS: readonly [RegExp, string, RouteLocationRaw][] = [
+  [/^inv(i(te?)?)?$/i, 'ask.orders.invite', { name: 'people', query: { invite: '1' } }],
+  [/^empty( s(eats?)?)?$/i, 'ask.orders.empty', { name: 'seats' }],
+  [/^(grid|who reaches( what)?)$/i, 'ask.orders.grid', { name: 'grid' }],
+  [/^lay( out)?/i, 'ask.orders.layOut', { name: 'places', query: { layout: '1' } }],
+]
+
+const lines = computed<Line[]>(() => {
+  const orders = ORDERS.filter(([pattern]) => pattern.test(text.value.trim())).map(([, key, to]) => {
+    return { id: key, text: t(key), detail: '', to }
+  })
+  const answers = (asked.value?.answer?.lines ?? []).map((line, index): Line => {
+    const { personId, placeId } = line
+    const to =
+      personId && placeId
+        ? { name: 'grid', query: { under: placeId, cell: `${personId}.${placeId}` } }
+        : { name: 'people', params: { personId: personId ?? '' } }
+    return { id: `answer-${index}`, text: line.text, detail: line.detail, to }
+  })
+  const found = (asked.value?.found ?? []).map((one): Line => {
+    return {
+      id: `${one.kind}-${one.id}-${one.name}`,
+      text: one.name,
+      detail: one.detail,
+      state: one.state,
+      to: placeOf(one),
+    }
+  })
+  const today = todayIn(session.me?.current?.zone ?? 'UTC')
+  const ledger = (asked.value?.ledger ?? []).map((entry): Line => {
+    const detail = shortDate(entry.at.slice(0, 10), today)
+    return {
+      id: `ledger-${entry.version}`,
+      text: `${entry.actor} ${entry.sentences[0] ?? ''}`,
+      detail,
+      to: { name: 'ledger' },
+    }
+  })
+  return [...orders, ...answers, ...found, ...ledger]
+})
+
+function placeOf({ kind, id }: AskView['found'][number]): RouteLocationRaw {
+  if (kind === 'person') return { name: 'people', params: { personId: id } }
+  if (kind === 'place') return { name: 'places', params: { placeId: id } }
+  if (kind === 'role') return { name: 'roles', params: { roleId: id } }
+  return kind === 'seat' ? { name: 'seats', params: { product: id } } : { name: 'groups', params: { groupId: id } }
+}
+
+function go(line: Line | undefined): void {
+  if (!line) return
   text.value = ''
   open.value = false
   input.value?.blur()
-  void router.push(one.to)
+  void router.push(line.to)
 }
 
 function move(by: number): void {
-  at.value = Math.max(0, Math.min(found.value.length - 1, at.value + by))
+  at.value = Math.max(0, Math.min(lines.value.length - 1, at.value + by))
 }
 
 function shut(): void {
@@ -90,35 +130,43 @@ onBeforeUnmount(() => removeEventListener('keydown', shortcut))
       role="combobox"
       autocomplete="off"
       aria-controls="ask-found"
-      :aria-expanded="open && found.length > 0"
-      :aria-activedescendant="found[at] ? `ask-${found[at]!.id}` : undefined"
+      :aria-expanded="open && lines.length > 0"
+      :aria-activedescendant="lines[at] ? `ask-${lines[at]!.id}` : undefined"
       :aria-label="t('ask.label')"
       :placeholder="t('ask.placeholder')"
-      @focus="learn"
-      @input="at = 0"
+      @focus="open = true"
       @blur="open = false"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="go(found[at])"
+      @keydown.enter.prevent="go(lines[at])"
       @keydown.esc.prevent="shut"
     />
     <kbd aria-hidden="true">Ctrl K</kbd>
-    <ul v-show="open && text" id="ask-found" role="listbox" :aria-label="t('ask.label')">
-      <li
-        v-for="(one, index) in found"
-        :id="`ask-${one.id}`"
-        :key="one.id"
-        role="option"
-        :aria-selected="index === at"
-        :class="{ on: index === at }"
-        @mousedown.prevent="go(one)"
-      >
-        <DoorMark v-if="one.state" :state="one.state" />
-        <span>{{ one.name }}</span>
-        <small class="muted">{{ one.detail }}</small>
-      </li>
-      <li v-if="found.length === 0" class="muted" role="option" aria-selected="false">{{ t('ask.none') }}</li>
-    </ul>
+    <div v-show="open && (text || !asked)" class="found">
+      <p v-if="!text" class="muted hint">{{ t('ask.hint') }}</p>
+      <p v-if="asked?.answer" class="question" role="status">{{ asked.answer.question }}</p>
+      <ul v-if="text" id="ask-found" role="listbox" :aria-label="t('ask.label')">
+        <li
+          v-for="(line, index) in lines"
+          :id="`ask-${line.id}`"
+          :key="line.id"
+          role="option"
+          :aria-selected="index === at"
+          :class="{ on: index === at }"
+          @mousedown.prevent="go(line)"
+        >
+          <DoorMark v-if="line.state" :state="line.state" />
+          <span>{{ line.text }}</span>
+          <small class="muted">{{ line.detail }}</small>
+        </li>
+        <li v-if="(asked?.answer?.more ?? 0) > 0" class="muted" role="option" aria-selected="false">
+          {{ t('roles.more', { count: asked!.answer!.more }) }}
+        </li>
+        <li v-if="asked && lines.length === 0" class="muted" role="option" aria-selected="false">
+          {{ t('ask.none') }}
+        </li>
+      </ul>
+    </div>
   </div>
 </template>
 
@@ -153,16 +201,30 @@ kbd {
   color: var(--ink-2);
   background: var(--paper);
 }
-ul {
+.found {
   position: absolute;
   z-index: 5;
   inset: 38px 0 auto;
-  list-style: none;
-  margin: 0;
+  max-height: 70dvh;
+  overflow-y: auto;
   padding: 4px;
   background: var(--sheet);
   border: 1px solid var(--line);
   border-radius: 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.hint,
+.question {
+  margin: 0;
+  padding: 5px 8px;
+}
+.question {
+  font-weight: 600;
+  border-bottom: 1px solid var(--line-soft);
 }
 li {
   display: flex;
@@ -177,5 +239,6 @@ li.on {
 }
 small {
   margin-left: auto;
+  text-align: right;
 }
 </style>

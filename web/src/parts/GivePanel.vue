@@ -8,13 +8,19 @@ import PickMany from './PickMany.vue'
 
 // Gives one role to many at many places, for a time if wished; what it would do stands in the docket as it is picked.
 // What is known already, by where the panel was opened, is not asked.
-const props = defineProps<{ person?: { id: string; name: string }; placeId?: string; roleId?: string }>()
+const props = defineProps<{
+  person?: { id: string; name: string }
+  group?: { id: string; name: string }
+  placeId?: string
+  roleId?: string
+}>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { roles, places, subjects, choices } = useChoices({ people: !props.person })
+const { roles, places, subjects, choices } = useChoices({ people: !props.person && !props.group })
 const slot = `give ${useId()}`
-const chosen = ref<string[]>(props.person ? [`person ${props.person.id}`] : [])
+const known = props.person ?? props.group
+const chosen = ref<string[]>(known ? [`${props.person ? 'person' : 'group'} ${known.id}`] : [])
 const placeIds = ref<string[]>(props.placeId ? [props.placeId] : [])
 const roleId = ref(props.roleId ?? '')
 const from = ref('')
@@ -53,8 +59,8 @@ onBeforeUnmount(() => clearTimeout(timer))
 
 <template>
   <fieldset class="give">
-    <legend class="caption">{{ person ? t('give.title', { name: person.name }) : t('give.many') }}</legend>
-    <PickMany v-if="!person" v-model="chosen" :options="subjects" :label="t('give.to')" />
+    <legend class="caption">{{ known ? t('give.title', { name: known.name }) : t('give.many') }}</legend>
+    <PickMany v-if="!known" v-model="chosen" :options="subjects" :label="t('give.to')" />
     <BFormGroup v-if="!props.roleId" :label="t('give.role')" label-for="give-role">
       <BFormSelect id="give-role" v-model="roleId" :options="[{ value: '', text: t('give.choose') }, ...roles]" />
     </BFormGroup>

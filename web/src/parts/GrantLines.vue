@@ -5,7 +5,7 @@ import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 
 // Keys by whom they were given to: what, since when, until when, and the way to take each back.
-defineProps<{ grants: readonly PlaceGrantView[]; today: string; where?: boolean }>()
+defineProps<{ grants: readonly PlaceGrantView[]; today: string; where?: boolean; ofPerson?: boolean }>()
 const { t } = useI18n()
 const docket = useDocket()
 </script>
@@ -13,16 +13,26 @@ const docket = useDocket()
 <template>
   <div v-for="grant in grants" :key="grant.grantId" class="grant">
     <span>
-      <RouterLink
-        v-if="grant.subjectKind === 'person'"
-        :to="{ name: 'people', params: { personId: grant.subjectId } }"
-        >{{ grant.name }}</RouterLink
-      >
-      <strong v-else
-        >{{ grant.name }} <small class="muted">{{ t('give.group', { count: grant.people }) }}</small></strong
-      >: <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>
+      <template v-if="ofPerson">
+        <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
+        <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
+      </template>
+      <template v-else>
+        <RouterLink
+          v-if="grant.subjectKind === 'person'"
+          :to="{ name: 'people', params: { personId: grant.subjectId } }"
+          >{{ grant.name }}</RouterLink
+        >
+        <RouterLink
+          v-else-if="grant.subjectKind === 'group'"
+          :to="{ name: 'groups', params: { groupId: grant.subjectId } }"
+          >{{ grant.name }} <small class="muted">{{ t('give.group', { count: grant.people }) }}</small></RouterLink
+        >
+        <strong v-else>{{ grant.name }}</strong>:
+        <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>
+      </template>
       <small class="muted">
-        <template v-if="where"> {{ t('places.givenAt', { place: grant.place }) }},</template>
+        <template v-if="where">{{ ' ' + t('places.givenAt', { place: grant.place }) }},</template>
         {{
           grant.later
             ? t('places.from', { date: shortDate(grant.from, today) })

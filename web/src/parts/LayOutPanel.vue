@@ -2,7 +2,7 @@
 import type { Problem } from '@lodge/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { ApiError} from '../api/client.ts';
+import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { NewChange } from '../api/types.ts'
 import WallMark from '../marks/WallMark.vue'

@@ -11,6 +11,9 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
+import AccessPanel from './AccessPanel.vue'
+import GrantLines from './GrantLines.vue'
+import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
 import SheetHead from './SheetHead.vue'
 
@@ -22,6 +25,16 @@ const docket = useDocket()
 const { data: person, error } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
 const giving = ref(false)
+const doing = ref<'move' | 'copy' | null>(null)
+
+function toggleDoing(what: 'move' | 'copy'): void {
+  doing.value = doing.value === what ? null : what
+}
+
+function fill(filling: { kind: string } & Record<string, unknown>): void {
+  void docket.fill(filling, `${filling.kind} ${props.personId}`)
+}
+
 const current = computed(() => session.me?.current)
 const today = computed(() => todayIn(current.value?.zone ?? 'UTC'))
 const money = (minor: number) => amount(minor, current.value?.currency ?? 'EUR', current.value?.locale ?? 'en-IE')
@@ -95,6 +108,43 @@ function toggle(id: string): void {
       </div>
       <GivePanel v-if="giving" :person="{ id: personId, name: person.name }" @close="giving = false" />
 
+      <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
+      <template v-if="person.grants.length > 0">
+        <h3 class="caption">
+          {{ t('access.given') }} <span class="count">{{ person.grants.length }}</span>
+        </h3>
+        <GrantLines :grants="person.grants" :today="today" of-person />
+        <div class="actions small">
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :aria-pressed="doing === 'move'"
+            @click="toggleDoing('move')"
+          >
+            {{ t('access.moveIt') }}
+          </button>
+          <button type="button" class="btn btn-quiet btn-sm" @click="fill({ kind: 'tidy-access', personId })">
+            {{ t('access.tidy') }}
+          </button>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            @click="fill({ kind: 'take-many', personIds: [personId] })"
+          >
+            {{ t('access.takeAll') }}
+          </button>
+        </div>
+      </template>
+      <button
+        v-if="person.state === 'active' && person.controls.give.enabled"
+        type="button"
+        class="btn btn-quiet btn-sm"
+        :aria-pressed="doing === 'copy'"
+        @click="toggleDoing('copy')"
+      >
+        {{ t('access.copyIt') }}
+      </button>
+
       <h3 class="caption">{{ t('person.getsIn') }}</h3>
       <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>
       <div v-for="place in person.keys" :key="place.placeId" class="place">
@@ -166,6 +216,7 @@ function toggle(id: string): void {
           >
         </p>
       </template>
+      <HistoryLines :about="personId" :today="today" />
     </template>
   </article>
 </template>

@@ -261,6 +261,11 @@ export abstract class RoutesInForce implements Attached {
     return slot < 0 ? [] : this.circlesOfPerson(slot).flatMap(({ groupId }) => groupId ?? [])
   }
 
+  /** The people a group holds, by name or by rule, in no order (model P8). */
+  membersOf(groupId: Id): PersonRow[] {
+    return (this.groups.get(groupId)?.members ?? []).flatMap((slot) => this.personAt[slot] ?? [])
+  }
+
   private standingCircle(standing: string): Circle {
     let circle = this.standingCircles.get(standing)
     if (!circle) this.standingCircles.set(standing, (circle = this.newCircle()))

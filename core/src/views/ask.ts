@@ -1,0 +1,280 @@
+import type { Account } from '../account/account.ts'
+import type { Id, PersonState } from '../account/rows.ts'
+import { LEVELS, rank, type Level } from '../access/levels.ts'
+import type { Sight } from '../access/sight.ts'
+import { whoReaches } from '../access/why.ts'
+import { isOutsider, stateAt } from '../people/presence.ts'
+import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
+import { cellView } from './grid.ts'
+import { whyView } from './keys.ts'
+
+/** Something that has a name and is seen. */
+export interface AskFound {
+  kind: 'person' | 'place' | 'role' | 'seat' | 'group'
+  id: string
+  name: string
+  detail: string
+  state?: PersonState
+}
+
+/** One line of an answer, and what it opens. */
+export interface AskLine {
+  text: string
+  detail: string
+  personId?: Id
+  placeId?: Id
+}
+
+/** A question understood: said back in full, answered in lines. */
+export interface AskAnswer {
+  question: string
+  lines: AskLine[]
+  more: number
+}
+
+export interface AskView {
+  answer: AskAnswer | null
+  found: AskFound[]
+}
+
+const MAXIMUM_FOUND = 8
+const MAXIMUM_LINES = 12
+
+/**
+ * What the top field makes of a few words: a question it understands (`who change helipad`, `why nolan helipad`,
+ * `what can nolan do at helipad`, `outsiders at helipad`), and everything by that name. Cut to what the asker sees.
+ */
+export function askView(sight: Sight, text: string): AskView {
+  const words = wordsOf(text)
+  if (words.length === 0) return { answer: null, found: [] }
+  return { answer: answerTo(sight, text.trim()), found: findAll(sight, words).slice(0, MAXIMUM_FOUND) }
+}
+
+function wordsOf(text: string): string[] {
+  return text
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean)
+}
+
+// ——— finding by name
+
+interface Named extends AskFound {
+  hay: string
+}
+
+const people = new WeakMap<Account, { id: Id; hay: string }[]>()
+
+/** Names in lower case with what stands beside them, once for a version of the account. */
+function peopleOf(account: Account) {
+  let known = people.get(account)
+  if (!known) {
+    known = [...account.all('person')].map((person) => {
+      const employer = account.get('employer', person.employerId)?.name ?? ''
+      return { id: person.id, hay: `${account.nameOf(person.id)} ${employer}`.toLowerCase() }
+    })
+    people.set(account, known)
+  }
+  return known
+}
+
+function findAll(sight: Sight, words: readonly string[]): AskFound[] {
+  const { account } = sight
+  const found = [...findPeople(sight, words), ...findPlaces(sight, words)]
+  for (const role of account.all('role')) add(found, words, 'role', role.id, role.name, 'role')
+  if (sight.canSomewhere('groups', 'see') || sight.canSomewhere('access', 'change')) {
+    for (const group of account.all('group')) add(found, words, 'group', group.id, group.name, 'group')
+  }
+  if (sight.canSomewhere('seats', 'see')) {
+    for (const { sheet } of productsAt(account, sight.now)) {
+      for (const type of sheet.seatTypes) {
+        add(found, words, 'seat', sheet.code, `${type.name} seat`, sheet.name)
+      }
+    }
+  }
+  return inOrder(found, words).map(({ hay: _hay, ...one }) => one)
+}
+
+function add(
+  into: Named[],
+  words: readonly string[],
+  kind: AskFound['kind'],
+  id: string,
+  name: string,
+  detail: string,
+) {
+  const hay = `${name} ${detail}`.toLowerCase()
+  if (words.every((word) => hay.includes(word))) into.push({ kind, id, name, detail, hay })
+}
+
+/** What begins with the first word stands before what only holds it; shorter names before longer ones. */
+function inOrder<T extends { hay: string; name: string }>(found: T[], words: readonly string[]): T[] {
+  const [first = ''] = words
+  const score = ({ hay }: T) => (hay.startsWith(first) ? 0 : hay.includes(` ${first}`) ? 1 : 2)
+  return found.sort((one, other) => score(one) - score(other) || one.name.length - other.name.length)
+}
+
+function findPeople(sight: Sight, words: readonly string[]): Named[] {
+  const { account } = sight
+  return peopleOf(account).flatMap(({ id, hay }) => {
+    if (!words.every((word) => hay.includes(word)) || !sight.seesPerson(id)) return []
+    const person = account.get('person', id)!
+    const detail = account.get('employer', person.employerId)?.name ?? person.kind
+    return [{ kind: 'person', id, name: account.nameOf(id), detail, state: stateAt(account, person, sight.now), hay }]
+  })
+}
+
+function findPlaces(sight: Sight, words: readonly string[]): Named[] {
+  const { account } = sight
+  const found: Named[] = []
+  for (const place of account.all('place')) {
+    const own = `${place.name} ${place.reference ?? ''}`.toLowerCase()
+    if (!words.some((word) => own.includes(word)) || !sight.seesPlace(place.id)) continue
+    const path = sight.pathNames(place.id)
+    const hay = `${own} ${path.slice(0, -1).join(' ').toLowerCase()}`
+    if (!words.every((word) => hay.includes(word))) continue
+    const detail = path.length > 1 ? path.slice(0, -1).join(' / ') : (place.reference ?? place.kind)
+    found.push({ kind: 'place', id: place.id, name: place.name, detail, hay })
+  }
+  return found
+}
+
+// ——— questions
+
+const QUESTIONS: readonly [RegExp, (sight: Sight, parts: string[]) => AskAnswer | null][] = [
+  [/^who\s+(?:can\s+)?(see|add|change|run)\s+(.+)$/i, (sight, [level = '', rest = '']) => who(sight, level, rest)],
+  [/^why\s+(?:can\s+|does\s+)?(.+)$/i, (sight, [rest = '']) => whyAt(sight, rest)],
+  [
+    /^what\s+(?:can\s+)?(.+?)\s+(?:do\s+)?at\s+(.+)$/i,
+    (sight, [person = '', place = '']) => what(sight, person, place),
+  ],
+  [/^outsiders\s+(?:at\s+|in\s+)?(.+)$/i, (sight, [place = '']) => outsiders(sight, place)],
+]
+
+function answerTo(sight: Sight, text: string): AskAnswer | null {
+  for (const [pattern, answer] of QUESTIONS) {
+    const [, ...parts] = pattern.exec(text.replace(/\?+$/, '').trim()) ?? []
+    if (parts.length > 0) return answer(sight, parts)
+  }
+  return null
+}
+
+function bestPlace(sight: Sight, text: string): Named | undefined {
+  const words = wordsOf(text).filter((word) => word !== 'at')
+  return words.length === 0 ? undefined : inOrder(findPlaces(sight, words), words)[0]
+}
+
+function bestPerson(sight: Sight, text: string): Named | undefined {
+  const words = wordsOf(text)
+  return words.length === 0 ? undefined : inOrder(findPeople(sight, words), words)[0]
+}
+
+/** Words that name an area are taken out of the question: `photos at helipad`, `helipad photos`. */
+function takeArea(sight: Sight, text: string): { area: Area | undefined; rest: string } {
+  for (const area of areasAt(sight.account, sight.now)) {
+    const name = area.area.name.toLowerCase()
+    const at = ` ${text.toLowerCase()} `.indexOf(` ${name} `)
+    if (at >= 0 && !isOwnArea(area.key)) {
+      return { area, rest: `${text.slice(0, at)} ${text.slice(at + name.length)}`.trim() }
+    }
+  }
+  return { area: undefined, rest: text }
+}
+
+function cut(question: string, lines: AskLine[]): AskAnswer {
+  return { question, lines: lines.slice(0, MAXIMUM_LINES), more: Math.max(0, lines.length - MAXIMUM_LINES) }
+}
+
+function highest(areas: ReadonlyMap<string, Level>): Level {
+  return LEVELS[Math.max(...[...areas.values()].map(rank))]!
+}
+
+function who(sight: Sight, word: string, text: string): AskAnswer | null {
+  const { area, rest } = takeArea(sight, text)
+  const place = bestPlace(sight, rest)
+  if (!place) return null
+  const level = word.toLowerCase() as Level
+  const keys = area ? [area.key] : areasAt(sight.account, sight.now).flatMap(({ key }) => (isOwnArea(key) ? [] : [key]))
+  const lines = whoReaches(sight.account, place.id, level, keys, sight.now)
+    .filter(({ personId }) => sight.seesPerson(personId) && sight.seesKeys(personId, place.id))
+    .map(({ personId, areas }) => ({
+      text: sight.personName(personId),
+      detail: area ? highest(areas) : `${highest(areas)}, ${areas.size === 1 ? '1 area' : `${areas.size} areas`}`,
+      personId,
+      placeId: place.id,
+    }))
+    .sort((one, other) => one.text.localeCompare(other.text, 'en'))
+  return cut(
+    `Who can ${level} ${area ? `${area.area.name.toLowerCase()} ` : ''}at ${place.name}: ${lines.length}`,
+    lines,
+  )
+}
+
+/** A person and a place in one run of words: cut where both are found. */
+function personAndPlace(sight: Sight, text: string): { person: Named; place: Named } | undefined {
+  const words = text.split(/\s+/).filter((word) => word.toLowerCase() !== 'at' && word.toLowerCase() !== 'reach')
+  for (let at = words.length - 1; at >= 1; at -= 1) {
+    const person = bestPerson(sight, words.slice(0, at).join(' '))
+    const place = person && bestPlace(sight, words.slice(at).join(' '))
+    if (person && place) return { person, place }
+  }
+  return undefined
+}
+
+function whyAt(sight: Sight, text: string): AskAnswer | null {
+  const { area, rest } = takeArea(sight, text)
+  const both = personAndPlace(sight, rest)
+  const cell = both && cellView(sight, both.place.id, both.person.id)
+  if (!both || !cell) return null
+  const { person, place } = both
+  const open = { personId: person.id, placeId: place.id }
+  const keys = area ? cell.keys.filter((key) => key.area === area.key) : cell.keys
+  const question = `Why ${person.name} gets in at ${place.name}`
+  if (keys.length === 0) {
+    return cut(question, [{ text: 'Nothing that counts leads there', detail: 'open to see what stops it', ...open }])
+  }
+  const lines = keys.map((key) => {
+    const [route] = whyView(sight, person.id, place.id, key.area).routes
+    const through = route?.role ? `${route.role} at ${route.place}` : (route?.standing ?? 'through what you do not see')
+    return {
+      text: `${key.name}: ${key.level}`,
+      detail: key.heldBack ? `${through}, held back by the seat` : through,
+      ...open,
+    }
+  })
+  return cut(question, lines)
+}
+
+function what(sight: Sight, personText: string, placeText: string): AskAnswer | null {
+  const [person, place] = [bestPerson(sight, personText), bestPlace(sight, placeText)]
+  const cell = person && place && cellView(sight, place.id, person.id)
+  if (!cell) return null
+  const lines = cell.keys.map((key) => ({
+    text: `${key.name}: ${key.level}`,
+    detail: key.sentence,
+    personId: person.id,
+    placeId: place.id,
+  }))
+  return cut(`What ${person.name} can do at ${place.name}${lines.length === 0 ? ': nothing' : ''}`, lines)
+}
+
+function outsiders(sight: Sight, text: string): AskAnswer | null {
+  const place = bestPlace(sight, text)
+  if (!place) return null
+  const { account } = sight
+  const keys = areasAt(account, sight.now).flatMap(({ key }) => (isOwnArea(key) ? [] : [key]))
+  const lines = whoReaches(account, place.id, 'see', keys, sight.now)
+    .filter(({ personId }) => isOutsider(account.get('person', personId)!))
+    .filter(({ personId }) => sight.seesPerson(personId) && sight.seesKeys(personId, place.id))
+    .map(({ personId, areas }) => {
+      const employer = account.get('employer', account.get('person', personId)!.employerId)?.name
+      return {
+        text: sight.personName(personId),
+        detail: [highest(areas), employer].filter(Boolean).join(', '),
+        personId,
+        placeId: place.id,
+      }
+    })
+    .sort((one, other) => one.text.localeCompare(other.text, 'en'))
+  return cut(`Outsiders who get in at ${place.name}: ${lines.length}`, lines)
+}

@@ -1,0 +1,247 @@
+<script setup lang="ts">
+import type { GroupsView, GroupSheetView } from '@lodge/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import { shortDate, todayIn } from '../logic/dates.ts'
+import DoorMark from '../marks/DoorMark.vue'
+import GivePanel from '../parts/GivePanel.vue'
+import GroupForm from '../parts/GroupForm.vue'
+import ListAndSheet from '../parts/ListAndSheet.vue'
+import PickMany from '../parts/PickMany.vue'
+import SheetHead from '../parts/SheetHead.vue'
+import VirtualList from '../parts/VirtualList.vue'
+import { useChoices } from '../state/choices.ts'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+
+// Groups, by name and by rule: whom each holds, and what belonging to it gives.
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const docket = useDocket()
+const { subjects } = useChoices({ people: true })
+const chosenId = computed(() => String(route.params.groupId ?? ''))
+const making = computed(() => route.query.make === '1')
+const { data } = useFetched<GroupsView>(() => session.path('/groups'))
+const { data: group, error } = useFetched<GroupSheetView>(() =>
+  chosenId.value ? session.path(`/groups/${chosenId.value}`) : null,
+)
+const text = ref('')
+const doing = ref<'change' | 'give' | null>(null)
+const added = ref<string[]>([])
+const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
+const groups = computed(() => {
+  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return (data.value?.groups ?? []).filter((one) => words.every((word) => one.name.toLowerCase().includes(word)))
+})
+const people = computed(() => {
+  const inside = new Set(group.value?.members.filter((one) => one.byName).map((one) => one.personId))
+  return subjects.value
+    .filter((one) => one.value.startsWith('person ') && !inside.has(one.value.slice(7)))
+    .map((one) => ({ ...one, value: one.value.slice(7) }))
+})
+
+function go(groupId: string, query: Record<string, string> = {}): void {
+  doing.value = null
+  added.value = []
+  docket.release('group-form')
+  void router.push({ name: 'groups', params: { groupId }, query })
+}
+
+function put(personIds: string[]): void {
+  added.value = personIds
+  const changes = personIds.map((personId) => ({ type: 'join-group' as const, groupId: chosenId.value, personId }))
+  if (changes.length > 0) docket.hold(changes, `join ${chosenId.value}`)
+  else docket.release(`join ${chosenId.value}`)
+}
+</script>
+
+<template>
+  <ListAndSheet :open="chosenId !== '' || making">
+    <template #list>
+      <header>
+        <h1>
+          {{ t('groups.title') }} <span class="count">{{ data?.groups.length ?? '' }}</span>
+        </h1>
+        <RouterLink :to="{ name: 'people' }">{{ t('people.title') }}</RouterLink>
+        <BButton
+          variant="primary"
+          :disabled="!data?.controls.make.enabled"
+          :title="data?.controls.make.reason"
+          @click="go('', { make: '1' })"
+          >{{ t('groups.make') }}</BButton
+        >
+      </header>
+      <BFormInput v-model="text" type="search" :placeholder="t('groups.find')" :aria-label="t('groups.find')" />
+      <VirtualList
+        class="groups"
+        role="grid"
+        :rows="groups"
+        :chosen-id="chosenId"
+        :label="t('groups.title')"
+        @choose="go($event.id)"
+        @close="go('')"
+      >
+        <template #head>
+          <span>{{ t('people.name') }}</span>
+          <span>{{ t('groups.rule') }}</span>
+          <span class="number">{{ t('groups.people') }}</span>
+          <span class="number">{{ t('groups.keys') }}</span>
+        </template>
+        <template #row="{ row }">
+          <span role="gridcell">{{ row.name }}</span>
+          <span role="gridcell" class="muted">{{ row.rule ?? t('groups.byName') }}</span>
+          <span role="gridcell" class="number">{{ row.people }}</span>
+          <span role="gridcell" class="number">{{ row.keys }}</span>
+        </template>
+        <template #none>{{ data ? t('groups.none') : t('common.loading') }}</template>
+      </VirtualList>
+    </template>
+    <template #sheet>
+      <article v-if="making && data">
+        <SheetHead :close-label="t('groups.close')" @close="go('')">
+          <h2>{{ t('groups.make') }}</h2>
+        </SheetHead>
+        <GroupForm :fields="data.fields" @close="go('')" />
+      </article>
+      <p v-else-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+      <article v-else-if="group && data">
+        <SheetHead :close-label="t('groups.close')" @close="go('')">
+          <h2>{{ group.name }}</h2>
+        </SheetHead>
+        <p class="muted">
+          {{ group.rule ?? t('groups.byName')
+          }}<template v-if="group.lead"> · {{ t('groups.ledBy', { name: group.lead }) }}</template>
+        </p>
+        <div class="actions">
+          <BButton
+            v-for="what in ['give', 'change'] as const"
+            :key="what"
+            variant="outline-primary"
+            :disabled="!group.controls[what].enabled"
+            :title="group.controls[what].reason"
+            :aria-pressed="doing === what"
+            @click="doing = doing === what ? null : what"
+            >{{ t(what === 'give' ? 'person.give' : 'roles.edit') }}</BButton
+          >
+          <BButton
+            variant="outline-danger"
+            :disabled="!group.controls.remove.enabled"
+            :title="group.controls.remove.reason"
+            @click="docket.hold([{ type: 'remove-group', groupId: group.id }])"
+            >{{ t('groups.remove') }}</BButton
+          >
+        </div>
+        <GivePanel v-if="doing === 'give'" :group="{ id: group.id, name: group.name }" @close="doing = null" />
+        <GroupForm v-else-if="doing === 'change'" :fields="data.fields" :group="group" @close="doing = null" />
+        <h3 class="caption">
+          {{ t('groups.gives') }} <span class="count-small">{{ group.grants.length }}</span>
+        </h3>
+        <p v-if="group.grants.length === 0" class="muted">{{ t('groups.nothing') }}</p>
+        <div v-for="grant in group.grants" :key="grant.grantId" class="line">
+          <span>
+            <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
+            <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
+            <small v-if="grant.until" class="muted">
+              {{ t('roles.until', { date: shortDate(grant.until, today) }) }}</small
+            >
+          </span>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :disabled="!grant.take.enabled"
+            :title="grant.take.reason"
+            :aria-label="`${t('roles.take')}: ${grant.role}, ${grant.place}`"
+            @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
+          >
+            {{ t('roles.take') }}
+          </button>
+        </div>
+        <h3 class="caption">
+          {{ t('groups.members') }} <span class="count-small">{{ group.members.length }}</span>
+        </h3>
+        <PickMany
+          v-if="group.controls.change.enabled"
+          :model-value="added"
+          :options="people"
+          :label="t('groups.add')"
+          @update:model-value="put"
+        />
+        <div v-for="one in group.members" :key="one.personId" class="line">
+          <span>
+            <DoorMark :state="one.state" />
+            <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
+            <small v-if="one.byRule" class="muted"> {{ t('groups.heldByRule') }}</small>
+          </span>
+          <button
+            v-if="one.byName"
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :disabled="!group.controls.change.enabled"
+            :title="group.controls.change.reason"
+            :aria-label="t('groups.takeOut', { name: one.name })"
+            @click="
+              docket.hold(
+                [{ type: 'quit-group', groupId: group.id, personId: one.personId }],
+                `quit ${group.id} ${one.personId}`,
+              )
+            "
+          >
+            {{ t('groups.out') }}
+          </button>
+        </div>
+      </article>
+    </template>
+  </ListAndSheet>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  gap: 18px;
+  align-items: baseline;
+}
+h1 {
+  flex: 1;
+}
+.count {
+  font: 400 16px 'Public Sans Variable';
+  color: var(--ink-2);
+}
+.groups {
+  --columns: minmax(120px, 1fr) minmax(0, 1.4fr) 70px 60px;
+}
+.number {
+  text-align: right;
+}
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.caption {
+  margin: 14px 0 2px;
+  padding-bottom: 3px;
+  border-bottom: 1px solid var(--line);
+}
+.count-small {
+  font-weight: 400;
+}
+.line {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  min-height: 34px;
+  border-bottom: 1px solid var(--line-soft);
+}
+.line > span {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px;
+}
+</style>
