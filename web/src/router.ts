@@ -62,7 +62,7 @@ router.beforeEach(async (to) => {
   const me = await session.load()
   if (!me) return { name: 'sign-in', query: to.fullPath === '/desk' ? {} : { next: to.fullPath } }
   const room = BESIDE[String(to.name)] ?? String(to.name)
-  const rooms: readonly string[] = me.current?.rooms ?? []
+  const { rooms } = session
   if (['desk', 'people', 'places', 'roles', 'seats', 'ledger'].includes(room) && !rooms.includes(room)) {
     return { name: rooms[0] ?? 'keys' }
   }

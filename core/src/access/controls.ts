@@ -23,7 +23,7 @@ export function controlsOfPeople(sight: Sight): Record<'invite', Control> {
 export function controlsOfPerson(
   sight: Sight,
   personId: Id,
-): Record<'leave' | 'admit' | 'withdraw' | 'give' | 'change', Control> {
+): Record<'leave' | 'admit' | 'withdraw' | 'give' | 'change' | 'seeAs', Control> {
   const person = sight.account.get('person', personId)
   const change = controlOf(sight, 'people', 'change')
   const off = (reason: string): Control => ({ enabled: false, reason })
@@ -33,6 +33,10 @@ export function controlsOfPerson(
     leave: state === 'active' || state === 'away' ? change : off('Only someone who is in can leave.'),
     admit: state === 'waiting' ? change : off('Only someone who waits can be admitted.'),
     change,
+    seeAs:
+      sight.depthOf(personId) === 'record'
+        ? { enabled: true }
+        : off('Only whoever sees their record sees as they do; ask the office.'),
     withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
     give: sight.canSomewhere('access', 'change') ? { enabled: true } : controlOf(sight, 'access', 'change'),
   }

@@ -8,6 +8,7 @@ import { route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const PAGE = 50
+const SEEN_AS = 'a person: what they would see of it, as far as one sees it oneself'
 /** So many entries of the ledger are searched as one types. */
 const LATEST = 200
 
@@ -18,7 +19,7 @@ function view(name: ViewName, path: string, summary: string, more: { beforeEngag
     method: 'get',
     path: `${ACCOUNT}${path}`,
     summary,
-    query: { as: 'a person: what they would see of it, as far as one sees it oneself' },
+    query: { as: SEEN_AS },
     cacheable: true,
     ...more,
     async answer({ lodge, account, accountId, personId, asPersonId, params, now }) {
@@ -29,6 +30,7 @@ function view(name: ViewName, path: string, summary: string, more: { beforeEngag
 }
 
 export const viewRoutes = [
+  view('frame', '/frame', 'Whose view it is and which rooms there are in it.'),
   view('desk', '/desk', 'The day: its sentence, what needs someone, the board.'),
   view('people', '/people', 'The people the asker sees.'),
   view('person', '/people/{personId}', 'A person’s sheet.'),
@@ -50,12 +52,12 @@ export const viewRoutes = [
     method: 'get',
     path: `${ACCOUNT}/ask`,
     summary: 'What the top field makes of a few words: a question understood, and everything by that name.',
-    query: { text: 'words, or a question such as who change helipad' },
+    query: { text: 'words, or a question such as who change helipad', as: SEEN_AS },
     cacheable: true,
-    async answer({ lodge, account, accountId, personId, sight, query, now }) {
+    async answer({ lodge, account, accountId, personId, asPersonId, sight, query, now }) {
       const params = { text: query.text ?? '' }
       const task = { kind: 'view' as const, view: 'ask' as const, params, accountId, version: account.version, now }
-      const asked = (await lodge.thinker.think({ ...task, personId, as: null }, account)) as AskView
+      const asked = (await lodge.thinker.think({ ...task, personId, as: asPersonId }, account)) as AskView
       const more = asked.found.length < 5 && params.text.trim().length >= 3 && sight.can('ledger', 'see')
       return { ...asked, ledger: more ? await inLedger(lodge, accountId, sight, params.text) : [] }
     },
@@ -65,10 +67,11 @@ export const viewRoutes = [
     method: 'get',
     path: `${ACCOUNT}/places/{placeId}/why/{personId}`,
     summary: 'Every route by which a person gets into an area at a place, counting or not.',
-    query: { area: 'product/area, as bedding-log/photos' },
+    query: { area: 'product/area, as bedding-log/photos', as: SEEN_AS },
     cacheable: true,
     beforeEngagement: true,
-    async answer({ sight, params, query, personId: own }) {
+    async answer({ sight, params, query }) {
+      const own = sight.personId
       const { placeId = '', personId = '' } = params
       const visible = sight.seesPlace(placeId) || own === personId
       if (!visible || !sight.seesPerson(personId)) throw notFound()
@@ -83,7 +86,11 @@ export const viewRoutes = [
     method: 'get',
     path: `${ACCOUNT}/ledger`,
     summary: 'What was changed, newest first, in sentences.',
-    query: { before: 'a version; entries below it', about: 'an id: of a person, a place, a role, a group' },
+    query: {
+      before: 'a version; entries below it',
+      about: 'an id: of a person, a place, a role, a group',
+      as: SEEN_AS,
+    },
     cacheable: true,
     async answer({ lodge, sight, accountId, query }) {
       if (!sight.can('ledger', 'see')) throw notFound()

@@ -77,6 +77,11 @@ export const VIEWS = {
   'bill-line': (sight: Sight, { month, line }: Params) => billLineView(sight, month!, Number(line)),
   count: (sight: Sight) => countView(sight),
   'my-keys': (sight: Sight) => myKeys(sight),
+  frame: (sight: Sight) => ({
+    personId: sight.personId,
+    name: sight.account.nameOf(sight.personId),
+    rooms: roomsOf(sight),
+  }),
   ask: (sight: Sight, { text = '' }: Params) => askView(sight, text.slice(0, 200)),
   cell: (sight: Sight, { placeId, personId }: Params) => cellView(sight, placeId!, personId!),
   groups: (sight: Sight) => groupsView(sight),

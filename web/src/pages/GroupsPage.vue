@@ -238,10 +238,8 @@ h1 {
   min-height: 34px;
   border-bottom: 1px solid var(--line-soft);
 }
-.line > span {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px;
+.line :deep(svg) {
+  margin-right: 4px;
+  vertical-align: -3px;
 }
 </style>

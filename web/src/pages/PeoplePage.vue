@@ -123,7 +123,8 @@ function stopInviting(): void {
 <style scoped>
 header {
   display: flex;
-  align-items: center;
+  align-items: baseline;
+  gap: 18px;
 }
 header .btn {
   margin-left: auto;

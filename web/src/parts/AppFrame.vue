@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Room } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
@@ -16,7 +17,7 @@ const session = useSession()
 const live = useLive()
 const docket = useDocket()
 const current = computed(() => session.me?.current)
-const hasDocket = computed(() => (current.value?.rooms.length ?? 0) > 1)
+const hasDocket = computed(() => session.rooms.length > 1 && session.seeing === null)
 const initials = computed(() =>
   (current.value?.name ?? '')
     .split(' ')
@@ -25,6 +26,12 @@ const initials = computed(() =>
     .slice(0, 2),
 )
 
+async function stopSeeing(): Promise<void> {
+  const { personId } = session.seeing!
+  session.seeAsOneself()
+  await router.push({ name: 'people', params: { personId } })
+}
+
 async function leave(): Promise<void> {
   await session.signOut()
   await router.replace({ name: 'sign-in' })
@@ -32,7 +39,7 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <div class="frame" :class="{ open: docket.open, plain: !hasDocket }">
+  <div class="frame" :class="{ open: docket.open && hasDocket, plain: !hasDocket, seen: session.seeing !== null }">
     <a class="skip" href="#view">{{ t('common.skip') }}</a>
     <nav class="rail" :aria-label="t('rail.label')">
       <span class="sign" aria-hidden="true">
@@ -42,7 +49,7 @@ async function leave(): Promise<void> {
           <circle cx="22" cy="5" r="2.4" class="cap" />
         </svg>
       </span>
-      <RouterLink v-for="room in current?.rooms" :key="room" :to="{ name: room }" active-class="here">
+      <RouterLink v-for="room in session.rooms as Room[]" :key="room" :to="{ name: room }" active-class="here">
         <RailIcon :name="room" />{{ t(`rail.${room}`) }}
       </RouterLink>
       <span class="foot"></span>
@@ -51,7 +58,7 @@ async function leave(): Promise<void> {
     </nav>
     <header class="top">
       <span class="account">{{ current?.accountName }}</span>
-      <AskField v-if="current?.rooms.includes('people')" />
+      <AskField v-if="session.rooms.includes('people')" />
       <span v-else class="gap"></span>
       <span class="who"
         >{{ current?.name }}<i aria-hidden="true">{{ initials }}</i></span
@@ -59,6 +66,10 @@ async function leave(): Promise<void> {
     </header>
     <main id="view" class="main" tabindex="-1">
       <p v-if="!live.connected" class="offline" role="status">{{ t('common.offline') }}</p>
+      <p v-if="session.seeing" class="seeing" role="status">
+        <span>{{ t('seeing.as', { name: session.seeing.name }) }}</span>
+        <button type="button" class="btn btn-primary btn-sm" @click="stopSeeing">{{ t('seeing.stop') }}</button>
+      </p>
       <slot />
     </main>
     <DocketSpine v-if="hasDocket" />
@@ -185,6 +196,19 @@ async function leave(): Promise<void> {
   padding: 20px 22px 12px;
   overflow: auto;
   outline: none;
+}
+.seen .main {
+  outline: 4px solid var(--slate);
+  outline-offset: -4px;
+}
+.seeing {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  justify-content: space-between;
+  background: var(--slate-soft);
+  border-left: 3px solid var(--slate);
+  padding: 8px 12px;
 }
 .offline {
   background: var(--brass-soft);

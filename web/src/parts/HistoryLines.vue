@@ -15,7 +15,7 @@ const { data } = useFetched<{ entries: LedgerEntryView[] }>(() =>
   open.value ? session.path(`/ledger?about=${props.about}`) : null,
 )
 const zone = computed(() => session.me?.current?.zone ?? 'UTC')
-const mayRead = computed(() => session.me?.current?.rooms.includes('ledger') ?? false)
+const mayRead = computed(() => session.rooms.includes('ledger'))
 </script>
 
 <template>

@@ -2,6 +2,7 @@
 import type { PersonSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import { amount } from '../logic/money.ts'
 import DoorMark from '../marks/DoorMark.vue'
@@ -22,6 +23,7 @@ defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
+const router = useRouter()
 const { data: person, error } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
 const giving = ref(false)
@@ -29,6 +31,11 @@ const doing = ref<'move' | 'copy' | null>(null)
 
 function toggleDoing(what: 'move' | 'copy'): void {
   doing.value = doing.value === what ? null : what
+}
+
+async function seeAs(): Promise<void> {
+  await session.seeAs(props.personId)
+  await router.push({ name: 'keys' })
 }
 
 function fill(filling: { kind: string } & Record<string, unknown>): void {
@@ -104,6 +111,14 @@ function toggle(id: string): void {
           :title="person.controls.leave.reason"
           @click="docket.hold([{ type: 'leave', personId }])"
           >{{ t('person.leave') }}</BButton
+        >
+        <BButton
+          v-if="person.state === 'active' && personId !== session.me?.current?.personId && !session.seeing"
+          variant="outline-primary"
+          :disabled="!person.controls.seeAs.enabled"
+          :title="person.controls.seeAs.reason"
+          @click="seeAs"
+          >{{ t('seeing.start') }}</BButton
         >
       </div>
       <GivePanel v-if="giving" :person="{ id: personId, name: person.name }" @close="giving = false" />

@@ -1,7 +1,14 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { ApiError, ask } from '../api/client.ts'
 import type { Me } from '@lodge/core'
+
+/** Whose view is looked at. */
+export interface Seeing {
+  personId: string
+  name: string
+  rooms: readonly string[]
+}
 
 /** Who is signed in in this browser. */
 export const useSession = defineStore('session', () => {
@@ -41,13 +48,28 @@ export const useSession = defineStore('session', () => {
 
   function ended(code: string): void {
     me.value = null
+    seeing.value = null
     endedBecause.value = code
   }
 
-  /** A path of the current account's API. */
+  /** As whom everything is seen at the moment, as far as one sees it oneself (model D5); nothing is changed then. */
+  const seeing = ref<Seeing | null>(null)
+  const rooms = computed<readonly string[]>(() => seeing.value?.rooms ?? me.value?.current?.rooms ?? [])
+
+  /** A path of the current account's API; while seeing as somebody, of their view of it. */
   function path(rest: string): string {
-    return `/api/accounts/${me.value?.current?.accountId ?? ''}${rest}`
+    const as = seeing.value ? `${rest.includes('?') ? '&' : '?'}as=${seeing.value.personId}` : ''
+    return `/api/accounts/${me.value?.current?.accountId ?? ''}${rest}${as}`
   }
 
-  return { me, endedBecause, load, signIn, enter, signOut, ended, path }
+  async function seeAs(personId: string): Promise<void> {
+    const account = `/api/accounts/${me.value?.current?.accountId ?? ''}`
+    seeing.value = await ask<Seeing>('GET', `${account}/frame?as=${personId}`)
+  }
+
+  function seeAsOneself(): void {
+    seeing.value = null
+  }
+
+  return { me, endedBecause, seeing, rooms, load, signIn, enter, signOut, ended, path, seeAs, seeAsOneself }
 })
