@@ -1,0 +1,217 @@
+import {
+  askView,
+  fillDocket,
+  groupSheetView,
+  groupsView,
+  placeSheetView,
+  readFilling,
+  roleSheetView,
+  rolesView,
+  Sight,
+  whyView,
+} from '../src/index.ts'
+import { House, nextId } from './house.ts'
+
+const sightOf = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
+
+describe('roles side by side', () => {
+  const followed = () =>
+    House.open((book) => {
+      book.roles.push({
+        name: 'Junior',
+        follows: 'Gardener',
+        areas: { 'log/photos': { level: 'add', approval: ['add'] } },
+      })
+    })
+
+  test('say what is theirs and what flows from the role they follow', () => {
+    const house = followed()
+    const view = rolesView(sightOf(house, 'Oriel'))
+    const junior = view.roles.find((role) => role.name === 'Junior')!
+    expect(junior.base).toBe('Gardener')
+    expect(junior.entries['log/photos']).toMatchObject({ level: 'add', free: 'see', approval: 'add', fromBase: false })
+    expect(junior.entries['log/drawings']).toMatchObject({ level: 'see', fromBase: true })
+    expect(view.areas.map((area) => area.key).slice(0, 2)).toEqual(['log/photos', 'log/drawings'])
+    expect(view.areas[0]!.actions).toEqual([{ code: 'export', name: 'Export', needs: 'change' }])
+  })
+
+  test('a sheet says what its holder can and cannot, who holds it where, and what may be done', () => {
+    const house = followed()
+    const sheet = roleSheetView(sightOf(house, 'Oriel'), house.role('Gardener'))!
+    expect(sheet.can).toContain('change photos')
+    expect(sheet.cannot).toContain('delete photos')
+    expect(sheet.grants.map((grant) => `${grant.name} at ${grant.place}`)).toEqual([
+      'Rafe Gardener at Pellworth',
+      'Corin Client at Corvane',
+    ])
+    expect(sheet.followers.map((one) => one.name)).toEqual(['Junior'])
+    expect(roleSheetView(sightOf(house, 'Oriel'), house.role('Junior'))!.differs).toEqual(['log/photos'])
+    // A steward reads the role, and of its holders those at their own places.
+    const seen = roleSheetView(sightOf(house, 'Mirren'), house.role('Gardener'))!
+    expect(seen.grants.map((grant) => grant.name)).toEqual(['Rafe Gardener'])
+    expect(seen.given).toBe(1)
+    expect(seen.controls.change).toEqual({ enabled: false, reason: 'You need roles: change for this.' })
+  })
+})
+
+describe('groups', () => {
+  const ruled = () =>
+    House.open((book) => {
+      book.groups = [{ name: 'Crew', rule: [{ kind: 'client' }] }, { name: 'Others' }] as never
+      book.people[3]!.groups = ['Crew']
+    })
+
+  test('tell whom they hold and how, and the rule in words', () => {
+    const house = ruled()
+    const view = groupsView(sightOf(house, 'Oriel'))!
+    expect(view.groups.map(({ name, people, outsiders, rule }) => ({ name, people, outsiders, rule }))).toEqual([
+      { name: 'Crew', people: 2, outsiders: 1, rule: 'Who they are is client' },
+      { name: 'Others', people: 0, outsiders: 0, rule: null },
+    ])
+    const sheet = groupSheetView(sightOf(house, 'Oriel'), view.groups[0]!.id)!
+    expect(sheet.members.map(({ name, byName, byRule }) => [name, byName, byRule])).toEqual([
+      ['Corin Client', false, true],
+      ['Rafe Gardener', true, false],
+    ])
+  })
+
+  test('are nobody’s business who gives nothing', () => {
+    expect(groupsView(sightOf(ruled(), 'Corin'))).toBeUndefined()
+  })
+})
+
+describe('a place’s sheet', () => {
+  test('tells what was given here from what comes from above, and who reaches nothing else', () => {
+    const house = House.open()
+    house.give('Corin', 'Rope access', 'Main', { until: '2026-08-31' })
+    const sheet = placeSheetView(sightOf(house, 'Oriel'), house.place('Main'))!
+    const words = (list: typeof sheet.given) => list.map((one) => `${one.name}: ${one.role}, ${one.place}`)
+    expect(words(sheet.given)).toEqual(['Corin Client: Rope access, Main'])
+    expect(sheet.given[0]!.until).toBe('2026-08-31')
+    expect(words(sheet.above)).toEqual(['Mirren Steward: Steward, Pellworth', 'Rafe Gardener: Gardener, Pellworth'])
+    // A wall stops what comes from above.
+    expect(placeSheetView(sightOf(house, 'Oriel'), house.place('Helipad'))!.above).toEqual([])
+    // Whoever sees the place but not the keys is told only that there are some.
+    const guest = placeSheetView(sightOf(house, 'Corin'), house.place('Main'))!
+    expect([guest.given.length, guest.above.length, guest.unseen]).toEqual([1, 0, 2])
+  })
+
+  test('each route says the one change that would end it', () => {
+    const house = House.open((book) => {
+      book.groups = [{ name: 'Crew' }]
+      book.people[3]!.groups = ['Crew']
+    })
+    const crew = [...house.account.all('group')][0]!.id
+    const give = { type: 'give', subjectKind: 'group', subjectId: crew, roleId: house.role('Rope access') }
+    house.do('Oriel', { ...give, placeId: house.place('Main') })
+    const why = whyView(sightOf(house, 'Oriel'), house.person('Rafe'), house.place('Main'), 'log/photos')
+    expect(why.routes.map((route) => route.end!.label)).toEqual(['Take it back', 'Take out of Crew'])
+    for (const route of why.routes) house.do('Oriel', route.end!.change)
+    const after = whyView(sightOf(house, 'Oriel'), house.person('Rafe'), house.place('Main'), 'log/photos')
+    expect(after.level).toBe('none')
+    expect(after.routes.every((route) => route.end === null)).toBe(true)
+  })
+})
+
+describe('filling a docket for many', () => {
+  const fill = (house: House, actor: string, plain: object) => {
+    const read = readFilling(plain)
+    if (read.problems) throw new Error(JSON.stringify(read.problems))
+    return fillDocket(house.account, read.value, house.person(actor), house.now, nextId)
+  }
+
+  test('gives one role to many at many, leaving out what a place above covers', () => {
+    const house = House.open()
+    const subjects = ['Rafe', 'Corin'].map((name) => ({ kind: 'person', id: house.person(name) }))
+    const placeIds = ['Pellworth', 'Main', 'Helipad', 'Harbour'].map((name) => house.place(name))
+    const giving = { kind: 'give-many', subjects, placeIds, roleId: house.role('Gardener'), until: '2026-07-31' }
+    const { changes, rest } = fill(house, 'Oriel', giving)
+    // Rafe is a gardener at Pellworth already; Main lies beneath it, the Helipad behind its wall.
+    expect(changes.map((change) => house.account.get('place', (change as { placeId: string }).placeId)!.name)).toEqual([
+      'Helipad',
+      'Harbour',
+      'Pellworth',
+      'Helipad',
+      'Harbour',
+    ])
+    expect(rest).toBeNull()
+    house.do('Oriel', ...changes)
+    // A steward gives only where they are one, and is told that something was left out.
+    const asSteward = fill(House.open(), 'Mirren', { ...giving, subjects: [subjects[0]], placeIds })
+    expect(asSteward).toEqual({ changes: [], rest: 'Some of it is not yours to pass on and was left out.' })
+  })
+
+  test('takes what was given by name at some places, of some or of everybody', () => {
+    const house = House.open()
+    const taken = (more: object) =>
+      fill(house, 'Oriel', { kind: 'take-many', ...more }).changes.map(
+        (change) => house.account.get('grant', (change as { grantId: string }).grantId)!.subjectId,
+      )
+    expect(taken({ placeIds: [house.place('Pellworth')] })).toEqual([house.person('Mirren'), house.person('Rafe')])
+    expect(taken({ personIds: [house.person('Rafe')] })).toEqual([house.person('Rafe')])
+    expect(taken({ placeIds: [house.place('Pellworth')], roleId: house.role('Steward') })).toEqual([
+      house.person('Mirren'),
+    ])
+    expect(taken({ personIds: [house.person('Rafe')], placeIds: [house.place('Corvane')] })).toEqual([])
+  })
+
+  test('dates what can be dated, says that the rest cannot, and undates again', () => {
+    const house = House.open()
+    const give = { type: 'give', roleId: 'r', until: '2026-07-31' }
+    const wall = { type: 'wall-place', placeId: 'p', walled: true }
+    const dated = fill(house, 'Oriel', { kind: 'date-docket', changes: [give, wall], on: '2026-07-01' })
+    expect(dated.changes).toEqual([{ ...give, from: '2026-07-01' }, wall])
+    expect(dated.rest).toMatch(/^Not everything in hand can wait/)
+    const undated = fill(house, 'Oriel', { kind: 'date-docket', changes: dated.changes, on: null })
+    expect(undated).toEqual({ changes: [give, wall], rest: null })
+  })
+})
+
+describe('the top field', () => {
+  const ask = (house: House, who: string, text: string) => askView(sightOf(house, who), text)
+  const lines = (house: House, who: string, text: string) =>
+    ask(house, who, text).answer?.lines.map((line) => `${line.text} (${line.detail})`)
+
+  test('finds people, places, roles and seats by any of their words', () => {
+    const house = House.open()
+    const found = (text: string) => ask(house, 'Oriel', text).found.map((one) => `${one.kind} ${one.name}`)
+    expect(found('gard').slice(0, 2)).toEqual(['role Gardener', 'place Gardens of house.example'])
+    expect(found('gard')).toContain('person Rafe Gardener')
+    expect(found('pel-2')).toEqual(['place Helipad'])
+    expect(found('main pellworth')).toEqual(['place Main'])
+    expect(found('lead seat')).toEqual(['seat Lead seat'])
+    expect(found('xyzzy')).toEqual([])
+    expect(ask(house, 'Oriel', '  ')).toEqual({ answer: null, found: [] })
+  })
+
+  test('answers who, why, what and outsiders', () => {
+    const house = House.open((book) => {
+      book.people[4]!.seats = [{ seat: 'log/reader', from: '2026-01-01' }]
+    })
+    expect(ask(house, 'Oriel', 'who change main').answer!.question).toBe('Who can change at Main: 2')
+    expect(lines(house, 'Oriel', 'who can change photos at main?')).toEqual([
+      'Mirren Steward (change)',
+      'Rafe Gardener (change)',
+    ])
+    expect(lines(house, 'Oriel', 'why rafe main')).toEqual([
+      'Photos: change (Gardener at Pellworth)',
+      'Drawings: see (Gardener at Pellworth)',
+    ])
+    expect(lines(house, 'Oriel', 'why rafe helipad')).toEqual([
+      'Nothing that counts leads there (open to see what stops it)',
+    ])
+    expect(lines(house, 'Oriel', 'what can rafe do at main')).toEqual([
+      'Photos: change (change photos)',
+      'Drawings: see (look at drawings)',
+    ])
+    expect(lines(house, 'Oriel', 'outsiders at harbour')).toEqual(['Corin Client (see)'])
+  })
+
+  test('tells nobody of what they do not see', () => {
+    const house = House.open()
+    expect(ask(house, 'Corin', 'rafe').found).toEqual([])
+    expect(ask(house, 'Corin', 'helipad').found).toEqual([])
+    expect(ask(house, 'Corin', 'who change main').answer).toBeNull()
+    expect(ask(house, 'Corin', 'why rafe harbour').answer).toBeNull()
+  })
+})
