@@ -106,7 +106,7 @@ test('one person in and out again, and everything is still there', async ({ page
   await goTo(page, 'Places')
   await page.getByRole('searchbox').fill('Corvane Harbour')
   await page.getByRole('treeitem', { name: /Corvane Harbour/ }).click()
-  const insider = page.getByRole('article').getByRole('button', { name: /Sorrel Marsh/ })
+  const insider = page.getByRole('article').getByRole('button', { name: /active Sorrel Marsh/ })
   await expect(insider).toContainText('add')
   await insider.click()
   await page

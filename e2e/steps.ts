@@ -25,6 +25,7 @@ const TITLES = {
   Desk: /Tuesday/,
   People: /^People/,
   Places: /^Places/,
+  Roles: /^Roles/,
   Seats: /^Seats/,
   Ledger: /^Ledger/,
   'My keys': /^Welcome/,
@@ -53,4 +54,16 @@ export async function pick(page: Page, label: string, text: string): Promise<voi
   const list = page.getByLabel(label, { exact: true })
   const option = list.locator('option').filter({ hasText: new RegExp(`^\\s*${text}`) })
   await list.selectOption((await option.first().getAttribute('value'))!)
+}
+
+/** Counts what a hand does from here on: clicks and choices from lists. */
+export async function countClicks(page: Page): Promise<() => Promise<number>> {
+  await page.evaluate(() => {
+    const counted = window as unknown as { clicks: number }
+    counted.clicks = 0
+    const count = () => (counted.clicks += 1)
+    addEventListener('click', count, { capture: true })
+    addEventListener('change', (event) => event.target instanceof HTMLSelectElement && count(), { capture: true })
+  })
+  return () => page.evaluate(() => (window as unknown as { clicks: number }).clicks)
 }

@@ -182,3 +182,15 @@ describe('laying out places', () => {
     expect(house.account.by('place', 'parent', house.place('Corvane'))).toHaveLength(MAXIMUM_LISTED + 1)
   })
 })
+
+test('a client laid out by mistake is put away again with everything in it', () => {
+  const house = House.open()
+  const { places } = readPlaceList('Baths\n  Deck\n    Sauna')
+  const change = layOutOf(sightOf(house, 'Oriel'), house.account.root.id, places, null)
+  const { edits } = house.try('Oriel', change)
+  house.do('Oriel', change)
+  const laid = edits.map((edit) => ({ ...edit, key: house.place((edit.after as { name: string }).name) }))
+  const rows = laid.map((edit) => ({ ...edit, after: house.account.get('place', edit.key)! }))
+  house.do('Oriel', { type: 'undo', version: 2, edits: rows })
+  expect([...house.account.all('place')].map((place) => place.name)).not.toContain('Baths')
+})

@@ -78,14 +78,14 @@ describe('the Desk', () => {
 describe('rooms and controls (model D6)', () => {
   test('owners have every room, members the directory, guests their keys', () => {
     const house = House.open()
-    expect(roomsOf(sightOf(house, 'Oriel'))).toEqual(['desk', 'people', 'places', 'seats', 'ledger', 'keys'])
+    expect(roomsOf(sightOf(house, 'Oriel'))).toEqual(['desk', 'people', 'places', 'roles', 'seats', 'ledger', 'keys'])
     expect(roomsOf(sightOf(house, 'Rafe'))).toEqual(['people', 'places', 'keys'])
     expect(roomsOf(sightOf(house, 'Corin'))).toEqual(['keys'])
   })
 
   test('a guest who is a steward gets the rooms to be one in', () => {
     const house = House.open().give('Corin', 'Steward', 'Corvane')
-    expect(roomsOf(sightOf(house, 'Corin'))).toEqual(['people', 'places', 'keys'])
+    expect(roomsOf(sightOf(house, 'Corin'))).toEqual(['people', 'places', 'roles', 'keys'])
   })
 
   test('whoever’s engagement has not begun has their keys only', () => {
@@ -116,11 +116,11 @@ describe('rooms and controls (model D6)', () => {
       const found = controlsOfPerson(sightOf(house, who), house.person(about))
       return Object.entries(found).flatMap(([name, one]) => (one.enabled ? [name] : []))
     }
-    expect(controls('Oriel', 'Sorrel')).toEqual(['change', 'withdraw', 'give'])
-    expect(controls('Oriel', 'Rafe')).toEqual(['leave', 'change', 'give'])
+    expect(controls('Oriel', 'Sorrel')).toEqual(['change', 'seeAs', 'withdraw', 'give'])
+    expect(controls('Oriel', 'Rafe')).toEqual(['leave', 'change', 'seeAs', 'give'])
     expect(controls('Mirren', 'Rafe')).toEqual(['give'])
     house.accept('Sorrel', false)
-    expect(controls('Tamsin', 'Sorrel')).toEqual(['admit', 'change', 'give'])
+    expect(controls('Tamsin', 'Sorrel')).toEqual(['admit', 'change', 'seeAs', 'give'])
   })
 })
 

@@ -92,11 +92,76 @@ describe('the docket', () => {
 
   test('while someone types only the last state is asked about', async () => {
     const docket = useDocket()
-    for (let at = 0; at < 5; at += 1) docket.hold([{ ...leave, personId: String(at) }])
+    for (let at = 0; at < 5; at += 1) docket.hold([{ ...leave, personId: String(at) }], 'form')
     expect(docket.mayApply).toBe(false)
     await jest.runAllTimersAsync()
     expect(sent.filter((one) => one.method === 'PUT')).toHaveLength(1)
     expect(sent[0]!.body!.changes).toMatchObject([{ personId: '4' }])
+  })
+
+  test('holds several changes, each replaced by another from the same place, and put down one by one', async () => {
+    const docket = useDocket()
+    docket.hold([{ type: 'give', personId: 'a' }], 'form')
+    docket.hold([leave])
+    docket.hold([{ type: 'give', personId: 'b' }], 'form')
+    docket.hold([leave])
+    await jest.runAllTimersAsync()
+    expect(docket.changes).toMatchObject([{ type: 'give', personId: 'b' }, { type: 'leave' }])
+    docket.drop(0)
+    await jest.runAllTimersAsync()
+    expect(docket.changes).toMatchObject([{ type: 'leave' }])
+    docket.release('nothing of it')
+    expect(docket.changes).toHaveLength(1)
+    docket.drop(0)
+    await jest.runAllTimersAsync()
+    expect(docket.isEmpty).toBe(true)
+  })
+
+  test('what is typed while an answer is under way is not put back by it', async () => {
+    const docket = useDocket()
+    docket.hold([{ type: 'give', personId: 'a' }], 'form')
+    await jest.advanceTimersByTimeAsync(200)
+    docket.hold([{ type: 'give', personId: 'b' }], 'form')
+    await jest.runAllTimersAsync()
+    expect(docket.changes).toMatchObject([{ personId: 'b' }])
+  })
+
+  test('is filled and dated by the server, and says what it left out', async () => {
+    answers['POST fillings'] = ({ body }) => ({
+      status: 200,
+      body: {
+        changes: [{ type: 'give', from: (body as { filling: { on?: string } }).filling.on }],
+        rest: 'Some of it.',
+      },
+    })
+    const docket = useDocket()
+    await docket.fill({ kind: 'give-many' }, 'brush')
+    await jest.runAllTimersAsync()
+    expect([docket.changes.length, docket.rest]).toEqual([1, 'Some of it.'])
+    await docket.date('2026-07-01')
+    await jest.runAllTimersAsync()
+    expect(docket.changes).toMatchObject([{ type: 'give', from: '2026-07-01' }])
+  })
+
+  test('what was applied can be undone from there', async () => {
+    const docket = await hold()
+    await docket.apply()
+    expect(docket.applied).toMatchObject({ version: 4 })
+    docket.hold([{ type: 'undo', version: 4 }])
+    expect(docket.applied).toBeNull()
+  })
+
+  test('nothing is taken in hand while somebody else’s view is looked at', async () => {
+    answers['GET frame?as=n'] = () => ({ status: 200, body: { personId: 'n', name: 'Nolan', rooms: ['keys'] } })
+    const session = useSession()
+    await session.seeAs('n')
+    expect(session.path('/people?find=x')).toBe('/api/accounts/a/people?find=x&as=n')
+    expect(session.rooms).toEqual(['keys'])
+    const docket = useDocket()
+    docket.hold([leave])
+    expect(docket.isEmpty).toBe(true)
+    session.seeAsOneself()
+    expect(session.path('/people')).toBe('/api/accounts/a/people')
   })
 
   test('applies as shown, once for a double click, and is empty then', async () => {
@@ -169,7 +234,7 @@ describe('the docket', () => {
     answers['GET docket'] = () => ({ status: 200, body: { changes: [leave] } })
     const docket = useDocket()
     await docket.restore()
-    expect(docket.changes).toEqual([leave])
+    expect(docket.changes).toMatchObject([leave])
     expect(docket.preview).toMatchObject({ digest: 'd1' })
     expect(docket.open).toBe(false)
   })

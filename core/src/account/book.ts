@@ -68,6 +68,7 @@ class BookReader {
     fitting: [],
     use: [],
     closedMonth: [],
+    request: [],
   }
   private readonly values: PersonalValue[] = []
   readonly people = new Map<string, Id>()

@@ -259,6 +259,23 @@ export interface ClosedMonthRow {
   bill: Bill
 }
 
+/** Something asked for: a level of an area at a place, waiting for whoever may give it (model I1, R4). */
+export interface RequestRow {
+  id: Id
+  askerId: Id
+  /** For whom; often the asker. */
+  personId: Id
+  area: AreaKey
+  level: Level
+  placeId: Id
+  /** Until when it is wanted; null without end. */
+  until: Instant | null
+  state: 'open' | 'granted' | 'declined' | 'withdrawn'
+  askedAt: Instant
+  expiresAt: Instant
+  decidedById: Id | null
+}
+
 /** All tables of an account, by name. Nothing in them is personal (model C6). */
 export interface Rows {
   settings: SettingsRow
@@ -279,6 +296,7 @@ export interface Rows {
   fitting: FittingRow
   use: UseRow
   closedMonth: ClosedMonthRow
+  request: RequestRow
 }
 
 export type TableName = keyof Rows
@@ -294,7 +312,8 @@ export interface RowEdit<T extends TableName = TableName> {
 
 /** Names of personal values, kept by person in one plain, unversioned table (model C6). */
 export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail'] as const
-export type PersonalField = (typeof PERSONAL_FIELDS)[number]
+/** A reason given with a request stands under the request's id. */
+export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}`
 
 /** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
 export interface PersonalValue {
@@ -338,6 +357,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   fitting: { product: (row) => row.product, place: (row) => row.placeId },
   use: { product: (row) => row.product, person: (row) => row.personId },
   closedMonth: { month: (row) => row.month },
+  request: { asker: (row) => row.askerId, place: (row) => row.placeId, state: (row) => row.state },
 }
 
 export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]

@@ -41,7 +41,7 @@ export class ReplaceRole {
 }
 
 /** Someone or some group, as a grant names them. */
-export class Subject {
+export class GivenSubject {
   @IsIn(['person', 'group']) kind!: 'person' | 'group'
   @RowId() id!: Id
 }
@@ -49,7 +49,11 @@ export class Subject {
 /** One role for many at many places. */
 export class GiveMany {
   @Equals('give-many') kind!: 'give-many'
-  @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @ValidateNested({ each: true }) @Type(() => Subject) subjects!: Subject[]
+  @IsArray()
+  @ArrayMaxSize(MAXIMUM_CHANGES)
+  @ValidateNested({ each: true })
+  @Type(() => GivenSubject)
+  subjects!: GivenSubject[]
   @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds!: Id[]
   @RowId() roleId!: Id
   @When() from?: string | null

@@ -31,6 +31,14 @@ import { leave, type Leave } from './leave.ts'
 import { archivePlace, movePlace, type ArchivePlace, type MovePlace } from './move-place.ts'
 import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
 import { changeRole, makeRole, retireRole, type ChangeRole, type MakeRole, type RetireRole } from './roles.ts'
+import {
+  askFor,
+  settleRequest,
+  withdrawRequest,
+  type AskFor,
+  type SettleRequest,
+  type WithdrawRequest,
+} from './requests.ts'
 import { closeMonth, reportUse, type CloseMonth, type ReportUse } from './month-end.ts'
 import {
   enterStock,
@@ -84,6 +92,9 @@ export type Change =
   | UnfitPlace
   | CloseMonth
   | ReportUse
+  | AskFor
+  | SettleRequest
+  | WithdrawRequest
   | Undo
 
 const SEATS = [giveSeat, endSeat, changeSeat]
@@ -92,7 +103,7 @@ const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePla
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]
-const ACCESS = [give, take, undo]
+const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(
   [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...SEATS, ...PRODUCTS].map(

@@ -47,7 +47,9 @@ export const undo: ChangeKind<Undo> = {
     }
     if (!edits.every((edit) => mayPutBack(draft, edit))) return
     // Rows that others name are put back first and taken away last.
-    const ordered = [...edits].sort((one, other) => Number(one.before === null) - Number(other.before === null))
+    // What was made goes last, and of it first what was made last: a place before the one around it.
+    const made = edits.filter((edit) => edit.before === null).reverse()
+    const ordered = [...edits.filter((edit) => edit.before !== null), ...made]
     ordered.forEach((edit, at) => putBack(draft, edit, idFrom(change.seedId, at)))
   },
   sentence: (change, _sight, verb) => `${verb('undid', 'undo')} what was done in entry ${change.version}`,
@@ -73,6 +75,7 @@ const WORDS: Record<TableName, string> = {
   fitting: 'a place’s products',
   use: 'reported use',
   closedMonth: 'a closed month',
+  request: 'a request',
 }
 
 /** The right that the first docket needed is needed to put it back. */

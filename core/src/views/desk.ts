@@ -3,6 +3,7 @@ import type { Sight } from '../access/sight.ts'
 import { absenceAt, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
+import { requestsToDecide, requestText } from './requests.ts'
 import {
   addDays,
   dateInWords,
@@ -18,7 +19,8 @@ import {
 /** How far the day's sentence looks ahead. */
 export const DESK_DAYS = 14
 
-export type NeedKind = 'waiting' | 'engagement-over' | 'invitation-expiring' | 'invitation-expired' | 'ends-soon'
+export type NeedKind =
+  'waiting' | 'request' | 'engagement-over' | 'invitation-expiring' | 'invitation-expired' | 'ends-soon'
 
 /** One thing that needs somebody, with the person it is about. */
 export interface Need {
@@ -86,6 +88,13 @@ export function deskView(sight: Sight): DeskView {
     bill: billPhrase(sight, today),
     needs: [
       ...waiting.map((person) => need(sight, person, 'waiting', null)),
+      ...requestsToDecide(sight).map((request) => ({
+        kind: 'request' as const,
+        personId: request.askerId,
+        name: sight.personName(request.askerId),
+        date: lastDateBefore(request.expiresAt, account.zone),
+        detail: requestText(sight, request),
+      })),
       ...over.map((person) => need(sight, person, 'engagement-over', endOf(person))),
       ...people.flatMap((person) => expiring(sight, person, today)),
       ...ending.map((person) => need(sight, person, 'ends-soon', endOf(person))),

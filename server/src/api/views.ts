@@ -37,6 +37,7 @@ export const viewRoutes = [
   view('places', '/places', 'The tree of places the asker sees.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
   view('cell', '/places/{placeId}/keys/{personId}', 'What one person holds at one place.'),
+  view('requests', '/requests', 'What is asked for: to decide, and one’s own.'),
   view('groups', '/groups', 'Groups with their rules, and the fields a rule can read.'),
   view('group', '/groups/{groupId}', 'A group’s sheet: whom it holds and what belonging gives.'),
   view('roles', '/roles', 'Roles side by side: areas as rows.'),

@@ -156,6 +156,21 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
     table: 'closed_month',
     columns: [plain('month', 'month'), plain('closedAt', 'closed_at_us'), json('bill', 'bill')],
   },
+  request: {
+    table: 'access_request',
+    columns: [
+      plain('askerId', 'asker_id'),
+      plain('personId', 'person_id'),
+      plain('area', 'area'),
+      plain('level', 'level'),
+      plain('placeId', 'place_id'),
+      plain('until', 'until_us'),
+      plain('state', 'state'),
+      plain('askedAt', 'asked_at_us'),
+      plain('expiresAt', 'expires_at_us'),
+      plain('decidedById', 'decided_by_id'),
+    ],
+  },
 }
 
 export function tableOf(name: TableName): string {

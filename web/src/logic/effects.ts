@@ -28,6 +28,8 @@ const VERBS: Record<string, string> = {
   take: 'Take back',
   leave: 'End their time here',
   'make-place': 'Make place',
+  'settle-request': 'Decide it',
+  'withdraw-request': 'Withdraw it',
   'lay-out': 'Lay them out',
   'rename-place': 'Rename',
   'make-role': 'Make role',

@@ -17,6 +17,7 @@ const docket = useDocket()
 const { data: desk } = useFetched<DeskView>(() => session.path('/desk'))
 const STATES = {
   waiting: 'waiting',
+  request: 'active',
   'engagement-over': 'left',
   'invitation-expiring': 'invited',
   'invitation-expired': 'expired',
@@ -31,11 +32,13 @@ function sentence(need: Need): string {
 function act(need: Need): void {
   if (need.kind === 'waiting') docket.hold([{ type: 'admit', personId: need.personId }])
   else if (need.kind === 'engagement-over') docket.hold([{ type: 'leave', personId: need.personId }])
+  else if (need.kind === 'request') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
 
 function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
+  if (need.kind === 'request') return t('desk.decide')
   return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
 }
 </script>
@@ -60,7 +63,7 @@ function label(need: Need): string {
     <BoardPicture :board="desk.board" :today="today" />
     <section class="sheet needs" :aria-label="t('desk.needs')">
       <p v-if="desk.needs.length === 0" class="muted">{{ t('desk.nothing') }}</p>
-      <div v-for="need in desk.needs" :key="need.kind + need.personId" class="need">
+      <div v-for="need in desk.needs" :key="need.kind + need.personId + need.detail" class="need">
         <DoorMark :state="STATES[need.kind]" :over="need.kind === 'engagement-over'" />
         <span>
           <RouterLink :to="{ name: 'people', params: { personId: need.personId } }"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { RequestsView } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { MyKeys } from '../api/types.ts'
@@ -13,6 +14,8 @@ import { useSession } from '../state/session.ts'
 const { t } = useI18n()
 const session = useSession()
 const { data: mine } = useFetched<MyKeys>(() => (session.me?.current ? session.path('/my-keys') : null))
+const { data: requests } = useFetched<RequestsView>(() => (session.me?.current ? session.path('/requests') : null))
+const waiting = computed(() => requests.value?.toDecide.length ?? 0)
 const account = computed(() => session.me?.current?.accountName ?? '')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const period = computed(() => {
@@ -27,6 +30,10 @@ const period = computed(() => {
   <div v-if="mine" class="keys">
     <h1>{{ t('keys.hello', { name: mine.name, account }) }}</h1>
     <p class="period">{{ period }}</p>
+    <p class="ways">
+      <RouterLink :to="{ name: 'requests' }">{{ t('requests.ask') }}</RouterLink>
+      <span v-if="waiting > 0" class="brass">{{ t('requests.waiting', { count: waiting }) }}</span>
+    </p>
     <p v-if="mine.keys.length === 0" class="muted">{{ t('keys.nothing') }}</p>
     <section v-for="place in mine.keys" :key="place.placeId" class="sheet place">
       <h2>
@@ -64,6 +71,10 @@ const period = computed(() => {
 <style scoped>
 .keys {
   max-width: 820px;
+}
+.ways {
+  display: flex;
+  gap: 18px;
 }
 h1 {
   font-size: 21px;

@@ -49,6 +49,7 @@ const ORDERS: readonly [RegExp, string, RouteLocationRaw][] = [
   [/^inv(i(te?)?)?$/i, 'ask.orders.invite', { name: 'people', query: { invite: '1' } }],
   [/^empty( s(eats?)?)?$/i, 'ask.orders.empty', { name: 'seats' }],
   [/^(grid|who reaches( what)?)$/i, 'ask.orders.grid', { name: 'grid' }],
+  [/^(ask|requests?)/i, 'ask.orders.requests', { name: 'requests' }],
   [/^lay( out)?/i, 'ask.orders.layOut', { name: 'places', query: { layout: '1' } }],
 ]
 

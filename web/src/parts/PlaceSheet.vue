@@ -45,7 +45,10 @@ function edit(what: NonNullable<typeof editing.value>): void {
 function hold(): void {
   const reference = form.reference.trim() || null
   if (editing.value === 'make')
-    docket.hold([{ type: 'make-place', parentId: props.placeId, name: form.name, kind: form.kind, reference }])
+    docket.hold(
+      [{ type: 'make-place', parentId: props.placeId, name: form.name, kind: form.kind, reference }],
+      `make ${props.placeId} ${form.name.trim().toLowerCase()}`,
+    )
   else docket.hold([{ type: 'rename-place', placeId: props.placeId, name: form.name, reference }])
   editing.value = null
 }

@@ -61,6 +61,8 @@ function onKey(event: KeyboardEvent): void {
   const isFold = event.key === 'ArrowLeft' || event.key === 'ArrowRight'
   if (event.key === 'ArrowDown') move(1)
   else if (event.key === 'ArrowUp') move(-1)
+  else if (event.key === 'Home') move(-props.rows.length)
+  else if (event.key === 'End') move(props.rows.length)
   else if (event.key === 'Enter' || event.key === 'Escape' || (isFold && props.role === 'tree')) act(event.key)
   else if (event.key.length === 1 && current.value && !event.ctrlKey && !event.metaKey) {
     // Other keys are the page's own.

@@ -99,6 +99,8 @@ export const useDocket = defineStore('docket', () => {
     error.value = null
     movedBy.value = []
     busy.value = true
+    // What is under way was of before; its answer must not put that back.
+    turn += 1
     clearTimeout(timer)
     timer = setTimeout(() => void show(), PAUSE_MILLISECONDS)
   }
@@ -161,7 +163,11 @@ export const useDocket = defineStore('docket', () => {
       const answer = await ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key })
       if (answer.run) await follow(answer.run)
       await putDown()
-      if (answer.version !== undefined) applied.value = { version: answer.version, sentences: shown.sentences }
+      if (answer.version !== undefined) {
+        // It stays open to say so, and to be undone from there.
+        applied.value = { version: answer.version, sentences: shown.sentences }
+        open.value = true
+      }
       return true
     } catch (failure) {
       const problem = failure as ApiError

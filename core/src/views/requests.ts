@@ -1,0 +1,133 @@
+import type { AreaKey, Id, RequestRow, RoleRow } from '../account/rows.ts'
+import { controlOf, type Control } from '../access/controls.ts'
+import { atLeast, type Level } from '../access/levels.ts'
+import { givenBy } from '../access/powers.ts'
+import { entryOf } from '../access/roles.ts'
+import type { Sight } from '../access/sight.ts'
+import { isOpen, reasonField } from '../changes/requests.ts'
+import { areaAt, areasAt, isOwnArea, type Area } from '../products/catalogue.ts'
+import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
+
+/** Something asked for, as whoever decides it or asked for it reads it. */
+export interface RequestView {
+  id: Id
+  askerId: Id
+  asker: string
+  personId: Id
+  person: string
+  area: AreaKey
+  areaName: string
+  level: Level
+  placeId: Id
+  place: string
+  path: string[]
+  until: LocalDate | null
+  asked: LocalDate
+  expires: LocalDate
+  reason: string | null
+  state: RequestRow['state'] | 'expired'
+  decidedBy: string | null
+  /** Roles that would give it, the narrowest first. */
+  roles: { id: Id; name: string }[]
+  grant: Control
+}
+
+/** What can be asked for: the areas of the products with their levels. */
+export interface Askable {
+  area: AreaKey
+  name: string
+  product: string
+  levels: Level[]
+}
+
+export interface RequestsView {
+  toDecide: RequestView[]
+  mine: RequestView[]
+  askable: Askable[]
+}
+
+/** So many roles are offered for a request. */
+const MAXIMUM_ROLES = 6
+
+export function requestsView(sight: Sight): RequestsView {
+  const { account, now } = sight
+  const byAge = (one: RequestRow, other: RequestRow) => one.askedAt - other.askedAt
+  const mine = [...account.by('request', 'asker', sight.personId)].sort((one, other) => byAge(other, one))
+  return {
+    toDecide: requestsToDecide(sight)
+      .sort(byAge)
+      .map((request) => requestView(sight, request)),
+    mine: mine.slice(0, 30).map((request) => requestView(sight, request)),
+    askable: areasAt(account, now)
+      .filter((area) => !isOwnArea(area.key))
+      .map(({ key, area, productName }) => ({
+        area: key,
+        name: area.name,
+        product: productName,
+        levels: area.levels.map((one) => one.level),
+      })),
+  }
+}
+
+/** Open requests at places where the asker gives access: they follow whoever may, and need no list of deciders. */
+export function requestsToDecide(sight: Sight): RequestRow[] {
+  return sight.account
+    .by('request', 'state', 'open')
+    .filter(
+      (request) =>
+        isOpen(request, sight.now) &&
+        request.askerId !== sight.personId &&
+        sight.can('access', 'change', request.placeId) &&
+        sight.seesPerson(request.askerId),
+    )
+}
+
+export function requestText(sight: Sight, request: RequestRow): string {
+  const area = areaAt(sight.account, request.area, sight.now)?.area.name ?? request.area
+  return `${area}: ${request.level} at ${sight.placeName(request.placeId)}`
+}
+
+function requestView(sight: Sight, request: RequestRow): RequestView {
+  const { account, now } = sight
+  const { zone } = account
+  const area = areaAt(account, request.area, now)
+  const own = request.personId === sight.personId
+  return {
+    id: request.id,
+    askerId: request.askerId,
+    asker: sight.personName(request.askerId),
+    personId: request.personId,
+    person: sight.personName(request.personId),
+    area: request.area,
+    areaName: area?.area.name ?? request.area,
+    level: request.level,
+    placeId: request.placeId,
+    place: sight.placeName(request.placeId),
+    path: sight.pathNames(request.placeId),
+    until: request.until === null ? null : lastDateBefore(request.until, zone),
+    asked: dateOf(request.askedAt, zone),
+    expires: lastDateBefore(request.expiresAt, zone),
+    reason: account.personal(request.askerId, reasonField(request.id)) ?? null,
+    state: request.state === 'open' && !isOpen(request, now) ? 'expired' : request.state,
+    decidedBy: request.decidedById ? sight.personName(request.decidedById) : null,
+    roles: area ? fittingRoles(sight, request, area) : [],
+    grant: own
+      ? { enabled: false, reason: 'Nobody grants their own request.' }
+      : controlOf(sight, 'access', 'change', request.placeId),
+  }
+}
+
+/** Roles that give at least what is asked for, those that give least besides first. */
+function fittingRoles(sight: Sight, { level }: RequestRow, area: Area): { id: Id; name: string }[] {
+  const { account } = sight
+  const size = (role: RoleRow) => areasAt(account, sight.now).filter((one) => entryOf(account, role, one)).length
+  return [...account.all('role')]
+    .filter((role) => {
+      const entry = entryOf(account, role, area)
+      return !role.retired && !role.wallPassing && entry !== undefined && atLeast(givenBy(entry).free, level)
+    })
+    .map((role) => ({ id: role.id, name: role.name, size: size(role) }))
+    .sort((one, other) => one.size - other.size || one.name.localeCompare(other.name, 'en'))
+    .slice(0, MAXIMUM_ROLES)
+    .map(({ id, name }) => ({ id, name }))
+}
