@@ -65,6 +65,7 @@ for (const theme of ['light', 'dark'] as const) {
     await findsNothing(page)
     await goTo(page, 'People')
     await page.getByRole('link', { name: 'Groups' }).click()
+    await expect(page.getByRole('heading', { level: 1, name: /^Groups/ })).toBeVisible()
     await page.getByRole('row', { name: /Irrigation/ }).click()
     await expect(page.getByText('What belonging to it gives')).toBeVisible()
     await findsNothing(page)

@@ -18,6 +18,7 @@ import { openApiOf } from './api/openapi.ts'
 import { placeListRoutes } from './api/place-lists.ts'
 import { mount, type Route } from './api/route.ts'
 import { sessionRoutes } from './api/session.ts'
+import { statementRoutes } from './api/statements.ts'
 import { viewRoutes } from './api/views.ts'
 import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
@@ -32,6 +33,7 @@ export const ROUTES: readonly Route[] = [
   ...billRoutes,
   ...gridRoutes,
   ...placeListRoutes,
+  ...statementRoutes,
   ...invitationRoutes,
   ...eventRoutes,
 ]

@@ -46,7 +46,7 @@ export function controlsOfPerson(
 export function controlsOfPlace(
   sight: Sight,
   placeId: Id,
-): Record<'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite', Control> {
+): Record<'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite' | 'statement' | 'apart', Control> {
   const place = sight.account.get('place', placeId)
   const isRoot = place?.parentId === null
   const notTheRoot = (enabled: () => Control): Control =>
@@ -60,5 +60,7 @@ export function controlsOfPlace(
     archive: notTheRoot(() => controlOf(sight, 'places', 'run', place?.archived ? place.parentId! : placeId)),
     give: controlOf(sight, 'access', 'change', placeId),
     invite: controlOf(sight, 'people', 'add', placeId),
+    statement: controlOf(sight, 'access', 'see', placeId),
+    apart: notTheRoot(() => controlOf(sight, 'settings', 'change')),
   }
 }

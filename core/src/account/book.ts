@@ -69,6 +69,8 @@ class BookReader {
     use: [],
     closedMonth: [],
     request: [],
+    share: [],
+    separation: [],
   }
   private readonly values: PersonalValue[] = []
   readonly people = new Map<string, Id>()

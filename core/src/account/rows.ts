@@ -276,6 +276,23 @@ export interface RequestRow {
   decidedById: Id | null
 }
 
+/** A place's statement shared by a link, read-only (model I1). */
+export interface ShareRow {
+  id: Id
+  placeId: Id
+  makerId: Id
+  madeAt: Instant
+  expiresAt: Instant
+  cut: boolean
+}
+
+/** Two places that are to share no outsider: a standing check. */
+export interface SeparationRow {
+  id: Id
+  oneId: Id
+  otherId: Id
+}
+
 /** All tables of an account, by name. Nothing in them is personal (model C6). */
 export interface Rows {
   settings: SettingsRow
@@ -297,6 +314,8 @@ export interface Rows {
   use: UseRow
   closedMonth: ClosedMonthRow
   request: RequestRow
+  share: ShareRow
+  separation: SeparationRow
 }
 
 export type TableName = keyof Rows
@@ -358,6 +377,8 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   use: { product: (row) => row.product, person: (row) => row.personId },
   closedMonth: { month: (row) => row.month },
   request: { asker: (row) => row.askerId, place: (row) => row.placeId, state: (row) => row.state },
+  share: { place: (row) => row.placeId },
+  separation: {},
 }
 
 export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]

@@ -11,6 +11,8 @@ import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from 
 import { Draft, type Actor, type Effect } from './draft.ts'
 import { changePerson, nameSignatory, type ChangePerson, type NameSignatory } from './change-person.ts'
 import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
+import { cutShare, shareStatement, type CutShare, type ShareStatement } from './shares.ts'
+import { keepApart, stopApart, type KeepApart, type StopApart } from './apart.ts'
 import { give, take, type Give, type Take } from './grants.ts'
 import {
   changeGroup,
@@ -92,6 +94,10 @@ export type Change =
   | UnfitPlace
   | CloseMonth
   | ReportUse
+  | ShareStatement
+  | CutShare
+  | KeepApart
+  | StopApart
   | AskFor
   | SettleRequest
   | WithdrawRequest
@@ -103,10 +109,11 @@ const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePla
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]
+const CHECKS = [shareStatement, cutShare, keepApart, stopApart]
 const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(
-  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...SEATS, ...PRODUCTS].map(
+  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...CHECKS, ...SEATS, ...PRODUCTS].map(
     (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
   ),
 )

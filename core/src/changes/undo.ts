@@ -76,6 +76,8 @@ const WORDS: Record<TableName, string> = {
   use: 'reported use',
   closedMonth: 'a closed month',
   request: 'a request',
+  share: 'a shared statement',
+  separation: 'what is kept apart',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -105,8 +107,9 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'subscription':
     case 'stock':
       return draft.need('billing', 'run', root, 'undo what was done to plans and numbers of seats')
+    case 'separation':
     case 'field':
-      return draft.need('settings', 'change', root, 'undo what was done to fields')
+      return draft.need('settings', 'change', root, 'undo what was done to fields and standing checks')
     default:
       draft.refuse('cannot-undo', `What was done to ${WORDS[edit.table]} cannot be undone; change it anew.`)
       return false

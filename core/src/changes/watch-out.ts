@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
+import { reachesBoth } from '../access/apart.ts'
 import { isWithoutApprover } from '../access/approvers.ts'
 import { answersOf, risesIn, type AreaMove, type Move } from '../access/compare.ts'
 import { stewardsAt } from '../access/holders.ts'
@@ -59,6 +60,7 @@ export function watchOut(
     outsiderWithoutEnd,
     sensitiveArea,
     behindWall,
+    notApart,
     heldBackBySeat,
     leftWithoutSteward,
     leftWithoutApprover,
@@ -124,6 +126,21 @@ const behindWall: Check = ({ after, moves, sight }) => {
     const sentence = `${sight.personName(move.personId)} gets in behind the wall of ${sight.placeName(wall)}.`
     return [{ code: 'behind-wall', sentence }]
   })
+}
+
+/** An outsider would get in at two places that are to be kept apart, and did not before. */
+const notApart: Check = ({ before, after, moves, sight, now }) => {
+  const risen = new Set(moves.flatMap((move) => (move.areas.some(risesIn) ? [move.personId] : [])))
+  const outsiders = [...risen].filter((id) => isOutsider(after.get('person', id)!))
+  return [...after.all('separation')].flatMap(({ oneId, otherId }) =>
+    outsiders.slice(0, MAXIMUM_ALIKE).flatMap((personId) => {
+      const both = (account: Account) => reachesBoth(account, personId, oneId, otherId, now)
+      if (!sight.seesPlace(oneId) || !sight.seesPlace(otherId) || !both(after) || both(before)) return []
+      const names = `${sight.placeName(oneId)} and ${sight.placeName(otherId)}`
+      const sentence = `${sight.personName(personId)} would get in at both ${names}, which are to be kept apart.`
+      return [{ code: 'not-apart', sentence }]
+    }),
+  )
 }
 
 const heldBackBySeat: Check = ({ moves, sight }) => {

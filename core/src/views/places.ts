@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { GrantRow, Id, PersonState, RoleRow } from '../account/rows.ts'
+import { sharedOutsiders } from '../access/apart.ts'
 import { controlsOfPlace } from '../access/controls.ts'
 import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
@@ -7,7 +8,7 @@ import { stewardsAt } from '../access/holders.ts'
 import { subjectsOf } from '../access/impact.ts'
 import { peopleAt, placesOf } from '../access/indexed/lists.ts'
 import { groupMembers, indexAt, reachesAt } from '../access/reach.ts'
-import { stateAt } from '../people/presence.ts'
+import { isOutsider, stateAt } from '../people/presence.ts'
 import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 import { countsNow, keyViews, type KeyView } from './keys.ts'
@@ -41,6 +42,7 @@ export interface PlaceGrantView extends RoleGrantView {
 export interface InsiderView {
   personId: Id
   name: string
+  outsider: boolean
   state: PersonState
   highest: Level
   keys: KeyView[]
@@ -56,6 +58,8 @@ export interface PlaceSheetView extends PlaceView {
   above: PlaceGrantView[]
   /** Routes through what the asker does not see. */
   unseen: number
+  /** Places with which it is to share no outsider, and who gets in at both. */
+  apart: { separationId: Id; placeId: Id; place: string; shared: { personId: Id; name: string }[] }[]
   /** Invited people whose offer holds a key here (model I5). */
   onceIn: { personId: Id; name: string; role: string }[]
   stewards: { personId: Id; name: string }[]
@@ -113,8 +117,9 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
   const insiders = insidersAt(sight, placeId).map(({ personId, highest }): InsiderView => {
     const reaches = sight.seesKeys(personId, placeId) ? reachesAt(account, personId, placeId, now) : new Map()
     const keys = keyViews(sight, reaches).filter((key) => !isOwnArea(key.area))
-    const state = stateAt(account, account.get('person', personId)!, now)
-    return { personId, name: account.nameOf(personId), state, highest, keys }
+    const person = account.get('person', personId)!
+    const state = stateAt(account, person, now)
+    return { personId, name: account.nameOf(personId), outsider: isOutsider(person), state, highest, keys }
   })
   insiders.sort((one, other) => rank(other.highest) - rank(one.highest) || one.name.localeCompare(other.name, 'en'))
   const children = account.by('place', 'parent', placeId).filter((child) => sight.seesPlace(child.id))
@@ -133,6 +138,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     insiders,
     onlyHere: onlyHere(sight, placeId, insiders),
     ...grantsAt(sight, placeId),
+    apart: keptApart(sight, placeId),
     onceIn: onceIn(sight, placeId),
     stewards: stewards(sight, placeId),
     children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
@@ -173,6 +179,17 @@ function grantsAt(sight: Sight, placeId: Id): Pick<PlaceSheetView, 'given' | 'ab
 export function placeGrantView(sight: Sight, grant: GrantRow, role: RoleRow): PlaceGrantView {
   const people = peopleOf(sight, grant)
   return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later: grant.from > sight.now }
+}
+
+function keptApart(sight: Sight, placeId: Id): PlaceSheetView['apart'] {
+  const { account, now } = sight
+  return [...account.all('separation')].flatMap((row) => {
+    const other = row.oneId === placeId ? row.otherId : row.otherId === placeId ? row.oneId : undefined
+    if (!other || !sight.seesPlace(other) || !sight.can('access', 'see', placeId)) return []
+    const shared = sharedOutsiders(account, row, now).filter((id) => sight.seesPerson(id))
+    const people = shared.map((personId) => ({ personId, name: account.nameOf(personId) }))
+    return [{ separationId: row.id, placeId: other, place: sight.placeName(other), shared: people }]
+  })
 }
 
 function peopleOf({ account, now }: Sight, grant: GrantRow): number {

@@ -1,4 +1,4 @@
-import { createHash, createHmac, hkdfSync } from 'node:crypto'
+import { createHash, createHmac, hkdfSync, timingSafeEqual } from 'node:crypto'
 
 /**
  * The keys under which tokens are derived and, later, secrets are kept: `LODGE_KEY` holds one or more `name:base64`
@@ -23,6 +23,15 @@ export class KeyRing {
 
   get currentId(): string {
     return [...this.keys.keys()][0]!
+  }
+
+  /** Whether a token is the one some key of the ring gives for it; in constant time. */
+  isToken(token: string, purpose: string, id: string, number: number): boolean {
+    const given = Buffer.from(token)
+    return [...this.keys.keys()].some((keyId) => {
+      const right = Buffer.from(this.tokenFor(purpose, id, number, keyId))
+      return right.length === given.length && timingSafeEqual(right, given)
+    })
   }
 
   /** A one-use token: HMAC(key, id ‖ number), the same each time, so that a repeated delivery carries the same link. */

@@ -171,6 +171,17 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('decidedById', 'decided_by_id'),
     ],
   },
+  share: {
+    table: 'statement_share',
+    columns: [
+      plain('placeId', 'place_id'),
+      plain('makerId', 'maker_id'),
+      plain('madeAt', 'made_at_us'),
+      plain('expiresAt', 'expires_at_us'),
+      boolean('cut', 'is_cut'),
+    ],
+  },
+  separation: { table: 'separation', columns: [plain('oneId', 'one_id'), plain('otherId', 'other_id')] },
 }
 
 export function tableOf(name: TableName): string {

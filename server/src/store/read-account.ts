@@ -1,5 +1,13 @@
 import type { RowDataPacket } from 'mysql2'
-import { Account, TABLE_NAMES, type PersonalValue, type RowLists, type Rows, type TableName } from '@lodge/core'
+import {
+  Account,
+  TABLE_NAMES,
+  type Instant,
+  type PersonalValue,
+  type RowLists,
+  type Rows,
+  type TableName,
+} from '@lodge/core'
 import { columnsOf, rowOf, tableOf } from './columns.ts'
 import type { PoolConnection, Queryable } from './pools.ts'
 import type { Pool } from 'mysql2/promise'
@@ -47,12 +55,39 @@ export async function readTable<T extends TableName>(
   accountId: string,
   name: T,
   shared: Map<string, string>,
+  asOf?: Instant,
 ): Promise<Rows[T][]> {
+  const then = asOf === undefined ? '' : 'FOR SYSTEM_TIME AS OF TIMESTAMP ?'
   const [records] = await connection.query<RowDataPacket[]>(
-    `SELECT ${columnsOf(name)} FROM ${tableOf(name)} WHERE account_id = ?`,
-    [accountId],
+    `SELECT ${columnsOf(name)} FROM ${tableOf(name)} ${then} WHERE account_id = ?`,
+    [...(asOf === undefined ? [] : [timestampText(asOf)]), accountId],
   )
   return records.map((record) => rowOf(name, record, shared))
+}
+
+/** An instant as MariaDB reads it in a session whose zone is UTC. */
+function timestampText(instant: Instant): string {
+  const milliseconds = new Date(Math.floor(instant / 1000)).toISOString().replace('T', ' ').replace('Z', '')
+  return milliseconds + String(instant % 1000).padStart(3, '0')
+}
+
+/**
+ * An account as its rows stood at an instant, with the names of today (model C6, C7); undefined if it was not there yet.
+ * For reading the past; nothing is decided on it.
+ */
+export async function readAccountAsOf(pool: Pool, accountId: string, asOf: Instant): Promise<Account | undefined> {
+  const connection = await pool.getConnection()
+  try {
+    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
+    const rows: Record<string, unknown[]> = {}
+    const shared = new Map<string, string>()
+    for (const name of TABLE_NAMES) rows[name] = await readTable(connection, accountId, name, shared, asOf)
+    if (rows.settings!.length === 0) return undefined
+    const values = await readPersonalValues(connection, accountId)
+    return Account.of(accountId, 0, rows as RowLists, values)
+  } finally {
+    await release(connection)
+  }
 }
 
 async function release(connection: PoolConnection): Promise<void> {

@@ -50,6 +50,7 @@ const ORDERS: readonly [RegExp, string, RouteLocationRaw][] = [
   [/^empty( s(eats?)?)?$/i, 'ask.orders.empty', { name: 'seats' }],
   [/^(grid|who reaches( what)?)$/i, 'ask.orders.grid', { name: 'grid' }],
   [/^(ask|requests?)/i, 'ask.orders.requests', { name: 'requests' }],
+  [/^(links?|offers?)$/i, 'ask.orders.links', { name: 'links' }],
   [/^lay( out)?/i, 'ask.orders.layOut', { name: 'places', query: { layout: '1' } }],
 ]
 

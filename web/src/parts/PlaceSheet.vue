@@ -57,13 +57,18 @@ const targets = computed(() => [
   { value: '', text: t('give.choose') },
   ...places.value.filter((one) => one.value !== props.placeId && one.value !== place.value?.parentId),
 ])
+const outsideOnly = ref(false)
 const insiders = computed(() => {
   const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const found = (place.value?.insiders ?? []).filter((one) =>
-    words.every((word) => one.name.toLowerCase().includes(word)),
+  const found = (place.value?.insiders ?? []).filter(
+    (one) => (!outsideOnly.value || one.outsider) && words.every((word) => one.name.toLowerCase().includes(word)),
   )
   return all.value ? found : found.slice(0, SHOWN)
 })
+
+function keepApart(otherId: string): void {
+  if (otherId) docket.hold([{ type: 'keep-apart', oneId: props.placeId, otherId }], `apart ${props.placeId} ${otherId}`)
+}
 
 function move(parentId: string): void {
   if (parentId) docket.hold([{ type: 'move-place', placeId: props.placeId, parentId }])
@@ -105,6 +110,12 @@ function move(parentId: string): void {
           @click="docket.hold([{ type: 'archive-place', placeId, archived: !place.archived }])"
           >{{ place.archived ? t('places.restore') : t('places.archive') }}</BButton
         >
+        <RouterLink
+          v-if="place.controls.statement.enabled"
+          class="btn btn-outline-primary"
+          :to="{ name: 'statement', params: { placeId } }"
+          >{{ t('statement.short') }}</RouterLink
+        >
       </div>
       <GivePanel v-if="editing === 'give'" :place-id="placeId" @close="editing = null" />
       <BFormGroup v-if="editing === 'move'" class="edit" :label="t('places.moveTo')" label-for="place-target">
@@ -140,6 +151,10 @@ function move(parentId: string): void {
         {{ t('places.insiders') }} <span class="count">{{ place.insiders.length }}</span>
       </h3>
       <p v-if="place.insiders.length === 0" class="muted">{{ t('places.nobody') }}</p>
+      <label v-if="place.insiders.some((one) => one.outsider)" class="outside">
+        <input v-model="outsideOnly" type="checkbox" />
+        {{ t('places.outside', { count: place.insiders.filter((one) => one.outsider).length }) }}
+      </label>
       <BFormInput
         v-if="place.insiders.length > 15"
         v-model="find"
@@ -201,6 +216,35 @@ function move(parentId: string): void {
           >
         </p>
       </template>
+      <template v-if="place.apart.length > 0 || place.controls.apart.enabled">
+        <h3 class="caption">{{ t('apart.title') }}</h3>
+        <p v-for="one in place.apart" :key="one.separationId" class="line apart">
+          <span>
+            <RouterLink :to="{ name: 'places', params: { placeId: one.placeId } }">{{ one.place }}</RouterLink>:
+            <span v-if="one.shared.length === 0" class="muted">{{ t('apart.nobody') }}</span>
+            <strong v-else class="oxblood">{{
+              t('apart.shared', { names: one.shared.map((person) => person.name).join(', ') })
+            }}</strong>
+          </span>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :disabled="!place.controls.apart.enabled"
+            :title="place.controls.apart.reason"
+            @click="docket.hold([{ type: 'stop-apart', separationId: one.separationId }], `apart ${one.separationId}`)"
+          >
+            {{ t('apart.stop') }}
+          </button>
+        </p>
+        <BFormSelect
+          v-if="place.controls.apart.enabled"
+          size="sm"
+          :model-value="''"
+          :options="[{ value: '', text: t('apart.keep') }, ...targets.slice(1)]"
+          :aria-label="t('apart.keep')"
+          @update:model-value="keepApart(String($event))"
+        />
+      </template>
       <HistoryLines :about="placeId" :today="today" />
     </template>
   </article>
@@ -229,6 +273,14 @@ function move(parentId: string): void {
   margin: 14px 0 2px;
   padding-bottom: 3px;
   border-bottom: 1px solid var(--line);
+}
+.apart {
+  display: flex;
+  justify-content: space-between;
+}
+.outside {
+  display: block;
+  padding: 4px 0;
 }
 .count {
   font-weight: 400;

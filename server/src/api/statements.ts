@@ -1,0 +1,174 @@
+import { IsString, MaxLength } from 'class-validator'
+import {
+  addDays,
+  dateOf,
+  instantOfLocal,
+  isDate,
+  isPresent,
+  lastDateBefore,
+  Sight,
+  stateAt,
+  statementTable,
+  statementView,
+  type ShareRow,
+  type StatementView,
+} from '@lodge/core'
+import { badRequest, LodgeError, notFound } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { instantFor } from '../store/accounts.ts'
+import { readAccountAsOf } from '../store/read-account.ts'
+import { countShareUse, readShareUses } from '../store/shares.ts'
+import { tableCsv } from './bill-files.ts'
+import { route, type AccountAsk } from './route.ts'
+import { statementPdf } from './statement-file.ts'
+
+const ACCOUNT = '/api/accounts/{accountId}'
+const ON = { on: 'a day, as 2026-06-16; today without' }
+
+export class SharedLink {
+  @IsString() @MaxLength(200) token!: string
+}
+
+/** Who can get in at a place: as a page, as files, as a link, as of today or a past day. */
+export const statementRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/places/{placeId}/statement`,
+    summary: 'Everyone who can get in at a place and what lies in it, as of a day.',
+    query: ON,
+    cacheable: true,
+    answer: (ask) => statementOf(ask),
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/places/{placeId}/statement/file.csv`,
+    summary: 'The statement of a place as CSV.',
+    query: ON,
+    cacheable: true,
+    async answer(ask) {
+      const { header, rows } = statementTable(await statementOf(ask))
+      ask.ctx.set('Content-Type', 'text/csv; charset=utf-8')
+      ask.ctx.set('Content-Disposition', 'attachment; filename="statement.csv"')
+      ask.ctx.body = tableCsv(header, rows)
+      return ask.ctx.body as object
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/places/{placeId}/statement/file.pdf`,
+    summary: 'The statement of a place as PDF.',
+    query: ON,
+    cacheable: true,
+    async answer(ask) {
+      const statement = await statementOf(ask)
+      ask.ctx.set('Content-Type', 'application/pdf')
+      ask.ctx.set('Content-Disposition', 'attachment; filename="statement.pdf"')
+      return statementPdf(statement)
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/links`,
+    summary: 'All live offers and links: who made them, what they open, how old they are and how often used.',
+    async answer({ lodge, sight, accountId, now }) {
+      const { account } = sight
+      const uses = await readShareUses(lodge.pools.requests, accountId)
+      const shares = [...account.all('share')].filter((share) => !share.cut && share.expiresAt > now)
+      return {
+        shares: shares
+          .filter((share) => mayCut(sight, share))
+          .map((share) => ({
+            id: share.id,
+            placeId: share.placeId,
+            place: sight.placeName(share.placeId),
+            maker: sight.personName(share.makerId),
+            made: dateOf(share.madeAt, account.zone),
+            expires: lastDateBefore(share.expiresAt, account.zone),
+            uses: uses.get(share.id)?.count ?? 0,
+            path: linkOf(lodge, accountId, share.id),
+          })),
+        invitations: [...account.all('offer')]
+          .filter((offer) => offer.state === 'live' && sight.seesPerson(offer.personId))
+          .filter((offer) => stateAt(account, account.get('person', offer.personId)!, now) === 'invited')
+          .map((offer) => ({
+            id: offer.id,
+            personId: offer.personId,
+            person: sight.personName(offer.personId),
+            maker: sight.personName(offer.sponsorId),
+            made: dateOf(offer.sentAt, account.zone),
+            expires: lastDateBefore(offer.expiresAt, account.zone),
+            mayCut: offer.sponsorId === sight.personId || sight.can('people', 'change'),
+          })),
+      }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/statements',
+    summary: 'A statement shared by a link, for whoever has it.',
+    body: SharedLink,
+    async answer({ lodge, ctx, body }) {
+      const found = await findShare(lodge, body.token)
+      if (!found) {
+        await lodge.limits.countToken(ctx.ip)
+        throw dead()
+      }
+      const { share, statement, accountId, now } = found
+      await countShareUse(lodge.pools.requests, accountId, share.id, now)
+      return { ...statement, expires: lastDateBefore(share.expiresAt, found.zone) }
+    },
+  }),
+]
+
+function mayCut(sight: Sight, share: ShareRow): boolean {
+  return share.makerId === sight.personId || sight.can('access', 'change', share.placeId)
+}
+
+/** Wrong, expired and cut links get the same plain answer (model I6). */
+function dead(): LodgeError {
+  return new LodgeError(404, 'link-dead', 'This link does not open. Ask whoever gave it to you for a new one.')
+}
+
+async function statementOf(ask: AccountAsk<object>): Promise<StatementView> {
+  const { lodge, sight, account, accountId, params, query, now } = ask
+  const today = dateOf(now, account.zone)
+  const on = query.on ?? today
+  if (!isDate(on)) throw badRequest('bad-date', `There is no day ${on}; write it as 2026-06-30.`)
+  if (on > today) throw badRequest('future', 'A statement tells of today or a day that has passed.')
+  if (on === today) return statementView(sight, params.placeId!, now) ?? missing()
+  const instant = instantOfLocal(`${addDays(on, 1)}T00:00`, account.zone, 'beginning') - 1
+  const then = await readAccountAsOf(lodge.pools.work, accountId, instant)
+  if (!then) throw badRequest('before-account', `The account was not here on ${on} yet.`)
+  return statementView(sight, params.placeId!, instant, then) ?? missing()
+}
+
+function missing(): never {
+  throw notFound()
+}
+
+const PURPOSE = 'statement'
+
+/** The link's own part: the account and the share, and what proves them. Nothing of it is stored (model I6). */
+function linkOf(lodge: Lodge, accountId: string, shareId: string): string {
+  return `/statement#${accountId}.${shareId}.${lodge.configuration.keyRing.tokenFor(PURPOSE, shareId, 0)}`
+}
+
+/** The statement as its maker may still show it: who lost the right to see it shows nothing any more. */
+async function findShare(lodge: Lodge, token: string) {
+  const [accountId = '', shareId = '', proof = ''] = token.split('.')
+  if (!/^[0-9a-f-]{36}$/.test(accountId) || !lodge.configuration.keyRing.isToken(proof, PURPOSE, shareId, 0))
+    return undefined
+  const loaded = await lodge.accounts.get(accountId)
+  const share = loaded?.account.get('share', shareId)
+  if (!loaded || !share || share.cut) return undefined
+  const now = instantFor(loaded, lodge.clock)
+  const maker = loaded.account.get('person', share.makerId)
+  if (share.expiresAt <= now || !maker || !isPresent(maker, now)) return undefined
+  const statement = statementView(new Sight(loaded.account, maker.id, now), share.placeId, now)
+  return statement && { share, statement, accountId, now, zone: loaded.account.zone }
+}
