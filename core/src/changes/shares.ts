@@ -59,9 +59,10 @@ export const cutShare: ChangeKind<CutShare> = {
   fill: (change) => change,
   decide(draft, { shareId }) {
     const share = draft.account.get('share', shareId)
-    const place = share && draft.seen('place', share.placeId, 'link')
-    if (!share || !place || share.cut) return draft.refuse('not-found', 'This link is cut already.')
-    if (share.makerId !== draft.actorId && !draft.need('access', 'change', place.id, 'cut links there')) return
+    if (!share || share.cut || !draft.sight.seesPlace(share.placeId)) {
+      return draft.refuse('not-found', 'There is no such link; it may be cut already.')
+    }
+    if (share.makerId !== draft.actorId && !draft.need('access', 'change', share.placeId, 'cut links there')) return
     draft.update('share', share.id, { cut: true })
   },
   sentence(change, sight, verb) {

@@ -16,7 +16,7 @@ export interface StatementRow {
   name: string
   employer: string
   kind: PersonKind
-  /** What they can do, highest of each area: `change photos (Helipad roof only)`. */
+  /** What they can do, the highest of each area, put together by where: `change photos, look at drawings (Helipad roof)`. */
   can: string[]
   level: Level
   /** The last day by which all of it ends; null without end. */
@@ -84,9 +84,8 @@ function rowOf(
     }
   }
   if (best.size === 0) return undefined
-  const can = [...best].map(([key, { level, names }]) => {
-    const sentence = areaAt(account, key, instant)?.area.levels.find((one) => one.level === level)?.sentence ?? key
-    return names.length === places.length ? sentence : `${sentence} (${whereText(names)})`
+  const can = [...byWhere(account, best, places, instant)].map(([where, sentences]) => {
+    return where ? `${sentences.join(', ')} (${where})` : sentences.join(', ')
   })
   const levels = [...best.values()].map((one) => one.level)
   return {
@@ -100,8 +99,32 @@ function rowOf(
   }
 }
 
-function whereText(names: readonly string[]): string {
-  return names.length <= 3 ? names.join(', ') : `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
+/** What can be done, put together by where: what holds everywhere says nothing of places. */
+function byWhere(
+  account: Account,
+  best: ReadonlyMap<AreaKey, { level: Level; names: string[] }>,
+  places: readonly { name: string }[],
+  instant: Instant,
+): Map<string, string[]> {
+  const found = new Map<string, string[]>()
+  for (const [key, { level, names }] of best) {
+    const area = areaAt(account, key, instant)?.area
+    const upTo = area?.levels.filter((one) => rank(one.level) <= rank(level)) ?? []
+    const sentence = upTo.sort((one, other) => rank(one.level) - rank(other.level)).at(-1)?.sentence ?? key
+    const where = whereText(names, places)
+    found.set(where, [...(found.get(where) ?? []), sentence])
+  }
+  return found
+}
+
+const FEW = 3
+
+function whereText(names: readonly string[], places: readonly { name: string }[]): string {
+  if (names.length === places.length) return ''
+  if (names.length <= FEW) return names.join(', ')
+  const missing = places.map((place) => place.name).filter((name) => !names.includes(name))
+  if (missing.length > 0 && missing.length <= FEW) return `everywhere but ${missing.join(', ')}`
+  return `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
 }
 
 /** When the last of the routes that count ends, or the engagement if that is sooner; and whether any passes walls. */

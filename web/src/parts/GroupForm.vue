@@ -55,7 +55,7 @@ watch(
     <BFormGroup :label="t('groups.lead')" label-for="group-lead">
       <BFormSelect id="group-lead" v-model="draft.leadId" :options="leads" />
     </BFormGroup>
-    <fieldset v-for="(line, at) in draft.lines" :key="at">
+    <fieldset v-for="(line, at) in draft.lines" :key="at" class="rule">
       <legend class="caption">{{ at === 0 ? t('groups.whoever') : t('groups.orWhoever') }}</legend>
       <div v-for="(condition, index) in line" :key="index" class="condition">
         <BFormSelect
@@ -94,7 +94,7 @@ watch(
 .form {
   margin-top: 10px;
 }
-fieldset {
+.rule {
   margin-top: 10px;
   padding: 6px 10px;
   background: var(--paper);

@@ -142,7 +142,7 @@ const scopes = ['all', 'own', 'people'].map((value) => ({ value, text: t(`roles.
         >
           …
         </button>
-        <fieldset v-if="opened.has(area.key)">
+        <fieldset v-if="opened.has(area.key)" class="less">
           <BFormSelect
             v-model="draft.areas[area.key]!.scope"
             size="sm"
@@ -224,7 +224,7 @@ section {
   color: var(--green);
   min-height: 26px;
 }
-fieldset {
+.less {
   grid-column: 1 / 4;
   padding: 6px 10px;
   background: var(--paper);

@@ -62,6 +62,14 @@ td {
   padding: 7px 12px;
   border-bottom: 1px solid var(--line-soft);
 }
+th,
+td {
+  overflow-wrap: break-word;
+  min-width: 110px;
+}
+td:nth-child(3) {
+  min-width: 260px;
+}
 thead th {
   font-size: 12px;
   color: var(--ink-2);
