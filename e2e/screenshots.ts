@@ -81,10 +81,59 @@ try {
   await page.getByRole('treeitem', { name: /Helipad roof/ }).click()
   await page
     .getByRole('article')
-    .getByRole('button', { name: /Sorrel Marsh/ })
+    .getByRole('button', { name: /active Sorrel Marsh/ })
     .click()
   await page.getByRole('article').getByRole('listitem').filter({ hasText: 'Photos' }).getByRole('button').click()
   await keep(page, 'places')
+
+  await page.goto(`${demo.origin}/places`)
+  await page.getByRole('treeitem', { name: /Pellworth Hospital Trust/ }).click()
+  await page.getByRole('link', { name: 'Statement' }).click()
+  await page
+    .getByRole('cell', { name: /Brookline Irrigation/ })
+    .first()
+    .waitFor()
+  await keep(page, 'statement')
+
+  await page.goto(`${demo.origin}/grid?area=bedding-log/photos&group=employer`)
+  await page.getByRole('grid', { name: 'Who reaches what' }).focus()
+  await page
+    .getByText(/Anwen Sharrow|Brookline|people/)
+    .first()
+    .waitFor()
+  await page.getByRole('button', { name: 'Brush' }).click()
+  await pick(page, 'Role', 'Irrigation fitter')
+  for (const key of ['ArrowDown', 'ArrowRight', 'ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Space']) {
+    await page.keyboard.press(key === 'ArrowDown' ? 'Home' : key)
+    if (key === 'ArrowDown') await page.getByRole('grid').focus()
+  }
+  await page
+    .getByRole('complementary', { name: 'Docket' })
+    .getByText(/^Give /)
+    .first()
+    .waitFor()
+  await page.getByRole('button', { name: 'Close the docket' }).click()
+  await keep(page, 'grid')
+  await page.getByRole('button', { name: 'Open the docket' }).click()
+  await page.getByRole('button', { name: 'Put it down' }).click()
+
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Ask the porter' }).fill('why nolan helipad')
+  await page.getByText('Why Nolan Pryce gets in at Helipad roof').waitFor()
+  await page.keyboard.press('Enter')
+  await page.getByRole('article').getByText('Nolan Pryce').first().waitFor()
+  await page.goto(`${page.url()}&area=bedding-log/photos`)
+  await page
+    .getByRole('article')
+    .getByText(/does not count/)
+    .first()
+    .waitFor()
+  await keep(page, 'why')
+
+  await goTo(page, 'Roles')
+  await page.getByRole('button', { name: 'Rope access' }).click()
+  await page.getByText('Its holder can').waitFor()
+  await keep(page, 'roles')
 
   await goTo(page, 'People')
   await page.getByRole('searchbox').fill('sorrel')

@@ -24,6 +24,7 @@ import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
 import { Metrics } from './metrics.ts'
 import { authzenDoor } from './protocols/authzen/door.ts'
+import { useReportsDoor } from './protocols/use-reports.ts'
 import { isUnreachable } from './store/pools.ts'
 
 export const ROUTES: readonly Route[] = [
@@ -62,6 +63,7 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   })
   app.use(new Metrics(lodge).middleware())
   app.use(authzenDoor(lodge))
+  app.use(useReportsDoor(lodge))
   app.use(health(lodge, isStopping))
   app.use((ctx, next) => {
     log(ctx.req, ctx.res)

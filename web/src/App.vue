@@ -35,6 +35,13 @@ watch(
   },
   { immediate: true },
 )
+// What was applied is told until one goes on.
+watch(
+  () => route.name,
+  () => {
+    if (docket.isEmpty) docket.shut()
+  },
+)
 watch(
   () => live.turn,
   () => docket.refresh(),

@@ -36,9 +36,9 @@ export async function findTokenKeyId(connection: Queryable, accountId: string, o
   return rows[0]?.key_id as string | undefined
 }
 
-/** What a product's token may ask: decisions, or lists of who and where. */
-export type TokenScope = 'evaluate' | 'search'
-export const TOKEN_SCOPES: readonly TokenScope[] = ['evaluate', 'search']
+/** What a product's token may: ask for decisions, ask for lists of who and where, report what was used. */
+export type TokenScope = 'evaluate' | 'search' | 'report'
+export const TOKEN_SCOPES: readonly TokenScope[] = ['evaluate', 'search', 'report']
 
 export interface ProductToken {
   id: string

@@ -65,7 +65,7 @@ function undo(): void {
       <header>
         <h2>{{ t('docket.title') }}</h2>
         <span class="muted">{{ docket.isEmpty ? '' : `${count}, ${t('docket.yours')}` }}</span>
-        <button type="button" class="close" :aria-label="t('docket.closeIt')" @click="docket.open = false">×</button>
+        <button type="button" class="close" :aria-label="t('docket.closeIt')" @click="docket.shut()">×</button>
       </header>
       <p v-if="docket.refused" class="moved" role="alert">
         {{ t('docket.refusedSome', { count: docket.refused.count, first: docket.refused.sentence }) }}

@@ -195,6 +195,12 @@ export const useDocket = defineStore('docket', () => {
     run.value = null
   }
 
+  /** Closes it; what it told of the last time is gone then. */
+  function shut(): void {
+    open.value = false
+    applied.value = null
+  }
+
   /** Puts it down here and on the server. */
   async function putDown(): Promise<void> {
     forget()
@@ -243,6 +249,7 @@ export const useDocket = defineStore('docket', () => {
     date,
     refresh,
     apply,
+    shut,
     putDown,
     forget,
     restore,

@@ -71,7 +71,7 @@ function answer(ctx: Context, body: object): void {
   ctx.res.end(text)
 }
 
-function unauthorized(): LodgeError {
+export function unauthorized(): LodgeError {
   return new LodgeError(
     401,
     'bad-token',
@@ -79,7 +79,8 @@ function unauthorized(): LodgeError {
   )
 }
 
-async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): Promise<ProductToken> {
+/** The product a request comes from, by its token; what the token may not is refused. */
+export async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): Promise<ProductToken> {
   const [, bearer] = /^Bearer ([\w-]{20,100})$/.exec(ctx.get('Authorization')) ?? []
   const token = bearer && (await lodge.productTokens.find(bearer, lodge.clock.now()))
   if (!token) {
@@ -98,7 +99,8 @@ async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): Promise
   return token
 }
 
-function readBody(stream: IncomingMessage): Promise<unknown> {
+/** A body of JSON, bounded. */
+export function readBody(stream: IncomingMessage): Promise<unknown> {
   return new Promise((resolve, reject) => {
     const chunks: Buffer[] = []
     let bytes = 0

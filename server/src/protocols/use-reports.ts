@@ -1,0 +1,78 @@
+import { createHash } from 'node:crypto'
+import type { Context, Next } from 'koa'
+import { v7 as uuidv7 } from 'uuid'
+import { findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
+import { badRequest, databaseAway, LodgeError } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
+import { authorize, readBody, unauthorized } from './authzen/door.ts'
+
+const PATH = '/products/v1/use'
+
+/**
+ * The door at which products report what was used: seats first used, and pooled allowances. No standard has it; what it
+ * speaks is described in docs/use-reports.md. A repeated Idempotency-Key repeats the answer.
+ */
+export function useReportsDoor(lodge: Lodge) {
+  return (ctx: Context, next: Next): Promise<void> => (ctx.path === PATH ? take(lodge, ctx) : next())
+}
+
+async function take(lodge: Lodge, ctx: Context): Promise<void> {
+  if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Report with POST.')
+  if (!lodge.accounts.fresh) throw databaseAway()
+  const { id, accountId, product } = await authorize(lodge, ctx, 'report')
+  const body = (await readBody(ctx.req)) as { uses?: unknown } | null
+  const loaded = await lodge.accounts.get(accountId)
+  if (!loaded) throw unauthorized()
+  const idempotency = keyOf(ctx, accountId, id, body)
+  const earlier = idempotency && (await answerBefore(lodge, idempotency))
+  if (earlier) {
+    ctx.body = earlier
+    return
+  }
+  const { uses, problems } = usesIn(loaded.account, body?.uses)
+  const read = problems.length > 0 ? { problems } : readChange({ type: 'report-use', uses }, uuidv7)
+  if (read.problems) throw badRequest('bad-report', read.problems[0]!.sentence, read.problems)
+  const { version } = await lodge.committer.commit({
+    accountId,
+    changes: [read.value],
+    actor: { kind: 'product', product },
+    via: { kind: 'product' },
+    idempotency,
+  })
+  ctx.body = { version }
+}
+
+/** People are named by id or address, as in questions; each use by its place in the list. */
+function usesIn(account: Account, plain: unknown): { uses: object[]; problems: Problem[] } {
+  const problems: Problem[] = []
+  if (!Array.isArray(plain) || plain.length === 0) {
+    return { uses: [], problems: [problem('no-uses', 'uses must list what was used, one entry for each.', '/uses')] }
+  }
+  const uses = plain.map((one: unknown, at) => {
+    const { person, ...use } = (one ?? {}) as { person?: unknown } & Record<string, unknown>
+    if (person === undefined || person === null) return use
+    const found = typeof person === 'string' ? findPeople(account, person) : []
+    if (found.length === 1) return { ...use, personId: found[0] }
+    const sentence =
+      found.length === 0 ? 'Nobody here answers to this name.' : 'Several people have this address; name one by id.'
+    problems.push(problem('not-found', sentence, `/uses/${at}/person`))
+    return use
+  })
+  return { uses, problems }
+}
+
+function keyOf(ctx: Context, accountId: string, actorId: string, body: unknown): IdempotencyKey | undefined {
+  const key = ctx.get('Idempotency-Key')
+  if (!key) return undefined
+  if (!/^[\w.-]{8,100}$/.test(key)) throw badRequest('bad-key', 'Idempotency-Key must be 8 to 100 letters or digits.')
+  const requestHash = createHash('sha256').update(JSON.stringify(body)).digest('hex')
+  return { accountId, actorId, key, requestHash }
+}
+
+async function answerBefore(lodge: Lodge, idempotency: IdempotencyKey): Promise<object | undefined> {
+  const earlier = await findAnswer(lodge.pools.requests, idempotency)
+  if (!earlier) return undefined
+  if (earlier.requestHash === idempotency.requestHash) return earlier.answer as object
+  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another report; take a new one.')
+}
