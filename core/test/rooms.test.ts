@@ -3,6 +3,9 @@ import {
   fillDocket,
   groupSheetView,
   groupsView,
+  packetLike,
+  packetOnPaper,
+  packetsView,
   placeSheetView,
   readFilling,
   roleSheetView,
@@ -213,5 +216,56 @@ describe('the top field', () => {
     expect(ask(house, 'Corin', 'helipad').found).toEqual([])
     expect(ask(house, 'Corin', 'who change main').answer).toBeNull()
     expect(ask(house, 'Corin', 'why rafe harbour').answer).toBeNull()
+  })
+})
+
+describe('packets (model P9)', () => {
+  const packet = (house: House, more: object = {}) => ({
+    type: 'make-packet',
+    name: 'Gardener at Pellworth',
+    kind: 'staff',
+    standing: 'member',
+    seats: [{ product: 'log', seatType: 'field' }],
+    groupIds: [],
+    grants: [{ roleId: house.role('Gardener'), placeId: house.place('Pellworth') }],
+    ...more,
+  })
+  const idOf = (house: House) => [...house.account.all('packet')][0]!.id
+
+  test('are tried out on paper: what a newcomer would reach, under the seat, and nobody is made', () => {
+    const house = House.open()
+    house.do('Oriel', packet(house))
+    const people = house.account.tables.person.size
+    const paper = packetOnPaper(sightOf(house, 'Oriel'), idOf(house))!
+    expect(paper.keys.map((place) => [place.name, place.highest, place.beneath])).toEqual([['Pellworth', 'change', 1]])
+    expect(house.account.tables.person.size).toBe(people)
+    const [view] = packetsView(sightOf(house, 'Oriel'))!.packets
+    expect(view).toMatchObject({ seatNames: ['Field'], grantNames: ['Gardener at Pellworth'], monthMinor: 1400 })
+    // A steward invites, and reads no sums.
+    expect(packetsView(sightOf(house, 'Mirren'))!.packets[0]!.monthMinor).toBeNull()
+    expect(packetsView(sightOf(house, 'Corin'))).toBeUndefined()
+  })
+
+  test('are made from somebody, changed and removed by whoever changes people, and named once', () => {
+    const house = House.open()
+    const like = packetLike(sightOf(house, 'Oriel'), house.person('Rafe'))!
+    expect(like).toEqual({
+      kind: 'staff',
+      standing: 'member',
+      seats: [{ product: 'log', seatType: 'field' }],
+      groupIds: [],
+      grants: [{ roleId: house.role('Gardener'), placeId: house.place('Pellworth') }],
+    })
+    house.do('Oriel', { type: 'make-packet', name: 'Like Rafe', ...like })
+    expect(house.refusals('Oriel', packet(house, { name: 'like rafe' }))).toEqual(['name-taken'])
+    expect(house.refusals('Mirren', packet(house))).toEqual(['not-allowed'])
+    expect(house.refusals('Oriel', packet(house, { seats: [{ product: 'log', seatType: 'throne' }] }))).toEqual([
+      'unknown-seat',
+    ])
+    house.do('Oriel', packet(house, { type: 'change-packet', packetId: idOf(house), grants: [] }))
+    expect(packetOnPaper(sightOf(house, 'Oriel'), idOf(house))!.keys).toEqual([])
+    house.do('Oriel', { type: 'remove-packet', packetId: idOf(house) })
+    expect(packetsView(sightOf(house, 'Oriel'))!.packets).toEqual([])
+    expect(packetLike(sightOf(house, 'Mirren'), house.person('Rafe'))).toBeUndefined()
   })
 })

@@ -18,6 +18,7 @@ const pages = {
   statement: () => import('./pages/SharedStatementPage.vue'),
   links: () => import('./pages/LinksPage.vue'),
   requests: () => import('./pages/RequestsPage.vue'),
+  packets: () => import('./pages/PacketsPage.vue'),
   groups: () => import('./pages/GroupsPage.vue'),
   grid: () => import('./pages/GridPage.vue'),
   roles: () => import('./pages/RolesPage.vue'),
@@ -32,7 +33,7 @@ const first = (location.pathname.split('/')[1] ?? '') as keyof typeof pages
 void pages[first]?.()
 
 /** Views that stand beside another and are open to whoever has that. */
-const BESIDE: Readonly<Record<string, string>> = { grid: 'places', groups: 'people' }
+const BESIDE: Readonly<Record<string, string>> = { grid: 'places', groups: 'people', packets: 'people' }
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -56,6 +57,7 @@ export const router = createRouter({
     },
     { path: '/links', name: 'links', component: pages.links },
     { path: '/requests', name: 'requests', component: pages.requests },
+    { path: '/packets/:packetId?', name: 'packets', component: pages.packets },
     { path: '/groups/:groupId?', name: 'groups', component: pages.groups },
     { path: '/grid', name: 'grid', component: pages.grid },
     { path: '/roles/:roleId?', name: 'roles', component: pages.roles },

@@ -60,6 +60,7 @@ describe('tiles', () => {
     store.want(tiles(0, 1, 2, 3))
     expect(server.asked).toEqual(['0 0', '1 0'])
     store.want(tiles(3, 8))
+    store.want(tiles(1, 3, 8))
     await server.answer()
     expect(server.asked).toEqual(['0 0', '1 0', '3 0'])
     await server.answer()

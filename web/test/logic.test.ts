@@ -2,7 +2,7 @@ import type { BillView, PersonView, PlaceView, Preview, SeatRack } from '@lodge/
 import { along, layBars, weeks } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
 import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
-import { emptyInvitation, invitationFrom, invitationOf } from '../src/logic/invitation.ts'
+import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
 import { changedIds, filterPeople, shownPlaces } from '../src/logic/lists.ts'
 import { amount, signedAmount } from '../src/logic/money.ts'
 import { initialsOf, lineText, rackText } from '../src/logic/seats.ts'
@@ -129,6 +129,30 @@ describe('the invitation’s form', () => {
   test('comes back from the change left in hand', () => {
     const back = invitationFrom(invitationOf(form)!)
     expect(back).toEqual({ ...form, name: 'Sorrel Marsh', keys: [{ roleId: 'r', placeId: 'p' }] })
+  })
+})
+
+test('a packet is copied into the form and keeps what was typed', () => {
+  const grants = [{ roleId: 'r', placeId: 'p' }]
+  const packet = {
+    kind: 'staff' as const,
+    standing: 'member' as const,
+    seats: [{ product: 'log', seatType: 'field' }],
+    grants,
+  }
+  const form = startFrom({ ...emptyInvitation(), name: 'Sorrel', until: '2026-09-30' }, packet)
+  expect(form).toMatchObject({
+    name: 'Sorrel',
+    until: '2026-09-30',
+    kind: 'staff',
+    standing: 'member',
+    seat: 'log/field',
+  })
+  form.keys[0]!.roleId = 'other'
+  expect(grants[0]!.roleId).toBe('r')
+  expect(startFrom(form, { ...packet, seats: [], grants: [] })).toMatchObject({
+    seat: '',
+    keys: [{ roleId: '', placeId: '' }],
   })
 })
 

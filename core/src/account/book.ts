@@ -71,6 +71,7 @@ class BookReader {
     request: [],
     share: [],
     separation: [],
+    packet: [],
   }
   private readonly values: PersonalValue[] = []
   readonly people = new Map<string, Id>()

@@ -286,6 +286,17 @@ export interface ShareRow {
   cut: boolean
 }
 
+/** A named start for a kind of newcomer; copied at use (model P9). */
+export interface PacketRow {
+  id: Id
+  name: string
+  kind: PersonKind
+  standing: 'administrator' | 'member' | 'guest'
+  seats: readonly { product: string; seatType: string }[]
+  groupIds: readonly Id[]
+  grants: readonly { roleId: Id; placeId: Id }[]
+}
+
 /** Two places that are to share no outsider: a standing check. */
 export interface SeparationRow {
   id: Id
@@ -316,6 +327,7 @@ export interface Rows {
   request: RequestRow
   share: ShareRow
   separation: SeparationRow
+  packet: PacketRow
 }
 
 export type TableName = keyof Rows
@@ -379,6 +391,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   request: { asker: (row) => row.askerId, place: (row) => row.placeId, state: (row) => row.state },
   share: { place: (row) => row.placeId },
   separation: {},
+  packet: {},
 }
 
 export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]

@@ -41,6 +41,14 @@ import {
   type SettleRequest,
   type WithdrawRequest,
 } from './requests.ts'
+import {
+  changePacket,
+  makePacket,
+  removePacket,
+  type ChangePacket,
+  type MakePacket,
+  type RemovePacket,
+} from './packets.ts'
 import { closeMonth, reportUse, type CloseMonth, type ReportUse } from './month-end.ts'
 import {
   enterStock,
@@ -94,6 +102,9 @@ export type Change =
   | UnfitPlace
   | CloseMonth
   | ReportUse
+  | MakePacket
+  | ChangePacket
+  | RemovePacket
   | ShareStatement
   | CutShare
   | KeepApart
@@ -109,11 +120,12 @@ const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePla
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]
+const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart]
 const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(
-  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...CHECKS, ...SEATS, ...PRODUCTS].map(
+  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS].map(
     (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
   ),
 )

@@ -78,6 +78,7 @@ const WORDS: Record<TableName, string> = {
   request: 'a request',
   share: 'a shared statement',
   separation: 'what is kept apart',
+  packet: 'a packet',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -94,6 +95,8 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'group':
     case 'membership':
       return draft.need('groups', 'change', root, 'undo what was done to groups')
+    case 'packet':
+      return draft.need('people', 'change', root, 'undo what was done to packets')
     case 'person':
     case 'offer':
       return draft.need('people', 'change', root, 'undo what was done to people') && isReversible(draft, edit)

@@ -181,6 +181,17 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       boolean('cut', 'is_cut'),
     ],
   },
+  packet: {
+    table: 'packet',
+    columns: [
+      plain('name', 'name'),
+      plain('kind', 'kind'),
+      plain('standing', 'standing'),
+      json('seats', 'seats'),
+      json('groupIds', 'group_ids'),
+      json('grants', 'grants'),
+    ],
+  },
   separation: { table: 'separation', columns: [plain('oneId', 'one_id'), plain('otherId', 'other_id')] },
 }
 

@@ -106,7 +106,8 @@ export class TileStore {
   private pump(): void {
     const { generation } = this
     while (this.flying.size < MAXIMUM_IN_FLIGHT) {
-      const key = this.wanted.find((one) => !this.flying.has(one))
+      // What was wanted again while it was under way may have come by now.
+      const key = this.wanted.find((one) => !this.flying.has(one) && !this.tiles.has(one))
       if (key === undefined) return
       this.wanted = this.wanted.filter((one) => one !== key)
       this.flying.add(key)

@@ -1,3 +1,4 @@
+import type { PacketRow } from '@lodge/core'
 import type { NewChange } from '../api/types.ts'
 
 /** The invitation's form, as typed. */
@@ -63,5 +64,20 @@ export function invitationFrom(change: NewChange): InvitationForm {
     seat: seats[0] ? `${seats[0].product}/${seats[0].seatType}` : '',
     keys:
       grants.length > 0 ? grants.map(({ roleId, placeId }) => ({ roleId, placeId })) : [{ roleId: '', placeId: '' }],
+  }
+}
+
+/** What a packet starts the form with (model P9): copied, so that a later change of the packet changes nothing here. */
+export function startFrom(
+  form: InvitationForm,
+  packet: Pick<PacketRow, 'kind' | 'standing' | 'seats' | 'grants'>,
+): InvitationForm {
+  const [seat] = packet.seats
+  return {
+    ...form,
+    kind: packet.kind,
+    standing: packet.standing,
+    seat: seat ? `${seat.product}/${seat.seatType}` : '',
+    keys: packet.grants.length > 0 ? packet.grants.map((grant) => ({ ...grant })) : [{ roleId: '', placeId: '' }],
   }
 }

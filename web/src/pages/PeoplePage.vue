@@ -65,6 +65,7 @@ function stopInviting(): void {
           {{ t('people.title') }} <span class="count">{{ data?.people.length }}</span>
         </h1>
         <RouterLink :to="{ name: 'groups' }">{{ t('people.groups') }}</RouterLink>
+        <RouterLink :to="{ name: 'packets' }">{{ t('packets.title') }}</RouterLink>
         <BButton
           variant="primary"
           :disabled="!data?.controls.invite.enabled"

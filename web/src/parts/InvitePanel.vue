@@ -1,15 +1,21 @@
 <script setup lang="ts">
+import type { PacketsView } from '@lodge/core'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { emptyInvitation, invitationFrom, invitationOf, type InvitationForm } from '../logic/invitation.ts'
+import { useRoute } from 'vue-router'
+import { emptyInvitation, invitationFrom, invitationOf, startFrom, type InvitationForm } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
 import SheetHead from './SheetHead.vue'
 
 // Who is invited, to what and until when; the docket shows what it does as it is filled in.
 defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
+const session = useSession()
+const route = useRoute()
 const { choices, roles, places } = useChoices()
 const form = reactive<InvitationForm>(emptyInvitation())
 const sentTo = ref('')
@@ -43,6 +49,14 @@ function takeUp(): void {
 }
 onMounted(takeUp)
 
+const { data: known } = useFetched<PacketsView>(() => session.path('/packets'))
+const packetId = ref(String(route.query.packet ?? ''))
+const packets = computed(() => (known.value?.packets ?? []).map(({ id, name }) => ({ value: id, text: name })))
+const packet = computed(() => known.value?.packets.find((one) => one.id === packetId.value))
+watch(packet, (chosen, before) => {
+  if (chosen && chosen.id !== before?.id) Object.assign(form, startFrom(form, chosen))
+})
+
 watch(form, () => {
   const change = invitationOf(form)
   if (!change) return
@@ -60,7 +74,10 @@ watch(
 )
 watch(
   () => form.kind,
-  (kind) => (form.standing = kind === 'staff' ? 'member' : 'guest'),
+  (kind) => {
+    // What a packet says of standing stands.
+    if (packet.value?.kind !== kind) form.standing = kind === 'staff' ? 'member' : 'guest'
+  },
 )
 </script>
 
@@ -71,6 +88,16 @@ watch(
     </SheetHead>
     <p v-if="sentTo" class="sent" role="status">{{ t('invite.sent', { name: sentTo }) }}</p>
     <BForm @submit.prevent>
+      <BFormGroup v-if="packets.length > 0" :label="t('packets.start')" label-for="invite-packet">
+        <BFormSelect
+          id="invite-packet"
+          v-model="packetId"
+          :options="[{ value: '', text: t('packets.byHand') }, ...packets]"
+        />
+      </BFormGroup>
+      <p v-if="packet && packet.groupNames.length > 0" class="muted">
+        {{ t('packets.groupsLater', { names: packet.groupNames.join(', ') }) }}
+      </p>
       <div class="pair">
         <BFormGroup :label="t('invite.name')" label-for="invite-name">
           <BFormInput id="invite-name" v-model="form.name" autocomplete="off" maxlength="120" autofocus />

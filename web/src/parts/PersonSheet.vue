@@ -159,6 +159,12 @@ function toggle(id: string): void {
       >
         {{ t('access.copyIt') }}
       </button>
+      <RouterLink
+        v-if="person.controls.change.enabled && person.state === 'active'"
+        class="btn btn-quiet btn-sm"
+        :to="{ name: 'packets', params: { packetId: '' }, query: { like: personId } }"
+        >{{ t('packets.like') }}</RouterLink
+      >
 
       <h3 class="caption">{{ t('person.getsIn') }}</h3>
       <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>

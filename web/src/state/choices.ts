@@ -11,14 +11,17 @@ export interface Option {
   detail?: string
 }
 
-/** What forms offer, as options: roles (those in the docket too), places as they lie in the tree, people and groups. */
-export function useChoices({ people = false }: { people?: boolean } = {}) {
+/**
+ * What forms offer, as options: roles (those in the docket too), places as they lie in the tree, people and groups.
+ * @param when it is asked for; at once if left out.
+ */
+export function useChoices({ people = false, when = () => true }: { people?: boolean; when?: () => boolean } = {}) {
   const { t } = useI18n()
   const session = useSession()
   const docket = useDocket()
-  const { data: choices } = useFetched<Choices>(() => session.path('/choices'))
-  const { data: tree } = useFetched<{ places: PlaceView[] }>(() => session.path('/places'))
-  const { data: everybody } = useFetched<PeopleView>(() => (people ? session.path('/people') : null))
+  const { data: choices } = useFetched<Choices>(() => (when() ? session.path('/choices') : null))
+  const { data: tree } = useFetched<{ places: PlaceView[] }>(() => (when() ? session.path('/places') : null))
+  const { data: everybody } = useFetched<PeopleView>(() => (people && when() ? session.path('/people') : null))
   const roles = computed<Option[]>(() => [
     ...(choices.value?.roles ?? []).map(({ id, name }) => ({ value: id, text: name })),
     ...docket.changes.flatMap((change) => {

@@ -42,8 +42,8 @@ export const useLive = defineStore('live', () => {
     source.addEventListener('signed-out', () => pass({ kind: 'signed-out' }))
     source.addEventListener('error', () => {
       connected.value = false
-      // A stream that is refused for good says nothing of why; asking for the session does.
-      if (source?.readyState === EventSource.CLOSED) void ask('GET', session.path('/my-keys')).catch(() => undefined)
+      // A stream that is refused for good says nothing of why; asking for what is one's own does, and costs nothing.
+      if (source?.readyState === EventSource.CLOSED) void ask('GET', session.path('/docket')).catch(() => undefined)
     })
   }
 

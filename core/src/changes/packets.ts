@@ -1,0 +1,129 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsString, MaxLength, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, PacketRow, PersonKind } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import { seatTypeAt } from '../products/catalogue.ts'
+import type { Draft } from './draft.ts'
+import { mayBeGiven } from './grants.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId, RowIds } from './shapes.ts'
+
+export class PacketSeat {
+  @IsString() @MaxLength(60) product!: string
+  @IsString() @MaxLength(60) seatType!: string
+}
+
+export class PacketGrant {
+  @RowId() roleId!: Id
+  @RowId() placeId!: Id
+}
+
+class PacketContent {
+  @RowId() packetId!: Id
+  @Line(60) name!: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  @IsIn(['administrator', 'member', 'guest']) standing!: PacketRow['standing']
+  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PacketSeat) seats!: PacketSeat[]
+  @IsArray() @ArrayMaxSize(50) @RowIds() groupIds!: Id[]
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PacketGrant) grants!: PacketGrant[]
+}
+
+export class MakePacket extends PacketContent {
+  @Equals('make-packet') type!: 'make-packet'
+}
+
+/** Makes a named start for a kind of newcomer; it is copied when used, and gives nobody anything by itself (model P9). */
+export const makePacket: ChangeKind<MakePacket> = {
+  type: 'make-packet',
+  shape: MakePacket,
+  onlyEnds: true,
+  fill: (change, makeId) => ({ ...change, packetId: change.packetId ?? makeId() }),
+  decide(draft, change) {
+    if (!mayChange(draft)) return
+    const row = rowOf(draft, change)
+    if (draft.problems.length === 0) draft.insert('packet', row)
+  },
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the packet ${change.name}`,
+  record: (change) => change,
+}
+
+export class ChangePacket extends PacketContent {
+  @Equals('change-packet') type!: 'change-packet'
+}
+
+/** Changes a packet; whoever came by it before keeps what they have (model P9). */
+export const changePacket: ChangeKind<ChangePacket> = {
+  type: 'change-packet',
+  shape: ChangePacket,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, change) {
+    if (!mayChange(draft) || !packetIn(draft, change.packetId)) return
+    const row = rowOf(draft, change)
+    if (draft.problems.length === 0) draft.update('packet', row.id, row)
+  },
+  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the packet ${change.name}`,
+  record: (change) => change,
+}
+
+export class RemovePacket {
+  @Equals('remove-packet') type!: 'remove-packet'
+  @RowId() packetId!: Id
+}
+
+export const removePacket: ChangeKind<RemovePacket> = {
+  type: 'remove-packet',
+  shape: RemovePacket,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { packetId }) {
+    if (mayChange(draft) && packetIn(draft, packetId)) draft.remove('packet', packetId)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('removed', 'remove')} the packet ${sight.account.get('packet', change.packetId)?.name ?? ''}`.trim(),
+  record: (change) => change,
+}
+
+function mayChange(draft: Draft): boolean {
+  return draft.need('people', 'change', draft.account.root.id, 'change packets')
+}
+
+function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {
+  const packet = draft.account.get('packet', packetId)
+  if (!packet) draft.refuse('not-found', 'There is no such packet here; it may have gone meanwhile.')
+  return packet
+}
+
+function rowOf(draft: Draft, change: PacketContent): PacketRow {
+  const { packetId, kind, standing, seats, groupIds, grants } = change
+  const name = change.name.trim()
+  const twin = [...draft.account.all('packet')].find(
+    (one) => one.id !== packetId && one.name.toLowerCase() === name.toLowerCase(),
+  )
+  if (twin) draft.refuse('name-taken', `There is a packet ${twin.name} already; choose another name.`, '/name')
+  seats.forEach(({ product, seatType }, at) => {
+    if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
+      draft.refuse('unknown-seat', `There is no seat ${seatType} in ${product}.`, `/seats/${at}`)
+    }
+  })
+  groupIds.forEach((id, at) => {
+    if (!draft.account.get('group', id)) draft.refuse('not-found', 'There is no such group here.', `/groupIds/${at}`)
+  })
+  for (const { roleId, placeId } of grants) {
+    const role = draft.seen('role', roleId, 'role')
+    draft.seen('place', placeId, 'place')
+    // What cannot be offered has no place in a packet (model T3, R5).
+    if (role?.wallPassing)
+      draft.refuse('not-offered', `${role.name} passes walls and is given by name only.`, '/grants')
+    else if (role) mayBeGiven(draft, role, 'person')
+  }
+  return {
+    id: packetId,
+    name,
+    kind,
+    standing,
+    seats: seats.map(({ product, seatType }) => ({ product, seatType })),
+    groupIds,
+    grants: grants.map(({ roleId, placeId }) => ({ roleId, placeId })),
+  }
+}

@@ -1,0 +1,14 @@
+-- Named starts for kinds of newcomers (model P9).
+CREATE TABLE IF NOT EXISTS packet (
+  account_id UUID NOT NULL,
+  id UUID NOT NULL,
+  name VARCHAR(60) NOT NULL,
+  kind VARCHAR(20) NOT NULL,
+  standing VARCHAR(20) NOT NULL,
+  seats LONGTEXT NOT NULL,
+  group_ids LONGTEXT NOT NULL,
+  grants LONGTEXT NOT NULL,
+  PRIMARY KEY (account_id, id)
+) ENGINE=InnoDB
+WITH SYSTEM VERSIONING
+PARTITION BY SYSTEM_TIME (PARTITION past HISTORY, PARTITION present CURRENT);

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import type { PacketRow, PacketsView, PlaceKeys } from '@lodge/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import { amount } from '../logic/money.ts'
+import KeyMark from '../marks/KeyMark.vue'
+import ListAndSheet from '../parts/ListAndSheet.vue'
+import PacketForm from '../parts/PacketForm.vue'
+import SheetHead from '../parts/SheetHead.vue'
+import VirtualList from '../parts/VirtualList.vue'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+
+// Packets: named starts for kinds of newcomers, each tried out on paper before anybody comes by it.
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const docket = useDocket()
+const { data } = useFetched<PacketsView>(() => session.path('/packets'))
+const chosenId = computed(() => String(route.params.packetId ?? ''))
+const likeId = computed(() => String(route.query.like ?? ''))
+const making = computed(() => route.query.make === '1' || likeId.value !== '')
+const packet = computed(() => data.value?.packets.find((one) => one.id === chosenId.value))
+const { data: like } = useFetched<Omit<PacketRow, 'id' | 'name'>>(() =>
+  likeId.value ? session.path(`/people/${likeId.value}/packet`) : null,
+)
+const { data: paper } = useFetched<{ keys: PlaceKeys[] }>(() =>
+  chosenId.value ? session.path(`/packets/${chosenId.value}/paper`) : null,
+)
+const editing = ref(false)
+const current = computed(() => session.me?.current)
+
+function go(packetId: string, query: Record<string, string> = {}): void {
+  editing.value = false
+  docket.release('packet-form')
+  void router.push({ name: 'packets', params: { packetId }, query })
+}
+</script>
+
+<template>
+  <ListAndSheet :open="chosenId !== '' || making">
+    <template #list>
+      <header>
+        <h1>
+          {{ t('packets.title') }} <span class="count">{{ data?.packets.length ?? '' }}</span>
+        </h1>
+        <RouterLink :to="{ name: 'people' }">{{ t('people.title') }}</RouterLink>
+        <BButton
+          variant="primary"
+          :disabled="!data?.controls.make.enabled"
+          :title="data?.controls.make.reason"
+          @click="go('', { make: '1' })"
+          >{{ t('packets.make') }}</BButton
+        >
+      </header>
+      <VirtualList
+        class="packets"
+        role="grid"
+        :rows="data?.packets ?? []"
+        :chosen-id="chosenId"
+        :label="t('packets.title')"
+        @choose="go($event.id)"
+        @close="go('')"
+      >
+        <template #head>
+          <span>{{ t('people.name') }}</span>
+          <span>{{ t('packets.gives') }}</span>
+          <span class="number">{{ t('packets.month') }}</span>
+        </template>
+        <template #row="{ row }">
+          <span role="gridcell">{{ row.name }}</span>
+          <span role="gridcell" class="muted">{{
+            [...row.grantNames, ...row.groupNames, ...row.seatNames].join('; ')
+          }}</span>
+          <span role="gridcell" class="number">{{
+            row.monthMinor === null || !current ? '' : amount(row.monthMinor, current.currency, current.locale)
+          }}</span>
+        </template>
+        <template #none>{{ data ? t('packets.none') : t('common.loading') }}</template>
+      </VirtualList>
+    </template>
+    <template #sheet>
+      <article v-if="making">
+        <SheetHead :close-label="t('packets.close')" @close="go('')">
+          <h2>{{ t('packets.make') }}</h2>
+        </SheetHead>
+        <PacketForm v-if="!likeId || like" :like="like ?? undefined" @close="go('')" />
+      </article>
+      <article v-else-if="packet">
+        <SheetHead :close-label="t('packets.close')" @close="go('')">
+          <h2>{{ packet.name }}</h2>
+        </SheetHead>
+        <p class="muted">{{ t(`kind.${packet.kind}`) }}, {{ t(`standing.${packet.standing}`) }}</p>
+        <div class="actions">
+          <BButton
+            variant="primary"
+            @click="
+              router.push({ name: 'people', params: { personId: '' }, query: { invite: '1', packet: packet.id } })
+            "
+            >{{ t('packets.invite') }}</BButton
+          >
+          <BButton
+            variant="outline-primary"
+            :disabled="!data?.controls.make.enabled"
+            :title="data?.controls.make.reason"
+            :aria-pressed="editing"
+            @click="editing = !editing"
+            >{{ t('roles.edit') }}</BButton
+          >
+          <BButton
+            variant="outline-danger"
+            :disabled="!data?.controls.make.enabled"
+            :title="data?.controls.make.reason"
+            @click="docket.hold([{ type: 'remove-packet', packetId: packet.id }], `remove ${packet.id}`)"
+            >{{ t('groups.remove') }}</BButton
+          >
+        </div>
+        <PacketForm v-if="editing" :packet="packet" @close="editing = false" />
+        <template v-else>
+          <h3 class="caption">{{ t('packets.holds') }}</h3>
+          <p v-for="line in [...packet.grantNames, ...packet.groupNames, ...packet.seatNames]" :key="line" class="line">
+            {{ line }}
+          </p>
+          <h3 class="caption">{{ t('packets.paper') }}</h3>
+          <p v-if="paper && paper.keys.length === 0" class="muted">{{ t('packets.nothing') }}</p>
+          <p v-for="place in paper?.keys ?? []" :key="place.placeId" class="line place">
+            <span
+              >{{ place.path.join(' / ') || place.name }}
+              <small v-if="place.beneath" class="muted">{{
+                t('effect.beneath', { count: place.beneath })
+              }}</small></span
+            >
+            <KeyMark :level="place.highest" />
+          </p>
+        </template>
+      </article>
+    </template>
+  </ListAndSheet>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  gap: 18px;
+  align-items: baseline;
+}
+h1 {
+  flex: 1;
+}
+.count {
+  font: 400 16px 'Public Sans Variable';
+  color: var(--ink-2);
+}
+.packets {
+  --columns: minmax(120px, 1fr) minmax(0, 2fr) 80px;
+}
+.number {
+  text-align: right;
+}
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.caption {
+  margin: 14px 0 2px;
+  padding-bottom: 3px;
+  border-bottom: 1px solid var(--line);
+}
+.line {
+  margin: 0;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line-soft);
+}
+.place {
+  display: flex;
+  justify-content: space-between;
+}
+</style>
