@@ -93,24 +93,32 @@ const MAXIMUM_BENEATH = 200
 
 interface Group extends Part {
   move: Move
+  /** Places beneath that move in the same way. */
+  beneath: Id[]
 }
 
 /** Folds moves into one line per person, place and period, and places that move like their parent into it. */
 export function summarize(after: Account, moves: readonly Move[], sight: Sight, now: Instant): AccessEffect[] {
-  const groups = new Map<string, Group>()
+  // By person, period and kind, then by place: thousands of places are looked up by their ids alone.
+  const alike = new Map<string, Map<Id, Group>>()
   for (const move of moves) {
-    for (const part of partsOf(move.areas)) groups.set(keyOf(move, part.kind), { move, ...part })
+    for (const part of partsOf(move.areas)) {
+      const key = `${move.personId} ${part.kind} ${move.from} ${move.until}`
+      let places = alike.get(key)
+      if (!places) alike.set(key, (places = new Map()))
+      places.set(move.placeId, { move, ...part, beneath: [] })
+    }
   }
-  const beneath = new Map<string, Id[]>()
   const tops: Group[] = []
-  for (const group of groups.values()) {
-    const top = topOf(after, group, groups)
-    if (!top) tops.push(group)
-    else if (beneath.has(top)) beneath.get(top)!.push(group.move.placeId)
-    else beneath.set(top, [group.move.placeId])
+  for (const places of alike.values()) {
+    for (const group of places.values()) {
+      const top = topOf(after, group, places)
+      if (top) top.beneath.push(group.move.placeId)
+      else tops.push(group)
+    }
   }
   const writer = new EffectWriter(after, sight, now)
-  return sorted(tops.map((group) => writer.write(group, beneath.get(keyOf(group.move, group.kind)) ?? [])))
+  return sorted(tops.map((group) => writer.write(group)))
 }
 
 const collator = new Intl.Collator('en')
@@ -128,18 +136,14 @@ function sorted(effects: AccessEffect[]): AccessEffect[] {
     .map(({ effect }) => effect)
 }
 
-function keyOf(move: Move, kind: MoveKind, placeId: Id = move.placeId): string {
-  return `${move.personId} ${placeId} ${kind} ${move.from} ${move.until}`
-}
-
-/** The key of the highest place above that moves in the same way, or undefined if this is it. */
-function topOf(after: Account, group: Group, groups: ReadonlyMap<string, Group>): string | undefined {
-  let top: string | undefined
+/** The highest place above that moves in the same way, or undefined if this is it. */
+function topOf(after: Account, group: Group, places: ReadonlyMap<Id, Group>): Group | undefined {
+  let top: Group | undefined
   let place: PlaceRow | undefined = after.get('place', group.move.placeId)
   while ((place = after.get('place', place?.parentId))) {
-    const key = keyOf(group.move, group.kind, place.id)
-    if (groups.get(key)?.signature !== group.signature) break
-    top = key
+    const above = places.get(place.id)
+    if (above?.signature !== group.signature) break
+    top = above
   }
   return top
 }
@@ -153,7 +157,7 @@ class EffectWriter {
     private readonly now: Instant,
   ) {}
 
-  write({ move, kind, areas }: Group, beneath: readonly Id[]): AccessEffect {
+  write({ move, kind, areas, beneath }: Group): AccessEffect {
     const zone = this.after.zone
     return {
       kind,

@@ -1,4 +1,5 @@
 import type { Account } from '../account/account.ts'
+import type { Id } from '../account/rows.ts'
 import { compare, type Move, type MoveKind } from '../access/compare.ts'
 import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
@@ -52,8 +53,7 @@ export function preview(
     sentences: changes.map((change) => toDoOf(change, sight)),
     access: {
       effects,
-      people: countBy(seen, (move) => move.personId),
-      places: countBy(seen, (move) => `${move.personId} ${move.placeId}`),
+      ...countsOfMoves(seen),
       more: 0,
       onceIn: used.edits.length > 0,
       unseen: moves.length - seen.length,
@@ -79,15 +79,25 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
   return { account, edits }
 }
 
-function countBy(moves: readonly Move[], keyOf: (move: Move) => string): Record<MoveKind, number> {
-  const sets: Record<MoveKind, Set<string>> = {
-    gained: new Set(),
-    lost: new Set(),
-    raised: new Set(),
-    lowered: new Set(),
+/** How many people move each way, and at how many places in all, each person's counted apart. */
+function countsOfMoves(moves: readonly Move[]): Pick<Preview['access'], 'people' | 'places'> {
+  const none = (): Record<MoveKind, number> => ({ gained: 0, lost: 0, raised: 0, lowered: 0 })
+  const [people, places] = [none(), none()]
+  const seen = new Map<MoveKind, Map<Id, Set<Id>>>()
+  for (const { personId, placeId, areas } of moves) {
+    for (const { kind } of partsOf(areas)) {
+      let ofKind = seen.get(kind)
+      if (!ofKind) seen.set(kind, (ofKind = new Map()))
+      const known = ofKind.get(personId)
+      if (known) known.add(placeId)
+      else ofKind.set(personId, new Set([placeId]))
+    }
   }
-  for (const move of moves) for (const { kind } of partsOf(move.areas)) sets[kind].add(keyOf(move))
-  return { gained: sets.gained.size, lost: sets.lost.size, raised: sets.raised.size, lowered: sets.lowered.size }
+  for (const [kind, byPerson] of seen) {
+    people[kind] = byPerson.size
+    for (const found of byPerson.values()) places[kind] += found.size
+  }
+  return { people, places }
 }
 
 /**
