@@ -78,6 +78,8 @@ test('an opening control is enabled exactly when the right it needs is held ther
         archive: !isRoot && right('places', 'run', place.archived ? place.parentId! : place.id),
         give: right('access', 'change', place.id),
         invite: right('people', 'add', place.id),
+        statement: right('access', 'see', place.id),
+        apart: !isRoot && right('settings', 'change'),
       })
       expect(controlsOfPeople(sight).invite.enabled).toBe(anywhere('people', 'add'))
       const ofPerson = controlsOfPerson(sight, person.id)
@@ -86,6 +88,7 @@ test('an opening control is enabled exactly when the right it needs is held ther
       expect(ofPerson.admit.enabled).toBe(person.state === 'waiting' && right('people', 'change'))
       expect(ofPerson.change.enabled).toBe(right('people', 'change'))
       expect(ofPerson.give.enabled).toBe(anywhere('access', 'change'))
+      expect(ofPerson.seeAs.enabled).toBe(sight.depthOf(person.id) === 'record')
       for (const one of [...Object.values(controls), ...Object.values(ofPerson)]) {
         if (!one.enabled) expect(one.reason).toMatch(/\.$/)
       }

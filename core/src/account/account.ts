@@ -1,16 +1,6 @@
 import { BaseTable, OverlayTable, type Table } from './table.ts'
-import {
-  INDEXES,
-  TABLE_NAMES,
-  type Id,
-  type PersonalField,
-  type PersonalValue,
-  type PlaceRow,
-  type RowEdit,
-  type Rows,
-  type SettingsRow,
-  type TableName,
-} from './rows.ts'
+import { INDEXES, TABLE_NAMES } from './indexes.ts'
+import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
 import type { Instant } from '../time/instants.ts'
 
 export type Tables = { readonly [T in TableName]: Table<Rows[T]> }

@@ -1,5 +1,6 @@
 import type { Account } from './account.ts'
-import { TABLE_NAMES, type PersonalValue, type RowEdit } from './rows.ts'
+import { TABLE_NAMES } from './indexes.ts'
+import type { PersonalValue, RowEdit } from './rows.ts'
 
 /** The edits and personal values that make an account out of nothing: its ledger's first entry. */
 export function foundingEdits(account: Account): { edits: RowEdit[]; values: PersonalValue[] } {

@@ -169,7 +169,9 @@ function grantsAt(sight: Sight, placeId: Id): Pick<PlaceSheetView, 'given' | 'ab
     for (const grant of account.by('grant', 'place', place.id)) {
       const role = account.get('role', grant.roleId)
       if (!role || (grant.until !== null && grant.until <= now) || (wall && !role.wallPassing)) continue
-      if (!sight.seesGrant(grant)) found.unseen += 1
+      // Of people the asker does not see nothing is told, not even that there is something (model D5).
+      if (grant.subjectKind === 'person' && !sight.seesPerson(grant.subjectId)) continue
+      if (!sight.seesGrant(grant)) found.unseen += grant.subjectKind === 'person' ? 1 : 0
       else (place.id === placeId ? found.given : found.above).push(placeGrantView(sight, grant, role))
     }
   }

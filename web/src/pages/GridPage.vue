@@ -8,6 +8,7 @@ import { bytesOf, Lines, marksOf, TileStore, type Tile } from '../logic/grid.ts'
 import CellSheet from '../parts/CellSheet.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
 import ReachGrid from '../parts/ReachGrid.vue'
+import ViewHead from '../parts/ViewHead.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -134,8 +135,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
 <template>
   <ListAndSheet :open="chosen !== null">
     <template #list>
-      <header>
-        <h1>{{ t('grid.title') }}</h1>
+      <ViewHead :title="t('grid.title')">
         <RouterLink :to="{ name: 'places' }">{{ t('places.title') }}</RouterLink>
         <a :href="pathOf('/file.csv')" download>{{ t('grid.csv') }}</a>
         <BButton
@@ -146,7 +146,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
           @click="brushing = !brushing"
           >{{ t('grid.brush') }}</BButton
         >
-      </header>
+      </ViewHead>
       <div class="bar">
         <BFormSelect
           :model-value="area ?? ''"
@@ -243,14 +243,6 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 18px;
-}
-h1 {
-  flex: 1;
-}
 .bar {
   display: flex;
   flex-wrap: wrap;

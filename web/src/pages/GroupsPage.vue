@@ -11,6 +11,7 @@ import ListAndSheet from '../parts/ListAndSheet.vue'
 import PickMany from '../parts/PickMany.vue'
 import SheetHead from '../parts/SheetHead.vue'
 import VirtualList from '../parts/VirtualList.vue'
+import ViewHead from '../parts/ViewHead.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -62,10 +63,7 @@ function put(personIds: string[]): void {
 <template>
   <ListAndSheet :open="chosenId !== '' || making">
     <template #list>
-      <header>
-        <h1>
-          {{ t('groups.title') }} <span class="count">{{ data?.groups.length ?? '' }}</span>
-        </h1>
+      <ViewHead :title="t('groups.title')" :count="data?.groups.length">
         <RouterLink :to="{ name: 'people' }">{{ t('people.title') }}</RouterLink>
         <BButton
           variant="primary"
@@ -74,7 +72,7 @@ function put(personIds: string[]): void {
           @click="go('', { make: '1' })"
           >{{ t('groups.make') }}</BButton
         >
-      </header>
+      </ViewHead>
       <BFormInput v-model="text" type="search" :placeholder="t('groups.find')" :aria-label="t('groups.find')" />
       <VirtualList
         class="groups"
@@ -199,18 +197,6 @@ function put(personIds: string[]): void {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  gap: 18px;
-  align-items: baseline;
-}
-h1 {
-  flex: 1;
-}
-.count {
-  font: 400 16px 'Public Sans Variable';
-  color: var(--ink-2);
-}
 .groups {
   --columns: minmax(120px, 1fr) minmax(0, 1.4fr) 70px 60px;
 }

@@ -9,6 +9,7 @@ import ListAndSheet from '../parts/ListAndSheet.vue'
 import PacketForm from '../parts/PacketForm.vue'
 import SheetHead from '../parts/SheetHead.vue'
 import VirtualList from '../parts/VirtualList.vue'
+import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -43,10 +44,7 @@ function go(packetId: string, query: Record<string, string> = {}): void {
 <template>
   <ListAndSheet :open="chosenId !== '' || making">
     <template #list>
-      <header>
-        <h1>
-          {{ t('packets.title') }} <span class="count">{{ data?.packets.length ?? '' }}</span>
-        </h1>
+      <ViewHead :title="t('packets.title')" :count="data?.packets.length">
         <RouterLink :to="{ name: 'people' }">{{ t('people.title') }}</RouterLink>
         <BButton
           variant="primary"
@@ -55,7 +53,7 @@ function go(packetId: string, query: Record<string, string> = {}): void {
           @click="go('', { make: '1' })"
           >{{ t('packets.make') }}</BButton
         >
-      </header>
+      </ViewHead>
       <VirtualList
         class="packets"
         role="grid"
@@ -142,18 +140,6 @@ function go(packetId: string, query: Record<string, string> = {}): void {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  gap: 18px;
-  align-items: baseline;
-}
-h1 {
-  flex: 1;
-}
-.count {
-  font: 400 16px 'Public Sans Variable';
-  color: var(--ink-2);
-}
 .packets {
   --columns: minmax(120px, 1fr) minmax(0, 2fr) 80px;
 }

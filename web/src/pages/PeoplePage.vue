@@ -11,6 +11,7 @@ import InvitePanel from '../parts/InvitePanel.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
 import PersonSheet from '../parts/PersonSheet.vue'
 import VirtualList from '../parts/VirtualList.vue'
+import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -60,10 +61,7 @@ function stopInviting(): void {
 <template>
   <ListAndSheet :open="inviting || chosenId !== ''">
     <template #list>
-      <header>
-        <h1>
-          {{ t('people.title') }} <span class="count">{{ data?.people.length }}</span>
-        </h1>
+      <ViewHead :title="t('people.title')" :count="data?.people.length">
         <RouterLink :to="{ name: 'groups' }">{{ t('people.groups') }}</RouterLink>
         <RouterLink :to="{ name: 'packets' }">{{ t('packets.title') }}</RouterLink>
         <BButton
@@ -73,7 +71,7 @@ function stopInviting(): void {
           @click="startInviting"
           >{{ t('people.invite') }}</BButton
         >
-      </header>
+      </ViewHead>
       <BFormInput v-model="text" type="search" :placeholder="t('people.filter')" :aria-label="t('people.filter')" />
       <VirtualList
         class="people"
@@ -122,19 +120,6 @@ function stopInviting(): void {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 18px;
-}
-header .btn {
-  margin-left: auto;
-}
-.count {
-  font: 400 16px 'Public Sans Variable';
-  color: var(--ink-2);
-  margin-left: 4px;
-}
 .people {
   --columns: 26px minmax(130px, 1.6fr) minmax(112px, 1fr) minmax(0, 110px) 92px;
 }

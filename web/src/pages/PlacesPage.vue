@@ -9,6 +9,7 @@ import ListAndSheet from '../parts/ListAndSheet.vue'
 import LayOutPanel from '../parts/LayOutPanel.vue'
 import PlaceSheet from '../parts/PlaceSheet.vue'
 import VirtualList from '../parts/VirtualList.vue'
+import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -98,10 +99,7 @@ function close(): void {
 <template>
   <ListAndSheet :open="chosenId !== '' || layingOut">
     <template #list>
-      <header>
-        <h1>
-          {{ t('places.title') }} <span class="count">{{ data ? data.places.length - 1 : '' }}</span>
-        </h1>
+      <ViewHead :title="t('places.title')" :count="data ? data.places.length - 1 : undefined">
         <RouterLink :to="{ name: 'grid' }">{{ t('grid.title') }}</RouterLink>
         <BButton
           v-if="mayLayOut"
@@ -109,7 +107,7 @@ function close(): void {
           @click="router.push({ name: 'places', params: { placeId: '' }, query: { layout: '1' } })"
           >{{ t('layOut.open') }}</BButton
         >
-      </header>
+      </ViewHead>
       <BFormInput v-model="text" type="search" :placeholder="t('places.filter')" :aria-label="t('places.filter')" />
       <VirtualList
         class="places"
@@ -153,14 +151,6 @@ function close(): void {
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 18px;
-}
-h1 {
-  flex: 1;
-}
 .places :deep(.lifted) {
   opacity: 0.5;
 }
@@ -174,10 +164,6 @@ h1 {
 .keys {
   margin: 0;
   font-size: 12.5px;
-}
-.count {
-  font: 400 16px 'Public Sans Variable';
-  color: var(--ink-2);
 }
 .places {
   --columns: minmax(0, 1fr) 70px;

@@ -9,6 +9,7 @@ import ListAndSheet from '../parts/ListAndSheet.vue'
 import RoleForm from '../parts/RoleForm.vue'
 import RoleSheet from '../parts/RoleSheet.vue'
 import SheetHead from '../parts/SheetHead.vue'
+import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -61,10 +62,7 @@ function given(count: number): string {
 <template>
   <ListAndSheet :open="chosenId !== '' || making">
     <template #list>
-      <header>
-        <h1>
-          {{ t('roles.title') }} <span class="count">{{ data?.roles.length ?? '' }}</span>
-        </h1>
+      <ViewHead :title="t('roles.title')" :count="data?.roles.length">
         <BButton
           variant="primary"
           :disabled="!data?.controls.make.enabled"
@@ -72,7 +70,7 @@ function given(count: number): string {
           @click="go('', { make: '1' })"
           >{{ t('roles.make') }}</BButton
         >
-      </header>
+      </ViewHead>
       <div class="bar">
         <BFormInput v-model="text" type="search" :placeholder="t('roles.find')" :aria-label="t('roles.find')" />
         <label><input v-model="onlyDifferences" type="checkbox" /> {{ t('roles.differences') }}</label>
@@ -134,18 +132,10 @@ function given(count: number): string {
 </template>
 
 <style scoped>
-header,
 .bar {
   display: flex;
   gap: 16px;
   align-items: center;
-}
-h1 {
-  flex: 1;
-}
-.count {
-  font: 400 16px 'Public Sans Variable';
-  color: var(--ink-2);
 }
 .bar input[type='search'] {
   max-width: 260px;

@@ -13,6 +13,7 @@ import {
   type Mark,
   type TileStore,
 } from '../logic/grid.ts'
+import { readPalette } from '../logic/grid-palette.ts'
 import {
   COLUMN_PIXELS,
   draw,
@@ -60,31 +61,6 @@ const sizes = computed(() => ({
   width: `${side.value + props.view.columns.length * COLUMN_PIXELS + 60}px`,
   height: `${HEAD_PIXELS + props.lines.count * ROW_PIXELS}px`,
 }))
-
-function readPalette(): Palette {
-  const style = getComputedStyle(document.documentElement)
-  const of = (name: string) => style.getPropertyValue(`--${name}`).trim()
-  const isDark = document.documentElement.dataset.bsTheme === 'dark'
-  const levels = isDark
-    ? ['#1d2622', '#26332d', '#2f4239', '#40604f', '#8fc4ad']
-    : ['#fffdf8', '#ecf1ec', '#dbe7df', '#b9d1c0', '#1f4d3f']
-  const strong = isDark ? '#12231d' : '#ffffff'
-  return {
-    sheet: of('sheet'),
-    paper: of('paper'),
-    ink: of('ink'),
-    muted: of('ink-2'),
-    line: of('line'),
-    softLine: of('line-soft'),
-    levels,
-    onLevels: [of('ink'), of('ink'), of('ink'), of('ink'), strong],
-    brass: of('brass'),
-    oxblood: of('ox'),
-    slate: of('slate'),
-    slateSoft: of('slate-soft'),
-    brick: of('brick'),
-  }
-}
 
 function scene(): Scene | undefined {
   const { value: box } = scroller

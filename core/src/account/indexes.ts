@@ -1,0 +1,44 @@
+import type { Rows, TableName } from './rows.ts'
+
+/** The indexes each table is looked up by. */
+export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => string | null> } = {
+  settings: {},
+  employer: {},
+  place: {
+    parent: (row) => row.parentId,
+    reference: (row) => row.reference,
+    root: (row) => (row.parentId === null ? 'root' : null),
+  },
+  role: { base: (row) => row.baseId },
+  person: { manager: (row) => row.managerId, login: (row) => row.loginId, standing: (row) => row.standing },
+  field: {},
+  group: { ruled: (row) => (row.rule ? 'yes' : null) },
+  membership: { person: (row) => row.personId, group: (row) => row.groupId },
+  grant: {
+    subject: (row) => `${row.subjectKind} ${row.subjectId}`,
+    person: (row) => (row.subjectKind === 'person' ? row.subjectId : null),
+    place: (row) => row.placeId,
+    // What many hold together: few even where thousands of people hold keys of their own.
+    shared: (row) => (row.subjectKind === 'person' ? null : row.placeId),
+    role: (row) => row.roleId,
+  },
+  offer: { person: (row) => row.personId, sponsor: (row) => row.sponsorId },
+  holding: {
+    person: (row) => row.personId,
+    type: (row) => `${row.product}/${row.seatType}`,
+    product: (row) => row.product,
+  },
+  product: { code: (row) => row.code },
+  sheet: { product: (row) => row.productId },
+  subscription: { product: (row) => row.productId },
+  stock: { type: (row) => `${row.product}/${row.seatType}` },
+  fitting: { product: (row) => row.product, place: (row) => row.placeId },
+  use: { product: (row) => row.product, person: (row) => row.personId },
+  closedMonth: { month: (row) => row.month },
+  request: { asker: (row) => row.askerId, place: (row) => row.placeId, state: (row) => row.state },
+  share: { place: (row) => row.placeId },
+  separation: {},
+  packet: {},
+}
+
+export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]
