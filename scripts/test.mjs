@@ -47,10 +47,10 @@ async function stage(name, command, args, { environment, count } = {}) {
   return counted.failed === 0
 }
 
-function jest(name, projects) {
+function jest(name, projects, more = []) {
   const report = join(reports, `${name}.json`)
   // A test that failed half-way may leave something open; that must not keep the rest from being told.
-  const args = ['--selectProjects', ...projects, '--json', `--outputFile=${report}`, '--silent', '--forceExit']
+  const args = ['--selectProjects', ...projects, '--json', `--outputFile=${report}`, '--silent', '--forceExit', ...more]
   const environment = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
   const count = () => {
     const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests } = JSON.parse(
@@ -83,7 +83,8 @@ await Promise.all([
   })(),
   (async () => {
     await jest('unit', ['core', 'web', 'demo', 'standins'])
-    await jest('server', ['server'])
+    // What it waits for is mostly a database: two at a time, each test with an account of its own.
+    await jest('server', ['server'], ['--maxWorkers=2'])
   })(),
 ])
 if (await stage('build', node, ['scripts/build.mjs'])) {

@@ -132,11 +132,15 @@ export async function readEntries(
   const below = before ?? Number.MAX_SAFE_INTEGER
   const among = about === undefined ? null : await versionsAbout(connection, accountId, about, below, limit)
   if (among?.length === 0) return []
-  const [heads] = await connection.query<RowDataPacket[]>(
-    `SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version < ?
-     ${among ? 'AND version IN (?)' : ''} ORDER BY version DESC LIMIT ?`,
-    [accountId, below, ...(among ? [among] : []), limit],
-  )
+  const [heads] = among
+    ? await connection.query<RowDataPacket[]>(
+        'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version IN (?) ORDER BY version DESC',
+        [accountId, among],
+      )
+    : await connection.query<RowDataPacket[]>(
+        'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version < ? ORDER BY version DESC LIMIT ?',
+        [accountId, below, limit],
+      )
   if (heads.length === 0) return []
   const [items] = await connection.query<RowDataPacket[]>(
     `SELECT version, kind, commitment, salt, payload FROM ledger_item

@@ -57,11 +57,16 @@ export async function readTable<T extends TableName>(
   shared: Map<string, string>,
   asOf?: Instant,
 ): Promise<Rows[T][]> {
-  const then = asOf === undefined ? '' : 'FOR SYSTEM_TIME AS OF TIMESTAMP ?'
-  const [records] = await connection.query<RowDataPacket[]>(
-    `SELECT ${columnsOf(name)} FROM ${tableOf(name)} ${then} WHERE account_id = ?`,
-    [...(asOf === undefined ? [] : [timestampText(asOf)]), accountId],
-  )
+  const [records] =
+    asOf === undefined
+      ? await connection.query<RowDataPacket[]>(
+          `SELECT ${columnsOf(name)} FROM ${tableOf(name)} WHERE account_id = ?`,
+          [accountId],
+        )
+      : await connection.query<RowDataPacket[]>(
+          `SELECT ${columnsOf(name)} FROM ${tableOf(name)} FOR SYSTEM_TIME AS OF TIMESTAMP ? WHERE account_id = ?`,
+          [timestampText(asOf), accountId],
+        )
   return records.map((record) => rowOf(name, record, shared))
 }
 

@@ -16,7 +16,7 @@ export class Interned {
   private readonly others = new Map<Id, number>()
   /** The four words of the id read last. */
   private readonly words = new Int32Array(4)
-  private lastId: Id = ''
+  private lastId: Id | undefined
   private lastSlot = -1
 
   get size(): number {
