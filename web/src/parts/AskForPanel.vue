@@ -66,7 +66,7 @@ async function send(): Promise<void> {
 
 <template>
   <BForm class="panel" @submit.prevent="send">
-    <h3>{{ t('requests.askTitle') }}</h3>
+    <h2>{{ t('requests.askTitle') }}</h2>
     <BFormGroup :label="t('requests.place')" label-for="ask-place">
       <BFormSelect
         id="ask-place"
