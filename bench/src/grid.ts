@@ -164,7 +164,8 @@ async function frames(page: Page, scale: number): Promise<Yardstick> {
 
 async function memory(page: Page): Promise<Yardstick> {
   const heap = () => page.evaluate('gc(), performance.memory.usedJSHeapSize / 1e6') as Promise<number>
-  await scroll(page, SCROLL_SECONDS)
+  // Until as many tiles are kept as ever are.
+  await scroll(page, SCROLL_SECONDS * 2)
   const before = await heap()
   await scroll(page, MEMORY_SECONDS)
   const after = await heap()

@@ -144,6 +144,22 @@ describe('filling a docket for many', () => {
     expect(asSteward).toEqual({ changes: [], rest: 'Some of it is not yours to pass on and was left out.' })
   })
 
+  test('gives to groups and to everybody of a standing as well', () => {
+    const house = House.open()
+    const subjects = [{ kind: 'standing', id: 'guest' }]
+    const filling = {
+      kind: 'give-many',
+      subjects,
+      placeIds: [house.place('Main'), house.place('Harbour')],
+      roleId: house.role('Rope access'),
+    }
+    const { changes } = fill(house, 'Oriel', filling)
+    house.do('Oriel', ...changes)
+    expect(
+      whyView(sightOf(house, 'Oriel'), house.person('Corin'), house.place('Main'), 'log/photos').routes,
+    ).toMatchObject([{ standing: 'guest', role: 'Rope access', end: null }])
+  })
+
   test('takes what was given by name at some places, of some or of everybody', () => {
     const house = House.open()
     const taken = (more: object) =>

@@ -85,7 +85,7 @@ describe('tiles', () => {
       ])
       await new Promise((resolve) => setTimeout(resolve))
     }
-    expect(store.size).toBe(240)
+    expect(store.size).toBe(96)
     expect(store.get(0, 0)).toBeDefined()
     expect(store.get(1, 0)).toBeUndefined()
   })

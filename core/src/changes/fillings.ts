@@ -1,4 +1,14 @@
-import { ArrayMaxSize, Equals, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
@@ -40,10 +50,10 @@ export class ReplaceRole {
   @RowId() replacementId!: Id
 }
 
-/** Someone or some group, as a grant names them. */
+/** Someone, some group or everybody of a standing, as a grant names them (model G1). */
 export class GivenSubject {
-  @IsIn(['person', 'group']) kind!: 'person' | 'group'
-  @RowId() id!: Id
+  @IsIn(['person', 'group', 'standing']) kind!: 'person' | 'group' | 'standing'
+  @IsString() @MaxLength(60) id!: string
 }
 
 /** One role for many at many places. */

@@ -1,72 +1,6 @@
-import type { GridColumn, GridView } from '@lodge/core'
-import { CELL, LEVEL_WORDS, TILE, UNSEEN, type Block, type Lines, type Mark, type TileStore } from './grid.ts'
-
-export const ROW_PIXELS = 27
-export const COLUMN_PIXELS = 56
-export const HEAD_PIXELS = 128
-
-/** The look of the grid, read from the theme. */
-export interface Palette {
-  sheet: string
-  paper: string
-  ink: string
-  muted: string
-  line: string
-  softLine: string
-  levels: readonly string[]
-  onLevels: readonly string[]
-  brass: string
-  oxblood: string
-  slate: string
-  slateSoft: string
-  brick: string
-}
-
-export interface Scene {
-  view: GridView
-  lines: Lines
-  tiles: TileStore
-  marks: ReadonlyMap<string, Mark>
-  palette: Palette
-  width: number
-  height: number
-  /** Pixels for the names of rows. */
-  side: number
-  left: number
-  top: number
-  at: { line: number; column: number }
-  focused: boolean
-  block: Block | null
-}
-
-/** The cells in sight, by the first and the last line and column. */
-export function inSight({ view, lines, width, height, side, left, top }: Scene) {
-  return {
-    firstLine: Math.max(0, Math.floor(top / ROW_PIXELS)),
-    lastLine: Math.min(lines.count - 1, Math.floor((top + height - HEAD_PIXELS) / ROW_PIXELS)),
-    firstColumn: Math.max(0, Math.floor(left / COLUMN_PIXELS)),
-    lastColumn: Math.min(view.columns.length - 1, Math.floor((left + width - side) / COLUMN_PIXELS)),
-  }
-}
-
-/** The tiles in sight, from the upper left. */
-export function tilesInSight(scene: Scene): { row: number; column: number }[] {
-  const { firstLine, lastLine, firstColumn, lastColumn } = inSight(scene)
-  const rows = new Set<number>()
-  for (let line = firstLine; line <= lastLine; line += 1) {
-    const row = scene.lines.at(line)?.row
-    if (row !== null && row !== undefined) rows.add(Math.floor(row / TILE))
-  }
-  const found: { row: number; column: number }[] = []
-  const last = Math.max(0, Math.floor(lastColumn / TILE))
-  for (const row of rows) {
-    for (let column = Math.floor(firstColumn / TILE); column <= last; column += 1) found.push({ row, column })
-  }
-  return found
-}
-
-const FONT = '13px "Public Sans Variable"'
-const STRONG = '600 13px "Public Sans Variable"'
+import { CELL, LEVEL_WORDS, TILE, UNSEEN, type Block, type Mark } from './grid.ts'
+import { drawColumns, drawRows } from './grid-heads.ts'
+import { COLUMN_PIXELS, FONT, HEAD_PIXELS, inSight, ROW_PIXELS, type Palette, type Scene } from './grid-scene.ts'
 
 /** Draws what is in sight: cells, then the names of rows, then those of columns. */
 export function draw(context: CanvasRenderingContext2D, scene: Scene): void {
@@ -122,8 +56,38 @@ function drawCells(context: CanvasRenderingContext2D, scene: Scene): void {
   context.restore()
 }
 
-/** One cell: its letter and a tooth for each level; what it lacks and what the docket would do by corner and frame. */
+const stamps = new WeakMap<Palette, Map<string, HTMLCanvasElement>>()
+
+/** Cells look alike by the thousand: each look is drawn once and stamped from then on. */
 function drawCell(
+  context: CanvasRenderingContext2D,
+  palette: Palette,
+  x: number,
+  y: number,
+  cell: number | undefined,
+  mark: Mark | undefined,
+): void {
+  if (cell === 0 && !mark) return
+  const ratio = devicePixelRatio
+  const key = `${cell} ${mark?.kind} ${mark?.level} ${ratio}`
+  let known = stamps.get(palette)
+  if (!known) stamps.set(palette, (known = new Map()))
+  let stamp = known.get(key)
+  if (!stamp) {
+    stamp = document.createElement('canvas')
+    stamp.width = Math.ceil(COLUMN_PIXELS * ratio)
+    stamp.height = Math.ceil(ROW_PIXELS * ratio)
+    const inside = stamp.getContext('2d')!
+    inside.scale(ratio, ratio)
+    inside.textBaseline = 'middle'
+    drawLook(inside, palette, 0, 0, cell, mark)
+    known.set(key, stamp)
+  }
+  context.drawImage(stamp, x, y, COLUMN_PIXELS, ROW_PIXELS)
+}
+
+/** One cell: its letter and a tooth for each level; what it lacks and what the docket would do by corner and frame. */
+function drawLook(
   context: CanvasRenderingContext2D,
   palette: Palette,
   x: number,
@@ -229,120 +193,4 @@ function drawBlock(context: CanvasRenderingContext2D, { block, at, focused, pale
   if (focused) {
     outline({ fromLine: at.line, toLine: at.line, fromColumn: at.column, toColumn: at.column }, palette.slate)
   }
-}
-
-function drawRows(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { lines, palette, side, top, height } = scene
-  const { firstLine, lastLine } = inSight(scene)
-  context.fillStyle = palette.sheet
-  context.fillRect(0, HEAD_PIXELS, side, height)
-  context.save()
-  context.beginPath()
-  context.rect(0, HEAD_PIXELS, side, height - HEAD_PIXELS)
-  context.clip()
-  context.textBaseline = 'middle'
-  for (let line = firstLine; line <= lastLine; line += 1) {
-    const found = lines.at(line)!
-    const y = HEAD_PIXELS + line * ROW_PIXELS - top
-    if (found.row === null) {
-      const isFolded = lines.at(line + 1)?.row === null || lines.at(line + 1) === undefined
-      context.fillStyle = palette.paper
-      context.fillRect(0, y, side, ROW_PIXELS)
-      context.fillStyle = palette.ink
-      context.font = STRONG
-      context.fillText(`${isFolded ? '▸' : '▾'} ${found.group.label}`, 10, y + ROW_PIXELS / 2, side - 50)
-      context.fillStyle = palette.muted
-      context.font = FONT
-      context.textAlign = 'right'
-      context.fillText(String(found.group.count), side - 8, y + ROW_PIXELS / 2)
-      context.textAlign = 'left'
-    } else {
-      const person = anyTile(scene, Math.floor(found.row / TILE))?.rows[found.row % TILE]
-      context.font = FONT
-      context.fillStyle = person ? palette.ink : palette.softLine
-      context.fillText(cut(context, person?.name ?? '…', side - 20), 10, y + ROW_PIXELS / 2)
-    }
-    context.fillStyle = palette.softLine
-    context.fillRect(0, y, side, 1)
-  }
-  context.restore()
-  context.fillStyle = palette.line
-  context.fillRect(side - 1, 0, 1, height)
-}
-
-/** Any tile in sight knows the names of its rows. */
-function anyTile(scene: Scene, row: number) {
-  const { firstColumn, lastColumn } = inSight(scene)
-  for (let at = Math.floor(firstColumn / TILE); at <= Math.max(0, Math.floor(lastColumn / TILE)); at += 1) {
-    const tile = scene.tiles.get(row, at)
-    if (tile) return tile
-  }
-  return undefined
-}
-
-const cuts = new Map<string, string>()
-
-/** A name as far as it fits. */
-function cut(context: CanvasRenderingContext2D, text: string, width: number): string {
-  const key = `${text} ${width} ${context.font}`
-  let known = cuts.get(key)
-  if (known === undefined) {
-    known = text
-    if (context.measureText(text).width > width) {
-      let end = text.length
-      while (end > 1 && context.measureText(`${text.slice(0, end)}…`).width > width) end -= 1
-      known = `${text.slice(0, end)}…`
-    }
-    if (cuts.size > 4000) cuts.clear()
-    cuts.set(key, known)
-  }
-  return known
-}
-
-function drawColumns(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { palette, side, left, width, view } = scene
-  const { firstColumn, lastColumn } = inSight(scene)
-  context.fillStyle = palette.sheet
-  context.fillRect(0, 0, width, HEAD_PIXELS)
-  context.save()
-  context.beginPath()
-  context.rect(side, 0, width - side, HEAD_PIXELS)
-  context.clip()
-  for (let at = Math.max(0, firstColumn - 2); at <= lastColumn; at += 1) {
-    const column = view.columns[at]!
-    drawColumn(context, palette, column, side + at * COLUMN_PIXELS - left)
-  }
-  context.restore()
-  context.fillStyle = palette.line
-  context.fillRect(0, HEAD_PIXELS - 1, width, 1)
-}
-
-function drawColumn(context: CanvasRenderingContext2D, palette: Palette, column: GridColumn, x: number): void {
-  context.font = FONT
-  context.textBaseline = 'middle'
-  context.fillStyle = palette.muted
-  if (column.open !== null) context.fillText(column.open ? '▾' : '▸', x + 8, HEAD_PIXELS - 11)
-  context.save()
-  context.translate(x + 24, HEAD_PIXELS - 14)
-  context.rotate((-58 * Math.PI) / 180)
-  let from = 0
-  if (column.walled) {
-    context.fillStyle = palette.brick
-    for (const [brickX, brickY] of [
-      [0, -5],
-      [7, -5],
-      [-2, -1],
-      [4, -1],
-      [0, 3],
-      [7, 3],
-    ] as const)
-      context.fillRect(from + brickX, brickY, 5, 3)
-    from += 16
-  }
-  context.fillStyle = column.depth === 0 ? palette.ink : palette.muted
-  context.font = column.depth === 0 ? STRONG : FONT
-  context.fillText(cut(context, column.name, 132 - from), from, 0)
-  context.restore()
-  context.fillStyle = palette.softLine
-  context.fillRect(x, HEAD_PIXELS - 8, 1, 8)
 }

@@ -1,4 +1,4 @@
-import type { Palette } from './grid-drawing.ts'
+import type { Palette } from './grid-scene.ts'
 
 /** The theme's colours as the canvas needs them: the same tints as everywhere else, from the page's own variables. */
 export function readPalette(): Palette {

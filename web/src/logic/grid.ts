@@ -54,7 +54,7 @@ export class Lines {
 }
 
 const MAXIMUM_IN_FLIGHT = 2
-const MAXIMUM_KEPT = 240
+const MAXIMUM_KEPT = 96
 
 /** Tiles as they come, the ones in sight first; at most two are asked for at a time, and old ones are let go. */
 export class TileStore {

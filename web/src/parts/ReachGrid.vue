@@ -14,16 +14,16 @@ import {
   type TileStore,
 } from '../logic/grid.ts'
 import { readPalette } from '../logic/grid-palette.ts'
+import { draw } from '../logic/grid-drawing.ts'
 import {
   COLUMN_PIXELS,
-  draw,
   HEAD_PIXELS,
   inSight,
   ROW_PIXELS,
   tilesInSight,
   type Palette,
   type Scene,
-} from '../logic/grid-drawing.ts'
+} from '../logic/grid-scene.ts'
 
 // People by places on one canvas the size of what is in sight: the page scrolls a sheet as large as the account, and
 // each frame draws the few hundred cells that show. One cell at a time stands in the page for those who do not see it.

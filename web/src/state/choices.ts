@@ -34,6 +34,10 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
     ...(choices.value?.groups ?? []).map(({ id, name, people }) => {
       return { value: `group ${id}`, text: name, detail: t('give.group', { count: people }) }
     }),
+    // What every member or guest gets is one visible grant for each standing (model P10).
+    ...(people ? ['member', 'guest'] : []).map((standing) => {
+      return { value: `standing ${standing}`, text: t(`give.every.${standing}`), detail: t('give.standing') }
+    }),
     ...(everybody.value?.people ?? [])
       .filter((person) => ['active', 'away', 'waiting'].includes(person.state))
       .map(({ id, name, employer, kind }) => {

@@ -1,0 +1,69 @@
+import type { GridView } from '@lodge/core'
+import { TILE, type Block, type Lines, type Mark, type TileStore } from './grid.ts'
+
+export const ROW_PIXELS = 27
+export const COLUMN_PIXELS = 56
+export const HEAD_PIXELS = 128
+
+/** The look of the grid, read from the theme. */
+export interface Palette {
+  sheet: string
+  paper: string
+  ink: string
+  muted: string
+  line: string
+  softLine: string
+  levels: readonly string[]
+  onLevels: readonly string[]
+  brass: string
+  oxblood: string
+  slate: string
+  slateSoft: string
+  brick: string
+}
+
+export interface Scene {
+  view: GridView
+  lines: Lines
+  tiles: TileStore
+  marks: ReadonlyMap<string, Mark>
+  palette: Palette
+  width: number
+  height: number
+  /** Pixels for the names of rows. */
+  side: number
+  left: number
+  top: number
+  at: { line: number; column: number }
+  focused: boolean
+  block: Block | null
+}
+
+/** The cells in sight, by the first and the last line and column. */
+export function inSight({ view, lines, width, height, side, left, top }: Scene) {
+  return {
+    firstLine: Math.max(0, Math.floor(top / ROW_PIXELS)),
+    lastLine: Math.min(lines.count - 1, Math.floor((top + height - HEAD_PIXELS) / ROW_PIXELS)),
+    firstColumn: Math.max(0, Math.floor(left / COLUMN_PIXELS)),
+    lastColumn: Math.min(view.columns.length - 1, Math.floor((left + width - side) / COLUMN_PIXELS)),
+  }
+}
+
+/** The tiles in sight, from the upper left. */
+export function tilesInSight(scene: Scene): { row: number; column: number }[] {
+  const { firstLine, lastLine, firstColumn, lastColumn } = inSight(scene)
+  const rows = new Set<number>()
+  for (let line = firstLine; line <= lastLine; line += 1) {
+    const row = scene.lines.at(line)?.row
+    if (row !== null && row !== undefined) rows.add(Math.floor(row / TILE))
+  }
+  const found: { row: number; column: number }[] = []
+  const last = Math.max(0, Math.floor(lastColumn / TILE))
+  for (const row of rows) {
+    for (let column = Math.floor(firstColumn / TILE); column <= last; column += 1) found.push({ row, column })
+  }
+  return found
+}
+
+export const FONT = '13px "Public Sans Variable"'
+export const STRONG = '600 13px "Public Sans Variable"'
