@@ -47,10 +47,18 @@ async function stage(name, command, args, { environment, count } = {}) {
   return counted.failed === 0
 }
 
-function jest(name, projects, more = []) {
+function jest(name, projects) {
   const report = join(reports, `${name}.json`)
   // A test that failed half-way may leave something open; that must not keep the rest from being told.
-  const args = ['--selectProjects', ...projects, '--json', `--outputFile=${report}`, '--silent', '--forceExit', ...more]
+  const args = [
+    '--selectProjects',
+    ...projects,
+    '--json',
+    `--outputFile=${report}`,
+    '--silent',
+    '--forceExit',
+    '--maxWorkers=2',
+  ]
   const environment = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
   const count = () => {
     const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests } = JSON.parse(
@@ -82,9 +90,9 @@ await Promise.all([
     await stage('types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
   })(),
   (async () => {
+    // Two at a time: the checks beside are through long before, and the server's tests mostly wait for a database.
     await jest('unit', ['core', 'web', 'demo', 'standins'])
-    // What it waits for is mostly a database: two at a time, each test with an account of its own.
-    await jest('server', ['server'], ['--maxWorkers=2'])
+    await jest('server', ['server'])
   })(),
 ])
 if (await stage('build', node, ['scripts/build.mjs'])) {

@@ -1,4 +1,12 @@
-import { placeSheetView, preview, sharedOutsiders, Sight, statementTable, statementView } from '../src/index.ts'
+import {
+  placeSheetView,
+  preview,
+  sharedOutsiders,
+  Sight,
+  statementSize,
+  statementTable,
+  statementView,
+} from '../src/index.ts'
 import { House } from './house.ts'
 
 const sightOf = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
@@ -54,6 +62,13 @@ describe('a statement', () => {
     ])
     expect(onceIn).toEqual([])
     expect(statement(house, 'Oriel', 'Main')!.onceIn).toMatchObject([{ name: 'Sorrel Climber', role: 'Rope access' }])
+  })
+
+  test('is as large as whoever may get in times the places, so that nobody asks for too much at once', () => {
+    const house = House.open()
+    // Owner, administrator, steward and gardener; the client and its two sites.
+    expect(statementSize(house.account, house.place('Pellworth'))).toBe(4 * 3)
+    expect(statementSize(house.account, house.place('Harbour'))).toBe(3)
   })
 
   test('is for whoever sees the keys there, with the people they see', () => {

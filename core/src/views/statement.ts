@@ -38,6 +38,14 @@ export interface StatementView {
   onceIn: { name: string; role: string; place: string; expires: LocalDate }[]
 }
 
+/** So many people times places are looked at one by one at most: a large client, not a whole large account. */
+export const MAXIMUM_STATEMENT = 100_000
+
+/** How many answers a statement is made of: whoever may get in, times the places. */
+export function statementSize(account: Account, placeId: Id): number {
+  return candidatesWithin(account, placeId).size * downwards(account, placeId).length
+}
+
 /**
  * The statement of a place; undefined for one whose keys the asker does not see.
  * @param then the account as it was at the instant, where that is not now; names are today's.

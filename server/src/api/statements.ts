@@ -6,11 +6,14 @@ import {
   isDate,
   isPresent,
   lastDateBefore,
-  Sight,
+  MAXIMUM_STATEMENT,
   stateAt,
+  statementSize,
   statementTable,
   statementView,
+  type Account,
   type ShareRow,
+  type Sight,
   type StatementView,
 } from '@lodge/core'
 import { badRequest, LodgeError, notFound } from '../errors.ts'
@@ -140,11 +143,35 @@ async function statementOf(ask: AccountAsk<object>): Promise<StatementView> {
   const on = query.on ?? today
   if (!isDate(on)) throw badRequest('bad-date', `There is no day ${on}; write it as 2026-06-30.`)
   if (on > today) throw badRequest('future', 'A statement tells of today or a day that has passed.')
-  if (on === today) return statementView(sight, params.placeId!, now) ?? missing()
+  if (!sight.can('access', 'see', params.placeId) || !sight.seesPlace(params.placeId!)) throw notFound()
+  checkSize(account, params.placeId!)
+  if (on === today) return (await thinkOf(lodge, account, accountId, sight.personId, params.placeId!, now)) ?? missing()
   const instant = instantOfLocal(`${addDays(on, 1)}T00:00`, account.zone, 'beginning') - 1
   const then = await readAccountAsOf(lodge.pools.work, accountId, instant)
   if (!then) throw badRequest('before-account', `The account was not here on ${on} yet.`)
+  checkSize(then, params.placeId!, 0.1)
   return statementView(sight, params.placeId!, instant, then) ?? missing()
+}
+
+/** @param share of what is allowed: the past is worked out here, where everybody waits for it. */
+function checkSize(account: Account, placeId: string, share = 1): void {
+  if (statementSize(account, placeId) <= MAXIMUM_STATEMENT * share) return
+  const sentence = 'This is too much for one statement; ask for one client, or one of its sites, at a time.'
+  throw badRequest('too-large', sentence)
+}
+
+/** Worked out beside whatever else is asked: a large client takes a while. */
+async function thinkOf(
+  lodge: Lodge,
+  account: Account,
+  accountId: string,
+  personId: string,
+  placeId: string,
+  now: number,
+): Promise<StatementView | undefined> {
+  const task = { kind: 'view' as const, view: 'statement' as const, params: { placeId }, accountId }
+  const whole = { ...task, version: account.version, now, personId, as: null }
+  return (await lodge.thinker.think(whole, account)) as StatementView | undefined
 }
 
 function missing(): never {
@@ -169,6 +196,7 @@ async function findShare(lodge: Lodge, token: string) {
   const now = instantFor(loaded, lodge.clock)
   const maker = loaded.account.get('person', share.makerId)
   if (share.expiresAt <= now || !maker || !isPresent(maker, now)) return undefined
-  const statement = statementView(new Sight(loaded.account, maker.id, now), share.placeId, now)
+  if (statementSize(loaded.account, share.placeId) > MAXIMUM_STATEMENT) return undefined
+  const statement = await thinkOf(lodge, loaded.account, accountId, maker.id, share.placeId, now)
   return statement && { share, statement, accountId, now, zone: loaded.account.zone }
 }
