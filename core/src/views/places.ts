@@ -194,10 +194,13 @@ function keptApart(sight: Sight, placeId: Id): PlaceSheetView['apart'] {
   })
 }
 
-function peopleOf({ account, now }: Sight, grant: GrantRow): number {
+/** How many of those a grant reaches the asker sees: of the others nothing is told (model D5). */
+function peopleOf(sight: Sight, grant: GrantRow): number {
   if (grant.subjectKind === 'person') return 1
+  const { account, now } = sight
   const group = grant.subjectKind === 'group' ? account.get('group', grant.subjectId) : undefined
-  return group ? groupMembers(account, group, now).length : subjectsOf(account, grant).length
+  const people = group ? groupMembers(account, group, now) : subjectsOf(account, grant)
+  return sight.seesAllKeys ? people.length : people.filter((person) => sight.seesPerson(person.id)).length
 }
 
 function onceIn(sight: Sight, placeId: Id): PlaceSheetView['onceIn'] {
