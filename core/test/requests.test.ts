@@ -1,4 +1,4 @@
-import { deskView, requestsView, roomsOf, Sight } from '../src/index.ts'
+import { decide, deskView, requestsView, roomsOf, Sight } from '../src/index.ts'
 import { House } from './house.ts'
 
 const sightOf = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
@@ -80,6 +80,16 @@ describe('asking for more', () => {
     house.now += 15 * 86_400_000_000
     expect(requestsView(sightOf(house, 'Mirren')).mine.map((one) => one.state)).toEqual(['expired', 'withdrawn'])
     expect(requestsView(sightOf(house, 'Oriel')).toDecide).toEqual([])
+  })
+
+  test('is never taken silently for nothing: whoever is not in is refused', () => {
+    const house = House.open()
+    const change = house.read(wish(house, 'Main'))
+    const decision = decide(house.account, [change], { kind: 'schedule' }, house.now)
+    expect(decision.problems.map((one) => one.code)).toEqual(['not-active'])
+    const away = House.open((book) => (book.people[3]!.state = 'away'))
+    expect(away.refusals('Rafe', wish(away, 'Main')).length).toBeGreaterThan(0)
+    expect(away.try('Rafe', wish(away, 'Main')).edits).toEqual([])
   })
 
   test('refuses areas, levels and places that are not there, in words', () => {

@@ -38,7 +38,10 @@ export const askFor: ChangeKind<AskFor> = {
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
     const actorId = draft.actorId
-    if (!place || !actorId || !draft.actorPerson || !isPresent(draft.actorPerson, draft.now)) return
+    if (!place) return
+    if (!actorId || !draft.actorPerson || !isPresent(draft.actorPerson, draft.now)) {
+      return draft.refuse('not-active', 'Only someone who is in asks for more.')
+    }
     const personId = change.personId ?? actorId
     if (!draft.seen('person', personId, 'person')) return
     const area = areaAt(draft.account, change.area, draft.now)
