@@ -61,7 +61,7 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await expect(docket).toContainText('Take in a new version of Bedding Log, from 1 July.')
   await expect(docket.getByRole('row', { name: /with this/ })).toContainText('575.00')
   await docket.getByRole('button', { name: /^Take in|^Apply/ }).click()
-  await expect(docket).not.toContainText('Take in a new version')
+  await expect(docket).toContainText('Done: Take in a new version of Bedding Log, from 1 July.')
   await expect(page.getByRole('region', { name: 'Field' })).toContainText('14.00 a month each')
 })
 

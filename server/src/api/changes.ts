@@ -109,6 +109,8 @@ export const changeRoutes = [
     async answer({ lodge, accountId, personId, params }) {
       const run = await readRun(lodge.pools.requests, accountId, params.runId!)
       if (!run || run.actorId !== personId) throw notFound()
+      // Whoever reads that it is done and then reads the account finds it so, whichever process did the last batch.
+      if (run.state === 'done') await lodge.accounts.catchUp(accountId)
       const { total, nextChange, state, report } = run
       return { state, total, done: nextChange, refused: report }
     },

@@ -115,18 +115,19 @@ export class Committer {
     const entry = entryOf(request, loaded, decision, now)
     const connection = await this.pools.commits.getConnection()
     let broken = false
+    const { version } = entry.header
     try {
       const written = await this.write(connection, request, loaded, decision, entry, departures)
       if (!written) return undefined
+      // At once, so that whoever reads that it stands finds it in memory as well.
+      const { edits, values } = decision
+      this.accounts.absorb(request.accountId, { edits, values, version, committedAt: now, headHash: entry.hash })
     } catch (error) {
       broken = isUnreachable(error)
       throw error
     } finally {
       await giveBack(connection, broken)
     }
-    const { version } = entry.header
-    const { edits, values } = decision
-    this.accounts.absorb(request.accountId, { edits, values, version, committedAt: now, headHash: entry.hash })
     this.listener.committed(request.accountId, version)
     this.crash('committed')
     return { version, at: now, decision }

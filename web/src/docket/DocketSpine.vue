@@ -71,7 +71,7 @@ function undo(): void {
         {{ t('docket.refusedSome', { count: docket.refused.count, first: docket.refused.sentence }) }}
       </p>
       <p v-if="docket.applied" class="done" role="status">
-        {{ docket.applied.sentences.join('. ') }}.
+        {{ t('docket.done', { what: docket.applied.sentences.join('. ') }) }}
         <button type="button" class="btn btn-quiet" @click="undo">{{ t('docket.undo') }}</button>
       </p>
       <p v-if="docket.isEmpty" class="muted">{{ t('docket.empty') }}</p>

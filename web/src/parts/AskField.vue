@@ -27,6 +27,8 @@ const text = ref('')
 const open = ref(false)
 const at = ref(0)
 const asked = ref<Asked | null>(null)
+/** What the answer shown was given to: what stands in the field may be further already. */
+let answered = ''
 let timer: ReturnType<typeof setTimeout> | undefined
 let turn = 0
 
@@ -39,9 +41,21 @@ watch(text, () => {
 
 async function inquire(): Promise<void> {
   const mine = ++turn
-  const path = session.path(`/ask?text=${encodeURIComponent(text.value.trim())}`)
+  const asking = text.value.trim()
+  const path = session.path(`/ask?text=${encodeURIComponent(asking)}`)
   const answer = await ask<Asked>('GET', path).catch(() => null)
-  if (mine === turn && answer) asked.value = answer
+  if (mine !== turn || !answer) return
+  asked.value = answer
+  answered = asking
+}
+
+/** Goes where the line chosen leads; whoever types faster than the answer comes gets the answer to what they typed. */
+async function enter(): Promise<void> {
+  if (text.value.trim() !== answered) {
+    clearTimeout(timer)
+    await inquire()
+  }
+  go(lines.value[at.value])
 }
 
 /** Short orders that only go somewhere. */
@@ -140,7 +154,7 @@ onBeforeUnmount(() => removeEventListener('keydown', shortcut))
       @blur="open = false"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="go(lines[at])"
+      @keydown.enter.prevent="enter"
       @keydown.esc.prevent="shut"
     />
     <kbd aria-hidden="true">Ctrl K</kbd>
