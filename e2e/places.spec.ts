@@ -1,20 +1,7 @@
-import { expect, test, type Page } from '@playwright/test'
-import { forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
-import { countClicks, goTo, pick, signIn } from './steps.ts'
+import { expect, test } from '@playwright/test'
+import { countClicks, docketOf, goTo, openPlace, ownDemo, pick, signIn } from './steps.ts'
 
-let directory: string
-let demo: Demo
-
-test.beforeAll(async () => {
-  directory = newDirectory()
-  demo = await startDemo(directory)
-})
-test.afterAll(async () => {
-  await demo.interrupt()
-  forget(directory)
-})
-
-const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
+const demo = ownDemo()
 
 /** What the product is told, as a site's tablet would ask. */
 async function decision(subject: string, action: string, place: string): Promise<boolean> {
@@ -31,16 +18,6 @@ async function decision(subject: string, action: string, place: string): Promise
 }
 
 const BASIL = 'basil.trent@highfast.example'
-
-async function openPlace(page: Page, name: string): Promise<void> {
-  await goTo(page, 'Places')
-  await page.getByRole('searchbox', { name: 'Find a place' }).fill(name)
-  await page
-    .getByRole('treeitem', { name: new RegExp(name) })
-    .last()
-    .click()
-  await expect(page.getByRole('article').getByRole('heading', { level: 2 })).toHaveText(name)
-}
 
 test('a client is laid out from a pasted list, an outsider let in and walled out again, and the product follows', async ({
   page,

@@ -1,37 +1,9 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
-import { forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
-import { at, countClicks, goTo, pick, signIn } from './steps.ts'
+import { expect, test } from '@playwright/test'
+import { at, countClicks, docketOf, findsNothing, goTo, openPlace, ownDemo, pick, signIn } from './steps.ts'
 
-let directory: string
-let demo: Demo
+const demo = ownDemo()
 
-test.beforeAll(async () => {
-  directory = newDirectory()
-  demo = await startDemo(directory)
-})
-test.afterAll(async () => {
-  await demo.interrupt()
-  forget(directory)
-})
-
-const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
 const STEWARD = 'mirren.halloway@thistlewick.example'
-
-async function findsNothing(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
-}
-
-async function openPlace(page: Page, name: string): Promise<void> {
-  await goTo(page, 'Places')
-  await page.getByRole('searchbox', { name: 'Find a place' }).fill(name)
-  await page
-    .getByRole('treeitem', { name: new RegExp(name) })
-    .last()
-    .click()
-  await expect(page.getByRole('article').getByRole('heading', { level: 2 })).toHaveText(name)
-}
 
 test('a steward adds a helper until Friday, takes them off again, and asks the office for what is not theirs to give', async ({
   page,

@@ -1,21 +1,10 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
-import { goTo, pick, signIn } from './steps.ts'
+import { docketOf, goTo, ownDemo, pick, signIn } from './steps.ts'
 
-let directory: string
-let demo: Demo
-
-test.beforeAll(async () => {
-  directory = newDirectory()
-  demo = await startDemo(directory)
-})
-test.afterAll(async () => {
-  await demo.interrupt()
-  forget(directory)
-})
+const demo = ownDemo()
 
 interface Sheet {
   seatTypes: { code: string; priceMinor: number }[]
@@ -27,8 +16,6 @@ function sheetOf(code: string): Sheet {
   const book = JSON.parse(readFileSync(file, 'utf8')) as { products: { code: string; sheets: { sheet: Sheet }[] }[] }
   return book.products.find((one) => one.code === code)!.sheets.at(-1)!.sheet
 }
-
-const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
 
 test('the rack is read, a seat at the edge of a band given with its price seen first, and a price moved', async ({
   page,

@@ -1,6 +1,40 @@
-import { expect, type Page } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
-import { DEMO_NOW, type Demo } from './demo-process.ts'
+import { DEMO_NOW, forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
+
+/** A demo of its own for a file of tests: filled in before the first of them, put away after the last. */
+export function ownDemo(): Demo {
+  const demo = {} as Demo
+  test.beforeAll(async () => {
+    Object.assign(demo, await startDemo(newDirectory()))
+  })
+  test.afterAll(async () => {
+    await demo.interrupt()
+    forget(demo.directory)
+  })
+  return demo
+}
+
+/** Looks at the page with axe: every rule, or those named. */
+export async function findsNothing(page: Page, rules?: string[]): Promise<void> {
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
+  expect(violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+export const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
+
+/** Opens a place's sheet by its name. */
+export async function openPlace(page: Page, name: string): Promise<void> {
+  await goTo(page, 'Places')
+  await page.getByRole('searchbox', { name: 'Find a place' }).fill(name)
+  await page
+    .getByRole('treeitem', { name: new RegExp(name) })
+    .last()
+    .click()
+  await expect(page.getByRole('article').getByRole('heading', { level: 2 })).toHaveText(name)
+}
 
 /** Opens a page whose clock stands where the demo's does. */
 export async function at(page: Page): Promise<void> {

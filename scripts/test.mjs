@@ -86,8 +86,7 @@ await Promise.all([
   (async () => {
     await stage('lint', bin('eslint'), ['.'])
     await stage('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
-    await stage('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json'])
-    await stage('types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
+    await stage('types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json'])
   })(),
   (async () => {
     // Two at a time: the checks beside are through long before, and the server's tests mostly wait for a database.
