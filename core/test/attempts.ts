@@ -14,6 +14,9 @@ export const attempt = fc.record({
     'place',
     'leave',
     'invite',
+    'withdraw',
+    'admit',
+    'allot',
     'join',
     'quit',
     'person',
@@ -99,6 +102,12 @@ function plainOf(account: Account, one: Attempt, personId: Id, placeId: Id): obj
       const allOf = [{ field: 'kind', value: one.role % 2 ? 'contractor' : 'staff' }]
       return { type: 'change-group', groupId: group?.id, name: group?.name, rule: [{ allOf }] }
     }
+    case 'withdraw':
+      return { type: 'withdraw', offerId: at([...account.all('offer')], one.other)?.id ?? nextId() }
+    case 'admit':
+      return { type: 'admit', personId }
+    case 'allot':
+      return { type: 'allot-seats', placeId, product: 'log', seatType: 'field', number: one.other || null }
     case 'seat':
     case 'end-seat':
     case 'change-seat':

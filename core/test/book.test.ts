@@ -27,6 +27,25 @@ describe('the account book', () => {
     expect(writeBook(again.account!, NOW)).toEqual(once)
   })
 
+  test('carries packets, what is kept apart and how many seats a place may hand out', () => {
+    const house = House.open((book) => {
+      const grants = [{ role: 'Gardener', place: 'Corvane/Harbour' }]
+      book.groups = [{ name: 'Crew' }]
+      const packet = { name: 'Gardener', kind: 'staff' as const, standing: 'member' as const, seats: ['log/field'] }
+      book.packets = [{ ...packet, groups: ['Crew'], grants }]
+      book.apart = [['Pellworth', 'Corvane']]
+      book.allotments = [{ place: 'Pellworth/Main', seat: 'log/field', number: 2 }]
+    })
+    const once = writeBook(house.account, NOW)
+    expect(once.packets).toMatchObject([{ name: 'Gardener', groups: ['Crew'], seats: ['log/field'] }])
+    expect(once.apart).toEqual([['Pellworth', 'Corvane']])
+    expect(writeBook(readBook(JSON.parse(JSON.stringify(once)), nextId).account!, NOW)).toEqual(once)
+    expect(problemsOf((book) => (book.apart = [['Pellworth', 'Nowhere']]))).toEqual(['/apart/0/1 unknown-place'])
+    expect(problemsOf((book) => (book.apart = [['Pellworth']] as never))).toEqual(['/apart/0 bad-value'])
+    const lost = (book: AccountBook) => (book.allotments = [{ place: 'Gone', seat: 'log/field', number: 1 }])
+    expect(problemsOf(lost)).toEqual(['/allotments/0/place unknown-place'])
+  })
+
   test('tells every problem by its path and reads nothing half', () => {
     expect(problemsOf((book) => (book.people[3]!.manager = 'nobody@book.example'))).toEqual([
       '/people/3/manager unknown-person',

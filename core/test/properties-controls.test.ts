@@ -80,6 +80,7 @@ test('an opening control is enabled exactly when the right it needs is held ther
         invite: right('people', 'add', place.id),
         statement: right('access', 'see', place.id),
         apart: !isRoot && right('settings', 'change'),
+        allot: !isRoot && right('seats', 'change'),
       })
       expect(controlsOfPeople(sight).invite.enabled).toBe(anywhere('people', 'add'))
       const ofPerson = controlsOfPerson(sight, person.id)

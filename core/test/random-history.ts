@@ -26,7 +26,7 @@ const type = fc.constantFrom('plain', 'plain', 'dear', 'dear', 'pool')
 
 const charging = fc.record({
   rule: fc.constantFrom('whole-month' as const, 'daily' as const, 'term' as const, 'banded' as const),
-  counts: fc.constantFrom('admitted' as const, 'admitted' as const, 'first-use' as const),
+  counts: fc.constantFrom('admitted' as const, 'invited' as const, 'first-use' as const),
   trialDays: fc.constantFrom(null, null, 14),
   termMonths: fc.constantFrom(1, 3, 12),
   perPlace: fc.constantFrom(0, 250),
@@ -46,10 +46,17 @@ export const history = fc.record({
       maxLength: 3,
     },
   ),
-  people: fc.array(fc.record({ from: fc.option(early), until: fc.option(when, { freq: 1 }) }), {
-    minLength: 1,
-    maxLength: 5,
-  }),
+  people: fc.array(
+    fc.record({
+      from: fc.option(early),
+      until: fc.option(when, { freq: 1 }),
+      state: fc.constantFrom('active' as const, 'active' as const, 'invited' as const, 'withdrawn' as const),
+    }),
+    {
+      minLength: 1,
+      maxLength: 5,
+    },
+  ),
   seats: fc.array(
     fc.record({
       person: fc.nat(),
@@ -86,7 +93,9 @@ export function accountOf(given: History): Account {
     archived: false,
   }
   const sites = [0, 1, 2].map((at) => ({ ...root, id: id(), parentId: root.id, name: `Site ${at}`, kind: 'site' }))
-  const people = given.people.map((one) => person(id(), one.from && instant(one.from), one.until && instant(one.until)))
+  const people = given.people.map((one) => {
+    return { ...person(id(), one.from && instant(one.from), one.until && instant(one.until)), state: one.state }
+  })
   const holdings = given.seats.map((seat): HoldingRow => {
     const from = instant(seat.from)
     const until = seat.until ? instant(seat.until) : null

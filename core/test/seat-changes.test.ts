@@ -4,6 +4,7 @@ import {
   countSeats,
   layInvoice,
   moneyText,
+  placeSheetView,
   minorDigits,
   reach,
   seatsView,
@@ -83,6 +84,37 @@ describe('seats are given, changed and taken back (model S1, S2, S4, S10)', () =
     house.give('Rafe', 'Gardener', 'Harbour')
     expect(house.refusals('Mirren', { type: 'end-seat', holdingId: seatOf(house, 'Rafe').id })).toEqual(['not-allowed'])
   })
+})
+
+test('a place’s stewards hand out as many seats as it may have, counted by whose keys all lie there (model S10)', () => {
+  const house = House.open((book) => {
+    book.roles.find((role) => role.name === 'Steward')!.areas['porter/seats'] = { level: 'add' }
+  })
+  const allot = (number: number | null, place = 'Pellworth') => {
+    return { type: 'allot-seats', placeId: house.place(place), product: 'log', seatType: 'reader', number }
+  }
+  const sight = () => new Sight(house.account, house.person('Oriel'), house.now)
+  house.do('Oriel', allot(1))
+  expect(placeSheetView(sight(), house.place('Pellworth'))!.allotments).toEqual([
+    { product: 'log', seatType: 'reader', name: 'Reader, Garden Log', number: 1, out: 0 },
+  ])
+  house.do('Mirren', give(house, 'Rafe', 'reader'))
+  const { problems } = house.try('Mirren', give(house, 'Mirren', 'reader'))
+  expect(problems.map((one) => one.code)).toEqual(['allotment-used'])
+  expect(problems[0]!.sentence).toBe(
+    'Pellworth may have 1 Reader seat out at a time, and has. Oriel Owner or Tamsin Admin could.',
+  )
+  // The office is not bound; what is held elsewhere does not count; one taken back may be handed out again.
+  expect(house.refusals('Oriel', give(house, 'Mirren', 'reader'))).toEqual([])
+  house.do('Oriel', give(house, 'Corin', 'reader'))
+  expect(placeSheetView(sight(), house.place('Pellworth'))!.allotments[0]!.out).toBe(1)
+  const held = house.account.by('holding', 'person', house.person('Rafe')).find((one) => one.seatType === 'reader')!
+  house.do('Mirren', { type: 'end-seat', holdingId: held.id }, give(house, 'Mirren', 'reader'))
+  expect(house.refusals('Mirren', give(house, 'Rafe', 'reader'))).toEqual(['allotment-used'])
+  expect(house.refusals('Oriel', allot(1))).toEqual(['no-change'])
+  expect(house.refusals('Mirren', allot(9))).toEqual(['not-allowed'])
+  house.do('Oriel', allot(null))
+  expect(house.refusals('Mirren', give(house, 'Rafe', 'reader'))).toEqual([])
 })
 
 test('an end on the first of a month says what a day earlier saves; a day later it does not', () => {

@@ -46,7 +46,10 @@ export function controlsOfPerson(
 export function controlsOfPlace(
   sight: Sight,
   placeId: Id,
-): Record<'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite' | 'statement' | 'apart', Control> {
+): Record<
+  'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite' | 'statement' | 'apart' | 'allot',
+  Control
+> {
   const place = sight.account.get('place', placeId)
   const isRoot = place?.parentId === null
   const notTheRoot = (enabled: () => Control): Control =>
@@ -62,5 +65,6 @@ export function controlsOfPlace(
     invite: controlOf(sight, 'people', 'add', placeId),
     statement: controlOf(sight, 'access', 'see', placeId),
     apart: notTheRoot(() => controlOf(sight, 'settings', 'change')),
+    allot: notTheRoot(() => controlOf(sight, 'seats', 'change')),
   }
 }

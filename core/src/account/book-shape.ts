@@ -201,6 +201,29 @@ export class BookOffer {
   @IsArray() @IsString({ each: true }) seats!: string[]
 }
 
+export class BookPacketGrant {
+  @Line(60) role!: string
+  @Line(1000) place!: string
+}
+
+/** A named start for a kind of newcomer. */
+export class BookPacket {
+  @Line(60) name!: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  @IsIn(['administrator', 'member', 'guest']) standing!: Exclude<Standing, 'owner'>
+  @IsArray() @ArrayMaxSize(20) @Line(121, 3, true) seats!: string[]
+  @IsArray() @ArrayMaxSize(50) @Line(60, 1, true) groups!: string[]
+  @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => BookPacketGrant) grants!: BookPacketGrant[]
+}
+
+/** How many seats of a type a place's stewards may have handed out at a time. */
+export class BookAllotment {
+  @Line(1000) place!: string
+  /** `product/seat-type`. */
+  @Line(121) seat!: string
+  @IsInt() @Min(0) @Max(100_000) number!: number
+}
+
 /** An account's present state and dated holdings as one document (docs/account-book.md). */
 export class AccountBook {
   @IsIn([BOOK_FORMAT]) format!: typeof BOOK_FORMAT
@@ -216,4 +239,8 @@ export class AccountBook {
   @ValidateNested() @Type(() => BookStandings) @IsObject() standings!: BookStandings
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookPerson) people!: BookPerson[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookOffer) offers!: BookOffer[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookPacket) packets?: BookPacket[]
+  /** Pairs of places that are to share no outsider. */
+  @IsOptional() @IsArray() @IsArray({ each: true }) apart?: [string, string][]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookAllotment) allotments?: BookAllotment[]
 }

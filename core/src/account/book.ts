@@ -13,6 +13,8 @@ import {
   type BookPlace,
   type BookSeat,
 } from './book-shape.ts'
+import { TABLE_NAMES } from './indexes.ts'
+import { readCustoms } from './read-customs.ts'
 import { readProducts } from './read-products.ts'
 import type {
   GrantRow,
@@ -49,36 +51,13 @@ export function readBook(plain: unknown, makeId: () => Id): BookRead {
 
 class BookReader {
   private readonly problems: Problem[] = []
-  readonly rows: Lists = {
-    settings: [],
-    employer: [],
-    place: [],
-    role: [],
-    person: [],
-    field: [],
-    group: [],
-    membership: [],
-    grant: [],
-    offer: [],
-    holding: [],
-    product: [],
-    sheet: [],
-    subscription: [],
-    stock: [],
-    fitting: [],
-    use: [],
-    closedMonth: [],
-    request: [],
-    share: [],
-    separation: [],
-    packet: [],
-  }
+  readonly rows = Object.fromEntries(TABLE_NAMES.map((name) => [name, []])) as unknown as Lists
   private readonly values: PersonalValue[] = []
   readonly people = new Map<string, Id>()
   private readonly employers = new Map<string, Id>()
-  private readonly roles = new Map<string, Id>()
+  readonly roles = new Map<string, Id>()
   private readonly fields = new Map<string, Id>()
-  private readonly groups = new Map<string, Id>()
+  readonly groups = new Map<string, Id>()
   readonly paths = new Map<Id, string>()
   private readonly placeByText = new Map<string, PlaceRow>()
   private places!: Account
@@ -106,6 +85,7 @@ class BookReader {
     this.readPeople()
     this.readGroups()
     this.book.offers.forEach((offer, at) => this.readOffer(offer, `/offers/${at}`))
+    readCustoms(this.book, this)
     if (this.problems.length > 0) return { problems: this.problems }
     const account = Account.of(id, 0, this.rows, this.values)
     const found = checkAccount(account, asOf)

@@ -304,6 +304,15 @@ export interface SeparationRow {
   otherId: Id
 }
 
+/** How many seats of a type a place's stewards may have handed out at a time; without one, as many as are empty (S10). */
+export interface AllotmentRow {
+  id: Id
+  placeId: Id
+  product: string
+  seatType: string
+  number: number
+}
+
 /** All tables of an account, by name. Nothing in them is personal (model C6). */
 export interface Rows {
   settings: SettingsRow
@@ -328,6 +337,7 @@ export interface Rows {
   share: ShareRow
   separation: SeparationRow
   packet: PacketRow
+  allotment: AllotmentRow
 }
 
 export type TableName = keyof Rows

@@ -56,7 +56,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       ...(row.reference ? { reference: row.reference } : {}),
       ...(Object.keys(row.choices).length > 0 ? { choices: lineOf(Object.entries(row.choices)) } : {}),
       seats: account.by('holding', 'person', row.id).map((holding) => ({
-        seat: `${holding.product}/${holding.seatType}`,
+        seat: seatCode(holding),
         ...(holding.own ? { own: true } : {}),
         from: start(holding.givenFrom),
         ...(holding.countedFrom === null ? {} : { counted: start(holding.countedFrom) }),
@@ -133,7 +133,31 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         ...(grant.from === null ? {} : { from: start(grant.from) }),
         ...end(grant.until),
       })),
-      seats: offer.seats.map((seat) => `${seat.product}/${seat.seatType}`),
+      seats: offer.seats.map(seatCode),
+    })),
+    packets: [...account.all('packet')].map((packet) => ({
+      name: packet.name,
+      kind: packet.kind,
+      standing: packet.standing,
+      seats: packet.seats.map(seatCode),
+      groups: packet.groupIds.map((id) => account.get('group', id)?.name ?? id),
+      grants: packet.grants.map(({ roleId, placeId }) => ({
+        role: roleName(roleId),
+        place: pathText(account, placeId),
+      })),
+    })),
+    apart: [...account.all('separation')].map(({ oneId, otherId }) => [
+      pathText(account, oneId),
+      pathText(account, otherId),
+    ]),
+    allotments: [...account.all('allotment')].map((row) => ({
+      place: pathText(account, row.placeId),
+      seat: seatCode(row),
+      number: row.number,
     })),
   }
+}
+
+function seatCode({ product, seatType }: { product: string; seatType: string }): string {
+  return `${product}/${seatType}`
 }

@@ -7,6 +7,7 @@ import { readShape, type Read } from '../checks/shape.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
 import { bringAlong } from './along.ts'
+import { allotSeats, type AllotSeats } from './allotments.ts'
 import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
 import { changePerson, nameSignatory, type ChangePerson, type NameSignatory } from './change-person.ts'
@@ -108,6 +109,7 @@ export type Change =
   | ShareStatement
   | CutShare
   | KeepApart
+  | AllotSeats
   | StopApart
   | AskFor
   | SettleRequest
@@ -121,7 +123,7 @@ const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]
 const PACKETS = [makePacket, changePacket, removePacket]
-const CHECKS = [shareStatement, cutShare, keepApart, stopApart]
+const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats]
 const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(

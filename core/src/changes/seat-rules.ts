@@ -1,9 +1,9 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import { grantsOf } from '../access/walk.ts'
 import { enablesType, productAt, type Product } from '../products/catalogue.ts'
 import type { SheetSeatType } from '../products/sheet.ts'
+import { handedOutAt } from '../seats/allotments.ts'
 import { billOf } from '../seats/bill.ts'
 import { countSeats, holdingUntil, isHeldAt } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
@@ -150,24 +150,39 @@ export function checkMoney(draft: Draft, before: Account, sight: Sight, places: 
     const who = draft.whoCould('billing', 'change', before.root.id)
     draft.refuse('raises-bill', `This seat would raise the bill, for which you need billing: change. ${who}`)
   }
-  if (sight.can('seats', 'add') || (places.length > 0 && places.every((id) => sight.can('seats', 'add', id)))) return
+  if (sight.can('seats', 'add')) return
+  if (places.length > 0 && places.every((id) => sight.can('seats', 'add', id))) return checkAllotments(draft)
   const who = draft.whoCould('seats', 'add', places[0] ?? before.root.id)
   draft.refuse('not-allowed', `To ${todo} you need seats: add at each place concerned. ${who}`)
+}
+
+/** Refuses what goes beyond the number of seats a place may have handed out at a time (model S10). */
+function checkAllotments(draft: Draft): void {
+  const { account, sight } = draft
+  const types = new Set(
+    draft.edits.flatMap(({ table, before, after }) => {
+      if (table !== 'holding' || before || (after as HoldingRow).own) return []
+      return [`${(after as HoldingRow).product}/${(after as HoldingRow).seatType}`]
+    }),
+  )
+  for (const allotment of [...types].flatMap((type) => account.by('allotment', 'type', type))) {
+    const { placeId, number } = allotment
+    const handedOut = handedOutAt(account, allotment, draft.now)
+    const concerned = draft.edits.some(
+      (edit) => edit.table === 'holding' && handedOut.includes(edit.after as HoldingRow),
+    )
+    if (!concerned || handedOut.length <= number) continue
+    const name = typeWanted(draft, { ...allotment, from: draft.now })?.type.name ?? allotment.seatType
+    const who = draft.whoCould('seats', 'add', account.root.id)
+    const sentence = `${sight.placeName(placeId)} may have ${number} ${name} ${number === 1 ? 'seat' : 'seats'} out at a time, and has. ${who}`
+    return draft.refuse('allotment-used', sentence)
+  }
 }
 
 /** Whether this month's bill or next month's is higher after than before. */
 export function raisesBill(before: Account, after: Account, now: Instant): boolean {
   const month = monthOf(now, before.zone)
   return [month, addMonths(month, 1)].some((one) => billOf(after, one).totalMinor > billOf(before, one).totalMinor)
-}
-
-/** Where a person has keys that hold now: whoever runs seats at all of these may hand them one (model S10). */
-export function placesOfPerson(account: Account, personId: Id, now: Instant): Id[] {
-  const person = account.get('person', personId)
-  if (!person) return []
-  const grants = grantsOf(account, person).map(({ grant }) => grant)
-  const held = grants.filter((grant) => grant.from <= now && (grant.until === null || now < grant.until))
-  return [...new Set(held.map((grant) => grant.placeId))]
 }
 
 /** What one more person on this type would add to next month's bill (model S8); null where one waits. */

@@ -78,6 +78,7 @@ const WORDS: Record<TableName, string> = {
   request: 'a request',
   share: 'a shared statement',
   separation: 'what is kept apart',
+  allotment: 'a place’s number of seats',
   packet: 'a packet',
 }
 
@@ -110,6 +111,8 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'subscription':
     case 'stock':
       return draft.need('billing', 'run', root, 'undo what was done to plans and numbers of seats')
+    case 'allotment':
+      return draft.need('seats', 'change', root, 'undo what was done to a place’s number of seats')
     case 'separation':
     case 'field':
       return draft.need('settings', 'change', root, 'undo what was done to fields and standing checks')

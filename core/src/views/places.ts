@@ -10,7 +10,8 @@ import { peopleAt, placesOf } from '../access/indexed/lists.ts'
 import { groupMembers, indexAt, reachesAt } from '../access/reach.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { downwards, upwards, wallBetween } from '../places/tree.ts'
-import { isOwnArea } from '../products/catalogue.ts'
+import { isOwnArea, productAt } from '../products/catalogue.ts'
+import { handedOutAt } from '../seats/allotments.ts'
 import { countsNow, keyViews, type KeyView } from './keys.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
 
@@ -60,6 +61,8 @@ export interface PlaceSheetView extends PlaceView {
   unseen: number
   /** Places with which it is to share no outsider, and who gets in at both. */
   apart: { separationId: Id; placeId: Id; place: string; shared: { personId: Id; name: string }[] }[]
+  /** How many seats of a type its stewards may have handed out at a time, and how many are out (model S10). */
+  allotments: { product: string; seatType: string; name: string; number: number; out: number }[]
   /** Invited people whose offer holds a key here (model I5). */
   onceIn: { personId: Id; name: string; role: string }[]
   stewards: { personId: Id; name: string }[]
@@ -139,6 +142,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     onlyHere: onlyHere(sight, placeId, insiders),
     ...grantsAt(sight, placeId),
     apart: keptApart(sight, placeId),
+    allotments: allotmentsAt(sight, placeId),
     onceIn: onceIn(sight, placeId),
     stewards: stewards(sight, placeId),
     children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
@@ -191,6 +195,18 @@ function keptApart(sight: Sight, placeId: Id): PlaceSheetView['apart'] {
     const shared = sharedOutsiders(account, row, now).filter((id) => sight.seesPerson(id))
     const people = shared.map((personId) => ({ personId, name: account.nameOf(personId) }))
     return [{ separationId: row.id, placeId: other, place: sight.placeName(other), shared: people }]
+  })
+}
+
+function allotmentsAt(sight: Sight, placeId: Id): PlaceSheetView['allotments'] {
+  const { account, now } = sight
+  if (!sight.can('seats', 'see', placeId)) return []
+  return account.by('allotment', 'place', placeId).map((row) => {
+    const { product, seatType, number } = row
+    const sheet = productAt(account, product, now)?.sheet
+    const name = sheet?.seatTypes.find((one) => one.code === seatType)?.name ?? seatType
+    const out = handedOutAt(account, row, now).filter((one) => sight.seesPerson(one.personId)).length
+    return { product, seatType, name: `${name}, ${sheet?.name ?? product}`, number, out }
   })
 }
 

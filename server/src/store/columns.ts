@@ -192,6 +192,15 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       json('grants', 'grants'),
     ],
   },
+  allotment: {
+    table: 'allotment',
+    columns: [
+      plain('placeId', 'place_id'),
+      plain('product', 'product'),
+      plain('seatType', 'seat_type'),
+      plain('number', 'number'),
+    ],
+  },
   separation: { table: 'separation', columns: [plain('oneId', 'one_id'), plain('otherId', 'other_id')] },
 }
 

@@ -10,6 +10,7 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import { useChoices } from '../state/choices.ts'
+import AllotmentLines from './AllotmentLines.vue'
 import AskWhy from './AskWhy.vue'
 import GivePanel from './GivePanel.vue'
 import GrantLines from './GrantLines.vue'
@@ -216,6 +217,7 @@ function move(parentId: string): void {
           >
         </p>
       </template>
+      <AllotmentLines :place="place" />
       <template v-if="place.apart.length > 0 || place.controls.apart.enabled">
         <h3 class="caption">{{ t('apart.title') }}</h3>
         <p v-for="one in place.apart" :key="one.separationId" class="line apart">
