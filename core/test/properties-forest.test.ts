@@ -6,6 +6,10 @@ import {
   countSeats,
   impactOf,
   isOwnArea,
+  keysOf,
+  keyViews,
+  reachesAt,
+  Sight,
   walk,
   why,
   type Account,
@@ -209,4 +213,30 @@ describe('lists side by side', () => {
       { numRuns: RUNS },
     )
   })
+})
+
+test('a person’s keys, folded, are what each place answers, and beneath a place only what answers alike (model A6)', () => {
+  fc.assert(
+    fc.property(forest, fc.nat(PEOPLE - 1), (drawn, at) => {
+      const { account } = accountOf(drawn)
+      const person = [...account.all('person')][at % drawn.standings.length]!
+      const sight = new Sight(account, person.id, NOW)
+      const folded = new Map(keysOf(sight, person.id).map((one) => [one.placeId, one]))
+      const answers = (place: Id) => keyViews(sight, reachesAt(account, person.id, place, NOW))
+      const beneath = new Map<Id, number>()
+      for (const place of account.all('place')) {
+        const keys = answers(place.id)
+        let top: string | null = place.id
+        while (top !== null && !folded.has(top)) top = account.get('place', top)?.parentId ?? null
+        if (keys.length === 0 || top === null) {
+          expect([keys.length, folded.has(place.id)]).toEqual([0, false])
+          continue
+        }
+        expect(keys).toEqual(folded.get(top)!.keys)
+        if (top !== place.id) beneath.set(top, (beneath.get(top) ?? 0) + 1)
+      }
+      for (const [placeId, one] of folded) expect(one.beneath).toBe(beneath.get(placeId) ?? 0)
+    }),
+    { numRuns: RUNS },
+  )
 })

@@ -7,7 +7,7 @@ import { countsOf, type Counts } from '../access/indexed/counts.ts'
 import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'
 import { indexAt, reachesAt } from '../access/reach.ts'
 import { controlOf, type Control } from '../access/controls.ts'
-import type { Reach, Route } from '../access/walk.ts'
+import { grantsOf, type Reach, type Route } from '../access/walk.ts'
 import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
 import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
@@ -110,18 +110,26 @@ export function countsNow(account: Account, instant: Instant): Counts | undefine
 /** Everything a person reaches, as a tree folded where a place answers like its parent, cut to what is seen (model A6, D5). */
 export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
   const { account, now } = sight
+  const person = account.get('person', personId)
+  if (!person) return []
+  const given = new Set(grantsOf(account, person).map(({ grant }) => grant.placeId))
   const found = new Map<Id, PlaceKeys>()
-  const signatures = new Map<Id, { signature: string; top: Id }>()
+  const known = new Map<Id, { reaches: Map<AreaKey, Reach>; signature: string; top?: Id }>()
   for (const placeId of placesInOrder(account)) {
-    const reaches = reachesAt(account, personId, placeId, now)
-    if (reaches.size === 0 || !sight.seesKeys(personId, placeId)) continue
-    const signature = [...reaches].map(([key, reach]) => `${key}${JSON.stringify(reach)}`).join()
     const place = account.get('place', placeId)!
-    const above = signatures.get(place.parentId ?? '')
-    const top = above?.signature === signature ? above.top : placeId
-    signatures.set(placeId, { signature, top })
-    if (top !== placeId) found.get(top)!.beneath += 1
-    else found.set(placeId, placeKeys(sight, placeId, reaches))
+    const above = known.get(place.parentId ?? '')
+    // What begins or stops at a place does so by a wall, by sleep or by a grant; the root alone has account areas (L4).
+    const isAlike =
+      above && place.parentId !== account.root.id && !place.walled && !place.archived && !given.has(placeId)
+    const reaches = isAlike ? above.reaches : reachesAt(account, personId, placeId, now)
+    const signature = isAlike
+      ? above.signature
+      : [...reaches].map(([key, reach]) => `${key}${JSON.stringify(reach)}`).join()
+    const isShown = reaches.size > 0 && sight.seesKeys(personId, placeId)
+    const top = isShown && above?.top && above.signature === signature ? above.top : isShown ? placeId : undefined
+    known.set(placeId, { reaches, signature, top })
+    if (top === placeId) found.set(placeId, placeKeys(sight, placeId, reaches))
+    else if (top) found.get(top)!.beneath += 1
   }
   return [...found.values()]
 }
