@@ -6,7 +6,7 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   // Generous, since machines are shared: a test fails because something is wrong, not because it is slow today.
-  timeout: 300_000,
+  timeout: 240_000,
   expect: { timeout: 40_000 },
   outputDir: 'test-results',
   reporter: process.env.LODGE_E2E_REPORT ? [['json', { outputFile: process.env.LODGE_E2E_REPORT }], ['line']] : 'line',

@@ -55,6 +55,7 @@ export const router = createRouter({
       name: 'statement',
       component: () => import('./pages/StatementPage.vue'),
     },
+    { path: '/statements', name: 'statements', component: () => import('./pages/AllStatementsPage.vue') },
     { path: '/links', name: 'links', component: pages.links },
     { path: '/requests', name: 'requests', component: pages.requests },
     { path: '/packets/:packetId?', name: 'packets', component: pages.packets },

@@ -80,6 +80,10 @@ export const changeRole: ChangeKind<ChangeRole> = {
   decide(draft, change) {
     const role = draft.seen('role', change.roleId, 'role')
     if (!role || !draft.need('roles', 'change', draft.account.root.id, 'change roles')) return
+    if (role.retired) {
+      const sentence = `${role.name} was retired meanwhile and cannot be changed; copy it to make another like it.`
+      return draft.refuse('role-retired', sentence)
+    }
     const row = rowOf(draft, change, role)
     if (row) draft.update('role', role.id, row)
   },

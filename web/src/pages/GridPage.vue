@@ -137,6 +137,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
     <template #list>
       <ViewHead :title="t('grid.title')">
         <RouterLink :to="{ name: 'places' }">{{ t('places.title') }}</RouterLink>
+        <RouterLink :to="{ name: 'statements' }">{{ t('statement.all') }}</RouterLink>
         <a :href="pathOf('/file.csv')" download>{{ t('grid.csv') }}</a>
         <BButton
           v-if="view?.mayGive"

@@ -253,4 +253,22 @@ async function leave(): Promise<void> {
     padding-inline: 14px;
   }
 }
+@media print {
+  .frame,
+  .frame.open,
+  .frame.plain {
+    display: block;
+    height: auto;
+  }
+  .rail,
+  .top,
+  .skip,
+  .frame > :deep(.docket) {
+    display: none;
+  }
+  .main {
+    overflow: visible;
+    padding: 0;
+  }
+}
 </style>

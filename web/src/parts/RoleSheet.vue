@@ -19,8 +19,9 @@ const docket = useDocket()
 const { data: role, error } = useFetched<RoleSheetView>(() => session.path(`/roles/${props.roleId}`))
 const doing = ref<'change' | 'copy' | 'follow' | 'give' | 'retire' | null>(null)
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
+const NONE = 'none'
 const replacements = computed(() => [
-  { value: '', text: t('roles.noReplacement') },
+  { value: NONE, text: t('roles.noReplacement') },
   ...props.roles.roles
     .filter((one) => !one.retired && one.id !== props.roleId)
     .map((one) => ({ value: one.id, text: one.name })),
@@ -33,7 +34,9 @@ function start(what: NonNullable<typeof doing.value>): void {
 }
 
 function retire(replacementId: string): void {
-  docket.hold([{ type: 'retire-role', roleId: props.roleId, ...(replacementId ? { replacementId } : {}) }])
+  if (!replacementId) return
+  const instead = replacementId === NONE ? {} : { replacementId }
+  docket.hold([{ type: 'retire-role', roleId: props.roleId, ...instead }])
 }
 </script>
 
@@ -84,7 +87,8 @@ function retire(replacementId: string): void {
       <BFormGroup v-else-if="doing === 'retire'" :label="t('roles.replacement')" label-for="role-replacement">
         <BFormSelect
           id="role-replacement"
-          :options="[{ value: null, text: t('give.choose') }, ...replacements]"
+          :options="[{ value: '', text: t('give.choose') }, ...replacements]"
+          :model-value="''"
           @update:model-value="retire(String($event ?? ''))"
         />
       </BFormGroup>
