@@ -122,6 +122,8 @@ export function accountOf(given: History): Account {
         currency: 'EUR',
         locale: 'en-IE',
         pathLabelDepth: 1,
+        secondMeansFor: [],
+        outsidersNeedEnd: false,
         guestsSeePeopleMet: true,
         openedAt: 0,
       },

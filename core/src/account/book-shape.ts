@@ -19,6 +19,16 @@ import type { RoleArea, OfferState, PersonKind, PersonState, Standing } from './
 /** The format's name, in every book's first field. */
 export const BOOK_FORMAT = 'jolly-porter/account-book@1'
 
+/** The account's own rules; what is left out is as for a new account. */
+export class BookRules {
+  @IsOptional() @IsInt() @Min(0) @Max(8) pathLabelDepth?: number
+  @IsOptional() @IsBoolean() guestsSeePeopleMet?: boolean
+  /** Whose sign-in needs a second means. */
+  @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
+  /** Whether an outsider's engagement needs an end. */
+  @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
+}
+
 export class BookAccount {
   @Line(80) name!: string
   /** IANA zone: `Europe/Dublin`. */
@@ -27,6 +37,7 @@ export class BookAccount {
   @Line(3, 3) currency!: string
   /** BCP 47. */
   @Line(20) locale!: string
+  @IsOptional() @ValidateNested() @Type(() => BookRules) rules?: BookRules
 }
 
 export class BookPlace {
@@ -199,6 +210,7 @@ export class BookOffer {
   @When() expires!: string
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookOfferedGrant) grants!: BookOfferedGrant[]
   @IsArray() @IsString({ each: true }) seats!: string[]
+  @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
 }
 
 export class BookPacketGrant {

@@ -25,6 +25,7 @@ import type {
   PlaceRow,
   PersonalValue,
   Rows,
+  Standing,
   SubjectKind,
   TableName,
 } from './rows.ts'
@@ -49,6 +50,14 @@ export function readBook(plain: unknown, makeId: () => Id): BookRead {
   return new BookReader(read.value, makeId).read()
 }
 
+/** The rules of an account that says nothing else. */
+const DEFAULT_RULES = {
+  pathLabelDepth: 1,
+  guestsSeePeopleMet: true,
+  secondMeansFor: [] as Standing[],
+  outsidersNeedEnd: false,
+}
+
 class BookReader {
   private readonly problems: Problem[] = []
   readonly rows = Object.fromEntries(TABLE_NAMES.map((name) => [name, []])) as unknown as Lists
@@ -70,8 +79,8 @@ class BookReader {
   read(): BookRead {
     const asOf = readInstant(this.book.asOf)
     const id = this.makeId()
-    const settings = { ...this.book.account, pathLabelDepth: 1, guestsSeePeopleMet: true, openedAt: asOf }
-    this.rows.settings.push({ id: this.makeId(), ...settings })
+    const { rules, ...named } = this.book.account
+    this.rows.settings.push({ id: this.makeId(), ...named, ...DEFAULT_RULES, ...rules, openedAt: asOf })
     const rootId = this.makeId()
     const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false, archived: false }
     this.rows.place.push({ ...root, name: this.book.account.name })
@@ -291,9 +300,12 @@ class BookReader {
       const [product = '', seatType = ''] = seat.split('/')
       return { holdingId: this.makeId(), product, seatType }
     })
+    const groupIds = (offer.groups ?? []).flatMap((name, at) => {
+      return this.find(this.groups, name, 'group', `${path}/groups/${at}`) ?? []
+    })
     const sentAt = this.when(offer.sent, 'beginning')
     const expiresAt = this.when(offer.expires, 'end')
-    const row = { personId, sponsorId, state: offer.state, sentAt, expiresAt, resendNumber: 0, grants, seats }
+    const row = { personId, sponsorId, state: offer.state, sentAt, expiresAt, resendNumber: 0, grants, seats, groupIds }
     const id = this.makeId()
     this.paths.set(id, path)
     this.rows.offer.push({ id, ...row })

@@ -27,6 +27,10 @@ export interface SettingsRow {
   pathLabelDepth: number
   /** Whether guests see the people they meet at places they reach (model P4). */
   guestsSeePeopleMet: boolean
+  /** Whose sign-in needs a second means, by standing. */
+  secondMeansFor: readonly Standing[]
+  /** Whether an outsider’s engagement needs an end. */
+  outsidersNeedEnd: boolean
   /** When the account was opened here: months before that were never billed by it. */
   openedAt: Instant
 }
@@ -176,6 +180,8 @@ export interface OfferRow {
   resendNumber: number
   grants: readonly OfferedGrant[]
   seats: readonly OfferedSeat[]
+  /** Groups they are put into by name. */
+  groupIds: readonly Id[]
 }
 
 /** Person × seat type with three instants: given, counted, ended (model S1). */
@@ -351,8 +357,8 @@ export interface RowEdit<T extends TableName = TableName> {
   after: Rows[T] | null
 }
 
-/** Names of personal values, kept by person in one plain, unversioned table (model C6). */
-export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail'] as const
+/** Names of personal values (`word`: what they said when declining, or were told when refused), kept by person in one plain, unversioned table (model C6). */
+export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail', 'word'] as const
 /** A reason given with a request stands under the request's id. */
 export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}`
 

@@ -6,7 +6,9 @@ import type { Id, PersonRow } from './rows.ts'
 
 /** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
 export function writeBook(account: Account, asOf: Instant): AccountBook {
-  const { name, zone, currency, locale } = account.settings
+  const { name, zone, currency, locale, pathLabelDepth, guestsSeePeopleMet, secondMeansFor, outsidersNeedEnd } =
+    account.settings
+  const rules = { pathLabelDepth, guestsSeePeopleMet, secondMeansFor: [...secondMeansFor], outsidersNeedEnd }
   const start = (instant: Instant) => whenText(instant, zone, 'beginning')
   const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })
   const ref = (personId: Id) => account.personal(personId, 'email') ?? `person-${personId}`
@@ -71,7 +73,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
   return {
     format: BOOK_FORMAT,
     asOf: instantText(asOf),
-    account: { name, zone, currency, locale },
+    account: { name, zone, currency, locale, rules },
     employers: [...account.all('employer')].map((row) => row.name),
     places: places(account.root.id),
     products: [...account.all('product')].map((row) => ({
@@ -134,6 +136,9 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         ...end(grant.until),
       })),
       seats: offer.seats.map(seatCode),
+      ...(offer.groupIds.length > 0
+        ? { groups: offer.groupIds.map((id) => account.get('group', id)?.name ?? id) }
+        : {}),
     })),
     packets: [...account.all('packet')].map((packet) => ({
       name: packet.name,

@@ -7,6 +7,7 @@ import { reportsOf } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { settleSeats } from './seat-rules.ts'
+import { checkEnd } from './settings.ts'
 import { RowId, When } from './shapes.ts'
 
 export class Choice {
@@ -92,6 +93,8 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
   if (change.engagementUntil !== undefined) {
     after.engagementUntil = draft.endFrom(change.engagementUntil, person.engagementFrom, '/engagementUntil')
   }
+  const before = person.kind === after.kind && change.engagementUntil === undefined
+  if (!before) checkEnd(draft, after, after.engagementUntil)
   if (change.reference !== undefined) after.reference = change.reference?.trim() || null
   if (change.choices) after.choices = choicesAfter(draft, person, change.choices)
   return after

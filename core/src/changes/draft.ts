@@ -13,6 +13,8 @@ export type Actor =
 /** What the server does besides writing rows, once the commit stands (model C1; named by ids, never by content). */
 export type Effect =
   | { kind: 'invitation-mail'; offerId: Id; personId: Id; resendNumber: number }
+  /** Somebody is told by mail of what became of somebody they invited. */
+  | { kind: 'tell'; template: 'declined' | 'refused'; toPersonId: Id; aboutPersonId: Id }
   /** Every way in is shut for this person in this account: sessions and tokens end (model X4). */
   | { kind: 'shut-doors'; personId: Id }
 

@@ -64,6 +64,18 @@ import {
   type UnfitPlace,
 } from './products.ts'
 import { changeSeat, endSeat, giveSeat, type ChangeSeat, type EndSeat, type GiveSeat } from './seats.ts'
+import { changeSettings, type ChangeSettings } from './settings.ts'
+import {
+  correctAddress,
+  decline,
+  refuseEntry,
+  resend,
+  type CorrectAddress,
+  type Decline,
+  type RefuseEntry,
+  type Resend,
+} from './offer-life.ts'
+import { ownEmail, type OwnEmail } from './own-email.ts'
 import { undo, type Undo } from './undo.ts'
 
 /** What alters an account; there is no other way in (model C1). */
@@ -88,6 +100,12 @@ export type Change =
   | NameSignatory
   | Invite
   | Withdraw
+  | Resend
+  | CorrectAddress
+  | Decline
+  | RefuseEntry
+  | OwnEmail
+  | ChangeSettings
   | Accept
   | Admit
   | Give
@@ -121,13 +139,14 @@ const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, clos
 const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePlace]
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
-const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave]
+const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail]
+const OFFERS = [resend, correctAddress, decline, refuseEntry]
 const PACKETS = [makePacket, changePacket, removePacket]
-const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats]
+const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
 const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
 const KINDS = new Map<string, ChangeKind<never>>(
-  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...ACCESS, ...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS].map(
+  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS, ...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS].map(
     (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
   ),
 )
@@ -171,7 +190,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     const kind = kindOf(change.type)
     const before = decision.after
     const draft = new Draft(before, actor, now)
-    if (actor.kind === 'person' && change.type !== 'accept') checkActor(draft)
+    if (actor.kind === 'person' && !BEFORE_ENTRY.has(change.type)) checkActor(draft)
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
     if (draft.problems.length === 0 && actor.kind === 'person' && !kind.onlyEnds) judgeDraft(draft, before)
@@ -186,6 +205,9 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
   if (decision.problems.length === 0) checkOwners(account, decision, now)
   return decision
 }
+
+/** What somebody does who is not in yet: about their own invitation, or their own address. */
+const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email'])
 
 /** The actor must be active now (model D1). */
 function checkActor(draft: Draft): void {

@@ -21,7 +21,8 @@ import { periodText, roleText } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
 import { aSeat, giveOffered, releaseOffered, reserveOffered } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
-import { RowId, When } from './shapes.ts'
+import { checkEnd } from './settings.ts'
+import { RowId, RowIds, When } from './shapes.ts'
 
 /** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
 export const INVITATION_DAYS = 14
@@ -56,6 +57,8 @@ export class Invite {
   @When() engagementUntil?: string | null
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => InvitedGrant) grants!: InvitedGrant[]
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => InvitedSeat) seats!: InvitedSeat[]
+  /** Groups they are put into by name. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
   /** A personal line in the message. */
   @IsOptional() @Line(400, 0) line?: string | null
 }
@@ -96,6 +99,7 @@ export const invite: ChangeKind<Invite> = {
     const gives = [
       ...change.grants.map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
       ...change.seats.map((seat) => aSeat(seat, sight)),
+      ...(change.groupIds ?? []).map((id) => `the group ${sight.named.get('group', id)?.name ?? ''}`),
     ]
     const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
@@ -134,6 +138,7 @@ function mayInvite(draft: Draft, change: Invite): boolean {
 /** The record to be invited: a new one, or the one the same address had before (model P3: `→ invited`). */
 function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
   const { from, until } = draft.period(change.engagementFrom, change.engagementUntil)
+  checkEnd(draft, change, until)
   if (change.managerId && !draft.seen('person', change.managerId, 'manager')) return undefined
   if (change.employerId && !draft.account.get('employer', change.employerId)) {
     draft.refuse('not-found', 'There is no such employer here.', '/employerId')
@@ -196,6 +201,7 @@ function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
     resendNumber: 0,
     grants,
     seats,
+    groupIds: [...new Set(change.groupIds ?? [])],
   }
 }
 

@@ -3,6 +3,7 @@ import { judge } from '../access/entitlement.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 import { productAt } from '../products/catalogue.ts'
+import type { Instant } from '../time/instants.ts'
 import { isHeldAt } from '../seats/holdings.ts'
 import type { Draft } from './draft.ts'
 import { checkMoney, holdSeat } from './seat-rules.ts'
@@ -36,12 +37,27 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   if (offer.seats.length > 0) {
     checkMoney(draft, before, sight, [...new Set(offer.grants.map((grant) => grant.placeId))], 'hand out a seat')
   }
-  const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant')
+  joinGroups(draft, offer, sight)
+  const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant' || edit.table === 'membership')
   // The standing is given at the use as well: the comparison begins at a guest who has nothing.
   const person = draft.account.get('person', offer.personId)!
   const standing: RowEdit = { table: 'person', key: person.id, before: { ...person, standing: 'guest' }, after: person }
   const bare = before.with([{ ...standing, after: standing.before }])
   draft.judged(judge(bare, draft.account, [standing, ...made], giver, sight, draft.now))
+}
+
+/** Puts them into the groups offered, as whoever gives it may (model P8); what that moves is judged with the rest (D1). */
+function joinGroups(draft: Draft, offer: OfferRow, sight: Sight): void {
+  offer.groupIds.forEach((groupId, at) => {
+    const group = draft.account.get('group', groupId)
+    if (!group) return draft.refuse('not-offered', 'A group that was offered is there no more; invite without it.')
+    if (!sight.can('groups', 'change')) {
+      const sentence = `To put somebody into ${group.name} you need groups: change; leave the group out.`
+      return draft.refuse('not-allowed', sentence, `/groupIds/${at}`)
+    }
+    const known = draft.account.by('membership', 'person', offer.personId).some((one) => one.groupId === groupId)
+    if (!known) draft.insert('membership', { id: idFrom(offer.id, at + 1), groupId, personId: offer.personId })
+  })
 }
 
 /** A type counted when invited took its seat at sending: that one stays, and no longer ends with the invitation (S3). */
@@ -64,6 +80,21 @@ export function reserveOffered(draft: Draft, offer: OfferRow): void {
     const until = offer.expiresAt
     holdSeat(draft, { holdingId, personId: offer.personId, product, seatType, from: draft.now, until })
   }
+}
+
+/** Holds for longer what was reserved for an offer sent again; what ran out meanwhile is taken anew (model S3). */
+export function extendReserved(draft: Draft, offer: OfferRow, expiresAt: Instant): OfferRow['seats'] {
+  return offer.seats.map((seat) => {
+    if (productAt(draft.account, seat.product, draft.now)?.sheet.charging.counts !== 'invited') return seat
+    const held = draft.account.get('holding', seat.holdingId)
+    if (held && isHeldAt(draft.account, held, draft.now)) draft.update('holding', held.id, { until: expiresAt })
+    else {
+      const holdingId = idFrom(seat.holdingId, offer.resendNumber + 1)
+      holdSeat(draft, { ...seat, holdingId, personId: offer.personId, from: draft.now, until: expiresAt })
+      return { ...seat, holdingId }
+    }
+    return seat
+  })
 }
 
 /** Gives back what was reserved for an offer that is not taken up. */

@@ -113,6 +113,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return draft.need('billing', 'run', root, 'undo what was done to plans and numbers of seats')
     case 'allotment':
       return draft.need('seats', 'change', root, 'undo what was done to a place’s number of seats')
+    case 'settings':
     case 'separation':
     case 'field':
       return draft.need('settings', 'change', root, 'undo what was done to fields and standing checks')

@@ -19,6 +19,8 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('pathLabelDepth', 'path_label_depth'),
       boolean('guestsSeePeopleMet', 'guests_see_people_met'),
       plain('openedAt', 'opened_at_us'),
+      json('secondMeansFor', 'second_means_for'),
+      boolean('outsidersNeedEnd', 'outsiders_need_end'),
     ],
   },
   employer: { table: 'employer', columns: [plain('name', 'name')] },
@@ -91,6 +93,7 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('resendNumber', 'resend_number'),
       json('grants', 'grants'),
       json('seats', 'seats'),
+      json('groupIds', 'group_ids'),
     ],
   },
   holding: {

@@ -1,0 +1,144 @@
+import { Equals, IsEmail, IsOptional, MaxLength } from 'class-validator'
+import type { Id, OfferRow } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import { addDays, dateOf, untilDate } from '../time/instants.ts'
+import type { Draft } from './draft.ts'
+import { INVITATION_DAYS } from './invite.ts'
+import type { ChangeKind } from './kind.ts'
+import { extendReserved, releaseOffered } from './offers.ts'
+import { RowId } from './shapes.ts'
+
+export class Resend {
+  @Equals('resend') type!: 'resend'
+  @RowId() offerId!: Id
+}
+
+/** Sends an invitation again, for another fortnight; the link sent before is dead from then on (model I3). */
+export const resend: ChangeKind<Resend> = {
+  type: 'resend',
+  shape: Resend,
+  fill: (change) => change,
+  decide(draft, { offerId }) {
+    const offer = openOffer(draft, offerId, 'send this invitation again')
+    if (offer) sendAgain(draft, offer)
+  },
+  sentence: (change, sight, verb) => `${verb('sent', 'send')} ${invitedOf(change.offerId, sight)} the invitation again`,
+  record: (change) => change,
+}
+
+export class CorrectAddress {
+  @Equals('correct-address') type!: 'correct-address'
+  @RowId() offerId!: Id
+  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+}
+
+/** Corrects the address of an invitation not yet taken up, and sends it there; the old link is dead (model I3). */
+export const correctAddress: ChangeKind<CorrectAddress> = {
+  type: 'correct-address',
+  shape: CorrectAddress,
+  fill: (change) => change,
+  decide(draft, { offerId, email }) {
+    const offer = openOffer(draft, offerId, 'correct the address')
+    if (!offer) return
+    const wanted = email.trim()
+    const twin = draft.account.peopleByEmail(wanted).find((id) => draft.sight.seesPerson(id))
+    if (twin) {
+      const sentence = `${draft.account.nameOf(twin)} has this address already; look there first.`
+      return draft.refuse('here-already', sentence, '/email')
+    }
+    draft.set(offer.personId, 'email', wanted)
+    sendAgain(draft, offer)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('corrected', 'correct')} the address of ${invitedOf(change.offerId, sight)} and ${verb('sent', 'send')} the invitation there`,
+  record: ({ email: _email, ...rest }) => ({ ...rest, personal: ['email'] }),
+}
+
+export class Decline {
+  @Equals('decline') type!: 'decline'
+  @RowId() offerId!: Id
+  /** A word to whoever invited. */
+  @IsOptional() @Line(400, 0) word?: string | null
+}
+
+/** Declines one's own invitation (model P3: `invited|waiting → declined`); what was reserved for it is empty again. */
+export const decline: ChangeKind<Decline> = {
+  type: 'decline',
+  shape: Decline,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { offerId, word }) {
+    const offer = draft.account.get('offer', offerId)
+    const person = draft.account.get('person', offer?.personId)
+    const open = offer?.state === 'live' && offer.expiresAt > draft.now
+    if (!offer || !person || !open || person.id !== draft.actorId || !AT_THE_DOOR.includes(person.state)) {
+      return draft.refuse('offer-dead', 'This invitation is no longer open; nothing needs declining.')
+    }
+    draft.update('offer', offer.id, { state: 'withdrawn' })
+    releaseOffered(draft, offer)
+    draft.update('person', person.id, { state: 'declined' })
+    draft.set(person.id, 'word', word?.trim() || null)
+    draft.effects.push({ kind: 'tell', template: 'declined', toPersonId: offer.sponsorId, aboutPersonId: person.id })
+  },
+  sentence: (_change, _sight, verb) => `${verb('declined', 'decline')} their invitation`,
+  record: ({ word: _word, ...rest }) => ({ ...rest, personal: ['word'] }),
+}
+
+export class RefuseEntry {
+  @Equals('refuse-entry') type!: 'refuse-entry'
+  @RowId() personId!: Id
+  /** Told to whoever invited them. */
+  @IsOptional() @Line(400, 0) reason?: string | null
+}
+
+/** Does not let in someone who waits (model P3: `waiting → refused`, D3); whoever invited them is told, with the reason. */
+export const refuseEntry: ChangeKind<RefuseEntry> = {
+  type: 'refuse-entry',
+  shape: RefuseEntry,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { personId, reason }) {
+    const person = draft.seen('person', personId, 'person')
+    if (!person || !draft.need('people', 'change', draft.account.root.id, 'refuse people')) return
+    if (person.state !== 'waiting') {
+      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
+    }
+    draft.update('person', person.id, { state: 'refused' })
+    draft.set(person.id, 'word', reason?.trim() || null)
+    for (const offer of draft.account.by('offer', 'person', person.id)) {
+      if (offer.state !== 'live' && offer.state !== 'dead') continue
+      draft.update('offer', offer.id, { state: 'withdrawn' })
+      releaseOffered(draft, offer)
+      if (offer.sponsorId === draft.actorId) continue
+      draft.effects.push({ kind: 'tell', template: 'refused', toPersonId: offer.sponsorId, aboutPersonId: person.id })
+    }
+  },
+  sentence: (change, sight, verb) => `${verb('refused', 'refuse')} to let ${sight.personName(change.personId)} in`,
+  record: ({ reason: _reason, ...rest }) => ({ ...rest, personal: ['word'] }),
+}
+
+const AT_THE_DOOR = ['invited', 'waiting']
+
+/** An invitation not taken up, run out or not; its sponsor or whoever changes people may see to it (model D3). */
+function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
+  const offer = draft.seen('offer', offerId, 'invitation')
+  if (!offer) return undefined
+  if (offer.sponsorId !== draft.actorId && !draft.need('people', 'change', draft.account.root.id, todo))
+    return undefined
+  if (offer.state === 'live' && draft.account.get('person', offer.personId)?.state === 'invited') return offer
+  draft.refuse('not-live', 'This invitation was taken up or withdrawn; invite them anew.')
+  return undefined
+}
+
+function sendAgain(draft: Draft, offer: OfferRow): void {
+  const { zone } = draft.account
+  const expiresAt = untilDate(addDays(dateOf(draft.now, zone), INVITATION_DAYS), zone)
+  const seats = extendReserved(draft, offer, expiresAt)
+  const resendNumber = offer.resendNumber + 1
+  draft.update('offer', offer.id, { resendNumber, sentAt: draft.now, expiresAt, seats })
+  draft.effects.push({ kind: 'invitation-mail', offerId: offer.id, personId: offer.personId, resendNumber })
+}
+
+function invitedOf(offerId: Id, sight: Draft['sight']): string {
+  return sight.personName(sight.named.get('offer', offerId)?.personId)
+}

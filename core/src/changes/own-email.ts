@@ -1,0 +1,29 @@
+import { Equals, IsEmail, MaxLength } from 'class-validator'
+import type { Id } from '../account/rows.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId } from './shapes.ts'
+
+export class OwnEmail {
+  @Equals('own-email') type!: 'own-email'
+  @RowId() personId!: Id
+  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+}
+
+/** The address is the person's own (model D3): they alone change it, once they have proven the mailbox. */
+export const ownEmail: ChangeKind<OwnEmail> = {
+  type: 'own-email',
+  shape: OwnEmail,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { personId, email }) {
+    const person = draft.account.get('person', personId)
+    if (!person || person.id !== draft.actorId) {
+      return draft.refuse('not-yours', 'An address is changed by the person themselves, in their own sign-in.')
+    }
+    draft.set(person.id, 'email', email.trim())
+    // The row is named, so that other processes read the address anew (model C6).
+    draft.update('person', person.id, {})
+  },
+  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own address`,
+  record: ({ email: _email, ...rest }) => ({ ...rest, personal: ['email'] }),
+}
