@@ -14,10 +14,13 @@ import { changeRoutes } from './api/changes.ts'
 import { eventRoutes } from './api/events.ts'
 import { gridRoutes } from './api/grid.ts'
 import { invitationRoutes } from './api/invitations.ts'
+import { loginLinkRoutes } from './api/login-links.ts'
+import { meansRoutes } from './api/means.ts'
 import { openApiOf } from './api/openapi.ts'
 import { placeListRoutes } from './api/place-lists.ts'
 import { mount, type Route } from './api/route.ts'
 import { sessionRoutes } from './api/session.ts'
+import { slipRoutes } from './api/slips.ts'
 import { statementRoutes } from './api/statements.ts'
 import { viewRoutes } from './api/views.ts'
 import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
@@ -29,6 +32,9 @@ import { isUnreachable } from './store/pools.ts'
 
 export const ROUTES: readonly Route[] = [
   ...sessionRoutes,
+  ...meansRoutes,
+  ...loginLinkRoutes,
+  ...slipRoutes,
   ...viewRoutes,
   ...changeRoutes,
   ...billRoutes,

@@ -15,6 +15,8 @@ import { openPools } from './store/pools.ts'
 import { departureWorker } from './work/departures.ts'
 import { docketRunWorker } from './work/docket-runs.ts'
 import { invitationWorker } from './work/invitations.ts'
+import { loginMailWorker } from './work/login-mail.ts'
+import { tellWorker } from './work/tell.ts'
 import { Mailer } from './work/mail.ts'
 import { monthEndWorker } from './work/month-ends.ts'
 import { Thinker } from './work/thinker.ts'
@@ -55,6 +57,8 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }
   const mailer = new Mailer(configuration)
   workshop.employ('invitation', invitationWorker(lodge, mailer))
+  workshop.employ('login-mail', loginMailWorker(lodge, mailer))
+  workshop.employ('tell', tellWorker(lodge, mailer))
   workshop.employ('docket-run', docketRunWorker(lodge))
   workshop.employ('finish-departure', departureWorker(lodge))
   workshop.employ('month-ends', monthEndWorker(lodge))

@@ -12,7 +12,7 @@ function filesIn(directory: string): string[] {
 
 /** Tables that belong to no account: a login is a human's, a session's cookie and a token are found by their hash. */
 const NOT_OF_AN_ACCOUNT =
-  /\b(FROM|INTO|UPDATE)\s+(account|login|session|migration|rate_limit|offer_token|product_token|durable_work)\b/
+  /\b(FROM|INTO|UPDATE)\s+(account|login|login_means|login_token|session|migration|rate_limit|offer_token|product_token|durable_work)\b/
 const STATEMENT = /[`'"]\s*((SELECT|UPDATE|DELETE FROM|INSERT)\b[\s\S]*?)[`'"]\s*,?/g
 
 /** Statements of a file with the line before each, where an exception is explained. */

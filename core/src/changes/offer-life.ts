@@ -47,6 +47,8 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
       return draft.refuse('here-already', sentence, '/email')
     }
     draft.set(offer.personId, 'email', wanted)
+    // The row is named, so that other processes read the address anew (model C6).
+    draft.update('person', offer.personId, {})
     sendAgain(draft, offer)
   },
   sentence: (change, sight, verb) =>

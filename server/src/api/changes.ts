@@ -4,6 +4,7 @@ import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, Min } from '
 import { v7 as uuidv7 } from 'uuid'
 import {
   fillDocket,
+  isGrave,
   MAXIMUM_CHANGES,
   readChange,
   readFilling,
@@ -14,6 +15,7 @@ import {
 } from '@lodge/core'
 import { badRequest, LodgeError, movedMeanwhile, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
+import { mustBeFresh } from '../signin/enter.ts'
 import { readDocket, saveDocket } from '../store/dockets.ts'
 import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
 import { TooManyEdits } from '../store/commit.ts'
@@ -156,6 +158,7 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const { lodge, accountId, personId, session, body } = ask
   const changes = await readChanges(ask)
   if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
+  if (changes.some((change) => isGrave(ask.account, change))) mustBeFresh(session, ask.now)
   const idempotency = keyOf(ask)
   const earlier = await answerOf(lodge, idempotency)
   if (earlier) return earlier

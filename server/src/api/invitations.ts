@@ -1,18 +1,17 @@
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { choicesView, dateOf, lastDateBefore, problem, Sight, upwards, type Account, type OfferRow } from '@lodge/core'
+import { choicesView, dateOf, lastDateBefore, Sight, upwards, type Account, type OfferRow } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import { openSession, sessionOf, setCookie } from '../signin/cookies.ts'
 import { hashToken } from '../signin/key-ring.ts'
+import { passwordProblem } from '../signin/password-rules.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import { findOfferToken } from '../store/tokens.ts'
-import { meOf } from './session.ts'
+import { meOf } from './me.ts'
 import { route, type Ask } from './route.ts'
-
-export const MINIMUM_PASSWORD_LENGTH = 10
 
 export class InvitationToken {
   @IsString() @MaxLength(100) token!: string
@@ -24,6 +23,11 @@ export class TakeUp {
   @IsOptional() @IsString() @MaxLength(200) password?: string
   /** Someone else is signed in and takes it up all the same: they wait for admission (model I3). */
   @IsOptional() @IsIn(['signed-in']) as?: 'signed-in'
+}
+
+export class DeclineInvitation {
+  @IsString() @MaxLength(100) token!: string
+  @IsOptional() @IsString() @MaxLength(400) word?: string
 }
 
 /** Wrong, used, expired and cut tokens get the same plain answer (model I6). */
@@ -76,6 +80,24 @@ export const invitationRoutes = [
     summary: 'Takes an invitation up, with a new login or one’s own.',
     body: TakeUp,
     answer: takeUp,
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/invitations/decline',
+    summary: 'Declines an invitation, with a word to whoever sent it.',
+    body: DeclineInvitation,
+    async answer(ask) {
+      const { lodge, body } = ask
+      const { accountId, offer } = await find(ask)
+      await lodge.committer.commit({
+        accountId,
+        changes: [{ type: 'decline', offerId: offer.id, word: body.word }],
+        actor: { kind: 'person', personId: offer.personId },
+        via: { kind: 'invitation' },
+      })
+      return undefined
+    },
   }),
 ]
 
@@ -159,10 +181,8 @@ async function loginFor(
   if (await findLoginByEmail(lodge.pools.requests, email)) {
     throw new LodgeError(409, 'has-login', `There is a login for ${email} already; sign in with it to take this up.`)
   }
-  if (!body.password || body.password.length < MINIMUM_PASSWORD_LENGTH) {
-    const sentence = `A password needs at least ${MINIMUM_PASSWORD_LENGTH} characters; a few words make a good one.`
-    throw refused([problem('short-password', sentence, '/password')])
-  }
-  const passwordHash = await lodge.passwords.hash(body.password)
+  const wrong = passwordProblem(body.password, email)
+  if (wrong) throw refused([wrong])
+  const passwordHash = await lodge.passwords.hash(body.password!)
   return { login: { id: uuidv7(), email, emailProven: true, passwordHash }, isNew: true, proven: true }
 }

@@ -1,7 +1,16 @@
 import { createHash } from 'node:crypto'
 import type { Context } from 'koa'
 import type Router from '@koa/router'
-import { absenceAt, dateOf, readShape, Sight, type Account, type Instant } from '@lodge/core'
+import {
+  absenceAt,
+  asksSecondMeans,
+  dateOf,
+  readShape,
+  Sight,
+  type Account,
+  type Instant,
+  type PersonRow,
+} from '@lodge/core'
 import { badRequest, LodgeError, notFound, notSignedIn } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { sessionOf } from '../signin/cookies.ts'
@@ -53,6 +62,8 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   query?: Record<string, string>
   /** May be asked by someone whose engagement has not begun (model P3). */
   beforeEngagement?: boolean
+  /** May be asked by someone who came by a re-entry slip, or still lacks the second means the account asks for. */
+  ownPage?: boolean
   /** The answer depends on the account's version, the day, the asker and the query alone (ETag). */
   cacheable?: boolean
   answer(ask: Asks<B>[A]): Promise<object | undefined>
@@ -122,9 +133,23 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
     if (absence === 'engagement-not-begun') throw notFound()
     throw new LodgeError(401, 'doors-shut', `Your way into ${loaded.account.settings.name} is shut.`)
   }
+  if (!one.ownPage) checkStrength(session, loaded.account, person)
   const asPersonId = one.query?.as ? await seenAs(ask, loaded.account, accountId, personId, now) : null
   const sight = sightOf(loaded.account, personId, asPersonId, now)
   return { ...ask, now, account: loaded.account, accountId, personId, asPersonId, sight }
+}
+
+/** How somebody came in has to be enough for the account (model I9, its rule on second means). @throws LodgeError 403. */
+function checkStrength({ strength }: Session, account: Account, person: PersonRow): void {
+  if (strength === 'slip') {
+    const sentence =
+      'You came in by a re-entry slip: it opens your own page. Have it countersigned, or prove your mailbox.'
+    throw new LodgeError(403, 'narrow', sentence)
+  }
+  if (strength === 'password' && asksSecondMeans(account, person)) {
+    const sentence = `${account.settings.name} asks for a second means of signing in; add a passkey or one-time codes first.`
+    throw new LodgeError(403, 'second-means-needed', sentence)
+  }
 }
 
 /** Seeing as somebody is for who sees their record, is noted, and shows only where both reach (model D5, C8). */
@@ -145,6 +170,8 @@ async function seenAs(
 
 async function personIn(ask: SignedInAsk<object>, accountId: string, session: Session): Promise<string | undefined> {
   if (session.accountId === accountId && session.personId) return session.personId
+  // What a re-entry slip renews is entry to the account that gave it (model I9).
+  if (session.slipId !== null) return undefined
   const people = await accountsOfLogin(ask.lodge.pools.requests, session.loginId)
   return people.find((one) => one.accountId === accountId)?.personId
 }

@@ -1,13 +1,21 @@
-import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator'
-import { absenceAt, roomsOf, Sight, type Me } from '@lodge/core'
-import { LodgeError } from '../errors.ts'
+import { randomBytes } from 'node:crypto'
+import { IsEmail, IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import type { AuthenticationResponseJSON } from '@simplewebauthn/server'
+import { v7 as uuidv7 } from 'uuid'
+import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { openSession, setCookie } from '../signin/cookies.ts'
-import { instantFor } from '../store/accounts.ts'
+import { takeCode } from '../signin/codes.ts'
+import { isKnownDevice, sessionOf, setCookie } from '../signin/cookies.ts'
+import { enter } from '../signin/enter.ts'
+import { hashToken } from '../signin/key-ring.ts'
+import { askForPasskey, checkPasskey } from '../signin/passkeys.ts'
 import { insertEvent } from '../store/events.ts'
-import { findLogin, findLoginByEmail } from '../store/logins.ts'
-import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
-import { endSession, type Session } from '../store/sessions.ts'
+import { findLoginToken, insertLoginToken, useLoginToken } from '../store/login-tokens.ts'
+import { findLogin, findLoginByEmail, type Login } from '../store/logins.ts'
+import { meansOfLogin } from '../store/means.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
+import { chooseAccount, endSession, proveSession } from '../store/sessions.ts'
+import { meOf } from './me.ts'
 import { route } from './route.ts'
 
 export class SignIn {
@@ -15,12 +23,57 @@ export class SignIn {
   @IsString() @MinLength(1, { message: 'password must not be empty' }) @MaxLength(200) password!: string
 }
 
+export class SecondStep {
+  @IsString() @MaxLength(100) ticket!: string
+  /** Six digits of an authenticator, or a backup code. */
+  @IsString() @MaxLength(40) code!: string
+}
+
+export class SignInByPasskey {
+  /** What the browser answered (WebAuthn level 3, AuthenticationResponseJSON). */
+  @IsObject() answer!: AuthenticationResponseJSON
+}
+
+export class SignInAgain {
+  @IsOptional() @IsString() @MaxLength(200) password?: string
+  @IsOptional() @IsString() @MaxLength(40) code?: string
+}
+
+export class EnterAccount {
+  @IsString() @MaxLength(36) accountId!: string
+}
+
+const TICKET_MICROSECONDS = 5 * 60_000_000
+
+function wrong(sentence = 'This address and password do not go together.'): LodgeError {
+  return new LodgeError(401, 'wrong-sign-in', sentence)
+}
+
+/** After the password, who has a second means is asked for it; the ticket stands for the first step and is good once. */
+async function askSecond(lodge: Lodge, login: Login, now: number): Promise<object | undefined> {
+  const means = await meansOfLogin(lodge.pools.requests, login.id)
+  if (means.length === 0) return undefined
+  const ticket = randomBytes(32).toString('base64url')
+  await insertLoginToken(lodge.pools.requests, {
+    id: uuidv7(),
+    purpose: 'second',
+    tokenHash: hashToken(ticket),
+    loginId: login.id,
+    accountId: null,
+    personId: null,
+    detail: {},
+    createdAt: now,
+    expiresAt: now + TICKET_MICROSECONDS,
+  })
+  return { second: [...new Set(means.map((one) => one.kind))], ticket }
+}
+
 export const sessionRoutes = [
   route({
     audience: 'anyone',
     method: 'post',
     path: '/api/session',
-    summary: 'Sign in with email and password.',
+    summary: 'Sign in with email and password; whoever has a second means is asked for it next.',
     body: SignIn,
     async answer({ lodge, ctx, body, now }) {
       const login = await findLoginByEmail(lodge.pools.requests, body.email)
@@ -28,20 +81,75 @@ export const sessionRoutes = [
       const [matches, people] = await Promise.all([
         lodge.passwords.matches(login?.passwordHash, body.password),
         login ? accountsOfLogin(lodge.pools.requests, login.id) : [],
-        lodge.limits.countSignIn(body.email, ctx.ip),
+        lodge.limits.countSignIn(body.email, ctx.ip, isKnownDevice(lodge, ctx, login?.id)),
       ])
       if (!matches || !login) {
         await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login?.id }, now)
-        throw new LodgeError(401, 'wrong-sign-in', 'This address and password do not go together.')
+        throw wrong()
       }
-      const place = await firstDoor(lodge, people)
-      const [opened] = await Promise.all([
-        openSession(lodge.pools.requests, { loginId: login.id, ...place }, now),
-        insertEvent(lodge.pools.requests, { kind: 'signed-in', loginId: login.id, ...place }, now),
-        lodge.limits.signedIn(body.email, ctx.ip),
-      ])
-      setCookie(lodge, ctx, opened.cookie)
-      return meOf(lodge, opened.session, login.email, people)
+      return (await askSecond(lodge, login, now)) ?? enter(lodge, ctx, login, 'password', now, people)
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/session/second',
+    summary: 'The second step of signing in: a code of an authenticator, or one from paper.',
+    body: SecondStep,
+    async answer({ lodge, ctx, body, now }) {
+      const token = await findLoginToken(lodge.pools.requests, hashToken(body.ticket), 'second', now)
+      const login = token?.loginId && (await findLogin(lodge.pools.requests, token.loginId))
+      if (!token || !login) throw wrong('This took too long; sign in from the beginning.')
+      await lodge.limits.countSecond(login.id)
+      if (!(await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now))) {
+        await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login.id }, now)
+        throw wrong('This code is not good, or was used already; take the next one.')
+      }
+      if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw wrong()
+      await lodge.limits.secondPassed(login.id)
+      return enter(lodge, ctx, login, 'two', now)
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/session/passkey/options',
+    summary: 'What a browser needs to sign in with a passkey.',
+    answer: ({ lodge, now }) => askForPasskey(lodge, now),
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/session/passkey',
+    summary: 'Sign in with a passkey, which is two means at once.',
+    body: SignInByPasskey,
+    async answer({ lodge, ctx, body, now }) {
+      const loginId = await checkPasskey(lodge, body.answer, now)
+      const login = loginId && (await findLogin(lodge.pools.requests, loginId))
+      if (!login) throw wrong('This passkey does not open anything here.')
+      const before = await sessionOf(lodge, ctx)
+      if (before) await endSession(lodge.pools.requests, before.id, now, 'signed-in-again')
+      return enter(lodge, ctx, login, 'passkey', now)
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/session/again',
+    summary: 'Prove who one is once more, for grave acts.',
+    body: SignInAgain,
+    async answer({ lodge, ctx, session, body, now }) {
+      if (session.strength === 'slip') throw notFound()
+      const login = await findLogin(lodge.pools.requests, session.loginId)
+      if (!login) throw notFound()
+      await lodge.limits.countSignIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login.id))
+      const proven = body.code
+        ? await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now)
+        : await lodge.passwords.matches(login.passwordHash, body.password ?? '')
+      if (!proven) throw wrong(body.code ? 'This code is not good, or was used already.' : 'This is not your password.')
+      await lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login.id))
+      await proveSession(lodge.pools.requests, session.id, session.strength, now)
+      return undefined
     },
   }),
   route({
@@ -59,6 +167,21 @@ export const sessionRoutes = [
   }),
   route({
     audience: 'signed-in',
+    method: 'put',
+    path: '/api/session/account',
+    summary: 'Go over to another account of the same login, without signing in again.',
+    body: EnterAccount,
+    async answer({ lodge, session, body }) {
+      const people = await accountsOfLogin(lodge.pools.requests, session.loginId)
+      const there = people.find((one) => one.accountId === body.accountId)
+      const login = await findLogin(lodge.pools.requests, session.loginId)
+      if (!there || !login || session.strength === 'slip') throw notFound()
+      await chooseAccount(lodge.pools.requests, session.id, there.accountId, there.personId)
+      return meOf(lodge, { ...session, ...there }, login.email, people)
+    },
+  }),
+  route({
+    audience: 'signed-in',
     method: 'delete',
     path: '/api/session',
     summary: 'Sign out.',
@@ -71,50 +194,3 @@ export const sessionRoutes = [
     },
   }),
 ]
-
-/** The account a login enters first: one where its doors are open. */
-async function firstDoor(
-  lodge: Lodge,
-  people: readonly PersonOfLogin[],
-): Promise<{ accountId: string | null; personId: string | null }> {
-  for (const { accountId, personId } of people) {
-    const loaded = await lodge.accounts.get(accountId)
-    const person = loaded?.account.get('person', personId)
-    const absence = loaded && person && absenceAt(person, instantFor(loaded, lodge.clock))
-    if (person && (!absence || absence === 'engagement-not-begun')) return { accountId, personId }
-  }
-  return { accountId: null, personId: null }
-}
-
-/** Where a session is in, of all the accounts its login is a person in. */
-export async function meOf(
-  lodge: Lodge,
-  session: Pick<Session, 'accountId'>,
-  email: string,
-  people: readonly PersonOfLogin[],
-): Promise<Me> {
-  const accounts: Me['accounts'] = []
-  let current: Me['current'] = null
-  for (const { accountId, personId } of people) {
-    const loaded = await lodge.accounts.get(accountId)
-    const person = loaded?.account.get('person', personId)
-    if (!loaded || !person) continue
-    const now = instantFor(loaded, lodge.clock)
-    const absence = absenceAt(person, now)
-    if (absence && absence !== 'engagement-not-begun') continue
-    const { name, zone, currency, locale } = loaded.account.settings
-    accounts.push({ id: accountId, name, personId })
-    if (session.accountId !== accountId) continue
-    const sight = new Sight(loaded.account, personId, now)
-    const more = {
-      rooms: roomsOf(sight),
-      zone,
-      currency,
-      locale,
-      seesMoney: sight.money,
-      isOwner: person.standing === 'owner',
-    }
-    current = { accountId, accountName: name, personId, name: loaded.account.nameOf(personId), ...more }
-  }
-  return { email, accounts, current }
-}

@@ -13,7 +13,12 @@ const SEEN_AS = 'a person: what they would see of it, as far as one sees it ones
 const LATEST = 200
 
 /** A view worked out from the account alone, here or in the worker thread. */
-function view(name: ViewName, path: string, summary: string, more: { beforeEngagement?: boolean } = {}) {
+function view(
+  name: ViewName,
+  path: string,
+  summary: string,
+  more: { beforeEngagement?: boolean; ownPage?: boolean } = {},
+) {
   return route({
     audience: 'account',
     method: 'get',
@@ -50,7 +55,10 @@ export const viewRoutes = [
   view('bill', '/bills/{month}', 'A month’s bill, why it moved, its parts and the forecast.'),
   view('bill-line', '/bills/{month}/lines/{line}', 'What one line of a bill is made of.'),
   view('choices', '/choices', 'What forms offer: roles, seat types, employers, managers.'),
-  view('my-keys', '/my-keys', 'What one reaches oneself, by which route, until when.', { beforeEngagement: true }),
+  view('my-keys', '/my-keys', 'What one reaches oneself, by which route, until when.', {
+    beforeEngagement: true,
+    ownPage: true,
+  }),
   route({
     audience: 'account',
     method: 'get',

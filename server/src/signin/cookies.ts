@@ -9,15 +9,19 @@ import { hashToken } from './key-ring.ts'
 
 export const SESSION_COOKIE = 'lodge_session'
 const SESSION_DAYS = 14
+/** Marks a browser in which somebody signed in before: it is slowed less when strangers guess at their password. */
+const DEVICE_COOKIE = 'lodge_device'
+const DEVICE_DAYS = 180
 
 /** Opens a session and answers the cookie's value; only its hash is stored. */
 export async function openSession(
   connection: Queryable,
-  who: Omit<Session, 'id'>,
+  who: Pick<Session, 'loginId' | 'accountId' | 'personId'> & Partial<Session>,
   now: Instant,
 ): Promise<{ cookie: string; session: Session }> {
   const cookie = randomBytes(32).toString('base64url')
-  const session = { id: uuidv7(), ...who }
+  const how = { strength: 'password' as const, provedAt: now, device: '', slipId: null }
+  const session = { id: uuidv7(), ...how, ...who }
   const expiresAt = now + SESSION_DAYS * 86_400_000_000
   await insertSession(connection, { ...session, tokenHash: hashToken(cookie), now, expiresAt })
   return { cookie, session }
@@ -35,4 +39,18 @@ export async function sessionOf(lodge: Lodge, ctx: Context): Promise<Session | u
   const cookie = ctx.cookies.get(SESSION_COOKIE)
   if (!cookie) return undefined
   return findSession(lodge.pools.requests, hashToken(cookie), lodge.clock.now())
+}
+
+/** Notes in the browser that this login signed in here; the cookie cannot be made without our key. */
+export function knowDevice(lodge: Lodge, ctx: Context, loginId: string): void {
+  const secure = lodge.configuration.publicOrigin.startsWith('https:')
+  const value = lodge.configuration.keyRing.tokenFor('device', loginId, 0)
+  const maxAge = DEVICE_DAYS * 86_400_000
+  ctx.cookies.set(DEVICE_COOKIE, value, { httpOnly: true, sameSite: 'strict', secure, maxAge, overwrite: true })
+}
+
+/** Whether this login signed in in this browser before. */
+export function isKnownDevice(lodge: Lodge, ctx: Context, loginId: string | undefined): boolean {
+  const value = ctx.cookies.get(DEVICE_COOKIE)
+  return Boolean(value && loginId && lodge.configuration.keyRing.isToken(value, 'device', loginId, 0))
 }

@@ -1,4 +1,12 @@
-import { createHash, createHmac, hkdfSync, timingSafeEqual } from 'node:crypto'
+import {
+  createCipheriv,
+  createDecipheriv,
+  createHash,
+  createHmac,
+  hkdfSync,
+  randomBytes,
+  timingSafeEqual,
+} from 'node:crypto'
 
 /**
  * The keys under which tokens are derived and, later, secrets are kept: `LODGE_KEY` holds one or more `name:base64`
@@ -36,10 +44,34 @@ export class KeyRing {
 
   /** A one-use token: HMAC(key, id ‖ number), the same each time, so that a repeated delivery carries the same link. */
   tokenFor(purpose: string, id: string, number: number, keyId = this.currentId): string {
+    return createHmac('sha256', this.derived(keyId, purpose)).update(`${id}|${number}`).digest('base64url')
+  }
+
+  /** Seals a secret that has to be read again: AES-256-GCM under the current key, which the text names. */
+  seal(purpose: string, secret: string): string {
+    const nonce = randomBytes(12)
+    const cipher = createCipheriv('aes-256-gcm', this.derived(this.currentId, purpose), nonce)
+    const sealed = Buffer.concat([nonce, cipher.update(secret, 'utf8'), cipher.final(), cipher.getAuthTag()])
+    return `${this.currentId}:${sealed.toString('base64')}`
+  }
+
+  /** @throws Error if the key is gone or the text was altered. */
+  unseal(purpose: string, text: string): string {
+    const colon = text.indexOf(':')
+    const sealed = Buffer.from(text.slice(colon + 1), 'base64')
+    const decipher = createDecipheriv(
+      'aes-256-gcm',
+      this.derived(text.slice(0, colon), purpose),
+      sealed.subarray(0, 12),
+    )
+    decipher.setAuthTag(sealed.subarray(-16))
+    return decipher.update(sealed.subarray(12, -16)).toString('utf8') + decipher.final('utf8')
+  }
+
+  private derived(keyId: string, purpose: string): Buffer {
     const key = this.keys.get(keyId)
     if (!key) throw new Error(`The key ${keyId} is not in LODGE_KEY any more.`)
-    const derived = Buffer.from(hkdfSync('sha256', key, '', purpose, 32))
-    return createHmac('sha256', derived).update(`${id}|${number}`).digest('base64url')
+    return Buffer.from(hkdfSync('sha256', key, '', purpose, 32))
   }
 }
 

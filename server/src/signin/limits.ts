@@ -12,7 +12,9 @@ import type { Pools } from '../store/pools.ts'
 /** Limits shared by all processes through the database; one that is reached says when to try again. */
 export class Limits {
   private readonly signIn: RateLimiterMySQL
+  private readonly ofLogin: RateLimiterMySQL
   private readonly tokens: RateLimiterMySQL
+  private readonly second: RateLimiterMySQL
   private readonly ofToken: RateLimiterMemory
   private readonly ofAccount: RateLimiterMemory
 
@@ -30,6 +32,9 @@ export class Limits {
     const limiter = (keyPrefix: string, points: number, duration: number) =>
       new RateLimiterMySQL({ ...store, ...table, keyPrefix, points, duration })
     this.signIn = limiter('sign-in', signInAttempts, 15 * 60)
+    // Guesses from many addresses at one login: slowed for strangers, not for browsers it signed in with before.
+    this.ofLogin = limiter('login', signInAttempts * 5, 15 * 60)
+    this.second = limiter('second', signInAttempts, 15 * 60)
     this.tokens = limiter('token', signInAttempts * 3, 15 * 60)
     // Decisions are counted by each process for itself: a query for each would cost more than the decision.
     this.ofToken = new RateLimiterMemory({ points: tokenRequestsPerSecond, duration: 1 })
@@ -37,18 +42,29 @@ export class Limits {
   }
 
   /** @throws LodgeError 429 with Retry-After. */
-  countSignIn(email: string, address: string): Promise<void> {
-    return consume(this.signIn, keyOf(email, address))
+  async countSignIn(email: string, address: string, isKnownDevice = false): Promise<void> {
+    await consume(this.signIn, keyOf(email, isKnownDevice ? `known ${address}` : address))
+    if (!isKnownDevice) await consume(this.ofLogin, keyOf(email, ''))
   }
 
-  async signedIn(email: string, address: string): Promise<void> {
-    await this.signIn.delete(keyOf(email, address))
+  /** Whoever signed in is not slowed by earlier slips of the finger; what strangers guessed goes on counting. */
+  async signedIn(email: string, address: string, isKnownDevice = false): Promise<void> {
+    await this.signIn.delete(keyOf(email, isKnownDevice ? `known ${address}` : address))
   }
 
   /** Counts a product's request, by its token and by its account. @throws LodgeError 429 with Retry-After. */
   async countProductRequest(token: { id: string; accountId: string }): Promise<void> {
     await consume(this.ofToken, token.id)
     await consume(this.ofAccount, token.accountId)
+  }
+
+  /** Counts a guess at a login's second step, wherever it comes from: whoever guesses has the password already. */
+  countSecond(loginId: string): Promise<void> {
+    return consume(this.second, loginId)
+  }
+
+  async secondPassed(loginId: string): Promise<void> {
+    await this.second.delete(loginId)
   }
 
   /** Counts a guess at a one-use token. */

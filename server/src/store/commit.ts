@@ -197,6 +197,11 @@ export class Committer {
     now: Instant,
   ): Promise<void> {
     if (effect.kind === 'shut-doors') return endSessionsOf(connection, accountId, effect.personId, now, 'left')
+    if (effect.kind === 'tell') {
+      const { template, toPersonId, aboutPersonId } = effect
+      await insertWork(connection, { accountId, kind: 'tell', ids: { template, toPersonId, aboutPersonId } }, now)
+      return
+    }
     const { offerId, personId, resendNumber } = effect
     const tokenHash = hashToken(this.keyRing.tokenFor('offer', offerId, resendNumber))
     const keyId = this.keyRing.currentId

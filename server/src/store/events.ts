@@ -1,4 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
+import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
@@ -11,6 +12,9 @@ export type EventKind =
   | 'account-founded'
   | 'seen-as'
   | 'invoice-laid'
+  | 'means-changed'
+  | 'slip-issued'
+  | 'slip-countersigned'
 
 /** What happened beside the ledger (model C8); ids only. */
 export async function insertEvent(
@@ -29,4 +33,19 @@ export async function insertEvent(
     'INSERT INTO event (id, account_id, person_id, login_id, kind, at_us, detail) VALUES (?, ?, ?, ?, ?, ?, ?)',
     [uuidv7(), accountId, personId, loginId, kind, now, JSON.stringify(detail)],
   )
+}
+
+/** Somebody's latest events of some kinds in one account, the newest first. */
+export async function lastEventsOf(
+  connection: Queryable,
+  accountId: string,
+  personId: string,
+  kinds: readonly EventKind[],
+): Promise<{ kind: EventKind; at: Instant }[]> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT kind, at_us FROM event WHERE account_id = ? AND person_id = ? AND kind IN (?)
+     ORDER BY at_us DESC LIMIT 20`,
+    [accountId, personId, kinds],
+  )
+  return rows.map((row) => ({ kind: row.kind, at: row.at_us }))
 }

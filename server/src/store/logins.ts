@@ -41,3 +41,12 @@ export async function insertLogins(connection: Queryable, logins: readonly Login
 export async function proveEmail(connection: Queryable, id: string): Promise<void> {
   await connection.execute('UPDATE login SET email_proven = TRUE WHERE id = ?', [id])
 }
+
+export async function setPassword(connection: Queryable, id: string, passwordHash: string): Promise<void> {
+  await connection.execute('UPDATE login SET password_hash = ? WHERE id = ?', [passwordHash, id])
+}
+
+/** A new address, whose mailbox has been proven. @throws where another login has it. */
+export async function setEmail(connection: Queryable, id: string, email: string): Promise<void> {
+  await connection.execute('UPDATE login SET email = ?, email_proven = TRUE WHERE id = ?', [email.trim(), id])
+}

@@ -2,23 +2,52 @@ import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
+/**
+ * How a session was opened: by a password alone, with a second means, by a passkey (which is two means at once), or by
+ * a re-entry slip, which opens one's own page alone until somebody countersigns it, and only the account that gave it
+ * even then (model I9).
+ */
+export type Strength = 'password' | 'two' | 'passkey' | 'slip' | 'countersigned'
+
 export interface Session {
   id: string
   loginId: string
   accountId: string | null
   personId: string | null
+  strength: Strength
+  /** When its holder last proved who they are. */
+  provedAt: Instant
+  /** What kind of device opened it, as its browser says. */
+  device: string
+  /** The re-entry slip it came by. */
+  slipId: string | null
 }
 
 export async function insertSession(
   connection: Queryable,
   session: Session & { tokenHash: Buffer; now: Instant; expiresAt: Instant },
 ): Promise<void> {
-  const { id, tokenHash, loginId, accountId, personId, now, expiresAt } = session
+  const { id, tokenHash, loginId, accountId, personId, now, expiresAt, strength, provedAt, device, slipId } = session
   await connection.execute(
-    `INSERT INTO session (id, token_hash, login_id, account_id, person_id, created_at_us, seen_at_us, expires_at_us)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-    [id, tokenHash, loginId, accountId, personId, now, now, expiresAt],
+    `INSERT INTO session
+       (id, token_hash, login_id, account_id, person_id, created_at_us, seen_at_us, expires_at_us,
+        strength, proved_at_us, device, slip_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [id, tokenHash, loginId, accountId, personId, now, now, expiresAt, strength, provedAt, device, slipId],
   )
+}
+
+function sessionOf(row: RowDataPacket): Session {
+  return {
+    id: row.id,
+    loginId: row.login_id,
+    accountId: row.account_id,
+    personId: row.person_id,
+    strength: row.strength,
+    provedAt: row.proved_at_us,
+    device: row.device,
+    slipId: row.slip_id,
+  }
 }
 
 /** The open session of a cookie; undefined if there is none, it ended or ran out. */
@@ -28,12 +57,63 @@ export async function findSession(
   now: Instant,
 ): Promise<Session | undefined> {
   const [rows] = await connection.execute<RowDataPacket[]>(
-    `SELECT id, login_id, account_id, person_id FROM session
-     WHERE token_hash = ? AND ended_at_us IS NULL AND expires_at_us > ?`,
+    'SELECT * FROM session WHERE token_hash = ? AND ended_at_us IS NULL AND expires_at_us > ?',
     [tokenHash, now],
   )
-  const row = rows[0]
-  return row && { id: row.id, loginId: row.login_id, accountId: row.account_id, personId: row.person_id }
+  return rows[0] && sessionOf(rows[0])
+}
+
+/** A login's open sessions, the newest first. */
+export async function sessionsOfLogin(
+  connection: Queryable,
+  loginId: string,
+  now: Instant,
+): Promise<(Session & { createdAt: Instant })[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT * FROM session WHERE login_id = ? AND ended_at_us IS NULL AND expires_at_us > ?
+     ORDER BY created_at_us DESC LIMIT 100`,
+    [loginId, now],
+  )
+  return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
+}
+
+/** The sessions somebody came in with by a re-entry slip that nobody countersigned yet. */
+export async function slipSessionsOf(
+  connection: Queryable,
+  accountId: string,
+  personId: string,
+  now: Instant,
+): Promise<(Session & { createdAt: Instant })[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT * FROM session
+     WHERE account_id = ? AND person_id = ? AND strength = 'slip' AND ended_at_us IS NULL AND expires_at_us > ?`,
+    [accountId, personId, now],
+  )
+  return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
+}
+
+/** Notes that a session's holder proved who they are, and with what. */
+export async function proveSession(
+  connection: Queryable,
+  id: string,
+  strength: Strength,
+  provedAt: Instant,
+): Promise<void> {
+  await connection.execute('UPDATE session SET strength = ?, proved_at_us = ? WHERE id = ? AND ended_at_us IS NULL', [
+    strength,
+    provedAt,
+    id,
+  ])
+}
+
+/** Goes over to another account of the same login (model P1). */
+export async function chooseAccount(
+  connection: Queryable,
+  id: string,
+  accountId: string,
+  personId: string,
+): Promise<void> {
+  await connection.execute('UPDATE session SET account_id = ?, person_id = ? WHERE id = ?', [accountId, personId, id])
 }
 
 export async function endSession(connection: Queryable, id: string, now: Instant, because: string): Promise<void> {
@@ -41,6 +121,20 @@ export async function endSession(connection: Queryable, id: string, now: Instant
     'UPDATE session SET ended_at_us = ?, ended_because = ? WHERE id = ? AND ended_at_us IS NULL',
     [now, because, id],
   )
+}
+
+/** Ends a login's sessions but one, everywhere; answers which, so that their browsers are told. */
+export async function endOtherSessions(
+  connection: Queryable,
+  loginId: string,
+  except: string | null,
+  now: Instant,
+  because: string,
+): Promise<string[]> {
+  const open = await sessionsOfLogin(connection, loginId, now)
+  const others = open.map((session) => session.id).filter((id) => id !== except)
+  for (const id of others) await endSession(connection, id, now, because)
+  return others
 }
 
 /** Ends every session of a person in one account; those of other accounts go on (model P1). */

@@ -1,0 +1,65 @@
+import type { Account } from '../account/account.ts'
+import type { Id, PersonRow } from '../account/rows.ts'
+import { absenceAt, stateAt } from '../people/presence.ts'
+import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
+import type { Change } from '../changes/index.ts'
+import { controlOf, type Control } from './controls.ts'
+import type { Sight } from './sight.ts'
+
+/** Whether somebody's sign-in needs a second means, by the account's rule. */
+export function asksSecondMeans(account: Account, person: PersonRow): boolean {
+  return account.settings.secondMeansFor.includes(person.standing)
+}
+
+/** Whether the asker may issue or countersign a re-entry slip for somebody (model I9): owners only by owners. */
+export function helpControl(sight: Sight, personId: Id): Control {
+  const person = sight.account.get('person', personId)
+  if (!person || !sight.seesPerson(personId)) return { enabled: false, reason: 'There is nobody like that here.' }
+  if (personId === sight.personId) return { enabled: false, reason: 'Somebody else has to help you in.' }
+  const asker = sight.account.get('person', sight.personId)
+  if (person.standing === 'owner' && asker?.standing !== 'owner') {
+    return { enabled: false, reason: 'Only an owner helps an owner back in.' }
+  }
+  if (person.loginId === null || absenceAt(person, sight.now) !== undefined) {
+    return { enabled: false, reason: 'Only somebody who is in can be helped back in.' }
+  }
+  return controlOf(sight, 'help', 'change')
+}
+
+/** Why somebody cannot sign in here, as far as the account knows it (model A5); empty where nothing stands in the way. */
+export function whyNotIn(sight: Sight, personId: Id): string[] {
+  const { account, now } = sight
+  const person = account.get('person', personId)
+  if (!person) return []
+  const today = dateOf(now, account.zone)
+  const day = (instant: number) => dateInWords(lastDateBefore(instant, account.zone), today)
+  const state = stateAt(account, person, now)
+  const offer = account.by('offer', 'person', personId).find((one) => one.state === 'live')
+  switch (state) {
+    case 'invited':
+      return [`They have not taken up their invitation, which is open until ${offer ? day(offer.expiresAt) : 'later'}.`]
+    case 'expired':
+      return [`Their invitation ran out on ${offer ? day(offer.expiresAt) : 'an earlier day'}; send it again.`]
+    case 'waiting':
+      return ['They wait at the door; somebody has to admit them.']
+    case 'active':
+      break
+    default:
+      return [`They are ${state} here, so nothing opens.`]
+  }
+  const absence = absenceAt(person, now)
+  if (absence === 'engagement-not-begun') {
+    return [
+      `Their engagement begins on ${dateInWords(dateOf(person.engagementFrom!, account.zone), today)}; until then they see only their own page.`,
+    ]
+  }
+  return absence === 'engagement-over' ? [`Their engagement ended on ${day(person.engagementUntil!)}.`] : []
+}
+
+/** Grave acts, for which one proves who one is once more: about owners, the signatory and the rules of signing in. */
+export function isGrave(account: Account, change: Change): boolean {
+  if (change.type === 'name-signatory') return true
+  if (change.type === 'change-settings') return change.secondMeansFor !== undefined
+  if (change.type !== 'change-person' || change.standing === undefined) return false
+  return change.standing === 'owner' || account.get('person', change.personId)?.standing === 'owner'
+}

@@ -1,0 +1,238 @@
+import { IsEmail, IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import type { RegistrationResponseJSON } from '@simplewebauthn/server'
+import { v7 as uuidv7 } from 'uuid'
+import type { Instant } from '@lodge/core'
+import { LodgeError, notFound, refused } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { newBackupCodes, newCodes, stepOf } from '../signin/codes.ts'
+import { mustBeFresh } from '../signin/enter.ts'
+import { finishPasskey, startPasskey } from '../signin/passkeys.ts'
+import { passwordProblem } from '../signin/password-rules.ts'
+import { insertEvent } from '../store/events.ts'
+import { findLogin, setPassword, type Login } from '../store/logins.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
+import { insertMeans, meansOfLogin, removeMeans, removeMeansOfKind } from '../store/means.ts'
+import { endOtherSessions, endSession, proveSession, sessionsOfLogin, type Session } from '../store/sessions.ts'
+import { mailLink } from './login-links.ts'
+import { route, type SignedInAsk } from './route.ts'
+
+export class NewPassword {
+  @IsString() @MaxLength(200) password!: string
+}
+
+export class NewPasskey {
+  @IsOptional() @IsString() @MinLength(1) @MaxLength(80) name?: string
+  /** What the browser answered (WebAuthn level 3, RegistrationResponseJSON). */
+  @IsObject() answer!: RegistrationResponseJSON
+}
+
+export class NewCodes {
+  @IsString() @MaxLength(64) secret!: string
+  /** What the authenticator shows now, which proves that it has the secret. */
+  @IsString() @MaxLength(10) code!: string
+}
+
+export class NewEmail {
+  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+}
+
+/**
+ * The login of a session that may change its own means: somebody who proved who they are a moment ago. A re-entry slip
+ * renews entry to the account that gave it and to no other (model I9), so it may where the login opens only that one.
+ */
+async function ownLogin({ lodge, session, now }: SignedInAsk<object>): Promise<Login> {
+  const opens = session.slipId !== null ? await accountsOfLogin(lodge.pools.requests, session.loginId) : []
+  if (opens.length !== 1) mustBeFresh(session, now)
+  const login = await findLogin(lodge.pools.requests, session.loginId)
+  if (!login) throw notFound()
+  return login
+}
+
+/** Who has just added a second means has shown it: the session counts as opened with it. */
+async function strengthened(lodge: Lodge, session: Session, now: Instant): Promise<void> {
+  const strength = session.strength === 'password' ? 'two' : session.strength
+  await proveSession(lodge.pools.requests, session.id, strength, now)
+}
+
+async function noteMeans(ask: SignedInAsk<object>, what: string): Promise<void> {
+  const { loginId, accountId, personId } = ask.session
+  const event = { kind: 'means-changed' as const, loginId, accountId, personId, detail: { what } }
+  await insertEvent(ask.lodge.pools.requests, event, ask.now)
+}
+
+export const meansRoutes = [
+  route({
+    audience: 'signed-in',
+    method: 'get',
+    path: '/api/sign-in',
+    summary: 'One’s own means of signing in, and where one is signed in.',
+    async answer({ lodge, session, now }) {
+      const { requests } = lodge.pools
+      const [login, means, sessions] = await Promise.all([
+        findLogin(requests, session.loginId),
+        meansOfLogin(requests, session.loginId),
+        sessionsOfLogin(requests, session.loginId, now),
+      ])
+      const at = (instant: Instant | null) => (instant === null ? null : new Date(instant / 1000).toISOString())
+      return {
+        email: login?.email ?? '',
+        hasPassword: login?.passwordHash !== null,
+        means: means
+          .filter((one) => one.kind !== 'backup')
+          .map(({ id, kind, name, createdAt, lastUsedAt }) => {
+            return { id, kind, name, created: at(createdAt), lastUsed: at(lastUsedAt) }
+          }),
+        backupCodesLeft: means.filter((one) => one.kind === 'backup').length,
+        sessions: sessions.map(({ id, createdAt, device, strength }) => {
+          return { id, created: at(createdAt), device, strength, isThis: id === session.id }
+        }),
+      }
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'put',
+    path: '/api/sign-in/password',
+    summary: 'Set a new password; every other session of the login ends.',
+    body: NewPassword,
+    async answer(ask) {
+      const { lodge, session, body, now } = ask
+      const login = await ownLogin(ask)
+      const wrong = passwordProblem(body.password, login.email)
+      if (wrong) throw refused([wrong])
+      await setPassword(lodge.pools.requests, login.id, await lodge.passwords.hash(body.password))
+      const ended = await endOtherSessions(lodge.pools.requests, login.id, session.id, now, 'password-changed')
+      for (const id of ended) lodge.hub.endSession(id)
+      await noteMeans(ask, 'password')
+      return { ended: ended.length }
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/sign-in/passkeys/options',
+    summary: 'What a browser needs to make a passkey.',
+    answer: async (ask) => startPasskey(ask.lodge, await ownLogin(ask), ask.now),
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/sign-in/passkeys',
+    summary: 'Keep a passkey the browser made.',
+    body: NewPasskey,
+    async answer(ask) {
+      const { lodge, body, now, session } = ask
+      const login = await ownLogin(ask)
+      const name = body.name?.trim() || session.device || 'Passkey'
+      const means = await finishPasskey(lodge, login, body.answer, name, now)
+      if (!means) throw new LodgeError(422, 'bad-passkey', 'This passkey cannot be read; make it once more.')
+      await insertMeans(lodge.pools.requests, [means])
+      await strengthened(lodge, session, now)
+      await noteMeans(ask, 'passkey added')
+      return { id: means.id }
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/sign-in/codes/new',
+    summary: 'A new secret for an authenticator, as text and picture; nothing is kept yet.',
+    async answer(ask) {
+      const login = await ownLogin(ask)
+      return newCodes(login.email)
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/sign-in/codes',
+    summary: 'Keep an authenticator’s secret once it shows the right code; answers backup codes for the first one.',
+    body: NewCodes,
+    async answer(ask) {
+      const { lodge, session, body, now } = ask
+      const login = await ownLogin(ask)
+      const step = /^[A-Z2-7]{32}$/.test(body.secret) ? stepOf(body.secret, body.code, now) : undefined
+      if (step === undefined) {
+        const sentence = 'This is not the code the authenticator should show; look at its clock and take the next one.'
+        throw new LodgeError(422, 'wrong-code', sentence)
+      }
+      const secret = lodge.configuration.keyRing.seal('codes', body.secret)
+      const kept = { id: uuidv7(), loginId: login.id, kind: 'codes' as const, name: '', lookupHash: null, secret }
+      const known = await meansOfLogin(lodge.pools.requests, login.id)
+      const backup = known.some((one) => one.kind === 'backup') ? undefined : newBackupCodes(login.id, now)
+      const means = { ...kept, usedStep: step, createdAt: now, lastUsedAt: null }
+      await insertMeans(lodge.pools.requests, [means, ...(backup?.means ?? [])])
+      await strengthened(lodge, session, now)
+      await noteMeans(ask, 'one-time codes added')
+      return { id: kept.id, backupCodes: backup?.codes ?? null }
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/sign-in/backup-codes',
+    summary: 'Ten new backup codes; the old ones are good for nothing from then on.',
+    async answer(ask) {
+      const login = await ownLogin(ask)
+      const { codes, means } = newBackupCodes(login.id, ask.now)
+      await removeMeansOfKind(ask.lodge.pools.requests, login.id, 'backup')
+      await insertMeans(ask.lodge.pools.requests, means)
+      await noteMeans(ask, 'backup codes made anew')
+      return { backupCodes: codes }
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'delete',
+    path: '/api/sign-in/means/{meansId}',
+    summary: 'Take a passkey or an authenticator away.',
+    async answer(ask) {
+      const { lodge, params } = ask
+      const login = await ownLogin(ask)
+      if (!(await removeMeans(lodge.pools.requests, login.id, params.meansId!))) throw notFound()
+      const left = await meansOfLogin(lodge.pools.requests, login.id)
+      // Codes on paper stand in for something; alone they would be a second means nobody renews.
+      if (left.every((one) => one.kind === 'backup')) await removeMeansOfKind(lodge.pools.requests, login.id, 'backup')
+      await noteMeans(ask, 'means taken away')
+      return undefined
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'post',
+    path: '/api/sign-in/email',
+    summary: 'Change one’s address: a link goes to the new one and holds once it is opened.',
+    body: NewEmail,
+    async answer(ask) {
+      const login = await ownLogin(ask)
+      const { lodge, body, now } = ask
+      await lodge.limits.countToken(ask.ctx.ip)
+      await mailLink(lodge, { purpose: 'new-email', loginId: login.id, email: body.email.trim() }, now)
+      return undefined
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'delete',
+    path: '/api/sessions',
+    summary: 'End every other session of one’s own.',
+    async answer({ lodge, session, now }) {
+      const ended = await endOtherSessions(lodge.pools.requests, session.loginId, session.id, now, 'ended-by-self')
+      for (const id of ended) lodge.hub.endSession(id)
+      return { ended: ended.length }
+    },
+  }),
+  route({
+    audience: 'signed-in',
+    method: 'delete',
+    path: '/api/sessions/{sessionId}',
+    summary: 'End one session of one’s own.',
+    async answer({ lodge, session, params, now }) {
+      const own = await sessionsOfLogin(lodge.pools.requests, session.loginId, now)
+      if (!own.some((one) => one.id === params.sessionId)) throw notFound()
+      await endSession(lodge.pools.requests, params.sessionId!, now, 'ended-by-self')
+      lodge.hub.endSession(params.sessionId!)
+      return undefined
+    },
+  }),
+]

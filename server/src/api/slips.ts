@@ -1,0 +1,154 @@
+import { Equals, IsString, MaxLength } from 'class-validator'
+import { v7 as uuidv7 } from 'uuid'
+import { absenceAt, helpControl, whyNotIn, type Sight } from '@lodge/core'
+import { LodgeError, notFound } from '../errors.ts'
+import { plainCode, spokenCode } from '../signin/codes.ts'
+import { openSession, setCookie } from '../signin/cookies.ts'
+import { deviceOf } from '../signin/enter.ts'
+import { hashToken } from '../signin/key-ring.ts'
+import { instantFor } from '../store/accounts.ts'
+import { insertEvent, lastEventsOf } from '../store/events.ts'
+import { findLoginToken, insertLoginToken, loginTokenById, useLoginToken } from '../store/login-tokens.ts'
+import { findLogin } from '../store/logins.ts'
+import { meansOfLogin } from '../store/means.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
+import { proveSession, slipSessionsOf } from '../store/sessions.ts'
+import { meOf } from './me.ts'
+import { route } from './route.ts'
+
+const SLIP_MICROSECONDS = 10 * 60_000_000
+const PERSON = '/api/accounts/{accountId}/people/{personId}'
+
+export class IssueSlip {
+  /** That whoever issues it recognised the caller, by calling the number the office knows. */
+  @Equals(true, { message: 'recognised must be true: call the number you know first' }) recognised!: true
+}
+
+export class UseSlip {
+  @IsString() @MaxLength(40) code!: string
+}
+
+const slipHash = (code: string) => hashToken(`slip|${plainCode(code)}`)
+
+/** Somebody the asker may help in. @throws LodgeError 403 with the reason, or 404. */
+function mayHelp(sight: Sight, personId: string): void {
+  if (!sight.seesPerson(personId)) throw notFound()
+  const control = helpControl(sight, personId)
+  if (!control.enabled) throw new LodgeError(403, 'not-allowed', control.reason ?? 'This is not yours to do.')
+}
+
+export const slipRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${PERSON}/way-in`,
+    summary: 'Why somebody cannot sign in, when they last did, and whether a re-entry slip waits for a countersign.',
+    async answer({ lodge, account, accountId, sight, params, now }) {
+      const personId = params.personId!
+      const person = account.get('person', personId)
+      if (!person || sight.depthOf(personId) !== 'record') throw notFound()
+      const login = person.loginId ? await findLogin(lodge.pools.requests, person.loginId) : undefined
+      const means = login ? await meansOfLogin(lodge.pools.requests, login.id) : []
+      const slips = await slipSessionsOf(lodge.pools.requests, accountId, personId, now)
+      const issued = await Promise.all(slips.map((one) => loginTokenById(lodge.pools.requests, one.slipId ?? '')))
+      const events = await lastEventsOf(lodge.pools.requests, accountId, personId, ['signed-in'])
+      const reasons = whyNotIn(sight, personId)
+      return {
+        reasons,
+        // A login's own state is told to whoever may help with it.
+        hasLogin: person.loginId !== null,
+        secondMeans: means.some((one) => one.kind !== 'backup'),
+        lastSignedIn: events[0] ? new Date(events[0].at / 1000).toISOString() : null,
+        waiting: issued.flatMap((token) => {
+          return token
+            ? [
+                {
+                  issuer: sight.personName(token.detail.issuerId),
+                  mayCountersign: token.detail.issuerId !== sight.personId,
+                },
+              ]
+            : []
+        }),
+        control: helpControl(sight, personId),
+      }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${PERSON}/slip`,
+    summary: 'Issue a re-entry slip: spoken or printed, ten minutes, one use (model I9).',
+    body: IssueSlip,
+    async answer({ lodge, account, accountId, personId: issuerId, sight, params, now }) {
+      const personId = params.personId!
+      mayHelp(sight, personId)
+      const code = spokenCode(3)
+      await insertLoginToken(lodge.pools.requests, {
+        id: uuidv7(),
+        purpose: 'slip',
+        tokenHash: slipHash(code),
+        loginId: account.get('person', personId)!.loginId,
+        accountId,
+        personId,
+        detail: { issuerId },
+        createdAt: now,
+        expiresAt: now + SLIP_MICROSECONDS,
+      })
+      const detail = { issuerId }
+      await insertEvent(lodge.pools.requests, { kind: 'slip-issued', accountId, personId, detail }, now)
+      return { code, expires: new Date((now + SLIP_MICROSECONDS) / 1000).toISOString() }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/slip',
+    summary: 'Come in by a re-entry slip: to one’s own page and means of signing in.',
+    body: UseSlip,
+    async answer({ lodge, ctx, body, now }) {
+      await lodge.limits.countToken(ctx.ip)
+      const token = await findLoginToken(lodge.pools.requests, slipHash(body.code), 'slip', now)
+      const loaded = token?.accountId ? await lodge.accounts.get(token.accountId) : undefined
+      const person = loaded?.account.get('person', token?.personId)
+      const login = token?.loginId ? await findLogin(lodge.pools.requests, token.loginId) : undefined
+      const inside = person && loaded && absenceAt(person, instantFor(loaded, lodge.clock)) === undefined
+      if (!token || !login || !inside || !(await useLoginToken(lodge.pools.requests, token.id, now))) {
+        throw new LodgeError(
+          404,
+          'slip-dead',
+          'This slip does not open. Ask the office for a new one; each is good once.',
+        )
+      }
+      const who = { loginId: login.id, accountId: token.accountId, personId: token.personId }
+      const how = { strength: 'slip' as const, device: deviceOf(ctx), slipId: token.id }
+      const { cookie, session } = await openSession(lodge.pools.requests, { ...who, ...how }, now)
+      await insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who, detail: { by: 'slip' } }, now)
+      setCookie(lodge, ctx, cookie)
+      return meOf(lodge, session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${PERSON}/countersign`,
+    summary: 'Countersign a re-entry slip somebody else issued: its holder has their full reach from then on.',
+    async answer({ lodge, accountId, personId: signerId, sight, params, now }) {
+      const personId = params.personId!
+      mayHelp(sight, personId)
+      let opened = 0
+      for (const session of await slipSessionsOf(lodge.pools.requests, accountId, personId, now)) {
+        const token = await loginTokenById(lodge.pools.requests, session.slipId ?? '')
+        if (!token || token.detail.issuerId === signerId) continue
+        await proveSession(lodge.pools.requests, session.id, 'countersigned', 0)
+        opened += 1
+      }
+      if (opened === 0) {
+        const sentence = 'No slip waits for you to countersign: either none was used, or you issued it yourself.'
+        throw new LodgeError(409, 'nothing-waits', sentence)
+      }
+      const detail = { signerId }
+      await insertEvent(lodge.pools.requests, { kind: 'slip-countersigned', accountId, personId, detail }, now)
+      return { opened }
+    },
+  }),
+]

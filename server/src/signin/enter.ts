@@ -1,0 +1,69 @@
+import type { Context } from 'koa'
+import { absenceAt, type Instant, type Me } from '@lodge/core'
+import { meOf } from '../api/me.ts'
+import { LodgeError } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { instantFor } from '../store/accounts.ts'
+import { insertEvent } from '../store/events.ts'
+import type { Login } from '../store/logins.ts'
+import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
+import type { Session, Strength } from '../store/sessions.ts'
+import { isKnownDevice, knowDevice, openSession, setCookie } from './cookies.ts'
+
+/** Opens a session for somebody who proved who they are, with the first account whose doors are open to them. */
+export async function enter(
+  lodge: Lodge,
+  ctx: Context,
+  login: Login,
+  strength: Strength,
+  now: Instant,
+  known?: readonly PersonOfLogin[],
+): Promise<Me> {
+  const people = known ?? (await accountsOfLogin(lodge.pools.requests, login.id))
+  const who = { loginId: login.id, ...(await firstDoor(lodge, people)) }
+  const [opened] = await Promise.all([
+    openSession(lodge.pools.requests, { ...who, strength, device: deviceOf(ctx) }, now),
+    insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who, detail: { by: strength } }, now),
+    lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login.id)),
+  ])
+  setCookie(lodge, ctx, opened.cookie)
+  knowDevice(lodge, ctx, login.id)
+  return meOf(lodge, opened.session, login.email, people)
+}
+
+/** The account a login enters first: one where its doors are open. */
+async function firstDoor(
+  lodge: Lodge,
+  people: readonly PersonOfLogin[],
+): Promise<{ accountId: string | null; personId: string | null }> {
+  for (const { accountId, personId } of people) {
+    const loaded = await lodge.accounts.get(accountId)
+    const person = loaded?.account.get('person', personId)
+    const absence = loaded && person && absenceAt(person, instantFor(loaded, lodge.clock))
+    if (person && (!absence || absence === 'engagement-not-begun')) return { accountId, personId }
+  }
+  return { accountId: null, personId: null }
+}
+
+const BROWSERS = ['Firefox', 'Edg', 'Chrome', 'Safari'] as const
+const SYSTEMS = ['Android', 'iPhone', 'iPad', 'Windows', 'Mac OS', 'Linux'] as const
+
+/** `Firefox, Windows`, as far as a browser says; nothing finer is kept. */
+export function deviceOf(ctx: Context): string {
+  const agent = ctx.get('User-Agent')
+  const found = [BROWSERS, SYSTEMS].map((names) => names.find((name) => agent.includes(name)))
+  return found.filter(Boolean).join(', ').replace('Edg', 'Edge')
+}
+
+/** How long a proof of who one is lasts for grave acts. */
+const PROOF_MICROSECONDS = 15 * 60_000_000
+
+/** Grave acts are for somebody who proved who they are a moment ago. @throws LodgeError 403 `sign-in-again`. */
+export function mustBeFresh(session: Session, now: Instant): void {
+  if (session.strength !== 'slip' && now - session.provedAt < PROOF_MICROSECONDS) return
+  const sentence =
+    session.strength === 'slip'
+      ? 'You came in by a re-entry slip; this needs somebody to countersign it, or your mailbox, first.'
+      : 'This is a grave act: sign in again first.'
+  throw new LodgeError(403, session.strength === 'slip' ? 'narrow' : 'sign-in-again', sentence)
+}

@@ -1,0 +1,82 @@
+import type { RowDataPacket } from 'mysql2'
+import type { Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+/**
+ * What a token is for: the second step of signing in, a forgotten password, a new address, opening an account, a
+ * re-entry slip, a passkey's challenge.
+ */
+export type TokenPurpose = 'second' | 'forgotten' | 'new-email' | 'sign-up' | 'slip' | 'challenge'
+
+export interface LoginToken {
+  id: string
+  purpose: TokenPurpose
+  tokenHash: Buffer
+  loginId: string | null
+  accountId: string | null
+  personId: string | null
+  detail: Record<string, string>
+  createdAt: Instant
+  expiresAt: Instant
+}
+
+function tokenOf(row: RowDataPacket): LoginToken {
+  return {
+    id: row.id,
+    purpose: row.purpose,
+    tokenHash: row.token_hash,
+    loginId: row.login_id,
+    accountId: row.account_id,
+    personId: row.person_id,
+    detail: JSON.parse(row.detail),
+    createdAt: row.created_at_us,
+    expiresAt: row.expires_at_us,
+  }
+}
+
+export async function insertLoginToken(connection: Queryable, token: LoginToken): Promise<void> {
+  await connection.execute(
+    `INSERT INTO login_token
+       (id, purpose, token_hash, login_id, account_id, person_id, detail, created_at_us, expires_at_us)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      token.id,
+      token.purpose,
+      token.tokenHash,
+      token.loginId,
+      token.accountId,
+      token.personId,
+      JSON.stringify(token.detail),
+      token.createdAt,
+      token.expiresAt,
+    ],
+  )
+}
+
+/** A token that still stands; undefined if unknown, used or run out. */
+export async function findLoginToken(
+  connection: Queryable,
+  tokenHash: Buffer,
+  purpose: TokenPurpose,
+  now: Instant,
+): Promise<LoginToken | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    'SELECT * FROM login_token WHERE token_hash = ? AND purpose = ? AND used_at_us IS NULL AND expires_at_us > ?',
+    [tokenHash, purpose, now],
+  )
+  return rows[0] && tokenOf(rows[0])
+}
+
+export async function loginTokenById(connection: Queryable, id: string): Promise<LoginToken | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login_token WHERE id = ?', [id])
+  return rows[0] && tokenOf(rows[0])
+}
+
+/** Uses a token up; false if somebody else did first. */
+export async function useLoginToken(connection: Queryable, id: string, now: Instant): Promise<boolean> {
+  const [result] = await connection.execute(
+    'UPDATE login_token SET used_at_us = ? WHERE id = ? AND used_at_us IS NULL',
+    [now, id],
+  )
+  return (result as { affectedRows: number }).affectedRows === 1
+}

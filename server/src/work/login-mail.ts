@@ -1,0 +1,64 @@
+import { dateInWords, dateOf } from '@lodge/core'
+import type { Lodge } from '../lodge.ts'
+import { loginTokenById, type LoginToken } from '../store/login-tokens.ts'
+import type { Mailer, Message } from './mail.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+const TEXTS: Record<string, { subject: string; page: string; lines: (until: string) => string[]; after: string }> = {
+  forgotten: {
+    subject: 'A new password for Jolly Porter',
+    page: 'new-password',
+    lines: () => ['Somebody, perhaps you, asked for a new password. To set one, open:'],
+    after: 'The link works once, for half an hour. If you did not ask, do nothing; your password stays as it is.',
+  },
+  'new-email': {
+    subject: 'Is this your new address?',
+    page: 'prove-address',
+    lines: () => ['You asked to sign in to Jolly Porter with this address from now on. To take it over, open:'],
+    after: 'The link works once, for a day. If you did not ask, do nothing.',
+  },
+  'sign-up': {
+    subject: 'Open your account with Jolly Porter',
+    page: 'open-account',
+    lines: () => ['You asked to open an account. To go on, open:'],
+    after: 'The link works once, for a day. If you did not ask, do nothing; no account is opened.',
+  },
+}
+
+/** Sends mail around signing in, at least once; a repeated delivery carries the same Message-ID and link. */
+export function loginMailWorker(lodge: Pick<Lodge, 'configuration' | 'pools' | 'clock'>, mailer: Mailer): Worker {
+  return async (row): Promise<Outcome> => {
+    const token = await loginTokenById(lodge.pools.work, String(row.ids.tokenId))
+    if (!token) return { dropped: 'The token is gone.' }
+    const message = render(lodge, token, String(row.ids.template))
+    if (!message) return { dropped: 'There is nobody of this address, or it is too late.' }
+    await mailer.send(row.id, message)
+    return 'done'
+  }
+}
+
+function render(
+  { configuration, clock }: Pick<Lodge, 'configuration' | 'clock'>,
+  token: LoginToken,
+  template: string,
+): Message | undefined {
+  const { email = '', newEmail = '', keyId } = token.detail
+  const to = { name: '', address: email }
+  if (template === 'email-changed') {
+    const lines = [
+      `From now on your login at Jolly Porter has the address ${newEmail}, and no longer this one.`,
+      '',
+      'If that was not you, tell the office of whoever you work with at once: they can shut the door.',
+    ]
+    return { to, subject: 'Your address was changed', text: lines.join('\n') }
+  }
+  const known = TEXTS[template]
+  const isForSomebody = token.loginId !== null || token.purpose === 'sign-up'
+  if (!known || !isForSomebody || token.expiresAt <= clock.now()) return undefined
+  // The token stands behind #, so that no server or proxy ever logs it.
+  const secret = configuration.keyRing.tokenFor(token.purpose, token.id, 0, keyId)
+  const link = `${configuration.publicOrigin}/${known.page}#${secret}`
+  const until = dateInWords(dateOf(token.expiresAt, 'UTC'))
+  const text = ['Hello,', '', ...known.lines(until), link, '', known.after, '', 'Jolly Porter'].join('\n')
+  return { to, subject: known.subject, text }
+}
