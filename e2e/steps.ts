@@ -51,7 +51,7 @@ export async function signIn(
   await page.goto(`${demo.origin}/sign-in`)
   await page.getByLabel('Email').fill(email)
   await page.getByLabel('Password').fill(password)
-  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible()
 }
 
@@ -72,12 +72,12 @@ export async function goTo(page: Page, room: keyof typeof TITLES): Promise<void>
 }
 
 /** The link in the newest message to an address. */
-export async function linkFor(demo: Demo, email: string): Promise<string> {
+export async function linkFor(demo: Demo, email: string, page = 'invitation'): Promise<string> {
   let link: string | undefined
   await expect(async () => {
     const answer = await fetch(`${demo.mailbox}/messages.json?to=${encodeURIComponent(email)}`)
     const [message] = (await answer.json()) as { text: string }[]
-    link = /http\S+\/invitation#\S+/.exec(message?.text ?? '')?.[0]
+    link = new RegExp(`http\\S+/${page}#\\S+`).exec(message?.text ?? '')?.[0]
     expect(link).toBeDefined()
   }).toPass()
   return link!

@@ -3,6 +3,7 @@ import { watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { whenSignedOut } from './api/client.ts'
 import AppFrame from './parts/AppFrame.vue'
+import ProofDialog from './parts/ProofDialog.vue'
 import { useDocket } from './state/docket.ts'
 import { useLive } from './state/live.ts'
 import { useSession } from './state/session.ts'
@@ -51,4 +52,5 @@ watch(
 <template>
   <RouterView v-if="route.meta.open || !session.me" />
   <AppFrame v-else><RouterView /></AppFrame>
+  <ProofDialog />
 </template>

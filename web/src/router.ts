@@ -12,6 +12,7 @@ declare module 'vue-router' {
 // The Desk is the first thing most people see: it comes with the application, the others when they are opened.
 const pages = {
   'sign-in': () => import('./pages/SignInPage.vue'),
+  forgotten: () => import('./pages/DoorHelpPage.vue'),
   invitation: () => import('./pages/InvitationPage.vue'),
   people: () => import('./pages/PeoplePage.vue'),
   places: () => import('./pages/PlacesPage.vue'),
@@ -35,6 +36,9 @@ void pages[first]?.()
 /** Views that stand beside another and are open to whoever has that. */
 const BESIDE: Readonly<Record<string, string>> = { grid: 'places', groups: 'people', packets: 'people' }
 
+/** Pages about oneself, open to whoever is signed in. */
+const OWN_PAGES = new Set(['keys', 'my-sign-in'])
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
@@ -46,6 +50,12 @@ export const router = createRouter({
       component: pages.invitation,
       meta: { open: true },
     },
+    { path: '/forgotten', name: 'forgotten', component: pages.forgotten, meta: { open: true } },
+    { path: '/new-password', name: 'new-password', component: pages.forgotten, meta: { open: true } },
+    { path: '/prove-address', name: 'prove-address', component: pages.forgotten, meta: { open: true } },
+    { path: '/slip', name: 'slip', component: pages.forgotten, meta: { open: true } },
+    { path: '/my-sign-in', name: 'my-sign-in', component: () => import('./pages/MySignInPage.vue') },
+    { path: '/settings', name: 'settings', component: () => import('./pages/SettingsPage.vue') },
     { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
@@ -75,9 +85,12 @@ router.beforeEach(async (to) => {
   const session = useSession()
   const me = await session.load()
   if (!me) return { name: 'sign-in', query: to.fullPath === '/desk' ? {} : { next: to.fullPath } }
+  // Until the account's rule is met, or a slip countersigned, there are one's own pages alone.
+  if (me.current?.needsMeans && !OWN_PAGES.has(String(to.name))) return { name: 'my-sign-in' }
+  if (me.current?.narrow && !OWN_PAGES.has(String(to.name))) return { name: 'keys' }
   const room = BESIDE[String(to.name)] ?? String(to.name)
   const { rooms } = session
-  if (['desk', 'people', 'places', 'roles', 'seats', 'ledger'].includes(room) && !rooms.includes(room)) {
+  if (['desk', 'people', 'places', 'roles', 'seats', 'ledger', 'settings'].includes(room) && !rooms.includes(room)) {
     return { name: rooms[0] ?? 'keys' }
   }
   return true

@@ -44,6 +44,8 @@ const current = {
   locale: 'en-IE',
   seesMoney: true,
   isOwner: true,
+  narrow: false,
+  needsMeans: false,
 }
 const leave = { type: 'leave' as const, personId: 'x' }
 const shown = (more: object = {}) => ({

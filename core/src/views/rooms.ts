@@ -1,7 +1,7 @@
 import type { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 
-export type Room = 'desk' | 'people' | 'places' | 'roles' | 'seats' | 'ledger' | 'keys'
+export type Room = 'desk' | 'people' | 'places' | 'roles' | 'seats' | 'ledger' | 'settings' | 'keys'
 
 /** Where someone is in, for the frame of the web application. */
 export interface Me {
@@ -36,5 +36,6 @@ export function roomsOf(sight: Sight): Room[] {
   if (sight.canSomewhere('roles', 'see') || runs) rooms.push('roles')
   if (sight.canSomewhere('seats', 'see')) rooms.push('seats')
   if (sight.can('ledger', 'see')) rooms.push('ledger')
+  if (sight.can('settings', 'see')) rooms.push('settings')
   return [...rooms, 'keys']
 }

@@ -42,6 +42,7 @@ export const viewRoutes = [
   view('places', '/places', 'The tree of places the asker sees.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
   view('cell', '/places/{placeId}/keys/{personId}', 'What one person holds at one place.'),
+  view('settings', '/settings', 'The account’s name, rules and owners.'),
   view('packets', '/packets', 'Named starts for kinds of newcomers.'),
   view('packet', '/packets/{packetId}/paper', 'What a newcomer would reach by a packet today; nobody is made.'),
   view('packet-like', '/people/{personId}/packet', 'What somebody has, as a packet for others like them.'),

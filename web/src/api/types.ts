@@ -1,4 +1,4 @@
-import type { Change, KeyView, PlaceKeys, Preview, WhyView } from '@lodge/core'
+import type { Control, Change, KeyView, PlaceKeys, Preview, WhyView } from '@lodge/core'
 
 /** What a preview answers (POST …/previews). */
 export interface ShownPreview extends Preview {
@@ -42,4 +42,23 @@ export interface LookedInvitation {
   seats: string[]
   hasLogin: boolean
   signedInAs: string | null
+}
+
+/** One's own means of signing in (`/api/sign-in`). */
+export interface OwnSignIn {
+  email: string
+  hasPassword: boolean
+  means: { id: string; kind: 'passkey' | 'codes'; name: string; created: string; lastUsed: string | null }[]
+  backupCodesLeft: number
+  sessions: { id: string; created: string; device: string; strength: string; isThis: boolean }[]
+}
+
+/** Why somebody cannot sign in, and how they are helped. */
+export interface WayInView {
+  reasons: string[]
+  hasLogin: boolean
+  secondMeans: boolean
+  lastSignedIn: string | null
+  waiting: { issuer: string; mayCountersign: boolean }[]
+  control: Control
 }

@@ -32,6 +32,11 @@ async function stopSeeing(): Promise<void> {
   await router.push({ name: 'people', params: { personId } })
 }
 
+async function goOver(event: Event): Promise<void> {
+  await session.goOver((event.target as HTMLSelectElement).value)
+  await router.replace({ name: 'home' })
+}
+
 async function leave(): Promise<void> {
   await session.signOut()
   await router.replace({ name: 'sign-in' })
@@ -53,11 +58,23 @@ async function leave(): Promise<void> {
         <RailIcon :name="room" />{{ t(`rail.${room}`) }}
       </RouterLink>
       <span class="foot"></span>
+      <RouterLink :to="{ name: 'my-sign-in' }" active-class="here"
+        ><RailIcon name="self" />{{ t('rail.self') }}</RouterLink
+      >
       <button type="button" @click="switchTheme"><RailIcon name="theme" />{{ t('rail.theme') }}</button>
       <button type="button" @click="leave"><RailIcon name="out" />{{ t('rail.signOut') }}</button>
     </nav>
     <header class="top">
-      <span class="account">{{ current?.accountName }}</span>
+      <select
+        v-if="(session.me?.accounts.length ?? 0) > 1"
+        class="form-select account"
+        :aria-label="t('rail.accounts')"
+        :value="current?.accountId"
+        @change="goOver"
+      >
+        <option v-for="one in session.me!.accounts" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+      <span v-else class="account">{{ current?.accountName }}</span>
       <AskField v-if="session.rooms.includes('people')" />
       <span v-else class="gap"></span>
       <span class="who"

@@ -16,6 +16,7 @@ import AccessPanel from './AccessPanel.vue'
 import GrantLines from './GrantLines.vue'
 import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
+import WayIn from './WayIn.vue'
 import SheetHead from './SheetHead.vue'
 
 const props = defineProps<{ personId: string }>()
@@ -237,6 +238,7 @@ function toggle(id: string): void {
           >
         </p>
       </template>
+      <WayIn v-if="person.standing" :person-id="personId" :today="today" />
       <HistoryLines :about="personId" :today="today" />
     </template>
   </article>

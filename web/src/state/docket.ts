@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { NewChange, ShownPreview } from '../api/types.ts'
+import { useProof } from './proof.ts'
 import { useSession } from './session.ts'
 
 const PAUSE_MILLISECONDS = 200
@@ -33,6 +34,7 @@ interface Held {
  */
 export const useDocket = defineStore('docket', () => {
   const session = useSession()
+  const proof = useProof()
   const held = ref<Held[]>([])
   const preview = ref<ShownPreview | null>(null)
   const error = ref<ApiError | null>(null)
@@ -160,7 +162,9 @@ export const useDocket = defineStore('docket', () => {
     error.value = null
     try {
       const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
-      const answer = await ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key })
+      const answer = await proof.withProof(() =>
+        ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key }),
+      )
       if (answer.run) await follow(answer.run)
       await putDown()
       if (answer.version !== undefined) {

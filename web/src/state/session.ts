@@ -3,6 +3,12 @@ import { computed, ref } from 'vue'
 import { ApiError, ask } from '../api/client.ts'
 import type { Me } from '@lodge/core'
 
+/** What signing in asks for after the password. */
+export interface SecondAsked {
+  second: ('passkey' | 'codes' | 'backup')[]
+  ticket: string
+}
+
 /** Whose view is looked at. */
 export interface Seeing {
   personId: string
@@ -30,10 +36,34 @@ export const useSession = defineStore('session', () => {
     return loading
   }
 
-  async function signIn(email: string, password: string): Promise<Me> {
-    me.value = await ask<Me>('POST', '/api/session', { email, password })
-    endedBecause.value = null
-    return me.value
+  /** Signs in, or answers what is asked for next. */
+  async function signIn(email: string, password: string): Promise<SecondAsked | null> {
+    const answer = await ask<Me | SecondAsked>('POST', '/api/session', { email, password })
+    if ('ticket' in answer) return answer
+    enter(answer)
+    return null
+  }
+
+  async function secondStep(ticket: string, code: string): Promise<void> {
+    enter(await ask<Me>('POST', '/api/session/second', { ticket, code }))
+  }
+
+  /** Signs in with a passkey of this browser or of a key one holds. */
+  async function signInByPasskey(): Promise<void> {
+    const { startAuthentication } = await import('@simplewebauthn/browser')
+    const optionsJSON = await ask<never>('POST', '/api/session/passkey/options', {})
+    const answer = await startAuthentication({ optionsJSON })
+    enter(await ask<Me>('POST', '/api/session/passkey', { answer }))
+  }
+
+  /** Goes over to another account of the same login. */
+  async function goOver(accountId: string): Promise<void> {
+    me.value = await ask<Me>('PUT', '/api/session/account', { accountId })
+  }
+
+  /** Asks anew who is signed in and what is open to them. */
+  async function again(): Promise<void> {
+    me.value = await ask<Me>('GET', '/api/session')
   }
 
   function enter(found: Me): void {
@@ -71,5 +101,6 @@ export const useSession = defineStore('session', () => {
     seeing.value = null
   }
 
-  return { me, endedBecause, seeing, rooms, load, signIn, enter, signOut, ended, path, seeAs, seeAsOneself }
+  const ways = { signIn, secondStep, signInByPasskey, goOver, again }
+  return { me, endedBecause, seeing, rooms, load, ...ways, enter, signOut, ended, path, seeAs, seeAsOneself }
 })

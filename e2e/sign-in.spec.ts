@@ -1,0 +1,127 @@
+import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
+import { expect, test, type Page } from '@playwright/test'
+import { at, docketOf, findsNothing, linkFor, ownDemo, signIn } from './steps.ts'
+
+const demo = ownDemo()
+const GARDENER = 'gwil.tarrow@thistlewick.example'
+const ADMINISTRATOR = 'tamsin.roake@thistlewick.example'
+const views = (page: Page) => page.getByRole('navigation', { name: 'Views' })
+
+async function signOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+}
+
+test('a passkey is added and opens by itself; the rule on second means is set and asked for', async ({ page }) => {
+  const client = await page.context().newCDPSession(page)
+  await client.send('WebAuthn.enable')
+  await client.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      protocol: 'ctap2',
+      transport: 'internal',
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  })
+  await signIn(page, demo)
+  await page.getByRole('link', { name: 'My sign-in' }).click()
+  await page.getByRole('button', { name: 'Add a passkey' }).click()
+  await expect(page.getByText('The passkey is kept.')).toBeVisible()
+  await findsNothing(page)
+  await signOut(page)
+  await page.getByRole('button', { name: 'Sign in with a passkey' }).click()
+  await expect(views(page)).toBeVisible()
+
+  await page.getByRole('link', { name: 'Settings' }).click()
+  await page.getByRole('checkbox', { name: 'administrator' }).check()
+  await expect(docketOf(page)).toContainText('who needs a second means to sign in (administrator)')
+  await findsNothing(page)
+  await docketOf(page)
+    .getByRole('button', { name: /^(Set|Apply)/ })
+    .click()
+  await expect(docketOf(page)).toContainText('Done:')
+  await signOut(page)
+
+  // With a passkey the password alone opens nothing.
+  await page.getByLabel('Email').fill(DEMO_OWNER_EMAIL)
+  await page.getByLabel('Password').fill(DEMO_PASSWORD)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByText('Now your passkey.')).toBeVisible()
+  await findsNothing(page)
+  await page.getByRole('button', { name: 'Sign in with a passkey' }).click()
+  await expect(views(page)).toBeVisible()
+  await signOut(page)
+
+  await page.getByLabel('Email').fill(ADMINISTRATOR)
+  await page.getByLabel('Password').fill(DEMO_PASSWORD)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByText(/asks for a second means of signing in/)).toBeVisible()
+  await page.getByRole('button', { name: 'Add a passkey' }).click()
+  await expect(page.getByText('The passkey is kept.')).toBeVisible()
+  await views(page).getByRole('link', { name: 'People' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /^People/ })).toBeVisible()
+})
+
+test('somebody who cannot get in is helped by a slip, which a second person countersigns', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, demo, 'piran.thistlewick@thistlewick.example')
+  await page.goto(`${demo.origin}/people`)
+  await page.getByRole('row', { name: /Gwil Tarrow/ }).click()
+  await expect(page.getByText('Nothing stands in the way here.')).toBeVisible()
+  await page.getByRole('button', { name: 'Help back in' }).click()
+  await expect(page.getByRole('button', { name: 'Issue a re-entry slip' })).toBeDisabled()
+  await page.getByRole('checkbox', { name: /I called the number we know/ }).check()
+  await page.getByRole('button', { name: 'Issue a re-entry slip' }).click()
+  const code = (await page.locator('.code').textContent())!
+
+  const gwil = await (await browser.newContext()).newPage()
+  await at(gwil)
+  await gwil.goto(`${demo.origin}/slip`)
+  await gwil.getByLabel('Code of the slip').fill(code.toUpperCase())
+  await findsNothing(gwil)
+  await gwil.getByRole('button', { name: 'Come in' }).click()
+  await expect(gwil.getByRole('heading', { name: /^Welcome, Gwil Tarrow/ })).toBeVisible()
+  await expect(views(gwil).getByRole('link', { name: 'People' })).toHaveCount(0)
+  await gwil.goto(`${demo.origin}/people`)
+  await expect(gwil.getByRole('heading', { name: /^Welcome, Gwil Tarrow/ })).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('In by a slip of Piran Thistlewick')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Countersign' })).toBeDisabled()
+
+  const other = await (await browser.newContext()).newPage()
+  const third = 'mirren.halloway@thistlewick.example'
+  await signIn(other, demo, third)
+  await other.goto(`${demo.origin}/people`)
+  await expect(other.getByRole('heading', { level: 1, name: /^People/ })).toBeVisible()
+  await expect(other.getByRole('button', { name: 'Countersign' })).toHaveCount(0)
+  await other.close()
+})
+
+test('a forgotten password is set anew by mail; a common one is refused; elsewhere everything ends', async ({
+  page,
+  browser,
+}) => {
+  const elsewhere = await (await browser.newContext()).newPage()
+  await signIn(elsewhere, demo, GARDENER)
+  await at(page)
+  await page.goto(`${demo.origin}/sign-in`)
+  await page.getByRole('link', { name: 'Forgotten the password?' }).click()
+  await page.getByLabel('Email').fill(GARDENER)
+  await findsNothing(page)
+  await page.getByRole('button', { name: 'Send the link' }).click()
+  await expect(page.getByRole('status')).toContainText(`If there is a login for ${GARDENER}`)
+  await page.goto(await linkFor(demo, GARDENER, 'new-password'))
+  await page.getByLabel('New password').fill('password1234')
+  await page.getByRole('button', { name: 'Set it' }).click()
+  await expect(page.getByRole('alert')).toContainText('Many people use this password')
+  await findsNothing(page)
+  await page.getByLabel('New password').fill('eleven damp watering cans')
+  await page.getByRole('button', { name: 'Set it' }).click()
+  await expect(views(page)).toBeVisible()
+  await elsewhere.reload()
+  await expect(elsewhere.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+})

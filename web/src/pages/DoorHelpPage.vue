@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import type { Me } from '@lodge/core'
+import { computed, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import { ask, type ApiError } from '../api/client.ts'
+import DoorPage from '../parts/DoorPage.vue'
+import OneField from '../parts/OneField.vue'
+import { useSession } from '../state/session.ts'
+
+// Ways back in: a forgotten password, the link mailed for it, a new address to be proven, a re-entry slip.
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const way = computed(() => String(route.name))
+// The token stands behind #, so that it never travels in an address.
+const token = location.hash.slice(1)
+const said = ref('')
+
+async function come(me: Me): Promise<void> {
+  session.enter(me)
+  await router.replace({ name: me.current?.narrow ? 'keys' : 'home' })
+}
+
+async function forgotten(email: string): Promise<void> {
+  await ask('POST', '/api/forgotten', { email })
+  said.value = t('door.sent', { email })
+}
+
+async function setPassword(password: string): Promise<void> {
+  const answer = await ask<Me | { signInNext: true }>('POST', '/api/forgotten/password', { token, password })
+  if ('signInNext' in answer) said.value = t('door.signInNext')
+  else await come(answer)
+}
+
+async function slip(code: string): Promise<void> {
+  await come(await ask<Me>('POST', '/api/slip', { code }))
+}
+
+onMounted(async () => {
+  if (way.value !== 'prove-address') return
+  try {
+    const { email } = await ask<{ email: string }>('POST', '/api/email/prove', { token })
+    said.value = t('door.proven', { email })
+  } catch (failure) {
+    said.value = (failure as ApiError).message
+  }
+})
+</script>
+
+<template>
+  <DoorPage :title="t(`door.title.${way}`)">
+    <p v-if="said" class="said" role="status">{{ said }}</p>
+    <template v-else-if="way === 'forgotten'">
+      <p class="muted">{{ t('door.forgotten') }}</p>
+      <OneField
+        :label="t('signIn.email')"
+        type="email"
+        autocomplete="username"
+        :button="t('door.send')"
+        :send="forgotten"
+      />
+    </template>
+    <OneField
+      v-else-if="way === 'new-password'"
+      :label="t('door.newPassword')"
+      type="password"
+      autocomplete="new-password"
+      :hint="t('invitation.hint')"
+      :button="t('door.set')"
+      :send="setPassword"
+    />
+    <template v-else-if="way === 'slip'">
+      <p class="muted">{{ t('door.slip') }}</p>
+      <OneField :label="t('door.code')" :button="t('door.come')" :send="slip" />
+    </template>
+    <p class="back">
+      <RouterLink :to="{ name: 'sign-in' }">{{ t('door.toSignIn') }}</RouterLink>
+    </p>
+  </DoorPage>
+</template>
+
+<style scoped>
+.said {
+  background: var(--green-soft);
+  padding: 8px 12px;
+  border-radius: 4px;
+}
+.back {
+  margin: 16px 0 0;
+}
+</style>
