@@ -78,7 +78,16 @@ describe('the Desk', () => {
 describe('rooms and controls (model D6)', () => {
   test('owners have every room, members the directory, guests their keys', () => {
     const house = House.open()
-    expect(roomsOf(sightOf(house, 'Oriel'))).toEqual(['desk', 'people', 'places', 'roles', 'seats', 'ledger', 'settings', 'keys'])
+    expect(roomsOf(sightOf(house, 'Oriel'))).toEqual([
+      'desk',
+      'people',
+      'places',
+      'roles',
+      'seats',
+      'ledger',
+      'settings',
+      'keys',
+    ])
     expect(roomsOf(sightOf(house, 'Rafe'))).toEqual(['people', 'places', 'keys'])
     expect(roomsOf(sightOf(house, 'Corin'))).toEqual(['keys'])
   })

@@ -9,6 +9,7 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import { pinoHttp } from 'pino-http'
 import { v7 as uuidv7 } from 'uuid'
+import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
 import { changeRoutes } from './api/changes.ts'
 import { eventRoutes } from './api/events.ts'
@@ -40,12 +41,15 @@ export const ROUTES: readonly Route[] = [
   ...billRoutes,
   ...gridRoutes,
   ...placeListRoutes,
+  ...arrivalListRoutes,
   ...statementRoutes,
   ...invitationRoutes,
   ...eventRoutes,
 ]
 
 const VERSION = '0.1.0'
+/** What people paste may be longer than what programs send. */
+const LONG_BODIES = /\/arrival-lists\/\w+$/
 
 const runId = uuidv7()
 let requests = 0
@@ -78,17 +82,18 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   app.use(securityHeaders(lodge))
   app.use(compress({ filter: (type) => !/event-stream/.test(type) && /json|text|javascript|svg/.test(type) }))
   app.use(sameOrigin(lodge))
-  app.use(
+  const parseBody = (limit: string, said: string) =>
     bodyParser({
       enableTypes: ['json'],
-      jsonLimit: '1mb',
+      jsonLimit: limit,
       onError: (error) => {
         if ((error as { status?: number }).status === 413)
-          throw new LodgeError(413, 'too-large', 'A request has at most 1 MiB.')
+          throw new LodgeError(413, 'too-large', `A request has at most ${said}.`)
         throw badRequest('bad-json', 'The request is not JSON; check its quotes, commas and brackets.')
       },
-    }),
-  )
+    })
+  const [usual, long] = [parseBody('1mb', '1 MiB'), parseBody('8mb', '8 MiB')]
+  app.use((ctx, next) => (LONG_BODIES.test(ctx.path) ? long : usual)(ctx, next))
   const router = new Router()
   mount(router, lodge, ROUTES)
   const document = openApiOf(ROUTES, VERSION)

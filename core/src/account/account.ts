@@ -1,4 +1,4 @@
-import { BaseTable, OverlayTable, type Table } from './table.ts'
+import { BaseTable, isSmall, mergedMap, OverlayTable, type Table } from './table.ts'
 import { INDEXES, TABLE_NAMES } from './indexes.ts'
 import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
 import type { Instant } from '../time/instants.ts'
@@ -121,7 +121,7 @@ export class Account {
     for (const [name, rows] of edited) {
       tables[name] = OverlayTable.over(this.tables[name] as never, INDEXES[name] as never, rows as never)
     }
-    const personal = values.length === 0 ? this.values : new OverlayValues(this.values, values)
+    const personal = values.length === 0 ? this.values : OverlayValues.over(this.values, values)
     return new Account(this.id, this.version, tables as unknown as Tables, personal, undefined, this.under ?? this)
   }
 
@@ -193,31 +193,43 @@ class BaseValues implements PersonalValues {
   }
 }
 
+/** Values seen through edits, in layers as {@link OverlayTable}. */
 class OverlayValues implements PersonalValues {
-  private readonly edited = new Map<string, PersonalValue>()
+  private readonly emails = new Map<string, Id[]>()
 
-  constructor(
+  private constructor(
     private readonly under: PersonalValues,
-    values: readonly PersonalValue[],
+    private readonly own: ReadonlyMap<string, PersonalValue>,
   ) {
-    for (const value of values) this.edited.set(`${value.personId} ${value.field}`, value)
+    for (const { personId, field, value } of own.values()) {
+      if (field !== 'email' || value === null) continue
+      const key = value.toLowerCase()
+      this.emails.set(key, [...(this.emails.get(key) ?? []), personId])
+    }
+  }
+
+  static over(under: PersonalValues, values: readonly PersonalValue[]): OverlayValues {
+    let beneath = under
+    let own: ReadonlyMap<string, PersonalValue> = new Map(values.map((one) => [`${one.personId} ${one.field}`, one]))
+    while (beneath instanceof OverlayValues && isSmall(beneath.own, own)) {
+      own = mergedMap(beneath.own, own)
+      beneath = beneath.under
+    }
+    return new OverlayValues(beneath, own)
   }
 
   get(personId: Id, field: PersonalField): string | undefined {
-    const edit = this.edited.get(`${personId} ${field}`)
+    const edit = this.own.get(`${personId} ${field}`)
     return edit ? (edit.value ?? undefined) : this.under.get(personId, field)
   }
 
   findEmail(lowercase: string): readonly Id[] {
-    const found = this.under.findEmail(lowercase).filter((id) => !this.edited.has(`${id} email`))
-    for (const { personId, field, value } of this.edited.values()) {
-      if (field === 'email' && value?.toLowerCase() === lowercase) found.push(personId)
-    }
-    return found
+    const found = this.under.findEmail(lowercase).filter((id) => !this.own.has(`${id} email`))
+    return [...found, ...(this.emails.get(lowercase) ?? [])]
   }
 
   *all(): Iterable<PersonalValue> {
-    for (const value of this.under.all()) if (!this.edited.has(`${value.personId} ${value.field}`)) yield value
-    for (const value of this.edited.values()) if (value.value !== null) yield value
+    for (const value of this.under.all()) if (!this.own.has(`${value.personId} ${value.field}`)) yield value
+    for (const value of this.own.values()) if (value.value !== null) yield value
   }
 }

@@ -81,21 +81,23 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
 }
 
 /**
- * A table seen through a handful of edits, without copying it: what a preview reads. An overlay of an overlay is one
- * overlay with the edits of both, so that long dockets do not grow deep.
+ * A table seen through edits, without copying it: what a preview reads. Overlays lie over each other in layers, each
+ * more than twice as large as what lies over it: one more edit costs little, and however long a docket grows, a row is
+ * found through few layers.
  */
 export class OverlayTable<R extends { id: Id }> implements Table<R> {
   readonly size: number
   readonly revision = 0
   private readonly keyed = new Map<string, Map<string, R[]>>()
+  private merged: ReadonlyMap<Id, R | null> | undefined
 
   private constructor(
-    private readonly under: BaseTable<R>,
+    private readonly under: Table<R>,
     private readonly indexes: Indexes<R>,
-    readonly edited: ReadonlyMap<Id, R | null>,
+    private readonly own: ReadonlyMap<Id, R | null>,
   ) {
     let size = under.size
-    for (const [id, row] of edited) size += (row ? 1 : 0) - (under.get(id) ? 1 : 0)
+    for (const [id, row] of own) size += (row ? 1 : 0) - (under.get(id) ? 1 : 0)
     this.size = size
   }
 
@@ -104,27 +106,34 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
     indexes: Indexes<R>,
     edited: ReadonlyMap<Id, R | null>,
   ): OverlayTable<R> {
-    if (under instanceof OverlayTable) {
-      return new OverlayTable(under.under, indexes, new Map([...under.edited, ...edited]))
+    let [beneath, own] = [under, edited]
+    while (beneath instanceof OverlayTable && isSmall(beneath.own, own)) {
+      own = mergedMap(beneath.own as ReadonlyMap<Id, R | null>, own)
+      beneath = beneath.under as Table<R>
     }
-    return new OverlayTable(under as BaseTable<R>, indexes, edited)
+    return new OverlayTable(beneath, indexes, own)
+  }
+
+  get edited(): ReadonlyMap<Id, R | null> {
+    if (!(this.under instanceof OverlayTable)) return this.own
+    return (this.merged ??= mergedMap(this.under.edited as ReadonlyMap<Id, R | null>, this.own))
   }
 
   get(id: Id): R | undefined {
-    const row = this.edited.get(id)
+    const row = this.own.get(id)
     return row === undefined ? this.under.get(id) : (row ?? undefined)
   }
 
   *all(): Iterable<R> {
-    for (const row of this.under.all()) if (!this.edited.has(row.id)) yield row
-    for (const row of this.edited.values()) if (row) yield row
+    for (const row of this.under.all()) if (!this.own.has(row.id)) yield row
+    for (const row of this.own.values()) if (row) yield row
   }
 
   by(index: string, key: string): readonly R[] {
     const rows = this.under.by(index, key)
     const added = this.added(index).get(key)
-    if (!added && !rows.some((row) => this.edited.has(row.id))) return rows
-    return [...rows.filter((row) => !this.edited.has(row.id)), ...(added ?? [])]
+    if (!added && !rows.some((row) => this.own.has(row.id))) return rows
+    return [...rows.filter((row) => !this.own.has(row.id)), ...(added ?? [])]
   }
 
   private added(index: string): Map<string, R[]> {
@@ -132,7 +141,7 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
     if (keys) return keys
     this.keyed.set(index, (keys = new Map()))
     const keyOf = this.indexes[index]
-    for (const row of this.edited.values()) {
+    for (const row of this.own.values()) {
       const key = row && keyOf ? keyOf(row) : null
       if (key === null) continue
       const list = keys.get(key)
@@ -141,4 +150,15 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
     }
     return keys
   }
+}
+
+/** Whether a layer is so small that what lies over it is put into it. */
+export function isSmall(layer: ReadonlyMap<unknown, unknown>, over: ReadonlyMap<unknown, unknown>): boolean {
+  return layer.size <= 2 * over.size
+}
+
+export function mergedMap<K, V>(one: ReadonlyMap<K, V>, over: ReadonlyMap<K, V>): Map<K, V> {
+  const merged = new Map(one)
+  for (const [key, value] of over) merged.set(key, value)
+  return merged
 }

@@ -113,8 +113,9 @@ export const changeRoutes = [
       if (!run || run.actorId !== personId) throw notFound()
       // Whoever reads that it is done and then reads the account finds it so, whichever process did the last batch.
       if (run.state === 'done') await lodge.accounts.catchUp(accountId)
-      const { total, nextChange, state, report } = run
-      return { state, total, done: nextChange, refused: report }
+      const { total, nextChange, state, report, lines } = run
+      const refused = report.map((one) => ({ ...one, line: lines?.[one.at] ?? null }))
+      return { state, total, done: nextChange, refused }
     },
   }),
 ]
@@ -187,16 +188,20 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   }
 }
 
-/** A docket too large for one commit goes on as a run of batches, which the asker follows (model C2). */
-async function startRun(
-  { lodge, accountId, personId, ctx, now }: AccountAsk<CommitBody>,
-  changes: Change[],
+/**
+ * A docket too large for one commit goes on as a run of batches, which the asker follows (model C2).
+ * @param more the id it goes by, and the lines of a list its changes came from, for the report.
+ */
+export async function startRun(
+  { lodge, accountId, personId, ctx, now }: AccountAsk<object>,
+  changes: readonly Change[],
+  more: { id?: string; lines?: number[] } = {},
 ): Promise<object> {
-  const id = uuidv7()
+  const { id = uuidv7(), lines = null } = more
   const connection = await lodge.pools.requests.getConnection()
   try {
     await connection.beginTransaction()
-    await insertRun(connection, { id, accountId, actorId: personId, changes }, now)
+    await insertRun(connection, { id, accountId, actorId: personId, changes, lines }, now)
     await insertWork(connection, { accountId, kind: 'docket-run', ids: { runId: id } }, now)
     await connection.commit()
   } finally {

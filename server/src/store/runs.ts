@@ -13,7 +13,9 @@ export interface Run {
   id: string
   accountId: string
   actorId: string
-  changes: Change[]
+  changes: readonly Change[]
+  /** The lines of a list they came from. */
+  lines: number[] | null
   total: number
   nextChange: number
   state: 'running' | 'done'
@@ -22,13 +24,21 @@ export interface Run {
 
 export async function insertRun(
   connection: Queryable,
-  run: Pick<Run, 'id' | 'accountId' | 'actorId' | 'changes'>,
+  run: Pick<Run, 'id' | 'accountId' | 'actorId' | 'changes' | 'lines'>,
   now: Instant,
 ): Promise<void> {
   await connection.execute(
-    `INSERT INTO docket_run (account_id, id, actor_id, changes, total, next_change, state, report, created_at_us)
-     VALUES (?, ?, ?, ?, ?, 0, 'running', '[]', ?)`,
-    [run.accountId, run.id, run.actorId, JSON.stringify(run.changes), run.changes.length, now],
+    `INSERT INTO docket_run (account_id, id, actor_id, changes, source_lines, total, next_change, state, report, created_at_us)
+     VALUES (?, ?, ?, ?, ?, ?, 0, 'running', '[]', ?)`,
+    [
+      run.accountId,
+      run.id,
+      run.actorId,
+      JSON.stringify(run.changes),
+      run.lines && JSON.stringify(run.lines),
+      run.changes.length,
+      now,
+    ],
   )
 }
 
@@ -41,7 +51,8 @@ export async function readRun(connection: Queryable, accountId: string, id: stri
   if (!row) return undefined
   const { actor_id: actorId, total, next_change: nextChange, state } = row
   const changes = JSON.parse(row.changes as string) as Change[]
-  return { id, accountId, actorId, changes, total, nextChange, state, report: JSON.parse(row.report as string) }
+  const lines = row.source_lines === null ? null : (JSON.parse(row.source_lines as string) as number[])
+  return { id, accountId, actorId, changes, lines, total, nextChange, state, report: JSON.parse(row.report as string) }
 }
 
 /**

@@ -14,6 +14,11 @@ import {
   gridView,
   groupSheetView,
   groupsView,
+  idFrom,
+  invitesOf,
+  judgeList,
+  mendedRow,
+  readPeopleList,
   keysOf,
   packetLike,
   packetOnPaper,
@@ -32,11 +37,17 @@ import {
   seatsView,
   SharedSight,
   statementView,
+  withoutRefused,
   Sight,
   whyView,
   type Account,
   type Change,
+  type Id,
   type Instant,
+  type Invite,
+  type JudgedPerson,
+  type ListDefaults,
+  type ListedPerson,
   type Preview,
 } from '@lodge/core'
 
@@ -47,13 +58,13 @@ const MAXIMUM_EFFECTS = 400
 
 /** What a preview answers: the effect, the changes with their ids, and what a commit must name. */
 export interface ShownPreview extends Preview {
-  changes: Change[]
+  changes: readonly Change[]
   version: number
   digest: string
 }
 
 /** The effect of changes as their actor may see it, with its digest (model C3). */
-export function show(account: Account, changes: Change[], personId: string, now: Instant): ShownPreview {
+export function show(account: Account, changes: readonly Change[], personId: string, now: Instant): ShownPreview {
   const shown = preview(account, changes, { kind: 'person', personId }, now)
   const digest = createHash('sha256')
     .update(canonicalize(effectOfPreview(shown)))
@@ -123,11 +134,49 @@ export type Task = {
   version: number
   personId: string
   now: Instant
-} & ({ kind: 'preview'; changes: Change[] } | { kind: 'view'; view: ViewName; params: Params; as: string | null })
+} & (
+  | { kind: 'preview'; changes: Change[] }
+  | { kind: 'people-list'; text: string }
+  | { kind: 'arrivals'; rows: ListedRow[]; defaults: ListDefaults; runId: Id }
+  | { kind: 'view'; view: ViewName; params: Params; as: string | null }
+)
+
+/** A row of a list as it stands after mending. */
+type ListedRow = Pick<ListedPerson, 'line' | 'name' | 'email' | 'cells'>
+
+/** Rows judged, the invitations they make, and one preview of all. */
+export interface ShownArrivals {
+  people: JudgedPerson[]
+  invites: Invite[]
+  lines: number[]
+  preview: ShownPreview
+}
+
+/**
+ * Rows judged and shown as one; a row whose invitation would be refused says why and is left out of the rest.
+ * The ids of what is made are counted on from the run's, so that what is shown and what is sent are the same (C3).
+ * @param sight whoever would invite them.
+ */
+function showArrivals(
+  sight: Sight,
+  { rows, defaults, runId }: { rows: readonly ListedRow[]; defaults: ListDefaults; runId: Id },
+): ShownArrivals {
+  const { account, personId, now } = sight
+  let made = 0
+  const read = invitesOf(sight, rows.map(mendedRow), defaults, () => idFrom(runId, (made += 1)))
+  const { people, kept, lines } = withoutRefused(account, read, { kind: 'person', personId }, now)
+  const shown = show(account, kept, personId, now)
+  return { people, invites: kept, lines, preview: { ...shown, changes: [], sentences: shown.sentences.slice(0, 3) } }
+}
 
 /** Works a task out. */
 export function thinkAbout(account: Account, task: Task): object | undefined {
   if (task.kind === 'preview') return show(account, task.changes, task.personId, task.now)
+  if (task.kind === 'arrivals') return showArrivals(sightOf(account, task.personId, null, task.now), task)
+  if (task.kind === 'people-list') {
+    const { people, problem } = readPeopleList(task.text)
+    return { people: judgeList(sightOf(account, task.personId, null, task.now), people), problem }
+  }
   return VIEWS[task.view](sightOf(account, task.personId, task.as, task.now), task.params)
 }
 

@@ -1,0 +1,275 @@
+import { parse } from 'csv-parse/sync'
+
+/** What a column of a list can say of a newcomer besides name and address. */
+export const LIST_COLUMNS = [
+  'kind',
+  'standing',
+  'employer',
+  'packet',
+  'role',
+  'place',
+  'seat',
+  'from',
+  'until',
+  'line',
+] as const
+export type ListColumn = (typeof LIST_COLUMNS)[number]
+
+/** One person as a pasted list names them (model I2). */
+export interface ListedPerson {
+  /** The line of the list, counted from 1. */
+  line: number
+  name: string
+  email: string
+  cells: Partial<Record<ListColumn, string>>
+  /** Why the row cannot be read, with what stood there; null if it can. */
+  unreadable: string | null
+}
+
+export interface PeopleListRead {
+  people: ListedPerson[]
+  /** What is wrong with the list as a whole; null if it can be read. */
+  problem: string | null
+}
+
+/** So many people are invited by one list. */
+export const MAXIMUM_PEOPLE_LISTED = 10_000
+const MAXIMUM_NAME = 120
+const SHOWN_TEXT = 60
+
+/** An address as it stands within other text: nothing that separates, quotes or brackets (RFC 5321 §4.1.2, unquoted). */
+const ADDRESS = /[^\s<>()[\]{}"',;:|\\/@]+@[^\s<>()[\]{}"',;:|\\/@]+\.[^\s<>()[\]{}"',;:|\\/@]{2,}/gu
+const WHOLE_ADDRESS = /^[^\s<>()[\]{}"',;:|\\/@]+@(?:[\p{L}\p{N}](?:[\p{L}\p{N}-]*[\p{L}\p{N}])?\.)+[\p{L}]{2,}$/u
+
+/** The words columns go by, lower case. */
+const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 'email'>> = {
+  name: 'name',
+  'full name': 'name',
+  person: 'name',
+  'first name': 'first',
+  firstname: 'first',
+  'given name': 'first',
+  first: 'first',
+  'last name': 'last',
+  lastname: 'last',
+  surname: 'last',
+  'family name': 'last',
+  last: 'last',
+  email: 'email',
+  'e-mail': 'email',
+  mail: 'email',
+  address: 'email',
+  'email address': 'email',
+  'e-mail address': 'email',
+  kind: 'kind',
+  standing: 'standing',
+  employer: 'employer',
+  company: 'employer',
+  firm: 'employer',
+  packet: 'packet',
+  role: 'role',
+  place: 'place',
+  site: 'place',
+  seat: 'seat',
+  from: 'from',
+  start: 'from',
+  begins: 'from',
+  until: 'until',
+  end: 'until',
+  ends: 'until',
+  line: 'line',
+  message: 'line',
+}
+
+/**
+ * Reads a list of people in the forms people have it (model I2): a table with a header in any order, cells of a
+ * spreadsheet, vCards, or name and address in any usual order and separator, several on a line too.
+ */
+export function readPeopleList(text: string): PeopleListRead {
+  const clean = plainText(text)
+  if (clean.trim() === '') return { people: [], problem: 'There is nobody in it; write one person on each line.' }
+  const people = /^\s*BEGIN:VCARD/im.test(clean) ? readCards(clean) : (readTable(clean) ?? readLines(clean))
+  if (people.length > MAXIMUM_PEOPLE_LISTED) {
+    const [many, most] = [people.length.toLocaleString('en'), MAXIMUM_PEOPLE_LISTED.toLocaleString('en')]
+    return { people: [], problem: `The list names ${many} people; invite at most ${most} at once.` }
+  }
+  return { people, problem: null }
+}
+
+/** Without byte order mark, zero-width and direction marks; one kind of line end, blank, quotation mark. */
+function plainText(text: string): string {
+  return text
+    .replaceAll(/[\uFEFF\u200B-\u200F\u202A-\u202E\u2060\u2066-\u2069]/g, '')
+    .replaceAll(/\r\n|\r|\u2028|\u2029|\u0085/g, '\n')
+    .replaceAll(/[\u00A0\u2007\u202F\u3000]/g, ' ')
+    .replaceAll(/[“”„«»]/g, '"')
+    .replaceAll('＠', '@')
+}
+
+/** A cell that was kept from being read as a formula comes back as it was. */
+function cellText(cell: string | undefined): string {
+  return (cell ?? '').trim().replace(/^'(?=[=+\-@\t])/, '')
+}
+
+function readTable(text: string): ListedPerson[] | undefined {
+  const first = text.trimStart().split('\n', 1)[0]!
+  const delimiter = ['\t', ';', ',', '|'].find((one) => first.includes(one))
+  if (!delimiter) return undefined
+  const names = first.split(delimiter).map((name) => name.trim().replaceAll('"', '').toLowerCase())
+  const columns = names.map((name) => HEADERS[name])
+  if (first.includes('@') || !columns.includes('email')) return undefined
+  const rows = parseRows(text.trimStart(), delimiter)
+  return rows.slice(1).flatMap(({ record, info }) => {
+    const cell = (column: string) => cellText(record[columns.indexOf(column as never)])
+    if (record.every((one) => one.trim() === '')) return []
+    const name = cell('name') || [cell('first'), cell('last')].filter(Boolean).join(' ')
+    const cells = Object.fromEntries(
+      LIST_COLUMNS.flatMap((column) => (cell(column) === '' ? [] : [[column, cell(column)]])),
+    )
+    return [person(info.lines, name, cell('email'), record.join(delimiter), cells)]
+  })
+}
+
+/** Rows with the line each began on; where quotation marks are not in pairs they are letters like others. */
+function parseRows(text: string, delimiter: string): { record: string[]; info: { lines: number } }[] {
+  const options = { delimiter, relax_column_count: true, relax_quotes: true, skip_empty_lines: true, info: true }
+  try {
+    return parse(text, options) as never
+  } catch {
+    return parse(text, { ...options, quote: false }) as never
+  }
+}
+
+/** vCard 3 and 4 (RFC 6350): FN or N for the name, the preferred or first EMAIL for the address. */
+function readCards(text: string): ListedPerson[] {
+  const people: ListedPerson[] = []
+  let card: { line: number; name: string; parts: string; emails: { value: string; preferred: boolean }[] } | undefined
+  const lines = text.split('\n')
+  for (let at = 0; at < lines.length; at += 1) {
+    let line = lines[at]!
+    // A line that begins with a blank goes on the one before (RFC 6350 §3.2).
+    while (/^[ \t]/.test(lines[at + 1] ?? '')) line += lines[(at += 1)]!.slice(1)
+    const colon = line.indexOf(':')
+    const [key = '', ...parameters] = line.slice(0, colon).toUpperCase().split(';')
+    const value = unescape(line.slice(colon + 1))
+    if (key === 'BEGIN') card = { line: at + 1, name: '', parts: '', emails: [] }
+    else if (!card) continue
+    else if (key === 'FN') card.name = value
+    else if (key === 'N') card.parts = [value.split(';')[1], value.split(';')[0]].filter(Boolean).join(' ')
+    else if (key === 'EMAIL' || key.endsWith('.EMAIL')) {
+      card.emails.push({ value, preferred: parameters.some((one) => /PREF/.test(one)) })
+    } else if (key === 'END') {
+      const email = card.emails.find((one) => one.preferred) ?? card.emails[0]
+      people.push(person(card.line, card.name || card.parts, email?.value ?? '', card.name || card.parts))
+      card = undefined
+    }
+  }
+  return people
+}
+
+function unescape(value: string): string {
+  return value
+    .replaceAll(/\\([,;\\])/g, '$1')
+    .replaceAll(/\\n/gi, ' ')
+    .trim()
+}
+
+function readLines(text: string): ListedPerson[] {
+  return text.split('\n').flatMap((line, at) => (line.trim() === '' ? [] : readLine(line.trim(), at + 1)))
+}
+
+/** One line: names and addresses take turns, the name before its address or, where the line begins with one, after. */
+function readLine(line: string, number: number): ListedPerson[] {
+  const found = [...line.replaceAll(/mailto:/gi, '').matchAll(ADDRESS)]
+  const plain = line.replaceAll(/mailto:/gi, '')
+  if (found.length === 0) return [person(number, '', '', line)]
+  const gaps = found.map(({ index }, at) => {
+    const before = found[at - 1]
+    return plain.slice(before ? before.index + before[0].length : 0, index)
+  })
+  const rest = plain.slice(found.at(-1)!.index + found.at(-1)![0].length)
+  const namesFollow = nameIn(gaps[0]!) === '' && (found.length > 1 ? nameIn(rest) !== '' : true)
+  return found.map(([address], at) => {
+    const name = namesFollow ? (gaps[at + 1] ?? rest) : gaps[at]!
+    return person(number, nameIn(name), address.replace(/[.!?]+$/, ''), line)
+  })
+}
+
+/** A name out of what stands around an address: its first cell, without separators, brackets, bullets. */
+function nameIn(text: string): string {
+  const quoted = /"([^"]+)"/.exec(text)?.[1]
+  if (quoted !== undefined) return turned(tidy(quoted), true)
+  const cells = text
+    .split(/[\t;|]/)
+    .map(tidy)
+    .filter(Boolean)
+  if (cells.length <= 1) return turned(cells[0] ?? '', /<\s*$/.test(text))
+  // Given and family name in two cells, else the name is the first of them.
+  return cells.slice(0, 2).every((cell) => /^\S+$/.test(cell)) ? `${cells[0]} ${cells[1]}` : cells[0]!
+}
+
+function tidy(cell: string): string {
+  return cell
+    .replace(/^[\s>)\]},/]*(?:\d+[.)]|[*•·–—-])?\s+/u, '')
+    .replaceAll(/[<>()[\]{}"]/g, ' ')
+    .replace(/^[\s,:*•·–—-]+|[\s,:/–—-]+$/gu, '')
+    .replaceAll(/\s+/g, ' ')
+    .trim()
+}
+
+/** `Last, First` turned round, where that is what it is; of other lists with commas the first entry is the name. */
+function turned(name: string, beforeBracket: boolean): string {
+  const parts = name.split(',').map((part) => part.trim())
+  if (parts.length === 1) return name
+  const isName = parts.length === 2 && (beforeBracket || parts.every((part) => /^\S+$/.test(part)))
+  return isName ? `${parts[1]} ${parts[0]}` : parts[0]!
+}
+
+/** A row as it stands after somebody mended it by hand. */
+export function mendedRow({
+  line,
+  name,
+  email,
+  cells,
+}: Pick<ListedPerson, 'line' | 'name' | 'email' | 'cells'>): ListedPerson {
+  return person(line, name, email, name, cells)
+}
+
+function person(
+  line: number,
+  name: string,
+  email: string,
+  text: string,
+  cells: ListedPerson['cells'] = {},
+): ListedPerson {
+  const shown = text
+    .replaceAll(/\p{Cc}+/gu, ' ')
+    .trim()
+    .slice(0, SHOWN_TEXT)
+  const plain = name.replaceAll(/\p{Cc}+/gu, ' ').trim()
+  const address = email.trim()
+  const unreadable =
+    address === ''
+      ? `No address stands in “${shown}”.`
+      : !WHOLE_ADDRESS.test(address) || address.length > 200
+        ? `“${address.slice(0, SHOWN_TEXT)}” is not a whole address.`
+        : plain.length > MAXIMUM_NAME
+          ? `The name is longer than ${MAXIMUM_NAME} letters.`
+          : null
+  return {
+    line,
+    name: plain.slice(0, MAXIMUM_NAME) || nameFrom(address),
+    email: address.slice(0, 200),
+    cells,
+    unreadable,
+  }
+}
+
+/** Where no name stands, one is read out of the address, to be mended: `jo.reed@…` is Jo Reed. */
+function nameFrom(address: string): string {
+  const words = address
+    .split('@')[0]!
+    .split(/[._+\d-]+/)
+    .filter(Boolean)
+  return words.map((word) => word.charAt(0).toUpperCase() + word.slice(1)).join(' ')
+}
