@@ -120,6 +120,18 @@ describe('many at once (model I2)', () => {
     expect(bay).toMatchObject({ kind: 'staff', state: 'invited', until: '2026-12-31' })
   })
 
+  test('the list of people as a file comes back in unchanged, and no cell of it is run as a formula', async () => {
+    await apply(house, owner, [invitation(house, { name: '=HYPERLINK("x")' })])
+    const { text } = await owner.get(house.path('/people/file.csv')).expect(200)
+    expect(text).toContain('"\'=HYPERLINK(""x"")"')
+    const rows = await readList(owner, text)
+    const { body } = await owner.get(house.path('/people')).expect(200)
+    expect(rows.map((one) => one.name)).toEqual(body.people.map((one: Row) => one.name))
+    expect(rows.map((one) => one.verdict).sort()).toEqual(['here', 'here', 'here', 'here', 'here', 'invited'])
+    const guest = await (await house.as('Corin')).get(house.path('/people/file.csv')).expect(200)
+    expect(guest.text).not.toContain('mirren@')
+  })
+
   test('whoever may not invite is told so in the preview, row by row nothing is sent', async () => {
     const member = await house.as('Rafe')
     const runId = uuidv7()
@@ -139,6 +151,7 @@ describe('many at once (model I2)', () => {
     const { body: shown } = await owner.post(listPath('preview')).send(body).expect(200)
     // A seat that counts from admission is not taken by inviting: each row alone could have the last one.
     expect(shown.people.map((one: Row) => one.verdict)).toEqual(['new', 'new', 'new'])
+    expect(shown.preview.watchOut[0].sentence).toMatch(/^2 of them would wait at the door/)
     await apply(house, owner, [
       { type: 'give-seat', personId: house.idOf('Tamsin'), product: 'log', seatType: 'field' },
     ])

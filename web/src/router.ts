@@ -34,7 +34,12 @@ const first = (location.pathname.split('/')[1] ?? '') as keyof typeof pages
 void pages[first]?.()
 
 /** Views that stand beside another and are open to whoever has that. */
-const BESIDE: Readonly<Record<string, string>> = { grid: 'places', groups: 'people', packets: 'people' }
+const BESIDE: Readonly<Record<string, string>> = {
+  grid: 'places',
+  groups: 'people',
+  packets: 'people',
+  arrivals: 'people',
+}
 
 /** Pages about oneself, open to whoever is signed in. */
 const OWN_PAGES = new Set(['keys', 'my-sign-in'])
@@ -58,6 +63,7 @@ export const router = createRouter({
     { path: '/settings', name: 'settings', component: () => import('./pages/SettingsPage.vue') },
     { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
+    { path: '/arrivals/:runId?', name: 'arrivals', component: () => import('./pages/ArrivalsPage.vue') },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
     { path: '/statement', name: 'shared', component: pages.statement, meta: { open: true } },
     {

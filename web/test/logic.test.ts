@@ -2,6 +2,7 @@ import type { BillView, PersonView, PlaceView, Preview, SeatRack } from '@lodge/
 import { along, layBars, weeks } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
 import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
+import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic/arrivals.ts'
 import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
 import { changedIds, filterPeople, shownPlaces } from '../src/logic/lists.ts'
 import { amount, signedAmount } from '../src/logic/money.ts'
@@ -104,7 +105,8 @@ describe('the invitation’s form', () => {
     name: ' Sorrel Marsh ',
     email: 'sorrel@firm.example',
     until: '2026-09-30',
-    seat: 'bedding-log/field',
+    seats: ['bedding-log/field', ''],
+    groupIds: ['g'],
     keys: [
       { roleId: 'r', placeId: 'p' },
       { roleId: 'r', placeId: '' },
@@ -123,12 +125,18 @@ describe('the invitation’s form', () => {
       engagementUntil: '2026-09-30',
       grants: [{ roleId: 'r', placeId: 'p' }],
       seats: [{ product: 'bedding-log', seatType: 'field' }],
+      groupIds: ['g'],
     })
   })
 
   test('comes back from the change left in hand', () => {
     const back = invitationFrom(invitationOf(form)!)
-    expect(back).toEqual({ ...form, name: 'Sorrel Marsh', keys: [{ roleId: 'r', placeId: 'p' }] })
+    expect(back).toEqual({
+      ...form,
+      name: 'Sorrel Marsh',
+      seats: ['bedding-log/field'],
+      keys: [{ roleId: 'r', placeId: 'p' }],
+    })
   })
 })
 
@@ -138,6 +146,7 @@ test('a packet is copied into the form and keeps what was typed', () => {
     kind: 'staff' as const,
     standing: 'member' as const,
     seats: [{ product: 'log', seatType: 'field' }],
+    groupIds: ['g'],
     grants,
   }
   const form = startFrom({ ...emptyInvitation(), name: 'Sorrel', until: '2026-09-30' }, packet)
@@ -146,12 +155,13 @@ test('a packet is copied into the form and keeps what was typed', () => {
     until: '2026-09-30',
     kind: 'staff',
     standing: 'member',
-    seat: 'log/field',
+    seats: ['log/field'],
+    groupIds: ['g'],
   })
   form.keys[0]!.roleId = 'other'
   expect(grants[0]!.roleId).toBe('r')
   expect(startFrom(form, { ...packet, seats: [], grants: [] })).toMatchObject({
-    seat: '',
+    seats: [''],
     keys: [{ roleId: '', placeId: '' }],
   })
 })
@@ -218,5 +228,49 @@ describe('seats', () => {
     expect(lineText(t, { ...line, kind: 'team' }, money)).toMatch(/^bill.counted/)
     expect(lineText(t, { ...line, daysLeft: 3, daysOfTerm: 9 }, money)).toMatch(/^bill.partOfTerm/)
     expect(lineText(t, { ...line, used: 1, included: 2 }, money)).toMatch(/^bill.used/)
+  })
+})
+
+describe('a list of newcomers', () => {
+  const packet = {
+    ...{ id: 'k', name: 'Gardener', kind: 'staff' as const, standing: 'member' as const },
+    ...{ seats: [{ product: 'log', seatType: 'field' }], groupIds: ['g'], grants: [{ roleId: 'r', placeId: 'p' }] },
+  }
+
+  test('gets what was chosen by hand, or what a packet holds; dates and line with either', () => {
+    const form = {
+      ...emptyDefaults(),
+      roleId: 'r',
+      placeId: 'p',
+      seat: 'log/reader',
+      until: '2026-09-30',
+      line: ' Hi ',
+    }
+    expect(defaultsOf(form, [])).toEqual({
+      kind: 'contractor',
+      standing: 'guest',
+      grants: [{ roleId: 'r', placeId: 'p' }],
+      seats: [{ product: 'log', seatType: 'reader' }],
+      groupIds: [],
+      engagementUntil: '2026-09-30',
+      line: 'Hi',
+    })
+    expect(defaultsOf({ ...form, placeId: '' }, []).grants).toEqual([])
+    expect(defaultsOf({ ...form, packetId: 'k' }, [packet])).toMatchObject({
+      kind: 'staff',
+      seats: packet.seats,
+      groupIds: ['g'],
+      engagementUntil: '2026-09-30',
+    })
+  })
+
+  test('is counted by verdict and sent without what was made of it', () => {
+    const row = { line: 1, name: 'Jo', email: 'jo@reed.example', cells: {}, unreadable: null, sentence: 'x' }
+    const rows = [
+      { ...row, verdict: 'new' as const },
+      { ...row, line: 2, verdict: 'twice' as const },
+    ]
+    expect(countVerdicts(rows)).toEqual({ new: 1, twice: 1 })
+    expect(sendable(rows)[1]).toEqual({ line: 2, name: 'Jo', email: 'jo@reed.example', cells: {} })
   })
 })

@@ -59,13 +59,14 @@ export function preview(
       unseen: moves.length - seen.length,
     },
     money: moneyOf(account, used.account, edits, sight, now),
-    watchOut: watchOut(account, used.account, changes, edits, seen, sight, now),
+    watchOut: [...short(used.waiting), ...watchOut(account, used.account, changes, edits, seen, sight, now)],
   }
 }
 
 /** The account with each invitation of the changes taken up now. */
 function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
   let account = decided
+  let waiting = 0
   const edits: Draft['edits'] = []
   for (const change of changes) {
     const offer = change.type === 'invite' ? account.get('offer', change.offerId) : undefined
@@ -73,10 +74,19 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
     const draft = new Draft(account, { kind: 'person', personId: offer.sponsorId }, now)
     draft.update('person', offer.personId, { state: 'active' })
     giveOffered(draft, offer, offer.sponsorId)
+    // What all of them together cannot have, each alone could: whoever comes late waits for it (model I7).
+    if (draft.problems.length > 0) waiting += 1
     account = draft.account
     edits.push(...draft.edits)
   }
-  return { account, edits }
+  return { account, edits, waiting }
+}
+
+function short(waiting: number): Warning[] {
+  if (waiting === 0) return []
+  const who = waiting === 1 ? 'One of them' : `${waiting} of them`
+  const sentence = `${who} would wait at the door: what is offered does not reach for all, a seat most likely.`
+  return [{ code: 'would-wait', sentence }]
 }
 
 /** How many people move each way, and at how many places in all, each person's counted apart. */

@@ -182,7 +182,7 @@ function readLines(text: string): ListedPerson[] {
 function readLine(line: string, number: number): ListedPerson[] {
   const found = [...line.replaceAll(/mailto:/gi, '').matchAll(ADDRESS)]
   const plain = line.replaceAll(/mailto:/gi, '')
-  if (found.length === 0) return [person(number, '', '', line)]
+  if (found.length === 0) return [almost(number, plain)]
   const gaps = found.map(({ index }, at) => {
     const before = found[at - 1]
     return plain.slice(before ? before.index + before[0].length : 0, index)
@@ -193,6 +193,12 @@ function readLine(line: string, number: number): ListedPerson[] {
     const name = namesFollow ? (gaps[at + 1] ?? rest) : gaps[at]!
     return person(number, nameIn(name), address.replace(/[.!?]+$/, ''), line)
   })
+}
+
+/** A line without a whole address, as it can be mended: what comes nearest to one apart, the rest as the name. */
+function almost(number: number, line: string): ListedPerson {
+  const near = /\S*@\S*/.exec(line)?.[0] ?? ''
+  return person(number, nameIn(line.replace(near, ' ')), near.replaceAll(/[<>()"',;]/g, ''), line)
 }
 
 /** A name out of what stands around an address: its first cell, without separators, brackets, bullets. */
@@ -232,7 +238,7 @@ export function mendedRow({
   email,
   cells,
 }: Pick<ListedPerson, 'line' | 'name' | 'email' | 'cells'>): ListedPerson {
-  return person(line, name, email, name, cells)
+  return person(line, name, email, `${name} ${email}`.trim(), cells)
 }
 
 function person(

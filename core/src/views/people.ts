@@ -153,3 +153,21 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
     seats: offer.seats.map((seat) => seatName(sight, seat)),
   }
 }
+
+/** The columns of the People list as a file; the same words a pasted list is read by (model I2). */
+export const PEOPLE_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
+
+/** Everybody the asker sees, a row each, cut as the list is. */
+export function peopleTable(sight: Sight): string[][] {
+  return peopleView(sight).people.map((person) => [
+    person.name,
+    sight.depthOf(person.id) === 'record' ? (sight.account.personal(person.id, 'email') ?? '') : '',
+    person.kind,
+    person.standing ?? '',
+    person.employer ?? '',
+    person.from ?? '',
+    person.until ?? '',
+    person.state,
+    person.seats?.join(', ') ?? '',
+  ])
+}

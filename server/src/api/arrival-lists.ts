@@ -17,6 +17,8 @@ import {
   MAXIMUM_PEOPLE_LISTED,
   PacketGrant,
   PacketSeat,
+  PEOPLE_COLUMNS,
+  peopleTable,
   RowId,
   RowIds,
   When,
@@ -27,6 +29,7 @@ import {
 import { LodgeError, movedMeanwhile } from '../errors.ts'
 import { readRun } from '../store/runs.ts'
 import type { ShownArrivals } from '../work/thoughts.ts'
+import { tableCsv } from './bill-files.ts'
 import { startRun } from './changes.ts'
 import { route, type AccountAsk } from './route.ts'
 
@@ -89,6 +92,18 @@ async function shownOf(ask: AccountAsk<ArrivalListContent>): Promise<ShownArriva
 }
 
 export const arrivalListRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/people/file.csv`,
+    summary: 'The people one sees as a table; pasted as a list it is read as it was written.',
+    async answer({ ctx, sight }) {
+      ctx.set('Content-Type', 'text/csv; charset=utf-8')
+      ctx.set('Content-Disposition', 'attachment; filename="people.csv"')
+      ctx.body = tableCsv(PEOPLE_COLUMNS, peopleTable(sight))
+      return ctx.body as unknown as object
+    },
+  }),
   route({
     audience: 'account',
     method: 'post',

@@ -62,3 +62,11 @@ export interface WayInView {
   waiting: { issuer: string; mayCountersign: boolean }[]
   control: Control
 }
+
+/** How far a docket applied in batches, or a list that is invited, has come. */
+export interface RunView {
+  state: 'running' | 'done'
+  total: number
+  done: number
+  refused: { at: number; line: number | null; problems: { sentence: string }[] }[]
+}

@@ -11,21 +11,21 @@ export interface InvitationForm {
   until: string
   employerId: string
   managerId: string
-  /** `product/seat-type`, or empty for none. */
-  seat: string
+  /** `product/seat-type` each, or empty for none. */
+  seats: string[]
+  groupIds: string[]
   keys: { roleId: string; placeId: string }[]
   line: string
 }
 
 export function emptyInvitation(): InvitationForm {
-  const choices = { employerId: '', managerId: '', seat: '', keys: [{ roleId: '', placeId: '' }] }
+  const choices = { employerId: '', managerId: '', seats: [''], groupIds: [], keys: [{ roleId: '', placeId: '' }] }
   return { name: '', email: '', kind: 'contractor', standing: 'guest', from: '', until: '', line: '', ...choices }
 }
 
 /** The change the form stands for; undefined while it lacks a name or anything like an address. */
 export function invitationOf(form: InvitationForm): NewChange | undefined {
   if (!form.name.trim() || !/^\S+@\S+\.\S{2,}$/.test(form.email.trim())) return undefined
-  const [product, seatType] = form.seat.split('/')
   const optional = {
     engagementFrom: form.from,
     engagementUntil: form.until,
@@ -41,7 +41,11 @@ export function invitationOf(form: InvitationForm): NewChange | undefined {
     standing: form.standing,
     ...Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== '')),
     grants: form.keys.filter((key) => key.roleId && key.placeId).map(({ roleId, placeId }) => ({ roleId, placeId })),
-    seats: form.seat ? [{ product, seatType }] : [],
+    seats: form.seats.filter(Boolean).map((seat) => {
+      const [product, seatType] = seat.split('/')
+      return { product, seatType }
+    }),
+    ...(form.groupIds.length > 0 ? { groupIds: [...form.groupIds] } : {}),
   }
 }
 
@@ -61,7 +65,8 @@ export function invitationFrom(change: NewChange): InvitationForm {
     employerId: text('employerId'),
     managerId: text('managerId'),
     line: text('line'),
-    seat: seats[0] ? `${seats[0].product}/${seats[0].seatType}` : '',
+    seats: seatsFrom(seats),
+    groupIds: (change.groupIds ?? []) as string[],
     keys:
       grants.length > 0 ? grants.map(({ roleId, placeId }) => ({ roleId, placeId })) : [{ roleId: '', placeId: '' }],
   }
@@ -70,14 +75,18 @@ export function invitationFrom(change: NewChange): InvitationForm {
 /** What a packet starts the form with (model P9): copied, so that a later change of the packet changes nothing here. */
 export function startFrom(
   form: InvitationForm,
-  packet: Pick<PacketRow, 'kind' | 'standing' | 'seats' | 'grants'>,
+  packet: Pick<PacketRow, 'kind' | 'standing' | 'seats' | 'grants' | 'groupIds'>,
 ): InvitationForm {
-  const [seat] = packet.seats
   return {
     ...form,
     kind: packet.kind,
     standing: packet.standing,
-    seat: seat ? `${seat.product}/${seat.seatType}` : '',
+    seats: seatsFrom(packet.seats),
+    groupIds: [...packet.groupIds],
     keys: packet.grants.length > 0 ? packet.grants.map((grant) => ({ ...grant })) : [{ roleId: '', placeId: '' }],
   }
+}
+
+function seatsFrom(seats: readonly { product: string; seatType: string }[]): string[] {
+  return seats.length > 0 ? seats.map(({ product, seatType }) => `${product}/${seatType}`) : ['']
 }

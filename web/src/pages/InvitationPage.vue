@@ -7,6 +7,7 @@ import { ask, type ApiError } from '../api/client.ts'
 import type { LookedInvitation } from '../api/types.ts'
 import { longDate } from '../logic/dates.ts'
 import DoorPage from '../parts/DoorPage.vue'
+import OneField from '../parts/OneField.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useSession } from '../state/session.ts'
 
@@ -52,6 +53,12 @@ async function take(as?: 'signed-in'): Promise<void> {
     busy.value = false
   }
 }
+const declining = ref(false)
+const declined = ref(false)
+async function decline(word: string): Promise<void> {
+  await ask('POST', '/api/invitations/decline', { token, word })
+  declined.value = true
+}
 </script>
 
 <template>
@@ -71,7 +78,8 @@ async function take(as?: 'signed-in'): Promise<void> {
         <template v-if="found.until">{{ t('invitation.until', { date: longDate(found.until) }) }} </template>
         {{ t('invitation.expires', { date: longDate(found.expires) }) }}
       </p>
-      <p v-if="waiting" class="thanks" role="status">{{ t('invitation.waiting', { account: found.account }) }}</p>
+      <p v-if="declined" class="thanks" role="status">{{ t('invitation.declined', { inviter: found.inviter }) }}</p>
+      <p v-else-if="waiting" class="thanks" role="status">{{ t('invitation.waiting', { account: found.account }) }}</p>
       <BForm v-else-if="same" @submit.prevent="take()">
         <BButton type="submit" variant="primary" class="go" :disabled="busy">{{
           t('invitation.goSignedIn', { email: found.email })
@@ -101,6 +109,18 @@ async function take(as?: 'signed-in'): Promise<void> {
         </BFormGroup>
         <BButton type="submit" variant="primary" class="go" :disabled="busy">{{ t('invitation.go') }}</BButton>
       </BForm>
+      <template v-if="!waiting && !declined">
+        <button type="button" class="btn btn-quiet decline" :aria-expanded="declining" @click="declining = !declining">
+          {{ t('invitation.decline') }}
+        </button>
+        <OneField
+          v-if="declining"
+          :label="t('invitation.word')"
+          :optional="true"
+          :button="t('invitation.declineIt')"
+          :send="decline"
+        />
+      </template>
     </template>
     <ProblemList
       v-if="error"
@@ -131,6 +151,10 @@ async function take(as?: 'signed-in'): Promise<void> {
   width: 100%;
   margin-top: 14px;
   padding-block: 7px;
+}
+.decline {
+  margin-top: 12px;
+  padding-left: 0;
 }
 .thanks {
   background: var(--green-soft);

@@ -64,6 +64,10 @@ function stopInviting(): void {
       <ViewHead :title="t('people.title')" :count="data?.people.length">
         <RouterLink :to="{ name: 'groups' }">{{ t('people.groups') }}</RouterLink>
         <RouterLink :to="{ name: 'packets' }">{{ t('packets.title') }}</RouterLink>
+        <RouterLink v-if="data?.controls.invite.enabled" :to="{ name: 'arrivals' }">{{
+          t('arrivals.title')
+        }}</RouterLink>
+        <a :href="session.path('/people/file.csv')" download>CSV</a>
         <BButton
           variant="primary"
           :disabled="!data?.controls.invite.enabled"

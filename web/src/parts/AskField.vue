@@ -61,6 +61,7 @@ async function enter(): Promise<void> {
 /** Short orders that only go somewhere. */
 const ORDERS: readonly [RegExp, string, RouteLocationRaw][] = [
   [/^inv(i(te?)?)?$/i, 'ask.orders.invite', { name: 'people', query: { invite: '1' } }],
+  [/^(invite )?many$/i, 'ask.orders.many', { name: 'arrivals' }],
   [/^empty( s(eats?)?)?$/i, 'ask.orders.empty', { name: 'seats' }],
   [/^(grid|who reaches( what)?)$/i, 'ask.orders.grid', { name: 'grid' }],
   [/^(ask|requests?)/i, 'ask.orders.requests', { name: 'requests' }],

@@ -8,6 +8,7 @@ import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import PickMany from './PickMany.vue'
 import SheetHead from './SheetHead.vue'
 
 // Who is invited, to what and until when; the docket shows what it does as it is filled in.
@@ -40,6 +41,7 @@ const standings = (['administrator', 'member', 'guest'] as const).map((value) =>
   value,
   text: t(`standing.${value}`),
 }))
+const groups = computed(() => (choices.value?.groups ?? []).map(({ id, name }) => ({ value: id, text: name })))
 const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id === roleId)
 
 /** Takes up an invitation left in hand, which may come a moment after the form. */
@@ -95,9 +97,6 @@ watch(
           :options="[{ value: '', text: t('packets.byHand') }, ...packets]"
         />
       </BFormGroup>
-      <p v-if="packet && packet.groupNames.length > 0" class="muted">
-        {{ t('packets.groupsLater', { names: packet.groupNames.join(', ') }) }}
-      </p>
       <div class="pair">
         <BFormGroup :label="t('invite.name')" label-for="invite-name">
           <BFormInput id="invite-name" v-model="form.name" autocomplete="off" maxlength="120" autofocus />
@@ -130,8 +129,19 @@ watch(
           <BFormSelect id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />
         </BFormGroup>
       </div>
-      <BFormGroup :label="t('invite.seat')" label-for="invite-seat">
-        <BFormSelect id="invite-seat" v-model="form.seat" :options="seats" />
+      <BFormGroup
+        v-for="(_seat, at) in form.seats"
+        :key="at"
+        :label="at === 0 ? t('invite.seat') : t('invite.anotherSeat', { number: at + 1 })"
+        :label-for="`invite-seat-${at}`"
+      >
+        <BFormSelect :id="`invite-seat-${at}`" v-model="form.seats[at]" :options="seats" />
+      </BFormGroup>
+      <button v-if="form.seats.at(-1)" type="button" class="link" @click="form.seats.push('')">
+        {{ t('invite.addSeat') }}
+      </button>
+      <BFormGroup v-if="groups.length > 0" :label="t('invite.groups')" label-for="invite-groups">
+        <PickMany id="invite-groups" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
       </BFormGroup>
       <fieldset v-for="(key, at) in form.keys" :key="at" class="key">
         <legend class="visually-hidden">{{ t('invite.key', { number: at + 1 }) }}</legend>

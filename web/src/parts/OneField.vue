@@ -10,6 +10,7 @@ const props = defineProps<{
   type?: string
   hint?: string
   autocomplete?: string
+  optional?: boolean
   send: (value: string) => Promise<void>
 }>()
 const value = ref('')
@@ -38,7 +39,7 @@ async function go(): Promise<void> {
         v-model="value"
         :type="(type as 'text' | undefined) ?? 'text'"
         :autocomplete="autocomplete ?? 'off'"
-        required
+        :required="!optional"
       />
     </BFormGroup>
     <ProblemList

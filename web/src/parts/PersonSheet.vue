@@ -17,6 +17,7 @@ import GrantLines from './GrantLines.vue'
 import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
 import WayIn from './WayIn.vue'
+import OfferActions from './OfferActions.vue'
 import SheetHead from './SheetHead.vue'
 
 const props = defineProps<{ personId: string }>()
@@ -207,6 +208,7 @@ function toggle(id: string): void {
             })
           }}
         </p>
+        <OfferActions :person="person" />
       </template>
 
       <h3 class="caption">{{ t('person.seats') }}</h3>

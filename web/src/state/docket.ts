@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
-import type { NewChange, ShownPreview } from '../api/types.ts'
+import type { NewChange, RunView, ShownPreview } from '../api/types.ts'
 import { useProof } from './proof.ts'
 import { useSession } from './session.ts'
 
@@ -13,13 +13,6 @@ const RUN_MILLISECONDS = 500
 interface Applied {
   version?: number
   run?: string
-}
-
-interface Run {
-  state: 'running' | 'done'
-  total: number
-  done: number
-  refused: { at: number; problems: { sentence: string }[] }[]
 }
 
 /** A change in hand with the form or control it comes from, which replaces it when something else is chosen there. */
@@ -44,7 +37,7 @@ export const useDocket = defineStore('docket', () => {
   const busy = ref(false)
   const applying = ref(false)
   /** How far a docket applied in batches has come. */
-  const run = ref<Run | null>(null)
+  const run = ref<RunView | null>(null)
   /** The fixed phrase for what a filling left out. */
   const rest = ref<string | null>(null)
   /** What of the last one was refused when its turn came. */
@@ -189,7 +182,7 @@ export const useDocket = defineStore('docket', () => {
   /** A large docket goes on in batches on the server, whether or not anyone watches. */
   async function follow(id: string): Promise<void> {
     for (;;) {
-      const state = await ask<Run>('GET', session.path(`/runs/${id}`))
+      const state = await ask<RunView>('GET', session.path(`/runs/${id}`))
       run.value = state
       if (state.state === 'done') break
       await new Promise((resolve) => setTimeout(resolve, RUN_MILLISECONDS))

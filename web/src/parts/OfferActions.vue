@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import type { PersonSheetView } from '@lodge/core'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useDocket } from '../state/docket.ts'
+
+// What is done with an invitation not yet taken up, and with somebody who waits at the door.
+const props = defineProps<{ person: PersonSheetView }>()
+const { t } = useI18n()
+const docket = useDocket()
+const correcting = ref(false)
+const refusing = ref(false)
+
+function correct(event: Event): void {
+  const email = (event.target as HTMLInputElement).value.trim()
+  if (/^\S+@\S+\.\S{2,}$/.test(email)) {
+    docket.hold([{ type: 'correct-address', offerId: props.person.offer!.id, email }])
+    correcting.value = false
+  }
+}
+
+function refuse(event: Event): void {
+  const reason = (event.target as HTMLInputElement).value.trim() || null
+  docket.hold([{ type: 'refuse-entry', personId: props.person.id, reason }], `refuse ${props.person.id}`)
+}
+</script>
+
+<template>
+  <div v-if="person.offer" class="offer-actions">
+    <template v-if="person.state === 'invited' || person.state === 'expired'">
+      <BButton
+        size="sm"
+        variant="outline-primary"
+        :disabled="!person.controls.withdraw.enabled"
+        :title="person.controls.withdraw.reason"
+        @click="docket.hold([{ type: 'resend', offerId: person.offer.id }])"
+        >{{ t('offer.resend') }}</BButton
+      >
+      <BButton
+        size="sm"
+        variant="outline-primary"
+        :disabled="!person.controls.withdraw.enabled"
+        :title="person.controls.withdraw.reason"
+        :aria-pressed="correcting"
+        @click="correcting = !correcting"
+        >{{ t('offer.correct') }}</BButton
+      >
+    </template>
+    <BButton
+      v-if="person.state === 'waiting'"
+      size="sm"
+      variant="outline-danger"
+      :disabled="!person.controls.admit.enabled"
+      :title="person.controls.admit.reason"
+      :aria-pressed="refusing"
+      @click="(refusing = !refusing) && refuse({ target: { value: '' } } as never)"
+      >{{ t('offer.refuse') }}</BButton
+    >
+    <label v-if="correcting">
+      {{ t('offer.rightAddress') }}
+      <input class="form-control form-control-sm" type="email" :value="person.email" @change="correct" />
+    </label>
+    <label v-if="refusing">
+      {{ t('offer.reason') }}
+      <input class="form-control form-control-sm" maxlength="400" @change="refuse" />
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.offer-actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+label {
+  flex: 1 0 100%;
+  font-size: 12.5px;
+}
+</style>
