@@ -5,7 +5,9 @@ import {
   controlsOfPlace,
   deskView,
   keysOf,
+  peopleMatching,
   peopleView,
+  readPeopleQuery,
   personSheetView,
   placeSheetView,
   placesView,
@@ -280,5 +282,45 @@ describe('choices', () => {
       ['Reader', 'no charge', ''],
     ])
     expect(seats('Rafe')[0]).toEqual(['Field', 'known to the office', '1 of 3 empty'])
+  })
+})
+
+describe('the list of people (model D5)', () => {
+  const names = (house: House, who: string, params: Record<string, string> = {}) =>
+    peopleView(sightOf(house, who), readPeopleQuery(params)).people.map((one) => one.name.split(' ')[0])
+
+  test('is found by words and phrases, and answered in windows', () => {
+    const house = House.open()
+    expect(names(house, 'Oriel', { find: 'client' })).toEqual(['Corin'])
+    expect(names(house, 'Oriel', { find: 'outsider "without end"' })).toEqual(['Corin'])
+    expect(names(house, 'Oriel', { find: 'field' })).toEqual(['Mirren', 'Rafe'])
+    expect(names(house, 'Oriel', { find: '"without seat" administrator' })).toEqual(['Tamsin'])
+    expect(names(house, 'Oriel', { find: 'rafe@house' })).toEqual(['Rafe'])
+    const window = peopleView(sightOf(house, 'Oriel'), readPeopleQuery({ from: '1', count: '2' }))
+    expect(window).toMatchObject({ from: 1, matching: 5, total: 5 })
+    expect(window.people.map((one) => one.name)).toEqual(['Mirren Steward', 'Oriel Owner'])
+    expect(peopleMatching(sightOf(house, 'Oriel'), readPeopleQuery({ find: 'field' })).ids.length).toBe(2)
+    // What cannot be read is as if it were left out.
+    expect(names(house, 'Oriel', { from: '-1', count: 'x', sort: 'nothing' }).length).toBe(5)
+  })
+
+  test('is sorted by what is asked, the open last', () => {
+    const house = House.open((book) => {
+      book.people[3]!.engagement = { from: '2026-02-01', until: '2026-08-01' }
+      book.people[4]!.engagement = { from: '2026-03-01', until: '2026-07-01' }
+    })
+    expect(names(house, 'Oriel', { sort: 'until' }).slice(0, 2)).toEqual(['Corin', 'Rafe'])
+    expect(names(house, 'Oriel', { sort: 'since' }).slice(0, 2)).toEqual(['Corin', 'Rafe'])
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    expect(names(house, 'Oriel', { sort: 'state' }).at(-1)).toBe('Rafe')
+  })
+
+  test('finds nobody by what the asker does not see of them', () => {
+    const house = House.open()
+    expect(names(house, 'Rafe', { find: 'steward' })).toEqual(['Mirren'])
+    expect(names(house, 'Rafe', { find: 'administrator' })).toEqual([])
+    expect(names(house, 'Rafe', { find: 'mirren@house' })).toEqual([])
+    expect(names(house, 'Corin', { find: '' })).not.toContain('Rafe')
+    expect(names(house, 'Rafe', { sort: 'until' })).toEqual(names(house, 'Rafe'))
   })
 })

@@ -1,11 +1,12 @@
+import type { Account } from '../account/account.ts'
 import type { Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
 import { controlsOfPeople, controlsOfPerson } from '../access/controls.ts'
-import type { Sight } from '../access/sight.ts'
+import { Sight } from '../access/sight.ts'
 import { groupsOf } from '../people/groups.ts'
-import { absenceAt, stateAt } from '../people/presence.ts'
+import { absenceAt, isOutsider, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
 import { costsOf } from '../seats/bill.ts'
-import { seatsOf } from '../seats/holdings.ts'
+import { isHeldAt, seatsOf } from '../seats/holdings.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
 import { placeGrantView, type PlaceGrantView } from './places.ts'
 import { keysOf, reachSummary, type PlaceKeys, type ReachSummary } from './keys.ts'
@@ -29,7 +30,12 @@ export interface PersonView {
 }
 
 export interface PeopleView {
+  /** A window of those who match, from one of them on. */
   people: PersonView[]
+  from: number
+  /** How many match, of how many seen. */
+  matching: number
+  total: number
   controls: ReturnType<typeof controlsOfPeople>
 }
 
@@ -60,11 +66,111 @@ export interface OfferView {
   seats: string[]
 }
 
-export function peopleView(sight: Sight): PeopleView {
-  const people = sight.visiblePeople().map((person) => personView(sight, person))
+/** What of the list is asked for: words that all match, an order, and a window. */
+export interface PeopleQuery {
+  find: string
+  sort: PeopleSort
+  from: number
+  count: number
+}
+
+export const PEOPLE_SORTS = ['name', 'until', 'since', 'state', 'employer'] as const
+export type PeopleSort = (typeof PEOPLE_SORTS)[number]
+/** A window has at most so many rows. */
+const MAXIMUM_WINDOW = 1_000
+
+/** Reads what is asked of the list, as it stands in an address; what cannot be read is as if it were left out. */
+export function readPeopleQuery(params: Readonly<Record<string, string>>): PeopleQuery {
+  const number = (text: string | undefined, otherwise: number) =>
+    /^\d{1,7}$/.test(text ?? '') ? Number(text) : otherwise
+  const sort = PEOPLE_SORTS.find((one) => one === params.sort) ?? 'name'
+  const count = Math.min(MAXIMUM_WINDOW, number(params.count, MAXIMUM_WINDOW))
+  return { find: (params.find ?? '').slice(0, 200), sort, from: number(params.from, 0), count }
+}
+
+/** Somebody as the list is filtered and sorted by, worked out once for an account as it is and whoever asks. */
+interface Listed {
+  person: PersonRow
+  name: string
+  hay: string
+}
+
+/** So many askers' lists are kept for one account as it is. */
+const MAXIMUM_KEPT = 8
+const listed = new WeakMap<Account, Map<string, readonly Listed[]>>()
+
+/** Everybody the asker sees, by name, with the words that find them. */
+function listedBy(sight: Sight): readonly Listed[] {
+  const { account } = sight
+  // What somebody sees through another's eyes is worked out each time; what time alone alters is in no word here.
+  let known = listed.get(account)
+  if (!known) listed.set(account, (known = new Map()))
+  const key = `${sight.constructor.name} ${sight.personId} ${dateOf(sight.now, account.zone)}`
+  const ready = sight.constructor === Sight ? known.get(key) : undefined
+  if (ready) return ready
+  const found = sight.visiblePeople().map((person) => {
+    const name = account.nameOf(person.id)
+    return { person, name, hay: hayOf(sight, person, name) }
+  })
   const collator = new Intl.Collator('en')
-  people.sort((one, other) => collator.compare(one.name, other.name))
-  return { people, controls: controlsOfPeople(sight) }
+  found.sort((one, other) => collator.compare(one.name, other.name))
+  if (known.size > MAXIMUM_KEPT) known.clear()
+  if (sight.constructor === Sight) known.set(key, found)
+  return found
+}
+
+/** What somebody is found by, cut to what the asker sees of them (model D5). */
+function hayOf(sight: Sight, person: PersonRow, name: string): string {
+  const { account, now } = sight
+  const words = [name, account.get('employer', person.employerId)?.name, stateAt(account, person, now), person.kind]
+  if (isOutsider(person)) words.push('outsider')
+  if (sight.depthOf(person.id) === 'record') {
+    words.push(
+      person.standing,
+      person.managerId ? `reports to ${sight.personName(person.managerId)}` : 'without manager',
+    )
+    const seats = account.by('holding', 'person', person.id).filter((one) => isHeldAt(account, one, now))
+    words.push(seats.length === 0 ? 'without seat' : seats.map((one) => seatName(sight, one)).join(' '))
+    if (isOutsider(person) && person.engagementUntil === null) words.push('without end')
+    if (absenceAt(person, now) === 'engagement-over') words.push('engagement over')
+    words.push(account.personal(person.id, 'email'))
+  }
+  return words.filter(Boolean).join(' · ').toLowerCase()
+}
+
+function matching(sight: Sight, { find, sort }: Pick<PeopleQuery, 'find' | 'sort'>): readonly Listed[] {
+  const all = listedBy(sight)
+  const phrases = [...find.toLowerCase().matchAll(/"([^"]+)"|(\S+)/g)].map(([, quoted, word]) => quoted ?? word!)
+  const found = phrases.length === 0 ? all : all.filter(({ hay }) => phrases.every((one) => hay.includes(one)))
+  if (sort === 'name') return found
+  const keyOf = SORT_KEYS[sort]
+  const keyed = found.map((one) => ({ one, key: keyOf(sight, one.person) }))
+  return keyed.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)).map(({ one }) => one)
+}
+
+/** What is open stands last; what the asker does not see of somebody sorts as if there were nothing. */
+const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, (sight: Sight, person: PersonRow) => string | number> = {
+  until: (sight, person) => (sight.depthOf(person.id) === 'record' ? (person.engagementUntil ?? Infinity) : Infinity),
+  since: (sight, person) => (sight.depthOf(person.id) === 'record' ? -(person.engagementFrom ?? 0) : 0),
+  state: (sight, person) => stateAt(sight.account, person, sight.now),
+  employer: (sight, person) => sight.account.get('employer', person.employerId)?.name ?? '\uFFFF',
+}
+
+export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({})): PeopleView {
+  const found = matching(sight, query)
+  const window = found.slice(query.from, query.from + query.count)
+  return {
+    people: window.map(({ person }) => personView(sight, person)),
+    from: query.from,
+    matching: found.length,
+    total: listedBy(sight).length,
+    controls: controlsOfPeople(sight),
+  }
+}
+
+/** The ids of all who match, for something done to every one of them. */
+export function peopleMatching(sight: Sight, query: PeopleQuery): { ids: Id[] } {
+  return { ids: matching(sight, query).map(({ person }) => person.id) }
 }
 
 function personView(sight: Sight, person: PersonRow): PersonView {
@@ -159,7 +265,8 @@ export const PEOPLE_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 
 
 /** Everybody the asker sees, a row each, cut as the list is. */
 export function peopleTable(sight: Sight): string[][] {
-  return peopleView(sight).people.map((person) => [
+  const everybody = peopleView(sight, { find: '', sort: 'name', from: 0, count: Infinity })
+  return everybody.people.map((person) => [
     person.name,
     sight.depthOf(person.id) === 'record' ? (sight.account.personal(person.id, 'email') ?? '') : '',
     person.kind,

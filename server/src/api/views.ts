@@ -12,22 +12,33 @@ const SEEN_AS = 'a person: what they would see of it, as far as one sees it ones
 /** So many entries of the ledger are searched as one types. */
 const LATEST = 200
 
+const PEOPLE_QUERY = {
+  find: 'words that all match, phrases in quotation marks',
+  sort: 'name, until, since, state or employer',
+  from: 'the first row of the window, from 0',
+  count: 'how many rows, at most 1000',
+}
+
 /** A view worked out from the account alone, here or in the worker thread. */
 function view(
   name: ViewName,
   path: string,
   summary: string,
-  more: { beforeEngagement?: boolean; ownPage?: boolean } = {},
+  more: { beforeEngagement?: boolean; ownPage?: boolean; query?: Record<string, string> } = {},
 ) {
   return route({
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}${path}`,
     summary,
-    query: { as: SEEN_AS },
     cacheable: true,
     ...more,
-    async answer({ lodge, account, accountId, personId, asPersonId, params, now }) {
+    query: { as: SEEN_AS, ...more.query },
+    async answer({ lodge, account, accountId, personId, asPersonId, params: inPath, query, now }) {
+      const asked = Object.keys(more.query ?? {}).flatMap((key) =>
+        query[key] === undefined ? [] : [[key, query[key]]],
+      )
+      const params = { ...inPath, ...(Object.fromEntries(asked) as Record<string, string>) }
       const task = { kind: 'view' as const, view: name, params, accountId, version: account.version, now }
       return (await lodge.thinker.think({ ...task, personId, as: asPersonId }, account)) ?? missing()
     },
@@ -37,7 +48,8 @@ function view(
 export const viewRoutes = [
   view('frame', '/frame', 'Whose view it is and which rooms there are in it.'),
   view('desk', '/desk', 'The day: its sentence, what needs someone, the board.'),
-  view('people', '/people', 'The people the asker sees.'),
+  view('people', '/people', 'A window of the people the asker sees, of those who match.', { query: PEOPLE_QUERY }),
+  view('people-ids', '/people-ids', 'The ids of all people who match.', { query: PEOPLE_QUERY }),
   view('person', '/people/{personId}', 'A person’s sheet.'),
   view('places', '/places', 'The tree of places the asker sees.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),

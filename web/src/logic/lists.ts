@@ -1,14 +1,7 @@
-import type { PersonView, PlaceView } from '@lodge/core'
+import type { PlaceView } from '@lodge/core'
 
-/** People whose name, firm, state or kind holds every word. */
-export function filterPeople(people: readonly PersonView[], text: string): PersonView[] {
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  if (words.length === 0) return [...people]
-  return people.filter((person) => {
-    const hay = [person.name, person.employer, person.state, person.kind, person.standing].join(' ').toLowerCase()
-    return words.every((word) => hay.includes(word))
-  })
-}
+/** The orders of the People list, as the server knows them. */
+export const PEOPLE_SORTS = ['name', 'until', 'since', 'state', 'employer'] as const
 
 /** The tree with folded places' insides left out; while searching, whatever matches with all above it. */
 export function shownPlaces(places: readonly PlaceView[], folded: ReadonlySet<string>, text: string): PlaceView[] {
@@ -30,9 +23,10 @@ export function shownPlaces(places: readonly PlaceView[], folded: ReadonlySet<st
   })
 }
 
-/** Ids of rows that differ from what was shown before; nothing the first time. */
-export function changedIds<T extends { id: string }>(before: readonly T[] | null, after: readonly T[]): Set<string> {
-  if (!before) return new Set()
+/** Ids of rows that were there before and differ now; what only comes into sight is no news. */
+export function changedIds<T extends { id: string }>(before: readonly T[], after: readonly T[]): Set<string> {
   const known = new Map(before.map((row) => [row.id, JSON.stringify(row)]))
-  return new Set(after.filter((row) => known.get(row.id) !== JSON.stringify(row)).map((row) => row.id))
+  return new Set(
+    after.filter((row) => known.has(row.id) && known.get(row.id) !== JSON.stringify(row)).map((row) => row.id),
+  )
 }

@@ -23,7 +23,7 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { subjects } = useChoices({ people: true })
+const { people: everybody, findPeople } = useChoices({ people: true })
 const chosenId = computed(() => String(route.params.groupId ?? ''))
 const making = computed(() => route.query.make === '1')
 const { data } = useFetched<GroupsView>(() => session.path('/groups'))
@@ -40,9 +40,7 @@ const groups = computed(() => {
 })
 const people = computed(() => {
   const inside = new Set(group.value?.members.filter((one) => one.byName).map((one) => one.personId))
-  return subjects.value
-    .filter((one) => one.value.startsWith('person ') && !inside.has(one.value.slice(7)))
-    .map((one) => ({ ...one, value: one.value.slice(7) }))
+  return everybody.value.filter((one) => !inside.has(one.value))
 })
 
 function go(groupId: string, query: Record<string, string> = {}): void {
@@ -162,6 +160,7 @@ function put(personIds: string[]): void {
           {{ t('groups.members') }} <span class="count-small">{{ group.members.length }}</span>
         </h3>
         <PickMany
+          :search="findPeople"
           v-if="group.controls.change.enabled"
           :model-value="added"
           :options="people"

@@ -3,18 +3,20 @@ import type { PeopleView, PersonView } from '@lodge/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
-import { changedIds, filterPeople } from '../logic/lists.ts'
+import { changedIds, PEOPLE_SORTS } from '../logic/lists.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
+import BulkBar from '../parts/BulkBar.vue'
 import InvitePanel from '../parts/InvitePanel.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
 import PersonSheet from '../parts/PersonSheet.vue'
 import VirtualList from '../parts/VirtualList.vue'
 import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
-import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import { useWindowed } from '../state/windowed.ts'
 
 /** How long what someone else changed stays marked. */
 const MARKED_MILLISECONDS = 6_000
@@ -23,22 +25,54 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { data } = useFetched<PeopleView>(() => session.path('/people'))
+const one = (name: string) => String(route.query[name] ?? '')
+const words = computed(() => {
+  const asked = new URLSearchParams()
+  if (one('find')) asked.set('find', one('find'))
+  if (one('sort')) asked.set('sort', one('sort'))
+  return asked
+})
+const pathOf = (rest: string, more: Record<string, number> = {}) => {
+  const asked = new URLSearchParams(words.value)
+  for (const [name, value] of Object.entries(more)) asked.set(name, String(value))
+  return session.path(`${rest}?${asked}`)
+}
+const {
+  rows: people,
+  answer: data,
+  look,
+} = useWindowed<PersonView, PeopleView>(
+  (from, count) => pathOf('/people', { from, count }),
+  (answer) => ({ rows: answer.people, matching: answer.matching }),
+)
 const fresh = ref(new Set<string>())
+const picked = ref(new Set<string>())
+const sorts = PEOPLE_SORTS.map((value) => ({ value, text: t(`people.sort.${value}`) }))
 const text = computed({
   get: () => String(route.query.find ?? ''),
   set: (find: string) => void router.replace({ query: { ...route.query, find: find || undefined } }),
 })
 const chosenId = computed(() => String(route.params.personId ?? ''))
 const inviting = computed(() => route.query.invite === '1')
-const people = computed(() => filterPeople(data.value?.people ?? [], text.value))
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 
-watch(data, (now, before) => {
-  if (!now || !before) return
-  fresh.value = changedIds(before.people, now.people)
+watch(people, (now, before) => {
+  if (now.length !== before.length) return
+  fresh.value = changedIds(known(before), known(now))
   setTimeout(() => (fresh.value = new Set()), MARKED_MILLISECONDS)
 })
+const known = (rows: readonly (PersonView | undefined)[]) => rows.filter((row) => row !== undefined)
+
+function pick(id: string): void {
+  const next = new Set(picked.value)
+  if (!next.delete(id)) next.add(id)
+  picked.value = next
+}
+
+async function pickAll(): Promise<void> {
+  const { ids } = await ask<{ ids: string[] }>('GET', pathOf('/people-ids'))
+  picked.value = new Set(ids)
+}
 
 function choose(person: PersonView): void {
   void router.push({ name: 'people', params: { personId: person.id }, query: { find: route.query.find } })
@@ -61,7 +95,7 @@ function stopInviting(): void {
 <template>
   <ListAndSheet :open="inviting || chosenId !== ''">
     <template #list>
-      <ViewHead :title="t('people.title')" :count="data?.people.length">
+      <ViewHead :title="t('people.title')" :count="data?.total">
         <RouterLink :to="{ name: 'groups' }">{{ t('people.groups') }}</RouterLink>
         <RouterLink :to="{ name: 'packets' }">{{ t('packets.title') }}</RouterLink>
         <RouterLink v-if="data?.controls.invite.enabled" :to="{ name: 'arrivals' }">{{
@@ -76,7 +110,16 @@ function stopInviting(): void {
           >{{ t('people.invite') }}</BButton
         >
       </ViewHead>
-      <BFormInput v-model="text" type="search" :placeholder="t('people.filter')" :aria-label="t('people.filter')" />
+      <div class="bar">
+        <BFormInput v-model="text" type="search" :placeholder="t('people.filter')" :aria-label="t('people.filter')" />
+        <BFormSelect
+          :model-value="PEOPLE_SORTS.find((sort) => sort === one('sort')) ?? 'name'"
+          :options="sorts"
+          :aria-label="t('people.sortBy')"
+          @update:model-value="void router.replace({ query: { ...route.query, sort: String($event) } })"
+        />
+      </div>
+      <BulkBar v-if="picked.size > 0" :ids="[...picked]" @clear="picked = new Set()" @all="pickAll" />
       <VirtualList
         class="people"
         role="grid"
@@ -86,8 +129,11 @@ function stopInviting(): void {
         :fresh="fresh"
         @choose="choose"
         @close="close"
+        @range="look"
+        @key="(key, row) => key === ' ' && pick(row.id)"
       >
         <template #head>
+          <span></span>
           <span></span>
           <span>{{ t('people.name') }}</span>
           <span>{{ t('people.getsIn') }}</span>
@@ -95,6 +141,15 @@ function stopInviting(): void {
           <span class="until">{{ t('people.until') }}</span>
         </template>
         <template #row="{ row }">
+          <span role="gridcell"
+            ><input
+              type="checkbox"
+              :checked="picked.has(row.id)"
+              :aria-label="t('people.pick', { name: row.name })"
+              tabindex="-1"
+              @click.stop
+              @change="pick(row.id)"
+          /></span>
           <span role="gridcell"><DoorMark :state="row.state" :over="row.engagementOver" /></span>
           <span role="gridcell" class="name">
             <strong>{{ row.name }}</strong>
@@ -114,7 +169,7 @@ function stopInviting(): void {
         </template>
         <template #none>{{ data ? t('people.none') : t('common.loading') }}</template>
       </VirtualList>
-      <p class="muted foot">{{ t('people.count', { shown: people.length, count: data?.people.length ?? 0 }) }}</p>
+      <p class="muted foot">{{ t('people.count', { shown: data?.matching ?? 0, count: data?.total ?? 0 }) }}</p>
     </template>
     <template #sheet>
       <InvitePanel v-if="inviting" @close="stopInviting" />
@@ -125,7 +180,14 @@ function stopInviting(): void {
 
 <style scoped>
 .people {
-  --columns: 26px minmax(130px, 1.6fr) minmax(112px, 1fr) minmax(0, 110px) 92px;
+  --columns: 18px 26px minmax(130px, 1.6fr) minmax(112px, 1fr) minmax(0, 110px) 92px;
+}
+.bar {
+  display: flex;
+  gap: 8px;
+}
+.bar select {
+  width: auto;
 }
 .until {
   text-align: right;
@@ -144,7 +206,7 @@ function stopInviting(): void {
 }
 @container (max-width: 540px) {
   .people {
-    --columns: 26px minmax(90px, 1fr) 134px 88px;
+    --columns: 18px 26px minmax(90px, 1fr) 134px 88px;
   }
   .seat,
   .name small {
@@ -153,7 +215,7 @@ function stopInviting(): void {
 }
 @container (max-width: 400px) {
   .people {
-    --columns: 20px minmax(0, 1fr) 90px 76px;
+    --columns: 18px 20px minmax(0, 1fr) 90px 76px;
   }
   .reach .muted {
     display: none;

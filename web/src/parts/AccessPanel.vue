@@ -10,7 +10,7 @@ import { useDocket } from '../state/docket.ts'
 const props = defineProps<{ personId: string; grants: readonly PlaceGrantView[]; what: 'move' | 'copy' }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { places, subjects } = useChoices({ people: true })
+const { places, people: everybody } = useChoices({ people: true })
 const slot = `access ${useId()}`
 const fromPlaceId = ref(props.grants.length === 1 ? props.grants[0]!.placeId : '')
 const toPlaceId = ref('')
@@ -23,9 +23,7 @@ const held = computed(() => {
 })
 const people = computed(() => [
   { value: '', text: t('give.choose') },
-  ...subjects.value
-    .filter((one) => one.value.startsWith('person ') && one.value !== `person ${props.personId}`)
-    .map((one) => ({ value: one.value.slice('person '.length), text: one.text })),
+  ...everybody.value.filter((one) => one.value !== props.personId),
 ])
 
 watch([fromPlaceId, toPlaceId, on], () => {

@@ -17,7 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { roles, places, subjects, choices } = useChoices({ people: !props.person && !props.group })
+const { roles, places, subjects, findSubjects, choices } = useChoices({ people: !props.person && !props.group })
 const slot = `give ${useId()}`
 const known = props.person ?? props.group
 const chosen = ref<string[]>(known ? [`${props.person ? 'person' : 'group'} ${known.id}`] : [])
@@ -60,7 +60,7 @@ onBeforeUnmount(() => clearTimeout(timer))
 <template>
   <fieldset class="give">
     <legend class="caption">{{ known ? t('give.title', { name: known.name }) : t('give.many') }}</legend>
-    <PickMany v-if="!known" v-model="chosen" :options="subjects" :label="t('give.to')" />
+    <PickMany v-if="!known" v-model="chosen" :options="subjects" :search="findSubjects" :label="t('give.to')" />
     <BFormGroup v-if="!props.roleId" :label="t('give.role')" label-for="give-role">
       <BFormSelect id="give-role" v-model="roleId" :options="[{ value: '', text: t('give.choose') }, ...roles]" />
     </BFormGroup>

@@ -140,9 +140,7 @@ watch(
       <button v-if="form.seats.at(-1)" type="button" class="link" @click="form.seats.push('')">
         {{ t('invite.addSeat') }}
       </button>
-      <BFormGroup v-if="groups.length > 0" :label="t('invite.groups')" label-for="invite-groups">
-        <PickMany id="invite-groups" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
-      </BFormGroup>
+      <PickMany v-if="groups.length > 0" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
       <fieldset v-for="(key, at) in form.keys" :key="at" class="key">
         <legend class="visually-hidden">{{ t('invite.key', { number: at + 1 }) }}</legend>
         <div class="pair">

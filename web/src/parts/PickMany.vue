@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useId } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 // Several of many, found by typing: what is picked stands as chips before the field.
@@ -8,7 +8,12 @@ export interface PickOption {
   text: string
   detail?: string
 }
-const props = defineProps<{ options: readonly PickOption[]; label: string }>()
+const props = defineProps<{
+  options: readonly PickOption[]
+  label: string
+  /** Finds what is not among the options, where there are too many to have them all. */
+  search?: (text: string) => Promise<PickOption[]>
+}>()
 const picked = defineModel<string[]>({ required: true })
 const { t } = useI18n()
 const id = useId()
@@ -17,10 +22,26 @@ const open = ref(false)
 const at = ref(0)
 const SHOWN = 30
 
-const byValue = computed(() => new Map(props.options.map((option) => [option.value, option])))
+const fetched = ref(new Map<string, PickOption>())
+const all = computed(() => [
+  ...props.options,
+  ...[...fetched.value.values()].filter((one) => !props.options.some((option) => option.value === one.value)),
+])
+const byValue = computed(() => new Map(all.value.map((option) => [option.value, option])))
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(text, (typed) => {
+  clearTimeout(timer)
+  if (props.search && typed.trim() !== '') timer = setTimeout(() => void fetchMore(typed), 150)
+})
+
+async function fetchMore(typed: string): Promise<void> {
+  const found = await props.search!(typed).catch(() => [])
+  if (found.length > 0) fetched.value = new Map([...fetched.value, ...found.map((one) => [one.value, one] as const)])
+}
+
 const found = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const rest = props.options.filter((option) => !picked.value.includes(option.value))
+  const rest = all.value.filter((option) => !picked.value.includes(option.value))
   const matching = rest.filter((option) =>
     words.every((word) => `${option.text} ${option.detail ?? ''}`.toLowerCase().includes(word)),
   )

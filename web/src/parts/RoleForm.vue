@@ -19,7 +19,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { subjects } = useChoices({ people: true })
+const { people, findPeople } = useChoices({ people: true })
 const SLOT = 'role-form'
 const draft = reactive<RoleDraft>(start())
 const opened = ref(new Set<string>())
@@ -53,11 +53,6 @@ const bases = computed(() => [
     .map((one) => ({ value: one.id, text: one.name })),
 ])
 const base = computed(() => props.roles.roles.find((one) => one.id === draft.baseId))
-const people = computed(() =>
-  subjects.value
-    .filter((one) => one.value.startsWith('person '))
-    .map((one) => ({ ...one, value: one.value.slice('person '.length) })),
-)
 const products = computed(() => {
   const names = new Map<string, RolesView['areas']>()
   for (const area of props.roles.areas) names.set(area.product, [...(names.get(area.product) ?? []), area])
@@ -183,6 +178,7 @@ const scopes = ['all', 'own', 'people'].map((value) => ({ value, text: t(`roles.
       />
     </BFormGroup>
     <PickMany
+      :search="findPeople"
       v-if="draft.approvers === 'named'"
       v-model="draft.approverIds"
       :options="people"

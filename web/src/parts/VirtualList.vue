@@ -5,7 +5,8 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 // Rows by the ten thousand, of which only those in sight are on the page; arrows move, Enter opens, Escape goes back.
 // The page says how a row's cells lie in `--columns`.
 const props = defineProps<{
-  rows: readonly Row[]
+  /** Rows not fetched yet are left open. */
+  rows: readonly (Row | undefined)[]
   chosenId: string
   label: string
   /** A grid of rows with cells, or a tree whose items left and right fold. */
@@ -18,6 +19,8 @@ const emit = defineEmits<{
   fold: [row: Row, close: boolean]
   close: []
   key: [key: string, row: Row]
+  /** Which rows are in sight, so that they are fetched. */
+  range: [first: number, last: number]
 }>()
 defineSlots<{ head(): unknown; row(props: { row: Row }): unknown; none(): unknown }>()
 
@@ -40,8 +43,12 @@ const shown = computed(() =>
   }),
 )
 
+watch(
+  () => [virtual.value.range?.startIndex ?? 0, virtual.value.range?.endIndex ?? 0] as const,
+  ([first, last]) => emit('range', first, last),
+)
 watch([() => props.chosenId, () => props.rows], () => {
-  const index = props.rows.findIndex((row) => row.id === props.chosenId)
+  const index = props.rows.findIndex((row) => row?.id === props.chosenId)
   at.value = index >= 0 ? index : Math.min(at.value, Math.max(0, props.rows.length - 1))
 })
 
@@ -65,7 +72,8 @@ function onKey(event: KeyboardEvent): void {
   else if (event.key === 'End') move(props.rows.length)
   else if (event.key === 'Enter' || event.key === 'Escape' || (isFold && props.role === 'tree')) act(event.key)
   else if (event.key.length === 1 && current.value && !event.ctrlKey && !event.metaKey) {
-    // Other keys are the page's own.
+    // Other keys are the page's own; a blank would scroll.
+    if (event.key === ' ') event.preventDefault()
     return emit('key', event.key, current.value)
   } else return
   event.preventDefault()

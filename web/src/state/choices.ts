@@ -1,6 +1,7 @@
 import type { Choices, PeopleView, PlaceView } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { ask } from '../api/client.ts'
 import { useDocket } from './docket.ts'
 import { useFetched } from './fetched.ts'
 import { useSession } from './session.ts'
@@ -21,7 +22,9 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
   const docket = useDocket()
   const { data: choices } = useFetched<Choices>(() => (when() ? session.path('/choices') : null))
   const { data: tree } = useFetched<{ places: PlaceView[] }>(() => (when() ? session.path('/places') : null))
-  const { data: everybody } = useFetched<PeopleView>(() => (people && when() ? session.path('/people') : null))
+  const { data: everybody } = useFetched<PeopleView>(() =>
+    people && when() ? session.path('/people?count=300') : null,
+  )
   const roles = computed<Option[]>(() => [
     ...(choices.value?.roles ?? []).map(({ id, name }) => ({ value: id, text: name })),
     ...docket.changes.flatMap((change) => {
@@ -38,14 +41,31 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
     ...(people ? ['member', 'guest'] : []).map((standing) => {
       return { value: `standing ${standing}`, text: t(`give.every.${standing}`), detail: t('give.standing') }
     }),
-    ...(everybody.value?.people ?? [])
-      .filter((person) => ['active', 'away', 'waiting'].includes(person.state))
-      .map(({ id, name, employer, kind }) => {
-        return { value: `person ${id}`, text: name, detail: employer ?? t(`kind.${kind}`) }
-      }),
+    ...asOptions(everybody.value?.people ?? []),
   ])
   const places = computed<Option[]>(() =>
     (tree.value?.places ?? []).map(({ id, name, depth }) => ({ value: id, text: `${'\u2003'.repeat(depth)}${name}` })),
   )
-  return { choices, roles, places, subjects }
+  function asOptions(found: PeopleView['people']): Option[] {
+    return found
+      .filter((person) => ['active', 'away', 'waiting'].includes(person.state))
+      .map(({ id, name, employer, kind }) => {
+        return { value: `person ${id}`, text: name, detail: employer ?? t(`kind.${kind}`) }
+      })
+  }
+  /** Of many people only some are there at once: the others are found on the server as one types. */
+  async function findSubjects(text: string): Promise<Option[]> {
+    const total = everybody.value?.total ?? 0
+    if (!people || text.trim() === '' || total <= (everybody.value?.people.length ?? 0)) return []
+    const path = session.path(`/people?count=30&find=${encodeURIComponent(text.trim())}`)
+    return asOptions((await ask<PeopleView>('GET', path)).people)
+  }
+  /** The same for forms that are about people alone: options by the person's id. */
+  const peopleOptions = computed(() => idsOnly(subjects.value))
+  const findPeople = async (text: string) => idsOnly(await findSubjects(text))
+  return { choices, roles, places, subjects, findSubjects, people: peopleOptions, findPeople }
+}
+
+function idsOnly(options: readonly Option[]): Option[] {
+  return options.flatMap((one) => (one.value.startsWith('person ') ? [{ ...one, value: one.value.slice(7) }] : []))
 }
