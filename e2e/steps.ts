@@ -7,7 +7,9 @@ import { DEMO_NOW, forget, newDirectory, startDemo, type Demo } from './demo-pro
 export function ownDemo(): Demo {
   const demo = {} as Demo
   test.beforeAll(async () => {
-    Object.assign(demo, await startDemo(newDirectory()))
+    // Demos start side by side, and a port found unused may be another's a moment later.
+    const started = await startDemo(newDirectory()).catch(() => startDemo(newDirectory()))
+    Object.assign(demo, started)
   })
   test.afterAll(async () => {
     await demo.interrupt()

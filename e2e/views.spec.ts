@@ -74,7 +74,7 @@ test('a client’s contact sees their keys and nothing else; a wrong link says t
 }) => {
   await signIn(page, demo, 'alba.renfrew@pellworth.example')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Welcome, Alba Renfrew')
-  await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link')).toHaveText(['My keys'])
+  await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link')).toHaveText(['My keys', 'My sign-in'])
   await page.goto(`${demo.origin}/people`)
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Welcome, Alba Renfrew')
   await page.goto(`${demo.origin}/invitation#invented`)

@@ -9,6 +9,7 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import { pinoHttp } from 'pino-http'
 import { v7 as uuidv7 } from 'uuid'
+import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
 import { changeRoutes } from './api/changes.ts'
@@ -36,6 +37,7 @@ export const ROUTES: readonly Route[] = [
   ...meansRoutes,
   ...loginLinkRoutes,
   ...slipRoutes,
+  ...arrivalLinkRoutes,
   ...arrivalListRoutes,
   ...viewRoutes,
   ...changeRoutes,

@@ -1,6 +1,17 @@
+import supertest from 'supertest'
 import { v7 as uuidv7 } from 'uuid'
 import type { Running } from '../src/start.ts'
-import { apply, invitation, openHouse, openLodge, ownDatabase, until, type Browser, type House } from './harness.ts'
+import {
+  apply,
+  invitation,
+  openHouse,
+  openLodge,
+  ownDatabase,
+  previewOf,
+  until,
+  type Browser,
+  type House,
+} from './harness.ts'
 import { startMailbox, type Mailbox } from './mailbox.ts'
 
 let mailbox: Mailbox
@@ -11,7 +22,12 @@ let owner: Browser
 beforeAll(async () => {
   mailbox = await startMailbox()
   const database = { LODGE_DATABASE_URL: await ownDatabase() }
-  running = await openLodge({ LODGE_SMTP_URL: `smtp://127.0.0.1:${mailbox.port}`, LODGE_WORK: 'on', ...database })
+  running = await openLodge({
+    LODGE_SMTP_URL: `smtp://127.0.0.1:${mailbox.port}`,
+    LODGE_WORK: 'on',
+    LODGE_SIGN_IN_ATTEMPTS: '1000',
+    ...database,
+  })
 })
 beforeEach(async () => {
   house = await openHouse(running)
@@ -208,5 +224,103 @@ describe('an invitation’s life (model I3, P3)', () => {
     const { body } = await owner.get(house.path('/people')).expect(200)
     expect(body.people.find((one: Row) => one.name === 'Sorrel Climber')).toMatchObject({ state: 'declined' })
     expect((await apply(house, owner, [invitation(house)])).status).toBe(200)
+  })
+})
+
+describe('links to come by (model I4)', () => {
+  const anyone = () => supertest.agent(running.server)
+  const linkOf = async (more: object = {}) => {
+    const grants = [{ roleId: house.roleId('Gardener'), placeId: house.placeId('Harbour') }]
+    const who = { name: 'Open day', kind: 'contractor', standing: 'guest' }
+    const what = { grants, seats: [{ product: 'log', seatType: 'reader' }], groupIds: [] }
+    const made = { type: 'make-link', ...who, ...what, maximumUses: 5, until: '2026-07-01', ...more }
+    expect((await apply(house, owner, [made])).status).toBe(200)
+    const { body } = await owner.get(house.path('/links')).expect(200)
+    const { id } = body.arrivals.at(-1)
+    const { body: shown } = await owner.get(house.path(`/links/${id}/address`)).expect(200)
+    return { id: id as string, token: shown.address.split('#')[1] as string, picture: shown.picture as string }
+  }
+  /** Somebody new, up to the message that proves their mailbox. */
+  const proof = async (token: string, who: string) => {
+    await anyone()
+      .post('/api/come')
+      .send({ token, name: who, email: email(who) })
+      .expect(200)
+    return /come-in#([\w-]+)/.exec((await mailbox.next(email(who))).text)![1]!
+  }
+  const proved = (token: string) => ({ token, password: 'seven quiet garden gnomes' })
+
+  test('are looked at, proven by mail, waited with, and admitted with what they give', async () => {
+    const { token, picture, id } = await linkOf()
+    expect(picture).toContain('<svg')
+    const { body: looked } = await anyone().post('/api/come/look').send({ token }).expect(200)
+    expect(looked).toMatchObject({
+      inviter: 'Oriel Owner',
+      gives: [{ role: 'Gardener', place: 'Harbour' }],
+      waits: true,
+    })
+    const browser = anyone()
+    const mailed = await proof(token, 'wren')
+    expect((await browser.post('/api/come/prove').send({ token: mailed }).expect(200)).body.needsPassword).toBe(true)
+    expect((await browser.post('/api/come/prove').send(proved(mailed)).expect(200)).body.waiting).toBe(true)
+    await browser.post('/api/come/prove').send(proved(mailed)).expect(404)
+    await browser.get(house.path('/my-keys')).expect(403)
+    const { body } = await owner.get(house.path('/people?find=wren')).expect(200)
+    expect(body.people[0]).toMatchObject({ name: 'wren', state: 'waiting' })
+    expect((await apply(house, owner, [{ type: 'admit', personId: body.people[0].id }])).status).toBe(200)
+    const { body: keys } = await browser.get(house.path('/my-keys')).expect(200)
+    expect(keys.keys.map((place: { name: string }) => place.name)).toEqual(['Harbour'])
+    await apply(house, owner, [{ type: 'cut-link', linkId: id }])
+    await anyone().post('/api/come/look').send({ token }).expect(404)
+    await anyone()
+      .post('/api/come/look')
+      .send({ token: token.slice(0, -1) })
+      .expect(404)
+  })
+
+  test('used by twenty at once they let in as many as they may', async () => {
+    const { token } = await linkOf({ waits: false, maximumUses: 5 })
+    const tokens = await Promise.all(Array.from({ length: 20 }, (_, at) => proof(token, `guest${at}`)))
+    const answers = await Promise.all(tokens.map((one) => anyone().post('/api/come/prove').send(proved(one))))
+    const came = answers.filter((one) => one.status === 200)
+    expect(came.length).toBe(5)
+    expect(came.every((one) => one.body.waiting === false && one.body.me.current.name)).toBe(true)
+    const { body } = await owner.get(house.path('/people?find=guest active')).expect(200)
+    expect(body.people.filter((one: Row) => one.name.startsWith('guest')).length).toBe(5)
+    await anyone().post('/api/come/look').send({ token }).expect(404)
+  })
+
+  test('keep to their domain, and a login that is known shows its own means before anything opens', async () => {
+    const { token } = await linkOf({ domain: house.domain, waits: false })
+    const outside = { token, name: 'Far', email: 'far@away.example' }
+    await anyone().post('/api/come').send(outside).expect(200)
+    const mailed = /come-in#([\w-]+)/.exec((await mailbox.next('far@away.example')).text)![1]!
+    const refusal = await anyone().post('/api/come/prove').send(proved(mailed)).expect(422)
+    expect(refusal.body.problems[0].sentence).toBe(`This link is for addresses at ${house.domain}.`)
+    const known = await anyone()
+      .post('/api/come/prove')
+      .send({ token: await proof(token, 'rafe') })
+    expect(known.body).toMatchObject({ signInNext: true })
+    expect(known.headers['set-cookie']).toBeUndefined()
+    const rafe = await house.as('Rafe')
+    const { body: keys } = await rafe.get(house.path('/my-keys')).expect(200)
+    expect(keys.keys.map((place: { name: string }) => place.name)).toContain('Harbour')
+  })
+
+  test('give nothing their maker could not give, and no rights to admit unseen', async () => {
+    const mirren = await house.as('Mirren')
+    const grants = [{ roleId: house.roleId('Gardener'), placeId: house.placeId('Harbour') }]
+    const made = { type: 'make-link', name: 'Mine', kind: 'contractor', standing: 'guest', seats: [], groupIds: [] }
+    const more = { maximumUses: 2, until: '2026-07-01' }
+    const beyond = await previewOf(house, mirren, [{ ...made, ...more, grants }])
+    expect(beyond.problems.map((one) => one.code)).toEqual(['not-found'])
+    const own = [{ roleId: house.roleId('Gardener'), placeId: house.placeId('Main') }]
+    expect((await previewOf(house, mirren, [{ ...made, ...more, grants: own }])).problems).toEqual([])
+    const open = await previewOf(house, mirren, [{ ...made, ...more, grants: own, waits: false }])
+    expect(open.problems[0]!.sentence).toMatch(/To let people in without admitting them you need people: change/)
+    for (const until of ['2026-06-01', '2027-06-01', '2026-02-30']) {
+      const wrong = await previewOf(house, owner, [{ ...made, ...more, grants: own, until }])
+      expect(wrong.problems[0]!.code).toMatch(/^(past|too-long|bad-date)$/)
+    }
   })
 })

@@ -59,6 +59,8 @@ export const router = createRouter({
     { path: '/new-password', name: 'new-password', component: pages.forgotten, meta: { open: true } },
     { path: '/prove-address', name: 'prove-address', component: pages.forgotten, meta: { open: true } },
     { path: '/slip', name: 'slip', component: pages.forgotten, meta: { open: true } },
+    { path: '/come', name: 'come', component: () => import('./pages/ComePage.vue'), meta: { open: true } },
+    { path: '/come-in', name: 'come-in', component: () => import('./pages/ComePage.vue'), meta: { open: true } },
     { path: '/my-sign-in', name: 'my-sign-in', component: () => import('./pages/MySignInPage.vue') },
     { path: '/settings', name: 'settings', component: () => import('./pages/SettingsPage.vue') },
     { path: '/desk', name: 'desk', component: DeskPage },

@@ -39,6 +39,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   share: { place: (row) => row.placeId },
   separation: {},
   packet: {},
+  link: { maker: (row) => row.makerId },
   allotment: { place: (row) => row.placeId, type: (row) => `${row.product}/${row.seatType}` },
 }
 

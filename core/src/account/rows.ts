@@ -184,6 +184,29 @@ export interface OfferRow {
   groupIds: readonly Id[]
 }
 
+/** A link by which people come: what it gives, to whom, how often and until when (model I1, I4). */
+export interface LinkRow {
+  id: Id
+  /** What whoever made it calls it. */
+  name: string
+  makerId: Id
+  kind: PersonKind
+  standing: 'member' | 'guest'
+  grants: readonly { roleId: Id; placeId: Id }[]
+  seats: readonly { product: string; seatType: string }[]
+  groupIds: readonly Id[]
+  engagementUntil: Instant | null
+  /** Only addresses of this domain; null for anyone with the link. */
+  domain: string | null
+  maximumUses: number
+  uses: number
+  madeAt: Instant
+  expiresAt: Instant
+  /** Whether those who come wait for admission, or are in at once. */
+  waits: boolean
+  cut: boolean
+}
+
 /** Person × seat type with three instants: given, counted, ended (model S1). */
 export interface HoldingRow {
   id: Id
@@ -344,6 +367,7 @@ export interface Rows {
   separation: SeparationRow
   packet: PacketRow
   allotment: AllotmentRow
+  link: LinkRow
 }
 
 export type TableName = keyof Rows

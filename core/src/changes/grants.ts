@@ -137,6 +137,12 @@ export function roleText(roleId: Id, sight: Sight): string {
 /** `, from 1 July until 30 September`. */
 export function periodText(from: string | null | undefined, until: string | null | undefined, sight: Sight): string {
   const today = dateOf(sight.now, sight.account.zone)
-  const words = (text: string) => (isDate(text.slice(0, 10)) ? dateInWords(text.slice(0, 10), today) : text)
-  return (from && from !== today ? `, from ${words(from)}` : '') + (until ? `, until ${words(until)}` : '')
+  const begins = from && from !== today ? `, from ${dayText(from, sight)}` : ''
+  return begins + (until ? `, until ${dayText(until, sight)}` : '')
+}
+
+/** A day in words; what is no day as it was typed, since it is refused with a sentence of its own. */
+export function dayText(text: string, sight: Sight): string {
+  const day = text.slice(0, 10)
+  return isDate(day) ? dateInWords(day, dateOf(sight.now, sight.account.zone)) : text
 }

@@ -30,6 +30,7 @@ import {
 import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
 import { layOut, type LayOut } from './lay-out.ts'
+import { comeBy, cutLink, makeLink, type ComeBy, type CutLink, type MakeLink } from './links.ts'
 import { leave, type Leave } from './leave.ts'
 import { archivePlace, movePlace, type ArchivePlace, type MovePlace } from './move-place.ts'
 import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
@@ -105,6 +106,9 @@ export type Change =
   | Decline
   | RefuseEntry
   | OwnEmail
+  | MakeLink
+  | CutLink
+  | ComeBy
   | ChangeSettings
   | Accept
   | Admit
@@ -140,7 +144,7 @@ const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePla
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail]
-const OFFERS = [resend, correctAddress, decline, refuseEntry]
+const OFFERS = [resend, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
 const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
 const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
@@ -207,7 +211,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
 }
 
 /** What somebody does who is not in yet: about their own invitation, or their own address. */
-const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email'])
+const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email', 'come-by'])
 
 /** The actor must be active now (model D1). */
 function checkActor(draft: Draft): void {

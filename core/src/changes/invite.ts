@@ -121,7 +121,10 @@ function list<T>(entries: T[] | undefined): T[] {
 }
 
 /** Inviting needs `people: add` at each place where something is given, at the root for anything else (model D3). */
-function mayInvite(draft: Draft, change: Invite): boolean {
+export function mayInvite(
+  draft: Draft,
+  change: { kind: PersonKind; standing: Standing; grants: readonly { placeId: Id }[] },
+): boolean {
   const places = new Set(change.grants.map((grant) => grant.placeId))
   if (places.size === 0) places.add(draft.account.root.id)
   for (const placeId of places) {

@@ -1,7 +1,8 @@
 import { Equals, Matches } from 'class-validator'
 import type { Id } from '../account/rows.ts'
-import { addDays, dateInWords, dateOf, instantOfLocal, isDate } from '../time/instants.ts'
+import { addDays, dateOf, instantOfLocal, isDate } from '../time/instants.ts'
 import type { ChangeKind } from './kind.ts'
+import { dayText } from './grants.ts'
 import { RowId } from './shapes.ts'
 
 /** A statement is shared for so many days at most. */
@@ -42,7 +43,7 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   },
   sentence: (change, sight, verb) =>
     `${verb('shared', 'share')} the statement of ${sight.placeName(change.placeId)} by a link until ` +
-    dateInWords(change.until, dateOf(sight.now, sight.account.zone)),
+    dayText(change.until, sight),
   record: (change) => change,
 }
 

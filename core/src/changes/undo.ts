@@ -78,6 +78,7 @@ const WORDS: Record<TableName, string> = {
   request: 'a request',
   share: 'a shared statement',
   separation: 'what is kept apart',
+  link: 'a link',
   allotment: 'a place’s number of seats',
   packet: 'a packet',
 }

@@ -135,8 +135,8 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
     else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
   }
   if (problems.length > 0) throw badRequest('bad-change', problems[0]!.sentence, problems)
-  if (changes.some((change) => change.type === 'accept')) {
-    throw badRequest('bad-change', 'An invitation is taken up on its own page, not here.')
+  if (changes.some(({ type }) => ['accept', 'decline', 'come-by', 'own-email'].includes(type))) {
+    throw badRequest('bad-change', 'This is done at the door, on its own page, not here.')
   }
   return changes
 }

@@ -30,11 +30,12 @@ export class ProveEmail {
   @IsString() @MaxLength(100) token!: string
 }
 
-type LinkPurpose = 'forgotten' | 'new-email' | 'sign-up'
+type LinkPurpose = 'forgotten' | 'new-email' | 'sign-up' | 'come'
 const LASTS_MICROSECONDS: Record<LinkPurpose, number> = {
   forgotten: 30 * 60_000_000,
   'new-email': 24 * 3_600_000_000,
   'sign-up': 24 * 3_600_000_000,
+  come: 24 * 3_600_000_000,
 }
 
 /**
@@ -43,7 +44,7 @@ const LASTS_MICROSECONDS: Record<LinkPurpose, number> = {
  */
 export async function mailLink(
   lodge: Lodge,
-  link: { purpose: LinkPurpose; loginId: string | null; email: string },
+  link: { purpose: LinkPurpose; loginId: string | null; email: string; detail?: Record<string, string> },
   now: Instant,
 ): Promise<void> {
   const id = uuidv7()
@@ -55,7 +56,7 @@ export async function mailLink(
     loginId,
     accountId: null,
     personId: null,
-    detail: { email, keyId: lodge.configuration.keyRing.currentId },
+    detail: { ...link.detail, email, keyId: lodge.configuration.keyRing.currentId },
     createdAt: now,
     expiresAt: now + LASTS_MICROSECONDS[purpose],
   })

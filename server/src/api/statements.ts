@@ -94,6 +94,18 @@ export const statementRoutes = [
             uses: uses.get(share.id)?.count ?? 0,
             path: linkOf(lodge, accountId, share.id),
           })),
+        arrivals: [...account.all('link')]
+          .filter((link) => link.makerId === sight.personId || sight.can('people', 'change'))
+          .filter((link) => !link.cut && link.expiresAt > now)
+          .map((link) => ({
+            id: link.id,
+            name: link.name,
+            maker: sight.personName(link.makerId),
+            made: dateOf(link.madeAt, account.zone),
+            expires: lastDateBefore(link.expiresAt, account.zone),
+            uses: link.uses,
+            maximumUses: link.maximumUses,
+          })),
         invitations: [...account.all('offer')]
           .filter((offer) => offer.state === 'live' && sight.seesPerson(offer.personId))
           .filter((offer) => stateAt(account, account.get('person', offer.personId)!, now) === 'invited')

@@ -195,6 +195,26 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       json('grants', 'grants'),
     ],
   },
+  link: {
+    table: 'arrival_link',
+    columns: [
+      plain('name', 'name'),
+      plain('makerId', 'maker_id'),
+      plain('kind', 'kind'),
+      plain('standing', 'standing'),
+      json('grants', 'grants'),
+      json('seats', 'seats'),
+      json('groupIds', 'group_ids'),
+      plain('engagementUntil', 'engagement_until_us'),
+      plain('domain', 'domain'),
+      plain('maximumUses', 'maximum_uses'),
+      plain('uses', 'uses'),
+      plain('madeAt', 'made_at_us'),
+      plain('expiresAt', 'expires_at_us'),
+      boolean('waits', 'waits'),
+      boolean('cut', 'cut'),
+    ],
+  },
   allotment: {
     table: 'allotment',
     columns: [

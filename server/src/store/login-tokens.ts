@@ -4,9 +4,9 @@ import type { Queryable } from './pools.ts'
 
 /**
  * What a token is for: the second step of signing in, a forgotten password, a new address, opening an account, a
- * re-entry slip, a passkey's challenge.
+ * re-entry slip, coming by a link, a passkey's challenge.
  */
-export type TokenPurpose = 'second' | 'forgotten' | 'new-email' | 'sign-up' | 'slip' | 'challenge'
+export type TokenPurpose = 'second' | 'forgotten' | 'new-email' | 'sign-up' | 'come' | 'slip' | 'challenge'
 
 export interface LoginToken {
   id: string

@@ -17,6 +17,12 @@ const TEXTS: Record<string, { subject: string; page: string; lines: (until: stri
     lines: () => ['You asked to sign in to Jolly Porter with this address from now on. To take it over, open:'],
     after: 'The link works once, for a day. If you did not ask, do nothing.',
   },
+  come: {
+    subject: 'Is this your mailbox?',
+    page: 'come-in',
+    lines: () => ['You asked to come in by a link. To go on, open:'],
+    after: 'The link works once, for a day. If you did not ask, do nothing.',
+  },
   'sign-up': {
     subject: 'Open your account with Jolly Porter',
     page: 'open-account',
@@ -53,7 +59,7 @@ function render(
     return { to, subject: 'Your address was changed', text: lines.join('\n') }
   }
   const known = TEXTS[template]
-  const isForSomebody = token.loginId !== null || token.purpose === 'sign-up'
+  const isForSomebody = token.loginId !== null || token.purpose === 'sign-up' || token.purpose === 'come'
   if (!known || !isForSomebody || token.expiresAt <= clock.now()) return undefined
   // The token stands behind #, so that no server or proxy ever logs it.
   const secret = configuration.keyRing.tokenFor(token.purpose, token.id, 0, keyId)

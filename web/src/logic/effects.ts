@@ -25,6 +25,8 @@ const VERBS: Record<string, string> = {
   withdraw: 'Withdraw invitation',
   admit: 'Admit',
   resend: 'Send it again',
+  'make-link': 'Make the link',
+  'cut-link': 'Cut it',
   'correct-address': 'Correct and send',
   'refuse-entry': 'Refuse entry',
   'change-settings': 'Set it',

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
+import LinkForm from '../parts/LinkForm.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -14,6 +16,7 @@ interface Live {
 }
 interface Links {
   shares: (Live & { placeId: string; place: string; uses: number; path: string })[]
+  arrivals: (Live & { name: string; uses: number; maximumUses: number })[]
   invitations: (Live & { personId: string; person: string; mayCut: boolean })[]
 }
 
@@ -24,6 +27,14 @@ const docket = useDocket()
 const { data } = useFetched<Links>(() => session.path('/links'))
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const origin = location.origin
+const making = ref(false)
+const opened = ref<{ id: string; address: string; picture: string } | null>(null)
+
+async function open(id: string): Promise<void> {
+  if (opened.value?.id === id) return void (opened.value = null)
+  const found = await ask<{ address: string; picture: string }>('GET', session.path(`/links/${id}/address`))
+  opened.value = { id, ...found }
+}
 const day = (date: string) => shortDate(date, today.value)
 </script>
 
@@ -46,6 +57,50 @@ const day = (date: string) => shortDate(date, today.value)
         <BButton
           variant="outline-danger"
           @click="docket.hold([{ type: 'cut-share', shareId: share.id }], `cut ${share.id}`)"
+          >{{ t('links.cut') }}</BButton
+        >
+      </div>
+      <h2>{{ t('links.arrivals') }}</h2>
+      <p>
+        <BButton variant="outline-primary" :aria-pressed="making" @click="making = !making">{{
+          t('links.make')
+        }}</BButton>
+      </p>
+      <LinkForm v-if="making" />
+      <p v-if="data.arrivals.length === 0" class="muted">{{ t('links.noArrivals') }}</p>
+      <div v-for="link in data.arrivals" :key="link.id" class="sheet line">
+        <span>
+          <strong>{{ link.name }}</strong>
+          <small class="muted">{{
+            t('links.about', { maker: link.maker, made: day(link.made), expires: day(link.expires) })
+          }}</small>
+          <small class="muted">{{ t('links.came', { uses: link.uses, most: link.maximumUses }) }}</small>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :aria-expanded="opened?.id === link.id"
+            @click="open(link.id)"
+          >
+            {{ t('links.show') }}
+          </button>
+          <template v-if="opened?.id === link.id">
+            <input
+              class="form-control form-control-sm"
+              readonly
+              :value="opened.address"
+              :aria-label="t('links.address')"
+            />
+            <img
+              :src="`data:image/svg+xml;utf8,${encodeURIComponent(opened.picture)}`"
+              :alt="t('links.picture')"
+              width="180"
+              height="180"
+            />
+          </template>
+        </span>
+        <BButton
+          variant="outline-danger"
+          @click="docket.hold([{ type: 'cut-link', linkId: link.id }], `cut ${link.id}`)"
           >{{ t('links.cut') }}</BButton
         >
       </div>

@@ -70,7 +70,7 @@ watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
       v-model="until"
       class="form-control form-control-sm"
       type="date"
-      :aria-label="t('bulk.until')"
+      :aria-label="t('bulk.lastDay')"
     />
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('all')">{{ t('bulk.all') }}</button>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('clear')">{{ t('bulk.clear') }}</button>

@@ -1,0 +1,225 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsOptional,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Account } from '../account/account.ts'
+import type { Id, LinkRow, OfferRow, PersonKind, PersonRow } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import { addDays, dateOf, isDate, untilDate, type Instant } from '../time/instants.ts'
+import { mayInvite } from './invite.ts'
+import { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { dayText } from './grants.ts'
+import { giveOffered } from './offers.ts'
+import { PacketGrant, PacketSeat } from './packets.ts'
+import { checkEnd } from './settings.ts'
+import { idFrom, RowId, RowIds, When } from './shapes.ts'
+
+/** A link opens for so many days at most. */
+export const MAXIMUM_LINK_DAYS = 92
+
+export class MakeLink {
+  @Equals('make-link') type!: 'make-link'
+  @RowId() linkId!: Id
+  @Line(60) name!: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  @IsIn(['member', 'guest']) standing!: LinkRow['standing']
+  @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => PacketGrant) grants!: PacketGrant[]
+  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PacketSeat) seats!: PacketSeat[]
+  @IsArray() @ArrayMaxSize(50) @RowIds() groupIds!: Id[]
+  @When() engagementUntil?: string | null
+  @IsOptional()
+  @Matches(/^(?:[a-z0-9-]+\.)+[a-z]{2,}$/i, { message: 'domain must be a name such as firm.example' })
+  @MaxLength(200)
+  domain?: string | null
+  @IsInt() @Min(1) @Max(1_000) maximumUses!: number
+  /** The last day on which the link opens. */
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'until must be a date such as 2026-06-30' }) until!: string
+  /** Left out: those who come wait for admission. */
+  @IsOptional() @IsBoolean() waits?: boolean
+}
+
+/** Makes a link by which people come (model I4); refused now if nobody could come by it now. */
+export const makeLink: ChangeKind<MakeLink> = {
+  type: 'make-link',
+  shape: MakeLink,
+  fill: (change, makeId) => ({ ...change, linkId: change.linkId ?? makeId() }),
+  decide(draft, change) {
+    if (!draft.actorId || !mayInvite(draft, change)) return
+    const { zone } = draft.account
+    const today = dateOf(draft.now, zone)
+    if (!isDate(change.until)) return draft.refuse('bad-date', `There is no day ${change.until}.`, '/until')
+    if (change.until < today) return draft.refuse('past', 'The last day must not have passed.', '/until')
+    if (change.until > addDays(today, MAXIMUM_LINK_DAYS)) {
+      return draft.refuse('too-long', `A link opens for ${MAXIMUM_LINK_DAYS} days at most.`, '/until')
+    }
+    const waits = change.waits ?? true
+    if (!waits && !draft.need('people', 'change', draft.account.root.id, 'let people in without admitting them')) return
+    const { until: engagementUntil } = draft.period(null, change.engagementUntil)
+    checkEnd(draft, change, engagementUntil)
+    const { linkId: id, name, kind, standing, grants, seats, groupIds, maximumUses } = change
+    const link: LinkRow = {
+      ...{ id, name: name.trim(), makerId: draft.actorId, kind, standing, engagementUntil, maximumUses, waits },
+      grants: grants.map(({ roleId, placeId }) => ({ roleId, placeId })),
+      seats: seats.map(({ product, seatType }) => ({ product, seatType })),
+      groupIds: [...new Set(groupIds)],
+      domain: change.domain?.trim().toLowerCase() || null,
+      uses: 0,
+      madeAt: draft.now,
+      expiresAt: untilDate(change.until, zone),
+      cut: false,
+    }
+    if (draft.problems.length > 0) return
+    draft.insert('link', link)
+    tryLink(draft, link)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('made', 'make')} the link “${change.name}” for ${change.maximumUses === 1 ? 'one person' : `${change.maximumUses} people`}, open until ` +
+    dayText(change.until, sight),
+  record: (change) => change,
+}
+
+export class CutLink {
+  @Equals('cut-link') type!: 'cut-link'
+  @RowId() linkId!: Id
+}
+
+/** Cuts a link: it opens for nobody from then on. Whoever made it may, and whoever changes people (model D3). */
+export const cutLink: ChangeKind<CutLink> = {
+  type: 'cut-link',
+  shape: CutLink,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { linkId }) {
+    const link = draft.account.get('link', linkId)
+    const own = link?.makerId === draft.actorId
+    if (!link || link.cut || !(own || draft.sight.can('people', 'see'))) {
+      return draft.refuse('not-found', 'There is no such link; it may be cut already.')
+    }
+    if (!own && !draft.need('people', 'change', draft.account.root.id, 'cut what someone else made')) return
+    draft.update('link', link.id, { cut: true })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('cut', 'cut')} the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,
+  record: (change) => change,
+}
+
+export class ComeBy {
+  @Equals('come-by') type!: 'come-by'
+  @RowId() linkId!: Id
+  @RowId() personId!: Id
+  @RowId() offerId!: Id
+  @RowId() loginId!: Id
+  @Line(120) name!: string
+  @IsEmail() @MaxLength(200) email!: string
+}
+
+/**
+ * Somebody comes by a link, their mailbox proven (model I4): their record is made, what the link gives stays in an
+ * offer, and they wait for admission unless the link lets them in. Whoever is here already is given it at once.
+ */
+export const comeBy: ChangeKind<ComeBy> = {
+  type: 'come-by',
+  shape: ComeBy,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, change) {
+    const link = draft.account.get('link', change.linkId)
+    const why = link && whyLinkDead(draft.account, link, draft.now)
+    if (!link || why) return draft.refuse('link-dead', 'This link does not open; ask whoever gave it to you.')
+    if (link.domain && !change.email.toLowerCase().endsWith(`@${link.domain}`)) {
+      return draft.refuse('wrong-domain', `This link is for addresses at ${link.domain}.`, '/email')
+    }
+    const here = draft.account.by('person', 'login', change.loginId)[0]
+    if (here && here.state !== 'active') {
+      return draft.refuse('here-before', 'You have been here before; ask the office to let you in again.')
+    }
+    const offer = offerBy(link, here?.id ?? change.personId, change.offerId, draft.now)
+    draft.update('link', link.id, { uses: link.uses + 1 })
+    draft.insert('offer', offer)
+    if (here) return useNow(draft, offer)
+    draft.insert('person', personBy(link, change, draft.now))
+    draft.set(change.personId, 'name', change.name.trim())
+    draft.set(change.personId, 'email', change.email.trim())
+    if (link.waits) return
+    const trial = new Draft(draft.account, draft.actor, draft.now)
+    trial.update('person', change.personId, { state: 'active' })
+    useNow(trial, offer)
+    // What cannot be given waits for somebody who sees to it (model I7).
+    if (trial.problems.length > 0) return
+    draft.edits.push(...trial.edits)
+    draft.account = trial.account
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('came', 'come')} by the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,
+  record: ({ name: _name, email: _email, ...rest }) => ({ ...rest, personal: ['name', 'email'] }),
+}
+
+/** Why a link opens for nobody now; undefined if it does (model I4). */
+export function whyLinkDead(account: Account, link: LinkRow, now: Instant): 'cut' | 'over' | 'used up' | undefined {
+  if (link.cut || account.get('person', link.makerId)?.state !== 'active') return 'cut'
+  if (link.expiresAt <= now) return 'over'
+  return link.uses >= link.maximumUses ? 'used up' : undefined
+}
+
+function useNow(draft: Draft, offer: OfferRow): void {
+  draft.update('offer', offer.id, { state: 'taken' })
+  giveOffered(draft, offer, offer.sponsorId)
+}
+
+function offerBy(link: LinkRow, personId: Id, offerId: Id, now: Instant): OfferRow {
+  return {
+    id: offerId,
+    personId,
+    sponsorId: link.makerId,
+    state: 'live',
+    sentAt: now,
+    expiresAt: link.expiresAt,
+    resendNumber: 0,
+    // Counted on beyond what the groups' memberships take.
+    grants: link.grants.map((grant, at) => ({ ...grant, grantId: idFrom(offerId, 100 + at), from: null, until: null })),
+    seats: link.seats.map((seat, at) => ({ ...seat, holdingId: idFrom(offerId, 200 + at) })),
+    groupIds: link.groupIds,
+  }
+}
+
+function personBy(link: LinkRow, { personId, loginId }: Pick<ComeBy, 'personId' | 'loginId'>, now: Instant): PersonRow {
+  return {
+    id: personId,
+    kind: link.kind,
+    standing: link.standing,
+    state: 'waiting',
+    managerId: null,
+    employerId: null,
+    signatory: false,
+    engagementFrom: now,
+    engagementUntil: link.engagementUntil,
+    loginId,
+    reference: null,
+    choices: {},
+  }
+}
+
+/** Uses the link on paper, so that what could not be given is refused when making it and not at the door. */
+function tryLink(draft: Draft, link: LinkRow): void {
+  if (draft.actor.kind !== 'person') return
+  const trial = new Draft(draft.account, draft.actor, draft.now)
+  const [personId, offerId, loginId] = [1, 2, 3].map((at) => idFrom(link.id, at)) as [Id, Id, Id]
+  trial.insert('person', { ...personBy(link, { personId, loginId }, draft.now), state: 'active' })
+  const offer = offerBy(link, personId, offerId, draft.now)
+  trial.insert('offer', offer)
+  giveOffered(trial, offer, link.makerId)
+  draft.problems.push(...trial.problems)
+}

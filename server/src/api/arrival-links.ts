@@ -1,0 +1,205 @@
+import { IsEmail, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { toString as drawQr } from 'qrcode'
+import { v7 as uuidv7 } from 'uuid'
+import { choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
+import { LodgeError, notFound, refused } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { deviceOf } from '../signin/enter.ts'
+import { hashToken } from '../signin/key-ring.ts'
+import { passwordProblem } from '../signin/password-rules.ts'
+import { instantFor } from '../store/accounts.ts'
+import { insertEvent } from '../store/events.ts'
+import { findLoginToken, useLoginToken } from '../store/login-tokens.ts'
+import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
+import type { Session, Strength } from '../store/sessions.ts'
+import { mailLink } from './login-links.ts'
+import { meOf } from './me.ts'
+import { route, type Ask } from './route.ts'
+
+const ACCOUNT = '/api/accounts/{accountId}'
+
+export class LinkToken {
+  /** What stands behind # in the link's address. */
+  @IsString() @MaxLength(200) token!: string
+}
+
+export class LinkAsked {
+  @IsString() @MaxLength(200) token!: string
+  @IsString() @MinLength(1) @MaxLength(120) name!: string
+  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+}
+
+export class LinkProven {
+  /** What stands behind # in the message's link, which proves the mailbox. */
+  @IsString() @MaxLength(100) token!: string
+  /** For a new login. */
+  @IsOptional() @IsString() @MaxLength(200) password?: string
+}
+
+/** `account.link.mac`: nothing of it is stored, and nobody makes one without our key. */
+export function linkPath(lodge: Lodge, accountId: string, linkId: string): string {
+  return `/come#${accountId}.${linkId}.${lodge.configuration.keyRing.tokenFor('link', `${accountId}.${linkId}`, 0)}`
+}
+
+/** Wrong, used up, over and cut links get the same plain answer (model I6). */
+function dead(): LodgeError {
+  return new LodgeError(404, 'link-dead', 'This link does not open. Ask whoever gave it to you for a new one.')
+}
+
+interface Found {
+  accountId: string
+  account: Account
+  link: LinkRow
+  now: number
+}
+
+async function find({ lodge, ctx }: Ask<object>, token: string): Promise<Found> {
+  const [accountId = '', linkId = '', mac = ''] = token.split('.')
+  const genuine = lodge.configuration.keyRing.isToken(mac, 'link', `${accountId}.${linkId}`, 0)
+  const loaded = genuine ? await lodge.accounts.get(accountId) : undefined
+  const link = loaded?.account.get('link', linkId)
+  const now = loaded ? instantFor(loaded, lodge.clock) : 0
+  if (!loaded || !link || whyLinkDead(loaded.account, link, now)) {
+    await lodge.limits.countToken(ctx.ip)
+    throw dead()
+  }
+  return { accountId, account: loaded.account, link, now }
+}
+
+function describe({ account, link, now }: Found) {
+  const choices = choicesView(new Sight(account, link.makerId, now))
+  return {
+    account: account.settings.name,
+    inviter: account.nameOf(link.makerId),
+    name: link.name,
+    domain: link.domain,
+    waits: link.waits,
+    until: link.engagementUntil === null ? null : lastDateBefore(link.engagementUntil, account.zone),
+    expires: lastDateBefore(link.expiresAt, account.zone),
+    gives: link.grants.map(({ roleId, placeId }) => ({
+      role: account.get('role', roleId)?.name ?? '',
+      place: account.get('place', placeId)?.name ?? '',
+      can: choices.roles.find((role) => role.id === roleId)?.can ?? [],
+    })),
+    seats: link.seats.map(({ product, seatType }) => {
+      const choice = choices.seats.find((one) => one.product === product && one.seatType === seatType)
+      return choice ? `${choice.name} seat in ${choice.productName}` : seatType
+    }),
+  }
+}
+
+/**
+ * Comes in by a link with a login whose mailbox is proven; a new login is made in the same transaction. A session is
+ * opened for whoever is signed in or new: another login shows its own means first.
+ */
+async function come(
+  { lodge, ctx }: Ask<object>,
+  { accountId, link }: Pick<Found, 'accountId' | 'link'>,
+  { login, isNew, name, as }: { login: Login; isNew: boolean; name: string; as?: Strength },
+): Promise<object> {
+  const personId = uuidv7()
+  const opened: { cookie?: string; session?: Session } = {}
+  const { decision } = await lodge.committer.commit({
+    accountId,
+    changes: [
+      { type: 'come-by', linkId: link.id, personId, offerId: uuidv7(), loginId: login.id, name, email: login.email },
+    ],
+    actor: { kind: 'person', personId },
+    via: { kind: 'invitation' },
+    async alongside(connection, now) {
+      if (isNew) await insertLogins(connection, [login], now)
+      else await proveEmail(connection, login.id)
+      if (!isNew && as === undefined) return
+      const who = { loginId: login.id, accountId, personId }
+      Object.assign(
+        opened,
+        await openSession(connection, { ...who, strength: as ?? 'password', device: deviceOf(ctx) }, now),
+      )
+      await insertEvent(connection, { kind: 'signed-in', ...who, detail: { by: 'link' } }, now)
+    },
+  })
+  const waiting = decision.after.get('person', personId)?.state === 'waiting'
+  if (!opened.session) return { waiting, signInNext: true }
+  setCookie(lodge, ctx, opened.cookie ?? null)
+  const people = await accountsOfLogin(lodge.pools.requests, login.id)
+  return { waiting, me: await meOf(lodge, opened.session, login.email, people) }
+}
+
+export const arrivalLinkRoutes = [
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/come/look',
+    summary: 'What a link holds: who made it, what it gives, until when.',
+    body: LinkToken,
+    async answer(ask) {
+      const found = await find(ask, ask.body.token)
+      const session = await sessionOf(ask.lodge, ask.ctx)
+      const login = session && (await findLogin(ask.lodge.pools.requests, session.loginId))
+      return { ...describe(found), signedInAs: login?.emailProven ? login.email : null }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/come',
+    summary: 'Come by a link: with one’s own login at once, else a message proves the mailbox first.',
+    body: LinkAsked,
+    async answer(ask) {
+      const { lodge, body, now } = ask
+      const found = await find(ask, body.token)
+      const session = await sessionOf(lodge, ask.ctx)
+      const login = session && session.slipId === null && (await findLogin(lodge.pools.requests, session.loginId))
+      if (login && login.emailProven && login.email.toLowerCase() === body.email.trim().toLowerCase()) {
+        return come(ask, found, { login, isNew: false, name: body.name, as: session.strength })
+      }
+      await lodge.limits.countToken(ask.ctx.ip)
+      const email = body.email.trim()
+      const detail = { name: body.name.trim(), link: body.token }
+      await mailLink(lodge, { purpose: 'come', loginId: null, email, detail }, now)
+      return { sent: true }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/come/prove',
+    summary: 'Come by a link whose message was opened; a new login needs a password.',
+    body: LinkProven,
+    async answer(ask) {
+      const { lodge, ctx, body, now } = ask
+      const token = await findLoginToken(lodge.pools.requests, hashToken(body.token), 'come', now)
+      if (!token) {
+        await lodge.limits.countToken(ctx.ip)
+        throw dead()
+      }
+      const { email = '', name = '', link = '' } = token.detail
+      const found = await find(ask, link)
+      const known = await findLoginByEmail(lodge.pools.requests, email)
+      if (known) {
+        if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
+        return come(ask, found, { login: known, isNew: false, name })
+      }
+      if (body.password === undefined) return { ...describe(found), email, needsPassword: true }
+      const wrong = passwordProblem(body.password, email)
+      if (wrong) throw refused([wrong])
+      const passwordHash = await lodge.passwords.hash(body.password)
+      if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
+      return come(ask, found, { login: { id: uuidv7(), email, emailProven: true, passwordHash }, isNew: true, name })
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/links/{linkId}/address`,
+    summary: 'A link’s address, as text and as a picture to be read by a telephone.',
+    async answer({ lodge, account, accountId, personId, sight, params }) {
+      const link = account.get('link', params.linkId)
+      if (!link || link.cut || (link.makerId !== personId && !sight.can('people', 'change'))) throw notFound()
+      const address = lodge.configuration.publicOrigin + linkPath(lodge, accountId, link.id)
+      return { address, picture: await drawQr(address, { type: 'svg', margin: 1 }) }
+    },
+  }),
+]
