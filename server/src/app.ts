@@ -18,6 +18,7 @@ import { gridRoutes } from './api/grid.ts'
 import { invitationRoutes } from './api/invitations.ts'
 import { loginLinkRoutes } from './api/login-links.ts'
 import { meansRoutes } from './api/means.ts'
+import { noticeRoutes } from './api/notices.ts'
 import { openApiOf } from './api/openapi.ts'
 import { placeListRoutes } from './api/place-lists.ts'
 import { mount, type Route } from './api/route.ts'
@@ -37,6 +38,7 @@ export const ROUTES: readonly Route[] = [
   ...meansRoutes,
   ...loginLinkRoutes,
   ...slipRoutes,
+  ...noticeRoutes,
   ...arrivalLinkRoutes,
   ...arrivalListRoutes,
   ...viewRoutes,

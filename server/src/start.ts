@@ -13,6 +13,7 @@ import { Accounts } from './store/accounts.ts'
 import { Committer } from './store/commit.ts'
 import { openPools } from './store/pools.ts'
 import { departureWorker } from './work/departures.ts'
+import { digestMailWorker, digestWorker } from './work/digest.ts'
 import { docketRunWorker } from './work/docket-runs.ts'
 import { invitationWorker } from './work/invitations.ts'
 import { loginMailWorker } from './work/login-mail.ts'
@@ -59,6 +60,8 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   workshop.employ('invitation', invitationWorker(lodge, mailer))
   workshop.employ('login-mail', loginMailWorker(lodge, mailer))
   workshop.employ('tell', tellWorker(lodge, mailer))
+  workshop.employ('digest', digestWorker(lodge))
+  workshop.employ('digest-mail', digestMailWorker(lodge, mailer))
   workshop.employ('docket-run', docketRunWorker(lodge))
   workshop.employ('finish-departure', departureWorker(lodge))
   workshop.employ('month-ends', monthEndWorker(lodge))

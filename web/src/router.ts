@@ -58,6 +58,7 @@ export const router = createRouter({
     { path: '/forgotten', name: 'forgotten', component: pages.forgotten, meta: { open: true } },
     { path: '/new-password', name: 'new-password', component: pages.forgotten, meta: { open: true } },
     { path: '/prove-address', name: 'prove-address', component: pages.forgotten, meta: { open: true } },
+    { path: '/no-digest', name: 'no-digest', component: pages.forgotten, meta: { open: true } },
     { path: '/slip', name: 'slip', component: pages.forgotten, meta: { open: true } },
     { path: '/come', name: 'come', component: () => import('./pages/ComePage.vue'), meta: { open: true } },
     { path: '/come-in', name: 'come-in', component: () => import('./pages/ComePage.vue'), meta: { open: true } },

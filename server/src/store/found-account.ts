@@ -43,6 +43,7 @@ export async function foundAccount(
     await insertEvent(connection, { kind: 'account-founded', accountId: account.id }, now)
     // Its months close by themselves; the worker that does it goes on for as long as the account is there.
     await insertWork(connection, { accountId: account.id, kind: 'month-ends', ids: {} }, wallClock())
+    await insertWork(connection, { accountId: account.id, kind: 'digest', ids: {} }, wallClock())
     await connection.commit()
   } finally {
     await connection.rollback().catch(() => undefined)

@@ -39,8 +39,13 @@ async function slip(code: string): Promise<void> {
 }
 
 onMounted(async () => {
-  if (way.value !== 'prove-address') return
+  if (way.value !== 'prove-address' && way.value !== 'no-digest') return
   try {
+    if (way.value === 'no-digest') {
+      await ask('POST', '/api/digest/stop', { token })
+      said.value = t('door.noDigest')
+      return
+    }
     const { email } = await ask<{ email: string }>('POST', '/api/email/prove', { token })
     said.value = t('door.proven', { email })
   } catch (failure) {

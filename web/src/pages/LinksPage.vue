@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
@@ -28,6 +28,10 @@ const { data } = useFetched<Links>(() => session.path('/links'))
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const origin = location.origin
 const making = ref(false)
+watch(
+  () => docket.applied,
+  (applied) => applied && (making.value = false),
+)
 const opened = ref<{ id: string; address: string; picture: string } | null>(null)
 
 async function open(id: string): Promise<void> {

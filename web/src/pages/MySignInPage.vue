@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { ask, ApiError } from '../api/client.ts'
 import type { OwnSignIn } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
+import NoticeSettings from '../parts/NoticeSettings.vue'
 import OneField from '../parts/OneField.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useFetched } from '../state/fetched.ts'
@@ -196,6 +197,7 @@ const newPaper = () =>
         }}</BButton>
       </p>
     </div>
+    <NoticeSettings v-if="session.rooms.length > 1" />
   </section>
   <p v-else class="muted">{{ t('common.loading') }}</p>
 </template>

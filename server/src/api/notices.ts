@@ -1,0 +1,157 @@
+import { IsBoolean, IsString, MaxLength } from 'class-validator'
+import ical from 'ical-generator'
+import {
+  addDays,
+  dateOf,
+  isPresent,
+  Sight,
+  stateAt,
+  type Account,
+  type Instant,
+  type LocalDate,
+  type PersonRow,
+} from '@lodge/core'
+import { LodgeError, notFound } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { instantFor } from '../store/accounts.ts'
+import { readNotices, renewCalendar, setDigest } from '../store/notices.ts'
+import { route } from './route.ts'
+
+const NOTICES = '/api/accounts/{accountId}/notices'
+
+export class SetNotices {
+  @IsBoolean() digest!: boolean
+}
+
+export class StopDigest {
+  /** What stands behind # in the message's link. */
+  @IsString() @MaxLength(200) token!: string
+}
+
+function calendarPath(lodge: Lodge, accountId: string, personId: string, number: number): string {
+  const mac = lodge.configuration.keyRing.tokenFor('calendar', `${accountId}.${personId}`, number)
+  return `/api/calendar/${accountId}.${personId}.${mac}.ics`
+}
+
+/** Reads `account.person.mac` and checks that we made it. */
+function readMac(
+  lodge: Lodge,
+  token: string,
+  purpose: string,
+  number: number,
+): { accountId: string; personId: string } | undefined {
+  const [accountId = '', personId = '', mac = ''] = token.split('.')
+  const genuine = lodge.configuration.keyRing.isToken(mac, purpose, `${accountId}.${personId}`, number)
+  return genuine ? { accountId, personId } : undefined
+}
+
+export const noticeRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: NOTICES,
+    summary: 'What one hears by mail of this account, and one’s calendar’s address.',
+    async answer({ lodge, accountId, personId }) {
+      const { digest, calendarNumber } = await readNotices(lodge.pools.requests, accountId, personId)
+      const path = calendarNumber > 0 ? calendarPath(lodge, accountId, personId, calendarNumber) : null
+      return { digest, calendar: path && lodge.configuration.publicOrigin + path }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'put',
+    path: NOTICES,
+    summary: 'Hear of what needs one in the morning, or not.',
+    body: SetNotices,
+    async answer({ lodge, accountId, personId, body }) {
+      await setDigest(lodge.pools.requests, accountId, personId, body.digest)
+      return undefined
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${NOTICES}/calendar`,
+    summary: 'A new secret address for one’s calendar; the one before is dead at once.',
+    async answer({ lodge, accountId, personId }) {
+      const number = await renewCalendar(lodge.pools.requests, accountId, personId)
+      return { calendar: lodge.configuration.publicOrigin + calendarPath(lodge, accountId, personId, number) }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/digest/stop',
+    summary: 'Hear no more in the morning, by the link in the message.',
+    body: StopDigest,
+    async answer({ lodge, ctx, body }) {
+      const who = readMac(lodge, body.token, 'digest', 0)
+      if (!who) {
+        await lodge.limits.countToken(ctx.ip)
+        throw new LodgeError(
+          404,
+          'link-dead',
+          'This link does not open; switch the morning’s message off in My sign-in.',
+        )
+      }
+      await setDigest(lodge.pools.requests, who.accountId, who.personId, false)
+      return undefined
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'get',
+    path: '/api/calendar/{token}',
+    summary: 'Arrivals, returns and ends as iCalendar (RFC 5545), behind a secret address.',
+    async answer({ lodge, ctx, params }) {
+      const token = params.token!.replace(/\.ics$/, '')
+      const [accountId = '', personId = ''] = token.split('.')
+      const known = /^[0-9a-f-]{36}$/.test(accountId) && /^[0-9a-f-]{36}$/.test(personId)
+      const { calendarNumber } = known
+        ? await readNotices(lodge.pools.requests, accountId, personId)
+        : { calendarNumber: 0 }
+      const loaded =
+        calendarNumber > 0 && readMac(lodge, token, 'calendar', calendarNumber)
+          ? await lodge.accounts.get(accountId)
+          : undefined
+      const person = loaded?.account.get('person', personId)
+      const now = loaded ? instantFor(loaded, lodge.clock) : 0
+      // Whoever is not in any more sees nothing, whatever address they kept.
+      if (!loaded || !person || !isPresent(person, now)) {
+        await lodge.limits.countToken(ctx.ip)
+        throw notFound()
+      }
+      ctx.set('Content-Type', 'text/calendar; charset=utf-8')
+      ctx.set('Cache-Control', 'private, max-age=900')
+      ctx.body = calendarOf(lodge, loaded.account, new Sight(loaded.account, personId, now), now)
+      return ctx.body as unknown as object
+    },
+  }),
+]
+
+/** Days of beginning and ending of everybody whose record the asker sees. */
+function calendarOf(lodge: Lodge, account: Account, sight: Sight, now: Instant): string {
+  const calendar = ical({ name: account.settings.name, prodId: { company: 'Jolly Porter', product: 'Lodge' } })
+  const host = new URL(lodge.configuration.publicOrigin).hostname
+  const today = dateOf(now, account.zone)
+  const [from, until] = [addDays(today, -60), addDays(today, 400)]
+  const add = (person: PersonRow, what: string, day: LocalDate) => {
+    if (day < from || day > until) return
+    const start = new Date(`${day}T00:00:00Z`)
+    calendar.createEvent({
+      id: `${person.id}-${what}@${host}`,
+      start,
+      allDay: true,
+      stamp: new Date(now / 1000),
+      summary: `${account.nameOf(person.id)} ${what}`,
+      url: `${lodge.configuration.publicOrigin}/people/${person.id}`,
+    })
+  }
+  for (const person of sight.visiblePeople()) {
+    if (sight.depthOf(person.id) !== 'record') continue
+    if (!['invited', 'waiting', 'active', 'away'].includes(stateAt(account, person, now))) continue
+    if (person.engagementFrom !== null) add(person, 'begins', dateOf(person.engagementFrom, account.zone))
+    if (person.engagementUntil !== null) add(person, 'ends', dateOf(person.engagementUntil - 1, account.zone))
+  }
+  return calendar.toString()
+}

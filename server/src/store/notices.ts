@@ -1,0 +1,67 @@
+import type { RowDataPacket } from 'mysql2'
+import type { LocalDate } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+/** What somebody wants to hear of an account. */
+export interface NoticeSetting {
+  /** Whether a message comes in the morning when something needs them. */
+  digest: boolean
+  /** The last day a digest was made for them. */
+  digestOn: LocalDate | null
+  /** Part of their calendar's secret address; 0 is no address, another one kills the last. */
+  calendarNumber: number
+}
+
+const NOTHING_SET: NoticeSetting = { digest: true, digestOn: null, calendarNumber: 0 }
+
+export async function readNotices(connection: Queryable, accountId: string, personId: string): Promise<NoticeSetting> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    'SELECT digest, digest_on, calendar_number FROM notice_setting WHERE account_id = ? AND person_id = ?',
+    [accountId, personId],
+  )
+  const row = rows[0]
+  if (!row) return NOTHING_SET
+  return { digest: row.digest === 1, digestOn: row.digest_on, calendarNumber: row.calendar_number }
+}
+
+export async function setDigest(
+  connection: Queryable,
+  accountId: string,
+  personId: string,
+  digest: boolean,
+): Promise<void> {
+  await connection.execute(
+    `INSERT INTO notice_setting (account_id, person_id, digest) VALUES (?, ?, ?)
+     ON DUPLICATE KEY UPDATE digest = VALUES(digest)`,
+    [accountId, personId, digest],
+  )
+}
+
+/** Notes that the day's digest is made; false if it was already, as after a crash or by another process. */
+export async function takeDigestDay(
+  connection: Queryable,
+  accountId: string,
+  personId: string,
+  day: LocalDate,
+): Promise<boolean> {
+  await connection.execute('INSERT IGNORE INTO notice_setting (account_id, person_id) VALUES (?, ?)', [
+    accountId,
+    personId,
+  ])
+  const [result] = await connection.execute(
+    `UPDATE notice_setting SET digest_on = ?
+     WHERE account_id = ? AND person_id = ? AND digest AND (digest_on IS NULL OR digest_on < ?)`,
+    [day, accountId, personId, day],
+  )
+  return (result as { affectedRows: number }).affectedRows === 1
+}
+
+/** Gives somebody a new calendar address, or none; the one before is dead at once. */
+export async function renewCalendar(connection: Queryable, accountId: string, personId: string): Promise<number> {
+  await connection.execute(
+    `INSERT INTO notice_setting (account_id, person_id, calendar_number) VALUES (?, ?, 1)
+     ON DUPLICATE KEY UPDATE calendar_number = calendar_number + 1`,
+    [accountId, personId],
+  )
+  return (await readNotices(connection, accountId, personId)).calendarNumber
+}

@@ -1,0 +1,125 @@
+import {
+  addDays,
+  dateInWords,
+  dateOf,
+  deskView,
+  instantOfLocal,
+  isPresent,
+  Sight,
+  type Account,
+  type Need,
+} from '@lodge/core'
+import type { Lodge } from '../lodge.ts'
+import { instantFor } from '../store/accounts.ts'
+import { insertEvent } from '../store/events.ts'
+import { takeDigestDay } from '../store/notices.ts'
+import { insertWork } from '../store/work.ts'
+import type { Mailer, Message } from './mail.ts'
+import { wallClock, type Outcome, type Worker } from './workshop.ts'
+
+const MORNING = '07:00:00'
+const LONGEST_WAIT_SECONDS = 24 * 3600
+
+/**
+ * Looks each morning, in the account's zone, for whom something waits, and has a message sent to each; nobody hears
+ * anything on a day on which nothing needs them.
+ */
+export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' | 'pools' | 'clock'>): Worker {
+  return async ({ accountId }): Promise<Outcome> => {
+    await accounts.catchUp(accountId)
+    const loaded = await accounts.get(accountId)
+    if (!loaded) return { dropped: 'The account is gone.' }
+    const { account } = loaded
+    const now = instantFor(loaded, clock)
+    const today = dateOf(now, account.zone)
+    if (now >= instantOfLocal(`${today}T${MORNING}`, account.zone, 'beginning')) {
+      for (const { personId } of whoIsNeeded(account, now)) {
+        if (!(await takeDigestDay(pools.work, accountId, personId, today))) continue
+        await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
+      }
+    }
+    const next = [today, addDays(today, 1)]
+      .map((day) => instantOfLocal(`${day}T${MORNING}`, account.zone, 'beginning'))
+      .find((at) => at > now)!
+    return { againInSeconds: Math.min(LONGEST_WAIT_SECONDS, Math.max(60, (next - now) / 1_000_000)) }
+  }
+}
+
+/** Whoever somebody waits for, with what: those who are in and whose Desk is not empty. */
+export function whoIsNeeded(account: Account, now: number): { personId: string; needs: Need[] }[] {
+  return [...account.all('person')].flatMap((person) => {
+    if (!isPresent(person, now) || person.standing === 'guest') return []
+    const sight = new Sight(account, person.id, now)
+    if (!sight.can('people', 'change') && !sight.canSomewhere('access', 'change')) return []
+    const { needs } = deskView(sight)
+    return needs.length > 0 ? [{ personId: person.id, needs }] : []
+  })
+}
+
+/** Sends one digest, at least once, under one Message-ID. */
+export function digestMailWorker(
+  lodge: Pick<Lodge, 'accounts' | 'configuration' | 'pools' | 'clock'>,
+  mailer: Mailer,
+): Worker {
+  return async (row): Promise<Outcome> => {
+    const loaded = await lodge.accounts.get(row.accountId)
+    const message =
+      loaded && renderDigest(lodge, loaded.account, row.accountId, String(row.ids.personId), loaded.headHash)
+    if (!message) return { dropped: 'Nothing needs them any more.' }
+    await mailer.send(row.id, message)
+    const about = { accountId: row.accountId, personId: String(row.ids.personId), detail: { template: 'digest' } }
+    await insertEvent(lodge.pools.work, { kind: 'message-sent', ...about }, lodge.clock.now())
+    return 'done'
+  }
+}
+
+/** So many lines of a digest; the rest is counted. */
+const LINES = 20
+
+const WORDS: Record<Need['kind'], string> = {
+  waiting: 'waits at the door',
+  request: 'asks',
+  'engagement-over': 'is still in, but their engagement has ended',
+  'invitation-expiring': 'has not taken up their invitation, which runs out',
+  'invitation-expired': 'did not take up their invitation in time',
+  'ends-soon': 'ends',
+}
+
+function renderDigest(
+  { configuration, clock }: Pick<Lodge, 'configuration' | 'clock'>,
+  account: Account,
+  accountId: string,
+  personId: string,
+  headHash: string,
+): Message | undefined {
+  const now = clock.now()
+  const address = account.personal(personId, 'email')
+  const needs = whoIsNeeded(account, now).find((one) => one.personId === personId)?.needs
+  if (!address || !needs) return undefined
+  const today = dateOf(now, account.zone)
+  const line = ({ kind, name, date, detail }: Need) =>
+    `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
+  const stop = configuration.keyRing.tokenFor('digest', `${accountId}.${personId}`, 0)
+  const text = [
+    `Good morning ${account.nameOf(personId)},`,
+    '',
+    needs.length === 1 ? 'One thing needs you:' : `${needs.length} things need you:`,
+    ...needs.slice(0, LINES).map(line),
+    ...(needs.length > LINES ? [`  and ${needs.length - LINES} more`] : []),
+    '',
+    `${configuration.publicOrigin}/desk`,
+    '',
+    `The ledger stands at ${headHash}.`,
+    '',
+    'To hear no more of this in the morning, open:',
+    `${configuration.publicOrigin}/no-digest#${accountId}.${personId}.${stop}`,
+    '',
+    `Jolly Porter, for ${account.settings.name}`,
+  ]
+  const subject = needs.length === 1 ? 'One thing needs you' : `${needs.length} things need you`
+  return {
+    to: { name: account.nameOf(personId), address },
+    subject: `${subject} at ${account.settings.name}`,
+    text: text.join('\n'),
+  }
+}
