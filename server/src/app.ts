@@ -67,6 +67,10 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   const app = new Koa({ proxy: lodge.configuration.trustProxy })
   const log = pinoHttp({
     logger: lodge.log,
+    // A calendar's address is its secret (docs/sign-in.md): what is logged of it is that it was asked for.
+    serializers: {
+      req: (request) => ({ ...request, url: String(request.url).replace(/(\/api\/calendar\/).*/, '$1…') }),
+    },
     genReqId: (request) => (request as { requestId?: string }).requestId ?? uuidv7(),
   })
   app.on('error', (error) => lodge.log.error({ err: error }, 'unexpected'))

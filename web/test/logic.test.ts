@@ -1,5 +1,5 @@
 import type { BillView, PersonView, PlaceView, Preview, SeatRack } from '@lodge/core'
-import { along, layBars, weeks } from '../src/logic/board.ts'
+import { along, layBars, weeks, draggedTo } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
 import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
 import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic/arrivals.ts'
@@ -191,6 +191,12 @@ describe('lists', () => {
       ...changedIds(before, [person('1', 'Idris'), person('2', 'Ines', { state: 'left' }), person('3', 'New')]),
     ]).toEqual(['2'])
   })
+})
+
+test('an end dragged along the Board falls on a day by how far it went', () => {
+  expect(draggedTo('2026-06-28', 0)).toBe('2026-06-28')
+  expect(draggedTo('2026-06-28', 10)).toBe('2026-07-05')
+  expect(draggedTo('2026-06-28', -10)).toBe('2026-06-21')
 })
 
 describe('seats', () => {

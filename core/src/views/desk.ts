@@ -30,6 +30,8 @@ export interface Need {
   /** When it ends, ended or runs out. */
   date: LocalDate | null
   detail: string
+  /** The invitation it is about. */
+  offerId?: Id
 }
 
 /** A piece of the day's sentence; `people` are who it is about. */
@@ -150,5 +152,6 @@ function expiring(sight: Sight, person: PersonRow, today: LocalDate): Need[] {
   if (!offer || (state !== 'invited' && state !== 'expired')) return []
   const date = lastDateBefore(offer.expiresAt, account.zone)
   if (state === 'invited' && daysBetween(today, date) > 2) return []
-  return [need(sight, person, state === 'expired' ? 'invitation-expired' : 'invitation-expiring', date)]
+  const kind = state === 'expired' ? 'invitation-expired' : 'invitation-expiring'
+  return [{ ...need(sight, person, kind, date), offerId: offer.id }]
 }

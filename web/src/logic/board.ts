@@ -24,6 +24,11 @@ export function along(date: string, today: string): number {
   return Math.max(0, Math.min(100, (days / (DAYS_BACK + DAYS_AHEAD)) * 100))
 }
 
+/** The day that lies so far along the Board, by how far a bar was dragged from its own day. */
+export function draggedTo(date: string, hundredths: number): string {
+  return addDays(date, Math.round((hundredths / 100) * (DAYS_BACK + DAYS_AHEAD)))
+}
+
 /** Mondays shown as the Board's scale. */
 export function weeks(today: string): { date: string; left: number }[] {
   const start = addDays(today, -DAYS_BACK)

@@ -32,13 +32,26 @@ function sentence(need: Need): string {
 function act(need: Need): void {
   if (need.kind === 'waiting') docket.hold([{ type: 'admit', personId: need.personId }])
   else if (need.kind === 'engagement-over') docket.hold([{ type: 'leave', personId: need.personId }])
+  else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
   else if (need.kind === 'request') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
 
+const waiting = computed(() => desk.value?.needs.filter((need) => need.kind === 'waiting') ?? [])
+function admitAll(): void {
+  docket.hold(waiting.value.map((need) => ({ type: 'admit' as const, personId: need.personId })))
+}
+
+/** Gives an engagement another last day, as dragged on the Board or chosen in the row. */
+function extend(personId: string, engagementUntil: string): void {
+  if (engagementUntil) docket.hold([{ type: 'change-person', personId, engagementUntil }], `extend ${personId}`)
+}
+const hasEnd = (need: Need) => need.kind === 'ends-soon' || need.kind === 'engagement-over'
+
 function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
   if (need.kind === 'request') return t('desk.decide')
+  if (need.offerId) return t('offer.resend')
   return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
 }
 </script>
@@ -60,8 +73,13 @@ function label(need: Need): string {
         >{{ t('desk.stands', { month: desk.bill.month }) }} <span class="brass">{{ desk.bill.text }}</span>.</template
       >
     </h1>
-    <BoardPicture :board="desk.board" :today="today" />
+    <BoardPicture :board="desk.board" :today="today" @extend="extend" />
     <section class="sheet needs" :aria-label="t('desk.needs')">
+      <p v-if="waiting.length > 1" class="all">
+        <BButton variant="outline-primary" @click="admitAll">{{
+          t('desk.admitAll', { count: waiting.length })
+        }}</BButton>
+      </p>
       <p v-if="desk.needs.length === 0" class="muted">{{ t('desk.nothing') }}</p>
       <div v-for="need in desk.needs" :key="need.kind + need.personId + need.detail" class="need">
         <DoorMark :state="STATES[need.kind]" :over="need.kind === 'engagement-over'" />
@@ -71,9 +89,20 @@ function label(need: Need): string {
           >{{ need.kind === 'waiting' ? ' ' : '' }}{{ sentence(need) }}
           <small class="muted">{{ need.detail }}</small>
         </span>
-        <BButton :variant="need.kind === 'waiting' ? 'primary' : 'outline-primary'" @click="act(need)">{{
-          label(need)
-        }}</BButton>
+        <span class="acts">
+          <label v-if="hasEnd(need)"
+            >{{ t('desk.extend') }}
+            <input
+              class="form-control form-control-sm"
+              type="date"
+              :min="today"
+              :value="need.date"
+              @change="extend(need.personId, ($event.target as HTMLInputElement).value)"
+          /></label>
+          <BButton :variant="need.kind === 'waiting' ? 'primary' : 'outline-primary'" @click="act(need)">{{
+            label(need)
+          }}</BButton>
+        </span>
       </div>
     </section>
   </div>
@@ -112,6 +141,30 @@ function label(need: Need): string {
   padding: 6px 14px;
   min-height: 44px;
   border-top: 1px solid var(--line-soft);
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.acts label {
+  display: flex;
+  white-space: nowrap;
+  gap: 6px;
+  align-items: center;
+  font-size: 12.5px;
+}
+.all {
+  text-align: right;
+}
+@media (max-width: 640px) {
+  .need {
+    grid-template-columns: 26px minmax(0, 1fr);
+  }
+  .acts {
+    grid-column: 2;
+    flex-wrap: wrap;
+  }
 }
 .need:first-child {
   border-top: 0;

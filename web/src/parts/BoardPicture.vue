@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { DeskView } from '@lodge/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
-import { along, layBars, weeks } from '../logic/board.ts'
+import { along, draggedTo, layBars, weeks, type LaidBar } from '../logic/board.ts'
 
 // The Board: arrivals, absences and ends on a time line from two weeks back to eight weeks ahead.
 const props = defineProps<{ board: DeskView['board']; today: string }>()
+const emit = defineEmits<{ extend: [personId: string, until: string] }>()
 const { t } = useI18n()
 const lanes = computed(() =>
   (['arriving', 'away', 'ending'] as const)
@@ -17,6 +18,36 @@ const lanes = computed(() =>
 const scale = computed(() => weeks(props.today))
 const now = computed(() => along(props.today, props.today))
 const late = (date: string) => date < props.today
+
+// An end is dragged along to extend or shorten an engagement; by keyboard it is done in the row below.
+const dragged = ref<{ personId: string; date: string; fromX: number; width: number; to: string } | null>(null)
+function grab(event: PointerEvent, bar: LaidBar): void {
+  const row = (event.currentTarget as HTMLElement).closest('.bars') as HTMLElement
+  dragged.value = { personId: bar.personId, date: bar.date, fromX: event.clientX, width: row.clientWidth, to: bar.date }
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+}
+function drag(event: PointerEvent): void {
+  const one = dragged.value
+  if (!one) return
+  const to = draggedTo(one.date, ((event.clientX - one.fromX) / one.width) * 100)
+  one.to = to < props.today ? props.today : to
+}
+let moved = false
+/** A bar that was dragged is not opened as well. */
+function held(event: MouseEvent): void {
+  if (moved) event.preventDefault()
+  moved = false
+}
+function drop(): void {
+  const one = dragged.value
+  dragged.value = null
+  moved = one !== null && one.to !== one.date
+  if (!one || !moved) return
+  emit('extend', one.personId, one.to)
+}
+const shift = (bar: LaidBar) =>
+  dragged.value?.personId === bar.personId ? along(dragged.value.to, props.today) - along(bar.date, props.today) : 0
+const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dragged.value.to : bar.date)
 </script>
 
 <template>
@@ -37,15 +68,27 @@ const late = (date: string) => date < props.today
         <li
           v-for="bar in lane.bars"
           :key="bar.personId"
-          :style="{ left: `${bar.left}%`, width: `${bar.width}%`, top: `${bar.row * 26 + 4}px` }"
+          :style="{
+            left: `${bar.left + (lane.name === 'ending' ? shift(bar) : 0)}%`,
+            width: `${bar.width}%`,
+            top: `${bar.row * 26 + 4}px`,
+          }"
         >
           <RouterLink
             :to="{ name: 'people', params: { personId: bar.personId } }"
             :class="[lane.name, { late: late(bar.date) }]"
+            :title="lane.name === 'ending' ? t('desk.drag') : undefined"
+            draggable="false"
+            v-on="
+              lane.name === 'ending'
+                ? { pointerdown: (event: PointerEvent) => grab(event, bar), pointermove: drag, pointerup: drop }
+                : {}
+            "
+            @click.capture="held"
           >
             {{ bar.name
             }}<span v-if="lane.name !== 'away'" class="date" :class="{ beyond: bar.beyond }"
-              >, {{ shortDate(bar.date, today) }}</span
+              >, {{ shortDate(dateOf(bar), today) }}</span
             >
           </RouterLink>
         </li>

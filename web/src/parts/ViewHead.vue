@@ -15,11 +15,13 @@ defineProps<{ title: string; count?: number | undefined }>()
 <style scoped>
 header {
   display: flex;
-  gap: 18px;
+  flex-wrap: wrap;
+  gap: 4px 18px;
   align-items: baseline;
 }
 h1 {
   flex: 1;
+  white-space: nowrap;
 }
 .count {
   font: 400 16px 'Public Sans Variable';
