@@ -1,4 +1,4 @@
-// `npm run bench`: ratios against yardsticks measured alternately in the same run. `heart`, `browser` or `grid` runs one part.
+// `npm run bench`: ratios against yardsticks measured alternately in the same run. `heart`, `browser`, `grid` or `arrivals` runs one part.
 import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -25,7 +25,7 @@ await build({
 })
 
 const args = process.argv.slice(2)
-const halves = args.filter((one) => ['heart', 'browser', 'grid'].includes(one))
+const halves = args.filter((one) => ['heart', 'browser', 'grid', 'arrivals'].includes(one))
 const rest = args.filter((one) => one.startsWith('--'))
 const wanted = (half) => halves.length === 0 || halves.includes(half)
 const run = (command, words) => {
@@ -37,4 +37,5 @@ if (wanted('heart'))
   status |= run(process.execPath, ['--max-old-space-size=6000', join(root, 'bench/dist/heart/heart.js')])
 if (wanted('browser')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/main.ts')])
 if (wanted('grid')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/grid.ts')])
+if (wanted('arrivals')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/arrivals.ts')])
 process.exit(status)

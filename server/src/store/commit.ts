@@ -19,8 +19,8 @@ import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
 import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
 import { endSessionsOf } from './sessions.ts'
 import { wallClock } from '../work/workshop.ts'
-import { insertOfferToken } from './tokens.ts'
-import { insertWork, removeWork } from './work.ts'
+import { insertOfferTokens } from './tokens.ts'
+import { insertAllWork, insertWork, removeWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 const TRIES = 8
@@ -181,7 +181,7 @@ export class Committer {
     await writePersonalValues(connection, accountId, decision.values)
     this.crash('rows')
     await writeEntry(connection, entry)
-    for (const effect of decision.effects) await this.writeEffect(connection, accountId, effect, at)
+    await this.writeEffects(connection, accountId, decision.effects, at)
     for (const id of departures) await removeWork(connection, accountId, id)
     await request.alongside?.(connection, at)
     if (request.idempotency) await insertAnswer(connection, request.idempotency, { version }, at)
@@ -190,24 +190,30 @@ export class Committer {
     return true
   }
 
-  private async writeEffect(
+  /** What a commit asks of the rest of the server: doors to shut, links to be opened, messages to be sent. */
+  private async writeEffects(
     connection: PoolConnection,
     accountId: string,
-    effect: Effect,
+    effects: readonly Effect[],
     now: Instant,
   ): Promise<void> {
-    if (effect.kind === 'shut-doors') return endSessionsOf(connection, accountId, effect.personId, now, 'left')
-    if (effect.kind === 'tell') {
-      const { template, toPersonId, aboutPersonId } = effect
-      await insertWork(connection, { accountId, kind: 'tell', ids: { template, toPersonId, aboutPersonId } }, now)
-      return
-    }
-    const { offerId, personId, resendNumber } = effect
-    const tokenHash = hashToken(this.keyRing.tokenFor('offer', offerId, resendNumber))
     const keyId = this.keyRing.currentId
-    await insertOfferToken(connection, tokenHash, { accountId, offerId, resendNumber, keyId })
-    const ids = { offerId, personId, resendNumber }
-    await insertWork(connection, { accountId, kind: 'invitation', ids }, now)
+    const tokens: Parameters<typeof insertOfferTokens>[1][number][] = []
+    const work: Parameters<typeof insertAllWork>[1][number][] = []
+    for (const effect of effects) {
+      if (effect.kind === 'shut-doors') await endSessionsOf(connection, accountId, effect.personId, now, 'left')
+      else if (effect.kind === 'tell') {
+        const { template, toPersonId, aboutPersonId } = effect
+        work.push({ accountId, kind: 'tell', ids: { template, toPersonId, aboutPersonId } })
+      } else {
+        const { offerId, personId, resendNumber } = effect
+        const tokenHash = hashToken(this.keyRing.tokenFor('offer', offerId, resendNumber))
+        tokens.push({ tokenHash, accountId, offerId, resendNumber, keyId })
+        work.push({ accountId, kind: 'invitation', ids: { offerId, personId, resendNumber } })
+      }
+    }
+    await insertOfferTokens(connection, tokens)
+    await insertAllWork(connection, work, now)
   }
 
   /** For tests of survival: dies as by kill -9 at the named point. */

@@ -8,15 +8,16 @@ export interface OfferToken {
   resendNumber: number
 }
 
-/** Keeps the hash of an offer's token; storing it again for the same number changes nothing (model I6). */
-export async function insertOfferToken(
+/** Keeps the hashes of offers' tokens; storing one again for the same number changes nothing (model I6). */
+export async function insertOfferTokens(
   connection: Queryable,
-  tokenHash: Buffer,
-  token: OfferToken & { keyId: string },
+  tokens: readonly (OfferToken & { tokenHash: Buffer; keyId: string })[],
 ): Promise<void> {
-  await connection.execute(
-    'INSERT IGNORE INTO offer_token (token_hash, account_id, offer_id, resend_number, key_id) VALUES (?, ?, ?, ?, ?)',
-    [tokenHash, token.accountId, token.offerId, token.resendNumber, token.keyId],
+  if (tokens.length === 0) return
+  const rows = tokens.map((one) => [one.tokenHash, one.accountId, one.offerId, one.resendNumber, one.keyId])
+  await connection.query(
+    'INSERT IGNORE INTO offer_token (token_hash, account_id, offer_id, resend_number, key_id) VALUES ?',
+    [rows],
   )
 }
 

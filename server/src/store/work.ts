@@ -14,18 +14,28 @@ export interface WorkRow {
   leaseId: string
 }
 
-export async function insertWork(
+type NewWork = Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string }
+
+export async function insertWork(connection: Queryable, row: NewWork, dueAt: Instant): Promise<string> {
+  const [id] = await insertAllWork(connection, [row], dueAt)
+  return id!
+}
+
+/** Much work at once, which costs what one piece does. */
+export async function insertAllWork(
   connection: Queryable,
-  row: Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string },
+  work: readonly NewWork[],
   dueAt: Instant,
-): Promise<string> {
-  const id = row.id ?? uuidv7()
-  await connection.execute(
-    `INSERT INTO durable_work (id, account_id, kind, ids, state, attempts, due_at_us, created_at_us)
-     VALUES (?, ?, ?, ?, 'waiting', 0, ?, ?)`,
-    [id, row.accountId, row.kind, JSON.stringify(row.ids), dueAt, dueAt],
+): Promise<string[]> {
+  if (work.length === 0) return []
+  const rows = work.map(({ id = uuidv7(), accountId, kind, ids }) => {
+    return [id, accountId, kind, JSON.stringify(ids), 'waiting', 0, dueAt, dueAt]
+  })
+  await connection.query(
+    'INSERT INTO durable_work (id, account_id, kind, ids, state, attempts, due_at_us, created_at_us) VALUES ?',
+    [rows],
   )
-  return id
+  return rows.map(([id]) => id as string)
 }
 
 /**

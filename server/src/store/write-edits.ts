@@ -62,12 +62,11 @@ export async function writePersonalValues(
       [rows],
     )
   }
-  for (const { personId, field, value } of values) {
-    if (value !== null) continue
-    await connection.execute('DELETE FROM personal_value WHERE account_id = ? AND person_id = ? AND field = ?', [
+  const gone = values.filter((value) => value.value === null).map(({ personId, field }) => [personId, field])
+  for (let at = 0; at < gone.length; at += BATCH) {
+    await connection.query('DELETE FROM personal_value WHERE account_id = ? AND (person_id, field) IN (?)', [
       accountId,
-      personId,
-      field,
+      gone.slice(at, at + BATCH),
     ])
   }
 }
