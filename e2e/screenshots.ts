@@ -64,6 +64,27 @@ try {
   await contractor.getByText('You can add photos').click()
   await keep(contractor, 'my-keys')
 
+  await page.goto(`${demo.origin}/arrivals`)
+  const list = [
+    'Wren Ashby <wren.ashby@ashby.example>',
+    '"Low, Fen" fen@low.example',
+    'Idris Marlow; idris.marlow@highfast.example',
+    'Jo Reed, jo@reed',
+    'bay@stone.example (Bay Stone)',
+    'Bay Stone <bay@stone.example>',
+  ]
+  await page.getByLabel('The people, as you have them').fill(list.join('\n'))
+  await page.getByRole('button', { name: 'new 3' }).waitFor()
+  await pick(page, 'Role', 'Client view')
+  await pick(page, 'At', 'Hollin Museum')
+  await pick(page, 'Seat', 'Reader')
+  await page.getByText('gained 3 people').waitFor()
+  await keep(page, 'arrivals')
+  await page.goto(`${demo.origin}/my-sign-in`)
+  await page.getByRole('button', { name: 'Add an authenticator' }).click()
+  await page.getByLabel('What it shows now').waitFor()
+  await keep(page, 'my-sign-in')
+
   await goTo(page, 'Seats')
   await page.locator('.js-plotly-plot .bars path').first().waitFor()
   await keep(page, 'seats')

@@ -42,7 +42,8 @@ let cookie = ''
 async function ask(method: string, path: string, body?: object): Promise<Response> {
   const answer = await fetch(`${origin}${path.startsWith('/api/s') ? path : `/api/accounts/${accountId}${path}`}`, {
     method,
-    headers: { 'Content-Type': 'application/json', Cookie: cookie },
+    // Bytes as they are: packing them is not what is measured.
+    headers: { 'Content-Type': 'application/json', 'Accept-Encoding': 'identity', Cookie: cookie },
     ...(body ? { body: JSON.stringify(body) } : {}),
   })
   if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`)

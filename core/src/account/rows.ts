@@ -381,14 +381,4 @@ export interface RowEdit<T extends TableName = TableName> {
   after: Rows[T] | null
 }
 
-/** Names of personal values (`word`: what they said when declining, or were told when refused), kept by person in one plain, unversioned table (model C6). */
-export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail', 'word'] as const
-/** A reason given with a request stands under the request's id. */
-export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}`
-
-/** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
-export interface PersonalValue {
-  personId: Id
-  field: PersonalField
-  value: string | null
-}
+export { PERSONAL_FIELDS, type PersonalField, type PersonalValue } from './personal.ts'

@@ -2,6 +2,7 @@ import type { Account } from '../account/account.ts'
 import type { Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
 import { controlsOfPeople, controlsOfPerson } from '../access/controls.ts'
 import { Sight } from '../access/sight.ts'
+import { indexAt } from '../access/reach.ts'
 import { groupsOf } from '../people/groups.ts'
 import { absenceAt, isOutsider, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
@@ -93,6 +94,8 @@ interface Listed {
   person: PersonRow
   name: string
   hay: string
+  /** Their row, once it has come into somebody's sight. */
+  view?: PersonView
 }
 
 /** So many askers' lists are kept for one account as it is. */
@@ -102,10 +105,11 @@ const listed = new WeakMap<Account, Map<string, readonly Listed[]>>()
 /** Everybody the asker sees, by name, with the words that find them. */
 function listedBy(sight: Sight): readonly Listed[] {
   const { account } = sight
-  // What somebody sees through another's eyes is worked out each time; what time alone alters is in no word here.
+  // Kept while nothing begins or ends; what somebody sees through another's eyes is worked out each time.
   let known = listed.get(account)
   if (!known) listed.set(account, (known = new Map()))
-  const key = `${sight.constructor.name} ${sight.personId} ${dateOf(sight.now, account.zone)}`
+  const stretch = indexAt(account, sight.now)?.stretch.from ?? sight.now
+  const key = `${sight.personId} ${stretch} ${dateOf(sight.now, account.zone)}`
   const ready = sight.constructor === Sight ? known.get(key) : undefined
   if (ready) return ready
   const found = sight.visiblePeople().map((person) => {
@@ -160,7 +164,7 @@ export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({}
   const found = matching(sight, query)
   const window = found.slice(query.from, query.from + query.count)
   return {
-    people: window.map(({ person }) => personView(sight, person)),
+    people: window.map((one) => (one.view ??= personView(sight, one.person))),
     from: query.from,
     matching: found.length,
     total: listedBy(sight).length,

@@ -1,0 +1,13 @@
+import type { Id } from './rows.ts'
+
+/** Names of personal values (`word`: what they said when declining, or were told when refused), kept by person in one plain, unversioned table (model C6). */
+export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail', 'word'] as const
+/** A reason given with a request stands under the request's id. */
+export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}`
+
+/** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
+export interface PersonalValue {
+  personId: Id
+  field: PersonalField
+  value: string | null
+}
