@@ -258,6 +258,7 @@ describe('tokens of products', () => {
     // The lodge's clock stands still before the rotation's instant; a later one refuses the old token.
     const runOut = await make({ days: 0 })
     const later = await openLodge({ LODGE_NOW: new Date(Date.now() + 3_600_000).toISOString() })
+    await until(async () => (await supertest(later.server).get('/readyz')).status === 200)
     const answers = [first, runOut].map((bearer) =>
       supertest(later.server).post('/access/v1/evaluation').set('Authorization', `Bearer ${bearer}`).send({}),
     )

@@ -24,8 +24,14 @@ function plainText(raw: string): string {
   })
 }
 
+/** A message as it came, its headers unfolded (RFC 5322 §2.2.3). */
+function read(raw: string): { to: string; text: string; messageId: string } {
+  const header = (name: string) => new RegExp(`^${name}: (.*(?:\\r?\\n[ \\t].*)*)$`, 'im').exec(raw)?.[1] ?? ''
+  return { to: header('To').toLowerCase(), text: plainText(raw), messageId: header('Message-ID').trim() }
+}
+
 export async function startMailbox(port = 0): Promise<Mailbox> {
-  const raw: string[] = []
+  const kept: { to: string; text: string; messageId: string }[] = []
   const waiting: (() => void)[] = []
   const server = new SMTPServer({
     authOptional: true,
@@ -34,7 +40,7 @@ export async function startMailbox(port = 0): Promise<Mailbox> {
       const chunks: Buffer[] = []
       stream.on('data', (chunk: Buffer) => chunks.push(chunk))
       stream.on('end', () => {
-        raw.push(Buffer.concat(chunks).toString('utf8'))
+        kept.push(read(Buffer.concat(chunks).toString('utf8')))
         done()
         for (const wake of waiting.splice(0)) wake()
       })
@@ -42,10 +48,7 @@ export async function startMailbox(port = 0): Promise<Mailbox> {
   })
   server.listen(port, '127.0.0.1')
   await once(server.server, 'listening')
-  const to = (address: string) =>
-    raw
-      .filter((one) => new RegExp(`^To: .*${address.replaceAll('.', '\\.')}`, 'im').test(one))
-      .map((one) => ({ text: plainText(one), messageId: (/^Message-ID: (.*)$/im.exec(one)?.[1] ?? '').trim() }))
+  const to = (address: string) => kept.filter((one) => one.to.includes(address.toLowerCase()))
   return {
     port: (server.server.address() as { port: number }).port,
     to,

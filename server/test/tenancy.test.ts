@@ -38,6 +38,12 @@ function idIn(house: House, name: string): string {
   return name === 'placeId' ? house.placeId('Main') : house.idOf('Rafe')
 }
 
+/** A body that is read before anything is looked for, so that what differs is what is there. */
+function bodyFor(path: string): object {
+  if (path.endsWith('/slip')) return { recognised: true }
+  return { changes: [], version: 1, digest: 'x'.repeat(43) }
+}
+
 async function ask(path: string, method: string, body: object | undefined) {
   const url = `${path}${path.includes('/why/') ? '?area=log/photos' : ''}`
   const answer = await owner[method as 'get'](url).send(body as never)
@@ -55,7 +61,7 @@ test('there are routes to try', () => {
 describe.each(operations)('$method $path', ({ path, method, operation }) => {
   const ids = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!)
   const filled = (idOf: (name: string) => string) => path.replaceAll(/\{(\w+)\}/g, (_all, name: string) => idOf(name))
-  const body = operation.requestBody && { changes: [], version: 1, digest: 'x'.repeat(43) }
+  const body = operation.requestBody && bodyFor(path)
 
   test('another account answers like one that does not exist', async () => {
     const other = await ask(
@@ -74,7 +80,8 @@ describe.each(operations)('$method $path', ({ path, method, operation }) => {
 
   const inner = ids.filter((name) => name.endsWith('Id') && name !== 'accountId')
   test('ids of another account’s rows answer like ids that do not exist', async () => {
-    if (inner.length === 0) return expect(ids[0]).toBe('accountId')
+    // What is found by a secret has no ids in its address.
+    if (inner.length === 0) return expect(['accountId', 'token']).toContain(ids[0])
     for (const name of inner) {
       const other = await ask(
         filled((one) => idIn(one === name ? theirs : mine, one)),
