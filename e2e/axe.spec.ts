@@ -61,6 +61,11 @@ for (const theme of ['light', 'dark'] as const) {
     await goTo(page, 'Ledger')
     await expect(page.getByText('closed the bill of May').first()).toBeVisible()
     await findsNothing(page, rules)
+    for (const path of ['/settings', '/links', '/arrivals', '/my-sign-in']) {
+      await page.goto(`${demo.origin}${path}`)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await findsNothing(page, rules)
+    }
     await goTo(page, 'My keys')
     await expect(page.getByText('Welcome, Oriel Thistlewick')).toBeVisible()
     await findsNothing(page, rules)

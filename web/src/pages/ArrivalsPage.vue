@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import type { JudgedPerson, PacketsView, Preview } from '@lodge/core'
-import { computed, defineAsyncComponent, onBeforeUnmount, reactive, ref, watch } from 'vue'
+import type { JudgedPerson, PacketsView } from '@lodge/core'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRoute, useRouter } from 'vue-router'
-import { ask, type ApiError } from '../api/client.ts'
-import type { RunView } from '../api/types.ts'
-import { countVerdicts, emptyDefaults, defaultsOf, sendable, VERDICTS } from '../logic/arrivals.ts'
+import { countVerdicts, VERDICTS } from '../logic/arrivals.ts'
 import ListAndSheet from '../parts/ListAndSheet.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import RunReport from '../parts/RunReport.vue'
 import VirtualList from '../parts/VirtualList.vue'
 import ViewHead from '../parts/ViewHead.vue'
+import { useArrivals } from '../state/arrivals.ts'
 import { useChoices } from '../state/choices.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -18,28 +16,15 @@ import { useSession } from '../state/session.ts'
 const EffectBlocks = defineAsyncComponent(() => import('../docket/EffectBlocks.vue'))
 
 // Many people at once: a list as people have it, each row with its verdict, one preview of all, sent as one run.
-const KEPT = 'lodge-arrivals'
-const PAUSE_MILLISECONDS = 350
 const { t } = useI18n()
-const route = useRoute()
-const router = useRouter()
 const session = useSession()
 const { choices, roles, places } = useChoices()
 const { data: known } = useFetched<PacketsView>(() => session.path('/packets'))
-// What was pasted outlives a reload of this tab, and nothing more.
-const text = ref(sessionStorage.getItem(KEPT) ?? '')
-const rows = ref<(JudgedPerson & { id: string })[]>([])
+const list = useArrivals(() => known.value?.packets ?? [])
+const { text, rows, form, preview, error, problem, busy, run } = list
 const only = ref<string | null>(null)
 const editing = ref('')
-const form = reactive(emptyDefaults())
-const preview = ref<(Preview & { digest: string }) | null>(null)
-const error = ref<ApiError | null>(null)
-const problem = ref<string | null>(null)
-const busy = ref(false)
-const runId = ref(String(route.params.runId ?? '') || crypto.randomUUID())
-const run = ref<RunView | null>(null)
-let timer: ReturnType<typeof setTimeout> | undefined
-let turn = 0
+watch(known, (now, before) => now && !before && list.lookLater())
 
 const counts = computed(() => countVerdicts(rows.value))
 const shown = computed(() => (only.value ? rows.value.filter((row) => row.verdict === only.value) : rows.value))
@@ -58,145 +43,25 @@ const seats = computed(() => [
 const kinds = (['staff', 'contractor', 'client'] as const).map((value) => ({ value, text: t(`kind.${value}`) }))
 const standings = (['member', 'guest'] as const).map((value) => ({ value, text: t(`standing.${value}`) }))
 
-async function working(work: (mine: number) => Promise<void>): Promise<void> {
-  const mine = ++turn
-  busy.value = true
-  error.value = null
-  try {
-    await work(mine)
-  } catch (failure) {
-    if (mine === turn) error.value = failure as ApiError
-  } finally {
-    if (mine === turn) busy.value = false
-  }
-}
-
-function later(work: () => Promise<void>): void {
-  clearTimeout(timer)
-  timer = setTimeout(() => void work(), PAUSE_MILLISECONDS)
-}
-
-const read = () =>
-  working(async (mine) => {
-    sessionStorage.setItem(KEPT, text.value)
-    if (text.value.trim() === '') {
-      rows.value = []
-      preview.value = null
-      problem.value = null
-      return
-    }
-    const answer = await ask<{ people: JudgedPerson[]; problem: string | null }>(
-      'POST',
-      session.path('/arrival-lists/read'),
-      { text: text.value },
-    )
-    if (mine !== turn) return
-    problem.value = answer.problem
-    take(answer.people)
-    if (answer.people.length > 0) await look()
-  })
-
-function take(people: readonly JudgedPerson[]): void {
-  rows.value = people.map((one, at) => ({ ...one, id: String(at) }))
-}
-
-/** Judges the rows as they stand and shows what inviting them would do. */
-const look = () =>
-  working(async (mine) => {
-    const body = {
-      rows: sendable(rows.value),
-      defaults: defaultsOf(form, known.value?.packets ?? []),
-      runId: runId.value,
-    }
-    const answer = await ask<{ people: JudgedPerson[]; preview: Preview & { digest: string } }>(
-      'POST',
-      session.path('/arrival-lists/preview'),
-      body,
-    )
-    if (mine !== turn) return
-    take(answer.people)
-    preview.value = answer.preview
-  })
-
-watch(text, () => later(read))
-watch(form, () => rows.value.length > 0 && later(look))
-watch(
-  () => form.kind,
-  (kind) => (form.standing = kind === 'staff' ? 'member' : 'guest'),
-)
-watch(known, (packetsView, before) => packetsView && !before && rows.value.length > 0 && later(look))
-if (text.value) void read()
-
-async function drop(event: DragEvent): Promise<void> {
-  const [file] = event.dataTransfer?.files ?? []
-  if (file) text.value = await file.text()
-}
-
-async function choose(event: Event): Promise<void> {
-  const [file] = (event.target as HTMLInputElement).files ?? []
+async function take(files: FileList | null | undefined): Promise<void> {
+  const [file] = files ?? []
   if (file) text.value = await file.text()
 }
 
 function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   row[field] = (event.target as HTMLInputElement).value
-  later(look)
-}
-
-const send = () =>
-  working(async () => {
-    const body = {
-      rows: sendable(rows.value),
-      defaults: defaultsOf(form, known.value?.packets ?? []),
-      runId: runId.value,
-      digest: preview.value!.digest,
-    }
-    try {
-      await ask('POST', session.path('/arrival-lists/send'), body)
-    } catch (failure) {
-      const moved = failure as ApiError
-      if (moved.code === 'moved') preview.value = moved.body.preview as typeof preview.value
-      throw failure
-    }
-    sessionStorage.removeItem(KEPT)
-    await router.replace({ name: 'arrivals', params: { runId: runId.value } })
-    void follow()
-  })
-
-/** The run goes on whether or not this page is open; opened again by its address it is found again. */
-async function follow(): Promise<void> {
-  for (;;) {
-    const state = await ask<RunView>('GET', session.path(`/runs/${runId.value}`)).catch(() => null)
-    if (!state || left) return
-    run.value = state
-    if (state.state === 'done') return
-    await new Promise((resolve) => setTimeout(resolve, 700))
-  }
-}
-let left = false
-onBeforeUnmount(() => {
-  left = true
-  clearTimeout(timer)
-})
-if (route.params.runId) void follow()
-
-async function anew(): Promise<void> {
-  run.value = null
-  rows.value = []
-  text.value = ''
-  preview.value = null
-  runId.value = crypto.randomUUID()
-  await router.replace({ name: 'arrivals', params: { runId: '' } })
+  list.lookLater()
 }
 </script>
 
 <template>
-  <RunReport v-if="run" :run="run" @anew="anew" />
+  <RunReport v-if="run" :run="run" @anew="list.anew" />
   <ListAndSheet v-else :open="true">
     <template #list>
       <ViewHead :title="t('arrivals.title')" :count="rows.length || undefined">
         <RouterLink :to="{ name: 'people' }">{{ t('people.title') }}</RouterLink>
       </ViewHead>
-      <div class="paste" @dragover.prevent @drop.prevent="drop">
+      <div class="paste" @dragover.prevent @drop.prevent="take($event.dataTransfer?.files)">
         <label for="arrivals-text">{{ t('arrivals.paste') }}</label>
         <textarea
           id="arrivals-text"
@@ -210,7 +75,11 @@ async function anew(): Promise<void> {
           {{ t('arrivals.forms') }}
           <label class="file"
             >{{ t('arrivals.file') }}
-            <input type="file" class="visually-hidden" accept=".csv,.tsv,.txt,.vcf,text/*" @change="choose"
+            <input
+              type="file"
+              class="visually-hidden"
+              accept=".csv,.tsv,.txt,.vcf,text/*"
+              @change="take(($event.target as HTMLInputElement).files)"
           /></label>
         </p>
       </div>
@@ -331,7 +200,7 @@ async function anew(): Promise<void> {
       </BFormGroup>
       <template v-if="preview && rows.length > 0">
         <EffectBlocks :preview="preview" />
-        <BButton variant="primary" class="send" :disabled="busy || going === 0" @click="send">{{
+        <BButton variant="primary" class="send" :disabled="busy || going === 0" @click="list.send">{{
           t('arrivals.send', { count: going })
         }}</BButton>
       </template>
