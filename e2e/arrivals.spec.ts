@@ -28,7 +28,7 @@ test('five hundred people are pasted, mended and sent in at most twelve clicks, 
   await expect(page.getByRole('progressbar')).toBeVisible()
   expect(await clicks()).toBeLessThanOrEqual(12)
   await page.reload()
-  await expect(page.getByRole('heading', { name: 'The invitations are sent' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'The invitations are sent' })).toBeVisible({ timeout: 120_000 })
   await expect(page.getByRole('status')).toContainText('498 of 498 invited.')
   await findsNothing(page)
   await page.getByRole('link', { name: 'See who is invited' }).click()

@@ -3,10 +3,14 @@ import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
 import { advanceRun, readRun, RunMovedOn, type Refused, type Run } from '../store/runs.ts'
+import type { WorkRow } from '../store/work.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 /** A batch has at most so many edits, so that it holds the guard for a quarter of a second at most (model C2). */
 const BATCH_EDITS = 500
+
+/** A run goes on for so long before other work has its turn: what it makes, messages say, must not hold it up. */
+const TURN_MILLISECONDS = 5_000
 
 /**
  * Applies dockets too large for one commit, batch by batch under one id; each batch is decided afresh with the
@@ -18,21 +22,21 @@ export function docketRunWorker({
   pools,
   clock,
 }: Pick<Lodge, 'accounts' | 'committer' | 'pools' | 'clock'>): Worker {
-  return async ({ accountId, ids }): Promise<Outcome> => {
+  const batch = async ({ accountId, ids }: WorkRow): Promise<Outcome> => {
     const run = await readRun(pools.work, accountId, String(ids.runId))
     if (!run || run.state === 'done') return 'done'
     await accounts.catchUp(accountId)
     const loaded = await accounts.get(accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
-    const batch = nextBatch(loaded.account, run, instantFor(loaded, clock))
-    const next = run.nextChange + batch.changes.length + batch.refused.length
-    const report = [...run.report, ...batch.refused]
+    const wanted = nextBatch(loaded.account, run, instantFor(loaded, clock))
+    const next = run.nextChange + wanted.changes.length + wanted.refused.length
+    const report = [...run.report, ...wanted.refused]
     try {
-      if (batch.changes.length === 0) await advanceRun(pools.work, run, next, report)
+      if (wanted.changes.length === 0) await advanceRun(pools.work, run, next, report)
       else {
         await committer.commit({
           accountId,
-          changes: batch.changes,
+          changes: wanted.changes,
           actor: { kind: 'person', personId: run.actorId },
           via: { kind: 'run', id: run.id },
           alongside: (connection) => advanceRun(connection, run, next, report),
@@ -43,6 +47,12 @@ export function docketRunWorker({
       if (!(error instanceof RunMovedOn) && !(error instanceof LodgeError && error.status === 422)) throw error
     }
     return next >= run.total ? 'done' : 'more'
+  }
+  return async (row) => {
+    const turnEnds = performance.now() + TURN_MILLISECONDS
+    let outcome = await batch(row)
+    while (outcome === 'more' && performance.now() < turnEnds) outcome = await batch(row)
+    return outcome
   }
 }
 
