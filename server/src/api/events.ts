@@ -7,6 +7,7 @@ export const eventRoutes = [
     path: '/api/accounts/{accountId}/events',
     summary: 'Server-sent events: `changed` when something may differ, `signed-out` when the doors shut.',
     beforeEngagement: true,
+    ownPage: true,
     async answer({ lodge, ctx, account, accountId, personId, session }) {
       const lastSeen = Number(ctx.get('Last-Event-ID') || account.version)
       ctx.respond = false
