@@ -110,6 +110,7 @@ test('a forgotten password is set anew by mail; a common one is refused; elsewhe
   await at(page)
   await page.goto(`${demo.origin}/sign-in`)
   await page.getByRole('link', { name: 'Forgotten the password?' }).click()
+  await expect(page.getByRole('heading', { name: 'A new password' })).toBeVisible()
   await page.getByLabel('Email').fill(GARDENER)
   await findsNothing(page)
   await page.getByRole('button', { name: 'Send the link' }).click()
