@@ -272,9 +272,12 @@ describe('re-entry slips (model I9)', () => {
     await rafe.get(house.path('/my-keys')).expect(200)
     expect((await rafe.get(house.path('/people')).expect(403)).body.code).toBe('narrow')
     await rafe.post('/api/session/again').send({ password: PASSWORD }).expect(404)
-    // The login opens this account alone, so its password may be set; the slip stays what it is.
-    await rafe.put('/api/sign-in/password').send({ password: NEW_PASSWORD }).expect(200)
-    await rafe.get(house.path('/people')).expect(403)
+    // A means set now would open everything without the second person.
+    await rafe.put('/api/sign-in/password').send({ password: NEW_PASSWORD }).expect(403)
+    await rafe
+      .post('/api/sign-in/email')
+      .send({ email: `else@${house.domain}` })
+      .expect(403)
 
     const countersign = (browser: Browser) => browser.post(house.path(`/people/${house.idOf('Rafe')}/countersign`))
     expect((await countersign(admin).send({}).expect(409)).body.code).toBe('nothing-waits')
@@ -283,6 +286,8 @@ describe('re-entry slips (model I9)', () => {
     expect((await countersign(owner).send({}).expect(200)).body).toEqual({ opened: 1 })
     await rafe.get(house.path('/people')).expect(200)
     await countersign(owner).send({}).expect(409)
+    // Countersigned, and the login opens this account alone: now its password may be set.
+    await rafe.put('/api/sign-in/password').send({ password: NEW_PASSWORD }).expect(200)
     await password(agent(), 'Rafe', NEW_PASSWORD).expect(200)
   })
 
@@ -313,6 +318,16 @@ describe('re-entry slips (model I9)', () => {
     await rafe.put('/api/session/account').send({ accountId: elsewhere.account.id }).expect(404)
     const refusal = await rafe.put('/api/sign-in/password').send({ password: NEW_PASSWORD }).expect(403)
     expect(refusal.body.code).toBe('narrow')
+    // Countersigned it is full here, and nothing anywhere else.
+    const owner = await house.as('Oriel')
+    await owner
+      .post(house.path(`/people/${house.idOf('Rafe')}/countersign`))
+      .send({})
+      .expect(200)
+    await rafe.get(house.path('/people')).expect(200)
+    await rafe.put('/api/session/account').send({ accountId: elsewhere.account.id }).expect(404)
+    await rafe.get(elsewhere.path('/my-keys')).expect(404)
+    await rafe.put('/api/sign-in/password').send({ password: NEW_PASSWORD }).expect(403)
     // With the password one goes over without signing in again (model P1).
     const both = await house.as('Rafe')
     expect((await both.get('/api/session').expect(200)).body.accounts.length).toBe(2)

@@ -60,6 +60,20 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
 export function isGrave(account: Account, change: Change): boolean {
   if (change.type === 'name-signatory') return true
   if (change.type === 'change-settings') return change.secondMeansFor !== undefined
+  if (change.type === 'undo') {
+    return change.edits.some(
+      ({ before, after }) =>
+        [before, after].some((row) => (row as { standing?: string } | null)?.standing === 'owner') ||
+        touchesMeansRule(before, after),
+    )
+  }
   if (change.type !== 'change-person' || change.standing === undefined) return false
   return change.standing === 'owner' || account.get('person', change.personId)?.standing === 'owner'
+}
+
+function touchesMeansRule(...rows: unknown[]): boolean {
+  const [before, after] = rows.map((row) =>
+    JSON.stringify((row as { secondMeansFor?: unknown } | null)?.secondMeansFor),
+  )
+  return before !== after
 }

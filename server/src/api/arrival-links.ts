@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
 import { LodgeError, notFound, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
 import { deviceOf } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { passwordProblem } from '../signin/password-rules.ts'
@@ -13,7 +13,7 @@ import { insertEvent } from '../store/events.ts'
 import { findLoginToken, useLoginToken } from '../store/login-tokens.ts'
 import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
-import type { Session, Strength } from '../store/sessions.ts'
+import type { Session } from '../store/sessions.ts'
 import { mailLink } from './login-links.ts'
 import { meOf } from './me.ts'
 import { route, type Ask } from './route.ts'
@@ -97,7 +97,7 @@ function describe({ account, link, now }: Found) {
 async function come(
   { lodge, ctx }: Ask<object>,
   { accountId, link }: Pick<Found, 'accountId' | 'link'>,
-  { login, isNew, name, as }: { login: Login; isNew: boolean; name: string; as?: Strength },
+  { login, isNew, name, as }: { login: Login; isNew: boolean; name: string; as?: Session },
 ): Promise<object> {
   const personId = uuidv7()
   const opened: { cookie?: string; session?: Session } = {}
@@ -113,10 +113,7 @@ async function come(
       else await proveEmail(connection, login.id)
       if (!isNew && as === undefined) return
       const who = { loginId: login.id, accountId, personId }
-      Object.assign(
-        opened,
-        await openSession(connection, { ...who, strength: as ?? 'password', device: deviceOf(ctx) }, now),
-      )
+      Object.assign(opened, await openSession(connection, { ...howOf(as), ...who, device: deviceOf(ctx) }, now))
       await insertEvent(connection, { kind: 'signed-in', ...who, detail: { by: 'link' } }, now)
     },
   })
@@ -153,7 +150,7 @@ export const arrivalLinkRoutes = [
       const session = await sessionOf(lodge, ask.ctx)
       const login = session && session.slipId === null && (await findLogin(lodge.pools.requests, session.loginId))
       if (login && login.emailProven && login.email.toLowerCase() === body.email.trim().toLowerCase()) {
-        return come(ask, found, { login, isNew: false, name: body.name, as: session.strength })
+        return come(ask, found, { login, isNew: false, name: body.name, as: session })
       }
       await lodge.limits.countToken(ask.ctx.ip)
       const email = body.email.trim()

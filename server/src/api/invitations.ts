@@ -2,13 +2,14 @@ import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import { choicesView, dateOf, lastDateBefore, Sight, upwards, type Account, type OfferRow } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
-import { openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { passwordProblem } from '../signin/password-rules.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
+import type { Session } from '../store/sessions.ts'
 import { findOfferToken } from '../store/tokens.ts'
 import { meOf } from './me.ts'
 import { route, type Ask } from './route.ts'
@@ -131,7 +132,7 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
   const { lodge, ctx } = ask
   const found = await find(ask)
   const { accountId, offer } = found
-  const { login, isNew, proven } = await loginFor(ask, found)
+  const { login, isNew, proven, as } = await loginFor(ask, found)
   const opened: { cookie?: string } = {}
   const who = { loginId: login.id, accountId, personId: offer.personId }
   const { decision } = await lodge.committer
@@ -151,7 +152,7 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
       async alongside(connection, now) {
         if (isNew) await insertLogins(connection, [login], now)
         else if (proven) await proveEmail(connection, login.id)
-        opened.cookie = (await openSession(connection, who, now)).cookie
+        opened.cookie = (await openSession(connection, { ...howOf(as), ...who }, now)).cookie
         await insertEvent(connection, { kind: 'signed-in', ...who }, now)
       },
     })
@@ -170,13 +171,15 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
 async function loginFor(
   ask: Ask<TakeUp>,
   { email }: Found,
-): Promise<{ login: Login; isNew: boolean; proven: boolean }> {
+): Promise<{ login: Login; isNew: boolean; proven: boolean; as?: Session }> {
   const { lodge, ctx, body } = ask
   const session = await sessionOf(lodge, ctx)
-  const signedIn = session && (await findLogin(lodge.pools.requests, session.loginId))
+  // Who came by a re-entry slip is in one account and takes nothing up in another (model I9).
+  const full = session?.slipId === null ? session : undefined
+  const signedIn = full && (await findLogin(lodge.pools.requests, full.loginId))
   if (signedIn && (signedIn.email.toLowerCase() === email.toLowerCase() || body.as === 'signed-in')) {
     const proven = signedIn.email.toLowerCase() === email.toLowerCase()
-    return { login: signedIn, isNew: false, proven }
+    return { login: signedIn, isNew: false, proven, as: full }
   }
   if (await findLoginByEmail(lodge.pools.requests, email)) {
     throw new LodgeError(409, 'has-login', `There is a login for ${email} already; sign in with it to take this up.`)

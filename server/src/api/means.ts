@@ -38,10 +38,12 @@ export class NewEmail {
 
 /**
  * The login of a session that may change its own means: somebody who proved who they are a moment ago. A re-entry slip
- * renews entry to the account that gave it and to no other (model I9), so it may where the login opens only that one.
+ * gives no means before it is countersigned, since those would open everything without the second person; and since it
+ * renews entry to one account alone (model I9), then only where the login opens no other.
  */
 async function ownLogin({ lodge, session, now }: SignedInAsk<object>): Promise<Login> {
-  const opens = session.slipId !== null ? await accountsOfLogin(lodge.pools.requests, session.loginId) : []
+  const isCountersigned = session.strength === 'countersigned'
+  const opens = isCountersigned ? await accountsOfLogin(lodge.pools.requests, session.loginId) : []
   if (opens.length !== 1) mustBeFresh(session, now)
   const login = await findLogin(lodge.pools.requests, session.loginId)
   if (!login) throw notFound()

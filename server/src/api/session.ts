@@ -175,7 +175,8 @@ export const sessionRoutes = [
       const people = await accountsOfLogin(lodge.pools.requests, session.loginId)
       const there = people.find((one) => one.accountId === body.accountId)
       const login = await findLogin(lodge.pools.requests, session.loginId)
-      if (!there || !login || session.strength === 'slip') throw notFound()
+      // What a re-entry slip renews is entry to the account that gave it, countersigned or not (model I9).
+      if (!there || !login || session.slipId !== null) throw notFound()
       await chooseAccount(lodge.pools.requests, session.id, there.accountId, there.personId)
       return meOf(lodge, { ...session, ...there }, login.email, people)
     },

@@ -27,6 +27,11 @@ export async function openSession(
   return { cookie, session }
 }
 
+/** How a session opened out of another was opened: no proof is made by going through a door. */
+export function howOf(session: Session | undefined): Pick<Session, 'strength' | 'provedAt'> | undefined {
+  return session && { strength: session.strength, provedAt: session.provedAt }
+}
+
 export function setCookie(lodge: Lodge, ctx: Context, value: string | null): void {
   const secure = lodge.configuration.publicOrigin.startsWith('https:')
   const maxAge = value === null ? 0 : SESSION_DAYS * 86_400_000
