@@ -1,6 +1,7 @@
 import supertest from 'supertest'
 import type { Running } from '../src/start.ts'
-import { digestWorker, whoIsNeeded } from '../src/work/digest.ts'
+import { needsOf, whoMayBeNeeded } from '@lodge/core'
+import { digestWorker } from '../src/work/digest.ts'
 import type { WorkRow } from '../src/store/work.ts'
 import { apply, openHouse, openLodge, ownDatabase, type House } from './harness.ts'
 import { startMailbox, type Mailbox } from './mailbox.ts'
@@ -32,8 +33,13 @@ test('the morning’s message says what needs whom, once a day, to those it need
   const owner = await house.as('Oriel')
   await apply(house, owner, [{ type: 'change-person', personId: house.idOf('Corin'), engagementUntil: '2026-06-20' }])
   const { account } = (await running.lodge.accounts.get(house.account.id))!
-  const needed = whoIsNeeded(account, running.lodge.clock.now()).map((one) => account.nameOf(one.personId))
-  expect(needed).toEqual(['Oriel Owner', 'Tamsin Admin'])
+  const now = running.lodge.clock.now()
+  const needed = [...account.all('person')].filter((person) => needsOf(account, person.id, now).length > 0)
+  // Whoever is needed is among those looked at.
+  const looked = whoMayBeNeeded(account)
+  expect(needed.every((person) => looked.includes(person.id))).toBe(true)
+  expect(looked).not.toContain(house.idOf('Rafe'))
+  expect(needed.map((person) => account.nameOf(person.id)).sort()).toEqual(['Oriel Owner', 'Tamsin Admin'])
   await look()
   running.lodge.workshop.wake()
   const message = await mailbox.next(`oriel@${house.domain}`)

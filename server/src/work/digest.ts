@@ -1,11 +1,11 @@
+import { setImmediate } from 'node:timers/promises'
 import {
   addDays,
   dateInWords,
   dateOf,
-  deskView,
   instantOfLocal,
-  isPresent,
-  Sight,
+  needsOf,
+  whoMayBeNeeded,
   type Account,
   type Need,
 } from '@lodge/core'
@@ -33,7 +33,11 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
     const now = instantFor(loaded, clock)
     const today = dateOf(now, account.zone)
     if (now >= instantOfLocal(`${today}T${MORNING}`, account.zone, 'beginning')) {
-      for (const { personId } of whoIsNeeded(account, now)) {
+      for (const personId of whoMayBeNeeded(account)) {
+        // One Desk at a time, each of the account as it is by then: whoever asks something meanwhile is answered.
+        await setImmediate()
+        const current = (await accounts.get(accountId))?.account
+        if (!current || needsOf(current, personId, now).length === 0) continue
         if (!(await takeDigestDay(pools.work, accountId, personId, today))) continue
         await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
       }
@@ -43,17 +47,6 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
       .find((at) => at > now)!
     return { againInSeconds: Math.min(LONGEST_WAIT_SECONDS, Math.max(60, (next - now) / 1_000_000)) }
   }
-}
-
-/** Whoever somebody waits for, with what: those who are in and whose Desk is not empty. */
-export function whoIsNeeded(account: Account, now: number): { personId: string; needs: Need[] }[] {
-  return [...account.all('person')].flatMap((person) => {
-    if (!isPresent(person, now) || person.standing === 'guest') return []
-    const sight = new Sight(account, person.id, now)
-    if (!sight.can('people', 'change') && !sight.canSomewhere('access', 'change')) return []
-    const { needs } = deskView(sight)
-    return needs.length > 0 ? [{ personId: person.id, needs }] : []
-  })
 }
 
 /** Sends one digest, at least once, under one Message-ID. */
@@ -94,8 +87,8 @@ function renderDigest(
 ): Message | undefined {
   const now = clock.now()
   const address = account.personal(personId, 'email')
-  const needs = whoIsNeeded(account, now).find((one) => one.personId === personId)?.needs
-  if (!address || !needs) return undefined
+  const needs = needsOf(account, personId, now)
+  if (!address || needs.length === 0) return undefined
   const today = dateOf(now, account.zone)
   const line = ({ kind, name, date, detail }: Need) =>
     `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`

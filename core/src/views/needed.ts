@@ -1,0 +1,35 @@
+import type { Account } from '../account/account.ts'
+import type { Id, PersonRow } from '../account/rows.ts'
+import { subjectsOf } from '../access/impact.ts'
+import { Sight } from '../access/sight.ts'
+import { isPresent } from '../people/presence.ts'
+import { isOwnArea } from '../products/catalogue.ts'
+import type { Instant } from '../time/instants.ts'
+import { deskView, type Need } from './desk.ts'
+
+/**
+ * Those who may be needed at all: owners, administrators, and whoever was given something of ours to run. Of fifty
+ * thousand people these are few, and only their Desks need looking at.
+ */
+export function whoMayBeNeeded(account: Account): Id[] {
+  const found = new Set<Id>()
+  const add = (people: readonly PersonRow[]) => people.forEach((person) => found.add(person.id))
+  add(account.by('person', 'standing', 'owner'))
+  add(account.by('person', 'standing', 'administrator'))
+  for (const role of account.all('role')) {
+    // A follower may have it of the role it follows (model R3).
+    const areas = { ...account.get('role', role.baseId)?.areas, ...role.areas }
+    if (!Object.keys(areas).some(isOwnArea)) continue
+    for (const grant of account.by('grant', 'role', role.id)) add(subjectsOf(account, grant))
+  }
+  return [...found]
+}
+
+/** What needs somebody: their Desk's list; empty for whoever is not in, or decides nothing. */
+export function needsOf(account: Account, personId: Id, instant: Instant): Need[] {
+  const person = account.get('person', personId)
+  if (!person || !isPresent(person, instant) || person.standing === 'guest') return []
+  const sight = new Sight(account, personId, instant)
+  if (!sight.can('people', 'change') && !sight.canSomewhere('access', 'change')) return []
+  return deskView(sight).needs
+}
