@@ -61,7 +61,16 @@ for (const theme of ['light', 'dark'] as const) {
     await goTo(page, 'Ledger')
     await expect(page.getByText('closed the bill of May').first()).toBeVisible()
     await findsNothing(page, rules)
-    for (const path of ['/settings', '/links', '/arrivals', '/my-sign-in']) {
+    await goTo(page, 'Departures')
+    await findsNothing(page, rules)
+    await page.getByRole('link', { name: /Cormac Eddery/ }).click()
+    await expect(page.getByRole('heading', { level: 1, name: /^Cormac Eddery leaves/ })).toBeVisible()
+    await findsNothing(page, rules)
+    await goTo(page, 'Departures')
+    await page.getByRole('link', { name: /Nell Gathercole/ }).click()
+    await expect(page.getByRole('heading', { level: 1, name: /^Nell Gathercole has left/ })).toBeVisible()
+    await findsNothing(page, rules)
+    for (const path of ['/settings', '/links', '/arrivals', '/my-sign-in', '/connections']) {
       await page.goto(`${demo.origin}${path}`)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       await findsNothing(page, rules)

@@ -15,27 +15,33 @@ export interface Demo {
   mailbox: string
   token: string
   accountId: string
+  /** The products’ pages, by code. */
+  products: Record<string, string>
   directory: string
   /** As Ctrl C does; waits until everything is put away. */
   interrupt(): Promise<void>
 }
 
 export function newDirectory(): string {
-  return mkdtempSync(join(tmpdir(), 'lodge-e2e-'))
+  // In memory where that is to be had: laying out a database waits for no disk there.
+  return mkdtempSync(join(existsSync('/dev/shm') ? '/dev/shm' : tmpdir(), 'lodge-e2e-'))
 }
 
 export function forget(directory: string): void {
   rmSync(directory, { recursive: true, force: true })
 }
 
-function unusedPort(): Promise<number> {
-  const server = createServer()
-  return new Promise((resolve) => {
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number }
-      server.close(() => resolve(port))
+async function unusedPort(): Promise<number> {
+  for (;;) {
+    // Below those the system hands out by itself: what is empty now is so still when the demo has been laid out.
+    const port = 20_000 + Math.floor(Math.random() * 12_000)
+    const server = createServer()
+    const isEmpty = await new Promise<boolean>((resolve) => {
+      server.once('error', () => resolve(false))
+      server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)))
     })
-  })
+    if (isEmpty) return port
+  }
 }
 
 /** Starts the demo as its users do, as a process of its own, with the clock fixed and the cheapest password hash. */

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { at, countClicks, docketOf, findsNothing, goTo, openPlace, ownDemo, pick, signIn } from './steps.ts'
+import { at, countClicks, docketOf, findsNothing, goTo, openPlace, ownDemo, pick, putDown, signIn } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -112,7 +112,7 @@ test('two clients are kept apart, and a change that would join them is told of b
   await page.keyboard.press('Enter')
   await pick(page, 'Role', 'Client view')
   await expect(docket).toContainText('Abel Norrick would get in at both Hollin Museum and Norrick Data Halls')
-  await docket.getByRole('button', { name: 'Put it down' }).click()
+  await putDown(page)
 })
 
 test('a packet is made like somebody, tried out on paper, and starts an invitation; a group holds by a rule', async ({

@@ -63,6 +63,7 @@ const TITLES = {
   Places: /^Places/,
   Roles: /^Roles/,
   Seats: /^Seats/,
+  Departures: /^Departures/,
   Ledger: /^Ledger/,
   'My keys': /^Welcome/,
 }
@@ -73,13 +74,14 @@ export async function goTo(page: Page, room: keyof typeof TITLES): Promise<void>
   await expect(page.getByRole('heading', { level: 1, name: TITLES[room] })).toBeVisible()
 }
 
-/** The link in the newest message to an address. */
+/** The link in the newest message to an address that has one to that page. */
 export async function linkFor(demo: Demo, email: string, page = 'invitation'): Promise<string> {
   let link: string | undefined
   await expect(async () => {
     const answer = await fetch(`${demo.mailbox}/messages.json?to=${encodeURIComponent(email)}`)
-    const [message] = (await answer.json()) as { text: string }[]
-    link = new RegExp(`http\\S+/${page}#\\S+`).exec(message?.text ?? '')?.[0]
+    const messages = (await answer.json()) as { text: string }[]
+    const asked = new RegExp(`http\\S+/${page}#\\S+`)
+    link = messages.flatMap(({ text }) => asked.exec(text)?.[0] ?? [])[0]
     expect(link).toBeDefined()
   }).toPass()
   return link!
@@ -102,4 +104,13 @@ export async function countClicks(page: Page): Promise<() => Promise<number>> {
     addEventListener('change', (event) => event.target instanceof HTMLSelectElement && count(), { capture: true })
   })
   return () => page.evaluate(() => (window as unknown as { clicks: number }).clicks)
+}
+
+/** Puts the docket down and waits until the server has heard of it: it is kept there, for whoever signs in next. */
+export async function putDown(page: Page): Promise<void> {
+  const heard = page.waitForResponse(
+    (answer) => answer.url().endsWith('/docket') && answer.request().method() === 'PUT',
+  )
+  await docketOf(page).getByRole('button', { name: 'Put it down' }).click()
+  await heard
 }

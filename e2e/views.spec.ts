@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { goTo, ownDemo, pick, signIn } from './steps.ts'
+import { goTo, ownDemo, pick, putDown, signIn } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -18,6 +18,7 @@ test('someone is found, looked at and put down again with the keyboard alone', a
   await page.keyboard.press('Escape')
   await expect(page.getByRole('article')).toHaveCount(0)
   await goTo(page, 'Places')
+  await expect(page.getByRole('treeitem').first()).toBeVisible()
   await page.getByRole('tree').focus()
   for (const key of ['ArrowDown', 'ArrowRight', 'ArrowDown', 'Enter']) await page.keyboard.press(key)
   await expect(page.getByRole('article').getByRole('heading', { level: 2 })).toHaveText(/Brindle Boys/)
@@ -66,7 +67,7 @@ test('what somebody else changes meanwhile is shown before it is applied', async
     .click()
   await expect(other.getByRole('row', { name: /Una Bracken/ })).toContainText('left')
   await expect(docket).toContainText('lost 4 people')
-  await docket.getByRole('button', { name: 'Put it down' }).click()
+  await putDown(page)
 })
 
 test('a client’s contact sees their keys and nothing else; a wrong link says the same plain thing', async ({
@@ -76,7 +77,9 @@ test('a client’s contact sees their keys and nothing else; a wrong link says t
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Welcome, Alba Renfrew')
   await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link')).toHaveText(['My keys', 'My sign-in'])
   await page.goto(`${demo.origin}/people`)
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Welcome, Alba Renfrew')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Nothing here')
+  await page.getByRole('link', { name: 'Ask for it' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Requests' })).toBeVisible()
   await page.goto(`${demo.origin}/invitation#invented`)
   await page.reload()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('This invitation is not open')
@@ -180,5 +183,5 @@ test('a place is made and walled from its sheet, each shown first; who may not w
   await sheet.getByRole('button', { name: 'Wall it' }).click()
   await expect(docket.getByRole('alert')).toContainText('labour rates')
   await expect(docket.getByRole('button', { name: /^Wall it/ })).toBeDisabled()
-  await docket.getByRole('button', { name: 'Put it down' }).click()
+  await putDown(page)
 })

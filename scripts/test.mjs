@@ -47,7 +47,7 @@ async function stage(name, command, args, { environment, count } = {}) {
   return counted.failed === 0
 }
 
-function jest(name, projects) {
+function jest(name, projects, workers) {
   const report = join(reports, `${name}.json`)
   // A test that failed half-way may leave something open; that must not keep the rest from being told.
   const args = [
@@ -57,7 +57,7 @@ function jest(name, projects) {
     `--outputFile=${report}`,
     '--silent',
     '--forceExit',
-    '--maxWorkers=2',
+    `--maxWorkers=${workers}`,
   ]
   const environment = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
   const count = () => {
@@ -81,23 +81,24 @@ function playwright() {
 }
 
 const node = process.execPath
-// Two abreast where they do not compete: checks that read, beside tests that run; then what needs the build.
+// The build takes seconds, and then two go abreast to the end: what reads and what runs by itself, beside tests that mostly
+// wait, for a database, for processes of their own, for a browser.
+const built = await stage('build', node, ['scripts/build.mjs'])
 await Promise.all([
   (async () => {
     await stage('lint', bin('eslint'), ['.'])
     await stage('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
     await stage('types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json'])
+    // The small bench shows that it works, not how fast: it may share the machine.
+    if (built) await stage('bench, a hundredth', node, ['scripts/bench.mjs', '--hundredth'])
   })(),
   (async () => {
-    // Two at a time: the checks beside are through long before, and the server's tests mostly wait for a database.
-    await jest('unit', ['core', 'web', 'demo', 'standins'])
-    await jest('server', ['server'])
+    await jest('unit', ['core', 'web', 'demo', 'standins'], 2)
+    // A third fills the gaps in which two wait.
+    await jest('server', ['server'], 3)
+    if (built) await playwright()
   })(),
 ])
-if (await stage('build', node, ['scripts/build.mjs'])) {
-  // The small bench shows that it works, not how fast: it may share the machine.
-  await Promise.all([playwright(), stage('bench, a hundredth', node, ['scripts/bench.mjs', '--hundredth'])])
-}
 
 rmSync(reports, { recursive: true, force: true })
 say('')

@@ -51,6 +51,23 @@ describe('the grid', () => {
     expect(cells.get('Oriel at Helipad')).toBe('none (held back by the seat)')
   })
 
+  test('tells what an invitation gives once it is taken up, and finds people by the list’s words', () => {
+    const house = House.open()
+    house.do('Oriel', house.invitation({ engagementFrom: '2026-07-01' }))
+    const cells = cellsOf(house, 'Oriel')
+    expect([cells.get('Sorrel at Main'), cells.get('Sorrel at Harbour')]).toEqual(['add (once in)', ''])
+    const highest = cellsOf(house, 'Oriel', readGridQuery({ open: 'all', find: 'contractor invited' }))
+    expect([...highest.keys()].every((key) => key.startsWith('Sorrel'))).toBe(true)
+    const sheet = cellView(sightOf(house, 'Oriel'), house.place('Main'), house.person('Sorrel'))!
+    expect([sheet.keys, sheet.onceIn.map((key) => `${key.name} ${key.level}`)]).toEqual([
+      [],
+      ['Photos add', 'Drawings see'],
+    ])
+    const { people } = gridView(sightOf(house, 'Mirren'), readGridQuery({ find: '"my reports"' }))
+    const reports = [...house.account.all('person')].filter((one) => one.managerId === house.person('Mirren'))
+    expect(people).toBe(reports.length)
+  })
+
   test('tells own items, approval and whoever is not in now', () => {
     const house = House.open((book) => {
       book.roles[0]!.areas['log/photos'] = { level: 'change', scope: 'own' }

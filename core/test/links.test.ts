@@ -63,7 +63,6 @@ describe('links (model I4)', () => {
       'cut',
       ['link-dead'],
     ])
-    house.do('Oriel', { type: 'cut-link', linkId: linkIn(house).id })
     expect(house.refusals('Oriel', { type: 'cut-link', linkId: linkIn(house).id })).toEqual(['not-found'])
   })
 
@@ -131,4 +130,27 @@ describe('links (model I4)', () => {
     expect(house.refusals('Oriel', link(house, { until: '2026-06-01' }))).toEqual(['past'])
     expect(house.refusals('Oriel', link(house, { until: '2026-12-01' }))).toEqual(['too-long'])
   })
+})
+
+test('a link is shown by what it gives to one who comes by it', () => {
+  const house = House.open()
+  const link = {
+    type: 'make-link',
+    name: 'Volunteers',
+    kind: 'client',
+    standing: 'guest',
+    grants: [{ roleId: house.role('Rope access'), placeId: house.place('Main') }],
+    seats: [{ product: 'log', seatType: 'field' }],
+    groupIds: [],
+    maximumUses: 5,
+    until: '2026-07-01',
+  }
+  const shown = house.show('Oriel', link)
+  expect(shown.access.effects).toMatchObject([
+    { kind: 'gained', personName: 'Somebody who comes by it', placeName: 'Main' },
+  ])
+  expect([shown.access.onceIn, shown.money.seats[0]!.taken.after - shown.money.seats[0]!.taken.before]).toEqual([
+    true,
+    1,
+  ])
 })

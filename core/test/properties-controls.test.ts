@@ -81,6 +81,7 @@ test('an opening control is enabled exactly when the right it needs is held ther
         statement: right('access', 'see', place.id),
         apart: !isRoot && right('settings', 'change'),
         allot: !isRoot && right('seats', 'change'),
+        clientEnds: place.parentId === account.root.id && right('people', 'change'),
       })
       expect(controlsOfPeople(sight).invite.enabled).toBe(anywhere('people', 'add'))
       const ofPerson = controlsOfPerson(sight, person.id)

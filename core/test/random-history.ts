@@ -124,6 +124,9 @@ export function accountOf(given: History): Account {
         pathLabelDepth: 1,
         secondMeansFor: [],
         outsidersNeedEnd: false,
+        terms: null,
+        leaverLines: [],
+        erasedAfterDays: null,
         guestsSeePeopleMet: true,
         openedAt: 0,
       },
@@ -180,6 +183,8 @@ function person(id: string, from: Instant | null, until: Instant | null): Person
     engagementUntil: until,
     loginId: null,
     reference: null,
+    awayFrom: null,
+    awayUntil: null,
     choices: {},
   }
 }

@@ -177,12 +177,14 @@ describe('filling a docket for many', () => {
   test('dates what can be dated, says that the rest cannot, and undates again', () => {
     const house = House.open()
     const give = { type: 'give', roleId: 'r', until: '2026-07-31' }
-    const wall = { type: 'wall-place', placeId: 'p', walled: true }
+    const wall = house.invitation()
     const dated = fill(house, 'Oriel', { kind: 'date-docket', changes: [give, wall], on: '2026-07-01' })
     expect(dated.changes).toEqual([{ ...give, from: '2026-07-01' }, wall])
     expect(dated.rest).toMatch(/^Not everything in hand can wait/)
     const undated = fill(house, 'Oriel', { kind: 'date-docket', changes: dated.changes, on: null })
     expect(undated).toEqual({ changes: [give, wall], rest: null })
+    const each = fill(house, 'Oriel', { kind: 'date-docket', changes: [give], on: '2026-07-01' })
+    expect(each).toEqual({ changes: [{ ...give, from: '2026-07-01' }], rest: null })
   })
 })
 

@@ -86,6 +86,7 @@ describe('rooms and controls (model D6)', () => {
       'places',
       'roles',
       'seats',
+      'departures',
       'ledger',
       'settings',
       'keys',

@@ -9,6 +9,7 @@ import {
 } from '@lodge/core'
 import { DEMO_OWNER_EMAIL } from './sign-in.ts'
 import { people } from './scenario/people.ts'
+import { packets } from './scenario/packets.ts'
 import { places } from './scenario/places.ts'
 import { products } from './scenario/products.ts'
 import { roles } from './scenario/roles.ts'
@@ -38,6 +39,10 @@ export function demoBook(today: LocalDate): AccountBook {
       ...places.map((client) => client.name),
     ],
     places,
+    fields: [
+      { name: 'Rope licence', kind: 'text', own: false, asked: false, values: [] },
+      { name: 'Boot size', kind: 'text', own: true, asked: false, values: [] },
+    ],
     products: products(today),
     roles,
     groups: [
@@ -68,6 +73,7 @@ export function demoBook(today: LocalDate): AccountBook {
     ],
     standings: { member: [], guest: [] },
     people: people(today),
+    packets,
     offers: [
       offer(
         'odette.farrow@highfast.example',
@@ -78,7 +84,10 @@ export function demoBook(today: LocalDate): AccountBook {
         'bedding-log/reader',
       ),
       offer('rufus.cade@brindle.example', -3, 11, 'Client view', 'Brindle Schools', 'bedding-log/reader'),
-      offer('roisin.thatch@wexcombe.example', -6, 8, 'Client view', 'Wexcombe Council', 'bedding-log/reader'),
+      {
+        ...offer('roisin.thatch@wexcombe.example', -6, 8, 'Client view', 'Wexcombe Council', 'bedding-log/reader'),
+        bounced: true,
+      },
       offer(
         'bram.osterley@thistlewick.example',
         -4,

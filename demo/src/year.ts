@@ -50,6 +50,7 @@ export function yearOldBook(book: AccountBook, today: LocalDate): AccountBook {
     people: book.people.map((person) => {
       const seats = (person.seats ?? []).filter((seat) => seat.from <= then)
       const seatsThen = seats.map(({ until: _until, ...seat }) => seat)
+      if (person.state === 'away') return { ...person, state: 'active' as const, seats: seatsThen }
       if (person.state !== 'left') {
         const standing = person.name === 'Piran Thistlewick' ? 'administrator' : person.standing
         return { ...person, standing, seats: seatsThen }
@@ -82,7 +83,7 @@ function happenings(book: AccountBook, today: LocalDate): Happening[] {
   const person = (account: Account, email: string) => account.peopleByEmail(email)[0]!
   for (const one of book.people.filter((someone) => someone.state === 'left' && someone.email)) {
     const date = one.engagement!.until!
-    const changes = (account: Account) => [{ type: 'leave', personId: person(account, one.email!) }]
+    const changes = (account: Account) => [{ type: 'plan-departure', personId: person(account, one.email!) }]
     found.push({ date, time: '17:30', by: TAMSIN, changes })
   }
   at(-260, '09:20', ORIEL, (account) => [

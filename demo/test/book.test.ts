@@ -58,6 +58,7 @@ test('the Desk’s sentence and the bill are the core’s', () => {
     'waiting',
     'engagement-over',
     'invitation-expiring',
+    'invitation-bounced',
     'ends-soon',
     'ends-soon',
     'ends-soon',

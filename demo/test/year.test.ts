@@ -28,7 +28,15 @@ test('the year lived from the year-old book ends as the scenario, with its month
   }
   await liveTheYear(world, book, TODAY, now)
   expect(checkAccount(account, now)).toEqual([])
-  for (const kind of ['import-sheet', 'leave', 'move-place', 'change-role', 'invite', 'withdraw', 'fit-place']) {
+  for (const kind of [
+    'import-sheet',
+    'plan-departure',
+    'move-place',
+    'change-role',
+    'invite',
+    'withdraw',
+    'fit-place',
+  ]) {
     expect(counts.get(kind)).toBeGreaterThan(0)
   }
   expect([...account.all('closedMonth')].map((one) => one.month)).toEqual(

@@ -13,8 +13,12 @@ import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
 import { changeRoutes } from './api/changes.ts'
+import { connectionRoutes } from './api/connections.ts'
+import { departureRoutes } from './api/departures.ts'
+import { exportRoutes } from './api/exports.ts'
 import { eventRoutes } from './api/events.ts'
 import { gridRoutes } from './api/grid.ts'
+import { ledgerRoutes } from './api/ledger.ts'
 import { invitationRoutes } from './api/invitations.ts'
 import { loginLinkRoutes } from './api/login-links.ts'
 import { meansRoutes } from './api/means.ts'
@@ -23,6 +27,10 @@ import { openApiOf } from './api/openapi.ts'
 import { placeListRoutes } from './api/place-lists.ts'
 import { mount, type Route } from './api/route.ts'
 import { sessionRoutes } from './api/session.ts'
+import { firstSlipRoutes } from './api/first-slips.ts'
+import { messageRoutes } from './api/messages.ts'
+import { peopleViewRoutes } from './api/people-views.ts'
+import { signUpRoutes } from './api/sign-up.ts'
 import { slipRoutes } from './api/slips.ts'
 import { statementRoutes } from './api/statements.ts'
 import { viewRoutes } from './api/views.ts'
@@ -37,11 +45,19 @@ export const ROUTES: readonly Route[] = [
   ...sessionRoutes,
   ...meansRoutes,
   ...loginLinkRoutes,
+  ...signUpRoutes,
   ...slipRoutes,
+  ...firstSlipRoutes,
   ...noticeRoutes,
   ...arrivalLinkRoutes,
   ...arrivalListRoutes,
+  ...peopleViewRoutes,
+  ...messageRoutes,
   ...viewRoutes,
+  ...ledgerRoutes,
+  ...exportRoutes,
+  ...departureRoutes,
+  ...connectionRoutes,
   ...changeRoutes,
   ...billRoutes,
   ...gridRoutes,

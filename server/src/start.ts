@@ -11,15 +11,24 @@ import { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import { Passwords } from './signin/passwords.ts'
 import { Accounts } from './store/accounts.ts'
 import { Committer } from './store/commit.ts'
+import { bringAllForward } from './store/dates.ts'
+import { NO_ACCOUNT } from './store/nobody.ts'
 import { openPools } from './store/pools.ts'
+import { bounceWorker } from './work/bounces.ts'
+import { standWork } from './store/work.ts'
+import { datesWorker } from './work/dates.ts'
 import { departureWorker } from './work/departures.ts'
+import { compareProductWorker, followPersonWorker } from './work/following.ts'
+import { leavingWorker } from './work/leaving.ts'
 import { digestMailWorker, digestWorker } from './work/digest.ts'
 import { docketRunWorker } from './work/docket-runs.ts'
 import { invitationWorker } from './work/invitations.ts'
 import { loginMailWorker } from './work/login-mail.ts'
 import { tellWorker } from './work/tell.ts'
 import { Mailer } from './work/mail.ts'
+import { messageWorker } from './work/messages.ts'
 import { monthEndWorker } from './work/month-ends.ts'
+import { invitationTextWorker } from './work/texts.ts'
 import { Thinker } from './work/thinker.ts'
 import { Workshop } from './work/workshop.ts'
 
@@ -58,12 +67,20 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }
   const mailer = new Mailer(configuration)
   workshop.employ('invitation', invitationWorker(lodge, mailer))
+  workshop.employ('invitation-reminder', invitationWorker(lodge, mailer))
+  workshop.employ('invitation-text', invitationTextWorker(lodge))
+  workshop.employ('bounces', bounceWorker(lodge))
   workshop.employ('login-mail', loginMailWorker(lodge, mailer))
+  workshop.employ('message', messageWorker(lodge, mailer))
   workshop.employ('tell', tellWorker(lodge, mailer))
   workshop.employ('digest', digestWorker(lodge))
   workshop.employ('digest-mail', digestMailWorker(lodge, mailer))
   workshop.employ('docket-run', docketRunWorker(lodge))
   workshop.employ('finish-departure', departureWorker(lodge))
+  workshop.employ('dates', datesWorker(lodge))
+  workshop.employ('departure-steps', leavingWorker(lodge))
+  workshop.employ('follow-person', followPersonWorker(lodge))
+  workshop.employ('compare-product', compareProductWorker(lodge))
   workshop.employ('month-ends', monthEndWorker(lodge))
 
   let stopping = false
@@ -74,6 +91,9 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     server.listen(configuration.port, configuration.host, resolve)
   })
   accounts.startPolling()
+  if (configuration.work && configuration.bounceUrl) await standWork(pools.work, NO_ACCOUNT, 'bounces')
+  // A clock that was set by hand has passed dates that real time has not.
+  if (configuration.fixedNow !== undefined) await bringAllForward(pools.work)
   if (configuration.work) workshop.wake()
   log.info(redacted(configuration), 'the lodge is open')
   const { port } = server.address() as AddressInfo

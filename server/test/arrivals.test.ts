@@ -227,6 +227,84 @@ describe('an invitation’s life (model I3, P3)', () => {
   })
 })
 
+describe('mailboxes as they are', () => {
+  const invite = (name: string) =>
+    apply(house, owner, [invitation(house, { email: email(name), name: `${name} Reed` })])
+  const stateOf = async (name: string) =>
+    (await owner.get(house.path(`/people?find=${encodeURIComponent(email(name))}`)).expect(200)).body.people[0]
+
+  test('one that is busy at first is tried again; one that refuses for good is as if the message had come back', async () => {
+    await invite('grey')
+    await invite('gone')
+    expect((await mailbox.next(email('grey'))).text).toContain('/invitation#')
+    await until(async () => (await stateOf('gone')).bounced)
+    expect((await stateOf('grey')).bounced).toBe(false)
+    expect(mailbox.to(email('gone'))).toEqual([])
+  })
+
+  test('two who take the same invitation up at once make one login and one person', async () => {
+    await invite('twin')
+    const token = /invitation#([\w-]+)/.exec((await mailbox.next(email('twin'))).text)![1]!
+    const take = (word: string) =>
+      supertest(running.server)
+        .post('/api/invitations/accept')
+        .send({ token, password: `${word} quiet garden gnomes` })
+    const answers = await Promise.all(['seven', 'eleven', 'thirteen'].map(take))
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 404, 404])
+    const [logins] = (await running.lodge.pools.work.query('SELECT COUNT(*) AS n FROM login WHERE email = ?', [
+      email('twin'),
+    ])) as unknown as [{ n: number }[]]
+    expect([logins[0]!.n, (await stateOf('twin')).state]).toEqual([1, 'active'])
+  })
+
+  test('known and unknown addresses take the same time to be refused, and to be sent a link', async () => {
+    const took = async (path: string, body: object) => {
+      const started = performance.now()
+      await supertest(running.server).post(path).send(body)
+      return performance.now() - started
+    }
+    const compare = async (path: string, body: (address: string) => object) => {
+      const [known, unknown]: [number[], number[]] = [[], []]
+      // Turn by turn, so that whatever else the machine does falls on both.
+      for (let round = 0; round < 15; round += 1) {
+        known.push(await took(path, body(email('Rafe'))))
+        unknown.push(await took(path, body(email(`stranger${round}`))))
+      }
+      const middle = (all: number[]) => all.sort((one, other) => one - other)[7]!
+      return middle(known) / middle(unknown)
+    }
+    // Both hash a password and write the same rows: what differs is noise, a forgotten step would be a multiple.
+    for (const ratio of [
+      await compare('/api/session', (address) => ({ email: address, password: 'not this one at all' })),
+      await compare('/api/forgotten', (address) => ({ email: address })),
+    ]) {
+      expect(ratio).toBeGreaterThan(0.4)
+      expect(ratio).toBeLessThan(2.5)
+    }
+  })
+
+  test('a stranger who opens an account with the victim’s address, unproven, gets nothing of it', async () => {
+    const stranger = supertest.agent(running.server)
+    await stranger
+      .post('/api/sign-up')
+      .send({ email: email('victim') })
+      .expect(204)
+    // The link is in the victim’s mailbox, not in the answer; without it nothing is made that could be waiting there.
+    await stranger
+      .post('/api/sign-up/open')
+      .send({ token: 'guessed', ...{ name: 'S', accountName: 'S', zone: 'UTC' }, currency: 'EUR', agreed: true })
+      .expect(404)
+    await invite('victim')
+    await mailbox.next(email('victim'))
+    const token = await until(async () => {
+      const found = mailbox.to(email('victim')).flatMap((one) => /invitation#([\w-]+)/.exec(one.text)?.[1] ?? [])
+      return found[0]
+    })
+    const { body } = await supertest(running.server).post('/api/invitations/look').send({ token }).expect(200)
+    expect(body.hasLogin).toBe(false)
+  })
+})
+
 describe('links to come by (model I4)', () => {
   const anyone = () => supertest.agent(running.server)
   const linkOf = async (more: object = {}) => {

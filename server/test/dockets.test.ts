@@ -1,7 +1,8 @@
 import supertest from 'supertest'
-import type { Preview } from '@lodge/core'
+import { readInstant, type Preview } from '@lodge/core'
 import { smallBook } from '../../core/test/small-book.ts'
 import type { Running } from '../src/start.ts'
+import { bringForward, nextDate } from '../src/store/dates.ts'
 import { verifyLedger } from '../src/store/ledger.ts'
 import {
   apply,
@@ -265,3 +266,38 @@ async function openBrowser(lodge: Running, of: House): Promise<Browser> {
     .expect(200)
   return browser
 }
+
+describe('a docket planned for a day (model Z4)', () => {
+  const planned = async () => (await owner.get(house.path('/planned')).expect(200)).body.planned
+  const wall = () => ({ type: 'wall-place', placeId: house.placeId('Main'), walled: true })
+
+  test('is done on its day by the schedule, in the ledger, and stands until then', async () => {
+    await apply(house, owner, [{ type: 'plan-docket', at: '2026-07-01', changes: [wall()] }])
+    expect(await planned()).toMatchObject([{ sentences: [expect.stringMatching(/^Wall/)], refused: false }])
+    const steward = await house.as('Rafe')
+    expect((await steward.get(house.path('/planned')).expect(200)).body.planned).toEqual([])
+    const { clock, pools } = running.lodge
+    const { now } = clock
+    try {
+      clock.now = () => readInstant('2026-07-01T09:00:00+01:00')
+      await bringForward(pools.work, house.account.id, 0)
+      await until(async () => (await nextDate(pools.work, house.account.id)) === null)
+    } finally {
+      clock.now = now
+    }
+    const { body: ledger } = await owner.get(house.path('/ledger')).expect(200)
+    expect(ledger.entries[0].sentences).toEqual(['did what was planned for the day'])
+    const { body: sheet } = await owner.get(house.path(`/places/${house.placeId('Main')}`)).expect(200)
+    expect(sheet.walled).toBe(true)
+    expect(await verifyLedger(running.lodge.pools.work, house.account.id)).toMatchObject({ ok: true })
+  })
+
+  test('cannot be done before its day by whoever asks, and is put down by its planner', async () => {
+    await apply(house, owner, [{ type: 'plan-docket', at: '2026-07-01', changes: [wall()] }])
+    const [plan] = await planned()
+    const run = { changes: [{ type: 'run-planned', plannedId: plan.id }] }
+    await owner.post(house.path('/previews')).send(run).expect(400)
+    await apply(house, owner, [{ type: 'put-down-planned', plannedId: plan.id }])
+    expect(await planned()).toEqual([])
+  })
+})

@@ -33,9 +33,20 @@ function read(raw: string): { to: string; text: string; messageId: string } {
 export async function startMailbox(port = 0): Promise<Mailbox> {
   const kept: { to: string; text: string; messageId: string }[] = []
   const waiting: (() => void)[] = []
+  const seen = new Set<string>()
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['AUTH', 'STARTTLS'],
+    onRcptTo({ address }, _session, done) {
+      // As servers do: nobody is there for good, or somebody is to come again later.
+      const say = (responseCode: number, text: string) => done(Object.assign(new Error(text), { responseCode }))
+      if (address.startsWith('gone')) return say(550, 'Nobody is here')
+      if (address.startsWith('grey') && !seen.has(address)) {
+        seen.add(address)
+        return say(451, 'Come again later')
+      }
+      done()
+    },
     onData(stream, _session, done) {
       const chunks: Buffer[] = []
       stream.on('data', (chunk: Buffer) => chunks.push(chunk))

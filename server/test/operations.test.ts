@@ -70,8 +70,8 @@ test('figures for operators name no id, and tell of loops, work, pools and accou
     'lodge_catch_up_seconds',
     'lodge_accounts_loaded 1',
     'lodge_account_bytes',
-    // Nobody works here: what waits is that its months close and that mornings are looked at.
-    'lodge_work_waiting 2',
+    // Nobody works here: what waits is that its months close, and that mornings and dates are looked at.
+    'lodge_work_waiting 3',
     'lodge_work_oldest_seconds ',
     'lodge_pool_requests_waiting 0',
     'lodge_request_seconds_count{kind="api",status="200"}',

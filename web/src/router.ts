@@ -39,6 +39,7 @@ const BESIDE: Readonly<Record<string, string>> = {
   groups: 'people',
   packets: 'people',
   arrivals: 'people',
+  connections: 'settings',
 }
 
 /** Pages about oneself, open to whoever is signed in. */
@@ -55,6 +56,12 @@ export const router = createRouter({
       component: pages.invitation,
       meta: { open: true },
     },
+    {
+      path: '/open-account',
+      name: 'open-account',
+      component: () => import('./pages/OpenAccountPage.vue'),
+      meta: { open: true },
+    },
     { path: '/forgotten', name: 'forgotten', component: pages.forgotten, meta: { open: true } },
     { path: '/new-password', name: 'new-password', component: pages.forgotten, meta: { open: true } },
     { path: '/prove-address', name: 'prove-address', component: pages.forgotten, meta: { open: true } },
@@ -67,6 +74,8 @@ export const router = createRouter({
     { path: '/desk', name: 'desk', component: DeskPage },
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/arrivals/:runId?', name: 'arrivals', component: () => import('./pages/ArrivalsPage.vue') },
+    { path: '/departures/:departureId?', name: 'departures', component: () => import('./pages/DeparturesPage.vue') },
+    { path: '/connections', name: 'connections', component: () => import('./pages/ConnectionsPage.vue') },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
     { path: '/statement', name: 'shared', component: pages.statement, meta: { open: true } },
     {
@@ -99,8 +108,12 @@ router.beforeEach(async (to) => {
   if (me.current?.narrow && !OWN_PAGES.has(String(to.name))) return { name: 'keys' }
   const room = BESIDE[String(to.name)] ?? String(to.name)
   const { rooms } = session
-  if (['desk', 'people', 'places', 'roles', 'seats', 'ledger', 'settings'].includes(room) && !rooms.includes(room)) {
-    return { name: rooms[0] ?? 'keys' }
+  if (
+    ['desk', 'people', 'places', 'roles', 'seats', 'departures', 'ledger', 'settings'].includes(room) &&
+    !rooms.includes(room)
+  ) {
+    if (room === 'desk') return { name: rooms[0] ?? 'keys' }
+    return { name: 'nothing', params: { rest: to.path.slice(1).split('/') } }
   }
   return true
 })

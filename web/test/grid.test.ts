@@ -6,7 +6,7 @@ import { changeOfDraft, differ, draftOf, emptyDraft, entryWords, levelUpTo } fro
 const group = (key: string, start: number, count: number): GridGroup => ({ key, label: key, start, count })
 
 test('cells and tiles are read as the core writes them', () => {
-  expect([CELL.heldBack, CELL.approval, CELL.ownOnly, CELL.absent]).toEqual(Object.values(CELLS))
+  expect([CELL.heldBack, CELL.approval, CELL.ownOnly, CELL.absent, CELL.onceIn]).toEqual(Object.values(CELLS))
   expect([TILE, UNSEEN]).toEqual([TILES, UNSEEN_CELL])
   expect([...bytesOf('AAH/')]).toEqual([0, 1, 255])
 })

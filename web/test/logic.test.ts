@@ -83,6 +83,8 @@ describe('what a docket would do', () => {
       money: { seats: [{ taken: { before: 3, after: 2 } }] },
     })
     expect(confirmLabel([{ type: 'leave' }], lost)).toBe('End their time here: 1 key ends, 1 seat empty')
+    expect(confirmLabel([{ type: 'plan-departure', at: '2026-06-19T17:00' } as never], null)).toBe('Plan it')
+    expect(confirmLabel([{ type: 'plan-departure' }], lost)).toBe('End their time here: 1 key ends, 1 seat empty')
     expect(confirmLabel([{ type: 'wall-place', walled: false } as never], null)).toBe('Take the wall down')
     expect(confirmLabel([{ type: 'give' }, { type: 'take' }], null)).toBe('Apply 2 changes')
   })

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, Id, RoleArea } from '../account/rows.ts'
-import { activeOwners, isPresent } from '../people/presence.ts'
+import { activeOwners, isAway, isPresent } from '../people/presence.ts'
 import { areaAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { holdersAlong } from './holders.ts'
@@ -51,11 +51,22 @@ function* ableTo(
   instant: Instant,
 ): Generator<Id> {
   const asked = new Set<Id>([personId])
-  for (const id of candidates(account, personId, placeId, key, action, whose, instant)) {
+  for (const approver of candidates(account, personId, placeId, key, action, whose, instant)) {
+    const id = standInFor(account, approver, instant)
     if (asked.has(id)) continue
     asked.add(id)
     if (maySee(account, id, placeId, key, instant)) yield id
   }
+}
+
+/** A substitute stands in for an approver who is away (model R4, X1). */
+function standInFor(account: Account, personId: Id, instant: Instant): Id {
+  const person = account.get('person', personId)
+  if (!person || !isAway(person, instant)) return personId
+  const absence = account
+    .by('absence', 'person', personId)
+    .find((one) => (one.state === 'set' || one.state === 'running') && one.from <= instant)
+  return absence?.substituteId ?? personId
 }
 
 function* candidates(

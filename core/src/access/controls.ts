@@ -47,7 +47,7 @@ export function controlsOfPlace(
   sight: Sight,
   placeId: Id,
 ): Record<
-  'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite' | 'statement' | 'apart' | 'allot',
+  'make' | 'rename' | 'wall' | 'move' | 'archive' | 'give' | 'invite' | 'statement' | 'apart' | 'allot' | 'clientEnds',
   Control
 > {
   const place = sight.account.get('place', placeId)
@@ -66,5 +66,10 @@ export function controlsOfPlace(
     statement: controlOf(sight, 'access', 'see', placeId),
     apart: notTheRoot(() => controlOf(sight, 'settings', 'change')),
     allot: notTheRoot(() => controlOf(sight, 'seats', 'change')),
+    // A client lies right beneath the root.
+    clientEnds:
+      place?.parentId === sight.account.root.id
+        ? controlOf(sight, 'people', 'change')
+        : { enabled: false, reason: 'A client’s engagement ends at the client itself.' },
   }
 }

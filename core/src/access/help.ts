@@ -56,9 +56,10 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
   return absence === 'engagement-over' ? [`Their engagement ended on ${day(person.engagementUntil!)}.`] : []
 }
 
-/** Grave acts, for which one proves who one is once more: about owners, the signatory and the rules of signing in. */
+/** Grave acts, for which one proves who one is once more: about owners, the signatory, signing in, what cannot be had back. */
 export function isGrave(account: Account, change: Change): boolean {
-  if (change.type === 'name-signatory') return true
+  if (['name-signatory', 'erase', 'connect-product'].includes(change.type)) return true
+  if (change.type === 'plan-docket') return change.changes.some((one) => isGrave(account, one as Change))
   if (change.type === 'change-settings') return change.secondMeansFor !== undefined
   if (change.type === 'undo') {
     return change.edits.some(

@@ -57,3 +57,10 @@ export function stewardsAt(account: Account, placeId: Id, instant: Instant): Per
     (person) => isPresent(person, instant) && (person.standing === 'member' || person.standing === 'guest'),
   )
 }
+
+/** Whether a role, by itself or by the one it follows, says anything of giving access: few do, which is told at once. */
+export function givesAccess(account: Account, roleId: Id): boolean {
+  const role = account.get('role', roleId)
+  const base = account.get('role', role?.baseId)
+  return [role, base].some((one) => one !== undefined && `${OWN_PRODUCT}/access` in one.areas)
+}

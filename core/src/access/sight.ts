@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, Id, PersonRow } from '../account/rows.ts'
+import type { GrantRow, Id, PersonRow, PlannedRow } from '../account/rows.ts'
 import { groupsOf } from '../people/groups.ts'
 import { isPresent, reportsOf } from '../people/presence.ts'
 import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
@@ -48,7 +48,7 @@ export class Sight {
   private readonly asker: PersonRow | undefined
   private readonly isIn: boolean
   private sponsored: Set<Id> | undefined
-  private reports: Set<Id> | undefined
+  private reports: ReadonlyMap<Id, PersonRow> | undefined
   private meeting: Cover[] | undefined
 
   constructor(
@@ -123,6 +123,23 @@ export class Sight {
     return [...this.account.all('person')].filter((person) => this.seesPerson(person.id))
   }
 
+  /** Those whose whole record is seen: everybody, or oneself and one's reports. Few are gone through where few are seen. */
+  recordsSeen(): PersonRow[] {
+    const all = this.can('people', 'see')
+    const found = all ? this.account.all('person') : this.asker ? [this.asker, ...this.ownReports().values()] : []
+    return [...found].filter((person) => this.depthOf(person.id) === 'record')
+  }
+
+  /** Whether somebody reports to the asker, directly or through others (model P7). */
+  isReport(personId: Id): boolean {
+    return this.ownReports().has(personId)
+  }
+
+  /** All who report to the asker, directly or through others (model P7). */
+  private ownReports(): ReadonlyMap<Id, PersonRow> {
+    return (this.reports ??= new Map(reportsOf(this.account, this.personId).map((report) => [report.id, report])))
+  }
+
   /** Whether someone is the asker, for whom their own things are always to be seen. */
   isSelf(personId: Id): boolean {
     return personId === this.personId
@@ -143,6 +160,11 @@ export class Sight {
   seesGrant(grant: GrantRow): boolean {
     const own = grant.subjectKind === 'person' && grant.subjectId === this.personId
     return own || this.ownGroupGrant(grant) || this.can('access', 'see', grant.placeId)
+  }
+
+  /** What waits for its day: whoever planned it, and owners. */
+  seesPlanned({ plannerId }: PlannedRow): boolean {
+    return plannerId === this.personId || this.asker?.standing === 'owner'
   }
 
   private ownGroupGrant(grant: GrantRow): boolean {
@@ -178,8 +200,7 @@ export class Sight {
     if (person.id === asker.id) return 'record'
     if (!this.isIn) return 'nothing'
     if (this.can('people', 'see')) return 'record'
-    this.reports ??= new Set(reportsOf(account, asker.id).map((report) => report.id))
-    if (this.reports.has(personId)) return 'record'
+    if (this.ownReports().has(personId)) return 'record'
     if (asker.standing !== 'guest' && (person.state === 'active' || person.state === 'away')) return 'directory'
     this.sponsored ??= new Set(account.by('offer', 'sponsor', asker.id).map((offer) => offer.personId))
     if (this.sponsored.has(personId)) return 'directory'

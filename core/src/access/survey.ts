@@ -178,6 +178,8 @@ export class Survey {
     if (!holder) return
     add(holder.person.engagementFrom)
     add(holder.person.engagementUntil)
+    add(holder.person.awayFrom)
+    add(holder.person.awayUntil)
     for (const holding of this.account.by('holding', 'person', holder.person.id)) {
       add(holding.givenFrom)
       add(holding.until)

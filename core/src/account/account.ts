@@ -145,6 +145,11 @@ export class Account {
     return account
   }
 
+  /** Everything personal that is kept of one person, whatever field it stands in. */
+  personalOf(personId: Id): readonly PersonalValue[] {
+    return this.values.of(personId)
+  }
+
   /** Every personal value, for the account book. */
   allPersonal(): Iterable<PersonalValue> {
     return this.values.all()
@@ -154,6 +159,7 @@ export class Account {
 interface PersonalValues {
   get(personId: Id, field: PersonalField): string | undefined
   findEmail(lowercase: string): readonly Id[]
+  of(personId: Id): readonly PersonalValue[]
   all(): Iterable<PersonalValue>
 }
 
@@ -167,6 +173,10 @@ class BaseValues implements PersonalValues {
 
   findEmail(lowercase: string): readonly Id[] {
     return this.emails.get(lowercase) ?? []
+  }
+
+  of(personId: Id): readonly PersonalValue[] {
+    return [...(this.byPerson.get(personId) ?? [])].map(([field, value]) => ({ personId, field, value }))
   }
 
   *all(): Iterable<PersonalValue> {
@@ -226,6 +236,13 @@ class OverlayValues implements PersonalValues {
   findEmail(lowercase: string): readonly Id[] {
     const found = this.under.findEmail(lowercase).filter((id) => !this.own.has(`${id} email`))
     return [...found, ...(this.emails.get(lowercase) ?? [])]
+  }
+
+  of(personId: Id): readonly PersonalValue[] {
+    const own = [...this.own.values()].filter((one) => one.personId === personId)
+    const set = new Set(own.map(({ field }) => field))
+    const beneath = this.under.of(personId).filter(({ field }) => !set.has(field))
+    return [...beneath, ...own.filter(({ value }) => value !== null)]
   }
 
   *all(): Iterable<PersonalValue> {

@@ -19,6 +19,12 @@ import type { RoleArea, OfferState, PersonKind, PersonState, Standing } from './
 /** The format's name, in every book's first field. */
 export const BOOK_FORMAT = 'jolly-porter/account-book@1'
 
+/** Something of the account's own that some kinds of people may have. */
+export class BookLine {
+  @Line(80) name!: string
+  @IsIn(['staff', 'contractor', 'client'], { each: true }) kinds!: PersonKind[]
+}
+
 /** The account's own rules; what is left out is as for a new account. */
 export class BookRules {
   @IsOptional() @IsInt() @Min(0) @Max(8) pathLabelDepth?: number
@@ -27,6 +33,11 @@ export class BookRules {
   @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
   /** Whether an outsider's engagement needs an end. */
   @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
+  /** What whoever takes an invitation up agrees to. */
+  @IsOptional() @IsString() terms?: string
+  /** What people may have of the account's own: van keys, laptops. */
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookLine) handedBack?: BookLine[]
+  @IsOptional() @IsInt() @Min(1) erasedAfterDays?: number
 }
 
 export class BookAccount {
@@ -69,6 +80,10 @@ export class BookRole {
 /** A field of the account's own with its values. */
 export class BookField {
   @Line(60) name!: string
+  /** Left out: a choice, with its values; a text has none. */
+  @IsOptional() @IsIn(['choice', 'text']) kind?: 'choice' | 'text'
+  @IsOptional() @IsBoolean() own?: boolean
+  @IsOptional() @IsBoolean() asked?: boolean
   @IsArray() @ArrayMaxSize(200) @Line(80, 1, true) values!: string[]
 }
 
@@ -175,9 +190,14 @@ export class BookPerson {
   /** Their own cost centre. */
   @IsOptional() @Line(60) reference?: string
   @IsOptional() @ValidateNested() @Type(() => BookPeriod) engagement?: BookPeriod
+  /** When they are away. */
+  @IsOptional() @ValidateNested() @Type(() => BookPeriod) away?: BookPeriod
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
   /** A field of the account's own to one of its values. */
   @IsOptional() @IsObject() choices?: Record<string, string>
+  @IsOptional() @Line(40) phone?: string
+  /** A text field of the account's own to what it holds. */
+  @IsOptional() @IsObject() texts?: Record<string, string>
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookSeat) seats?: BookSeat[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]
 }
@@ -211,6 +231,8 @@ export class BookOffer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookOfferedGrant) grants!: BookOfferedGrant[]
   @IsArray() @IsString({ each: true }) seats!: string[]
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
+  /** The message came back. */
+  @IsOptional() @IsBoolean() bounced?: boolean
 }
 
 export class BookPacketGrant {

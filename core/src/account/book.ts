@@ -17,6 +17,7 @@ import { TABLE_NAMES } from './indexes.ts'
 import { readCustoms } from './read-customs.ts'
 import { readProducts } from './read-products.ts'
 import type {
+  AbsenceRow,
   GrantRow,
   GroupRule,
   HoldingRow,
@@ -56,6 +57,8 @@ const DEFAULT_RULES = {
   guestsSeePeopleMet: true,
   secondMeansFor: [] as Standing[],
   outsidersNeedEnd: false,
+  terms: null as string | null,
+  erasedAfterDays: null as number | null,
 }
 
 class BookReader {
@@ -79,8 +82,9 @@ class BookReader {
   read(): BookRead {
     const asOf = readInstant(this.book.asOf)
     const id = this.makeId()
-    const { rules, ...named } = this.book.account
-    this.rows.settings.push({ id: this.makeId(), ...named, ...DEFAULT_RULES, ...rules, openedAt: asOf })
+    const { rules: { handedBack = [], ...rules } = {}, ...named } = this.book.account
+    const leaverLines = handedBack.map((line) => ({ id: this.makeId(), ...line }))
+    this.rows.settings.push({ id: this.makeId(), ...named, ...DEFAULT_RULES, ...rules, leaverLines, openedAt: asOf })
     const rootId = this.makeId()
     const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false, archived: false }
     this.rows.place.push({ ...root, name: this.book.account.name })
@@ -126,8 +130,15 @@ class BookReader {
     })
   }
 
-  private readField({ name, values }: BookField, path: string): void {
-    const row = { id: this.makeId(), name, values: values.map((one) => ({ id: this.makeId(), name: one })) }
+  private readField({ name, kind = 'choice', own = false, asked = false, values }: BookField, path: string): void {
+    const row = {
+      id: this.makeId(),
+      name,
+      kind,
+      own,
+      asked,
+      values: values.map((one) => ({ id: this.makeId(), name: one })),
+    }
     this.named(this.fields, 'field', row, `${path}/name`)
   }
 
@@ -208,15 +219,37 @@ class BookReader {
       employerId: this.find(this.employers, person.employer, 'employer', `${path}/employer`),
       engagementFrom: person.engagement?.from ? this.when(person.engagement.from, 'beginning') : null,
       engagementUntil: person.engagement?.until ? this.when(person.engagement.until, 'end') : null,
+      ...this.absence(person),
       loginId: null,
       reference: person.reference ?? null,
       choices: Object.fromEntries(choices),
     }
     this.rows.person.push(row)
+    if (row.awayFrom !== null) this.rows.absence.push(this.absenceRow(row))
     if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
     if (person.email) this.values.push({ personId: id, field: 'email', value: person.email })
+    if (person.phone) this.values.push({ personId: id, field: 'phone', value: person.phone })
+    for (const [name, text] of Object.entries(person.texts ?? {})) {
+      const fieldId = this.find(this.fields, name, 'field', `${path}/texts/${name}`)
+      if (fieldId) this.values.push({ personId: id, field: `field ${fieldId}`, value: String(text) })
+    }
     person.seats?.forEach((seat) => this.rows.holding.push(this.holding(seat, row, path)))
     person.grants?.forEach((grant, at) => this.readGrant(grant, 'person', id, `${path}/grants/${at}`))
+  }
+
+  private absence({ away }: BookPerson): Pick<PersonRow, 'awayFrom' | 'awayUntil'> {
+    return {
+      awayFrom: away?.from ? this.when(away.from, 'beginning') : null,
+      awayUntil: away?.until ? this.when(away.until, 'end') : null,
+    }
+  }
+
+  /** The time away behind the dates, by which they come back by themselves. */
+  private absenceRow({ id, awayFrom, awayUntil }: PersonRow): AbsenceRow {
+    return {
+      ...{ id: this.makeId(), personId: id, from: awayFrom!, until: awayUntil, state: 'set', askedById: null },
+      ...{ decidedById: null, keepSeats: true, seats: [], substituteId: null, agreedMinor: 0, withoutSeats: false },
+    }
   }
 
   private holding(seat: BookSeat, person: PersonRow, path: string): HoldingRow {
@@ -305,7 +338,18 @@ class BookReader {
     })
     const sentAt = this.when(offer.sent, 'beginning')
     const expiresAt = this.when(offer.expires, 'end')
-    const row = { personId, sponsorId, state: offer.state, sentAt, expiresAt, resendNumber: 0, grants, seats, groupIds }
+    const row = {
+      personId,
+      sponsorId,
+      state: offer.state,
+      sentAt,
+      expiresAt,
+      resendNumber: 0,
+      grants,
+      seats,
+      groupIds,
+      bounced: offer.bounced ?? false,
+    }
     const id = this.makeId()
     this.paths.set(id, path)
     this.rows.offer.push({ id, ...row })

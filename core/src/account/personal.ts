@@ -1,9 +1,9 @@
 import type { Id } from './rows.ts'
 
-/** Names of personal values (`word`: what they said when declining, or were told when refused), kept by person in one plain, unversioned table (model C6). */
-export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail', 'word'] as const
-/** A reason given with a request stands under the request's id. */
-export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}`
+/** Names of personal values (`word`: what they said when declining, or were told when refused; `bounce`: why a message came back), kept by person in one plain, unversioned table (model C6). */
+export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail', 'word', 'bounce', 'phone'] as const
+/** A reason given with a request stands under the request's id, one for a time away under the absence's, what a text field holds under the field's. */
+export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}` | `field ${Id}` | `absence ${Id}`
 
 /** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */
 export interface PersonalValue {

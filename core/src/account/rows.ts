@@ -3,6 +3,12 @@ import type { Bill } from '../seats/bill.ts'
 import type { ProductSheet } from '../products/sheet.ts'
 import type { Level } from '../access/levels.ts'
 
+import type { AbsenceRow, ConnectionRow, DepartureRow, LeaverLine, StepRow } from './departure-rows.ts'
+import type { LinkRow, OfferRow, PlannedRow, RequestRow, ShareRow } from './offer-rows.ts'
+
+export type * from './departure-rows.ts'
+export type * from './offer-rows.ts'
+
 /** A UUIDv7, given by the server; the core never makes one. */
 export type Id = string
 
@@ -31,6 +37,12 @@ export interface SettingsRow {
   secondMeansFor: readonly Standing[]
   /** Whether an outsider’s engagement needs an end. */
   outsidersNeedEnd: boolean
+  /** What whoever takes an invitation up agrees to; null for nothing. */
+  terms: string | null
+  /** What people may have of the account’s own, asked for when they leave. */
+  leaverLines: readonly LeaverLine[]
+  /** Who left so many days ago is to be erased; null: nobody is. */
+  erasedAfterDays: number | null
   /** When the account was opened here: months before that were never billed by it. */
   openedAt: Instant
 }
@@ -93,6 +105,9 @@ export interface PersonRow {
   signatory: boolean
   engagementFrom: Instant | null
   engagementUntil: Instant | null
+  /** Away from then until then, as every answer reads it whether or not anybody is awake (model X1, Z3). */
+  awayFrom: Instant | null
+  awayUntil: Instant | null
   /** The human's login once there is one (model P1). */
   loginId: Id | null
   /** Cost centre of their own, before that of any place (model P2). */
@@ -101,10 +116,18 @@ export interface PersonRow {
   choices: Readonly<Record<Id, Id>>
 }
 
-/** A field of the account's own with its values; the only kind a rule may read besides the built-in ones (model C6). */
+/**
+ * A field of the account's own. A choice has values, and is the only kind a rule may read besides the built-in fields; a
+ * text is a personal value (model C6).
+ */
 export interface FieldRow {
   id: Id
   name: string
+  kind: 'choice' | 'text'
+  /** Of a text: whether people set their own. */
+  own: boolean
+  /** Of a text: whether whoever takes an invitation up is asked for it. */
+  asked: boolean
   values: readonly { id: Id; name: string }[]
 }
 
@@ -150,61 +173,6 @@ export interface GrantRow {
   offerId: Id | null
   /** Who approves what this grant's role makes need approval; null: as the role says (model R4). */
   approverIds: readonly Id[] | null
-}
-
-export type OfferState = 'live' | 'taken' | 'withdrawn' | 'dead'
-
-export interface OfferedGrant {
-  grantId: Id
-  roleId: Id
-  placeId: Id
-  from: Instant | null
-  until: Instant | null
-}
-
-export interface OfferedSeat {
-  holdingId: Id
-  product: string
-  seatType: string
-}
-
-/** An invitation to one address (model I1, I5): what it gives stays here until it is taken up. */
-export interface OfferRow {
-  id: Id
-  personId: Id
-  sponsorId: Id
-  state: OfferState
-  sentAt: Instant
-  expiresAt: Instant
-  /** Part of the token, so that sending again kills the old one (model I3). */
-  resendNumber: number
-  grants: readonly OfferedGrant[]
-  seats: readonly OfferedSeat[]
-  /** Groups they are put into by name. */
-  groupIds: readonly Id[]
-}
-
-/** A link by which people come: what it gives, to whom, how often and until when (model I1, I4). */
-export interface LinkRow {
-  id: Id
-  /** What whoever made it calls it. */
-  name: string
-  makerId: Id
-  kind: PersonKind
-  standing: 'member' | 'guest'
-  grants: readonly { roleId: Id; placeId: Id }[]
-  seats: readonly { product: string; seatType: string }[]
-  groupIds: readonly Id[]
-  engagementUntil: Instant | null
-  /** Only addresses of this domain; null for anyone with the link. */
-  domain: string | null
-  maximumUses: number
-  uses: number
-  madeAt: Instant
-  expiresAt: Instant
-  /** Whether those who come wait for admission, or are in at once. */
-  waits: boolean
-  cut: boolean
 }
 
 /** Person × seat type with three instants: given, counted, ended (model S1). */
@@ -288,33 +256,6 @@ export interface ClosedMonthRow {
   bill: Bill
 }
 
-/** Something asked for: a level of an area at a place, waiting for whoever may give it (model I1, R4). */
-export interface RequestRow {
-  id: Id
-  askerId: Id
-  /** For whom; often the asker. */
-  personId: Id
-  area: AreaKey
-  level: Level
-  placeId: Id
-  /** Until when it is wanted; null without end. */
-  until: Instant | null
-  state: 'open' | 'granted' | 'declined' | 'withdrawn'
-  askedAt: Instant
-  expiresAt: Instant
-  decidedById: Id | null
-}
-
-/** A place's statement shared by a link, read-only (model I1). */
-export interface ShareRow {
-  id: Id
-  placeId: Id
-  makerId: Id
-  madeAt: Instant
-  expiresAt: Instant
-  cut: boolean
-}
-
 /** A named start for a kind of newcomer; copied at use (model P9). */
 export interface PacketRow {
   id: Id
@@ -368,6 +309,11 @@ export interface Rows {
   packet: PacketRow
   allotment: AllotmentRow
   link: LinkRow
+  planned: PlannedRow
+  departure: DepartureRow
+  step: StepRow
+  absence: AbsenceRow
+  connection: ConnectionRow
 }
 
 export type TableName = keyof Rows

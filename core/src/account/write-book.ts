@@ -6,9 +6,20 @@ import type { Id, PersonRow } from './rows.ts'
 
 /** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
 export function writeBook(account: Account, asOf: Instant): AccountBook {
-  const { name, zone, currency, locale, pathLabelDepth, guestsSeePeopleMet, secondMeansFor, outsidersNeedEnd } =
+  const { name, zone, currency, locale, pathLabelDepth, guestsSeePeopleMet, secondMeansFor, outsidersNeedEnd, terms } =
     account.settings
-  const rules = { pathLabelDepth, guestsSeePeopleMet, secondMeansFor: [...secondMeansFor], outsidersNeedEnd }
+  const { leaverLines, erasedAfterDays } = account.settings
+  const rules = {
+    pathLabelDepth,
+    guestsSeePeopleMet,
+    secondMeansFor: [...secondMeansFor],
+    outsidersNeedEnd,
+    ...(terms ? { terms } : {}),
+    ...(leaverLines.length > 0
+      ? { handedBack: leaverLines.map(({ name: line, kinds }) => ({ name: line, kinds: [...kinds] })) }
+      : {}),
+    ...(erasedAfterDays === null ? {} : { erasedAfterDays }),
+  }
   const start = (instant: Instant) => whenText(instant, zone, 'beginning')
   const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })
   const ref = (personId: Id) => account.personal(personId, 'email') ?? `person-${personId}`
@@ -30,6 +41,14 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         return [row?.name ?? field, row?.values.find((one) => one.id === value)?.name ?? text ?? value]
       }),
     )
+  const textFields = [...account.all('field')].filter((field) => field.kind === 'text')
+  const texts = (personId: Id) => {
+    const found = textFields.flatMap(({ id, name: field }) => {
+      const text = account.personal(personId, `field ${id}`)
+      return text === undefined ? [] : [[field, text] as const]
+    })
+    return found.length > 0 ? { texts: Object.fromEntries(found) } : {}
+  }
   const places = (parentId: Id): BookPlace[] =>
     account.by('place', 'parent', parentId).map((place) => ({
       name: place.name,
@@ -52,10 +71,13 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       ...(managerId ? { manager: ref(managerId) } : {}),
       ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
       engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },
+      ...(row.awayFrom === null ? {} : { away: { from: start(row.awayFrom), ...end(row.awayUntil) } }),
       groups: account
         .by('membership', 'person', row.id)
         .map((one) => account.get('group', one.groupId)?.name ?? one.groupId),
       ...(row.reference ? { reference: row.reference } : {}),
+      ...(account.personal(row.id, 'phone') ? { phone: account.personal(row.id, 'phone') } : {}),
+      ...texts(row.id),
       ...(Object.keys(row.choices).length > 0 ? { choices: lineOf(Object.entries(row.choices)) } : {}),
       seats: account.by('holding', 'person', row.id).map((holding) => ({
         seat: seatCode(holding),
@@ -109,7 +131,8 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       ...(row.wallPassing ? { wallPassing: true } : {}),
       ...(row.retired ? { retired: true } : {}),
     })),
-    fields: [...account.all('field')].map(({ name: field, values }) => ({
+    fields: [...account.all('field')].map(({ name: field, kind, own, asked, values }) => ({
+      ...(kind === 'text' ? { kind, own, asked } : {}),
       name: field,
       values: values.map((one) => one.name),
     })),
@@ -136,6 +159,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         ...end(grant.until),
       })),
       seats: offer.seats.map(seatCode),
+      ...(offer.bounced ? { bounced: true } : {}),
       ...(offer.groupIds.length > 0
         ? { groups: offer.groupIds.map((id) => account.get('group', id)?.name ?? id) }
         : {}),

@@ -1,6 +1,17 @@
-import { Equals, IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator'
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
 import type { Id, OfferRow } from '../account/rows.ts'
 import { Draft } from './draft.ts'
+import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
 import { giveOffered, releaseOffered } from './offers.ts'
 import { RowId } from './shapes.ts'
@@ -45,6 +56,8 @@ export class Accept {
   @IsBoolean() proven!: boolean
   /** The login's address where it is another than the invited one, for whoever admits to see. */
   @IsOptional() @IsString() @MaxLength(200) loginEmail?: string
+  /** What the account asks newcomers for. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /**
@@ -62,6 +75,8 @@ export const accept: ChangeKind<Accept> = {
     if (!offer || !person || offer.state !== 'live' || offer.expiresAt <= draft.now || person.state !== 'invited') {
       return draft.refuse('offer-dead', 'This invitation is no longer open; ask whoever invited you for a new one.')
     }
+    answerAsked(draft, person.id, change.texts ?? [])
+    if (draft.problems.length > 0) return
     const here = draft.account.by('person', 'login', change.loginId).find((one) => one.id !== person.id)
     if (here && here.state !== 'left') return joinExisting(draft, offer, here.id)
     const trial = new Draft(draft.account, draft.actor, draft.now)
@@ -73,7 +88,17 @@ export const accept: ChangeKind<Accept> = {
     if (!change.proven && change.loginEmail) draft.set(person.id, 'loginEmail', change.loginEmail)
   },
   sentence: (_change, _sight, verb) => `${verb('took', 'take')} up their invitation`,
-  record: ({ loginEmail: _email, ...rest }) => ({ ...rest, personal: ['loginEmail'] }),
+  record: ({ loginEmail: _email, texts, ...rest }) => ({ ...rest, personal: ['loginEmail', ...personalOf({ texts })] }),
+}
+
+/** Sets what newcomers are asked for; nothing else may be set at the door, and nothing asked for left out. */
+function answerAsked(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
+  const given = new Set(texts.filter(({ text }) => text?.trim()).map(({ fieldId }) => fieldId))
+  for (const field of draft.account.all('field')) {
+    if (field.asked && !given.has(field.id)) draft.refuse('asked', `Fill in ${field.name}; the office asks for it.`)
+  }
+  const wanted = texts.filter(({ fieldId }) => draft.account.get('field', fieldId)?.asked)
+  setTexts(draft, personId, wanted)
 }
 
 /** The login is a person here already: what was offered goes to that person, and the new record is closed (model P1). */

@@ -3,8 +3,10 @@ import { Type } from 'class-transformer'
 import type { Id, PersonKind, PersonRow, Standing } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
 import { fieldsRead, valueIn } from '../people/groups.ts'
+import { openDeparture } from '../departures/plan.ts'
 import { reportsOf } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
+import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
 import { settleSeats } from './seat-rules.ts'
 import { checkEnd } from './settings.ts'
@@ -28,6 +30,9 @@ export class ChangePerson {
   /** Their own cost centre. */
   @IsOptional() @Line(60, 0) reference?: string | null
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
+  /** A telephone number, for whoever has to recognise them. */
+  @IsOptional() @Line(40, 0) phone?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /**
@@ -48,6 +53,8 @@ export const changePerson: ChangeKind<ChangePerson> = {
     if (draft.problems.length > 0) return
     const ended = person.engagementUntil !== null && person.engagementUntil <= draft.now
     if (ended && after.engagementUntil !== person.engagementUntil) settleSeats(draft, person.id)
+    if (change.phone !== undefined) draft.set(person.id, 'phone', change.phone?.trim() || null)
+    setTexts(draft, person.id, change.texts ?? [])
     draft.update('person', person.id, after)
   },
   sentence(change, sight, verb) {
@@ -58,11 +65,44 @@ export const changePerson: ChangeKind<ChangePerson> = {
       change.employerId !== undefined && 'employer',
       change.engagementUntil !== undefined && 'end of engagement',
       change.reference !== undefined && 'cost centre',
-      change.choices && 'fields',
+      (change.choices ?? change.texts) && 'fields',
+      change.phone !== undefined && 'telephone number',
     ].filter(Boolean)
     return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'record'}`
   },
-  record: (change) => change,
+  record(change) {
+    const { texts: _texts, phone: _phone, ...rest } = change
+    const personal = personalOf(change)
+    return personal.length > 0 ? { ...rest, personal } : rest
+  },
+}
+
+export class OwnRecord {
+  @Equals('own-record') type!: 'own-record'
+  @RowId() personId!: Id
+  @IsOptional() @Line(40, 0) phone?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+}
+
+/** What people change about themselves: their telephone number, and the text fields the account leaves to them. */
+export const ownRecord: ChangeKind<OwnRecord> = {
+  type: 'own-record',
+  shape: OwnRecord,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { personId, phone, texts = [] }) {
+    if (personId !== draft.actorId) return draft.refuse('not-yours', 'This is for the person themselves to change.')
+    for (const { fieldId } of texts) {
+      const field = draft.account.get('field', fieldId)
+      if (field && !field.own) draft.refuse('not-own', `${field.name} is set by the office; ask there.`)
+    }
+    if (phone !== undefined) draft.set(personId, 'phone', phone?.trim() || null)
+    setTexts(draft, personId, texts)
+    // The row is named, so that other processes read the values anew (model C6).
+    draft.update('person', personId, {})
+  },
+  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own record`,
+  record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
 }
 
 /** Fields need `people: change` at the root; lowering one's own standing needs nothing (model D3, P6). */
@@ -92,6 +132,14 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
   }
   if (change.engagementUntil !== undefined) {
     after.engagementUntil = draft.endFrom(change.engagementUntil, person.engagementFrom, '/engagementUntil')
+    const leaves = openDeparture(draft.account, person.id)
+    if (leaves && (after.engagementUntil ?? Infinity) > leaves.at) {
+      draft.refuse(
+        'leaves-first',
+        'Their leaving is planned for before that; change that plan first.',
+        '/engagementUntil',
+      )
+    }
   }
   const before = person.kind === after.kind && change.engagementUntil === undefined
   if (!before) checkEnd(draft, after, after.engagementUntil)
@@ -115,7 +163,8 @@ function choicesAfter(draft: Draft, person: PersonRow, choices: readonly Choice[
   const after = { ...person.choices }
   choices.forEach(({ fieldId, valueId }, at) => {
     const field = draft.account.get('field', fieldId)
-    if (!field) return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
+    if (field?.kind !== 'choice')
+      return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
     if (!valueId) delete after[fieldId]
     else if (field.values.some((one) => one.id === valueId)) after[fieldId] = valueId
     else draft.refuse('unknown-value', `${field.name} has no such value.`, `/choices/${at}/valueId`)

@@ -12,11 +12,30 @@ export type Actor =
 
 /** What the server does besides writing rows, once the commit stands (model C1; named by ids, never by content). */
 export type Effect =
-  | { kind: 'invitation-mail'; offerId: Id; personId: Id; resendNumber: number }
+  | { kind: 'invitation-mail'; offerId: Id; personId: Id; resendNumber: number; expiresAt: Instant }
+  /** The same link once more, with a word that it still waits. */
+  | { kind: 'reminder-mail'; offerId: Id; personId: Id; resendNumber: number }
   /** Somebody is told by mail of what became of somebody they invited. */
   | { kind: 'tell'; template: 'declined' | 'refused'; toPersonId: Id; aboutPersonId: Id }
+  /** Something waits for an instant. */
+  | { kind: 'due'; at: Instant }
   /** Every way in is shut for this person in this account: sessions and tokens end (model X4). */
-  | { kind: 'shut-doors'; personId: Id }
+  | { kind: 'shut-doors'; personId: Id; departureId?: Id }
+  /** Something is left to do for a departure once its doors are shut. */
+  | { kind: 'go-on-leaving'; departureId: Id }
+  /** Whatever else is kept about somebody who is erased is destroyed: messages, events, records (model X7). */
+  | { kind: 'forget'; personId: Id; loginId: Id | null }
+  /** Somebody is away from now on: their sessions end, as they would for whoever leaves (model X1). */
+  | { kind: 'shut-for-now'; personId: Id }
+
+/** What changes came to, to be taken over by one that does them. */
+interface Decided {
+  edits: readonly RowEdit[]
+  values: readonly PersonalValue[]
+  effects: readonly Effect[]
+  marks: readonly Mark[]
+  after: Account
+}
 
 /** A change at work: it reads the account as it is so far, collects edits, or refuses. */
 export class Draft {
@@ -88,6 +107,15 @@ export class Draft {
     const entry = { personId, field, value }
     this.values.push(entry)
     this.account = this.account.with([], [entry])
+  }
+
+  /** Takes over what others changes decided came to. */
+  takeOver({ edits, values, effects, marks, after }: Decided): void {
+    this.edits.push(...edits)
+    this.values.push(...values)
+    this.effects.push(...effects)
+    for (const mark of marks) this.marks.add(mark)
+    this.account = after
   }
 
   private record<T extends TableName>(table: T, key: Id, before: AnyRow | null, after: AnyRow | null): void {

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, Equals, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { FieldRow, Id } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
@@ -14,8 +14,13 @@ export class FieldValue {
 class FieldContent {
   @RowId() fieldId!: Id
   @Line(60) name!: string
+  /** Left out: a choice. */
+  @IsOptional() @IsIn(['choice', 'text']) kind?: 'choice' | 'text'
+  /** Of a text: people set their own. */
+  @IsOptional() @IsBoolean() own?: boolean
+  /** Of a text: asked of whoever takes an invitation up. */
+  @IsOptional() @IsBoolean() asked?: boolean
   @IsArray()
-  @ArrayMinSize(1, { message: 'A choice field needs at least one value' })
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
   @Type(() => FieldValue)
@@ -26,7 +31,7 @@ export class MakeField extends FieldContent {
   @Equals('make-field') type!: 'make-field'
 }
 
-/** Makes a choice field of the account's own, which rules may read (model C6). */
+/** Makes a field of the account's own: a choice, which rules may read, or a text (model C6). */
 export const makeField: ChangeKind<MakeField> = {
   type: 'make-field',
   shape: MakeField,
@@ -77,11 +82,23 @@ function withIds(values: FieldValue[] | undefined, makeId: () => Id): FieldValue
   return Array.isArray(values) ? values.map((one) => ({ ...one, id: one.id ?? makeId() })) : []
 }
 
-function rowOf({ fieldId, name, values }: FieldContent): FieldRow {
-  return { id: fieldId, name: name.trim(), values: values.map((one) => ({ id: one.id, name: one.name.trim() })) }
+function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, values }: FieldContent): FieldRow {
+  const isText = kind === 'text'
+  return {
+    ...{ id: fieldId, name: name.trim(), kind, own: isText && own, asked: isText && asked },
+    values: values.map((one) => ({ id: one.id, name: one.name.trim() })),
+  }
 }
 
 function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
+  const isText = change.kind === 'text'
+  if (!isText && change.values.length === 0) {
+    draft.refuse('no-values', 'A choice needs at least one value.', '/values')
+  }
+  if (isText && change.values.length > 0) draft.refuse('no-values', 'A text has no values to choose from.', '/values')
+  if (except && draft.account.get('field', except)!.kind !== (change.kind ?? 'choice')) {
+    draft.refuse('kind-stays', 'A field stays what it is, a choice or a text; make another one.', '/kind')
+  }
   const taken = new Set(['kind', 'standing', 'employer'])
   for (const field of draft.account.all('field')) if (field.id !== except) taken.add(field.name.toLowerCase())
   if (taken.has(change.name.trim().toLowerCase())) {
@@ -96,4 +113,27 @@ function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
   return draft.account
     .by('group', 'ruled', 'yes')
     .some((group) => group.rule!.anyOf.flat().some((one) => one.field === fieldId && one.value === valueId))
+}
+
+/** What somebody's text field holds; null empties it. */
+export class FieldText {
+  @RowId() fieldId!: Id
+  @IsOptional() @Line(400, 0) text?: string | null
+}
+
+/** Sets texts of somebody, after looking whether there are such fields. */
+export function setTexts(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
+  texts.forEach(({ fieldId, text }, at) => {
+    const field = draft.account.get('field', fieldId)
+    if (field?.kind !== 'text') {
+      return draft.refuse('unknown-field', 'There is no such text field here.', `/texts/${at}/fieldId`)
+    }
+    draft.set(personId, `field ${fieldId}`, text?.trim() || null)
+  })
+}
+
+/** The personal values texts and a telephone number stand for, as the ledger names them. */
+export function personalOf(change: { texts?: readonly FieldText[]; phone?: string | null }): string[] {
+  const texts = (change.texts ?? []).map(({ fieldId }) => `field ${fieldId}`)
+  return change.phone === undefined ? texts : [...texts, 'phone']
 }

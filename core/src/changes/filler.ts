@@ -1,11 +1,26 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, Id, PlaceRow } from '../account/rows.ts'
+import type { GrantRow, Id, PersonRow, PlaceRow } from '../account/rows.ts'
 import { compare } from '../access/compare.ts'
 import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
+import { groupsOf } from '../people/groups.ts'
+import { isOutsider } from '../people/presence.ts'
 import { upwards, wallBetween } from '../places/tree.ts'
-import { whenText, type Instant } from '../time/instants.ts'
-import type { CopyAccess, GiveMany, MoveAccess, ReplaceRole, TakeMany, TidyAccess } from './fillings.ts'
+import { addDays, whenText, type Instant } from '../time/instants.ts'
+import type {
+  ClientEnds,
+  CopyAccess,
+  CoverFor,
+  GiveMany,
+  HandOverAll,
+  MoveAccess,
+  ReplaceRole,
+  ReturnAll,
+  TakeMany,
+  TidyAccess,
+} from './fillings.ts'
+import { hangsOn, PASSED_ON, soleStewardships, type Hang } from '../departures/hangs.ts'
+import { passingOn } from '../departures/pass-on.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from './index.ts'
 
 /** Puts ordinary changes together, each tried on what the ones before would leave, and only those the actor may make. */
@@ -43,6 +58,87 @@ export class Filler {
     }
     for (const groupId of this.groupsOf(toId)) {
       if (!groups.includes(groupId)) this.add({ type: 'quit-group', groupId, personId: toId })
+    }
+  }
+
+  handOver({ personId, toId, kinds, leave }: HandOverAll): void {
+    if (!this.sees(personId) || !this.sees(toId)) return
+    const wanted = new Set(kinds ?? PASSED_ON)
+    for (const hang of hangsOn(this.sight, personId) ?? []) {
+      if (wanted.has(hang.kind)) this.pass(hang, personId, toId)
+    }
+    if (leave) this.add({ type: 'leave', personId })
+  }
+
+  /** One thing that hangs on somebody, passed on by the changes that are there for it. */
+  private pass(hang: Hang, personId: Id, toId: Id): void {
+    if (hang.kind === 'steward' && this.open(personId).some((grant) => this.isWallPassing(grant))) this.rest = true
+    const changes = passingOn(this.start, hang, personId, { kind: 'person', id: toId }, this.now)
+    for (const change of changes) this.add(change)
+  }
+
+  private isWallPassing(grant: GrantRow): boolean {
+    return this.account.get('role', grant.roleId)?.wallPassing ?? false
+  }
+
+  /** What the last departure took, less what would have ended meanwhile; what is not to be had again is left out (X6). */
+  bringBack({ personId, until }: ReturnAll): void {
+    if (!this.sees(personId)) return
+    const departures = this.start.by('departure', 'person', personId).filter((one) => one.ended !== null)
+    const ended = [...departures].sort((one, other) => one.at - other.at).at(-1)?.ended
+    const person = this.start.get('person', personId)
+    if (!person) return
+    const standing = ended?.standing === 'guest' || (!ended && person.standing === 'guest') ? 'guest' : 'member'
+    const managerId = this.start.get('person', ended?.managerId)?.state === 'active' ? ended!.managerId : null
+    const back = {
+      type: 'bring-back',
+      personId,
+      standing,
+      ...(until ? { until } : {}),
+      ...(managerId ? { managerId } : {}),
+    }
+    if (!this.add(back) || !ended) return
+    for (const groupId of ended.groupIds) this.add({ type: 'join-group', groupId, personId })
+    const open = (one: { until: Instant | null }) => one.until === null || one.until > this.now
+    const dates = (one: { until: Instant | null }) =>
+      one.until === null ? {} : { until: whenText(one.until, this.start.zone, 'end') }
+    for (const grant of ended.grants.filter(open)) {
+      const { roleId, placeId } = grant
+      if (this.start.get('role', roleId)?.wallPassing) this.rest = true
+      else this.add({ type: 'give', subjectKind: 'person', subjectId: personId, roleId, placeId, ...dates(grant) })
+    }
+    for (const seat of ended.seats.filter(open)) {
+      const { product, seatType, own } = seat
+      this.add({ type: 'give-seat', personId, product, seatType, ...(own ? { own } : {}), ...dates(seat) })
+    }
+  }
+
+  clientEnds({ placeId, on }: ClientEnds): void {
+    const at = on ? { at: on } : {}
+    for (const { id } of outsidersAt(this.start, placeId, this.now)) {
+      if (!this.sees(id)) continue
+      const grants = this.open(id)
+      const isHere = (grant: GrantRow) => upwards(this.start, grant.placeId).some((place) => place.id === placeId)
+      if ([...grants, ...grantsByGroup(this.start, id, this.now)].every(isHere)) {
+        this.add({ type: 'plan-departure', personId: id, ...at })
+        continue
+      }
+      const dayAfter = on ? { on: addDays(on, 1) } : {}
+      for (const grant of grants.filter(isHere)) this.add({ type: 'take', grantId: grant.id, ...dayAfter })
+    }
+  }
+
+  cover({ personId, substituteId, from, until, keepSeats }: CoverFor): void {
+    if (!this.sees(personId) || !this.sees(substituteId)) return
+    const dates = { ...(from ? { from } : {}), ...(until ? { until } : {}) }
+    const kept = keepSeats ? { keepSeats } : {}
+    this.add({ type: 'go-away', personId, substituteId, ...dates, ...kept })
+    for (const place of soleStewardships(this.start, personId, this.now)) {
+      for (const grant of this.open(personId)) {
+        if (grant.placeId !== place.id || this.isWallPassing(grant)) continue
+        const { roleId, placeId } = grant
+        this.add({ type: 'give', subjectKind: 'person', subjectId: substituteId, roleId, placeId, ...dates })
+      }
     }
   }
 
@@ -136,7 +232,7 @@ export class Filler {
     other: Partial<Pick<GrantRow, 'subjectId' | 'placeId' | 'roleId'>> & { from?: string },
   ): boolean {
     const { subjectKind, subjectId, roleId, placeId } = { ...grant, ...other }
-    if (this.account.get('role', roleId)?.wallPassing) {
+    if (this.isWallPassing({ ...grant, roleId })) {
       this.rest = true
       return false
     }
@@ -171,6 +267,30 @@ export class Filler {
     if (decision.problems.some((one) => one.code === 'given-already')) return 'given-already' as const
     return decision.problems.length > 0 ? undefined : { change: read.value, decision }
   }
+}
+
+/** Outsiders who were given something at a place or beneath it by name, and are in. */
+function outsidersAt(account: Account, placeId: Id, now: Instant): PersonRow[] {
+  const found = new Map<Id, PersonRow>()
+  const visit = (id: Id) => {
+    for (const grant of account.by('grant', 'place', id)) {
+      const person = grant.subjectKind === 'person' ? account.get('person', grant.subjectId) : undefined
+      const isOpen = grant.until === null || grant.until > now
+      if (person && isOpen && isOutsider(person) && ['active', 'away'].includes(person.state))
+        found.set(person.id, person)
+    }
+    for (const place of account.by('place', 'parent', id)) visit(place.id)
+  }
+  visit(placeId)
+  return [...found.values()]
+}
+
+/** What their groups hold. */
+function grantsByGroup(account: Account, personId: Id, now: Instant): GrantRow[] {
+  const person = account.get('person', personId)
+  return (person ? groupsOf(account, person) : []).flatMap((groupId) =>
+    account.by('grant', 'subject', `group ${groupId}`).filter(({ until }) => until === null || until > now),
+  )
 }
 
 function isReachedFrom(path: readonly PlaceRow[], above: Id): boolean {

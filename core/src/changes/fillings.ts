@@ -14,9 +14,10 @@ import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
+import { PASSED_ON, type HangKind } from '../departures/hangs.ts'
 import type { Instant } from '../time/instants.ts'
 import { Filler } from './filler.ts'
-import { MAXIMUM_CHANGES, type Change } from './index.ts'
+import { MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from './index.ts'
 import { RowId, RowIds, When } from './shapes.ts'
 
 /** Somebody's access for somebody else, beside what they have or in its place. */
@@ -82,6 +83,42 @@ export class TakeMany {
   @When() on?: string | null
 }
 
+/** What hangs on somebody, for somebody else to take over: all of it, or some kinds (model X3). */
+export class HandOverAll {
+  @Equals('hand-over') kind!: 'hand-over'
+  @RowId() personId!: Id
+  @RowId() toId!: Id
+  /** Left out: everything that can be passed on. */
+  @IsOptional() @IsIn([...PASSED_ON], { each: true }) kinds?: HangKind[] | null
+  /** Whether they leave with it. */
+  @IsOptional() @IsBoolean() leave?: boolean | null
+}
+
+/** Everything a departure took, for somebody who is had back (model X6); trimmed in the docket. */
+export class ReturnAll {
+  @Equals('return') kind!: 'return'
+  @RowId() personId!: Id
+  @When() until?: string | null
+}
+
+/** A client's engagement ends: outsiders with nothing left elsewhere leave, the others lose what lies there (model X8). */
+export class ClientEnds {
+  @Equals('client-ends') kind!: 'client-ends'
+  @RowId() placeId!: Id
+  /** The last day; left out, now. */
+  @When() on?: string | null
+}
+
+/** What somebody away gives and takes access by, for somebody else meanwhile (model X1). */
+export class CoverFor {
+  @Equals('cover') kind!: 'cover'
+  @RowId() personId!: Id
+  @RowId() substituteId!: Id
+  @When() from?: string | null
+  @When() until?: string | null
+  @IsOptional() @IsBoolean() keepSeats?: boolean | null
+}
+
 /** Changes in hand, to happen from a day on as far as they can be dated; without a day they happen at once. */
 export class DateDocket {
   @Equals('date-docket') kind!: 'date-docket'
@@ -89,7 +126,18 @@ export class DateDocket {
   @When() on?: string | null
 }
 
-export type Filling = CopyAccess | TidyAccess | MoveAccess | ReplaceRole | GiveMany | TakeMany | DateDocket
+export type Filling =
+  | CopyAccess
+  | TidyAccess
+  | MoveAccess
+  | ReplaceRole
+  | GiveMany
+  | TakeMany
+  | HandOverAll
+  | DateDocket
+  | ReturnAll
+  | ClientEnds
+  | CoverFor
 
 const SHAPES: Readonly<Record<string, new () => Filling>> = {
   'copy-access': CopyAccess,
@@ -98,7 +146,11 @@ const SHAPES: Readonly<Record<string, new () => Filling>> = {
   'replace-role': ReplaceRole,
   'give-many': GiveMany,
   'take-many': TakeMany,
+  'hand-over': HandOverAll,
   'date-docket': DateDocket,
+  return: ReturnAll,
+  'client-ends': ClientEnds,
+  cover: CoverFor,
 }
 
 /** What a filling puts into a docket: ordinary changes, each of which the actor may make (model G2). */
@@ -125,13 +177,17 @@ export function readFilling(plain: object): Read<Filling> {
 
 /** Copying, tidying, moving, replacing: each only fills a docket with gives and takes the actor may make (model G2). */
 export function fillDocket(account: Account, filling: Filling, actorId: Id, now: Instant, makeId: () => Id): Filled {
-  if (filling.kind === 'date-docket') return dated(filling)
+  if (filling.kind === 'date-docket') return dated(filling, makeId)
   const filler = new Filler(account, actorId, now, makeId)
   if (filling.kind === 'copy-access') filler.copy(filling)
   else if (filling.kind === 'tidy-access') filler.tidy(filling)
   else if (filling.kind === 'move-access') filler.move(filling)
   else if (filling.kind === 'give-many') filler.giveMany(filling)
   else if (filling.kind === 'take-many') filler.takeMany(filling)
+  else if (filling.kind === 'hand-over') filler.handOver(filling)
+  else if (filling.kind === 'return') filler.bringBack(filling)
+  else if (filling.kind === 'client-ends') filler.clientEnds(filling)
+  else if (filling.kind === 'cover') filler.cover(filling)
   else filler.replaceRole(filling)
   const rest = filler.isFull ? FULL_PHRASE : filler.rest ? REST_PHRASE : null
   return { changes: filler.changes, rest }
@@ -146,16 +202,25 @@ const DAY_FIELDS: Readonly<Record<string, 'from' | 'on'>> = {
   'change-seat': 'on',
 }
 
-function dated({ changes, on }: DateDocket): Filled {
-  let rest: string | null = null
-  const filled = changes.map((plain) => {
-    const field = DAY_FIELDS[String((plain as Change).type)]
-    if (!field) {
-      if (on) rest = UNDATED_PHRASE
-      return plain as Change
-    }
-    const { [field]: _before, ...others } = plain as Record<string, unknown>
-    return (on ? { ...others, [field]: on } : others) as unknown as Change
+/**
+ * Changes with a day each, where every one of them has a field for it; else planned for the day as a whole (model Z4),
+ * but for what can do neither. Without a day all of it happens at once again.
+ */
+function dated({ changes, on }: DateDocket, makeId: () => Id): Filled {
+  const plain = changes.flatMap((one) => ((one as Change).type === 'plan-docket' ? (one as PlanDocket).changes : [one]))
+  const undated = plain.map((one) => {
+    const { [dayOf(one) ?? '']: _day, ...others } = one as Record<string, unknown>
+    return others as unknown as Change
   })
-  return { changes: filled, rest }
+  if (!on) return { changes: undated, rest: null }
+  const each = undated.every(dayOf)
+  if (!each && undated.every(mayWait)) {
+    return { changes: [{ type: 'plan-docket', plannedId: makeId(), at: on, changes: undated }], rest: null }
+  }
+  const filled = undated.map((one) => (dayOf(one) ? { ...one, [dayOf(one)!]: on } : one))
+  return { changes: filled, rest: each ? null : UNDATED_PHRASE }
+}
+
+function dayOf(change: object): 'from' | 'on' | undefined {
+  return DAY_FIELDS[(change as Change).type]
 }

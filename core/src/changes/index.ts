@@ -6,11 +6,55 @@ import { problem, type Problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
+import {
+  askAway,
+  beginAway,
+  comeBack,
+  goAway,
+  grantAway,
+  putDownAway,
+  type AskAway,
+  type BeginAway,
+  type ComeBack,
+  type GoAway,
+  type GrantAway,
+  type PutDownAway,
+} from './absences.ts'
 import { bringAlong } from './along.ts'
 import { allotSeats, type AllotSeats } from './allotments.ts'
 import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import { changePerson, nameSignatory, type ChangePerson, type NameSignatory } from './change-person.ts'
+import { bringBack, type BringBack } from './bring-back.ts'
+import { connectProduct, disconnectProduct, type ConnectProduct, type DisconnectProduct } from './connections.ts'
+import { erase, type Erase } from './erase.ts'
+import {
+  changePerson,
+  nameSignatory,
+  ownRecord,
+  type ChangePerson,
+  type NameSignatory,
+  type OwnRecord,
+} from './change-person.ts'
+import {
+  answerHandover,
+  changeDeparture,
+  planDeparture,
+  putDownDeparture,
+  runDeparture,
+  type AnswerHandover,
+  type ChangeDeparture,
+  type PlanDeparture,
+  type PutDownDeparture,
+  type RunDeparture,
+} from './departures.ts'
+import {
+  closeDeparture,
+  noteSteps,
+  settleStep,
+  type CloseDeparture,
+  type NoteSteps,
+  type SettleStep,
+} from './departure-steps.ts'
 import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
 import { cutShare, shareStatement, type CutShare, type ShareStatement } from './shares.ts'
 import { keepApart, stopApart, type KeepApart, type StopApart } from './apart.ts'
@@ -27,6 +71,7 @@ import {
   type QuitGroup,
   type RemoveGroup,
 } from './groups.ts'
+import { handOver, type HandOver } from './hand-over.ts'
 import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
 import { layOut, type LayOut } from './lay-out.ts'
@@ -69,14 +114,26 @@ import { changeSettings, type ChangeSettings } from './settings.ts'
 import {
   correctAddress,
   decline,
+  noteBounce,
   refuseEntry,
+  remind,
   resend,
   type CorrectAddress,
   type Decline,
+  type NoteBounce,
   type RefuseEntry,
+  type Remind,
   type Resend,
 } from './offer-life.ts'
 import { ownEmail, type OwnEmail } from './own-email.ts'
+import {
+  planDocket,
+  putDownPlanned,
+  runPlanned,
+  type PlanDocket,
+  type PutDownPlanned,
+  type RunPlanned,
+} from './planned.ts'
 import { undo, type Undo } from './undo.ts'
 
 /** What alters an account; there is no other way in (model C1). */
@@ -99,10 +156,13 @@ export type Change =
   | ChangeField
   | ChangePerson
   | NameSignatory
+  | OwnRecord
   | Invite
   | Withdraw
   | Resend
   | CorrectAddress
+  | Remind
+  | NoteBounce
   | Decline
   | RefuseEntry
   | OwnEmail
@@ -115,6 +175,7 @@ export type Change =
   | Give
   | Take
   | Leave
+  | HandOver
   | GiveSeat
   | EndSeat
   | ChangeSeat
@@ -136,6 +197,27 @@ export type Change =
   | AskFor
   | SettleRequest
   | WithdrawRequest
+  | PlanDocket
+  | RunPlanned
+  | PutDownPlanned
+  | PlanDeparture
+  | ChangeDeparture
+  | PutDownDeparture
+  | RunDeparture
+  | AnswerHandover
+  | SettleStep
+  | NoteSteps
+  | CloseDeparture
+  | GoAway
+  | AskAway
+  | GrantAway
+  | PutDownAway
+  | BeginAway
+  | ComeBack
+  | BringBack
+  | ConnectProduct
+  | DisconnectProduct
+  | Erase
   | Undo
 
 const SEATS = [giveSeat, endSeat, changeSeat]
@@ -143,16 +225,26 @@ const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, clos
 const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePlace]
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
-const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail]
-const OFFERS = [resend, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
+const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail, ownRecord]
+const OFFERS = [resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
 const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
 const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
+const PLANS = [planDocket, runPlanned, putDownPlanned, handOver]
+const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDeparture, answerHandover]
+const STEPS = [settleStep, noteSteps, closeDeparture]
+const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
+const CONNECTIONS = [connectProduct, disconnectProduct]
+
+const allKinds = () => [
+  ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],
+  ...[...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS, ...PLANS],
+  ...[...DEPARTURES, ...STEPS, ...ABSENCES, ...CONNECTIONS],
+]
+
 const KINDS = new Map<string, ChangeKind<never>>(
-  [...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS, ...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS].map(
-    (kind) => [kind.type, kind as unknown as ChangeKind<never>] as const,
-  ),
+  allKinds().map((kind) => [kind.type, kind as unknown as ChangeKind<never>] as const),
 )
 
 export const CHANGE_TYPES = [...KINDS.keys()]
@@ -206,9 +298,33 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     decision.marks.push(...draft.marks)
     decision.after = draft.account
   })
+  if (changes.length > 1 && changes.some(({ type }) => type === 'plan-docket')) {
+    const sentence = 'What is planned for a day stands in a docket alone; apply or put down the rest first.'
+    decision.problems.push(problem('plan-alone', sentence))
+  }
   if (decision.problems.length === 0) checkOwners(account, decision, now)
   return decision
 }
+
+/** Whether changes only end or lower what there is, for which no entitlement is needed (model D1, Z4). */
+export function endsOnly(changes: readonly Change[]): boolean {
+  return changes.every((change) => ENDING.has(change.type))
+}
+
+/** What takes and ends; `onlyEnds` of a kind alone would also hold settings and offers. */
+const ENDING = new Set([
+  'take',
+  'leave',
+  'plan-departure',
+  'run-departure',
+  'go-away',
+  'end-seat',
+  'quit-group',
+  'withdraw',
+  'cut-link',
+  'cut-share',
+  'unfit-place',
+])
 
 /** What somebody does who is not in yet: about their own invitation, or their own address. */
 const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email', 'come-by'])
@@ -231,7 +347,7 @@ function checkOwners(before: Account, decision: Decision, now: Instant): void {
   if (!decision.edits.some((edit) => edit.table === 'person')) return
   const instants = new Set([now])
   for (const owner of decision.after.by('person', 'standing', 'owner')) {
-    for (const instant of [owner.engagementFrom, owner.engagementUntil]) {
+    for (const instant of [owner.engagementFrom, owner.engagementUntil, owner.awayFrom, owner.awayUntil]) {
       if (instant !== null && instant > now) instants.add(instant)
     }
   }
@@ -259,5 +375,7 @@ export function recordOf(change: Change): { type: string } {
   return kindOf(change.type).record(change) as { type: string }
 }
 
+export { mayWait, sentencesOf, whenDue, withPlanned } from './planned.ts'
+export type { PlanDocket } from './planned.ts'
 export type { Accept, Admit, ChangePerson, Give, Invite, Leave, MakePlace, MakeRole, Take, Undo, Withdraw }
 export { Draft, type Actor, type Effect }

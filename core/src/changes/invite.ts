@@ -46,9 +46,11 @@ export class Invite {
   @RowId() personId!: Id
   @RowId() offerId!: Id
   @Line(120) name!: string
+  /** Null for somebody without a mailbox, who comes in by a printed slip (model P1). */
+  @IsOptional()
   @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' })
   @MaxLength(200)
-  email!: string
+  email?: string | null
   @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
   @IsIn(['administrator', 'member', 'guest']) standing!: Standing
   @IsOptional() @RowId() employerId?: Id | null
@@ -61,6 +63,8 @@ export class Invite {
   @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
   /** A personal line in the message. */
   @IsOptional() @Line(400, 0) line?: string | null
+  /** A telephone number, to which the link goes as well. */
+  @IsOptional() @Line(40, 0) phone?: string | null
 }
 
 /**
@@ -88,12 +92,20 @@ export const invite: ChangeKind<Invite> = {
       draft.update('person', person.id, person)
     } else draft.insert('person', person)
     draft.set(person.id, 'name', change.name.trim())
-    draft.set(person.id, 'email', change.email.trim())
+    if (change.email) draft.set(person.id, 'email', change.email.trim())
     draft.set(person.id, 'invitationLine', change.line?.trim() || null)
+    if (change.phone) draft.set(person.id, 'phone', change.phone.trim())
     draft.insert('offer', offer)
     tryUse(draft, offer)
     reserveOffered(draft, offer)
-    draft.effects.push({ kind: 'invitation-mail', offerId: offer.id, personId: person.id, resendNumber: 0 })
+    if (!change.email) return
+    draft.effects.push({
+      kind: 'invitation-mail',
+      offerId: offer.id,
+      personId: person.id,
+      resendNumber: 0,
+      expiresAt: offer.expiresAt,
+    })
   },
   sentence(change, sight, verb) {
     const gives = [
@@ -105,9 +117,9 @@ export const invite: ChangeKind<Invite> = {
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
     return `${verb('invited', 'invite')} ${sight.personName(invitedId(change, sight.named))} as a ${change.standing}${what}${until}`
   },
-  record: ({ name: _name, email: _email, line: _line, ...rest }) => ({
+  record: ({ name: _name, email: _email, line: _line, phone, ...rest }) => ({
     ...rest,
-    personal: ['name', 'email', 'invitationLine'],
+    personal: ['name', 'email', 'invitationLine', ...(phone ? ['phone'] : [])],
   }),
 }
 
@@ -146,7 +158,8 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
   if (change.employerId && !draft.account.get('employer', change.employerId)) {
     draft.refuse('not-found', 'There is no such employer here.', '/employerId')
   }
-  const known = draft.account.peopleByEmail(change.email).find((id) => draft.sight.seesPerson(id))
+  const twins = change.email ? draft.account.peopleByEmail(change.email) : []
+  const known = twins.find((id) => draft.sight.seesPerson(id))
   const earlier = draft.account.get('person', known)
   if (earlier && !mayInviteAgain(draft, earlier)) return undefined
   return {
@@ -159,6 +172,8 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
     signatory: false,
     engagementFrom: from,
     engagementUntil: until,
+    awayFrom: null,
+    awayUntil: null,
     loginId: earlier?.loginId ?? null,
     reference: earlier?.reference ?? null,
     choices: earlier?.choices ?? {},
@@ -202,6 +217,7 @@ function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
     sentAt: draft.now,
     expiresAt: until,
     resendNumber: 0,
+    bounced: false,
     grants,
     seats,
     groupIds: [...new Set(change.groupIds ?? [])],

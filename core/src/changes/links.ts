@@ -188,6 +188,7 @@ function offerBy(link: LinkRow, personId: Id, offerId: Id, now: Instant): OfferR
     sentAt: now,
     expiresAt: link.expiresAt,
     resendNumber: 0,
+    bounced: false,
     // Counted on beyond what the groups' memberships take.
     grants: link.grants.map((grant, at) => ({ ...grant, grantId: idFrom(offerId, 100 + at), from: null, until: null })),
     seats: link.seats.map((seat, at) => ({ ...seat, holdingId: idFrom(offerId, 200 + at) })),
@@ -208,18 +209,25 @@ function personBy(link: LinkRow, { personId, loginId }: Pick<ComeBy, 'personId' 
     engagementUntil: link.engagementUntil,
     loginId,
     reference: null,
+    awayFrom: null,
+    awayUntil: null,
     choices: {},
   }
 }
 
-/** Uses the link on paper, so that what could not be given is refused when making it and not at the door. */
+/** Refused now if nobody could come by it now. */
 function tryLink(draft: Draft, link: LinkRow): void {
-  if (draft.actor.kind !== 'person') return
-  const trial = new Draft(draft.account, draft.actor, draft.now)
+  if (draft.actor.kind === 'person') draft.problems.push(...onceCome(draft.account, link, draft.now).problems)
+}
+
+/** Somebody who comes by a link and is let in: what it comes to, and what would stand in the way (model I4, I5). */
+export function onceCome(account: Account, link: LinkRow, now: Instant): Draft {
+  const trial = new Draft(account, { kind: 'person', personId: link.makerId }, now)
   const [personId, offerId, loginId] = [1, 2, 3].map((at) => idFrom(link.id, at)) as [Id, Id, Id]
-  trial.insert('person', { ...personBy(link, { personId, loginId }, draft.now), state: 'active' })
-  const offer = offerBy(link, personId, offerId, draft.now)
+  trial.insert('person', { ...personBy(link, { personId, loginId }, now), state: 'active' })
+  trial.set(personId, 'name', 'Somebody who comes by it')
+  const offer = offerBy(link, personId, offerId, now)
   trial.insert('offer', offer)
   giveOffered(trial, offer, link.makerId)
-  draft.problems.push(...trial.problems)
+  return trial
 }

@@ -1,4 +1,4 @@
-import { Equals, IsEmail, IsOptional, MaxLength } from 'class-validator'
+import { Equals, IsEmail, IsInt, IsOptional, MaxLength, Min } from 'class-validator'
 import type { Id, OfferRow } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'
@@ -24,6 +24,60 @@ export const resend: ChangeKind<Resend> = {
   },
   sentence: (change, sight, verb) => `${verb('sent', 'send')} ${invitedOf(change.offerId, sight)} the invitation again`,
   record: (change) => change,
+}
+
+export class Remind {
+  @Equals('remind') type!: 'remind'
+  @RowId() offerId!: Id
+}
+
+/** Sends the same link once more with a word that it still waits; it stays good as long as it was. */
+export const remind: ChangeKind<Remind> = {
+  type: 'remind',
+  shape: Remind,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { offerId }) {
+    const offer = openOffer(draft, offerId, 'remind somebody of their invitation')
+    if (!offer) return
+    if (offer.expiresAt <= draft.now) return draft.refuse('not-live', 'This invitation ran out; send it again.')
+    const { personId, resendNumber } = offer
+    draft.effects.push({ kind: 'reminder-mail', offerId, personId, resendNumber })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('reminded', 'remind')} ${invitedOf(change.offerId, sight)} of their invitation`,
+  record: (change) => change,
+}
+
+export class NoteBounce {
+  @Equals('note-bounce') type!: 'note-bounce'
+  @RowId() offerId!: Id
+  /** Which sending came back: a later one may have arrived. */
+  @IsInt() @Min(0) resendNumber!: number
+  /** What the mailbox’s server said. */
+  @IsOptional() @Line(400, 0) reason?: string | null
+}
+
+/** Notes that an invitation’s message came back; its link is as good as before, should it have arrived after all. */
+export const noteBounce: ChangeKind<NoteBounce> = {
+  type: 'note-bounce',
+  shape: NoteBounce,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { offerId, resendNumber, reason }) {
+    const offer = draft.account.get('offer', offerId)
+    const isOpen = offer?.state === 'live' && offer.resendNumber === resendNumber && !offer.bounced
+    if (draft.actor.kind !== 'schedule' || !isOpen) {
+      return draft.refuse('not-live', 'This message does not matter any more.')
+    }
+    draft.update('offer', offer.id, { bounced: true })
+    draft.set(offer.personId, 'bounce', reason?.trim() || null)
+    // The row is named, so that other processes read the reason anew (model C6).
+    draft.update('person', offer.personId, {})
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('noted', 'note')} that the message to ${invitedOf(change.offerId, sight)} came back`,
+  record: ({ reason: _reason, ...rest }) => ({ ...rest, personal: ['bounce'] }),
 }
 
 export class CorrectAddress {
@@ -137,8 +191,9 @@ function sendAgain(draft: Draft, offer: OfferRow): void {
   const expiresAt = untilDate(addDays(dateOf(draft.now, zone), INVITATION_DAYS), zone)
   const seats = extendReserved(draft, offer, expiresAt)
   const resendNumber = offer.resendNumber + 1
-  draft.update('offer', offer.id, { resendNumber, sentAt: draft.now, expiresAt, seats })
-  draft.effects.push({ kind: 'invitation-mail', offerId: offer.id, personId: offer.personId, resendNumber })
+  draft.update('offer', offer.id, { resendNumber, sentAt: draft.now, expiresAt, seats, bounced: false })
+  const { id: offerId, personId } = offer
+  draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber, expiresAt })
 }
 
 function invitedOf(offerId: Id, sight: Draft['sight']): string {

@@ -4,12 +4,13 @@ import { compare, type Move, type MoveKind } from '../access/compare.ts'
 import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
 import type { Problem } from '../checks/problem.ts'
-import type { Instant } from '../time/instants.ts'
+import { readWhen, type Instant } from '../time/instants.ts'
 import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
 import { moneyOf, type MoneyEffect } from './preview-money.ts'
 import { watchOut, type Warning } from './watch-out.ts'
-import { decide, toDoOf, Draft, type Actor, type Change } from './index.ts'
-import { giveOffered } from './offers.ts'
+import { decide, toDoOf, withPlanned, type Draft, type Actor, type Change, type PlanDocket } from './index.ts'
+import { onceCome } from './links.ts'
+import { takenUp } from './once-in.ts'
 
 /** What a docket would do, as its actor may see it (model S8, C3). */
 export interface Preview {
@@ -40,6 +41,9 @@ export function preview(
   actor: Actor & { kind: 'person' },
   now: Instant,
 ): Preview {
+  const [only] = changes
+  if (changes.length === 1 && only!.type === 'plan-docket')
+    return plannedPreview(account, only as PlanDocket, actor, now)
   const decision = decide(account, changes, actor, now)
   const decided = decision.after
   const used = useOffers(decided, changes, now)
@@ -63,17 +67,32 @@ export function preview(
   }
 }
 
-/** The account with each invitation of the changes taken up now. */
+/** What a planned docket would do on its day, after what else is planned until then (model Z4). */
+function plannedPreview(account: Account, plan: PlanDocket, actor: Actor & { kind: 'person' }, now: Instant): Preview {
+  const { problems } = decide(account, [plan], actor, now)
+  const at = readWhen(plan.at, account.zone, 'beginning')
+  const sentences = [toDoOf(plan, new Sight(account, actor.personId, now))]
+  if (at <= now) return { ...preview(account, [], actor, now), problems, sentences }
+  const then = withPlanned(account, at)
+  return { ...preview(then, plan.changes as Change[], actor, at), problems, sentences }
+}
+
+/** An invitation taken up, or a link somebody comes by; undefined for any other change. */
+function usedBy(account: Account, change: Change, now: Instant): Draft | undefined {
+  const offer = change.type === 'invite' ? account.get('offer', change.offerId) : undefined
+  const link = change.type === 'make-link' ? account.get('link', change.linkId) : undefined
+  if (link) return onceCome(account, link, now)
+  return offer && takenUp(account, offer, now)
+}
+
+/** The account with each invitation of the changes taken up now, and one person come by each link. */
 function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
   let account = decided
   let waiting = 0
   const edits: Draft['edits'] = []
   for (const change of changes) {
-    const offer = change.type === 'invite' ? account.get('offer', change.offerId) : undefined
-    if (!offer) continue
-    const draft = new Draft(account, { kind: 'person', personId: offer.sponsorId }, now)
-    draft.update('person', offer.personId, { state: 'active' })
-    giveOffered(draft, offer, offer.sponsorId)
+    const draft = usedBy(account, change, now)
+    if (!draft) continue
     // What all of them together cannot have, each alone could: whoever comes late waits for it (model I7).
     if (draft.problems.length > 0) waiting += 1
     account = draft.account

@@ -1,9 +1,31 @@
-import { Equals, IsBoolean, IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
-import type { SettingsRow, Standing } from '../account/rows.ts'
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, PersonKind, SettingsRow, Standing } from '../account/rows.ts'
 import { isOutsider } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
 import { Line } from '../checks/shape.ts'
 import type { ChangeKind } from './kind.ts'
+import { RowId } from './shapes.ts'
+
+/** A van key, a laptop: something of the account's own (model X2). */
+export class OwnLine {
+  @RowId() id!: Id
+  @Line(80) name!: string
+  @IsArray() @IsIn(['staff', 'contractor', 'client'], { each: true }) kinds!: PersonKind[]
+}
 
 /** What is left out stays. */
 export class ChangeSettings {
@@ -13,6 +35,17 @@ export class ChangeSettings {
   @IsOptional() @IsBoolean() guestsSeePeopleMet?: boolean
   @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
   @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
+  /** What whoever takes an invitation up agrees to; null for nothing. */
+  @IsOptional() @IsString() @MaxLength(8000) terms?: string | null
+  /** What people may have of the account’s own, asked for when they leave. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => OwnLine)
+  leaverLines?: OwnLine[]
+  /** Who left so many days ago is to be erased; null: nobody is. */
+  @IsOptional() @IsInt() @Min(1) @Max(36_500) erasedAfterDays?: number | null
 }
 
 /** Changes the account's name and its rules; what they ask of people is asked from then on. */
@@ -20,7 +53,10 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
   type: 'change-settings',
   shape: ChangeSettings,
   onlyEnds: true,
-  fill: (change) => change,
+  fill: (change, makeId) =>
+    Array.isArray(change.leaverLines)
+      ? { ...change, leaverLines: change.leaverLines.map((line) => ({ ...line, id: line?.id ?? makeId() })) }
+      : change,
   decide(draft, { type: _type, ...wanted }) {
     if (!draft.need('settings', 'change', draft.account.root.id, 'change the account’s settings')) return
     const { settings } = draft.account
@@ -40,6 +76,9 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
       change.secondMeansFor && `who needs a second means to sign in (${change.secondMeansFor.join(', ') || 'nobody'})`,
       change.outsidersNeedEnd !== undefined &&
         (change.outsidersNeedEnd ? 'that outsiders need an end' : 'that outsiders need no end'),
+      change.terms !== undefined && (change.terms ? 'what newcomers agree to' : 'that newcomers agree to nothing'),
+      change.leaverLines && 'what people hand back when they leave',
+      change.erasedAfterDays !== undefined && 'when those who left are to be erased',
     ].filter(Boolean)
     return `${verb('set', 'set')} ${what.join(', ')}`
   },

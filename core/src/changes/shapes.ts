@@ -24,6 +24,17 @@ export function When(): PropertyDecorator {
   }
 }
 
+const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2})?)?$/
+
+/** A local date, a local time, or an instant with its offset; left out, it is now (model Z1, Z2). */
+export function Moment(): PropertyDecorator {
+  const rule = Matches(MOMENT, { message: '$property must be a date or a time such as 2026-06-19T17:00' })
+  return (target, key) => {
+    IsOptional()(target, key as string)
+    rule(target, key as string)
+  }
+}
+
 /**
  * The nth id counted on from one the server gave: for a change that makes as many rows as it finds. Only the random
  * end of the UUIDv7 is counted on, so that version and time stay.

@@ -1,11 +1,14 @@
 import { ArrayMaxSize, Equals, IsArray, IsInt, Min } from 'class-validator'
 import type {
+  AbsenceRow,
+  DepartureRow,
   GrantRow,
   HoldingRow,
   Id,
   OfferRow,
   PersonRow,
   PlaceRow,
+  PlannedRow,
   RowEdit,
   StockRow,
   TableName,
@@ -81,6 +84,11 @@ const WORDS: Record<TableName, string> = {
   link: 'a link',
   allotment: 'a place’s number of seats',
   packet: 'a packet',
+  planned: 'what was planned',
+  departure: 'a departure',
+  step: 'a departure’s step',
+  absence: 'a time away',
+  connection: 'a product’s connection',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -99,6 +107,9 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return draft.need('groups', 'change', root, 'undo what was done to groups')
     case 'packet':
       return draft.need('people', 'change', root, 'undo what was done to packets')
+    case 'departure':
+    case 'absence':
+      return draft.need('people', 'change', root, 'undo what was planned about people') && isAhead(draft, edit)
     case 'person':
     case 'offer':
       return draft.need('people', 'change', root, 'undo what was done to people') && isReversible(draft, edit)
@@ -114,6 +125,8 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return draft.need('billing', 'run', root, 'undo what was done to plans and numbers of seats')
     case 'allotment':
       return draft.need('seats', 'change', root, 'undo what was done to a place’s number of seats')
+    case 'planned':
+      return isOwnPlan(draft, edit)
     case 'settings':
     case 'separation':
     case 'field':
@@ -124,10 +137,31 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
   }
 }
 
+/** What was planned is put down by undoing it; what was done on its day is put back without the plan. */
+function isOwnPlan(draft: Draft, edit: RowEdit): boolean {
+  const row = (edit.after ?? edit.before) as PlannedRow
+  if (draft.sight.seesPlanned(row)) return true
+  draft.refuse('not-allowed', 'Whoever planned this, or an owner, can undo it.')
+  return false
+}
+
 function onlyRenames(edit: RowEdit): boolean {
   const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
   if (!was || !is) return true
   return was.walled === is.walled && was.parentId === is.parentId && was.archived === is.archived
+}
+
+/** What was planned can be put back while it is ahead; a departure whose doors are shut is not undone (model C4). */
+function isAhead(draft: Draft, edit: RowEdit): boolean {
+  const { state } = (edit.after ?? edit.before) as DepartureRow | AbsenceRow
+  if (
+    ['planned', 'put-down', 'asked', 'set', 'running'].includes(state) &&
+    !(edit.table === 'departure' && state === 'running')
+  ) {
+    return true
+  }
+  draft.refuse('cannot-undo', 'This has happened; have them back instead.')
+  return false
 }
 
 /** State goes only along its arrows: an invitation is undone by withdrawing, an admission or a departure not at all (C4, P3). */
@@ -140,6 +174,8 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
     return false
   }
   if (!is || is.state === (was?.state ?? '') || is.state === 'invited') return true
+  // Whoever was set away is back (P3).
+  if (is.state === 'away' && was?.state === 'active') return true
   const how =
     is.state === 'left'
       ? 'A departure is not undone; invite them again.'
@@ -158,6 +194,13 @@ function putBack(draft: Draft, edit: RowEdit, id: Id): void {
       return putBackOffer(draft, edit as RowEdit<'offer'>)
     case 'person':
       return putBackPerson(draft, edit as RowEdit<'person'>)
+    case 'departure':
+    case 'absence':
+      return edit.before
+        ? draft.update(edit.table, edit.key, edit.before as never)
+        : draft.update(edit.table, edit.key, { state: 'put-down' })
+    case 'planned':
+      return edit.before ? undefined : draft.update('planned', edit.key, { state: 'put-down' })
     case 'fitting':
       return putBackFitting(draft, edit as RowEdit<'fitting'>, id)
     case 'sheet':
@@ -241,7 +284,10 @@ function putBackOffer(draft: Draft, { before, key }: RowEdit<'offer'>): void {
 /** An invitation made is withdrawn; anything else of a record is put back, its state left alone. */
 function putBackPerson(draft: Draft, { before, after, key }: RowEdit<'person'>): void {
   if (after?.state === 'invited' && before?.state !== 'invited') draft.update('person', key, { state: 'withdrawn' })
-  else if (before) draft.update('person', key, { ...before, state: after!.state, loginId: after!.loginId })
+  else if (before) {
+    const state = after!.state === 'away' && before.state === 'active' ? 'active' : after!.state
+    draft.update('person', key, { ...before, state, loginId: after!.loginId })
+  }
 }
 
 /** What was made can be taken away again only while nothing names it. */

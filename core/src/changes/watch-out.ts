@@ -1,9 +1,9 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
+import type { GrantRow, HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
 import { reachesBoth } from '../access/apart.ts'
 import { isWithoutApprover } from '../access/approvers.ts'
 import { answersOf, risesIn, type AreaMove, type Move } from '../access/compare.ts'
-import { stewardsAt } from '../access/holders.ts'
+import { givesAccess, stewardsAt } from '../access/holders.ts'
 import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
 import { isOutsider } from '../people/presence.ts'
@@ -25,6 +25,7 @@ import {
   type Instant,
 } from '../time/instants.ts'
 import type { Change } from './index.ts'
+import { hintsOf } from './hints.ts'
 import { invitedId } from './invite.ts'
 
 /** Something a careful person would want to know before applying (model S8). */
@@ -58,6 +59,7 @@ export function watchOut(
   const scene: Scene = { before, after, changes, edits, moves, sight, now }
   const found = [
     outsiderWithoutEnd,
+    moreThanNeeded,
     sensitiveArea,
     behindWall,
     notApart,
@@ -68,11 +70,14 @@ export function watchOut(
     chargedInFull,
     dayEarlierSaves,
     thingsLeft,
-    reportsLeft,
     offersDead,
     cannotBeUndone,
   ].flatMap((check: Check) => check(scene))
   return fold([...new Map(found.map((warning) => [warning.sentence, warning])).values()])
+}
+
+function moreThanNeeded({ changes, sight }: Scene): Warning[] {
+  return changes.flatMap((change) => (change.type === 'invite' ? hintsOf(change, sight) : []))
 }
 
 /** So many warnings of one kind are named; the rest are counted. */
@@ -160,7 +165,9 @@ const heldBackBySeat: Check = ({ moves, sight }) => {
 const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
   const places = new Set<Id>()
   for (const edit of edits) {
-    if (edit.table === 'grant' && edit.before) places.add((edit.before as { placeId: Id }).placeId)
+    if (edit.table !== 'grant' || !edit.before) continue
+    const { placeId, roleId } = edit.before as GrantRow
+    if (givesAccess(before, roleId)) places.add(placeId)
   }
   return [...places].flatMap((placeId) => {
     if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now).length === 0) return []
@@ -299,23 +306,6 @@ const thingsLeft: Check = ({ before, after, edits, sight, now }) => {
   })
 }
 
-const leavers = (scene: Scene) => scene.changes.flatMap((change) => (change.type === 'leave' ? [change.personId] : []))
-
-const reportsLeft: Check = (scene) =>
-  leavers(scene).flatMap((personId) => {
-    const reports = scene.after
-      .by('person', 'manager', personId)
-      .filter((one) => ['active', 'away'].includes(one.state))
-    if (reports.length === 0) return []
-    const people = reports.length === 1 ? '1 person reports' : `${reports.length} people report`
-    return [
-      {
-        code: 'reports-left',
-        sentence: `${people} to ${scene.sight.personName(personId)} and will need another manager.`,
-      },
-    ]
-  })
-
 const offersDead: Check = ({ edits, sight }) =>
   edits.flatMap((edit) => {
     const offer = edit.table === 'offer' ? (edit.after as { state: string; personId: Id } | null) : null
@@ -328,9 +318,16 @@ const offersDead: Check = ({ edits, sight }) =>
     ]
   })
 
+/** Whose doors a change shuts as soon as it stands. */
+function leaverAtOnce(change: Change, after: Account): Id | undefined {
+  if (change.type === 'leave') return change.personId
+  if (change.type === 'plan-departure') return change.at ? undefined : change.personId
+  return change.type === 'run-departure' ? after.get('departure', change.departureId)?.personId : undefined
+}
+
 const cannotBeUndone: Check = ({ after, changes, sight }) =>
   changes.flatMap((change) => {
-    if (change.type === 'invite') {
+    if (change.type === 'invite' && change.email) {
       const name = sight.personName(invitedId(change, after))
       return [
         {
@@ -339,11 +336,13 @@ const cannotBeUndone: Check = ({ after, changes, sight }) =>
         },
       ]
     }
-    if (change.type === 'leave') {
-      const name = sight.personName(change.personId)
-      return [
-        { code: 'sessions', sentence: `${name} is signed out everywhere at once; a return needs a new invitation.` },
-      ]
+    const leaver = leaverAtOnce(change, after)
+    if (leaver) {
+      const name = sight.personName(leaver)
+      return [{ code: 'sessions', sentence: `${name} is signed out everywhere at once; they can be had back later.` }]
+    }
+    if (change.type === 'erase') {
+      return [{ code: 'erased', sentence: 'What is erased is gone for good, here and in connected products.' }]
     }
     if (change.type === 'admit') return [{ code: 'admission', sentence: 'An admission cannot be undone, only ended.' }]
     return []

@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 import { getMetadataStorage } from 'class-validator'
-import { validationMetadatasToSchemas, targetConstructorToSchema } from 'class-validator-jsonschema'
+import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 // @ts-expect-error class-transformer keeps its metadata storage without a declaration file
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js'
 
@@ -8,21 +8,53 @@ type SchemaObject = Record<string, unknown>
 
 /** The JSON Schema (draft 2020-12) of one of the core's shapes, derived from its decorators. */
 export function schemaOf(shape: new () => object, id?: string): SchemaObject {
-  const schemas = validationMetadatasToSchemas({
-    classValidatorMetadataStorage: getMetadataStorage(),
-    classTransformerMetadataStorage: defaultMetadataStorage,
-    refPointerPrefix: '#/$defs/',
-  }) as Record<string, SchemaObject>
-  const root = targetConstructorToSchema(shape, {
-    classValidatorMetadataStorage: getMetadataStorage(),
-    classTransformerMetadataStorage: defaultMetadataStorage,
-    refPointerPrefix: '#/$defs/',
-  }) as SchemaObject
+  const { schemas, twice } = allSchemas()
+  const root = schemas[shape.name] ?? {}
   const used = new Set<string>()
   collect(root, schemas, used)
+  for (const name of [shape.name, ...used]) {
+    if (twice.has(name)) throw new Error(`Two shapes are called ${name}; a schema could not tell them apart.`)
+  }
   const defs = Object.fromEntries([...used].sort().map((name) => [name, closed(schemas[name] ?? {})]))
   const head = id ? { $schema: 'https://json-schema.org/draft/2020-12/schema', $id: id } : {}
   return { ...head, title: shape.name, ...closed(root), ...(used.size > 0 ? { $defs: defs } : {}) }
+}
+
+interface AllSchemas {
+  /** How many shapes there were: more may be declared later. */
+  shapes: number
+  schemas: Record<string, SchemaObject>
+  twice: ReadonlySet<string>
+}
+
+let known: AllSchemas | undefined
+
+/** The schemas of all shapes by name, worked out once: each shape's own would work out all the others again. */
+function allSchemas(): AllSchemas {
+  const storage = getMetadataStorage()
+  const shapes = (storage as unknown as { validationMetadatas: ReadonlyMap<object, unknown> }).validationMetadatas.size
+  if (known?.shapes === shapes) return known
+  const schemas = validationMetadatasToSchemas({
+    classValidatorMetadataStorage: storage,
+    classTransformerMetadataStorage: defaultMetadataStorage,
+    refPointerPrefix: '#/$defs/',
+  }) as Record<string, SchemaObject>
+  return (known = { shapes, schemas, twice: namedTwice() })
+}
+
+/** Names that more than one shape has: a reference goes by the name alone. */
+function namedTwice(): Set<string> {
+  const { validationMetadatas } = getMetadataStorage() as unknown as {
+    validationMetadatas: ReadonlyMap<object, readonly { target: object | string }[]>
+  }
+  const seen = new Set<string>()
+  const twice = new Set<string>()
+  for (const target of validationMetadatas.keys()) {
+    if (typeof target !== 'function') continue
+    if (seen.has(target.name)) twice.add(target.name)
+    seen.add(target.name)
+  }
+  return twice
 }
 
 /** No field but those named: what is unknown is a mistake. What may be left out may also be null, as it is read. */

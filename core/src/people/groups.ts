@@ -38,6 +38,18 @@ export function groupsOf(account: Account, person: PersonRow): Id[] {
 
 /** The people a group holds, by name or by rule, each once (model P8). */
 export function membersOf(account: Account, group: GroupRow): PersonRow[] {
+  if (!group.rule) return findMembers(account, group)
+  // A rule is asked of everybody: once for an account, which nothing alters.
+  let known = ruled.get(account)
+  if (!known) ruled.set(account, (known = new Map()))
+  let members = known.get(group)
+  if (!members) known.set(group, (members = findMembers(account, group)))
+  return members
+}
+
+const ruled = new WeakMap<Account, Map<GroupRow, PersonRow[]>>()
+
+function findMembers(account: Account, group: GroupRow): PersonRow[] {
   const found = new Map<Id, PersonRow>()
   for (const { personId } of account.by('membership', 'group', group.id)) {
     const person = account.get('person', personId)

@@ -8,24 +8,38 @@ export type Absence =
 
 /** Whether a person is active and inside their engagement at an instant; if not, why (model A1). */
 export function absenceAt(person: PersonRow, instant: Instant): Absence {
-  if (person.state === 'away') return 'away'
+  if (isAway(person, instant)) return 'away'
   if (person.state === 'invited' || person.state === 'waiting') return 'not-in-yet'
   if (person.state === 'left' || person.state === 'erased') return 'left'
-  if (person.state !== 'active') return 'turned-away'
+  // Whoever is back by date is in, also before their state says so (model Z3).
+  if (person.state !== 'active' && person.state !== 'away') return 'turned-away'
   if (person.engagementFrom !== null && instant < person.engagementFrom) return 'engagement-not-begun'
   if (person.engagementUntil !== null && instant >= person.engagementUntil) return 'engagement-over'
   return undefined
+}
+
+/** Whether somebody is away at an instant: by date where there are dates, written or not (model X1, Z3). */
+export function isAway(person: PersonRow, instant: Instant): boolean {
+  if (person.awayFrom === null) return person.state === 'away'
+  return instant >= person.awayFrom && (person.awayUntil === null || instant < person.awayUntil)
 }
 
 export function isPresent(person: PersonRow, instant: Instant): boolean {
   return absenceAt(person, instant) === undefined
 }
 
-/** The state as it reads at an instant: an invitation past its date is expired with no write (model Z3). */
+/** The state as it reads at an instant, also where nothing was written: expired, away, back (model Z3). */
 export function stateAt(account: Account, person: PersonRow, instant: Instant): PersonState {
+  if (person.state === 'active' || person.state === 'away') return isAway(person, instant) ? 'away' : 'active'
   if (person.state !== 'invited') return person.state
   const offers = account.by('offer', 'person', person.id).filter((offer) => offer.state === 'live')
   return offers.length > 0 && offers.every((offer) => offer.expiresAt <= instant) ? 'expired' : 'invited'
+}
+
+/** Whether somebody is invited by a message that came back. */
+export function hasBounced(account: Account, person: PersonRow, instant: Instant): boolean {
+  if (stateAt(account, person, instant) !== 'invited') return false
+  return account.by('offer', 'person', person.id).some((offer) => offer.state === 'live' && offer.bounced)
 }
 
 /** An outsider is a contractor or a client's contact (model P2). */

@@ -165,6 +165,26 @@ export function readWhen(text: string, zone: string, edge: Edge): Instant {
   return readInstant(text)
 }
 
+/** A local date with a time of day, as `2026-06-19T17:00`. */
+export const LOCAL_TIME = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/
+
+/** Reads a moment somebody sets: a date (its edge), a local time (model Z2), or RFC 3339; undefined for what is none. */
+export function readMoment(text: string, zone: string, edge: Edge): Instant | undefined {
+  try {
+    return LOCAL_TIME.test(text) ? instantOfLocal(text, zone, edge) : readWhen(text, zone, edge)
+  } catch {
+    return undefined
+  }
+}
+
+/** `19 June, 17:00`, or the day alone where the moment is its very end. */
+export function momentInWords(instant: Instant, zone: string, now?: Instant): string {
+  const today = now === undefined ? undefined : dateOf(now, zone)
+  const last = lastDateBefore(instant, zone)
+  if (untilDate(last, zone) === instant) return dateInWords(last, today)
+  return `${dateInWords(dateOf(instant, zone), today)}, ${localTimeOf(instant, zone).slice(11, 16)}`
+}
+
 /** Writes an instant as a date if it is exactly that date's edge, else as RFC 3339; the inverse of {@link readWhen}. */
 export function whenText(instant: Instant, zone: string, edge: Edge): string {
   const date = edge === 'beginning' ? dateOf(instant, zone) : lastDateBefore(instant, zone)

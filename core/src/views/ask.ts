@@ -5,6 +5,8 @@ import type { Sight } from '../access/sight.ts'
 import { whoReaches } from '../access/why.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
+import { dateInWords, monthOf } from '../time/instants.ts'
+import { departuresView } from './departures.ts'
 import { cellView } from './grid.ts'
 import { whyView } from './keys.ts'
 
@@ -23,6 +25,9 @@ export interface AskLine {
   detail: string
   personId?: Id
   placeId?: Id
+  /** The doors of this person can be shut from here. */
+  cutOff?: boolean
+  departureId?: Id
 }
 
 /** A question understood: said back in full, answered in lines. */
@@ -148,6 +153,8 @@ const QUESTIONS: readonly [RegExp, (sight: Sight, parts: string[]) => AskAnswer 
     /^what\s+(?:can\s+)?(.+?)\s+(?:do\s+)?at\s+(.+)$/i,
     (sight, [person = '', place = '']) => what(sight, person, place),
   ],
+  [/^cut\s*off\s+(.+)$/i, (sight, [person = '']) => cutOff(sight, person)],
+  [/^(leaving|departures)(?:\s+this\s+month)?$/i, (sight) => leaving(sight)],
   [/^outsiders\s+(?:at\s+|in\s+)?(.+)$/i, (sight, [place = '']) => outsiders(sight, place)],
 ]
 
@@ -208,6 +215,30 @@ function who(sight: Sight, word: string, text: string): AskAnswer | null {
     `Who can ${level} ${area ? `${area.area.name.toLowerCase()} ` : ''}at ${place.name}: ${lines.length}`,
     lines,
   )
+}
+
+/** Whose doors one may shut, by these words. */
+function cutOff(sight: Sight, text: string): AskAnswer | null {
+  if (!sight.can('people', 'change')) return null
+  const words = wordsOf(text)
+  const found = inOrder(findPeople(sight, words), words).filter(({ state }) => state === 'active' || state === 'away')
+  const lines = found.map(({ id, name, detail }) => ({ text: `Cut off ${name}`, detail, personId: id, cutOff: true }))
+  return lines.length > 0 ? cut('Shut every door now, and hand over what hangs on them', lines) : null
+}
+
+/** Who leaves this month, planned or by the end of their engagement. */
+function leaving(sight: Sight): AskAnswer | null {
+  const view = departuresView(sight)
+  if (!view) return null
+  const { zone } = sight.account
+  const month = monthOf(sight.now, zone)
+  const planned = view.departures
+    .filter(({ state, date }) => state === 'planned' && date.startsWith(month))
+    .map(({ name, at, id }) => ({ text: name, detail: at, departureId: id }))
+  const ending = view.proposed
+    .filter(({ date }) => date.startsWith(month))
+    .map(({ name, date, personId }) => ({ text: name, detail: `engagement ends ${dateInWords(date)}`, personId }))
+  return cut(`Leaving this month: ${planned.length + ending.length}`, [...planned, ...ending])
 }
 
 /** A person and a place in one run of words: cut where both are found. */

@@ -1,8 +1,12 @@
-import type { Id, PersonRow } from '../account/rows.ts'
+import type { AbsenceRow, Id, PersonRow } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import { absenceAt, stateAt } from '../people/presence.ts'
+import { openDeparture, stepsOf } from '../departures/plan.ts'
+import { subjectText } from '../departures/record.ts'
+import { absenceAt, isAway, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
+import { firstSteps } from './first-steps.ts'
+import { plannedView } from './planned.ts'
 import { requestsToDecide, requestText } from './requests.ts'
 import {
   addDays,
@@ -20,7 +24,19 @@ import {
 export const DESK_DAYS = 14
 
 export type NeedKind =
-  'waiting' | 'request' | 'engagement-over' | 'invitation-expiring' | 'invitation-expired' | 'ends-soon'
+  | 'waiting'
+  | 'request'
+  | 'planned-refused'
+  | 'step-blocked'
+  | 'to-hand-back'
+  | 'away-asked'
+  | 'back-without-seats'
+  | 'to-erase'
+  | 'invitation-bounced'
+  | 'engagement-over'
+  | 'invitation-expiring'
+  | 'invitation-expired'
+  | 'ends-soon'
 
 /** One thing that needs somebody, with the person it is about. */
 export interface Need {
@@ -32,6 +48,8 @@ export interface Need {
   detail: string
   /** The invitation it is about. */
   offerId?: Id
+  /** The departure it is about. */
+  departureId?: Id
 }
 
 /** A piece of the day's sentence; `people` are who it is about. */
@@ -54,6 +72,8 @@ export interface DeskView {
   phrases: DayPhrase[]
   bill: { month: string; totalMinor: number; text: string } | null
   needs: Need[]
+  /** What a new account still lacks. */
+  first: ReturnType<typeof firstSteps>
   board: Record<'arriving' | 'away' | 'ending', BoardBar[]>
 }
 
@@ -62,19 +82,22 @@ export function deskView(sight: Sight): DeskView {
   const { account, now } = sight
   const today = dateOf(now, account.zone)
   const horizon = addDays(today, DESK_DAYS)
-  const people = sight.visiblePeople().filter((person) => sight.depthOf(person.id) === 'record')
+  const people = sight.recordsSeen()
   const startOf = (person: PersonRow) =>
     person.engagementFrom === null ? null : dateOf(person.engagementFrom, account.zone)
   const endOf = (person: PersonRow) =>
     person.engagementUntil === null ? null : lastDateBefore(person.engagementUntil, account.zone)
   const isIn = (person: PersonRow) => person.state === 'active' || person.state === 'away'
+  const leaves = (person: PersonRow) => openDeparture(account, person.id) !== undefined
   const within = (date: LocalDate | null) => date !== null && date >= today && date <= horizon
 
   const waiting = people.filter((person) => person.state === 'waiting')
   const invited = people.filter((person) => stateAt(account, person, now) === 'invited')
   const starting = [...invited, ...people.filter(isIn)].filter((person) => within(startOf(person)))
   const ending = people.filter((person) => isIn(person) && within(endOf(person)))
-  const over = people.filter((person) => isIn(person) && absenceAt(person, now) === 'engagement-over')
+  const over = people.filter(
+    (person) => isIn(person) && !leaves(person) && absenceAt(person, now) === 'engagement-over',
+  )
 
   const by = `by ${dateInWords(horizon, today)}`
   const phrases = [
@@ -97,15 +120,26 @@ export function deskView(sight: Sight): DeskView {
         date: lastDateBefore(request.expiresAt, account.zone),
         detail: requestText(sight, request),
       })),
+      ...plannedView(sight)
+        .filter((plan) => plan.refused)
+        .map((plan) => ({
+          kind: 'planned-refused' as const,
+          personId: plan.plannerId,
+          name: plan.planner,
+          date: plan.date,
+          detail: plan.sentences.join('; '),
+        })),
+      ...leavingNeeds(sight),
       ...over.map((person) => need(sight, person, 'engagement-over', endOf(person))),
       ...people.flatMap((person) => expiring(sight, person, today)),
-      ...ending.map((person) => need(sight, person, 'ends-soon', endOf(person))),
+      ...ending.filter((one) => !leaves(one)).map((person) => need(sight, person, 'ends-soon', endOf(person))),
     ],
+    first: firstSteps(sight),
     board: {
       arriving: [...waiting, ...invited].map((person) => bar(sight, person, startOf(person) ?? today, startOf(person))),
       away: people
-        .filter((person) => person.state === 'away')
-        .map((person) => bar(sight, person, today, endOf(person))),
+        .filter((person) => isAway(person, now) || (person.awayFrom ?? 0) > now)
+        .map((person) => awayBar(sight, person, today)),
       ending: [...over, ...ending].map((person) => bar(sight, person, endOf(person)!, endOf(person))),
     },
   }
@@ -131,6 +165,59 @@ function bar(sight: Sight, person: PersonRow, from: LocalDate, until: LocalDate 
   return { personId: person.id, name: sight.account.nameOf(person.id), from, until }
 }
 
+/** A time away on the Board: from its first day on, or today, until its last. */
+function awayBar(sight: Sight, person: PersonRow, today: LocalDate): BoardBar {
+  const { zone } = sight.account
+  const from = person.awayFrom === null ? today : dateOf(person.awayFrom, zone)
+  const until = person.awayUntil === null ? null : lastDateBefore(person.awayUntil, zone)
+  return bar(sight, person, from, until)
+}
+
+/** What departures and times away ask for: steps that wait for a human, things to be handed back, answers to give. */
+function leavingNeeds(sight: Sight): Need[] {
+  const { account } = sight
+  if (!sight.can('people', 'change')) return []
+  const of = (personId: Id, kind: NeedKind, detail: string, departureId?: Id): Need => ({
+    ...{ kind, personId, name: sight.personName(personId), date: null, detail },
+    ...(departureId ? { departureId } : {}),
+  })
+  const running = account.by('departure', 'state', 'running').filter((row) => sight.depthOf(row.personId) === 'record')
+  const steps = running.flatMap((row) =>
+    stepsOf(account, row.id).flatMap((step): Need[] => {
+      if (step.state === 'blocked') return [of(row.personId, 'step-blocked', step.note ?? '', row.id)]
+      const isToDo = step.kind === 'line' && step.state === 'waiting'
+      return isToDo ? [of(row.personId, 'to-hand-back', subjectText(account, step, sight.now), row.id)] : []
+    }),
+  )
+  const absences = [...account.by('absence', 'state', 'asked'), ...account.by('absence', 'state', 'over')]
+  const away = absences.flatMap((row): Need[] => {
+    if (sight.depthOf(row.personId) !== 'record') return []
+    if (row.state === 'asked') return [of(row.personId, 'away-asked', awayText(sight, row))]
+    return row.withoutSeats ? [of(row.personId, 'back-without-seats', '')] : []
+  })
+  return [...steps, ...away, ...toErase(sight, of)]
+}
+
+/** Whoever left longer ago than the account keeps people for, some at a time (model X7). */
+function toErase(sight: Sight, of: (personId: Id, kind: NeedKind, detail: string) => Need): Need[] {
+  const { erasedAfterDays } = sight.account.settings
+  if (erasedAfterDays === null) return []
+  const until = sight.now - erasedAfterDays * 86_400_000_000
+  return sight
+    .recordsSeen()
+    .filter((person) => person.state === 'left' && (person.engagementUntil ?? Infinity) < until)
+    .slice(0, MAXIMUM_TO_ERASE)
+    .map((person) => of(person.id, 'to-erase', ''))
+}
+
+const MAXIMUM_TO_ERASE = 10
+
+function awayText({ account, now }: Sight, { from, until }: AbsenceRow): string {
+  const today = dateOf(now, account.zone)
+  const first = dateInWords(dateOf(from, account.zone), today)
+  return until === null ? `from ${first}` : `${first} to ${dateInWords(lastDateBefore(until, account.zone), today)}`
+}
+
 function need(sight: Sight, person: PersonRow, kind: NeedKind, date: LocalDate | null): Need {
   const detail =
     kind === 'waiting' ? offered(sight, person) : (sight.account.get('employer', person.employerId)?.name ?? '')
@@ -151,6 +238,9 @@ function expiring(sight: Sight, person: PersonRow, today: LocalDate): Need[] {
   const offer = account.by('offer', 'person', person.id).find((one) => one.state === 'live')
   if (!offer || (state !== 'invited' && state !== 'expired')) return []
   const date = lastDateBefore(offer.expiresAt, account.zone)
+  if (state === 'invited' && offer.bounced) {
+    return [{ ...need(sight, person, 'invitation-bounced', null), detail: account.personal(person.id, 'bounce') ?? '' }]
+  }
   if (state === 'invited' && daysBetween(today, date) > 2) return []
   const kind = state === 'expired' ? 'invitation-expired' : 'invitation-expiring'
   return [{ ...need(sight, person, kind, date), offerId: offer.id }]

@@ -4,14 +4,15 @@ import { LEVELS, rank } from '../access/levels.ts'
 import { capPacked, freeRank, topRank, unpack } from '../access/profiles.ts'
 import { indexAt, reachesAt } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
+import { onceInOf } from '../changes/once-in.ts'
 import type { Reach } from '../access/walk.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 
 /**
  * A cell as one byte: the level's rank in the lowest three bits, then held back by the seat, more with approval, own
- * items only, not in at the moment; {@link UNSEEN} where it is not the asker's to see.
+ * items only, not in at the moment, what an invitation gives once it is taken up (model I5); {@link UNSEEN} where it is not the asker's to see.
  */
-export const CELL = { heldBack: 8, approval: 16, ownOnly: 32, absent: 64 } as const
+export const CELL = { heldBack: 8, approval: 16, ownOnly: 32, absent: 64, onceIn: 128 } as const
 export const UNSEEN = 255
 
 type CellReader = (person: PersonRow, placeId: Id) => number
@@ -19,9 +20,19 @@ type CellReader = (person: PersonRow, placeId: Id) => number
 /** Reads cells, each cut to what the asker sees there (model D5). */
 export function cellReader(sight: Sight, area: AreaKey | null): CellReader {
   const index = indexAt(sight.account, sight.now)
-  const read = index ? indexedReader(index, area) : walkingReader(sight, area)
+  const readNow = index ? indexedReader(index, area) : walkingReader(sight, area)
+  const read: CellReader = (person, placeId) => readNow(person, placeId) || onceIn(sight, person, placeId, area)
   if (sight.seesAllKeys) return read
   return (person, placeId) => (sight.seesKeys(person.id, placeId) ? read(person, placeId) : UNSEEN)
+}
+
+/** What somebody invited or waiting would have there. */
+function onceIn(sight: Sight, person: PersonRow, placeId: Id, area: AreaKey | null): number {
+  if (person.state !== 'invited' && person.state !== 'waiting') return 0
+  const then = onceInOf(sight.account, person.id, sight.now)
+  if (!then) return 0
+  const cell = walkingReader({ account: then, now: sight.now }, area)(person, placeId)
+  return cell === 0 ? 0 : cell | CELL.onceIn
 }
 
 function indexedReader(index: AccessIndex, area: AreaKey | null): CellReader {
@@ -54,7 +65,7 @@ function cellOf(given: number, cap: number): number {
 }
 
 /** The same by the literal walk, for accounts without an index. */
-function walkingReader({ account, now }: Sight, area: AreaKey | null): CellReader {
+function walkingReader({ account, now }: Pick<Sight, 'account' | 'now'>, area: AreaKey | null): CellReader {
   const cells = (reach: Reach): number => {
     const cap = rank(reach.cap)
     const { any, own } = reach.given
@@ -92,6 +103,7 @@ export function cellWords(cell: number): string {
     ...(cell & CELL.approval ? ['more with approval'] : []),
     ...(cell & CELL.ownOnly ? ['own only'] : []),
     ...(cell & CELL.absent ? ['not in now'] : []),
+    ...(cell & CELL.onceIn ? ['once in'] : []),
   ]
   return notes.length > 0 ? `${level} (${notes.join(', ')})` : level
 }

@@ -2,12 +2,14 @@ import type { Account } from '../account/account.ts'
 import type { AreaKey, Id, PersonRow, PersonState, PlaceRow } from '../account/rows.ts'
 import { reachesAt } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
+import { onceInOf } from '../changes/once-in.ts'
 import { groupsOf } from '../people/groups.ts'
 import { stateAt } from '../people/presence.ts'
 import { childrenOf } from '../places/tree.ts'
 import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { cellReader, cellWords } from './grid-cells.ts'
 import { keyViews, type KeyView } from './keys.ts'
+import { peopleFound } from './people.ts'
 
 /** A tile has so many rows and columns. */
 export const TILE = 64
@@ -22,7 +24,7 @@ export interface GridQuery {
   /** One area, or null for the highest level of any area of the products. */
   area: AreaKey | null
   grouping: GridGrouping
-  /** People whose name or employer holds all words. */
+  /** The words that find people, as in the list of people. */
   find: string
   /** Whose insides are shown beside them; the root's always. Null: as far as it fits. */
   open: ReadonlySet<Id> | 'all' | null
@@ -115,17 +117,11 @@ export function gridView(sight: Sight, query: GridQuery): GridView {
 // ——— rows
 
 function rowsOf(sight: Sight, { grouping, find }: GridQuery) {
-  const { account } = sight
-  const words = find.toLowerCase().split(/\s+/).filter(Boolean)
   const collator = new Intl.Collator('en')
   const named = new Map<string, { label: string; people: { person: PersonRow; name: string }[] }>()
   let people = 0
-  for (const person of sight.visiblePeople()) {
+  for (const { person, name } of peopleFound(sight, find)) {
     if (!['active', 'away', 'waiting', 'invited'].includes(person.state)) continue
-    const name = account.nameOf(person.id)
-    const employer = account.get('employer', person.employerId)?.name
-    const hay = `${name} ${employer ?? ''}`.toLowerCase()
-    if (!words.every((word) => hay.includes(word))) continue
     people += 1
     for (const { key, label } of groupsFor(sight, person, grouping)) {
       let group = named.get(key)
@@ -285,6 +281,8 @@ export interface CellView {
   path: string[]
   walled: boolean
   keys: KeyView[]
+  /** What they would have there once an invitation is taken up (model I5). */
+  onceIn: KeyView[]
 }
 
 /** What a cell is made of; undefined where it is not the asker's to see (model D5). */
@@ -293,6 +291,9 @@ export function cellView(sight: Sight, placeId: Id, personId: Id): CellView | un
   const [person, place] = [account.get('person', personId), account.get('place', placeId)]
   const seen = sight.seesPerson(personId) && sight.seesPlace(placeId) && sight.seesKeys(personId, placeId)
   if (!person || !place || !seen) return undefined
+  const then = onceInOf(account, personId, now)
+  const keysIn = (one: Account) =>
+    keyViews(sight, reachesAt(one, personId, placeId, now)).filter((key) => !isOwnArea(key.area))
   return {
     personId,
     name: account.nameOf(personId),
@@ -301,6 +302,7 @@ export function cellView(sight: Sight, placeId: Id, personId: Id): CellView | un
     placeName: place.name,
     path: sight.pathNames(placeId),
     walled: place.walled,
-    keys: keyViews(sight, reachesAt(account, personId, placeId, now)).filter((key) => !isOwnArea(key.area)),
+    keys: keysIn(account),
+    onceIn: then ? keysIn(then) : [],
   }
 }

@@ -110,6 +110,11 @@ function ruleText(anyOf: readonly (readonly RuleCondition[])[], fields: readonly
   return anyOf.map((line) => line.map(text).join(' and ')).join('; or ')
 }
 
+/** Texts are personal values, which no rule reads (model C6). */
+function choiceFields(account: Sight['account']) {
+  return [...account.all('field')].filter((field) => field.kind === 'choice')
+}
+
 function ruleFields({ account }: Sight): RuleField[] {
   const plain = (values: readonly string[]) => values.map((value) => ({ value, name: value }))
   return [
@@ -120,7 +125,7 @@ function ruleFields({ account }: Sight): RuleField[] {
       name: 'Employer',
       values: [...account.all('employer')].map(({ id, name }) => ({ value: id, name })),
     },
-    ...[...account.all('field')].map(({ id, name, values }) => ({
+    ...choiceFields(account).map(({ id, name, values }) => ({
       field: id,
       name,
       values: values.map((one) => ({ value: one.id, name: one.name })),

@@ -59,6 +59,8 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
     engagementUntil: null,
     loginId: null,
     reference: null,
+    awayFrom: null,
+    awayUntil: null,
     choices: {},
   }
   const insert = (table: RowEdit['table'], row: { id: Id }) =>

@@ -1,15 +1,17 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
+import type { FieldRow, Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
 import { controlsOfPeople, controlsOfPerson } from '../access/controls.ts'
 import { Sight } from '../access/sight.ts'
 import { indexAt } from '../access/reach.ts'
 import { groupsOf } from '../people/groups.ts'
-import { absenceAt, isOutsider, stateAt } from '../people/presence.ts'
+import { openDeparture } from '../departures/plan.ts'
+import { absenceAt, hasBounced, isOutsider, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
 import { costsOf } from '../seats/bill.ts'
 import { isHeldAt, seatsOf } from '../seats/holdings.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
 import { placeGrantView, type PlaceGrantView } from './places.ts'
+import { WordFinder } from './word-finder.ts'
 import { keysOf, reachSummary, type PlaceKeys, type ReachSummary } from './keys.ts'
 
 /** One row of the People list, cut to what the asker sees of the person. */
@@ -28,6 +30,12 @@ export interface PersonView {
   reach: ReachSummary | null
   /** The engagement has ended but nobody closed it. */
   engagementOver: boolean
+  /** The invitation’s message came back. */
+  bounced: boolean
+  /** What they cost this month, where it was asked for and sums are the asker's to see. */
+  monthMinor?: number | null
+  /** The day a product last reported their use, where it was asked for. */
+  lastUse?: LocalDate | null
 }
 
 export interface PeopleView {
@@ -40,7 +48,7 @@ export interface PeopleView {
   controls: ReturnType<typeof controlsOfPeople>
 }
 
-export interface PersonSheetView extends PersonView {
+export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
   email: string | null
   /** Who took the invitation up, where it was not the invited address (model I3). */
   cameAs: string | null
@@ -53,8 +61,18 @@ export interface PersonSheetView extends PersonView {
   monthMinor: number | null
   groups: string[] | null
   reports: { id: Id; name: string }[]
+  /** What their record holds; null where only the directory’s facts are seen. */
+  record: RecordView | null
   offer: OfferView | null
+  /** Their leaving that is planned or under way, where their record is seen. */
+  departureId: Id | null
   controls: ReturnType<typeof controlsOfPerson>
+}
+
+/** A person’s record as it is changed: what the list does not show, and the account’s own fields (model P2). */
+export interface RecordView extends Pick<PersonRow, 'managerId' | 'employerId' | 'reference'> {
+  phone: string | null
+  fields: (FieldRow & { valueId: Id | null; text: string | null })[]
 }
 
 /** A live invitation and what it will give once it is taken up (model I5). */
@@ -64,6 +82,8 @@ export interface OfferView {
   sent: LocalDate
   expires: LocalDate
   gives: { role: string; placeId: Id; place: string }[]
+  /** What the mailbox’s server said when the message came back; null where it did not. */
+  bounce: string | null
   seats: string[]
 }
 
@@ -73,6 +93,8 @@ export interface PeopleQuery {
   sort: PeopleSort
   from: number
   count: number
+  /** Whether cost and use are wanted as well, which take a bill to know. */
+  costs: boolean
 }
 
 export const PEOPLE_SORTS = ['name', 'until', 'since', 'state', 'employer'] as const
@@ -86,24 +108,35 @@ export function readPeopleQuery(params: Readonly<Record<string, string>>): Peopl
     /^\d{1,7}$/.test(text ?? '') ? Number(text) : otherwise
   const sort = PEOPLE_SORTS.find((one) => one === params.sort) ?? 'name'
   const count = Math.min(MAXIMUM_WINDOW, number(params.count, MAXIMUM_WINDOW))
-  return { find: (params.find ?? '').slice(0, 200), sort, from: number(params.from, 0), count }
+  return {
+    find: (params.find ?? '').slice(0, 200),
+    sort,
+    from: number(params.from, 0),
+    count,
+    costs: params.costs === '1',
+  }
 }
 
-/** Somebody as the list is filtered and sorted by, worked out once for an account as it is and whoever asks. */
+/** Somebody as the list is sorted by, with their row once it has come into somebody's sight. */
 interface Listed {
   person: PersonRow
   name: string
-  hay: string
-  /** Their row, once it has come into somebody's sight. */
   view?: PersonView
 }
 
-/** So many askers' lists are kept for one account as it is. */
+/** What an asker sees of an account as it is, worked out once: everybody by name, what finds them, what was found last. */
+interface List {
+  people: readonly Listed[]
+  finder: WordFinder
+  found: Map<string, Uint32Array>
+}
+
+/** So many askers' lists are kept for one account as it is, and so many questions for each: windows ask again and again. */
 const MAXIMUM_KEPT = 8
-const listed = new WeakMap<Account, Map<string, readonly Listed[]>>()
+const listed = new WeakMap<Account, Map<string, List>>()
 
 /** Everybody the asker sees, by name, with the words that find them. */
-function listedBy(sight: Sight): readonly Listed[] {
+function listedBy(sight: Sight): List {
   const { account } = sight
   // Kept while nothing begins or ends; what somebody sees through another's eyes is worked out each time.
   let known = listed.get(account)
@@ -112,15 +145,14 @@ function listedBy(sight: Sight): readonly Listed[] {
   const key = `${sight.personId} ${stretch} ${dateOf(sight.now, account.zone)}`
   const ready = sight.constructor === Sight ? known.get(key) : undefined
   if (ready) return ready
-  const found = sight.visiblePeople().map((person) => {
-    const name = account.nameOf(person.id)
-    return { person, name, hay: hayOf(sight, person, name) }
-  })
+  const people: Listed[] = sight.visiblePeople().map((person) => ({ person, name: account.nameOf(person.id) }))
   const collator = new Intl.Collator('en')
-  found.sort((one, other) => collator.compare(one.name, other.name))
+  people.sort((one, other) => collator.compare(one.name, other.name))
+  const finder = new WordFinder(people.map(({ person, name }) => hayOf(sight, person, name)))
+  const list = { people, finder, found: new Map() }
   if (known.size > MAXIMUM_KEPT) known.clear()
-  if (sight.constructor === Sight) known.set(key, found)
-  return found
+  if (sight.constructor === Sight) known.set(key, list)
+  return list
 }
 
 /** What somebody is found by, cut to what the asker sees of them (model D5). */
@@ -136,20 +168,43 @@ function hayOf(sight: Sight, person: PersonRow, name: string): string {
     const seats = account.by('holding', 'person', person.id).filter((one) => isHeldAt(account, one, now))
     words.push(seats.length === 0 ? 'without seat' : seats.map((one) => seatName(sight, one)).join(' '))
     if (isOutsider(person) && person.engagementUntil === null) words.push('without end')
+    if (hasBounced(account, person, now)) words.push('came back')
     if (absenceAt(person, now) === 'engagement-over') words.push('engagement over')
-    words.push(account.personal(person.id, 'email'))
+    if (sight.isReport(person.id)) words.push('my reports')
+    words.push(account.personal(person.id, 'email'), account.personal(person.id, 'phone'))
+    for (const field of account.all('field')) {
+      const value = field.values.find((one) => one.id === person.choices[field.id])?.name
+      words.push(value ?? account.personal(person.id, `field ${field.id}`))
+    }
   }
-  return words.filter(Boolean).join(' · ').toLowerCase()
+  return words.filter(Boolean).join(' · ').replaceAll('\n', ' ').toLowerCase()
 }
 
-function matching(sight: Sight, { find, sort }: Pick<PeopleQuery, 'find' | 'sort'>): readonly Listed[] {
-  const all = listedBy(sight)
+/** The positions in the asker's list of those who match, in the order asked for. */
+function matching(sight: Sight, { find, sort }: Pick<PeopleQuery, 'find' | 'sort'>): Uint32Array {
+  const { people, finder, found } = listedBy(sight)
+  const key = `${sort} ${find}`
+  const ready = found.get(key)
+  if (ready) return ready
   const phrases = [...find.toLowerCase().matchAll(/"([^"]+)"|(\S+)/g)].map(([, quoted, word]) => quoted ?? word!)
-  const found = phrases.length === 0 ? all : all.filter(({ hay }) => phrases.every((one) => hay.includes(one)))
-  if (sort === 'name') return found
-  const keyOf = SORT_KEYS[sort]
-  const keyed = found.map((one) => ({ one, key: keyOf(sight, one.person) }))
-  return keyed.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)).map(({ one }) => one)
+  let positions = finder.find(phrases)
+  if (sort !== 'name') {
+    const keyOf = SORT_KEYS[sort]
+    const keys = Array.from(positions, (at) => ({ at, key: keyOf(sight, people[at]!.person) }))
+    positions = Uint32Array.from(
+      keys.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)),
+      ({ at }) => at,
+    )
+  }
+  if (found.size > MAXIMUM_KEPT) found.clear()
+  found.set(key, positions)
+  return positions
+}
+
+/** Those the asker sees whom all the words and phrases find, by name. */
+export function peopleFound(sight: Sight, find: string): readonly { person: PersonRow; name: string }[] {
+  const { people } = listedBy(sight)
+  return Array.from(matching(sight, { find, sort: 'name' }), (at) => people[at]!)
 }
 
 /** What is open stands last; what the asker does not see of somebody sorts as if there were nothing. */
@@ -161,20 +216,25 @@ const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, (sight: Sight, person: Pers
 }
 
 export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({})): PeopleView {
+  const { people } = listedBy(sight)
   const found = matching(sight, query)
-  const window = found.slice(query.from, query.from + query.count)
+  const window = Array.from(found.subarray(query.from, query.from + query.count), (at) => people[at]!)
   return {
-    people: window.map((one) => (one.view ??= personView(sight, one.person))),
+    people: window.map((one) => {
+      const view = (one.view ??= personView(sight, one.person))
+      return query.costs ? { ...view, ...costsOfPerson(sight, one.person) } : view
+    }),
     from: query.from,
     matching: found.length,
-    total: listedBy(sight).length,
+    total: people.length,
     controls: controlsOfPeople(sight),
   }
 }
 
 /** The ids of all who match, for something done to every one of them. */
 export function peopleMatching(sight: Sight, query: PeopleQuery): { ids: Id[] } {
-  return { ids: matching(sight, query).map(({ person }) => person.id) }
+  const { people } = listedBy(sight)
+  return { ids: Array.from(matching(sight, query), (at) => people[at]!.person.id) }
 }
 
 function personView(sight: Sight, person: PersonRow): PersonView {
@@ -195,6 +255,17 @@ function personView(sight: Sight, person: PersonRow): PersonView {
     seats: whole ? seatsOf(account, person.id, now).map((one) => seatName(sight, one)) : null,
     reach: whole || person.id === sight.personId ? reachSummary(account, person.id, now, seen) : null,
     engagementOver: whole && absenceAt(person, now) === 'engagement-over',
+    bounced: whole && hasBounced(account, person, now),
+  }
+}
+
+function costsOfPerson(sight: Sight, person: PersonRow): Pick<PersonView, 'monthMinor' | 'lastUse'> {
+  const { account, now } = sight
+  if (sight.depthOf(person.id) !== 'record') return { monthMinor: null, lastUse: null }
+  const last = Math.max(0, ...account.by('use', 'person', person.id).map((use) => use.at))
+  return {
+    monthMinor: sight.money ? (costsOf(account, monthOf(now, account.zone)).get(person.id) ?? 0) : null,
+    lastUse: last > 0 ? dateOf(last, account.zone) : null,
   }
 }
 
@@ -237,8 +308,22 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
       .by('person', 'manager', personId)
       .filter((one) => sight.seesPerson(one.id) && ['active', 'away', 'invited', 'waiting'].includes(one.state))
       .map((one) => ({ id: one.id, name: account.nameOf(one.id) })),
+    record: whole ? recordView(sight, person) : null,
     offer: offerView(sight, personId),
+    departureId: whole ? (openDeparture(account, personId)?.id ?? null) : null,
     controls: controlsOfPerson(sight, personId),
+  }
+}
+
+function recordView({ account }: Sight, person: PersonRow): RecordView {
+  const { id, managerId, employerId, reference } = person
+  return {
+    ...{ managerId, employerId, reference, phone: account.personal(id, 'phone') ?? null },
+    fields: [...account.all('field')].map((field) => ({
+      ...field,
+      valueId: person.choices[field.id] ?? null,
+      text: account.personal(id, `field ${field.id}`) ?? null,
+    })),
   }
 }
 
@@ -253,6 +338,7 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
     sponsor: sight.personName(offer.sponsorId),
     sent: dateOf(offer.sentAt, account.zone),
     expires: lastDateBefore(offer.expiresAt, account.zone),
+    bounce: offer.bounced ? (account.personal(personId, 'bounce') ?? '') : null,
     gives: offer.grants
       .filter((grant) => sight.seesPlace(grant.placeId))
       .map((grant) => ({
@@ -269,7 +355,7 @@ export const PEOPLE_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 
 
 /** Everybody the asker sees, a row each, cut as the list is. */
 export function peopleTable(sight: Sight): string[][] {
-  const everybody = peopleView(sight, { find: '', sort: 'name', from: 0, count: Infinity })
+  const everybody = peopleView(sight, { find: '', sort: 'name', from: 0, count: Infinity, costs: false })
   return everybody.people.map((person) => [
     person.name,
     sight.depthOf(person.id) === 'record' ? (sight.account.personal(person.id, 'email') ?? '') : '',

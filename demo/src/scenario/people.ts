@@ -24,6 +24,8 @@ interface Details {
   from?: number
   until?: number
   signatory?: boolean
+  /** The first and the last day away, in days from today. */
+  away?: [number, number]
 }
 
 function address(name: string, domain: string): string {
@@ -56,6 +58,7 @@ function build(
     ...(details.manager ? { manager: address(details.manager, AGENCY) } : {}),
     ...(employer ? { employer } : {}),
     engagement: { from, ...until },
+    ...(details.away ? { away: { from: plan.day(details.away[0]), until: plan.day(details.away[1]) } } : {}),
     groups: details.groups ?? [],
     seats: [
       ...(details.seat && inAlready ? [{ seat: details.seat, from, ...ended }] : []),
@@ -161,7 +164,7 @@ function contractors(plan: Plan): BookPerson[] {
       keys: ['Rope access @ Corvane Hotels/Corvane Harbour'],
     }),
     person('Odette Farrow', 'rope', { state: 'invited', from: 0, until: 100 }),
-    person('Ines Carrow', 'water', { state: 'away', seat: READER, from: -300, until: 160 }),
+    person('Ines Carrow', 'water', { state: 'away', seat: READER, from: -300, until: 160, away: [-20, 77] }),
     person('Nolan Pryce', 'water', {
       seat: FIELD,
       from: -300,

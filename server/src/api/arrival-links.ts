@@ -1,17 +1,17 @@
-import { IsEmail, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator'
 import { toString as drawQr } from 'qrcode'
 import { v7 as uuidv7 } from 'uuid'
 import { choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
-import { LodgeError, notFound, refused } from '../errors.ts'
+import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
 import { deviceOf } from '../signin/enter.ts'
+import { FirstMeans, insertNewLogin, newLogin, type NewLogin } from '../signin/first-means.ts'
 import { hashToken } from '../signin/key-ring.ts'
-import { passwordProblem } from '../signin/password-rules.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { findLoginToken, useLoginToken } from '../store/login-tokens.ts'
-import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
+import { findLogin, findLoginByEmail, proveEmail, type Login } from '../store/logins.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import type { Session } from '../store/sessions.ts'
 import { mailLink } from './login-links.ts'
@@ -31,11 +31,9 @@ export class LinkAsked {
   @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
 }
 
-export class LinkProven {
+export class LinkProven extends FirstMeans {
   /** What stands behind # in the message's link, which proves the mailbox. */
   @IsString() @MaxLength(100) token!: string
-  /** For a new login. */
-  @IsOptional() @IsString() @MaxLength(200) password?: string
 }
 
 /** `account.link.mac`: nothing of it is stored, and nobody makes one without our key. */
@@ -97,7 +95,7 @@ function describe({ account, link, now }: Found) {
 async function come(
   { lodge, ctx }: Ask<object>,
   { accountId, link }: Pick<Found, 'accountId' | 'link'>,
-  { login, isNew, name, as }: { login: Login; isNew: boolean; name: string; as?: Session },
+  { login, made, name, as }: { login: Login; made?: NewLogin; name: string; as?: Session },
 ): Promise<object> {
   const personId = uuidv7()
   const opened: { cookie?: string; session?: Session } = {}
@@ -109,11 +107,18 @@ async function come(
     actor: { kind: 'person', personId },
     via: { kind: 'invitation' },
     async alongside(connection, now) {
-      if (isNew) await insertLogins(connection, [login], now)
+      if (made) await insertNewLogin(connection, made, now)
       else await proveEmail(connection, login.id)
-      if (!isNew && as === undefined) return
+      if (!made && as === undefined) return
       const who = { loginId: login.id, accountId, personId }
-      Object.assign(opened, await openSession(connection, { ...howOf(as), ...who, device: deviceOf(ctx) }, now))
+      Object.assign(
+        opened,
+        await openSession(
+          connection,
+          { ...(made ? { strength: made.strength } : howOf(as)), ...who, device: deviceOf(ctx) },
+          now,
+        ),
+      )
       await insertEvent(connection, { kind: 'signed-in', ...who, detail: { by: 'link' } }, now)
     },
   })
@@ -150,7 +155,7 @@ export const arrivalLinkRoutes = [
       const session = await sessionOf(lodge, ask.ctx)
       const login = session && session.slipId === null && (await findLogin(lodge.pools.requests, session.loginId))
       if (login && login.emailProven && login.email.toLowerCase() === body.email.trim().toLowerCase()) {
-        return come(ask, found, { login, isNew: false, name: body.name, as: session })
+        return come(ask, found, { login, name: body.name, as: session })
       }
       await lodge.limits.countToken(ask.ctx.ip)
       const email = body.email.trim()
@@ -177,14 +182,13 @@ export const arrivalLinkRoutes = [
       const known = await findLoginByEmail(lodge.pools.requests, email)
       if (known) {
         if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
-        return come(ask, found, { login: known, isNew: false, name })
+        return come(ask, found, { login: known, name })
       }
-      if (body.password === undefined) return { ...describe(found), email, needsPassword: true }
-      const wrong = passwordProblem(body.password, email)
-      if (wrong) throw refused([wrong])
-      const passwordHash = await lodge.passwords.hash(body.password)
+      if (body.password === undefined && body.passkey === undefined)
+        return { ...describe(found), email, needsPassword: true }
+      const made = await newLogin(lodge, email, body, now)
       if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
-      return come(ask, found, { login: { id: uuidv7(), email, emailProven: true, passwordHash }, isNew: true, name })
+      return come(ask, found, { login: made.login, made, name })
     },
   }),
   route({

@@ -27,7 +27,7 @@ import {
   type PersonKind,
 } from '@lodge/core'
 import { LodgeError, movedMeanwhile } from '../errors.ts'
-import { readRun } from '../store/runs.ts'
+import { readRunState } from '../store/runs.ts'
 import type { ShownArrivals } from '../work/thoughts.ts'
 import { tableCsv } from './bill-files.ts'
 import { startRun } from './changes.ts'
@@ -135,7 +135,7 @@ export const arrivalListRoutes = [
     body: ArrivalListSending,
     async answer(ask) {
       const { lodge, accountId, personId, body, ctx } = ask
-      const known = await readRun(lodge.pools.requests, accountId, body.runId)
+      const known = await readRunState(lodge.pools.requests, accountId, body.runId)
       if (known?.actorId === personId) {
         ctx.status = 202
         return { run: known.id }

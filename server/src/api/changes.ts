@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
-import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, Min } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Min } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
   fillDocket,
@@ -11,17 +11,20 @@ import {
   sentenceOf,
   Sight,
   type Change,
+  type Instant,
   type Problem,
 } from '@lodge/core'
 import { badRequest, LodgeError, movedMeanwhile, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { mustBeFresh } from '../signin/enter.ts'
+import { mustBeFresh, mustHaveMeans } from '../signin/enter.ts'
+import type { Queryable } from '../store/pools.ts'
 import { readDocket, saveDocket } from '../store/dockets.ts'
 import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
 import { TooManyEdits } from '../store/commit.ts'
 import { readEntries, readEntry } from '../store/ledger.ts'
-import { insertRun, readRun } from '../store/runs.ts'
-import { insertWork } from '../store/work.ts'
+import { insertRun, readRunState } from '../store/runs.ts'
+import { insertNotices, type Told } from '../store/told.ts'
+import { insertAllWork, insertWork } from '../store/work.ts'
 import { show } from '../work/thoughts.ts'
 import { route, type AccountAsk } from './route.ts'
 
@@ -40,6 +43,8 @@ export class CommitBody {
   @IsInt() @Min(1) version!: number
   /** The digest of that preview (model C3). */
   @IsString() @Matches(/^[\w-]{43}$/, { message: 'digest must be the one a preview gave' }) digest!: string
+  /** How those whose access moves are told besides seeing it; left out, not (model I8). */
+  @IsOptional() @IsIn(['now', 'digest']) tell?: Told
 }
 
 export class FillingBody {
@@ -109,7 +114,7 @@ export const changeRoutes = [
     path: `${ACCOUNT}/runs/{runId}`,
     summary: 'How far a docket applied in batches has come, and what of it was refused.',
     async answer({ lodge, accountId, personId, params }) {
-      const run = await readRun(lodge.pools.requests, accountId, params.runId!)
+      const run = await readRunState(lodge.pools.requests, accountId, params.runId!)
       if (!run || run.actorId !== personId) throw notFound()
       // Whoever reads that it is done and then reads the account finds it so, whichever process did the last batch.
       if (run.state === 'done') await lodge.accounts.catchUp(accountId)
@@ -135,7 +140,7 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
     else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
   }
   if (problems.length > 0) throw badRequest('bad-change', problems[0]!.sentence, problems)
-  if (changes.some(({ type }) => ['accept', 'decline', 'come-by', 'own-email'].includes(type))) {
+  if (changes.some(({ type }) => ['accept', 'decline', 'come-by', 'own-email', 'run-planned'].includes(type))) {
     throw badRequest('bad-change', 'This is done at the door, on its own page, not here.')
   }
   return changes
@@ -159,10 +164,14 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const { lodge, accountId, personId, session, body } = ask
   const changes = await readChanges(ask)
   if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
-  if (changes.some((change) => isGrave(ask.account, change))) mustBeFresh(session, ask.now)
+  if (changes.some((change) => isGrave(ask.account, change))) {
+    mustBeFresh(session, ask.now)
+    await mustHaveMeans(lodge, session)
+  }
   const idempotency = keyOf(ask)
   const earlier = await answerOf(lodge, idempotency)
   if (earlier) return earlier
+  let moved: string[] = []
   const commit = lodge.committer.commit({
     accountId,
     changes,
@@ -170,8 +179,13 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
     via: { kind: 'session', id: session.id },
     idempotency,
     maximumEdits: MAXIMUM_EDITS,
+    async alongside(connection, now, version) {
+      if (body.tell)
+        await tellOf(connection, { accountId, people: moved, actorId: personId, version, told: body.tell }, now)
+    },
     async check(account, now) {
       const shown = show(account, changes, personId, now)
+      moved = [...new Set(shown.access.effects.map((effect) => effect.personId))].filter((id) => id !== personId)
       if (shown.digest !== body.digest) {
         throw movedMeanwhile(shown, await movers(lodge, accountId, body.version, new Sight(account, personId, now)))
       }
@@ -186,6 +200,21 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
     if (answered) return answered
     throw error
   }
+}
+
+/** Those a change moved are told of it with the commit: in the application, and by mail at once or in the morning. */
+async function tellOf(
+  connection: Queryable,
+  told: { accountId: string; people: readonly string[]; actorId: string; version: number; told: Told },
+  now: Instant,
+): Promise<void> {
+  const { accountId } = told
+  const made = await insertNotices(connection, accountId, told, now)
+  if (told.told !== 'now') return
+  const work = made.map(({ personId }) => {
+    return { accountId, kind: 'tell', ids: { template: 'changed', toPersonId: personId, aboutPersonId: told.actorId } }
+  })
+  await insertAllWork(connection, work, now)
 }
 
 /**
@@ -231,7 +260,7 @@ function keyOf(ask: AccountAsk<CommitBody>): IdempotencyKey | undefined {
 
 /** Who changed what since the version shown, as far as the asker sees them (model C3, D5). */
 async function movers(lodge: Lodge, accountId: string, since: number, sight: Sight): Promise<string[]> {
-  const entries = await readEntries(lodge.pools.requests, accountId, undefined, 20)
+  const entries = await readEntries(lodge.pools.requests, accountId, 20)
   return entries
     .filter((entry) => entry.header.version > since)
     .flatMap(({ header, items }) => {

@@ -1,13 +1,32 @@
-import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
-import { v7 as uuidv7 } from 'uuid'
-import { choicesView, dateOf, lastDateBefore, Sight, upwards, type Account, type OfferRow } from '@lodge/core'
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import {
+  choicesView,
+  dateOf,
+  FieldText,
+  lastDateBefore,
+  Sight,
+  upwards,
+  type Account,
+  type OfferRow,
+} from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { FirstMeans, insertNewLogin, newLogin, offerPasskey, type NewLogin } from '../signin/first-means.ts'
 import { hashToken } from '../signin/key-ring.ts'
-import { passwordProblem } from '../signin/password-rules.ts'
 import { instantFor } from '../store/accounts.ts'
-import { insertEvent } from '../store/events.ts'
-import { findLogin, findLoginByEmail, insertLogins, proveEmail, type Login } from '../store/logins.ts'
+import { agreed, insertEvent } from '../store/events.ts'
+import { findLogin, findLoginByEmail, proveEmail, type Login } from '../store/logins.ts'
+import type { Queryable } from '../store/pools.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import type { Session } from '../store/sessions.ts'
 import { findOfferToken } from '../store/tokens.ts'
@@ -18,10 +37,16 @@ export class InvitationToken {
   @IsString() @MaxLength(100) token!: string
 }
 
-export class TakeUp {
+/** What the account wants of whoever takes an invitation up, and how they will sign in. */
+export class Answers extends FirstMeans {
+  /** The account’s terms were read and agreed to. */
+  @IsOptional() @IsBoolean() agreed?: boolean
+  /** What the account asks newcomers for. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+}
+
+export class TakeUp extends Answers {
   @IsString() @MaxLength(100) token!: string
-  /** For a new login. */
-  @IsOptional() @IsString() @MaxLength(200) password?: string
   /** Someone else is signed in and takes it up all the same: they wait for admission (model I3). */
   @IsOptional() @IsIn(['signed-in']) as?: 'signed-in'
 }
@@ -36,7 +61,8 @@ function dead(): LodgeError {
   return new LodgeError(404, 'invitation-dead', 'This invitation is not open. Ask whoever invited you for a new one.')
 }
 
-interface Found {
+/** An open invitation, with whose it is. */
+export interface Found {
   account: Account
   accountId: string
   offer: OfferRow
@@ -85,6 +111,16 @@ export const invitationRoutes = [
   route({
     audience: 'anyone',
     method: 'post',
+    path: '/api/invitations/passkey',
+    summary: 'What a browser needs to make a passkey for the login that takes an invitation up.',
+    body: InvitationToken,
+    async answer(ask) {
+      return offerPasskey(ask.lodge, (await find(ask)).email, ask.now)
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
     path: '/api/invitations/decline',
     summary: 'Declines an invitation, with a word to whoever sent it.',
     body: DeclineInvitation,
@@ -103,11 +139,13 @@ export const invitationRoutes = [
 ]
 
 /** What the invited reads before anything is made; what is offered is theirs to see. */
-function describe({ account, offer, email, now }: Found) {
+export function describe({ account, offer, email, now }: Found) {
   const choices = choicesView(new Sight(account, offer.sponsorId, now))
   const person = account.get('person', offer.personId)!
   return {
     account: account.settings.name,
+    terms: account.settings.terms,
+    asks: [...account.all('field')].filter((field) => field.asked).map(({ id, name }) => ({ id, name })),
     inviter: account.nameOf(offer.sponsorId),
     name: account.nameOf(offer.personId),
     email,
@@ -129,10 +167,38 @@ function describe({ account, offer, email, now }: Found) {
 }
 
 async function takeUp(ask: Ask<TakeUp>): Promise<object> {
+  return takeUpFound(ask, await find(ask), loginFor)
+}
+
+/** Who takes it up: a login there is, or one to be made. */
+export interface Taker {
+  login: Login
+  made?: NewLogin
+  proven: boolean
+  as?: Session
+  /** Uses up what it was taken up by, in the same transaction. */
+  use?(connection: Queryable): Promise<void>
+}
+
+/** Takes an open invitation up; the login is made in the same transaction. */
+export async function takeUpFound<B extends Answers>(
+  ask: Ask<B>,
+  found: Found,
+  takerOf: (ask: Ask<B>, found: Found) => Promise<Taker>,
+): Promise<object> {
   const { lodge, ctx } = ask
-  const found = await find(ask)
-  const { accountId, offer } = found
-  const { login, isNew, proven, as } = await loginFor(ask, found)
+  const { account, accountId, offer } = found
+  const { terms } = account.settings
+  if (terms !== null && ask.body.agreed !== true) {
+    throw refused([
+      {
+        code: 'not-agreed',
+        sentence: `${account.settings.name} asks you to agree to its terms first.`,
+        path: '/agreed',
+      },
+    ])
+  }
+  const { login, made, proven, as, use } = await takerOf(ask, found)
   const opened: { cookie?: string } = {}
   const who = { loginId: login.id, accountId, personId: offer.personId }
   const { decision } = await lodge.committer
@@ -144,21 +210,26 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
           offerId: offer.id,
           loginId: login.id,
           proven,
+          texts: ask.body.texts ?? [],
           ...(proven ? {} : { loginEmail: login.email }),
         },
       ],
       actor: { kind: 'person', personId: offer.personId },
       via: { kind: 'invitation' },
       async alongside(connection, now) {
-        if (isNew) await insertLogins(connection, [login], now)
+        await use?.(connection)
+        if (made) await insertNewLogin(connection, made, now)
         else if (proven) await proveEmail(connection, login.id)
-        opened.cookie = (await openSession(connection, { ...howOf(as), ...who }, now)).cookie
+        opened.cookie = (
+          await openSession(connection, { ...(made ? { strength: made.strength } : howOf(as)), ...who }, now)
+        ).cookie
+        if (terms !== null) await agreed(connection, who, terms, now)
         await insertEvent(connection, { kind: 'signed-in', ...who }, now)
       },
     })
     .catch((error: unknown) => {
       // A double click: the first took it up, so the second finds the offer used, or the address with a login.
-      if ((error as { errno?: number }).errno === 1062 || (error as LodgeError).code === 'refused') throw dead()
+      if ((error as { errno?: number }).errno === 1062 || isSecond(error)) throw dead()
       throw error
     })
   setCookie(lodge, ctx, opened.cookie ?? null)
@@ -167,25 +238,26 @@ async function takeUp(ask: Ask<TakeUp>): Promise<object> {
   return { waiting, me: await meOf(lodge, who, login.email, people) }
 }
 
+/** Refused since it was taken up a moment ago, not for what was filled in. */
+function isSecond(error: unknown): boolean {
+  const { code, more } = error as LodgeError
+  return code === 'refused' && !more.problems?.some((one) => one.code === 'asked' || one.code === 'unknown-field')
+}
+
 /** The login that takes it up: the one signed in, or a new one for the invited mailbox, which the link has proven. */
-async function loginFor(
-  ask: Ask<TakeUp>,
-  { email }: Found,
-): Promise<{ login: Login; isNew: boolean; proven: boolean; as?: Session }> {
-  const { lodge, ctx, body } = ask
+async function loginFor(ask: Ask<TakeUp>, { email }: Found): Promise<Taker> {
+  const { lodge, ctx, body, now } = ask
   const session = await sessionOf(lodge, ctx)
   // Who came by a re-entry slip is in one account and takes nothing up in another (model I9).
   const full = session?.slipId === null ? session : undefined
   const signedIn = full && (await findLogin(lodge.pools.requests, full.loginId))
   if (signedIn && (signedIn.email.toLowerCase() === email.toLowerCase() || body.as === 'signed-in')) {
     const proven = signedIn.email.toLowerCase() === email.toLowerCase()
-    return { login: signedIn, isNew: false, proven, as: full }
+    return { login: signedIn, proven, as: full }
   }
   if (await findLoginByEmail(lodge.pools.requests, email)) {
     throw new LodgeError(409, 'has-login', `There is a login for ${email} already; sign in with it to take this up.`)
   }
-  const wrong = passwordProblem(body.password, email)
-  if (wrong) throw refused([wrong])
-  const passwordHash = await lodge.passwords.hash(body.password!)
-  return { login: { id: uuidv7(), email, emailProven: true, passwordHash }, isNew: true, proven: true }
+  const made = await newLogin(lodge, email, body, now)
+  return { login: made.login, made, proven: true }
 }

@@ -191,6 +191,14 @@ export const meansRoutes = [
     async answer(ask) {
       const { lodge, params } = ask
       const login = await ownLogin(ask)
+      const keys = (await meansOfLogin(lodge.pools.requests, login.id)).filter((one) => one.kind === 'passkey')
+      if (login.passwordHash === null && keys.length === 1 && keys[0]!.id === params.meansId) {
+        throw new LodgeError(
+          409,
+          'last-means',
+          'You sign in by this passkey alone; set a password or add another first.',
+        )
+      }
       if (!(await removeMeans(lodge.pools.requests, login.id, params.meansId!))) throw notFound()
       const left = await meansOfLogin(lodge.pools.requests, login.id)
       // Codes on paper stand in for something; alone they would be a second means nobody renews.

@@ -15,6 +15,7 @@ import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
 import { readNotices, renewCalendar, setDigest } from '../store/notices.ts'
+import { seeNotices, unseenNotices } from '../store/told.ts'
 import { route } from './route.ts'
 
 const NOTICES = '/api/accounts/{accountId}/notices'
@@ -46,6 +47,29 @@ function readMac(
 }
 
 export const noticeRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${NOTICES}/mine`,
+    summary: 'Changes of what one reaches that one has not looked at yet.',
+    async answer({ lodge, account, accountId, personId, sight }) {
+      const found = await unseenNotices(lodge.pools.requests, accountId, personId)
+      const zone = account.zone
+      return {
+        notices: found.map(({ id, actorId, at }) => ({ id, by: sight.personName(actorId), on: dateOf(at, zone) })),
+      }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${NOTICES}/mine/seen`,
+    summary: 'Notes that one has looked at them.',
+    async answer({ lodge, accountId, personId, now }) {
+      await seeNotices(lodge.pools.requests, accountId, personId, now)
+      return undefined
+    },
+  }),
   route({
     audience: 'account',
     method: 'get',

@@ -69,6 +69,11 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   answer(ask: Asks<B>[A]): Promise<object | undefined>
 }
 
+/** An answer that was written out already. */
+export class JsonText {
+  constructor(readonly text: string) {}
+}
+
 /** Declares a route; the same declaration makes the handler and its part of the OpenAPI document. */
 export function route<A extends Audience, B extends object>(declared: Route<A, B>): Route {
   return declared as unknown as Route
@@ -86,7 +91,10 @@ export function mount(router: Router, lodge: Lodge, routes: readonly Route[]): v
         const answer = await one.answer(ask as never)
         if (ctx.respond === false) return
         if (answer === undefined) ctx.status = 204
-        else ctx.body = answer
+        else if (answer instanceof JsonText) {
+          ctx.type = 'application/json'
+          ctx.body = answer.text
+        } else ctx.body = answer
       },
     )
   }

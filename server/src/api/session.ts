@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { IsEmail, IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 import type { AuthenticationResponseJSON } from '@simplewebauthn/server'
 import { v7 as uuidv7 } from 'uuid'
 import { LodgeError, notFound } from '../errors.ts'
@@ -19,7 +19,8 @@ import { meOf } from './me.ts'
 import { route } from './route.ts'
 
 export class SignIn {
-  @IsEmail({}, { message: 'email must be a whole address' }) @MaxLength(200) email!: string
+  /** An address, or the short name of a login without a mailbox (model P1). */
+  @IsString() @MinLength(1, { message: 'email must not be empty' }) @MaxLength(200) email!: string
   @IsString() @MinLength(1, { message: 'password must not be empty' }) @MaxLength(200) password!: string
 }
 

@@ -1,10 +1,10 @@
 import { Equals, IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { absenceAt, helpControl, whyNotIn, type Sight } from '@lodge/core'
+import { absenceAt, helpControl, mayPrintFirstSlip, whyNotIn, type Sight } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import { plainCode, spokenCode } from '../signin/codes.ts'
 import { openSession, setCookie } from '../signin/cookies.ts'
-import { deviceOf } from '../signin/enter.ts'
+import { deviceOf, isSignInName } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent, lastEventsOf } from '../store/events.ts'
@@ -13,6 +13,7 @@ import { findLogin } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import { proveSession, slipSessionsOf } from '../store/sessions.ts'
+import { lookAtFirst } from './first-slips.ts'
 import { meOf } from './me.ts'
 import { route } from './route.ts'
 
@@ -57,6 +58,8 @@ export const slipRoutes = [
         reasons,
         // A login's own state is told to whoever may help with it.
         hasLogin: person.loginId !== null,
+        signInName: login && isSignInName(login.email) ? login.email : null,
+        mayPrint: mayPrintFirstSlip(sight, person),
         secondMeans: means.some((one) => one.kind !== 'backup'),
         lastSignedIn: events[0] ? new Date(events[0].at / 1000).toISOString() : null,
         waiting: issued.flatMap((token) => {
@@ -109,6 +112,10 @@ export const slipRoutes = [
       await lodge.limits.countToken(ctx.ip)
       const token = await findLoginToken(lodge.pools.requests, slipHash(body.code), 'slip', now)
       const loaded = token?.accountId ? await lodge.accounts.get(token.accountId) : undefined
+      if (!token) {
+        const first = await lookAtFirst(lodge, body.code, now)
+        if (first) return { first }
+      }
       const person = loaded?.account.get('person', token?.personId)
       const login = token?.loginId ? await findLogin(lodge.pools.requests, token.loginId) : undefined
       const inside = person && loaded && absenceAt(person, instantFor(loaded, lodge.clock)) === undefined

@@ -1,16 +1,12 @@
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import PDFDocument from 'pdfkit'
 import type { StatementView } from '@lodge/core'
+import { openDocument, written } from './pdf.ts'
 
-const fonts = join(dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')), 'ttf')
-
-/** A statement as PDF, with an embedded font. */
-export function statementPdf({ account, place, on, rows, onceIn }: StatementView): Promise<Buffer> {
-  const document = new PDFDocument({ size: 'A4', margin: 56, info: { Title: `Who can get in at ${place}` } })
-  const chunks: Buffer[] = []
-  document.registerFont('plain', join(fonts, 'DejaVuSans.ttf'))
-  document.registerFont('strong', join(fonts, 'DejaVuSans-Bold.ttf'))
+/**
+ * A statement as PDF, with an embedded font.
+ * @param head the hash the ledger stood at, by which a rewriting since then is found (docs/prove-it.md).
+ */
+export function statementPdf({ account, place, on, rows, onceIn }: StatementView, head: string): Promise<Buffer> {
+  const document = openDocument(`Who can get in at ${place}`)
   document.font('strong').fontSize(18).text(`Who can get in at ${place}`)
   document.font('plain').fontSize(10).text(`${account}, as of ${on}. ${rows.length} people.`).moveDown()
   for (const row of rows) {
@@ -30,10 +26,6 @@ export function statementPdf({ account, place, on, rows, onceIn }: StatementView
         .text(`${one.name}: ${one.role} at ${one.place}, until ${one.expires} to take it up`)
     }
   }
-  return new Promise((resolve, reject) => {
-    document.on('data', (chunk: Buffer) => chunks.push(chunk))
-    document.on('end', () => resolve(Buffer.concat(chunks)))
-    document.on('error', reject)
-    document.end()
-  })
+  document.moveDown().font('plain').fontSize(8).text(`The ledger stood at ${head}.`)
+  return written(document)
 }

@@ -69,7 +69,8 @@ export const statementRoutes = [
       const statement = await statementOf(ask)
       ask.ctx.set('Content-Type', 'application/pdf')
       ask.ctx.set('Content-Disposition', 'attachment; filename="statement.pdf"')
-      return statementPdf(statement)
+      const head = (await ask.lodge.accounts.get(ask.accountId))?.headHash ?? ''
+      return statementPdf(statement, head)
     },
   }),
   route({

@@ -1,13 +1,13 @@
 import type { AskView, Sight } from '@lodge/core'
-import { areaAt, instantText, productAt, sentenceOf, whyView, type Actor } from '@lodge/core'
+import { areaAt, whyView } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { readEntries, verifyLedger, type LedgerEntry } from '../store/ledger.ts'
+import { readEntries } from '../store/ledger.ts'
 import type { ViewName } from '../work/thoughts.ts'
-import { route } from './route.ts'
+import { entryView } from './ledger.ts'
+import { JsonText, route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
-const PAGE = 50
 const SEEN_AS = 'a person: what they would see of it, as far as one sees it oneself'
 /** So many entries of the ledger are searched as one types. */
 const LATEST = 200
@@ -17,6 +17,7 @@ const PEOPLE_QUERY = {
   sort: 'name, until, since, state or employer',
   from: 'the first row of the window, from 0',
   count: 'how many rows, at most 1000',
+  costs: '1 for what each costs this month and when they last used a product',
 }
 
 /** A view worked out from the account alone, here or in the worker thread. */
@@ -40,7 +41,8 @@ function view(
       )
       const params = { ...inPath, ...(Object.fromEntries(asked) as Record<string, string>) }
       const task = { kind: 'view' as const, view: name, params, accountId, version: account.version, now }
-      return (await lodge.thinker.think({ ...task, personId, as: asPersonId }, account)) ?? missing()
+      const text = await lodge.thinker.thinkText({ ...task, personId, as: asPersonId }, account)
+      return text === undefined ? missing() : new JsonText(text)
     },
   })
 }
@@ -51,9 +53,14 @@ export const viewRoutes = [
   view('people', '/people', 'A window of the people the asker sees, of those who match.', { query: PEOPLE_QUERY }),
   view('people-ids', '/people-ids', 'The ids of all people who match.', { query: PEOPLE_QUERY }),
   view('person', '/people/{personId}', 'A person’s sheet.'),
+  view('hangs', '/people/{personId}/hangs', 'What hangs on somebody, and who would take it over.'),
+  view('departures', '/departures', 'Departures planned, under way and done, and times away.'),
+  view('leaving', '/people/{personId}/leaving', 'What somebody’s leaving would be: what passes on, and to whom.'),
+  view('connections', '/connections', 'Which products’ accounts follow this one.'),
   view('places', '/places', 'The tree of places the asker sees.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
   view('cell', '/places/{placeId}/keys/{personId}', 'What one person holds at one place.'),
+  view('planned', '/planned', 'Dockets that wait for their day, or could not be done on it.'),
   view('settings', '/settings', 'The account’s name, rules and owners.'),
   view('packets', '/packets', 'Named starts for kinds of newcomers.'),
   view('packet', '/packets/{packetId}/paper', 'What a newcomer would reach by a packet today; nobody is made.'),
@@ -106,44 +113,12 @@ export const viewRoutes = [
       return whyView(sight, personId, placeId, query.area)
     },
   }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/ledger`,
-    summary: 'What was changed, newest first, in sentences.',
-    query: {
-      before: 'a version; entries below it',
-      about: 'an id: of a person, a place, a role, a group',
-      as: SEEN_AS,
-    },
-    cacheable: true,
-    async answer({ lodge, sight, accountId, query }) {
-      if (!sight.can('ledger', 'see')) throw notFound()
-      const before = query.before === undefined ? undefined : Number(query.before)
-      if (before !== undefined && !Number.isInteger(before)) throw badRequest('bad-before', 'before must be a version.')
-      const { about } = query
-      if (about !== undefined && !/^[0-9a-f-]{36}$/.test(about)) throw badRequest('bad-about', 'about must be an id.')
-      const entries = await readEntries(lodge.pools.requests, accountId, before, PAGE, about)
-      const last = entries.at(-1)?.header.version ?? 1
-      return { entries: entries.map((entry) => entryView(entry, sight)), next: last > 1 ? last : null }
-    },
-  }),
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/ledger/verification`,
-    summary: 'Walks the chain of the ledger and says whether it is whole.',
-    async answer({ lodge, sight, accountId }) {
-      if (!sight.can('ledger', 'see')) throw notFound()
-      return verifyLedger(lodge.pools.requests, accountId)
-    },
-  }),
 ]
 
 /** Entries of the ledger's latest part whose sentences hold every word. */
 async function inLedger(lodge: Lodge, accountId: string, sight: Sight, text: string) {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const entries = await readEntries(lodge.pools.requests, accountId, undefined, LATEST)
+  const entries = await readEntries(lodge.pools.requests, accountId, LATEST)
   return entries
     .map((entry) => entryView(entry, sight))
     .filter(({ actor, sentences }) => {
@@ -155,29 +130,4 @@ async function inLedger(lodge: Lodge, accountId: string, sight: Sight, text: str
 
 function missing(): never {
   throw notFound()
-}
-
-function entryView(entry: LedgerEntry, sight: Sight) {
-  const { version, at, actor, via, marks } = entry.header
-  const changes = entry.items.flatMap((item) => (item.payload ? [JSON.parse(item.payload) as { type: string }] : []))
-  const sentences = changes.map((change) =>
-    change.type === 'found' ? `opened the account ${sight.account.settings.name}` : sentenceOf(change, sight),
-  )
-  const actorId = actor.kind === 'person' ? actor.personId : null
-  return {
-    version,
-    at: instantText(at),
-    actor: actorName(actor, sight),
-    actorId,
-    via: via.kind,
-    marks,
-    sentences,
-    hash: entry.hash,
-  }
-}
-
-function actorName(actor: Actor, sight: Sight): string {
-  if (actor.kind === 'person') return sight.personName(actor.personId)
-  if (actor.kind === 'product') return productAt(sight.account, actor.product, sight.now)?.sheet.name ?? actor.product
-  return actor.kind === 'schedule' ? 'The schedule' : 'The first book'
 }

@@ -5,7 +5,8 @@ import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
-import type { Login } from '../store/logins.ts'
+import { findLogin, type Login } from '../store/logins.ts'
+import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
 import type { Session, Strength } from '../store/sessions.ts'
 import { isKnownDevice, knowDevice, openSession, setCookie } from './cookies.ts'
@@ -57,6 +58,20 @@ export function deviceOf(ctx: Context): string {
 
 /** How long a proof of who one is lasts for grave acts. */
 const PROOF_MICROSECONDS = 15 * 60_000_000
+
+/** A login by name alone does nothing grave before a second means is added to it (model P1). @throws LodgeError 403. */
+export async function mustHaveMeans(lodge: Lodge, session: Session): Promise<void> {
+  const login = await findLogin(lodge.pools.requests, session.loginId)
+  if (!login || !isSignInName(login.email)) return
+  if ((await meansOfLogin(lodge.pools.requests, login.id)).length > 0) return
+  const sentence = 'Your login has no mailbox: add a passkey or one-time codes to it before you do this.'
+  throw new LodgeError(403, 'second-means-first', sentence)
+}
+
+/** Whether a login goes by a short name, not an address. */
+export function isSignInName(email: string): boolean {
+  return !email.includes('@')
+}
 
 /** Grave acts are for somebody who proved who they are a moment ago. @throws LodgeError 403 `sign-in-again`. */
 export function mustBeFresh(session: Session, now: Instant): void {

@@ -1,4 +1,4 @@
-import { AccessIndex, PERSONAL_FIELDS, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import { AccessIndex, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
 import type { Clock } from '../clock.ts'
 import { readEditsAfter, type EntryEdits } from './ledger.ts'
 import type { Pools } from './pools.ts'
@@ -151,10 +151,13 @@ export class Accounts {
   /** Every personal value of the people named, what was destroyed included (model C6). */
   private async personalValuesOf(accountId: string, people: readonly string[]): Promise<PersonalValue[]> {
     const stored = await readPersonalValuesOf(this.pools.work, accountId, people)
-    const known = new Map(stored.map((one) => [`${one.personId} ${one.field}`, one.value]))
-    return people.flatMap((personId) =>
-      PERSONAL_FIELDS.map((field) => ({ personId, field, value: known.get(`${personId} ${field}`) ?? null })),
-    )
+    const known = new Set(stored.map((one) => `${one.personId} ${one.field}`))
+    const account = this.present.get(accountId)?.account
+    const gone = people
+      .flatMap((personId) => account?.personalOf(personId) ?? [])
+      .filter(({ personId, field }) => !known.has(`${personId} ${field}`))
+      .map((one) => ({ ...one, value: null }))
+    return [...stored, ...gone]
   }
 
   /** The least used accounts are put away until the rest fits. */
@@ -195,6 +198,8 @@ export class Accounts {
         const versions = await readVersions(this.pools.work, [...this.present.keys()])
         for (const look of this.afterPoll) await look()
         this.lastPoll = performance.now()
+        // An account that was closed is not kept in memory anywhere.
+        for (const id of this.present.keys()) if (!versions.has(id)) this.forget(id)
         for (const [id, version] of versions) {
           const known = this.present.get(id)
           if (!known || known.account.version >= version) continue

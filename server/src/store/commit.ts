@@ -13,14 +13,16 @@ import type { Clock } from '../clock.ts'
 import { LodgeError, databaseAway, notFound, refused, tooBusy } from '../errors.ts'
 import { hashToken, type KeyRing } from '../signin/key-ring.ts'
 import { instantFor, type Accounts, type Loaded } from './accounts.ts'
+import { bringForward } from './dates.ts'
 import { insertEvent } from './events.ts'
+import { forgetPerson } from './forget.ts'
 import { insertAnswer, type IdempotencyKey } from './idempotency.ts'
 import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
 import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
 import { endSessionsOf } from './sessions.ts'
 import { wallClock } from '../work/workshop.ts'
 import { insertOfferTokens } from './tokens.ts'
-import { insertAllWork, insertWork, removeWork } from './work.ts'
+import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 const TRIES = 8
@@ -32,13 +34,27 @@ export interface CommitRequest {
   changes: readonly Change[]
   actor: Actor
   via: Via
+  /** What was decided a moment ago on an account: taken as it is if that is still the one, and decided afresh otherwise. */
+  decided?: { account: Account; now: Instant; decision: Decision }
   /** Refuses with {@link movedMeanwhile} if the effect is not the one shown (model C3). */
   check?(account: Account, now: Instant): void | Promise<void>
   /** Rows outside the account that stand or fall with the commit: a login, a session, a used token. */
-  alongside?(connection: PoolConnection, now: Instant): Promise<void>
+  alongside?(connection: PoolConnection, now: Instant, version: number): Promise<void>
   idempotency?: IdempotencyKey
   /** More edits than this are refused with {@link TooManyEdits}; the caller applies them in batches (model C2). */
   maximumEdits?: number
+}
+
+/** Somebody invited is reminded so long before their invitation runs out. */
+const REMINDED_BEFORE_MICROSECONDS = 3 * 86_400_000_000
+
+/** So much later the messages of a large docket are sent. */
+const RUN_WAIT_MICROSECONDS = 5_000_000
+
+function groupBy<T>(all: readonly T[], keyOf: (one: T) => number): Map<number, T[]> {
+  const groups = new Map<number, T[]>()
+  for (const one of all) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one])
+  return groups
 }
 
 /** A docket is too large for one commit; nothing was changed. */
@@ -106,8 +122,9 @@ export class Committer {
   private async once(request: CommitRequest): Promise<CommitResult | undefined> {
     const loaded = await this.accounts.get(request.accountId)
     if (!loaded) throw notFound()
-    const now = instantFor(loaded, this.clock)
-    const decision = decide(loaded.account, request.changes, request.actor, now)
+    const ready = request.decided?.account === loaded.account ? request.decided : undefined
+    const now = ready?.now ?? instantFor(loaded, this.clock)
+    const decision = ready?.decision ?? decide(loaded.account, request.changes, request.actor, now)
     if (decision.problems.length > 0) throw refused(decision.problems)
     await request.check?.(loaded.account, now)
     if (decision.edits.length > (request.maximumEdits ?? Infinity)) throw new TooManyEdits()
@@ -129,6 +146,9 @@ export class Committer {
       await giveBack(connection, broken)
     }
     this.listener.committed(request.accountId, version)
+    for (const effect of decision.effects) {
+      if (effect.kind === 'shut-for-now') this.listener.doorsShut(request.accountId, effect.personId)
+    }
     this.crash('committed')
     return { version, at: now, decision }
   }
@@ -143,9 +163,13 @@ export class Committer {
     const departures: string[] = []
     for (const effect of effects) {
       if (effect.kind !== 'shut-doors') continue
-      const { personId } = effect
+      const { personId, departureId } = effect
       const actorId = actor.kind === 'person' ? actor.personId : personId
-      const work = { accountId, kind: 'finish-departure', ids: { personId, actorId } }
+      const work = {
+        accountId,
+        kind: 'finish-departure',
+        ids: { personId, actorId, ...(departureId ? { departureId } : {}) },
+      }
       departures.push(await insertWork(this.pools.commits, work, wallClock() + FINISH_AFTER_MICROSECONDS))
       await endSessionsOf(this.pools.commits, accountId, personId, now, 'left')
       await insertEvent(this.pools.commits, { kind: 'doors-shut', accountId, personId }, now)
@@ -181,9 +205,9 @@ export class Committer {
     await writePersonalValues(connection, accountId, decision.values)
     this.crash('rows')
     await writeEntry(connection, entry)
-    await this.writeEffects(connection, accountId, decision.effects, at)
+    await this.writeEffects(connection, request, decision, at)
     for (const id of departures) await removeWork(connection, accountId, id)
-    await request.alongside?.(connection, at)
+    await request.alongside?.(connection, at, version)
     if (request.idempotency) await insertAnswer(connection, request.idempotency, { version }, at)
     this.crash('ledger')
     await connection.commit()
@@ -193,27 +217,50 @@ export class Committer {
   /** What a commit asks of the rest of the server: doors to shut, links to be opened, messages to be sent. */
   private async writeEffects(
     connection: PoolConnection,
-    accountId: string,
-    effects: readonly Effect[],
+    { accountId, via }: Pick<CommitRequest, 'accountId' | 'via'>,
+    { effects, edits, values, after }: Decision,
     now: Instant,
   ): Promise<void> {
     const keyId = this.keyRing.currentId
     const tokens: Parameters<typeof insertOfferTokens>[1][number][] = []
-    const work: Parameters<typeof insertAllWork>[1][number][] = []
+    const work: NewWork[] = []
+    const reminders: { work: NewWork; dueAt: Instant }[] = []
     for (const effect of effects) {
       if (effect.kind === 'shut-doors') await endSessionsOf(connection, accountId, effect.personId, now, 'left')
+      else if (effect.kind === 'shut-for-now') await endSessionsOf(connection, accountId, effect.personId, now, 'away')
+      else if (effect.kind === 'forget') await forgetPerson(connection, accountId, effect.personId, effect.loginId)
+      else if (effect.kind === 'go-on-leaving') {
+        work.push({ accountId, kind: 'departure-steps', ids: { departureId: effect.departureId } })
+      } else if (effect.kind === 'due') await bringForward(connection, accountId, wallClock() + (effect.at - now))
       else if (effect.kind === 'tell') {
         const { template, toPersonId, aboutPersonId } = effect
         work.push({ accountId, kind: 'tell', ids: { template, toPersonId, aboutPersonId } })
-      } else {
+      } else if (effect.kind === 'reminder-mail') {
         const { offerId, personId, resendNumber } = effect
+        work.push({ accountId, kind: 'invitation-reminder', ids: { offerId, personId, resendNumber } })
+      } else {
+        const { offerId, personId, resendNumber, expiresAt } = effect
+        const reminded = Math.max(now, expiresAt - REMINDED_BEFORE_MICROSECONDS)
+        const ids = { offerId, personId, resendNumber }
+        reminders.push({ work: { accountId, kind: 'invitation-reminder', ids }, dueAt: wallClock() + reminded - now })
         const tokenHash = hashToken(this.keyRing.tokenFor('offer', offerId, resendNumber))
         tokens.push({ tokenHash, accountId, offerId, resendNumber, keyId })
         work.push({ accountId, kind: 'invitation', ids: { offerId, personId, resendNumber } })
+        if (after.personal(personId, 'phone')) work.push({ accountId, kind: 'invitation-text', ids })
       }
     }
+    work.push(...followed(accountId, edits, values, after))
     await insertOfferTokens(connection, tokens)
-    await insertAllWork(connection, work, now)
+    // What a run makes is sent a little later, so that the run itself goes on.
+    await insertAllWork(connection, work, via.kind === 'run' ? wallClock() + RUN_WAIT_MICROSECONDS : now)
+    // Those of one docket run out together: as many statements as days.
+    for (const [dueAt, some] of groupBy(reminders, (one) => Math.floor(one.dueAt / 1_000_000))) {
+      await insertAllWork(
+        connection,
+        some.map((one) => one.work),
+        dueAt * 1_000_000,
+      )
+    }
   }
 
   /** For tests of survival: dies as by kill -9 at the named point. */
@@ -234,6 +281,28 @@ function entryOf(request: CommitRequest, loaded: Loaded, decision: Decision, now
     previous: loaded.headHash,
   }
   return buildEntry(head, changes.map(recordOf), decision.edits)
+}
+
+/** More people than this are compared all at once instead of one by one. */
+const FOLLOWED_ONE_BY_ONE = 50
+
+/** Whose accounts in connected products a commit may have altered: they follow it (RFC 7644). */
+function followed(accountId: string, edits: Decision['edits'], values: Decision['values'], after: Account): NewWork[] {
+  const connections = [...after.all('connection')].filter((one) => one.on)
+  if (connections.length === 0) return []
+  const people = new Set<string>()
+  let groups = false
+  for (const { table, key, before, after: row } of edits) {
+    if (table === 'person') people.add(key)
+    else if (table === 'holding') people.add(((row ?? before) as { personId: string }).personId)
+    groups ||= table === 'group' || table === 'membership'
+  }
+  for (const { personId, field } of values) if (field === 'name' || field === 'email') people.add(personId)
+  const ids = [...people].filter((id) => after.by('holding', 'person', id).length > 0)
+  if (ids.length > FOLLOWED_ONE_BY_ONE || groups) {
+    return connections.map(({ id }) => ({ accountId, kind: 'compare-product', ids: { connectionId: id, follow: 1 } }))
+  }
+  return ids.map((personId) => ({ accountId, kind: 'follow-person', ids: { personId } }))
 }
 
 /** A connection goes back with its own clock; one that failed is not used again. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
@@ -15,6 +16,7 @@ export type EventKind =
   | 'means-changed'
   | 'slip-issued'
   | 'slip-countersigned'
+  | 'terms-agreed'
 
 /** What happened beside the ledger (model C8); ids only. */
 export async function insertEvent(
@@ -33,6 +35,17 @@ export async function insertEvent(
     'INSERT INTO event (id, account_id, person_id, login_id, kind, at_us, detail) VALUES (?, ?, ?, ?, ?, ?, ?)',
     [uuidv7(), accountId, personId, loginId, kind, now, JSON.stringify(detail)],
   )
+}
+
+/** Notes that somebody agreed to terms, by the hash of their text (model C8). */
+export async function agreed(
+  connection: Queryable,
+  who: { loginId: string; accountId: string; personId: string },
+  terms: string,
+  now: Instant,
+): Promise<void> {
+  const hash = createHash('sha256').update(terms).digest('hex')
+  await insertEvent(connection, { kind: 'terms-agreed', ...who, detail: { terms: hash } }, now)
 }
 
 /** Somebody's latest events of some kinds in one account, the newest first. */

@@ -1,21 +1,22 @@
 import { foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/core'
 import { insertEvent } from './events.ts'
 import { buildEntry, NO_HASH, writeEntry, type LedgerEntry } from './ledger.ts'
-import { insertLogins, type Login } from './logins.ts'
-import type { Pools } from './pools.ts'
+import type { PoolConnection, Pools } from './pools.ts'
 import { wallClock } from '../work/workshop.ts'
 import { insertWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 /**
- * Writes a new account whole, with the logins of its people: version 1 of its ledger. People are joined to their
- * logins before anything is written, so that the ledger's edits are the rows as they stand.
+ * Writes a new account whole: version 1 of its ledger. People are joined to their logins before anything is written, so
+ * that the ledger's edits are the rows as they stand.
+ * @param alongside rows that stand or fall with it: the logins.
  */
 export async function foundAccount(
   pools: Pools,
   account: Account,
-  logins: readonly (Login & { personId: string })[],
+  logins: readonly { personId: string; id: string }[],
   now: Instant,
+  alongside: (connection: PoolConnection) => Promise<void>,
 ): Promise<void> {
   const loginOf = new Map(logins.map((login) => [login.personId, login.id]))
   const { edits, values } = foundingEdits(account)
@@ -39,10 +40,11 @@ export async function foundAccount(
     await writeEdits(connection, account.id, joined)
     await writePersonalValues(connection, account.id, values)
     for (const entry of entries) await writeEntry(connection, entry)
-    await insertLogins(connection, logins, now)
+    await alongside(connection)
     await insertEvent(connection, { kind: 'account-founded', accountId: account.id }, now)
     // Its months close by themselves; the worker that does it goes on for as long as the account is there.
     await insertWork(connection, { accountId: account.id, kind: 'month-ends', ids: {} }, wallClock())
+    await insertWork(connection, { accountId: account.id, kind: 'dates', ids: {} }, wallClock())
     await insertWork(connection, { accountId: account.id, kind: 'digest', ids: {} }, wallClock())
     await connection.commit()
   } finally {

@@ -7,7 +7,7 @@ import type { Queryable } from './pools.ts'
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */
-export const LEDGER_SCHEMA = 5
+export const LEDGER_SCHEMA = 9
 /** The hash before the first entry. */
 export const NO_HASH = '0'.repeat(64)
 
@@ -102,45 +102,45 @@ export async function writeEntry(connection: Queryable, { header, hash, items }:
   }
 }
 
-/** The versions newest first, below one if given, whose changes or edits name an id. */
-async function versionsAbout(
-  connection: Queryable,
-  accountId: string,
-  about: string,
-  before: number,
-  limit: number,
-): Promise<number[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(
-    `SELECT DISTINCT version FROM ledger_item
-     WHERE account_id = ? AND version < ? AND payload LIKE ? ORDER BY version DESC LIMIT ?`,
-    [accountId, before, `%${about}%`, limit],
-  )
-  return rows.map((row) => Number(row.version))
+/** Which entries are asked for; what is left out does not narrow it. */
+export interface LedgerFilter {
+  /** Entries below this version. */
+  before?: number
+  /** An id that a change or edit names. */
+  about?: string
+  /** Who changed it. */
+  actor?: string
+  /** Types of changes. */
+  types?: readonly string[]
+  from?: Instant
+  until?: Instant
 }
 
-/**
- * Entries newest first, below a version if given, with their changes but not their edits.
- * @param about only those whose changes or edits name this id.
- */
+/** Entries newest first, with their changes but not their edits. */
 export async function readEntries(
   connection: Queryable,
   accountId: string,
-  before: number | undefined,
   limit: number,
-  about?: string,
+  filter: LedgerFilter = {},
 ): Promise<LedgerEntry[]> {
-  const below = before ?? Number.MAX_SAFE_INTEGER
-  const among = about === undefined ? null : await versionsAbout(connection, accountId, about, below, limit)
-  if (among?.length === 0) return []
-  const [heads] = among
-    ? await connection.query<RowDataPacket[]>(
-        'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version IN (?) ORDER BY version DESC',
-        [accountId, among],
-      )
-    : await connection.query<RowDataPacket[]>(
-        'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version < ? ORDER BY version DESC LIMIT ?',
-        [accountId, below, limit],
-      )
+  const { before = Number.MAX_SAFE_INTEGER, about, actor, types, from = 0, until = Number.MAX_SAFE_INTEGER } = filter
+  const pattern = (types ?? []).map((type) => `"type":"${type}"`).join('|')
+  // Each condition stands in the statement, and holds for every entry where nothing is asked.
+  const [heads] = await connection.query<RowDataPacket[]>(
+    `SELECT version, header, hash FROM ledger_entry AS entry
+     WHERE account_id = ? AND version < ? AND at_us >= ? AND at_us < ?
+       AND (? IS NULL OR header LIKE ?)
+       AND (? IS NULL OR EXISTS (SELECT 1 FROM ledger_item AS named WHERE named.account_id = entry.account_id
+         AND named.version = entry.version AND named.payload LIKE ?))
+       AND (? = '' OR EXISTS (SELECT 1 FROM ledger_item AS typed WHERE typed.account_id = entry.account_id
+         AND typed.version = entry.version AND typed.kind = 'change' AND typed.payload REGEXP ?))
+     ORDER BY version DESC LIMIT ?`,
+    [
+      ...[accountId, before, from, until],
+      ...[actor ?? null, `%"personId":"${actor ?? ''}"%`, about ?? null, `%${about ?? ''}%`],
+      ...[pattern, pattern || 'x', limit],
+    ],
+  )
   if (heads.length === 0) return []
   const [items] = await connection.query<RowDataPacket[]>(
     `SELECT version, kind, commitment, salt, payload FROM ledger_item
@@ -218,6 +218,34 @@ export async function readEntry(
   return { header: JSON.parse(heads[0].header as string) as LedgerHeader, edits }
 }
 
+/** An entry as it is kept: the header in the very text that was hashed. */
+interface WholeEntry {
+  version: number
+  header: string
+  hash: string
+  items: LedgerItem[]
+}
+
+/** Every entry in order, with what is left of its items. */
+export async function* readWholeEntries(connection: Queryable, accountId: string): AsyncGenerator<WholeEntry> {
+  for (let after = 0; ;) {
+    const [heads] = await connection.query<RowDataPacket[]>(
+      'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200',
+      [accountId, after],
+    )
+    if (heads.length === 0) return
+    const [items] = await connection.query<RowDataPacket[]>(
+      `SELECT version, kind, commitment, salt, payload FROM ledger_item
+       WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
+      [accountId, heads[0]!.version, heads.at(-1)!.version],
+    )
+    for (const { version, header, hash } of heads) {
+      yield { version, header, hash, items: items.filter((one) => one.version === version).map(itemOf) }
+    }
+    after = heads.at(-1)!.version as number
+  }
+}
+
 /** What verifying a chain found. */
 export type Verification =
   { ok: true; entries: number; head: string } | { ok: false; entries: number; version: number; reason: string }
@@ -232,24 +260,11 @@ export async function verifyLedger(connection: Queryable, accountId: string): Pr
   ])
   let previous = NO_HASH
   let entries = 0
-  for (;;) {
-    const [heads] = await connection.query<RowDataPacket[]>(
-      'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200',
-      [accountId, entries],
-    )
-    if (heads.length === 0) break
-    const [items] = await connection.query<RowDataPacket[]>(
-      `SELECT version, kind, commitment, salt, payload FROM ledger_item
-       WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
-      [accountId, heads[0]!.version, heads.at(-1)!.version],
-    )
-    for (const head of heads) {
-      const own = items.filter((one) => one.version === head.version).map(itemOf)
-      const reason = faultOf(head, own, entries + 1, previous, accountId)
-      if (reason) return { ok: false, entries, version: head.version, reason }
-      entries += 1
-      previous = head.hash
-    }
+  for await (const entry of readWholeEntries(connection, accountId)) {
+    const reason = faultOf(entry, entries + 1, previous, accountId)
+    if (reason) return { ok: false, entries, version: entry.version, reason }
+    entries += 1
+    previous = entry.hash
   }
   const guard = guards[0]
   if (!guard || guard.version !== entries || guard.head_hash !== previous) {
@@ -259,12 +274,13 @@ export async function verifyLedger(connection: Queryable, accountId: string): Pr
   return { ok: true, entries, head: previous }
 }
 
-function faultOf(head: RowDataPacket, items: LedgerItem[], version: number, previous: string, accountId: string) {
-  const header = JSON.parse(head.header) as LedgerHeader
-  if (head.version !== version) return 'An entry is missing before this one.'
+function faultOf(entry: WholeEntry, version: number, previous: string, accountId: string) {
+  const { items } = entry
+  const header = JSON.parse(entry.header) as LedgerHeader
+  if (entry.version !== version) return 'An entry is missing before this one.'
   if (header.version !== version || header.account !== accountId) return 'The header is of another entry.'
   if (header.previous !== previous) return 'It does not name the hash of the entry before.'
-  if (hashOf(header) !== head.hash) return 'Its header was altered.'
+  if (hashOf(header) !== entry.hash) return 'Its header was altered.'
   if (header.items.length !== items.length || header.items.some((one, at) => items[at]?.commitment !== one)) {
     return 'Its changes or edits were removed or exchanged.'
   }

@@ -2,6 +2,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { readBook, type Account, type AccountBook, type Instant } from '@lodge/core'
 import { Passwords } from '../signin/passwords.ts'
 import { foundAccount } from './found-account.ts'
+import { insertLogins } from './logins.ts'
 import type { Pools } from './pools.ts'
 
 /**
@@ -26,6 +27,8 @@ export async function loadBook(
     const isIn = ['active', 'away', 'waiting', 'left'].includes(person.state)
     return email && isIn ? [{ id: uuidv7(), personId: person.id, email, emailProven: true, passwordHash }] : []
   })
-  await foundAccount(pools, account, logins, now ?? read.asOf)
+  await foundAccount(pools, account, logins, now ?? read.asOf, (connection) =>
+    insertLogins(connection, logins, now ?? read.asOf),
+  )
   return account
 }

@@ -6,7 +6,8 @@ import type { Queryable } from './pools.ts'
  * What a token is for: the second step of signing in, a forgotten password, a new address, opening an account, a
  * re-entry slip, coming by a link, a passkey's challenge.
  */
-export type TokenPurpose = 'second' | 'forgotten' | 'new-email' | 'sign-up' | 'come' | 'slip' | 'challenge'
+export type TokenPurpose =
+  'second' | 'forgotten' | 'new-email' | 'sign-up' | 'come' | 'slip' | 'first-slip' | 'challenge'
 
 export interface LoginToken {
   id: string
@@ -79,4 +80,18 @@ export async function useLoginToken(connection: Queryable, id: string, now: Inst
     [now, id],
   )
   return (result as { affectedRows: number }).affectedRows === 1
+}
+
+/** Uses up what was issued for somebody before, when a new one is. */
+export async function endTokensOf(
+  connection: Queryable,
+  purpose: TokenPurpose,
+  accountId: string,
+  personId: string,
+  now: Instant,
+): Promise<void> {
+  await connection.execute(
+    'UPDATE login_token SET used_at_us = ? WHERE purpose = ? AND account_id = ? AND person_id = ? AND used_at_us IS NULL',
+    [now, purpose, accountId, personId],
+  )
 }

@@ -42,17 +42,33 @@ export async function insertRun(
   )
 }
 
-export async function readRun(connection: Queryable, accountId: string, id: string): Promise<Run | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM docket_run WHERE account_id = ? AND id = ?', [
-    accountId,
-    id,
-  ])
+/** How far a run is, without its changes, which may be megabytes. */
+export type RunState = Omit<Run, 'changes'>
+
+export async function readRunState(
+  connection: Queryable,
+  accountId: string,
+  id: string,
+): Promise<RunState | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT actor_id, source_lines, total, next_change, state, report FROM docket_run
+     WHERE account_id = ? AND id = ?`,
+    [accountId, id],
+  )
   const row = rows[0]
   if (!row) return undefined
   const { actor_id: actorId, total, next_change: nextChange, state } = row
-  const changes = JSON.parse(row.changes as string) as Change[]
   const lines = row.source_lines === null ? null : (JSON.parse(row.source_lines as string) as number[])
-  return { id, accountId, actorId, changes, lines, total, nextChange, state, report: JSON.parse(row.report as string) }
+  return { id, accountId, actorId, lines, total, nextChange, state, report: JSON.parse(row.report as string) }
+}
+
+/** The changes of a run; none once it is done. */
+export async function readRunChanges(connection: Queryable, accountId: string, id: string): Promise<Change[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    'SELECT changes FROM docket_run WHERE account_id = ? AND id = ?',
+    [accountId, id],
+  )
+  return rows[0] ? (JSON.parse(rows[0].changes as string) as Change[]) : []
 }
 
 /**
@@ -62,7 +78,7 @@ export async function readRun(connection: Queryable, accountId: string, id: stri
  */
 export async function advanceRun(
   connection: Queryable | PoolConnection,
-  run: Run,
+  run: RunState,
   nextChange: number,
   report: readonly Refused[],
 ): Promise<void> {

@@ -14,7 +14,7 @@ export interface WorkRow {
   leaseId: string
 }
 
-type NewWork = Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string }
+export type NewWork = Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string }
 
 export async function insertWork(connection: Queryable, row: NewWork, dueAt: Instant): Promise<string> {
   const [id] = await insertAllWork(connection, [row], dueAt)
@@ -38,16 +38,27 @@ export async function insertAllWork(
   return rows.map(([id]) => id as string)
 }
 
+/** Which work is taken: only some kinds, or all but those. */
+export interface Lane {
+  kinds: readonly string[]
+  only: boolean
+}
+
 /**
  * Takes what is due under a lease: put off to the lease's end, so that no other worker takes it while it is being done,
  * and falls due again if the worker dies.
  */
-export async function takeDue(connection: Queryable, now: Instant, leaseUntil: Instant): Promise<WorkRow | undefined> {
+export async function takeDue(
+  connection: Queryable,
+  now: Instant,
+  leaseUntil: Instant,
+  lane: Lane,
+): Promise<WorkRow | undefined> {
   // every account: work is done for all of them
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT id, account_id, kind, ids, attempts, due_at_us FROM durable_work
-     WHERE state = 'waiting' AND due_at_us <= ? ORDER BY due_at_us LIMIT 1`,
-    [now],
+     WHERE state = 'waiting' AND due_at_us <= ? AND (kind IN (?)) = ? ORDER BY due_at_us LIMIT 1`,
+    [now, lane.kinds, lane.only],
   )
   const row = rows[0]
   if (!row) return undefined
@@ -57,9 +68,42 @@ export async function takeDue(connection: Queryable, now: Instant, leaseUntil: I
      WHERE id = ? AND state = 'waiting' AND due_at_us = ?`,
     [leaseUntil, leaseId, row.id, row.due_at_us],
   )
-  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, now, leaseUntil)
+  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, now, leaseUntil, lane)
   const ids = typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids
   return { id: row.id, accountId: row.account_id, kind: row.kind, ids, attempts: row.attempts + 1, leaseId }
+}
+
+/** Work by its id, done or not; undefined if there is none. */
+export async function workById(
+  connection: Queryable,
+  id: string,
+): Promise<Pick<WorkRow, 'accountId' | 'kind' | 'ids'> | undefined> {
+  // every account: a message that came back names nothing else
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    'SELECT account_id, kind, ids FROM durable_work WHERE id = ?',
+    [id],
+  )
+  const row = rows[0]
+  if (!row) return undefined
+  return { accountId: row.account_id, kind: row.kind, ids: typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids }
+}
+
+/** Work that stands for the whole lodge, once. */
+export async function standWork(connection: Queryable, accountId: string, kind: string): Promise<void> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    "SELECT 1 FROM durable_work WHERE account_id = ? AND kind = ? AND state = 'waiting'",
+    [accountId, kind],
+  )
+  if (rows.length === 0) await insertWork(connection, { accountId, kind, ids: {} }, 0)
+}
+
+/** Work that stands for one thing of an account, once: due now, whether it stood already or not. */
+export async function standWorkFor(connection: Queryable, work: NewWork, dueAt: Instant): Promise<void> {
+  await connection.execute(
+    "DELETE FROM durable_work WHERE account_id = ? AND kind = ? AND ids = ? AND state = 'waiting'",
+    [work.accountId, work.kind, JSON.stringify(work.ids)],
+  )
+  await insertWork(connection, work, dueAt)
 }
 
 /** Ends work as done or dropped; false if the lease was lost to another worker meanwhile. */

@@ -1,6 +1,15 @@
+import type { Account, Change } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import type { Outcome, Worker } from './workshop.ts'
+
+/** The departure as it was about to be: run as planned, or planned for now; without one, leaving alone. */
+function unfinished(account: Account, personId: string, id: string | number | undefined): Change {
+  if (id === undefined) return { type: 'leave', personId }
+  const departureId = String(id)
+  const row = account.get('departure', departureId)
+  return row ? { type: 'run-departure', departureId } : { type: 'plan-departure', departureId, personId }
+}
 
 /**
  * Finishes a departure whose doors were shut before its commit stood: the sessions ended, then the process died
@@ -15,7 +24,7 @@ export function departureWorker({ accounts, committer }: Pick<Lodge, 'accounts' 
     try {
       await committer.commit({
         accountId,
-        changes: [{ type: 'leave', personId: person.id }],
+        changes: [unfinished(loaded!.account, person.id, ids.departureId)],
         actor: { kind: 'person', personId: String(ids.actorId) },
         via: { kind: 'schedule' },
       })

@@ -5,6 +5,7 @@ import {
   dateOf,
   instantOfLocal,
   needsOf,
+  Sight,
   whoMayBeNeeded,
   type Account,
   type Need,
@@ -13,6 +14,7 @@ import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { takeDigestDay } from '../store/notices.ts'
+import { noticesMailed, peopleToTell, unseenNotices, type Notice } from '../store/told.ts'
 import { insertWork } from '../store/work.ts'
 import type { Mailer, Message } from './mail.ts'
 import { wallClock, type Outcome, type Worker } from './workshop.ts'
@@ -42,6 +44,12 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
         await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
       }
     }
+    if (now >= instantOfLocal(`${today}T${MORNING}`, account.zone, 'beginning')) {
+      for (const personId of await peopleToTell(pools.work, accountId)) {
+        if (!(await takeDigestDay(pools.work, accountId, personId, today))) continue
+        await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
+      }
+    }
     const next = [today, addDays(today, 1)]
       .map((day) => instantOfLocal(`${day}T${MORNING}`, account.zone, 'beginning'))
       .find((at) => at > now)!
@@ -56,10 +64,12 @@ export function digestMailWorker(
 ): Worker {
   return async (row): Promise<Outcome> => {
     const loaded = await lodge.accounts.get(row.accountId)
-    const message =
-      loaded && renderDigest(lodge, loaded.account, row.accountId, String(row.ids.personId), loaded.headHash)
+    const personId = String(row.ids.personId)
+    const notices = await unseenNotices(lodge.pools.work, row.accountId, personId)
+    const message = loaded && renderDigest(lodge, loaded.account, row.accountId, personId, loaded.headHash, notices)
     if (!message) return { dropped: 'Nothing needs them any more.' }
     await mailer.send(row.id, message)
+    await noticesMailed(lodge.pools.work, row.accountId, personId)
     const about = { accountId: row.accountId, personId: String(row.ids.personId), detail: { template: 'digest' } }
     await insertEvent(lodge.pools.work, { kind: 'message-sent', ...about }, lodge.clock.now())
     return 'done'
@@ -74,7 +84,14 @@ const WORDS: Record<Need['kind'], string> = {
   request: 'asks',
   'engagement-over': 'is still in, but their engagement has ended',
   'invitation-expiring': 'has not taken up their invitation, which runs out',
+  'invitation-bounced': 'is invited, but the message came back',
   'invitation-expired': 'did not take up their invitation in time',
+  'step-blocked': 'has left, and something of it waits for somebody',
+  'to-hand-back': 'has something to hand back',
+  'away-asked': 'asks to be away',
+  'to-erase': 'left long enough ago to be erased',
+  'back-without-seats': 'is back without the seats there were before',
+  'planned-refused': 'planned something that could not be done',
   'ends-soon': 'ends',
 }
 
@@ -84,11 +101,12 @@ function renderDigest(
   accountId: string,
   personId: string,
   headHash: string,
+  notices: readonly Notice[],
 ): Message | undefined {
   const now = clock.now()
   const address = account.personal(personId, 'email')
   const needs = needsOf(account, personId, now)
-  if (!address || needs.length === 0) return undefined
+  if (!address || needs.length + notices.length === 0) return undefined
   const today = dateOf(now, account.zone)
   const line = ({ kind, name, date, detail }: Need) =>
     `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
@@ -96,11 +114,13 @@ function renderDigest(
   const text = [
     `Good morning ${account.nameOf(personId)},`,
     '',
-    needs.length === 1 ? 'One thing needs you:' : `${needs.length} things need you:`,
+    ...(needs.length > 0 ? [needs.length === 1 ? 'One thing needs you:' : `${needs.length} things need you:`] : []),
     ...needs.slice(0, LINES).map(line),
     ...(needs.length > LINES ? [`  and ${needs.length - LINES} more`] : []),
-    '',
-    `${configuration.publicOrigin}/desk`,
+    ...(needs.length > 0 ? ['', `${configuration.publicOrigin}/desk`] : []),
+    ...(notices.length > 0
+      ? [...changed(new Sight(account, personId, now), notices), '', `${configuration.publicOrigin}/my-keys`]
+      : []),
     '',
     `The ledger stands at ${headHash}.`,
     '',
@@ -109,10 +129,17 @@ function renderDigest(
     '',
     `Jolly Porter, for ${account.settings.name}`,
   ]
-  const subject = needs.length === 1 ? 'One thing needs you' : `${needs.length} things need you`
+  const many = needs.length === 1 ? 'One thing needs you' : `${needs.length} things need you`
+  const subject = needs.length > 0 ? many : 'What you reach has changed'
   return {
     to: { name: account.nameOf(personId), address },
     subject: `${subject} at ${account.settings.name}`,
     text: text.join('\n'),
   }
+}
+
+/** Who changed what they reach; what it is stands on their own page, cut to what they see then. */
+function changed(sight: Sight, notices: readonly Notice[]): string[] {
+  const names = [...new Set(notices.map(({ actorId }) => sight.personName(actorId)))]
+  return ['', `What you reach was changed by ${names.join(', ')}.`]
 }

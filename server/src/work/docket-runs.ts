@@ -1,8 +1,8 @@
-import { decide, type Account, type Actor, type Change, type Instant } from '@lodge/core'
+import { decide, type Account, type Actor, type Change, type Decision, type Instant } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
-import { advanceRun, readRun, RunMovedOn, type Refused, type Run } from '../store/runs.ts'
+import { advanceRun, readRunChanges, readRunState, RunMovedOn, type Refused, type Run } from '../store/runs.ts'
 import type { WorkRow } from '../store/work.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
@@ -22,13 +22,19 @@ export function docketRunWorker({
   pools,
   clock,
 }: Pick<Lodge, 'accounts' | 'committer' | 'pools' | 'clock'>): Worker {
+  let read: Pick<Run, 'id' | 'changes'> | undefined
   const batch = async ({ accountId, ids }: WorkRow): Promise<Outcome> => {
-    const run = await readRun(pools.work, accountId, String(ids.runId))
+    const run = await readRunState(pools.work, accountId, String(ids.runId))
     if (!run || run.state === 'done') return 'done'
+    // Read once: ten thousand changes are megabytes, and stay as they are until the run is done.
+    if (read?.id !== run.id) read = { id: run.id, changes: await readRunChanges(pools.work, accountId, run.id) }
+    const { changes } = read
     await accounts.catchUp(accountId)
     const loaded = await accounts.get(accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
-    const wanted = nextBatch(loaded.account, run, instantFor(loaded, clock))
+    const { account } = loaded
+    const now = instantFor(loaded, clock)
+    const wanted = nextBatch(account, { ...run, changes }, now)
     const next = run.nextChange + wanted.changes.length + wanted.refused.length
     const report = [...run.report, ...wanted.refused]
     try {
@@ -37,6 +43,7 @@ export function docketRunWorker({
         await committer.commit({
           accountId,
           changes: wanted.changes,
+          decided: { account, now, decision: wanted.decision },
           actor: { kind: 'person', personId: run.actorId },
           via: { kind: 'run', id: run.id },
           alongside: (connection) => advanceRun(connection, run, next, report),
@@ -59,25 +66,26 @@ export function docketRunWorker({
 interface Batch {
   changes: Change[]
   refused: Refused[]
+  /** What the changes come to together. */
+  decision: Decision
 }
 
 /** As many of the next changes as fit one batch, those refused now left out and reported. */
 function nextBatch(account: Account, run: Run, now: Instant): Batch {
   const actor: Actor = { kind: 'person', personId: run.actorId }
-  const batch: Batch = { changes: [], refused: [] }
-  let after = account
-  let edits = 0
+  const decision: Decision = { problems: [], edits: [], values: [], effects: [], marks: [], after: account }
+  const batch: Batch = { changes: [], refused: [], decision }
   for (let at = run.nextChange; at < run.total; at += 1) {
     const change = run.changes[at]!
-    const decision = decide(after, [change], actor, now)
-    if (decision.problems.length > 0) {
-      batch.refused.push({ at, problems: decision.problems })
+    const next = decide(decision.after, [change], actor, now)
+    if (next.problems.length > 0) {
+      batch.refused.push({ at, problems: next.problems })
       continue
     }
-    if (batch.changes.length > 0 && edits + decision.edits.length > BATCH_EDITS) break
+    if (batch.changes.length > 0 && decision.edits.length + next.edits.length > BATCH_EDITS) break
     batch.changes.push(change)
-    edits += decision.edits.length
-    after = decision.after
+    for (const part of ['edits', 'values', 'effects', 'marks'] as const) decision[part].push(...(next[part] as never[]))
+    decision.after = next.after
   }
   return batch
 }

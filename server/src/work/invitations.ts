@@ -2,6 +2,7 @@ import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
 import { findTokenKeyId } from '../store/tokens.ts'
 import type { WorkRow } from '../store/work.ts'
+import { noteBounce } from './bounces.ts'
 import type { Mailer } from './mail.ts'
 import { render } from './mail.ts'
 import type { Outcome, Worker } from './workshop.ts'
@@ -15,7 +16,7 @@ export interface InvitationIds {
 
 /** Sends invitations, at least once; a repeated delivery carries the same Message-ID and link. */
 export function invitationWorker(
-  lodge: Pick<Lodge, 'configuration' | 'accounts' | 'pools' | 'clock'>,
+  lodge: Pick<Lodge, 'configuration' | 'accounts' | 'committer' | 'pools' | 'clock'>,
   mailer: Mailer,
 ): Worker {
   const { configuration, accounts, pools, clock } = lodge
@@ -30,9 +31,17 @@ export function invitationWorker(
     // The token stands behind #, so that no server or proxy ever logs it.
     const linkOf = (number: number) =>
       `${publicOrigin}/invitation#${keyRing.tokenFor('offer', ids.offerId, number, keyId)}`
-    const message = render(loaded.account, ids, linkOf)
+    const message = render(loaded.account, ids, linkOf, row.kind === 'invitation-reminder')
     if ('dropped' in message) return message
-    await mailer.send(row.id, message)
+    try {
+      await mailer.send(row.id, message)
+    } catch (error) {
+      // Refused for good (RFC 5321 §4.2.1) is as if it had come back; anything else is tried again.
+      const { responseCode = 0, response = '' } = error as { responseCode?: number; response?: string }
+      if (responseCode < 500) throw error
+      await noteBounce(lodge, { workId: row.id, reason: response.slice(0, 300) })
+      return { dropped: `The mailbox’s server refused it: ${responseCode}.` }
+    }
     const about = { accountId: row.accountId, personId: ids.personId, detail: { template: row.kind } }
     await insertEvent(pools.work, { kind: 'message-sent', ...about }, clock.now())
     return 'done'

@@ -15,10 +15,13 @@ export function render(
   account: Account,
   { offerId, personId, resendNumber }: InvitationIds,
   linkOf: (number: number) => string,
+  isReminder = false,
 ): Message | { dropped: string } {
   const offer = account.get('offer', offerId)
   const address = account.personal(personId, 'email')
   if (!offer || !address || offer.state !== 'live') return { dropped: 'The invitation is not open any more.' }
+  const isOpen = account.get('person', personId)?.state === 'invited'
+  if (isReminder && (!isOpen || offer.bounced)) return { dropped: 'It was taken up, or the message came back.' }
   if (offer.resendNumber !== resendNumber) return { dropped: 'A later message replaced this one.' }
   const { name } = account.settings
   const inviter = account.nameOf(offer.sponsorId)
@@ -31,7 +34,9 @@ export function render(
   const text = [
     `Hello ${account.nameOf(personId)},`,
     '',
-    `${inviter} invites you to work with ${name}.`,
+    isReminder
+      ? `${inviter} invited you to work with ${name}; the invitation still waits for you.`
+      : `${inviter} invites you to work with ${name}.`,
     ...(line ? ['', `“${line}”`] : []),
     ...(gives.length > 0 ? ['', 'Once you are in, you hold:', ...gives] : []),
     '',
@@ -42,7 +47,8 @@ export function render(
     '',
     `Jolly Porter, for ${name}`,
   ].join('\n')
-  return { to: { name: account.nameOf(personId), address }, subject: `${inviter} invites you to ${name}`, text }
+  const subject = isReminder ? `Your invitation to ${name} still waits` : `${inviter} invites you to ${name}`
+  return { to: { name: account.nameOf(personId), address }, subject, text }
 }
 
 export class Mailer {
@@ -60,7 +66,14 @@ export class Mailer {
   /** @throws if the mailbox's server does not take it; the same work carries the same Message-ID each time. */
   async send(workId: string, message: Message): Promise<void> {
     const messageId = `<${workId}@${this.host}>`
-    await this.transport.sendMail({ from: this.configuration.mailFrom, messageId, ...message })
+    // What comes back names the work whose message it was.
+    const envelope = { from: this.returnPath(workId), to: message.to.address }
+    await this.transport.sendMail({ from: this.configuration.mailFrom, messageId, envelope, ...message })
+  }
+
+  private returnPath(workId: string): string {
+    const address = /<([^>]+)>/.exec(this.configuration.mailFrom)?.[1] ?? this.configuration.mailFrom
+    return address.replace('@', `+${workId}@`)
   }
 
   close(): void {

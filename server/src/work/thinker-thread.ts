@@ -12,11 +12,11 @@ let now: Instant = 0
 const accounts = new Accounts(openPools(databaseUrl), { now: () => now }, accountMemoryBytes, () => undefined)
 accounts.startPolling()
 
-parentPort?.on('message', ({ id, task }: { id: number; task: Task }) => {
-  void answer(id, task).then((reply) => parentPort?.postMessage(reply))
+parentPort?.on('message', ({ id, task, asText }: { id: number; task: Task; asText: boolean }) => {
+  void answer(id, task, asText).then((reply) => parentPort?.postMessage(reply))
 })
 
-async function answer(id: number, task: Task): Promise<Reply> {
+async function answer(id: number, task: Task, asText: boolean): Promise<Reply> {
   try {
     now = Math.max(now, task.now)
     const loaded = await accounts.atLeast(task.accountId, task.version)
@@ -24,7 +24,8 @@ async function answer(id: number, task: Task): Promise<Reply> {
     // The instant of the request, or the one after a commit that came since.
     const instant = Math.max(task.now, loaded.committedAt + 1)
     loaded.account.attached?.advance(instant)
-    return { id, answer: thinkAbout(loaded.account, { ...task, now: instant }) }
+    const found = thinkAbout(loaded.account, { ...task, now: instant })
+    return found && asText ? { id, text: JSON.stringify(found) } : { id, answer: found }
   } catch (error) {
     return { id, error: (error as Error).message }
   }

@@ -5,12 +5,13 @@ import type { Configuration } from '../configuration.ts'
 import { thinkAbout, type Task } from './thoughts.ts'
 
 interface Waiting {
-  resolve(answer: object | undefined): void
+  resolve(answer: object | string | undefined): void
   reject(error: Error): void
 }
 
 /** What comes back from the thread. */
-export type Reply = { id: number; answer: object | undefined } | { id: number; error: string }
+export type Reply =
+  { id: number; answer: object | undefined } | { id: number; text: string } | { id: number; error: string }
 
 /**
  * Works out what may take more than 20 ms in a thread of its own, which keeps its own caught-up copy of the accounts it
@@ -26,14 +27,23 @@ export class Thinker {
   /** @param account the account as this thread has it, for what is quick. */
   async think(task: Task, account: Account): Promise<object | undefined> {
     if (account.tables.person.size < this.configuration.workerFromPeople) return thinkAbout(account, task)
-    return this.ask(task)
+    return (await this.ask(task)) as object | undefined
   }
 
-  private ask(task: Task): Promise<object | undefined> {
+  /** The same as the text it is sent as: written where it was worked out, it need not be carried over piece by piece. */
+  async thinkText(task: Task, account: Account): Promise<string | undefined> {
+    if (account.tables.person.size >= this.configuration.workerFromPeople) {
+      return (await this.ask(task, true)) as string | undefined
+    }
+    const answer = thinkAbout(account, task)
+    return answer && JSON.stringify(answer)
+  }
+
+  private ask(task: Task, asText = false): Promise<object | string | undefined> {
     const id = (this.next += 1)
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject })
-      this.thread().postMessage({ id, task })
+      this.thread().postMessage({ id, task, asText })
     })
   }
 
@@ -64,7 +74,7 @@ export class Thinker {
     const waiting = this.waiting.get(reply.id)
     this.waiting.delete(reply.id)
     if ('error' in reply) waiting?.reject(new Error(reply.error))
-    else waiting?.resolve(reply.answer)
+    else waiting?.resolve('text' in reply ? reply.text : reply.answer)
   }
 
   /** A thread that died is started anew at the next task; those under way fail and can be asked again. */

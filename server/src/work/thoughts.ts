@@ -6,7 +6,10 @@ import {
   billView,
   cellView,
   choicesView,
+  askedToTake,
+  connectionsView,
   countView,
+  departuresView,
   deskView,
   effectOfPreview,
   gridTable,
@@ -14,12 +17,16 @@ import {
   gridView,
   groupSheetView,
   groupsView,
+  hangsOn,
   idFrom,
   invitesOf,
   judgeList,
   mendedRow,
   readPeopleList,
   keysOf,
+  leavingView,
+  ownLeaving,
+  ownAbsences,
   packetLike,
   packetOnPaper,
   packetsView,
@@ -29,7 +36,9 @@ import {
   personSheetView,
   placeSheetView,
   placesView,
+  plannedView,
   preview,
+  proposedTaker,
   readGridQuery,
   readPeopleQuery,
   requestsView,
@@ -41,6 +50,7 @@ import {
   statementView,
   withoutRefused,
   Sight,
+  waysIn,
   whyView,
   type Account,
   type Change,
@@ -86,6 +96,13 @@ export const VIEWS = {
   people: (sight: Sight, params: Params) => peopleView(sight, readPeopleQuery(params)),
   'people-ids': (sight: Sight, params: Params) => peopleMatching(sight, readPeopleQuery(params)),
   person: (sight: Sight, { personId }: Params) => personSheetView(sight, personId!),
+  hangs: (sight: Sight, { personId }: Params) => {
+    const hangs = hangsOn(sight, personId!)
+    return hangs && { hangs, takerId: proposedTaker(sight.account, personId!, sight.now) }
+  },
+  departures: (sight: Sight) => departuresView(sight),
+  leaving: (sight: Sight, { personId }: Params) => leavingView(sight, personId!),
+  connections: (sight: Sight) => connectionsView(sight),
   places: (sight: Sight) => ({ places: placesView(sight), mayMake: sight.canSomewhere('places', 'change') }),
   place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, placeId!),
   choices: (sight: Sight) => choicesView(sight),
@@ -106,6 +123,7 @@ export const VIEWS = {
   cell: (sight: Sight, { placeId, personId }: Params) => cellView(sight, placeId!, personId!),
   statement: (sight: Sight, { placeId }: Params) => statementView(sight, placeId!, sight.now),
   packets: (sight: Sight) => packetsView(sight),
+  planned: (sight: Sight) => ({ planned: plannedView(sight) }),
   settings: (sight: Sight) => settingsView(sight),
   packet: (sight: Sight, { packetId }: Params) => packetOnPaper(sight, packetId!),
   'packet-like': (sight: Sight, { personId }: Params) => packetLike(sight, personId!),
@@ -128,7 +146,12 @@ function myKeys(sight: Sight): object | undefined {
     ...place,
     keys: place.keys.map((key) => ({ ...key, why: whyView(sight, personId, place.placeId, key.area) })),
   }))
-  return { name: sheet.name, from: sheet.from, until: sheet.until, seats: sheet.holdings, keys }
+  return { name: sheet.name, from: sheet.from, until: sheet.until, seats: sheet.holdings, keys, ...own(sight) }
+}
+
+/** What stands on one's own page beside the keys: leaving, times away, what one is asked to take over. */
+function own(sight: Sight): object {
+  return { leaving: ownLeaving(sight), asked: askedToTake(sight), away: ownAbsences(sight), ways: waysIn(sight) }
 }
 
 /** Something to be worked out from an account at a version or a later one. */

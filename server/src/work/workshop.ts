@@ -1,10 +1,23 @@
 import type { Logger } from 'pino'
 import type { Pools } from '../store/pools.ts'
-import { endWork, putOff, takeDue, type WorkRow } from '../store/work.ts'
+import { endWork, putOff, takeDue, type Lane, type WorkRow } from '../store/work.ts'
 
 const POLL_MILLISECONDS = 1_000
 const LEASE_MICROSECONDS = 30_000_000
 const LONGEST_WAIT_SECONDS = 15 * 60
+
+/**
+ * Work goes on in lanes beside each other: what people wait for in front of a screen, what products answer, and the
+ * rest, so that neither a long run holds up a message nor a thousand messages or a slow product hold up the run.
+ */
+const RUNS = ['docket-run', 'dates', 'finish-departure']
+/** Products answer when they answer: nobody else waits for them. */
+const PRODUCTS = ['departure-steps', 'follow-person', 'compare-product']
+const LANES: readonly Lane[] = [
+  { kinds: RUNS, only: true },
+  { kinds: PRODUCTS, only: true },
+  { kinds: [...RUNS, ...PRODUCTS], only: false },
+]
 
 /** How a piece of work went: done, not to be done any more, or to be gone on with at once or in so many seconds. */
 export type Outcome = 'done' | 'more' | { dropped: string } | { againInSeconds: number }
@@ -18,8 +31,8 @@ export type Worker = (row: WorkRow) => Promise<Outcome>
  */
 export class Workshop {
   private readonly workers = new Map<string, Worker>()
-  private timer: NodeJS.Timeout | undefined
-  private running: Promise<void> = Promise.resolve()
+  private readonly timers: (NodeJS.Timeout | undefined)[] = []
+  private readonly running: Promise<void>[] = LANES.map(() => Promise.resolve())
   private stopped = false
 
   constructor(
@@ -34,28 +47,32 @@ export class Workshop {
 
   /** Looks now, and from then on every second. */
   wake(): void {
+    LANES.forEach((_lane, at) => this.wakeLane(at))
+  }
+
+  private wakeLane(at: number): void {
     if (this.stopped) return
-    clearTimeout(this.timer)
-    this.running = this.running.then(() => this.drain())
+    clearTimeout(this.timers[at])
+    this.running[at] = this.running[at]!.then(() => this.drain(at))
   }
 
   async stop(): Promise<void> {
     this.stopped = true
-    clearTimeout(this.timer)
-    await this.running
+    for (const timer of this.timers) clearTimeout(timer)
+    await Promise.all(this.running)
   }
 
-  private async drain(): Promise<void> {
+  private async drain(at: number): Promise<void> {
     try {
       // Due times are real ones: a clock that stands still for pictures would never come to a second try.
-      const due = () => takeDue(this.pools.work, wallClock(), wallClock() + LEASE_MICROSECONDS)
+      const due = () => takeDue(this.pools.work, wallClock(), wallClock() + LEASE_MICROSECONDS, LANES[at]!)
       for (let row = await due(); row && !this.stopped; row = await due()) await this.attend(row)
     } catch (error) {
       this.log.warn({ err: error }, 'what waits cannot be read for now')
     }
     if (!this.stopped) {
-      clearTimeout(this.timer)
-      this.timer = setTimeout(() => this.wake(), POLL_MILLISECONDS).unref()
+      clearTimeout(this.timers[at])
+      this.timers[at] = setTimeout(() => this.wakeLane(at), POLL_MILLISECONDS).unref()
     }
   }
 

@@ -3,7 +3,9 @@ import Koa from 'koa'
 import Router from '@koa/router'
 import { simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
+import { bounceMessage, comesBack } from './bounce.ts'
 import { listPage, messagePage } from './pages.ts'
+import { servePop3, type StoredMessage } from './pop3.ts'
 
 /** A message as the mailbox took it. */
 export interface ReceivedMessage {
@@ -19,19 +21,28 @@ export interface ReceivedMessage {
 export interface Mailbox {
   smtpPort: number
   pagePort: number
+  /** Where what came back is read (POP3). */
+  pop3Port: number
   messages: readonly ReceivedMessage[]
+  /** Shows something that came another way: a text message, say. */
+  show(message: Pick<ReceivedMessage, 'from' | 'to' | 'subject' | 'text'>): void
   stop(): Promise<void>
 }
 
-const KEPT = 500
+const KEPT = 5_000
 
 /**
  * Everybody's mailbox: takes whatever comes by SMTP (RFC 5321) on loopback and shows it on a page, and as JSON under
- * `/messages.json?to=…`. It sends nothing on.
+ * `/messages.json?to=…`. It sends nothing on. What goes to `nobody…@` comes back to its sender, whose mailbox is read by POP3.
  */
-export async function startMailbox(ports: { smtpPort: number; pagePort: number }): Promise<Mailbox> {
+export async function startMailbox(ports: { smtpPort: number; pagePort: number; pop3Port?: number }): Promise<Mailbox> {
   const messages: ReceivedMessage[] = []
   let count = 0
+  let returned: StoredMessage[] = []
+  const show: Mailbox['show'] = (message) => {
+    messages.unshift({ id: ++count, messageId: '', ...message, receivedAt: new Date() })
+    messages.splice(KEPT)
+  }
   const smtp = new SMTPServer({
     authOptional: true,
     disabledCommands: ['AUTH', 'STARTTLS'],
@@ -44,6 +55,10 @@ export async function startMailbox(ports: { smtpPort: number; pagePort: number }
           const from = mail.from?.text ?? ''
           messages.unshift({ id: ++count, messageId, from, to, subject, text, receivedAt: new Date() })
           messages.splice(KEPT)
+          const sender = session.envelope.mailFrom ? session.envelope.mailFrom.address : ''
+          for (const { address } of session.envelope.rcptTo.filter((one) => comesBack(one.address))) {
+            returned.push({ uid: `back-${++count}`, raw: bounceMessage(sender, address, messageId) })
+          }
           done()
         })
         .catch(done)
@@ -53,14 +68,17 @@ export async function startMailbox(ports: { smtpPort: number; pagePort: number }
     smtp.once('error', reject)
     smtp.listen(ports.smtpPort, '127.0.0.1', resolve)
   })
+  const remove = (uids: ReadonlySet<string>) => (returned = returned.filter((one) => !uids.has(one.uid)))
+  const pop3 = await servePop3(ports.pop3Port ?? 0, () => returned, remove)
   const pages = await servePages(messages, ports.pagePort)
   const stop = async () => {
     await new Promise<void>((resolve) => smtp.close(resolve))
+    await new Promise((resolve) => pop3.close(resolve))
     pages.closeAllConnections()
     await new Promise((resolve) => pages.close(resolve))
   }
   const port = (server: { address(): unknown }) => (server.address() as { port: number }).port
-  return { smtpPort: port(smtp.server), pagePort: port(pages), messages, stop }
+  return { smtpPort: port(smtp.server), pagePort: port(pages), pop3Port: port(pop3), messages, show, stop }
 }
 
 async function servePages(messages: readonly ReceivedMessage[], port: number): Promise<Server> {

@@ -1,4 +1,15 @@
-import type { Control, Change, KeyView, PlaceKeys, Preview, WhyView } from '@lodge/core'
+import type {
+  AbsenceView,
+  Control,
+  Change,
+  DepartureView,
+  KeyView,
+  LeaversRecord,
+  OwnLeaving,
+  PlaceKeys,
+  Preview,
+  WhyView,
+} from '@lodge/core'
 
 /** What a preview answers (POST …/previews). */
 export interface ShownPreview extends Preview {
@@ -26,7 +37,18 @@ export interface MyKeys {
   from: string | null
   until: string | null
   seats: { product: string; type: string; from: string }[]
+  /** Products one can go into from here. */
+  ways: { product: string; name: string }[]
+  leaving: OwnLeaving | null
+  asked: { departureId: string; what: string; id: string; text: string; from: string; by: string }[]
+  away: AbsenceView[]
   keys: (Omit<PlaceKeys, 'keys'> & { keys: (KeyView & { why: WhyView })[] })[]
+}
+
+/** One departure as it goes on (`/departures/{departureId}`). */
+export interface DepartureSheet extends DepartureView {
+  inProducts: { product: string; kind: string; title: string; state: string; taker: string | null; thingId: string }[]
+  record?: LeaversRecord & { hash: string; keyId: string; checkedAt: string | null; reappeared: string[] }
 }
 
 export interface LookedInvitation {
@@ -35,6 +57,10 @@ export interface LookedInvitation {
   name: string
   email: string
   line: string | null
+  /** What is to be agreed to; null for nothing. */
+  terms: string | null
+  /** What the account asks newcomers for. */
+  asks: { id: string; name: string }[]
   from: string | null
   until: string | null
   expires: string
@@ -57,6 +83,10 @@ export interface OwnSignIn {
 export interface WayInView {
   reasons: string[]
   hasLogin: boolean
+  /** The short name their login goes by, where it has no mailbox. */
+  signInName: string | null
+  /** Whether the first slip of somebody invited without an address may be printed. */
+  mayPrint: boolean
   secondMeans: boolean
   lastSignedIn: string | null
   waiting: { issuer: string; mayCountersign: boolean }[]

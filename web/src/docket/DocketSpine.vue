@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import PlannedDockets from './PlannedDockets.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { confirmLabel, moneyMoved } from '../logic/effects.ts'
 import { signedAmount } from '../logic/money.ts'
@@ -8,8 +9,6 @@ import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 
 const EffectBlocks = defineAsyncComponent(() => import('./EffectBlocks.vue'))
-
-const DATABLE = ['give', 'take', 'give-seat', 'end-seat', 'change-seat']
 
 // The docket: a spine while shut, the changes in hand and what it would do while open.
 const { t } = useI18n()
@@ -24,12 +23,13 @@ const moved = computed(() => {
   const current = session.me?.current
   return minor === null || !current || docket.isEmpty ? '' : signedAmount(minor, current.currency, current.locale)
 })
-const ending = computed(() => docket.changes.some((change) => ['leave', 'take', 'withdraw'].includes(change.type)))
+/** What ends something has another colour. */
+const ENDING = new Set(['leave', 'plan-departure', 'run-departure', 'erase', 'take', 'withdraw'])
+const ending = computed(() => docket.changes.some((change) => ENDING.has(change.type)))
 const SHOWN = 6
 const all = ref(false)
 const shownSentences = computed(() => docket.preview?.sentences.slice(0, all.value ? undefined : SHOWN) ?? [])
 const date = ref('')
-const datable = computed(() => docket.changes.some((change) => DATABLE.includes(change.type)))
 watch(
   () => docket.isEmpty,
   () => {
@@ -74,8 +74,8 @@ function undo(): void {
         {{ t('docket.done', { what: docket.applied.sentences.join('. ') }) }}
         <button type="button" class="btn btn-quiet" @click="undo">{{ t('docket.undo') }}</button>
       </p>
-      <p v-if="docket.isEmpty" class="muted">{{ t('docket.empty') }}</p>
-      <div v-else class="inside" tabindex="0">
+      <div class="inside" tabindex="0">
+        <p v-if="docket.isEmpty" class="muted">{{ t('docket.empty') }}</p>
         <ol v-if="docket.preview" class="sheet changes" :aria-label="t('docket.changes')">
           <li v-for="(sentence, at) in shownSentences" :key="at">
             <span>{{ sentence }}.</span>
@@ -108,17 +108,26 @@ function undo(): void {
           "
         />
         <ProblemList v-if="docket.preview" :title="t('docket.cannot')" :problems="docket.preview.problems" />
-        <EffectBlocks v-if="docket.preview" :preview="docket.preview" />
+        <EffectBlocks v-if="docket.preview && !docket.isEmpty" :preview="docket.preview" />
         <p v-if="docket.busy" class="muted" role="status">{{ t('docket.reading') }}</p>
+        <PlannedDockets v-if="!session.seeing" />
       </div>
       <footer v-if="!docket.isEmpty">
         <BButton :variant="ending ? 'danger' : 'primary'" :disabled="!docket.mayApply" @click="docket.apply()">
           {{ docket.applying ? t('docket.applying') : label }}
         </BButton>
         <button type="button" class="btn btn-quiet" @click="docket.putDown()">{{ t('docket.putDown') }}</button>
-        <label v-if="datable" class="dated">
+        <label class="dated">
           <span class="muted">{{ t('docket.from') }}</span>
           <input class="form-control form-control-sm" type="date" :value="date" @change="setDate" />
+        </label>
+        <label v-if="docket.preview && docket.preview.access.effects.length > 0" class="dated">
+          <span class="muted">{{ t('docket.tell') }}</span>
+          <select v-model="docket.tell" class="form-select form-select-sm">
+            <option value="">{{ t('docket.tellNot') }}</option>
+            <option value="now">{{ t('docket.tellNow') }}</option>
+            <option value="digest">{{ t('docket.tellDigest') }}</option>
+          </select>
         </label>
         <p v-if="docket.run" class="muted" role="status">
           {{ t('docket.running', { done: docket.run.done, total: docket.run.total }) }}
@@ -221,7 +230,8 @@ header {
   flex: 1 0 100%;
   font-size: 12.5px;
 }
-.dated input {
+.dated input,
+.dated select {
   width: auto;
 }
 .moved {

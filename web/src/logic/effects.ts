@@ -25,6 +25,7 @@ const VERBS: Record<string, string> = {
   withdraw: 'Withdraw invitation',
   admit: 'Admit',
   resend: 'Send it again',
+  remind: 'Remind them',
   'make-link': 'Make the link',
   'cut-link': 'Cut it',
   'correct-address': 'Correct and send',
@@ -57,10 +58,26 @@ const VERBS: Record<string, string> = {
   'quit-group': 'Take out of the group',
   'change-person': 'Change their record',
   'name-signatory': 'Name as signatory',
+  'plan-docket': 'Plan it',
+  'hand-over': 'Hand it over',
+  'put-down-planned': 'Put the plan down',
+  'change-departure': 'Change the plan',
+  'put-down-departure': 'Put the plan down',
+  'run-departure': 'Shut every door now',
+  'settle-step': 'Settle it',
+  'go-away': 'Set them away',
+  'grant-away': 'Grant it',
+  'put-down-away': 'Put it aside',
+  'come-back': 'Have them back',
+  'bring-back': 'Have them back',
+  'connect-product': 'Connect it',
+  'disconnect-product': 'Disconnect it',
+  erase: 'Erase for good',
   undo: 'Undo',
 }
 
-function verbOf(change: { type: string; walled?: unknown; archived?: unknown }): string {
+function verbOf(change: { type: string; walled?: unknown; archived?: unknown; at?: unknown }): string {
+  if (change.type === 'plan-departure') return change.at ? 'Plan it' : 'End their time here'
   if (change.type === 'wall-place') return change.walled ? 'Wall it' : 'Take the wall down'
   if (change.type === 'archive-place') return change.archived ? 'Archive it' : 'Restore it'
   return VERBS[change.type] ?? 'Apply'

@@ -109,11 +109,12 @@ function drawLook(
   const level = mark?.kind === 'gives' ? Math.max(now, mark.level) : now
   if (level > 0 || cell & CELL.heldBack) {
     if (cell & CELL.absent) hatch(context, palette, x, y)
+    else if (cell & CELL.onceIn) mat(context, palette, x, y)
     else {
       context.fillStyle = palette.levels[level]!
       context.fillRect(x, y, COLUMN_PIXELS, ROW_PIXELS)
     }
-    const ink = cell & CELL.absent ? palette.slate : palette.onLevels[level]!
+    const ink = cell & CELL.absent ? palette.slate : cell & CELL.onceIn ? palette.brass : palette.onLevels[level]!
     context.fillStyle = ink
     context.font = FONT
     const letter = level === 0 ? '' : LEVEL_WORDS[level]![0]!
@@ -131,6 +132,12 @@ function drawLook(
     if (cell & CELL.approval) corner(context, palette.brass, x, y)
   }
   if (mark) frame(context, palette, x, y, mark)
+}
+
+/** Not there yet: a dotted line along the foot of the cell, as a letter lies on a mat. */
+function mat(context: CanvasRenderingContext2D, palette: Palette, x: number, y: number): void {
+  context.fillStyle = palette.brass
+  for (let at = 6; at < COLUMN_PIXELS - 6; at += 5) context.fillRect(x + at, y + ROW_PIXELS - 5, 2.5, 2)
 }
 
 function hatch(context: CanvasRenderingContext2D, palette: Palette, x: number, y: number): void {

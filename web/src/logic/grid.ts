@@ -3,7 +3,7 @@ import type { GridGroup, GridRow } from '@lodge/core'
 /** Tiles are so many rows and columns; the server's word (core, views/grid). */
 export const TILE = 64
 /** How a cell's byte is read (core, views/grid-cells). */
-export const CELL = { level: 7, heldBack: 8, approval: 16, ownOnly: 32, absent: 64 } as const
+export const CELL = { level: 7, heldBack: 8, approval: 16, ownOnly: 32, absent: 64, onceIn: 128 } as const
 export const UNSEEN = 255
 export const LEVEL_WORDS = ['none', 'see', 'add', 'change', 'run'] as const
 

@@ -5,6 +5,8 @@ import type { NewChange } from '../api/types.ts'
 export interface InvitationForm {
   name: string
   email: string
+  /** They have no mailbox and come in by a printed slip. */
+  byHand: boolean
   kind: 'staff' | 'contractor' | 'client'
   standing: 'administrator' | 'member' | 'guest'
   from: string
@@ -16,27 +18,41 @@ export interface InvitationForm {
   groupIds: string[]
   keys: { roleId: string; placeId: string }[]
   line: string
+  phone: string
 }
 
 export function emptyInvitation(): InvitationForm {
   const choices = { employerId: '', managerId: '', seats: [''], groupIds: [], keys: [{ roleId: '', placeId: '' }] }
-  return { name: '', email: '', kind: 'contractor', standing: 'guest', from: '', until: '', line: '', ...choices }
+  return {
+    name: '',
+    email: '',
+    byHand: false,
+    kind: 'contractor',
+    standing: 'guest',
+    from: '',
+    until: '',
+    line: '',
+    phone: '',
+    ...choices,
+  }
 }
 
 /** The change the form stands for; undefined while it lacks a name or anything like an address. */
 export function invitationOf(form: InvitationForm): NewChange | undefined {
-  if (!form.name.trim() || !/^\S+@\S+\.\S{2,}$/.test(form.email.trim())) return undefined
+  const isAddressed = /^\S+@\S+\.\S{2,}$/.test(form.email.trim())
+  if (!form.name.trim() || (!form.byHand && !isAddressed)) return undefined
   const optional = {
     engagementFrom: form.from,
     engagementUntil: form.until,
     employerId: form.employerId,
     managerId: form.managerId,
     line: form.line.trim(),
+    phone: form.phone.trim(),
   }
   return {
     type: 'invite',
     name: form.name.trim(),
-    email: form.email.trim(),
+    ...(form.byHand ? {} : { email: form.email.trim() }),
     kind: form.kind,
     standing: form.standing,
     ...Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== '')),
@@ -58,6 +74,7 @@ export function invitationFrom(change: NewChange): InvitationForm {
     ...emptyInvitation(),
     name: text('name'),
     email: text('email'),
+    byHand: text('email') === '',
     kind: change.kind as InvitationForm['kind'],
     standing: change.standing as InvitationForm['standing'],
     from: text('engagementFrom'),
@@ -65,6 +82,7 @@ export function invitationFrom(change: NewChange): InvitationForm {
     employerId: text('employerId'),
     managerId: text('managerId'),
     line: text('line'),
+    phone: text('phone'),
     seats: seatsFrom(seats),
     groupIds: (change.groupIds ?? []) as string[],
     keys:

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 // The door: a person's state, always with its word for those who do not see the picture.
-const props = defineProps<{ state: PersonState; over?: boolean; worded?: boolean }>()
+const props = defineProps<{ state: PersonState; over?: boolean; bounced?: boolean; worded?: boolean }>()
 const { t } = useI18n()
 type Picture = 'letter' | 'before' | 'open' | 'lamp' | 'shut' | 'crossed'
 const PICTURES: Record<PersonState, Picture> = {
@@ -20,7 +20,7 @@ const PICTURES: Record<PersonState, Picture> = {
   expired: 'crossed',
 }
 const picture = computed<Picture>(() => (props.over ? 'shut' : PICTURES[props.state]))
-const word = computed(() => t(`state.${props.over ? 'over' : props.state}`))
+const word = computed(() => t(`state.${props.over ? 'over' : props.bounced ? 'bounced' : props.state}`))
 </script>
 
 <template>
@@ -30,6 +30,7 @@ const word = computed(() => t(`state.${props.over ? 'over' : props.state}`))
         <path d="M5 3h12v17H5z" class="frame" />
         <rect x="6.5" y="15" width="8" height="4.5" class="brass" />
         <path d="M6.5 15l4 2.6 4-2.6" class="fold" />
+        <path v-if="bounced" d="M21 11h-5m2-2.4L15.6 11l2.4 2.4" class="back" />
       </template>
       <template v-else-if="picture === 'before'">
         <path d="M9 3h9v17H9z" class="frame" />
@@ -72,6 +73,11 @@ svg {
 }
 .brass {
   fill: var(--brass);
+}
+.back {
+  stroke: var(--ox);
+  stroke-width: 1.6;
+  fill: none;
 }
 .fold {
   stroke: var(--sheet);

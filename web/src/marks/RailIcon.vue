@@ -1,6 +1,18 @@
 <script setup lang="ts">
 defineProps<{
-  name: 'desk' | 'people' | 'places' | 'roles' | 'seats' | 'ledger' | 'keys' | 'theme' | 'out' | 'settings' | 'self'
+  name:
+    | 'desk'
+    | 'people'
+    | 'places'
+    | 'roles'
+    | 'seats'
+    | 'departures'
+    | 'ledger'
+    | 'keys'
+    | 'theme'
+    | 'out'
+    | 'settings'
+    | 'self'
 }>()
 const PATHS = {
   desk: 'M3 9h14M4 9v8M16 9v8M6 9V5h8v4',
@@ -8,6 +20,7 @@ const PATHS = {
   places: 'M3 17V8l5-4 5 4v9M13 17V10h4v7M6 17v-4h4v4M2 17h16',
   roles: 'M3 4h14M3 10h14M3 16h14M7 2v4M13 8v4M9 14v4',
   seats: 'M3 3h14v14H3zM3 10h14M10 3v14',
+  departures: 'M12 3H4v14h8M9 10h8M14 7l3 3-3 3M12 3v4M12 13v4',
   ledger: 'M5 3h10v14H5zM8 7h5M8 10h5M8 13h3',
   keys: 'M9.4 10a3.4 3.4 0 11-6.8 0 3.4 3.4 0 016.8 0M9.4 10H18M15 10v3M18 10v4',
   settings:

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { signedAmount } from '../logic/money.ts'
+import NothingHere from '../parts/NothingHere.vue'
 import BillLines from '../parts/BillLines.vue'
 import ForecastChart from '../parts/ForecastChart.vue'
 import InvoicePanel from '../parts/InvoicePanel.vue'
@@ -29,7 +30,7 @@ const step = (by: number) => {
 </script>
 
 <template>
-  <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+  <NothingHere v-if="error?.status === 404" />
   <div v-if="bill" class="page">
     <section class="sheet">
       <header>

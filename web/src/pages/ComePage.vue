@@ -109,7 +109,7 @@ const setPassword = async (password: string) => came(await ask<Came>('POST', '/a
         <BFormGroup :label="t('come.name')" label-for="come-name">
           <BFormInput id="come-name" v-model="name" autocomplete="name" maxlength="120" required />
         </BFormGroup>
-        <BFormGroup :label="t('signIn.email')" label-for="come-email">
+        <BFormGroup :label="t('signIn.address')" label-for="come-email">
           <BFormInput id="come-email" v-model="email" type="email" autocomplete="email" required />
         </BFormGroup>
         <BButton type="submit" variant="primary" class="go" :disabled="busy">{{ t('come.go') }}</BButton>

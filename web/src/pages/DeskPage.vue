@@ -18,10 +18,26 @@ const { data: desk } = useFetched<DeskView>(() => session.path('/desk'))
 const STATES = {
   waiting: 'waiting',
   request: 'active',
+  'planned-refused': 'active',
+  'step-blocked': 'left',
+  'to-hand-back': 'left',
+  'away-asked': 'active',
+  'back-without-seats': 'active',
+  'to-erase': 'left',
   'engagement-over': 'left',
   'invitation-expiring': 'invited',
+  'invitation-bounced': 'invited',
   'invitation-expired': 'expired',
   'ends-soon': 'active',
+} as const
+/** Where each first step is taken. */
+const FIRST = {
+  product: { name: 'seats' },
+  places: { name: 'places', query: { layout: '1' } },
+  role: { name: 'roles', query: { make: '1' } },
+  packet: { name: 'packets' },
+  invite: { name: 'people', query: { invite: '1' } },
+  owner: { name: 'people', query: { invite: '1' } },
 } as const
 const today = computed(() => desk.value?.date ?? '')
 
@@ -31,8 +47,13 @@ function sentence(need: Need): string {
 
 function act(need: Need): void {
   if (need.kind === 'waiting') docket.hold([{ type: 'admit', personId: need.personId }])
-  else if (need.kind === 'engagement-over') docket.hold([{ type: 'leave', personId: need.personId }])
+  else if (need.kind === 'engagement-over') {
+    void router.push({ name: 'departures', params: { departureId: '' }, query: { person: need.personId } })
+  } else if (need.departureId) {
+    void router.push({ name: 'departures', params: { departureId: need.departureId } })
+  } else if (need.kind === 'away-asked') void router.push({ name: 'departures', params: { departureId: '' } })
   else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
+  else if (need.kind === 'planned-refused') docket.open = true
   else if (need.kind === 'request') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
@@ -50,7 +71,7 @@ const hasEnd = (need: Need) => need.kind === 'ends-soon' || need.kind === 'engag
 
 function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
-  if (need.kind === 'request') return t('desk.decide')
+  if (need.kind === 'request' || need.kind === 'away-asked') return t('desk.decide')
   if (need.offerId) return t('offer.resend')
   return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
 }
@@ -73,7 +94,17 @@ function label(need: Need): string {
         >{{ t('desk.stands', { month: desk.bill.month }) }} <span class="brass">{{ desk.bill.text }}</span>.</template
       >
     </h1>
-    <BoardPicture :board="desk.board" :today="today" @extend="extend" />
+    <section v-if="desk.first" class="sheet first" :aria-label="t('first.title')">
+      <h2>{{ t('first.title') }}</h2>
+      <ol>
+        <li v-for="one in desk.first" :key="one.step" :class="{ done: one.done }">
+          <RouterLink v-if="!one.done" :to="FIRST[one.step]">{{ t(`first.${one.step}`) }}</RouterLink>
+          <template v-else>{{ t(`first.${one.step}`) }}, {{ t('first.done') }}</template>
+          <small class="muted">{{ t(`first.why.${one.step}`) }}</small>
+        </li>
+      </ol>
+    </section>
+    <BoardPicture v-else :board="desk.board" :today="today" @extend="extend" />
     <section class="sheet needs" :aria-label="t('desk.needs')">
       <p v-if="waiting.length > 1" class="all">
         <BButton variant="outline-primary" @click="admitAll">{{
@@ -82,7 +113,11 @@ function label(need: Need): string {
       </p>
       <p v-if="desk.needs.length === 0" class="muted">{{ t('desk.nothing') }}</p>
       <div v-for="need in desk.needs" :key="need.kind + need.personId + need.detail" class="need">
-        <DoorMark :state="STATES[need.kind]" :over="need.kind === 'engagement-over'" />
+        <DoorMark
+          :state="STATES[need.kind]"
+          :over="need.kind === 'engagement-over'"
+          :bounced="need.kind === 'invitation-bounced'"
+        />
         <span>
           <RouterLink :to="{ name: 'people', params: { personId: need.personId } }"
             ><strong>{{ need.name }}</strong></RouterLink
@@ -125,6 +160,22 @@ function label(need: Need): string {
 }
 .green {
   color: var(--green);
+}
+.first {
+  padding: 14px 18px;
+  margin-bottom: 14px;
+}
+.first h2 {
+  font-size: 16px;
+}
+.first li {
+  padding: 4px 0;
+}
+.first li.done {
+  color: var(--ink-2);
+}
+.first small {
+  display: block;
 }
 .needs {
   margin-top: 14px;

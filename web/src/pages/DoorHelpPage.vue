@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import type { Me } from '@lodge/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, type ApiError } from '../api/client.ts'
+import type { LookedInvitation } from '../api/types.ts'
+import AskedAtDoor from '../parts/AskedAtDoor.vue'
 import DoorPage from '../parts/DoorPage.vue'
+import NewMeans, { type FirstMeans } from '../parts/NewMeans.vue'
 import OneField from '../parts/OneField.vue'
+import ProblemList from '../parts/ProblemList.vue'
 import { useSession } from '../state/session.ts'
+
+/** What a first slip opens: an invitation, and the name one will sign in by. */
+type FirstLook = LookedInvitation & { signInName: string }
 
 // Ways back in: a forgotten password, the link mailed for it, a new address to be proven, a re-entry slip.
 const { t } = useI18n()
@@ -17,6 +24,14 @@ const way = computed(() => String(route.name))
 // The token stands behind #, so that it never travels in an address.
 const token = location.hash.slice(1)
 const said = ref('')
+const first = ref<(FirstLook & { code: string }) | null>(null)
+const busy = ref(false)
+const agreed = ref(false)
+const answers = reactive<Record<string, string>>({})
+const error = ref<ApiError | null>(null)
+const ready = computed(
+  () => (first.value?.asks ?? []).every((one) => answers[one.id]?.trim()) && (agreed.value || !first.value?.terms),
+)
 
 async function come(me: Me): Promise<void> {
   session.enter(me)
@@ -35,7 +50,24 @@ async function setPassword(password: string): Promise<void> {
 }
 
 async function slip(code: string): Promise<void> {
-  await come(await ask<Me>('POST', '/api/slip', { code }))
+  const answer = await ask<Me | { first: FirstLook }>('POST', '/api/slip', { code })
+  if ('first' in answer) first.value = { ...answer.first, code }
+  else await come(answer)
+}
+
+/** Takes up the invitation a first slip stands for. */
+async function takeUp(means: FirstMeans): Promise<void> {
+  busy.value = true
+  error.value = null
+  try {
+    const texts = Object.entries(answers).map(([fieldId, text]) => ({ fieldId, text }))
+    const body = { code: first.value!.code, ...means, agreed: agreed.value, texts }
+    await come((await ask<{ me: Me }>('POST', '/api/first-slip/accept', body)).me)
+  } catch (failure) {
+    error.value = failure as ApiError
+  } finally {
+    busy.value = false
+  }
 }
 
 onMounted(async () => {
@@ -55,12 +87,12 @@ onMounted(async () => {
 </script>
 
 <template>
-  <DoorPage :title="t(`door.title.${way}`)">
+  <DoorPage :title="t(`door.title.${first ? 'first' : way}`)">
     <p v-if="said" class="said" role="status">{{ said }}</p>
     <template v-else-if="way === 'forgotten'">
       <p class="muted">{{ t('door.forgotten') }}</p>
       <OneField
-        :label="t('signIn.email')"
+        :label="t('signIn.address')"
         type="email"
         autocomplete="username"
         :button="t('door.send')"
@@ -76,6 +108,24 @@ onMounted(async () => {
       :button="t('door.set')"
       :send="setPassword"
     />
+    <template v-else-if="first">
+      <p>{{ t('invitation.invites', { inviter: first.inviter, account: first.account }) }}</p>
+      <p class="muted">{{ t('door.named', { name: first.signInName }) }}</p>
+      <AskedAtDoor v-model="answers" v-model:agreed="agreed" :asks="first.asks" :terms="first.terms" />
+      <NewMeans
+        :button="t('invitation.go')"
+        :busy="busy"
+        :blocked="!ready"
+        options-path="/api/first-slip/passkey"
+        :token="first.code"
+        slip
+        @chosen="takeUp"
+      />
+      <ProblemList
+        v-if="error"
+        :problems="error.problems.length > 0 ? error.problems : [{ code: error.code, sentence: error.message }]"
+      />
+    </template>
     <template v-else-if="way === 'slip'">
       <p class="muted">{{ t('door.slip') }}</p>
       <OneField :label="t('door.code')" :button="t('door.come')" :send="slip" />

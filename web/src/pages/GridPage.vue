@@ -224,6 +224,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
           <span><i class="gives"></i>{{ t('grid.legendGives') }}</span>
           <span><i class="takes"></i>{{ t('grid.legendTakes') }}</span>
           <span><i class="absent"></i>{{ t('grid.legendAbsent') }}</span>
+          <span><i class="mat"></i>{{ t('grid.legendOnceIn') }}</span>
           <span><i class="hollow"></i>{{ t('grid.legendHeld') }}</span>
           <span><i class="corner"></i>{{ t('grid.legendApproval') }}</span>
         </p>
@@ -297,6 +298,9 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
 }
 .absent {
   background: repeating-linear-gradient(-45deg, var(--slate) 0 2px, transparent 2px 4px);
+}
+.mat {
+  border-bottom: 2px dotted var(--brass);
 }
 .hollow {
   border: 1px solid var(--green);

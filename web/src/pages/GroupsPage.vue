@@ -3,6 +3,7 @@ import type { GroupsView, GroupSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import NothingHere from '../parts/NothingHere.vue'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import GivePanel from '../parts/GivePanel.vue'
@@ -103,7 +104,7 @@ function put(personIds: string[]): void {
         </SheetHead>
         <GroupForm :fields="data.fields" @close="go('')" />
       </article>
-      <p v-else-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+      <NothingHere v-else-if="error?.status === 404" />
       <article v-else-if="group && data">
         <SheetHead :close-label="t('groups.close')" @close="go('')">
           <h2>{{ group.name }}</h2>

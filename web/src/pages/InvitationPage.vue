@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { Me } from '@lodge/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { ask, type ApiError } from '../api/client.ts'
 import type { LookedInvitation } from '../api/types.ts'
 import { longDate } from '../logic/dates.ts'
+import AskedAtDoor from '../parts/AskedAtDoor.vue'
 import DoorPage from '../parts/DoorPage.vue'
+import NewMeans, { type FirstMeans } from '../parts/NewMeans.vue'
 import OneField from '../parts/OneField.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useSession } from '../state/session.ts'
@@ -18,8 +20,14 @@ const session = useSession()
 const token = location.hash.slice(1)
 const found = ref<LookedInvitation | null>(null)
 const error = ref<ApiError | null>(null)
-const password = ref('')
 const busy = ref(false)
+const agreed = ref(false)
+/** What the account asks newcomers for, by the field’s id. */
+const answers = reactive<Record<string, string>>({})
+/** What is asked for is there, and what is to be agreed to was. */
+const ready = computed(
+  () => (found.value?.asks ?? []).every((one) => answers[one.id]?.trim()) && (agreed.value || !found.value?.terms),
+)
 const waiting = ref(false)
 const same = computed(() => found.value?.signedInAs?.toLowerCase() === found.value?.email.toLowerCase())
 const title = computed(() => {
@@ -36,12 +44,13 @@ async function look(): Promise<void> {
 }
 onMounted(look)
 
-async function take(as?: 'signed-in'): Promise<void> {
+async function take(as?: 'signed-in', means?: FirstMeans): Promise<void> {
   if (busy.value) return
   busy.value = true
   error.value = null
   try {
-    const body = { token, ...(found.value?.signedInAs ? {} : { password: password.value }), ...(as ? { as } : {}) }
+    const texts = Object.entries(answers).map(([fieldId, text]) => ({ fieldId, text }))
+    const body = { token, ...means, ...(as ? { as } : {}), agreed: agreed.value, texts }
     const taken = await ask<{ waiting: boolean; me: Me }>('POST', '/api/invitations/accept', body)
     waiting.value = taken.waiting
     if (taken.waiting) return
@@ -78,16 +87,19 @@ async function decline(word: string): Promise<void> {
         <template v-if="found.until">{{ t('invitation.until', { date: longDate(found.until) }) }} </template>
         {{ t('invitation.expires', { date: longDate(found.expires) }) }}
       </p>
+      <template v-if="!declined && !waiting">
+        <AskedAtDoor v-model="answers" v-model:agreed="agreed" :asks="found.asks" :terms="found.terms" />
+      </template>
       <p v-if="declined" class="thanks" role="status">{{ t('invitation.declined', { inviter: found.inviter }) }}</p>
       <p v-else-if="waiting" class="thanks" role="status">{{ t('invitation.waiting', { account: found.account }) }}</p>
       <BForm v-else-if="same" @submit.prevent="take()">
-        <BButton type="submit" variant="primary" class="go" :disabled="busy">{{
+        <BButton type="submit" variant="primary" class="go" :disabled="busy || !ready">{{
           t('invitation.goSignedIn', { email: found.email })
         }}</BButton>
       </BForm>
       <template v-else-if="found.signedInAs">
         <p>{{ t('invitation.otherLogin', { email: found.signedInAs, invited: found.email }) }}</p>
-        <BButton variant="primary" class="go" :disabled="busy" @click="take('signed-in')">{{
+        <BButton variant="primary" class="go" :disabled="busy || !ready" @click="take('signed-in')">{{
           t('invitation.asOther', { email: found.signedInAs })
         }}</BButton>
       </template>
@@ -95,20 +107,17 @@ async function decline(word: string): Promise<void> {
         {{ t('invitation.hasLogin', { email: found.email }) }}
         <RouterLink :to="{ name: 'sign-in', query: { next: `/invitation#${token}` } }">{{ t('signIn.go') }}</RouterLink>
       </p>
-      <BForm v-else @submit.prevent="take()">
+      <template v-else>
         <p>{{ t('invitation.new', { email: found.email }) }}</p>
-        <BFormGroup :label="t('invitation.password')" label-for="password" :description="t('invitation.hint')">
-          <BFormInput
-            id="password"
-            v-model="password"
-            type="password"
-            autocomplete="new-password"
-            required
-            minlength="10"
-          />
-        </BFormGroup>
-        <BButton type="submit" variant="primary" class="go" :disabled="busy">{{ t('invitation.go') }}</BButton>
-      </BForm>
+        <NewMeans
+          :button="t('invitation.go')"
+          :busy="busy"
+          :blocked="!ready"
+          options-path="/api/invitations/passkey"
+          :token="token"
+          @chosen="take(undefined, $event)"
+        />
+      </template>
       <template v-if="!waiting && !declined">
         <button type="button" class="btn btn-quiet decline" :aria-expanded="declining" @click="declining = !declining">
           {{ t('invitation.decline') }}

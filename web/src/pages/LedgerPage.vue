@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import type { BetweenView } from '@lodge/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { LedgerEntryView } from '../api/types.ts'
 import { localParts, longDate } from '../logic/dates.ts'
+import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
@@ -14,7 +17,31 @@ type Verified = { ok: true; entries: number; head: string } | { ok: false; versi
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data } = useFetched<Page>(() => session.path('/ledger'))
+const KINDS = ['access', 'people', 'leaving', 'away', 'places', 'roles', 'seats', 'settings'] as const
+const filter = reactive({ kind: '', actor: '', from: '', until: '' })
+const { people } = useChoices()
+const query = computed(() => {
+  const set = Object.entries(filter).filter(([, value]) => value !== '')
+  return new URLSearchParams(set).toString()
+})
+const { data } = useFetched<Page>(() => session.path(`/ledger?${query.value}`))
+watch(query, () => {
+  earlier.value = []
+  next.value = null
+})
+const span = reactive({ from: '', until: '' })
+const between = ref<BetweenView | null>(null)
+const problem = ref('')
+async function compare(): Promise<void> {
+  problem.value = ''
+  between.value = null
+  const until = span.until ? `&until=${span.until}` : ''
+  try {
+    between.value = await ask<BetweenView>('GET', session.path(`/between?from=${span.from}${until}`))
+  } catch (error) {
+    problem.value = (error as ApiError).message
+  }
+}
 const earlier = ref<LedgerEntryView[]>([])
 const next = ref<number | null>(null)
 const verified = ref<Verified | null>(null)
@@ -44,7 +71,7 @@ const days = computed(() => {
 })
 
 async function more(): Promise<void> {
-  const page = await ask<Page>('GET', session.path(`/ledger?before=${next.value}`))
+  const page = await ask<Page>('GET', session.path(`/ledger?${query.value}&before=${next.value}`))
   earlier.value.push(...page.entries)
   next.value = page.next
 }
@@ -66,7 +93,58 @@ async function verify(): Promise<void> {
       <BButton variant="outline-primary" :disabled="verifying" @click="verify">{{
         verifying ? t('ledger.verifying') : t('ledger.verify')
       }}</BButton>
+      <a class="btn btn-outline-primary" :href="session.path('/ledger/export')">{{ t('ledger.export') }}</a>
     </header>
+    <div class="filter" role="search" :aria-label="t('ledger.filter')">
+      <select v-model="filter.kind" class="form-select form-select-sm" :aria-label="t('ledger.kind')">
+        <option value="">{{ t('ledger.everything') }}</option>
+        <option v-for="kind in KINDS" :key="kind" :value="kind">{{ t(`ledger.kinds.${kind}`) }}</option>
+      </select>
+      <select v-model="filter.actor" class="form-select form-select-sm" :aria-label="t('ledger.by')">
+        <option value="">{{ t('ledger.anybody') }}</option>
+        <option v-for="one in people" :key="one.value" :value="one.value">{{ one.text }}</option>
+      </select>
+      <label
+        >{{ t('ledger.from') }} <input v-model="filter.from" class="form-control form-control-sm" type="date"
+      /></label>
+      <label
+        >{{ t('ledger.until') }} <input v-model="filter.until" class="form-control form-control-sm" type="date"
+      /></label>
+    </div>
+    <details class="between">
+      <summary>{{ t('between.title') }}</summary>
+      <form class="filter" @submit.prevent="compare">
+        <label
+          >{{ t('between.from') }} <input v-model="span.from" class="form-control form-control-sm" type="date" required
+        /></label>
+        <label
+          >{{ t('between.until') }} <input v-model="span.until" class="form-control form-control-sm" type="date"
+        /></label>
+        <BButton type="submit" size="sm" variant="outline-primary">{{ t('between.compare') }}</BButton>
+      </form>
+      <p v-if="problem" role="alert" class="broken">{{ problem }}</p>
+      <template v-if="between">
+        <p role="status">{{ t('between.counts', between.counts) }}</p>
+        <p class="muted">
+          <template v-for="one in between.people" :key="one.state">
+            <span v-if="one.before !== one.after"
+              >{{ t(`state.${one.state}`) }} {{ one.before }} → {{ one.after }}.
+            </span></template
+          >
+        </p>
+        <ul class="sheet lines">
+          <li v-for="line in between.lines" :key="line.personId + line.placeId" class="line">
+            <span
+              ><strong>{{ t(`effect.${line.way}`) }}</strong>
+              <RouterLink :to="{ name: 'people', params: { personId: line.personId } }">{{ line.name }}</RouterLink>
+              {{ line.place }}</span
+            >
+            <span class="muted">{{ t(`level.${line.before}`) }} → {{ t(`level.${line.after}`) }}</span>
+          </li>
+        </ul>
+        <p v-if="between.more > 0" class="muted">{{ t('roles.more', { count: between.more }) }}</p>
+      </template>
+    </details>
     <p v-if="verified?.ok" class="whole" role="status">
       {{ t('ledger.whole', { entries: verified.entries, head: verified.head.slice(0, 12) }) }}
     </p>
@@ -122,6 +200,38 @@ header {
 header .btn {
   margin-left: auto;
 }
+.filter {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: end;
+  margin-bottom: 10px;
+}
+.filter select {
+  width: auto;
+  max-width: 220px;
+}
+.filter label {
+  white-space: nowrap;
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 12.5px;
+}
+.between {
+  margin-bottom: 12px;
+}
+.lines {
+  list-style: none;
+  padding: 0;
+}
+.lines .line {
+  display: flex;
+  justify-content: space-between;
+}
+header .btn + .btn {
+  margin-left: 8px;
+}
 .caption {
   margin: 16px 0 4px;
 }
@@ -132,7 +242,7 @@ ol {
 }
 li {
   display: grid;
-  grid-template-columns: 52px minmax(0, 1fr) auto 96px;
+  grid-template-columns: 52px minmax(0, 1fr) auto 112px;
   gap: 10px;
   padding: 9px 14px;
   border-top: 1px solid var(--line-soft);

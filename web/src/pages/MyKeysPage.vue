@@ -1,20 +1,52 @@
 <script setup lang="ts">
 import type { RequestsView } from '@lodge/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { MyKeys } from '../api/types.ts'
+import { ask } from '../api/client.ts'
+import type { MyKeys, NewChange } from '../api/types.ts'
 import { longDate, todayIn } from '../logic/dates.ts'
+import { together } from '../logic/leaving.ts'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
+import AwayPanel from '../parts/AwayPanel.vue'
 import WhyList from '../parts/WhyList.vue'
+import { useDirect } from '../state/direct.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useLive } from '../state/live.ts'
 import { useSession } from '../state/session.ts'
 
 // One's own page: what is reached, by which route, until when. Understood in ten seconds.
 const { t } = useI18n()
 const session = useSession()
+const live = useLive()
 const { data: mine } = useFetched<MyKeys>(() => (session.me?.current ? session.path('/my-keys') : null))
 const { data: requests } = useFetched<RequestsView>(() => (session.me?.current ? session.path('/requests') : null))
+/** Changes of what one reaches that one was told of and has not looked at yet. */
+const { data: told, again } = useFetched<{ notices: { id: string; by: string; on: string }[] }>(() =>
+  session.me?.current && !session.seeing && !session.me.current.narrow ? session.path('/notices/mine') : null,
+)
+async function seen(): Promise<void> {
+  await ask('POST', session.path('/notices/mine/seen'), {})
+  await again()
+  // The frame counts them too.
+  live.turn += 1
+}
+const passed = computed(() => together(mine.value?.leaving?.things ?? [], ({ what, taker }) => ({ what, taker })))
+const direct = useDirect()
+const problem = ref('')
+const asking = ref(false)
+async function hold(change: NewChange): Promise<void> {
+  problem.value = await direct(change)
+}
+function answer(one: MyKeys['asked'][number], accept: boolean): Promise<void> {
+  const { departureId, what, id } = one
+  return hold({ type: 'answer-handover', departureId, what, id, accept })
+}
+/** Into a product, by a way that is signed for a few minutes. */
+async function go(product: string): Promise<void> {
+  const { address } = await ask<{ address: string }>('POST', session.path(`/my-keys/${product}/way-in`), {})
+  location.assign(address)
+}
 const waiting = computed(() => requests.value?.toDecide.length ?? 0)
 const account = computed(() => session.me?.current?.accountName ?? '')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
@@ -34,6 +66,62 @@ const period = computed(() => {
       <RouterLink :to="{ name: 'requests' }">{{ t('requests.ask') }}</RouterLink>
       <span v-if="waiting > 0" class="brass">{{ t('requests.waiting', { count: waiting }) }}</span>
     </p>
+    <div v-if="told && told.notices.length > 0" class="told" role="status">
+      <p v-for="one in told.notices" :key="one.id">
+        {{ t('keys.changedBy', { name: one.by, date: longDate(one.on) }) }}
+      </p>
+      <button type="button" class="btn btn-quiet btn-sm" @click="seen">{{ t('keys.seen') }}</button>
+    </div>
+    <section v-if="mine.leaving" class="sheet place" :aria-label="t('keys.leaving')">
+      <h2>{{ t('keys.leaves', { at: mine.leaving.at }) }}</h2>
+      <p>{{ t('keys.leavesAbout', { account }) }}</p>
+      <p v-for="one in passed" :key="one.key">
+        <small class="muted">{{ t(`leaving.what.${one.what}`) }}</small> {{ one.texts.join(', ') }}
+        <strong>{{ one.taker ? t('leaving.to', { name: one.taker }) : '' }}</strong>
+      </p>
+      <p v-if="mine.leaving.handBack.length > 0">
+        <strong>{{ t('keys.handBack') }}</strong> {{ mine.leaving.handBack.join(', ') }}
+      </p>
+      <p class="muted">{{ t('keys.yours') }}</p>
+    </section>
+    <div v-for="one in mine.asked" :key="one.what + one.id" class="told">
+      <p>
+        {{ t('keys.takeOver', { from: one.from, by: one.by }) }}
+        <strong>{{ t(`leaving.what.${one.what}`) }} {{ one.text }}</strong>
+      </p>
+      <button type="button" class="btn btn-primary btn-sm" @click="answer(one, true)">{{ t('keys.take') }}</button>
+      <button type="button" class="btn btn-quiet btn-sm" @click="answer(one, false)">{{ t('keys.refuse') }}</button>
+    </div>
+    <p v-for="one in mine.away" :key="one.id" class="told">
+      {{ t(`away.state.${one.state}`) }} {{ one.from }}{{ one.until ? ` ${t('away.to')} ${one.until}` : '' }}
+      <button
+        v-if="one.state === 'asked'"
+        type="button"
+        class="btn btn-quiet btn-sm"
+        @click="hold({ type: 'put-down-away', absenceId: one.id })"
+      >
+        {{ t('requests.withdraw') }}
+      </button>
+    </p>
+    <p v-if="problem" role="alert" class="muted">{{ problem }}</p>
+    <p v-if="!session.seeing" class="ways">
+      <button
+        v-for="one in mine.ways"
+        :key="one.product"
+        type="button"
+        class="btn btn-outline-primary btn-sm"
+        @click="go(one.product)"
+      >
+        {{ t('keys.goTo', { product: one.name }) }}
+      </button>
+      <button type="button" class="btn btn-quiet btn-sm" :aria-pressed="asking" @click="asking = !asking">
+        {{ t('away.askFor') }}
+      </button>
+      <a class="btn btn-quiet btn-sm" :href="session.path(`/people/${session.me!.current!.personId}/export`)">{{
+        t('keys.kept')
+      }}</a>
+    </p>
+    <AwayPanel v-if="asking" own :person-id="session.me!.current!.personId" @close="asking = false" />
     <p v-if="mine.keys.length === 0" class="muted">{{ t('keys.nothing') }}</p>
     <section v-for="place in mine.keys" :key="place.placeId" class="sheet place">
       <h2>
@@ -71,6 +159,14 @@ const period = computed(() => {
 <style scoped>
 .keys {
   max-width: 820px;
+}
+.told {
+  background: var(--slate-soft);
+  padding: 8px 14px;
+  margin-bottom: 12px;
+}
+.told p {
+  margin: 0;
 }
 .ways {
   display: flex;

@@ -6,6 +6,7 @@ import type { OwnSignIn } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import NoticeSettings from '../parts/NoticeSettings.vue'
 import OneField from '../parts/OneField.vue'
+import OwnRecord from '../parts/OwnRecord.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useProof } from '../state/proof.ts'
@@ -198,6 +199,7 @@ const newPaper = () =>
       </p>
     </div>
     <NoticeSettings v-if="session.rooms.length > 1" />
+    <OwnRecord v-if="session.me?.current && !session.me.current.narrow && !session.me.current.needsMeans" />
   </section>
   <p v-else class="muted">{{ t('common.loading') }}</p>
 </template>

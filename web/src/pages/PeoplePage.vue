@@ -5,11 +5,14 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
+import { amount } from '../logic/money.ts'
+import { columnsIn, gridOf } from '../logic/people-columns.ts'
 import { changedIds, PEOPLE_SORTS } from '../logic/lists.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import BulkBar from '../parts/BulkBar.vue'
 import InvitePanel from '../parts/InvitePanel.vue'
+import ListViews from '../parts/ListViews.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
 import PersonSheet from '../parts/PersonSheet.vue'
 import VirtualList from '../parts/VirtualList.vue'
@@ -26,10 +29,12 @@ const router = useRouter()
 const session = useSession()
 const docket = useDocket()
 const one = (name: string) => String(route.query[name] ?? '')
+const columns = computed(() => columnsIn(one('columns')))
 const words = computed(() => {
   const asked = new URLSearchParams()
   if (one('find')) asked.set('find', one('find'))
   if (one('sort')) asked.set('sort', one('sort'))
+  if (columns.value.some((column) => column === 'cost' || column === 'lastUse')) asked.set('costs', '1')
   return asked
 })
 const pathOf = (rest: string, more: Record<string, number> = {}) => {
@@ -54,6 +59,22 @@ const text = computed({
 })
 const chosenId = computed(() => String(route.params.personId ?? ''))
 const inviting = computed(() => route.query.invite === '1')
+/** When those in sight came in last, by id: a fact that stands beside the account. */
+const seen = ref<Record<string, string>>({})
+const wantsSeen = computed(() => columns.value.includes('seen'))
+watch([people, wantsSeen], async () => {
+  if (!wantsSeen.value) return
+  const ids = known(people.value)
+    .flatMap(({ id }) => (id in seen.value ? [] : [id]))
+    .slice(0, 1_000)
+  if (ids.length === 0) return
+  const answer = await ask<{ seen: Record<string, string> }>('POST', session.path('/people-seen'), { ids })
+  seen.value = { ...seen.value, ...Object.fromEntries(ids.map((id) => [id, ''])), ...answer.seen }
+})
+const money = (minor: number | null | undefined) => {
+  const current = session.me?.current
+  return !minor ? '' : amount(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
+}
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 
 watch(people, (now, before) => {
@@ -118,10 +139,12 @@ function stopInviting(): void {
           :aria-label="t('people.sortBy')"
           @update:model-value="void router.replace({ query: { ...route.query, sort: String($event) } })"
         />
+        <ListViews />
       </div>
       <BulkBar v-if="picked.size > 0" :ids="[...picked]" @clear="picked = new Set()" @all="pickAll" />
       <VirtualList
         class="people"
+        :style="{ '--all-columns': gridOf(columns) }"
         role="grid"
         :rows="people"
         :chosen-id="chosenId"
@@ -136,9 +159,7 @@ function stopInviting(): void {
           <span></span>
           <span></span>
           <span>{{ t('people.name') }}</span>
-          <span>{{ t('people.getsIn') }}</span>
-          <span class="seat">{{ t('people.seat') }}</span>
-          <span class="until">{{ t('people.until') }}</span>
+          <span v-for="column in columns" :key="column" :class="column">{{ t(`views.column.${column}`) }}</span>
         </template>
         <template #row="{ row }">
           <span role="gridcell"
@@ -150,22 +171,30 @@ function stopInviting(): void {
               @click.stop
               @change="pick(row.id)"
           /></span>
-          <span role="gridcell"><DoorMark :state="row.state" :over="row.engagementOver" /></span>
+          <span role="gridcell"><DoorMark :state="row.state" :over="row.engagementOver" :bounced="row.bounced" /></span>
           <span role="gridcell" class="name">
             <strong>{{ row.name }}</strong>
             <small class="muted">{{ row.employer ?? t(`kind.${row.kind}`) }}</small>
           </span>
-          <span role="gridcell" class="reach">
-            <template v-if="row.reach && row.reach.places > 0">
-              <KeyMark :level="row.reach.level" />
-              <span class="muted"> {{ t('people.at', { count: row.reach.places }) }}</span>
+          <span v-for="column in columns" :key="column" role="gridcell" :class="column">
+            <template v-if="column === 'reach'">
+              <template v-if="row.reach && row.reach.places > 0">
+                <KeyMark :level="row.reach.level" />
+                <span class="muted"> {{ t('people.at', { count: row.reach.places }) }}</span>
+              </template>
+              <span v-else class="muted">–</span>
             </template>
-            <span v-else class="muted">–</span>
+            <template v-else-if="column === 'seats'">{{ row.seats?.join(', ') }}</template>
+            <template v-else-if="column === 'manager'">{{ row.manager }}</template>
+            <template v-else-if="column === 'standing'">{{
+              row.standing ? t(`standing.${row.standing}`) : ''
+            }}</template>
+            <template v-else-if="column === 'cost'">{{ money(row.monthMinor) }}</template>
+            <template v-else-if="column === 'seen'">{{ shortDate(seen[row.id] || null, today) }}</template>
+            <span v-else :class="{ oxblood: column === 'until' && row.engagementOver }">{{
+              shortDate(row[column] ?? null, today)
+            }}</span>
           </span>
-          <span role="gridcell" class="seat muted">{{ row.seats?.join(', ') }}</span>
-          <span role="gridcell" class="until" :class="{ oxblood: row.engagementOver }">{{
-            shortDate(row.until, today)
-          }}</span>
         </template>
         <template #none>{{ data ? t('people.none') : t('common.loading') }}</template>
       </VirtualList>
@@ -180,17 +209,33 @@ function stopInviting(): void {
 
 <style scoped>
 .people {
-  --columns: 18px 26px minmax(130px, 1.6fr) minmax(112px, 1fr) minmax(0, 110px) 92px;
+  --columns: var(--all-columns);
 }
 .bar {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
+  align-items: center;
+}
+.bar > input {
+  flex: 1 1 150px;
+  min-width: 0;
 }
 .bar select {
   width: auto;
 }
-.until {
+.until,
+.from,
+.cost,
+.lastUse,
+.seen {
   text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+.seats,
+.manager,
+.standing {
+  color: var(--ink-2);
 }
 .reach {
   display: flex;
@@ -208,7 +253,7 @@ function stopInviting(): void {
   .people {
     --columns: 18px 26px minmax(90px, 1fr) 134px 88px;
   }
-  .seat,
+  .people :deep(.row > :is(.seats, .manager, .standing, .from, .cost, .lastUse, .seen)),
   .name small {
     display: none;
   }

@@ -2,6 +2,7 @@
 import type { RequestsView, RequestView } from '@lodge/core'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import type { NewChange } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import AskForPanel from '../parts/AskForPanel.vue'
@@ -17,7 +18,7 @@ const docket = useDocket()
 const { roles } = useChoices()
 const { data, again } = useFetched<RequestsView>(() => session.path('/requests'))
 const chosen = reactive<Record<string, string>>({})
-const asking = ref(false)
+const asking = ref(useRoute().query.ask === '1')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 
 function roleFor(request: RequestView): string {

@@ -126,6 +126,10 @@ function open(of: Rack, chosen: SeatSlot | null): void {
           </p>
         </section>
       </template>
+      <template v-else>
+        <p class="muted">{{ t('seats.none') }}</p>
+        <ProductPanel :product="null" :controls="data.controls" />
+      </template>
     </div>
     <aside v-if="bill" class="sheet billed">
       <p class="caption">{{ bill.name }}</p>

@@ -1,8 +1,14 @@
 <script setup lang="ts">
 import type { SettingsView, Standing } from '@lodge/core'
+import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import type { ApiError } from '../api/client.ts'
+import { ask } from '../api/client.ts'
+import FieldLines from '../parts/FieldLines.vue'
+import HandBackLines from '../parts/HandBackLines.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
 
 // The account's name and rules; each change goes into the docket.
@@ -26,6 +32,24 @@ function toggleStanding(standing: Standing, event: Event): void {
   if ((event.target as HTMLInputElement).checked) wanted.add(standing)
   else wanted.delete(standing)
   hold({ secondMeansFor: STANDINGS.filter((one) => wanted.has(one)) })
+}
+
+const proof = useProof()
+const typed = ref('')
+const closeProblem = ref('')
+/** Closes the account for good; its certificate is kept by whoever closes it. */
+async function closeAccount(): Promise<void> {
+  closeProblem.value = ''
+  try {
+    const answer = await proof.withProof(() => ask('POST', session.path('/close'), { confirm: 'close' }))
+    const file = new Blob([JSON.stringify(answer, null, 2)], { type: 'application/json' })
+    const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(file) })
+    link.download = 'account-closed.json'
+    link.click()
+    location.assign('/sign-in')
+  } catch (failure) {
+    closeProblem.value = (failure as ApiError).message
+  }
 }
 
 const checked = (event: Event) => (event.target as HTMLInputElement).checked
@@ -76,6 +100,34 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           {{ t('settings.guests') }}
         </label>
       </fieldset>
+      <fieldset class="sheet" :disabled="!settings.control.enabled">
+        <legend>{{ t('settings.terms') }}</legend>
+        <p class="muted">{{ t('settings.termsAbout') }}</p>
+        <textarea
+          class="form-control"
+          rows="3"
+          maxlength="8000"
+          :aria-label="t('settings.terms')"
+          :value="settings.terms ?? ''"
+          @change="hold({ terms: ($event.target as HTMLTextAreaElement).value.trim() || null })"
+        ></textarea>
+      </fieldset>
+      <HandBackLines :lines="settings.leaverLines" :disabled="!settings.control.enabled" @hold="hold" />
+      <fieldset class="sheet" :disabled="!settings.control.enabled">
+        <legend>{{ t('settings.erase') }}</legend>
+        <label class="row">
+          <span>{{ t('settings.eraseAfter') }}</span>
+          <input
+            class="form-control"
+            type="number"
+            min="1"
+            max="36500"
+            :value="settings.erasedAfterDays ?? ''"
+            @change="hold({ erasedAfterDays: Number(($event.target as HTMLInputElement).value) || null })"
+          />
+        </label>
+      </fieldset>
+      <FieldLines :fields="settings.fields" :disabled="!settings.control.enabled" />
       <div class="sheet">
         <h2>{{ t('settings.owners') }}</h2>
         <p v-for="owner in settings.owners" :key="owner.personId" class="row">
@@ -93,8 +145,26 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
         </p>
         <p v-if="settings.owners.length === 1" class="warning">{{ t('settings.oneOwner') }}</p>
         <p>
-          <RouterLink :to="{ name: 'links' }">{{ t('links.title') }}</RouterLink>
+          <RouterLink :to="{ name: 'links' }">{{ t('links.title') }}</RouterLink> ·
+          <RouterLink :to="{ name: 'connections' }">{{ t('connections.title') }}</RouterLink>
         </p>
+      </div>
+      <div v-if="session.me?.current?.isOwner" class="sheet">
+        <h2>{{ t('settings.end') }}</h2>
+        <p class="muted">{{ t('settings.endAbout') }}</p>
+        <p>
+          <a class="btn btn-outline-primary btn-sm" :href="session.path('/export')">{{ t('settings.export') }}</a>
+        </p>
+        <form class="row" @submit.prevent="closeAccount">
+          <label
+            >{{ t('settings.closeName', { name: settings.name }) }}
+            <input v-model="typed" class="form-control" autocomplete="off"
+          /></label>
+          <BButton type="submit" variant="danger" :disabled="typed !== settings.name">{{
+            t('settings.close')
+          }}</BButton>
+        </form>
+        <p v-if="closeProblem" role="alert" class="warning">{{ closeProblem }}</p>
       </div>
     </template>
     <p v-else-if="!error" class="muted">{{ t('common.loading') }}</p>

@@ -71,7 +71,15 @@ const passkey = () => step(() => session.signInByPasskey())
       <p v-else class="muted">{{ t('signIn.hello') }}</p>
       <BForm @submit.prevent="go">
         <BFormGroup :label="t('signIn.email')" label-for="email" class="mb-2">
-          <BFormInput id="email" v-model="email" type="email" autocomplete="username webauthn" required autofocus />
+          <BFormInput
+            id="email"
+            v-model="email"
+            type="text"
+            autocapitalize="none"
+            autocomplete="username webauthn"
+            required
+            autofocus
+          />
         </BFormGroup>
         <BFormGroup :label="t('signIn.password')" label-for="password" class="mb-2">
           <BFormInput id="password" v-model="password" type="password" autocomplete="current-password" required />
@@ -87,6 +95,7 @@ const passkey = () => step(() => session.signInByPasskey())
       <p class="ways">
         <RouterLink :to="{ name: 'forgotten' }">{{ t('signIn.forgotten') }}</RouterLink>
         <RouterLink :to="{ name: 'slip' }">{{ t('signIn.slip') }}</RouterLink>
+        <RouterLink :to="{ name: 'open-account' }">{{ t('signUp.link') }}</RouterLink>
       </p>
     </template>
   </DoorPage>

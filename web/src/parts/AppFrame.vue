@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { Room } from '@lodge/core'
+import type { DeskView, Room } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import DocketSpine from '../docket/DocketSpine.vue'
 import RailIcon from '../marks/RailIcon.vue'
 import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
 import { useLive } from '../state/live.ts'
 import { useSession } from '../state/session.ts'
 import { switchTheme } from '../state/theme.ts'
@@ -18,6 +19,19 @@ const live = useLive()
 const docket = useDocket()
 const current = computed(() => session.me?.current)
 const hasDocket = computed(() => session.rooms.length > 1 && session.seeing === null)
+/** How much needs one, and how often what one reaches was changed since one looked: beside the rooms that say it. */
+const { data: desk } = useFetched<DeskView>(() =>
+  session.rooms.includes('desk') && !session.seeing ? session.path('/desk') : null,
+)
+const { data: mine } = useFetched<{ notices: object[] }>(() =>
+  current.value && !current.value.narrow && !current.value.needsMeans && !session.seeing
+    ? session.path('/notices/mine')
+    : null,
+)
+const counts = computed<Partial<Record<Room, number>>>(() => ({
+  desk: desk.value?.needs.length,
+  keys: mine.value?.notices.length,
+}))
 const initials = computed(() =>
   (current.value?.name ?? '')
     .split(' ')
@@ -56,6 +70,9 @@ async function leave(): Promise<void> {
       </span>
       <RouterLink v-for="room in session.rooms as Room[]" :key="room" :to="{ name: room }" active-class="here">
         <RailIcon :name="room" />{{ t(`rail.${room}`) }}
+        <em v-if="counts[room]" class="badge-count"
+          >{{ counts[room] }}<span class="visually-hidden">{{ t(`rail.count.${room}`) }}</span></em
+        >
       </RouterLink>
       <span class="foot"></span>
       <RouterLink :to="{ name: 'my-sign-in' }" active-class="here"
@@ -116,6 +133,23 @@ async function leave(): Promise<void> {
   z-index: 10;
   background: var(--sheet);
   padding: 4px 10px;
+}
+.rail a {
+  position: relative;
+}
+.badge-count {
+  position: absolute;
+  top: 6px;
+  right: 14px;
+  min-width: 18px;
+  padding: 0 4px;
+  border-radius: 9px;
+  background: var(--brass);
+  color: #fff;
+  font:
+    600 11px/18px 'Public Sans Variable',
+    sans-serif;
+  text-align: center;
 }
 .rail {
   grid-row: 1 / 3;

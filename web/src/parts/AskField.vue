@@ -7,6 +7,7 @@ import { ask } from '../api/client.ts'
 import type { LedgerEntryView } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
+import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 
 // The one field at the top: finds what has a name as one types, and answers short questions.
@@ -17,11 +18,14 @@ interface Line {
   detail: string
   state?: AskView['found'][number]['state']
   to: RouteLocationRaw
+  /** Whose doors it shuts, by the docket. */
+  cutOff?: string
 }
 
 const { t } = useI18n()
 const router = useRouter()
 const session = useSession()
+const docket = useDocket()
 const input = useTemplateRef<HTMLInputElement>('input')
 const text = ref('')
 const open = ref(false)
@@ -74,7 +78,15 @@ const lines = computed<Line[]>(() => {
     return { id: key, text: t(key), detail: '', to }
   })
   const answers = (asked.value?.answer?.lines ?? []).map((line, index): Line => {
-    const { personId, placeId } = line
+    const { personId, placeId, departureId } = line
+    if (line.cutOff && personId) {
+      const to = { name: 'people', params: { personId } }
+      return { id: `answer-${index}`, text: line.text, detail: line.detail, to, cutOff: personId }
+    }
+    if (departureId) {
+      const to = { name: 'departures', params: { departureId } }
+      return { id: `answer-${index}`, text: line.text, detail: line.detail, to }
+    }
     const to =
       personId && placeId
         ? { name: 'grid', query: { under: placeId, cell: `${personId}.${placeId}` } }
@@ -115,6 +127,7 @@ function go(line: Line | undefined): void {
   text.value = ''
   open.value = false
   input.value?.blur()
+  if (line.cutOff) return docket.hold([{ type: 'plan-departure', personId: line.cutOff }], `departure ${line.cutOff}`)
   void router.push(line.to)
 }
 

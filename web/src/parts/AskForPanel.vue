@@ -2,16 +2,16 @@
 import type { RequestsView } from '@lodge/core'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { ask, type ApiError } from '../api/client.ts'
-import type { ShownPreview } from '../api/types.ts'
+import type { ApiError } from '../api/client.ts'
+import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
-import { useSession } from '../state/session.ts'
+import { useDirect } from '../state/direct.ts'
 
 // Asks whoever may give it for more. It stands by itself: whoever asks has no docket perhaps.
 const props = defineProps<{ askable: RequestsView['askable']; personId?: string }>()
 const emit = defineEmits<{ asked: []; close: [] }>()
 const { t } = useI18n()
-const session = useSession()
+const direct = useDirect()
 const { places } = useChoices()
 const form = reactive({ placeId: '', area: '', level: '', until: '', reason: '' })
 const sentence = ref('')
@@ -34,7 +34,7 @@ async function send(): Promise<void> {
   try {
     const { placeId, area, level, until, reason } = form
     const more = { ...(until ? { until } : {}), ...(reason.trim() ? { reason: reason.trim() } : {}) }
-    const change = {
+    const change: NewChange = {
       type: 'ask-for',
       placeId,
       area,
@@ -42,19 +42,8 @@ async function send(): Promise<void> {
       ...more,
       ...(props.personId ? { personId: props.personId } : {}),
     }
-    const shown = await ask<ShownPreview>('POST', session.path('/previews'), { changes: [change] })
-    const [problem] = shown.problems
-    if (problem) {
-      sentence.value = problem.sentence
-      return
-    }
-    const { changes, version, digest } = shown
-    await ask(
-      'POST',
-      session.path('/commits'),
-      { changes, version, digest },
-      { 'Idempotency-Key': crypto.randomUUID() },
-    )
+    sentence.value = await direct(change)
+    if (sentence.value) return
     emit('asked')
   } catch (failure) {
     sentence.value = (failure as ApiError).message

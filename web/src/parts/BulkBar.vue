@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
+import MessagePanel from './MessagePanel.vue'
 import { useDocket } from '../state/docket.ts'
 
 // What is done with everybody chosen in the list; it goes into the docket, where it is seen before it happens.
@@ -12,7 +13,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { choices, roles, places } = useChoices()
 const SLOT = 'bulk'
-const what = ref<'' | 'give' | 'take' | 'group' | 'until' | 'leave'>('')
+const what = ref<'' | 'give' | 'take' | 'group' | 'until' | 'leave' | 'message'>('')
 const roleId = ref('')
 const placeId = ref('')
 const groupId = ref('')
@@ -26,7 +27,10 @@ const groups = computed(() => [
 ])
 const acts = computed(() => [
   { value: '', text: t('bulk.choose') },
-  ...(['give', 'take', 'group', 'until', 'leave'] as const).map((value) => ({ value, text: t(`bulk.${value}`) })),
+  ...(['give', 'take', 'group', 'until', 'leave', 'message'] as const).map((value) => ({
+    value,
+    text: t(`bulk.${value}`),
+  })),
 ])
 
 watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
@@ -41,7 +45,7 @@ watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
     each((personId) => ({ type: 'join-group', groupId: groupId.value, personId }))
   } else if (what.value === 'until' && until.value) {
     each((personId) => ({ type: 'change-person', personId, engagementUntil: until.value }))
-  } else if (what.value === 'leave') each((personId) => ({ type: 'leave', personId }))
+  } else if (what.value === 'leave') each((personId) => ({ type: 'plan-departure', personId }))
   else docket.release(SLOT)
 })
 </script>
@@ -74,7 +78,8 @@ watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
     />
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('all')">{{ t('bulk.all') }}</button>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('clear')">{{ t('bulk.clear') }}</button>
-    <p v-if="tooMany" class="muted" role="alert">{{ t('bulk.tooMany', { most: MAXIMUM_CHANGES }) }}</p>
+    <MessagePanel v-if="what === 'message'" :ids="ids" />
+    <p v-else-if="tooMany" class="muted" role="alert">{{ t('bulk.tooMany', { most: MAXIMUM_CHANGES }) }}</p>
   </div>
 </template>
 

@@ -4,7 +4,9 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
+import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
+import NothingHere from './NothingHere.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
@@ -37,7 +39,7 @@ const nothing = computed(() => ({
 
 <template>
   <article>
-    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <NothingHere v-if="error?.status === 404" />
     <template v-if="cell">
       <SheetHead :close-label="t('grid.closeCell')" @close="$emit('close')">
         <DoorMark :state="cell.state" />
@@ -62,7 +64,15 @@ const nothing = computed(() => ({
           :opened="key.area === area"
         />
       </ul>
-      <p v-if="cell.keys.length === 0 && !missing" class="muted">{{ t('grid.noKeys') }}</p>
+      <template v-if="cell.onceIn.length > 0">
+        <h3 class="caption">{{ t('places.onceIn') }}</h3>
+        <ul>
+          <li v-for="key in cell.onceIn" :key="key.area">
+            <KeyMark :level="key.level" /> {{ key.product }}: {{ key.name }}
+          </li>
+        </ul>
+      </template>
+      <p v-else-if="cell.keys.length === 0 && !missing" class="muted">{{ t('grid.noKeys') }}</p>
     </template>
   </article>
 </template>

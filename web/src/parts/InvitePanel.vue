@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PacketsView } from '@lodge/core'
+import type { PacketRow, PacketsView } from '@lodge/core'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
@@ -51,6 +51,16 @@ function takeUp(): void {
 }
 onMounted(takeUp)
 
+/** Somebody who is here, whose standing, seats, groups and keys a newcomer starts with. */
+const { data: like } = useFetched<Omit<PacketRow, 'id' | 'name'>>(() =>
+  route.query.like ? session.path(`/people/${String(route.query.like)}/packet`) : null,
+)
+watch(like, (chosen) => {
+  if (chosen) Object.assign(form, startFrom(form, chosen))
+})
+// From a place's sheet: the first key is for there.
+if (route.query.at) form.keys[0]!.placeId = String(route.query.at)
+
 const { data: known } = useFetched<PacketsView>(() => session.path('/packets'))
 const packetId = ref(String(route.query.packet ?? ''))
 const packets = computed(() => (known.value?.packets ?? []).map(({ id, name }) => ({ value: id, text: name })))
@@ -69,7 +79,7 @@ watch(
   () => docket.isEmpty,
   (empty) => {
     if (!empty) return takeUp()
-    if (!form.email) return
+    if (!form.name) return
     sentTo.value = form.name
     Object.assign(form, emptyInvitation())
   },
@@ -102,9 +112,17 @@ watch(
           <BFormInput id="invite-name" v-model="form.name" autocomplete="off" maxlength="120" autofocus />
         </BFormGroup>
         <BFormGroup :label="t('invite.email')" label-for="invite-email">
-          <BFormInput id="invite-email" v-model="form.email" type="email" autocomplete="off" maxlength="200" />
+          <BFormInput
+            id="invite-email"
+            v-model="form.email"
+            type="email"
+            autocomplete="off"
+            maxlength="200"
+            :disabled="form.byHand"
+          />
         </BFormGroup>
       </div>
+      <label class="by-hand"><input v-model="form.byHand" type="checkbox" /> {{ t('invite.byHand') }}</label>
       <div class="pair">
         <BFormGroup :label="t('invite.kind')" label-for="invite-kind">
           <BFormSelect id="invite-kind" v-model="form.kind" :options="kinds" />
@@ -173,6 +191,15 @@ watch(
       <BFormGroup :label="t('invite.line')" label-for="invite-line" class="line">
         <BFormInput id="invite-line" v-model="form.line" maxlength="400" :placeholder="t('invite.optional')" />
       </BFormGroup>
+      <BFormGroup :label="t('record.phone')" label-for="invite-phone" :description="t('invite.phoneHint')">
+        <BFormInput
+          id="invite-phone"
+          v-model="form.phone"
+          type="tel"
+          maxlength="40"
+          :placeholder="t('invite.optional')"
+        />
+      </BFormGroup>
       <p v-if="docket.isEmpty" class="muted">{{ t('invite.missing') }}</p>
     </BForm>
   </article>
@@ -192,6 +219,10 @@ watch(
   border-top: 1px solid var(--line-soft);
   padding-top: 8px;
   margin-top: 10px;
+}
+.by-hand {
+  display: block;
+  margin-bottom: 8px;
 }
 .words {
   font-size: 12.5px;

@@ -105,7 +105,7 @@ tfoot th {
   font-weight: 600;
 }
 .off td {
-  color: var(--oxblood);
+  color: var(--ox);
 }
 .number {
   text-align: right;
@@ -113,7 +113,7 @@ tfoot th {
 }
 .problems {
   margin: 8px 0;
-  color: var(--oxblood);
+  color: var(--ox);
 }
 section > * {
   margin-bottom: 8px;

@@ -28,7 +28,20 @@ function refuse(event: Event): void {
 <template>
   <div v-if="person.offer" class="offer-actions">
     <template v-if="person.state === 'invited' || person.state === 'expired'">
+      <p v-if="person.offer.bounce !== null" class="oxblood came-back">
+        {{ person.offer.bounce ? t('offer.bounced', { reason: person.offer.bounce }) : t('offer.cameBack') }}
+      </p>
       <BButton
+        v-if="person.state === 'invited' && person.email && person.offer.bounce === null"
+        size="sm"
+        variant="outline-primary"
+        :disabled="!person.controls.withdraw.enabled"
+        :title="person.controls.withdraw.reason"
+        @click="docket.hold([{ type: 'remind', offerId: person.offer.id }])"
+        >{{ t('offer.remind') }}</BButton
+      >
+      <BButton
+        v-if="person.email"
         size="sm"
         variant="outline-primary"
         :disabled="!person.controls.withdraw.enabled"
@@ -73,7 +86,8 @@ function refuse(event: Event): void {
   flex-wrap: wrap;
   gap: 8px;
 }
-label {
+label,
+.came-back {
   flex: 1 0 100%;
   font-size: 12.5px;
 }

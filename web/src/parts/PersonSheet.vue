@@ -3,6 +3,7 @@ import type { PersonSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
+import NothingHere from './NothingHere.vue'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import { amount } from '../logic/money.ts'
 import DoorMark from '../marks/DoorMark.vue'
@@ -12,12 +13,15 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
+import AwayPanel from './AwayPanel.vue'
 import AccessPanel from './AccessPanel.vue'
 import GrantLines from './GrantLines.vue'
+import HangsPanel from './HangsPanel.vue'
 import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
 import WayIn from './WayIn.vue'
 import OfferActions from './OfferActions.vue'
+import RecordPanel from './RecordPanel.vue'
 import SheetHead from './SheetHead.vue'
 
 const props = defineProps<{ personId: string }>()
@@ -29,6 +33,14 @@ const router = useRouter()
 const { data: person, error } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
 const giving = ref(false)
+const editing = ref(false)
+const hanging = ref(false)
+const goingAway = ref(false)
+const leavingPlan = computed(() => ({
+  name: 'departures',
+  params: { departureId: person.value?.departureId ?? '' },
+  query: person.value?.departureId ? {} : { person: props.personId },
+}))
 const doing = ref<'move' | 'copy' | null>(null)
 
 function toggleDoing(what: 'move' | 'copy'): void {
@@ -64,6 +76,13 @@ const dates = computed(() => {
   return `${one.until ? t('person.hereUntil', words) : t('person.here', words)}${one.manager ? `; ${t('person.reportsTo', { name: one.manager })}` : ''}.`
 })
 
+const filled = computed(() =>
+  (person.value?.record?.fields ?? []).flatMap(({ name, values, valueId, text }) => {
+    const value = values.find((one) => one.id === valueId)?.name ?? text
+    return value ? [{ name, value }] : []
+  }),
+)
+
 function toggle(id: string): void {
   if (!opened.value.delete(id)) opened.value.add(id)
 }
@@ -71,16 +90,19 @@ function toggle(id: string): void {
 
 <template>
   <article>
-    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <NothingHere v-if="error?.status === 404" />
     <template v-if="person">
       <SheetHead :close-label="t('person.close')" @close="$emit('close')">
-        <DoorMark :state="person.state" :over="person.engagementOver" />
+        <DoorMark :state="person.state" :over="person.engagementOver" :bounced="person.bounced" />
         <h2>{{ person.name }}</h2>
-        <span class="state muted">{{ t(`state.${person.engagementOver ? 'over' : person.state}`) }}</span>
+        <span class="state muted">{{
+          t(`state.${person.engagementOver ? 'over' : person.bounced ? 'bounced' : person.state}`)
+        }}</span>
       </SheetHead>
       <p class="muted about">
         {{ about }}. {{ dates }}
         <template v-if="person.email"><br />{{ person.email }}</template>
+        <template v-if="person.record?.phone"><br />{{ person.record.phone }}</template>
         <template v-if="person.cameAs"><br />{{ t('person.cameAs', { email: person.cameAs }) }}</template>
       </p>
       <div class="actions">
@@ -111,8 +133,39 @@ function toggle(id: string): void {
           variant="outline-danger"
           :disabled="!person.controls.leave.enabled"
           :title="person.controls.leave.reason"
-          @click="docket.hold([{ type: 'leave', personId }])"
+          @click="docket.hold([{ type: 'plan-departure', personId }], `departure ${personId}`)"
           >{{ t('person.leave') }}</BButton
+        >
+        <RouterLink
+          v-if="person.record && person.controls.leave.enabled"
+          class="btn btn-outline-primary"
+          :to="leavingPlan"
+          >{{ t('leaving.open') }}</RouterLink
+        >
+        <BButton
+          v-if="person.record && person.state === 'active'"
+          variant="outline-primary"
+          :disabled="!person.controls.change.enabled"
+          :title="person.controls.change.reason"
+          :aria-pressed="goingAway"
+          @click="goingAway = !goingAway"
+          >{{ t('away.title') }}</BButton
+        >
+        <BButton
+          v-if="person.state === 'left'"
+          variant="outline-primary"
+          :disabled="!person.controls.change.enabled"
+          :title="person.controls.change.reason"
+          @click="fill({ kind: 'return', personId })"
+          >{{ t('leaving.return') }}</BButton
+        >
+        <BButton
+          v-if="['left', 'declined', 'refused', 'withdrawn', 'expired'].includes(person.state) && person.record"
+          variant="outline-danger"
+          :disabled="!person.controls.change.enabled"
+          :title="person.controls.change.reason"
+          @click="docket.hold([{ type: 'erase', personId }])"
+          >{{ t('leaving.erase') }}</BButton
         >
         <BButton
           v-if="person.state === 'active' && personId !== session.me?.current?.personId && !session.seeing"
@@ -122,7 +175,32 @@ function toggle(id: string): void {
           @click="seeAs"
           >{{ t('seeing.start') }}</BButton
         >
+        <BButton
+          v-if="person.record"
+          variant="outline-primary"
+          :disabled="!person.controls.change.enabled"
+          :title="person.controls.change.reason"
+          :aria-pressed="editing"
+          @click="editing = !editing"
+          >{{ t('record.title') }}</BButton
+        >
+        <BButton
+          v-if="person.record && (person.state === 'active' || person.state === 'away')"
+          variant="outline-primary"
+          :aria-pressed="hanging"
+          @click="hanging = !hanging"
+          >{{ t('hangs.title') }}</BButton
+        >
       </div>
+      <dl v-if="person.record && !editing && filled.length > 0" class="fields">
+        <template v-for="field in filled" :key="field.name">
+          <dt>{{ field.name }}</dt>
+          <dd>{{ field.value }}</dd>
+        </template>
+      </dl>
+      <AwayPanel v-if="goingAway" :person-id="personId" @close="goingAway = false" />
+      <HangsPanel v-if="hanging && person.record" :person-id="personId" :may-leave="person.controls.leave.enabled" />
+      <RecordPanel v-if="editing && person.record" :person="person" />
       <GivePanel v-if="giving" :person="{ id: personId, name: person.name }" @close="giving = false" />
 
       <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
@@ -161,6 +239,12 @@ function toggle(id: string): void {
       >
         {{ t('access.copyIt') }}
       </button>
+      <RouterLink
+        v-if="person.controls.change.enabled && person.state === 'active'"
+        class="btn btn-quiet btn-sm"
+        :to="{ name: 'people', params: { personId: '' }, query: { invite: '1', like: personId } }"
+        >{{ t('invite.like') }}</RouterLink
+      >
       <RouterLink
         v-if="person.controls.change.enabled && person.state === 'active'"
         class="btn btn-quiet btn-sm"
@@ -240,7 +324,10 @@ function toggle(id: string): void {
           >
         </p>
       </template>
-      <WayIn v-if="person.standing" :person-id="personId" :today="today" />
+      <p v-if="person.record && person.controls.change.enabled">
+        <a :href="session.path(`/people/${personId}/export`)">{{ t('leaving.kept') }}</a>
+      </p>
+      <WayIn v-if="person.standing" :person-id="personId" :name="person.name" :today="today" />
       <HistoryLines :about="personId" :today="today" />
     </template>
   </article>
@@ -252,6 +339,15 @@ function toggle(id: string): void {
 }
 .about {
   margin: 6px 0 10px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 14px;
+  margin: 8px 0;
+}
+.fields dd {
+  margin: 0;
 }
 .actions {
   display: flex;

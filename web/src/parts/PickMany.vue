@@ -64,9 +64,19 @@ function move(by: number): void {
   at.value = Math.max(0, Math.min(found.value.length - 1, at.value + by))
 }
 
+/** What was entered before it was found: whoever types faster than the answer comes still gets it. */
+let entered = ''
 function enter(): void {
-  if (open.value) pick(found.value[at.value])
+  if (!open.value) return
+  const option = found.value[at.value]
+  if (option) pick(option)
+  else entered = text.value
 }
+watch(found, ([first]) => {
+  if (!first || entered === '' || entered !== text.value) return
+  entered = ''
+  pick(first)
+})
 
 function erase(): void {
   if (text.value === '' && picked.value.length > 0) drop(picked.value.at(-1)!)

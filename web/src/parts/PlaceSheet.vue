@@ -7,6 +7,7 @@ import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
+import NothingHere from './NothingHere.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import { useChoices } from '../state/choices.ts'
@@ -78,7 +79,7 @@ function move(parentId: string): void {
 
 <template>
   <article>
-    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <NothingHere v-if="error?.status === 404" />
     <template v-if="place">
       <SheetHead :close-label="t('places.close')" @close="$emit('close')">
         <h2><WallMark v-if="place.walled" />{{ place.name }}</h2>
@@ -110,6 +111,18 @@ function move(parentId: string): void {
           :title="place.controls.archive.reason"
           @click="docket.hold([{ type: 'archive-place', placeId, archived: !place.archived }])"
           >{{ place.archived ? t('places.restore') : t('places.archive') }}</BButton
+        >
+        <BButton
+          v-if="place.controls.clientEnds.enabled"
+          variant="outline-danger"
+          @click="docket.fill({ kind: 'client-ends', placeId }, `client ends ${placeId}`)"
+          >{{ t('places.clientEnds') }}</BButton
+        >
+        <RouterLink
+          v-if="place.controls.invite.enabled"
+          class="btn btn-outline-primary"
+          :to="{ name: 'people', params: { personId: '' }, query: { invite: '1', at: placeId } }"
+          >{{ t('invite.here') }}</RouterLink
         >
         <RouterLink
           v-if="place.controls.statement.enabled"

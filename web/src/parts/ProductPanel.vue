@@ -152,7 +152,7 @@ async function fetchSheet(): Promise<void> {
   margin: 6px 0;
 }
 .problem {
-  color: var(--oxblood);
+  color: var(--ox);
   margin: 8px 0 0;
 }
 </style>

@@ -298,6 +298,7 @@ function cellText(cell: number): string {
     ...(cell & CELL.approval ? [t('grid.approval')] : []),
     ...(cell & CELL.ownOnly ? [t('grid.ownOnly')] : []),
     ...(cell & CELL.absent ? [t('grid.absent')] : []),
+    ...(cell & CELL.onceIn ? [t('grid.onceIn')] : []),
   ]
   return notes.join(', ')
 }

@@ -2,6 +2,7 @@
 import type { RoleSheetView, RolesView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import NothingHere from './NothingHere.vue'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
@@ -42,7 +43,7 @@ function retire(replacementId: string): void {
 
 <template>
   <article>
-    <p v-if="error?.status === 404" class="muted">{{ t('common.nothingHere') }}</p>
+    <NothingHere v-if="error?.status === 404" />
     <template v-if="role">
       <SheetHead :close-label="t('roles.close')" @close="$emit('close')">
         <h2>{{ role.name }}</h2>

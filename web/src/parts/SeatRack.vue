@@ -122,7 +122,7 @@ h2 {
   margin-top: 8px;
 }
 .short {
-  color: var(--oxblood);
+  color: var(--ox);
   font-weight: 600;
   font-size: 13px;
 }

@@ -6,10 +6,11 @@ import type { WayInView } from '../api/types.ts'
 import { shortDate } from '../logic/dates.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import FirstSlipPanel from './FirstSlipPanel.vue'
 import ProblemList from './ProblemList.vue'
 
 // Why somebody cannot sign in, and how they are helped back in.
-const props = defineProps<{ personId: string; today: string }>()
+const props = defineProps<{ personId: string; name: string; today: string }>()
 const { t } = useI18n()
 const session = useSession()
 const pathOf = (rest: string) => session.path(`/people/${props.personId}${rest}`)
@@ -46,6 +47,8 @@ const countersign = () => act(() => ask('POST', pathOf('/countersign'), {}))
       }}
       <template v-if="way.secondMeans">{{ t('wayIn.second') }}</template>
     </p>
+    <p v-if="way.signInName" class="line">{{ t('wayIn.named', { name: way.signInName }) }}</p>
+    <FirstSlipPanel v-if="way.mayPrint" :person-id="personId" :name="name" />
     <p v-for="one in way.waiting" :key="one.issuer" class="line waiting">
       <span>{{ t('wayIn.waiting', { issuer: one.issuer }) }}</span>
       <BButton

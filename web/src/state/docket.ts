@@ -35,6 +35,8 @@ export const useDocket = defineStore('docket', () => {
   const movedBy = ref<string[]>([])
   const open = ref(false)
   const busy = ref(false)
+  /** How those whose access moves are told besides seeing it (model I8). */
+  const tell = ref<'' | 'now' | 'digest'>('')
   const applying = ref(false)
   /** How far a docket applied in batches has come. */
   const run = ref<RunView | null>(null)
@@ -154,7 +156,8 @@ export const useDocket = defineStore('docket', () => {
     applying.value = true
     error.value = null
     try {
-      const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+      const told = tell.value ? { tell: tell.value } : {}
+      const body = { changes: shown.changes, version: shown.version, digest: shown.digest, ...told }
       const answer = await proof.withProof(() =>
         ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key }),
       )
@@ -209,6 +212,7 @@ export const useDocket = defineStore('docket', () => {
     clearTimeout(timer)
     turn += 1
     held.value = []
+    tell.value = ''
     rest.value = null
     preview.value = null
     error.value = null
@@ -231,6 +235,7 @@ export const useDocket = defineStore('docket', () => {
     error,
     movedBy,
     open,
+    tell,
     busy,
     applying,
     run,

@@ -224,6 +224,8 @@ export abstract class RoutesInForce implements Attached {
     this.forgetPerson(slot, true)
     wait(person.engagementFrom, { table: 'person', row: person })
     wait(person.engagementUntil, { table: 'person', row: person })
+    wait(person.awayFrom, { table: 'person', row: person })
+    wait(person.awayUntil, { table: 'person', row: person })
     this.putCircles(slot, person)
   }
 

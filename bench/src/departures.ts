@@ -1,0 +1,160 @@
+import 'reflect-metadata'
+import { spawn } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { once } from 'node:events'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
+import { openPools, readAccount, readAccountAsOf, readTable } from '@lodge/server'
+import { median, report, timed, type Yardstick } from './yardsticks.ts'
+
+// A departure of somebody with much: planned, doors shut, many at once; and the account read as of a date. `--hundredth`
+// runs a hundredth.
+const root = resolve(import.meta.dirname, '../..')
+const small = process.argv.includes('--hundredth')
+const PEOPLE = small ? 500 : 50_000
+const GRANTS = small ? 5 : 500
+const REPORTS = small ? 2 : 20
+const MANY = small ? 2 : 200
+const ROUNDS = small ? 1 : 3
+const ASSUMED_MILLISECONDS = 1200
+const ASSUMED_GRANTS = 200_000
+/** A docket is applied in parts of so many changes here. */
+const DOCKET = 250
+
+const directory = mkdtempSync(join(tmpdir(), 'lodge-departures-'))
+const options = ['--directory', directory, '--port', '8794', '--people', String(PEOPLE), '--reset']
+const demo = spawn(process.execPath, ['--max-old-space-size=4000', join(root, 'demo/dist/start.js'), ...options], {
+  env: { ...process.env, LODGE_NOW: '2026-06-16T09:00:00+01:00', LODGE_SIGN_IN_ATTEMPTS: '1000' },
+  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+})
+const [{ origin }] = (await once(demo, 'message')) as [{ origin: string }]
+const { databaseUrl, accountId } = JSON.parse(readFileSync(join(directory, 'running.json'), 'utf8')) as {
+  databaseUrl: string
+  accountId: string
+}
+const pools = openPools(databaseUrl)
+let cookie = ''
+
+async function ask<T>(method: string, path: string, body?: object): Promise<T> {
+  const answer = await fetch(`${origin}${path.startsWith('/api/s') ? path : `/api/accounts/${accountId}${path}`}`, {
+    method,
+    headers: { 'Content-Type': 'application/json', Cookie: cookie, 'Idempotency-Key': randomUUID() },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  })
+  if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`)
+  if (path === '/api/session')
+    cookie = answer.headers
+      .getSetCookie()
+      .map((one) => one.split(';')[0])
+      .join('; ')
+  return (answer.status === 204 ? {} : await answer.json()) as T
+}
+
+interface Shown {
+  changes: object[]
+  version: number
+  digest: string
+  problems: { sentence: string }[]
+}
+
+const previewOf = (changes: object[]) => ask<Shown>('POST', '/previews', { changes })
+
+async function commit({ changes, version, digest, problems }: Shown): Promise<void> {
+  if (problems[0]) throw new Error(problems[0].sentence)
+  const { run } = await ask<{ run?: string }>('POST', '/commits', { changes, version, digest })
+  while (run && (await ask<{ state: string }>('GET', `/runs/${run}`)).state !== 'done')
+    await new Promise((done) => setTimeout(done, 20))
+}
+
+async function apply(changes: object[]): Promise<void> {
+  for (let from = 0; from < changes.length; from += DOCKET)
+    await commit(await previewOf(changes.slice(from, from + DOCKET)))
+}
+
+try {
+  await ask('POST', '/api/session', { email: DEMO_OWNER_EMAIL, password: DEMO_PASSWORD })
+  const scale = await readingScale()
+  const { account } = (await readAccount(pools.work, accountId))!
+  const staff = [...account.all('person')].filter((one) => one.state === 'active' && one.standing === 'member')
+  const role = [...account.all('role')].find(({ retired }) => !retired)!
+  const places = [...account.all('place')].filter(({ parentId, archived }) => parentId !== null && !archived)
+  const leavers = staff.slice(0, ROUNDS)
+  for (const [at, { id }] of leavers.entries()) {
+    const own = new Set(account.by('grant', 'person', id).map((grant) => `${grant.roleId} ${grant.placeId}`))
+    const free = places.filter((place) => !own.has(`${role.id} ${place.id}`)).slice(0, GRANTS)
+    await apply(
+      free.map((place) => ({ type: 'give', subjectKind: 'person', subjectId: id, roleId: role.id, placeId: place.id })),
+    )
+    const reports = staff.slice(ROUNDS + at * REPORTS, ROUNDS + (at + 1) * REPORTS)
+    await apply(reports.map((one) => ({ type: 'change-person', personId: one.id, managerId: id })))
+  }
+  const measured = [
+    await oneDeparture(
+      leavers.map(({ id }) => id),
+      scale,
+    ),
+    await manyAtOnce(
+      staff.slice(-MANY).map(({ id }) => id),
+      scale,
+    ),
+    await asOfDate(),
+  ]
+  for (const row of measured.flat()) if (!report(row, small)) process.exitCode = 1
+} finally {
+  const gone = once(demo, 'exit')
+  await pools.end()
+  demo.kill('SIGINT')
+  await gone
+  rmSync(directory, { recursive: true, force: true })
+}
+
+/** How much slower than assumed this machine reads, as in the other yardsticks. */
+async function readingScale(): Promise<number> {
+  const readings: number[] = []
+  let grants = 0
+  for (let round = 0; round < 3; round += 1) {
+    readings.push(
+      await timed(async () => (grants = (await readTable(pools.work, accountId, 'grant', new Map())).length)),
+    )
+  }
+  return median(readings) / ((ASSUMED_MILLISECONDS * grants) / ASSUMED_GRANTS)
+}
+
+/** Planned ahead and previewed; then the doors, from the button to the answer. */
+async function oneDeparture(ids: readonly string[], scale: number): Promise<Yardstick[]> {
+  const [planned, shut]: [number[], number[]] = [[], []]
+  for (const personId of ids) {
+    const plan = { type: 'plan-departure', personId, at: '2026-06-30T17:00' }
+    planned.push(await timed(() => previewOf([plan])))
+    const now = await previewOf([{ type: 'plan-departure', personId }])
+    shut.push(await timed(() => commit(now)))
+  }
+  const who = `${GRANTS} keys, ${REPORTS} reports, three products`
+  const unit = { unit: 'ms', limit: 1, bound: 'most' as const }
+  return [
+    { name: `A departure planned (${who})`, value: median(planned), against: 300 * scale, ...unit },
+    { name: `Its doors shut (${who})`, value: median(shut), against: 1000 * scale, ...unit },
+  ]
+}
+
+/** As at a client's end: all in one docket. */
+async function manyAtOnce(ids: readonly string[], scale: number): Promise<Yardstick[]> {
+  const changes = ids.map((personId) => ({ type: 'plan-departure', personId }))
+  const shown = await previewOf(changes)
+  const value = await timed(() => commit(shown))
+  return [{ name: `${MANY} leave at once`, value, against: 50 * MANY * scale, unit: 'ms', limit: 1, bound: 'most' }]
+}
+
+async function asOfDate(): Promise<Yardstick[]> {
+  const [then, now]: [number[], number[]] = [[], []]
+  const instant = Date.parse('2026-06-16T07:59:00Z') * 1000
+  const latest = (await readAccount(pools.work, accountId))!.guard.committedAt
+  for (let round = 0; round < 3; round += 1) {
+    now.push(await timed(() => readAccount(pools.work, accountId)))
+    then.push(await timed(() => readAccountAsOf(pools.work, accountId, Math.max(instant, latest - 1))))
+  }
+  const [value, against] = [median(then), median(now)]
+  return [{ name: 'The account read as of a date, against now', value, against, unit: 'ms', limit: 2, bound: 'most' }]
+}

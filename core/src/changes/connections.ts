@@ -1,0 +1,80 @@
+import { Equals, IsOptional, IsString, MaxLength } from 'class-validator'
+import type { Id } from '../account/rows.ts'
+import { Line } from '../checks/shape.ts'
+import { productAt } from '../products/catalogue.ts'
+import type { Sight } from '../access/sight.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId } from './shapes.ts'
+
+export class ConnectProduct {
+  @Equals('connect-product') type!: 'connect-product'
+  @RowId() connectionId!: Id
+  @IsString() @MaxLength(60) product!: string
+  /** Base address of the product's SCIM 2.0 service (RFC 7644 §1.3). */
+  @Line(300) scimAddress!: string
+  /** Base address of its handover service, if it has one. */
+  @IsOptional() @Line(300) thingsAddress?: string | null
+}
+
+/** Has a product's accounts follow this account from now on; its secret is given to the server apart. */
+export const connectProduct: ChangeKind<ConnectProduct> = {
+  type: 'connect-product',
+  shape: ConnectProduct,
+  onlyEnds: true,
+  fill: (change, makeId) => ({ ...change, connectionId: change.connectionId ?? makeId() }),
+  decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
+    if (!mayConnect(draft)) return
+    if (!productAt(draft.account, product, draft.now)) {
+      return draft.refuse('not-found', 'There is no such product here; import its sheet first.', '/product')
+    }
+    if (draft.account.by('connection', 'product', product).some((one) => one.on)) {
+      return draft.refuse('connected', 'This product is connected already; disconnect it first.', '/product')
+    }
+    const addresses = [scimAddress, thingsAddress].filter((one) => one !== null)
+    for (const address of addresses) {
+      if (!isAddress(address))
+        return draft.refuse('bad-address', `“${address}” is no web address; write it whole.`, '/scimAddress')
+    }
+    const row = { id: connectionId, product, scimAddress, thingsAddress: thingsAddress || null }
+    draft.insert('connection', { ...row, on: true, since: draft.now })
+  },
+  sentence: (change, sight, verb) => `${verb('connected', 'connect')} ${productName(change.product, sight)}`,
+  record: (change) => change,
+}
+
+export class DisconnectProduct {
+  @Equals('disconnect-product') type!: 'disconnect-product'
+  @RowId() connectionId!: Id
+}
+
+/** Accounts in the product stay as they are and follow nothing any more. */
+export const disconnectProduct: ChangeKind<DisconnectProduct> = {
+  type: 'disconnect-product',
+  shape: DisconnectProduct,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { connectionId }) {
+    if (!mayConnect(draft)) return
+    const row = draft.account.get('connection', connectionId)
+    if (!row?.on) return draft.refuse('not-found', 'There is no such connection here; it may have been cut meanwhile.')
+    draft.update('connection', connectionId, { on: false })
+  },
+  sentence(change, sight, verb) {
+    const product = sight.named.get('connection', change.connectionId)?.product ?? ''
+    return `${verb('disconnected', 'disconnect')} ${productName(product, sight)}`
+  },
+  record: (change) => change,
+}
+
+function mayConnect(draft: Draft): boolean {
+  return draft.need('connections', 'run', draft.account.root.id, 'connect products')
+}
+
+function isAddress(text: string): boolean {
+  return /^https?:\/\/[^\s/]+/.test(text)
+}
+
+function productName(code: string, sight: Sight): string {
+  return productAt(sight.named, code, sight.now)?.sheet.name ?? code
+}

@@ -1,0 +1,154 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Account } from '../account/account.ts'
+import type { Id, StepRow, Taker } from '../account/rows.ts'
+import type { HangKind } from '../departures/hangs.ts'
+import { passingOn } from '../departures/pass-on.ts'
+import { isSettled, stepsOf } from '../departures/plan.ts'
+import { AFTER_STEPS, leaverOf, takerOf } from './departures.ts'
+import type { Draft } from './draft.ts'
+import { decide, readChange } from './index.ts'
+import type { ChangeKind } from './kind.ts'
+import { idFrom, RowId } from './shapes.ts'
+
+// What is done for a departure once its doors are shut: settled by hand, noted as products answer, closed when all is.
+
+export class SettleStep {
+  @Equals('settle-step') type!: 'settle-step'
+  @RowId() stepId!: Id
+  /** `done` by hand, `let-go`, `again`, or `pass` to another taker. */
+  @IsIn(['done', 'let-go', 'again', 'pass']) how!: 'done' | 'let-go' | 'again' | 'pass'
+  @IsOptional() @IsIn(['person', 'group', 'place']) takerKind?: Taker['kind'] | null
+  @IsOptional() @RowId() takerId?: Id | null
+}
+
+/** Somebody settles a step that waits for a human: ticks it off, lets it go, tries again, or names another taker (X4). */
+export const settleStep: ChangeKind<SettleStep> = {
+  type: 'settle-step',
+  shape: SettleStep,
+  fill: (change) => change,
+  decide(draft, change) {
+    const step = draft.account.get('step', change.stepId)
+    const departure = draft.account.get('departure', step?.departureId)
+    if (!step || !departure || draft.sight.depthOf(departure.personId) !== 'record') {
+      return draft.refuse('not-found', 'There is no such step here; it may have been settled meanwhile.')
+    }
+    if (!draft.need('people', 'change', draft.account.root.id, 'settle what is left of a departure')) return
+    if (step.state === 'done' || step.state === 'let-go') {
+      return draft.refuse('settled', 'This is settled already.')
+    }
+    const inProduct = step.kind === 'things' || step.kind === 'close'
+    if (change.how === 'done' && step.kind === 'close') {
+      return draft.refuse('read-back', 'An account in a product is closed when the product says so; try again instead.')
+    }
+    if (change.how === 'again' || (change.how === 'pass' && inProduct)) {
+      const taker = change.how === 'pass' ? takerOf(draft, step.kind, change) : step.taker
+      draft.update('step', step.id, { state: 'waiting', taker: taker ?? step.taker, note: null })
+    } else if (change.how === 'pass') {
+      const taker = takerOf(draft, step.what, change)
+      if (taker) passStep(draft, step, departure.personId, taker)
+    } else draft.update('step', step.id, { state: change.how, doneAt: draft.now, note: null })
+    draft.effects.push({ kind: 'go-on-leaving', departureId: departure.id })
+  },
+  sentence: (change, sight, verb) => {
+    const step = sight.named.get('step', change.stepId)
+    return `${verb('settled', 'settle')} a step of ${leaverOf(step?.departureId, sight)} leaving`
+  },
+  record: (change) => change,
+}
+
+export class StepNote {
+  @RowId() stepId!: Id
+  @IsIn(['waiting', 'done', 'blocked']) state!: 'waiting' | 'done' | 'blocked'
+  @IsOptional() @IsString() @MaxLength(300) note?: string | null
+}
+
+export class NoteSteps {
+  @Equals('note-steps') type!: 'note-steps'
+  @RowId() departureId!: Id
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => StepNote) steps!: StepNote[]
+}
+
+/** What the products answered: set by time itself alone, once it was read back (model X4). */
+export const noteSteps: ChangeKind<NoteSteps> = {
+  type: 'note-steps',
+  shape: NoteSteps,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { departureId, steps }) {
+    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what the products answer is noted so.')
+    for (const { stepId, state, note = null } of steps) {
+      const step = draft.account.get('step', stepId)
+      if (step?.departureId !== departureId) return draft.refuse('not-found', 'There is no such step.')
+      if (step.state === 'done' || step.state === 'let-go') continue
+      draft.update('step', stepId, { state, note: note ?? null, doneAt: state === 'done' ? draft.now : null })
+    }
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('went on with', 'go on with')} ${leaverOf(change.departureId, sight)} leaving`,
+  record: (change) => change,
+}
+
+export class CloseDeparture {
+  @Equals('close-departure') type!: 'close-departure'
+  @RowId() departureId!: Id
+  /** SHA-256 of the leaver's record, in base64url, so that the chain vouches for it. */
+  @IsString() @MaxLength(64) recordHash!: string
+}
+
+/** Everything is settled and the record is signed: the departure is done (model X5). */
+export const closeDeparture: ChangeKind<CloseDeparture> = {
+  type: 'close-departure',
+  shape: CloseDeparture,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { departureId }) {
+    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'A record is signed when all else is settled.')
+    const row = draft.account.get('departure', departureId)
+    const steps = stepsOf(draft.account, departureId)
+    if (row?.state !== 'running' || !isSettled(steps))
+      return draft.refuse('not-settled', 'Something is left to settle.')
+    for (const step of steps) {
+      if (step.kind === 'record') draft.update('step', step.id, { state: 'done', doneAt: draft.now })
+    }
+    draft.update('departure', departureId, { state: 'done' })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('signed', 'sign')} the record of ${leaverOf(change.departureId, sight)} leaving`,
+  record: (change) => change,
+}
+
+/** A step left over, passed on by whoever settles it, by their own rights. */
+function passStep(draft: Draft, step: StepRow, personId: Id, taker: Taker): void {
+  if (step.kind === 'handover') {
+    const changes = passingLate(draft.account, step, personId, taker)
+    const decision = decide(
+      draft.account,
+      changes.map((one, at) => readChange(one, () => idFrom(step.id, AFTER_STEPS + at)).value!),
+      draft.actor,
+      draft.now,
+    )
+    draft.problems.push(...decision.problems)
+    if (decision.problems.length > 0) return
+    draft.takeOver({ ...decision, marks: [...decision.marks] })
+  }
+  draft.update('step', step.id, {
+    state: step.kind === 'handover' ? 'done' : 'waiting',
+    taker,
+    note: null,
+    doneAt: step.kind === 'handover' ? draft.now : null,
+  })
+}
+
+/** After the doors are shut their keys have ended: what they gave is given again from the role they had (model X3). */
+function passingLate(account: Account, step: StepRow, personId: Id, taker: Taker): object[] {
+  if (step.what === 'report') return [{ type: 'change-person', personId: step.subject, managerId: taker.id }]
+  if (step.what !== 'steward')
+    return passingOn(account, { kind: step.what as HangKind, id: step.subject }, personId, taker, 0)
+  const ended = account.get('departure', step.departureId)?.ended?.grants ?? []
+  const roles = new Set(ended.filter(({ placeId }) => placeId === step.subject).map(({ roleId }) => roleId))
+  return [...roles].map((roleId) => ({
+    ...{ type: 'give', subjectKind: taker.kind, subjectId: taker.id },
+    ...{ roleId, placeId: step.subject },
+  }))
+}

@@ -1,0 +1,47 @@
+import { Equals } from 'class-validator'
+import type { Id } from '../account/rows.ts'
+import type { ChangeKind } from './kind.ts'
+import { RowId } from './shapes.ts'
+
+export class Erase {
+  @Equals('erase') type!: 'erase'
+  @RowId() personId!: Id
+}
+
+/** Who can be erased: whoever left or never came in (model P3). */
+const ERASABLE = new Set(['left', 'declined', 'refused', 'withdrawn', 'expired', 'invited'])
+
+/**
+ * Destroys every personal value of somebody who is gone; history keeps a pseudonym, and the chain still verifies (model
+ * X7). Final: nobody undoes it.
+ */
+export const erase: ChangeKind<Erase> = {
+  type: 'erase',
+  shape: Erase,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { personId }) {
+    const person = draft.seen('person', personId, 'person')
+    if (!person) return
+    const name = draft.account.nameOf(personId)
+    const standing = draft.actorPerson?.standing
+    if (draft.actor.kind === 'person' && standing !== 'owner' && standing !== 'administrator') {
+      return draft.refuse('not-allowed', 'Only an owner or administrator erases somebody.')
+    }
+    if (person.state === 'erased') return draft.refuse('no-change', 'They are erased already.')
+    const open = draft.account
+      .by('offer', 'person', personId)
+      .some((one) => one.state === 'live' && one.expiresAt > draft.now)
+    if (!ERASABLE.has(person.state) || open) {
+      return draft.refuse('not-gone', `${name} is not gone; end their time here, or withdraw the invitation, first.`)
+    }
+    if (draft.account.by('departure', 'person', personId).some((one) => one.state === 'running')) {
+      return draft.refuse('leaving', `Something is left to do for ${name}’s leaving; settle that first.`)
+    }
+    for (const { field } of draft.account.personalOf(personId)) draft.set(personId, field, null)
+    draft.update('person', personId, { state: 'erased', loginId: null, reference: null, choices: {} })
+    draft.effects.push({ kind: 'forget', personId, loginId: person.loginId })
+  },
+  sentence: (change, sight, verb) => `${verb('erased', 'erase')} ${sight.personName(change.personId)}`,
+  record: (change) => change,
+}

@@ -1,0 +1,59 @@
+import type { Account } from '../account/account.ts'
+import type { Id, Taker } from '../account/rows.ts'
+import { whenText, type Instant } from '../time/instants.ts'
+import type { HangKind } from './hangs.ts'
+
+/** Who can take over what: things of these kinds go to these kinds of takers, or to nobody where that does no harm (X3). */
+export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; letGo: boolean }>> = {
+  report: { by: ['person'], letGo: true },
+  steward: { by: ['person', 'group'], letGo: true },
+  'group-led': { by: ['person'], letGo: true },
+  invitation: { by: ['person'], letGo: true },
+  link: { by: ['person'], letGo: true },
+  plan: { by: ['person'], letGo: true },
+  approver: { by: ['person'], letGo: true },
+  line: { by: ['person'], letGo: true },
+  things: { by: ['person', 'group', 'place'], letGo: true },
+}
+
+/** The ordinary changes by which one thing that hangs on somebody passes to its taker; each is judged like any other (X3). */
+export function passingOn(
+  account: Account,
+  { kind, id }: { kind: HangKind; id: Id },
+  personId: Id,
+  taker: Taker,
+  now: Instant,
+): object[] {
+  if (kind === 'report') {
+    // Whoever takes over reports to somebody already.
+    return id === taker.id ? [] : [{ type: 'change-person', personId: id, managerId: taker.id }]
+  }
+  if (kind === 'group-led') {
+    const group = account.get('group', id)
+    if (!group) return []
+    const rule = group.rule ? { rule: group.rule.anyOf.map((allOf) => ({ allOf })) } : {}
+    return [{ type: 'change-group', groupId: id, name: group.name, leadId: taker.id, ...rule }]
+  }
+  if (kind === 'steward') return stewardship(account, id, personId, taker, now)
+  if (kind === 'invitation' || kind === 'link' || kind === 'plan') {
+    return [{ type: 'hand-over', what: kind, id, toId: taker.id }]
+  }
+  return []
+}
+
+/** The same keys at the place; a role that passes walls is never passed on so (model T3). */
+function stewardship(account: Account, placeId: Id, personId: Id, taker: Taker, now: Instant): object[] {
+  return account
+    .by('grant', 'subject', `person ${personId}`)
+    .filter((grant) => grant.placeId === placeId && (grant.until === null || grant.until > now))
+    .filter((grant) => !account.get('role', grant.roleId)?.wallPassing)
+    .map((grant) => ({
+      type: 'give',
+      subjectKind: taker.kind,
+      subjectId: taker.id,
+      roleId: grant.roleId,
+      placeId,
+      ...(grant.from > now ? { from: whenText(grant.from, account.zone, 'beginning') } : {}),
+      ...(grant.until === null ? {} : { until: whenText(grant.until, account.zone, 'end') }),
+    }))
+}

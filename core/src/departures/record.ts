@@ -1,0 +1,145 @@
+import type { Account } from '../account/account.ts'
+import type { DepartureRow, StepRow, Taker } from '../account/rows.ts'
+import { productAt } from '../products/catalogue.ts'
+import { instantText, type Instant } from '../time/instants.ts'
+
+/** Something that hung on a leaver in a product, and what became of it as read back. */
+export interface DepartureThing {
+  product: string
+  thingId: string
+  /** `item`, `hold` or `link`. */
+  kind: string
+  title: string
+  state: 'found' | 'passed' | 'let-go' | 'refused'
+  taker: Taker | null
+  readBackAt: Instant | null
+}
+
+export const RECORD_FORMAT = 'jolly-porter/leavers-record@1'
+/** The `typ` of its signature. */
+export const RECORD_TYPE = 'leavers-record+jws'
+
+/** What became of one thing, as it reads in the record. */
+export interface RecordLine {
+  kind: string
+  text: string
+  /** `done`, `passed`, `let go` … */
+  outcome: string
+  taker: string | null
+  /** RFC 3339; null where nothing can be read back. */
+  readBackAt: string | null
+}
+
+/** A leaver's record (docs/leavers-record.schema.json): each thing and what became of it as read back (model X5). */
+export interface LeaversRecord {
+  format: typeof RECORD_FORMAT
+  account: { id: string; name: string }
+  departureId: string
+  person: { id: string; name: string }
+  doorsShutAt: string
+  plannedBy: string | null
+  lines: RecordLine[]
+  ended: { keys: number; seats: number; groups: number }
+  /** The chain as it stood when this was signed. */
+  ledgerHead: string
+  signedAt: string
+}
+
+export function leaversRecord(
+  account: Account,
+  departure: DepartureRow,
+  steps: readonly StepRow[],
+  things: readonly DepartureThing[],
+  ledgerHead: string,
+  now: Instant,
+): LeaversRecord {
+  const { personId, plannerId, ended } = departure
+  return {
+    format: RECORD_FORMAT,
+    account: { id: account.id, name: account.settings.name },
+    departureId: departure.id,
+    person: { id: personId, name: account.nameOf(personId) },
+    doorsShutAt: instantText(departure.at),
+    plannedBy: plannerId ? account.nameOf(plannerId) : null,
+    lines: [
+      ...steps.filter(({ kind }) => kind !== 'record').map((step) => lineOf(account, step, now)),
+      ...things.map((thing) => ({
+        kind: `${thing.kind} in ${productName(account, thing.product, now)}`,
+        text: thing.title,
+        outcome: thing.state === 'passed' ? 'passed on' : thing.state === 'let-go' ? 'let go' : thing.state,
+        taker: takerName(account, thing.taker),
+        readBackAt: thing.readBackAt === null ? null : instantText(thing.readBackAt),
+      })),
+    ],
+    ended: { keys: ended?.grants.length ?? 0, seats: ended?.seats.length ?? 0, groups: ended?.groupIds.length ?? 0 },
+    ledgerHead,
+    signedAt: instantText(now),
+  }
+}
+
+const KINDS: Readonly<Record<string, string>> = {
+  doors: 'Doors',
+  report: 'Reports to them',
+  steward: 'Steward of',
+  'group-led': 'Lead of',
+  invitation: 'Invitation',
+  link: 'Link',
+  plan: 'Planned change',
+  approver: 'Approves for',
+  line: 'To hand back',
+  close: 'Account in',
+  things: 'Things in',
+}
+
+function lineOf(account: Account, step: StepRow, now: Instant): RecordLine {
+  return {
+    kind: KINDS[step.what] ?? step.what,
+    text: subjectText(account, step, now),
+    outcome: step.state === 'let-go' ? 'let go' : (step.note ?? (step.taker ? 'passed on' : 'done')),
+    taker: takerName(account, step.taker),
+    readBackAt: step.doneAt === null ? null : instantText(step.doneAt),
+  }
+}
+
+/** What a step is about, in words. */
+export function subjectText(
+  account: Account,
+  { what, subject }: Pick<StepRow, 'what' | 'subject'>,
+  now: Instant,
+): string {
+  switch (what) {
+    case 'doors':
+      return 'Every way in: sessions, keys, seats, groups'
+    case 'report':
+      return account.nameOf(subject)
+    case 'steward':
+      return account.get('place', subject)?.name ?? ''
+    case 'group-led':
+      return account.get('group', subject)?.name ?? ''
+    case 'invitation': {
+      const offer = account.get('offer', subject)
+      return offer ? account.nameOf(offer.personId) : ''
+    }
+    case 'link':
+      return account.get('link', subject)?.name ?? ''
+    case 'approver':
+      return account.get('role', subject)?.name ?? ''
+    case 'line':
+      return account.settings.leaverLines.find(({ id }) => id === subject)?.name ?? ''
+    case 'close':
+    case 'things':
+      return productName(account, subject, now)
+    default:
+      return ''
+  }
+}
+
+function productName(account: Account, code: string, now: Instant): string {
+  return productAt(account, code, now)?.sheet.name ?? code
+}
+
+function takerName(account: Account, taker: Taker | null): string | null {
+  if (!taker) return null
+  if (taker.kind === 'person') return account.nameOf(taker.id)
+  return account.get(taker.kind, taker.id)?.name ?? null
+}

@@ -1,0 +1,148 @@
+import { join } from 'node:path'
+import { v7 as uuidv7 } from 'uuid'
+import {
+  addDays,
+  instantOfLocal,
+  readChange,
+  type Account,
+  type Change,
+  type Instant,
+  type LocalDate,
+} from '@lodge/core'
+import { keepToken, type KeyRing, type Pools } from '@lodge/server'
+import { startProduct, type RunningProduct } from '@lodge/standins/product'
+import { DEMO_ZONE } from './book.ts'
+import type { World } from './year.ts'
+
+/** The demo's products, each a service of its own that keeps its accounts beside the demo's data. */
+export const PRODUCTS = [
+  { code: 'bedding-log', name: 'Bedding Log' },
+  { code: 'rill-control', name: 'Rill Control' },
+  { code: 'quote-trellis', name: 'Quote Trellis' },
+] as const
+
+/** Where each product listens, and the token it wants; kept between runs. */
+export type ProductPlaces = Record<string, { port: number; token: string }>
+
+export async function startProducts(
+  places: ProductPlaces,
+  directory: string,
+  lodging: { origin: string; token: string; account: Account },
+): Promise<RunningProduct[]> {
+  const { origin, token, account } = lodging
+  return Promise.all(
+    PRODUCTS.map(({ code, name }) => {
+      const areas = areasOf(account, code)
+      const shown = [...account.all('place')]
+        .filter(({ kind }) => kind === 'site')
+        .map(({ id, name: text }) => ({ id, name: text }))
+      return startProduct({
+        ...places[code]!,
+        name,
+        file: join(directory, `${code}.json`),
+        // Bedding Log has a token to ask by; the others show nothing on their page.
+        ...(code === 'bedding-log' ? { lodging: { origin, token, product: code, places: shown, areas } } : {}),
+      })
+    }),
+  )
+}
+
+function areasOf(account: Account, code: string): { code: string; name: string }[] {
+  const row = account.by('product', 'code', code)[0]
+  const sheets = row ? [...account.by('sheet', 'product', row.id)].sort((one, other) => one.from - other.from) : []
+  return (sheets.at(-1)?.sheet.areas ?? []).flatMap(({ code: area, name, scope }) =>
+    scope === 'place' ? [{ code: area, name }] : [],
+  )
+}
+
+/**
+ * Connects the products three weeks before the demo's day, has the account say what is handed back, and plans one leaving
+ * for the Friday after, two of its things without a taker.
+ */
+export async function connectProducts(
+  world: World,
+  { pools, keyRing, places }: { pools: Pools; keyRing: KeyRing; places: ProductPlaces },
+  today: LocalDate,
+  now: Instant,
+): Promise<void> {
+  const at = (offset: number, time: string) =>
+    instantOfLocal(`${addDays(today, offset)}T${time}`, DEMO_ZONE, 'beginning')
+  const by = async (email: string) => ({
+    kind: 'person' as const,
+    personId: (await world.current()).peopleByEmail(email)[0]!,
+  })
+  const oriel = await by('oriel.thistlewick@thistlewick.example')
+  const before = (instant: Instant) => Math.min(instant, now - 1_000_000)
+  await world.commit(
+    PRODUCTS.map(({ code }) => {
+      const origin = `http://127.0.0.1:${places[code]!.port}`
+      return whole({
+        type: 'connect-product',
+        product: code,
+        scimAddress: `${origin}/scim/v2`,
+        thingsAddress: `${origin}/things/v1`,
+      })
+    }),
+    oriel,
+    before(at(-1, '18:30')),
+  )
+  const account = await world.current()
+  for (const { id, product } of account.all('connection')) {
+    await keepToken(pools.work, keyRing, account.id, id, places[product]!.token)
+  }
+  const leaverLines = [
+    { name: 'Van key', kinds: ['staff'] },
+    { name: 'Laptop', kinds: ['staff'] },
+    { name: 'Site badge', kinds: ['contractor'] },
+  ]
+  await world.commit([whole({ type: 'change-settings', leaverLines })], oriel, before(at(-1, '18:40')))
+  await world.commit(
+    [whole(cormacLeaves(await world.current(), friday(today)))],
+    await by('tamsin.roake@thistlewick.example'),
+    before(at(-1, '18:50')),
+  )
+}
+
+function whole(plain: object): Change {
+  const { value, problems } = readChange(plain, uuidv7)
+  if (!value) throw new Error(`The demo's products: ${problems?.[0]?.sentence}`)
+  return value
+}
+
+/** The Friday after a day. */
+function friday(today: LocalDate): LocalDate {
+  const weekday = new Date(`${today}T12:00:00Z`).getUTCDay()
+  return addDays(today, (5 - weekday + 7) % 7 || 7)
+}
+
+function cormacLeaves(account: Account, date: LocalDate): object {
+  const personId = account.peopleByEmail('cormac.eddery@thistlewick.example')[0]!
+  const mirren = account.peopleByEmail('mirren.halloway@thistlewick.example')[0]!
+  const marrow = [...account.all('place')].find(({ name }) => name === 'Marrow Street Offices')!
+  return {
+    type: 'plan-departure',
+    personId,
+    at: `${date}T17:00`,
+    handovers: [
+      ...account
+        .by('person', 'manager', personId)
+        .slice(0, 4)
+        .map(({ id }) => ({ what: 'report', id, takerId: mirren })),
+      { what: 'steward', id: marrow.id },
+      { what: 'things', id: 'bedding-log', takerId: mirren },
+    ],
+  }
+}
+
+/** What hangs on the leaver in the products, the first time. */
+export function addDemoThings(running: readonly RunningProduct[], account: Account): void {
+  const cormac = account.peopleByEmail('cormac.eddery@thistlewick.example')[0]!
+  const [beddingLog, rillControl] = running
+  if (!beddingLog || !rillControl || beddingLog.store.things.size > 0) return
+  for (let n = 1; n <= 6; n += 1)
+    beddingLog.store.addThing({ kind: 'item', title: `Planting draft ${n}`, owner: cormac })
+  beddingLog.store.addThing({ kind: 'hold', title: 'Report held open: Marrow Street, June', owner: cormac })
+  beddingLog.store.addThing({ kind: 'link', title: 'Photo link for Saltbarn Brewery', owner: cormac })
+  for (let n = 1; n <= 3; n += 1)
+    rillControl.store.addThing({ kind: 'item', title: `Sensor contract ${n}`, owner: cormac })
+}

@@ -1,0 +1,219 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, test, type Page } from '@playwright/test'
+import { startDemo } from './demo-process.ts'
+import { countClicks, docketOf, goTo, openPlace, ownDemo, signIn } from './steps.ts'
+
+const demo = ownDemo()
+
+interface Place {
+  port: number
+  token: string
+}
+
+/** Asks a product's own services, as its maker would. */
+async function product(code: string, path: string, method = 'GET', body?: object): Promise<Record<string, unknown>> {
+  const notes = JSON.parse(readFileSync(join(demo.directory, 'notes.json'), 'utf8')) as {
+    products: Record<string, Place>
+  }
+  const { port, token } = notes.products[code]!
+  const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
+    method,
+    headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/scim+json' },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  })
+  return (answer.status === 204 ? {} : await answer.json()) as Record<string, unknown>
+}
+
+interface Held {
+  id: string
+  active: boolean
+  userName: string
+}
+
+async function heldBy(code: string, userName: string): Promise<Held | undefined> {
+  const filter = encodeURIComponent(`userName eq "${userName}"`)
+  const { Resources } = (await product(code, `/scim/v2/Users?filter=${filter}`)) as { Resources: Held[] }
+  return Resources[0]
+}
+
+async function apply(page: Page): Promise<void> {
+  await docketOf(page)
+    .getByRole('button', { name: /^(Apply|Shut|End|Plan|Have|Grant|Settle|Set)/ })
+    .first()
+    .click()
+  await expect(docketOf(page)).toContainText('Done:')
+}
+
+test('somebody is cut off in two clicks from the top field: seen in their browser and on the product’s page', async ({
+  page,
+  browser,
+}) => {
+  const rafe = await (await browser.newContext()).newPage()
+  await signIn(rafe, demo, 'rafe.underhay@thistlewick.example')
+  await goTo(rafe, 'My keys')
+  await rafe.getByRole('button', { name: 'Go to Bedding Log' }).click()
+  await expect(rafe.getByRole('heading', { name: 'Bedding Log' })).toBeVisible()
+  // What they see there is what was answered just then: Pellworth’s sites, photos among them.
+  await expect(rafe.getByRole('row', { name: /Pellworth Main/ })).toBeVisible()
+  const works = rafe.url()
+
+  await signIn(page, demo)
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('cut off rafe')
+  const clicks = await countClicks(page)
+  await page.getByRole('option', { name: 'Cut off Rafe Underhay' }).click()
+  await expect(docketOf(page)).toContainText('End Rafe Underhay’s time here.')
+  await apply(page)
+  expect(await clicks()).toBeLessThanOrEqual(2)
+
+  await expect(async () =>
+    expect((await heldBy('bedding-log', 'rafe.underhay@thistlewick.example'))?.active).toBe(false),
+  ).toPass({
+    timeout: 30_000,
+  })
+  await rafe.goto(works)
+  await expect(rafe.getByRole('status')).toContainText('no account for you here, or it is closed')
+  await rafe.goto(`${demo.origin}/my-keys`)
+  await expect(rafe.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
+  await rafe.close()
+})
+
+test('a client’s engagement ends: who has nothing left elsewhere leaves, the others lose what lies there', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  await openPlace(page, 'Elderkin Care Homes')
+  await page.getByRole('button', { name: 'The client’s engagement ends' }).click()
+  const docket = docketOf(page)
+  // Quill and Hartley were let in there alone.
+  await expect(docket).toContainText('End Quill Bannerman’s time here.')
+  await expect(docket).toContainText('End Hartley Voss’s time here.')
+  await apply(page)
+  await goTo(page, 'Departures')
+  await expect(page.getByRole('link', { name: /Quill Bannerman/ })).toBeVisible()
+})
+
+test('what was changed in the product is found, and made as it is here again', async ({ page }) => {
+  const kit = (await heldBy('bedding-log', 'kit.orchard@thistlewick.example'))!
+  await product('bedding-log', `/scim/v2/Users/${kit.id}`, 'PATCH', {
+    schemas: ['urn:ietf:params:scim:api:messages:2.0:PatchOp'],
+    Operations: [{ op: 'add', path: 'entitlements', value: [{ value: 'crew-lead' }] }],
+  })
+  await product('bedding-log', '/scim/v2/Users', 'POST', {
+    userName: 'stranger@elsewhere.example',
+    displayName: 'A Stranger',
+  })
+  await signIn(page, demo)
+  await page.goto(`${demo.origin}/connections`)
+  const log = page.getByRole('article').filter({ hasText: 'Bedding Log' })
+  await log.getByRole('button', { name: 'Compare now' }).click()
+  await expect(async () => {
+    await log.getByRole('button', { name: 'What it holds' }).click()
+    await expect(log).toContainText('Kit Orchard has more there than here', { timeout: 1_000 })
+  }).toPass({ timeout: 30_000 })
+  await expect(log).toContainText('stranger@elsewhere.example has an account there and is nobody here')
+  await log.getByRole('button', { name: 'Make it so' }).click()
+  await log.getByRole('button', { name: 'Close it' }).click()
+  await expect(log).toContainText('It holds just what this account says.')
+  expect((await heldBy('bedding-log', 'stranger@elsewhere.example'))!.active).toBe(false)
+})
+
+test('away with cover, asked for by the person and granted; had back by hand', async ({ page, browser }) => {
+  const wren = await (await browser.newContext()).newPage()
+  await signIn(wren, demo, 'wren.ashdown@thistlewick.example')
+  await goTo(wren, 'My keys')
+  await wren.getByRole('button', { name: 'Ask to be away' }).click()
+  await wren.getByLabel('Last day away').fill('2026-07-31')
+  await wren.getByLabel('Reason, for the office alone').fill('A new child')
+  await wren.getByRole('button', { name: 'Ask', exact: true }).click()
+  await expect(wren.getByText('asks to be away from')).toBeVisible()
+
+  await signIn(page, demo)
+  await goTo(page, 'Departures')
+  await expect(page.getByText('A new child')).toBeVisible()
+  await page.getByRole('button', { name: 'Grant' }).click()
+  await apply(page)
+  await expect(async () =>
+    expect((await heldBy('bedding-log', 'wren.ashdown@thistlewick.example'))?.active).toBe(false),
+  ).toPass({
+    timeout: 30_000,
+  })
+  await wren.goto(`${demo.origin}/my-keys`)
+  await expect(wren.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
+  await page.locator('.line', { hasText: 'Wren Ashdown' }).getByRole('button', { name: 'Have them back now' }).click()
+  await apply(page)
+  await expect(async () =>
+    expect((await heldBy('bedding-log', 'wren.ashdown@thistlewick.example'))?.active).toBe(true),
+  ).toPass({
+    timeout: 30_000,
+  })
+})
+
+test('planned for Friday and done when Friday has come; signed, looked at again, had back trimmed, another erased', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  await goTo(page, 'Departures')
+  await page.getByRole('link', { name: /Cormac Eddery/ }).click()
+  await expect(page.getByText('19 June, 17:00')).toBeVisible()
+  await demo.interrupt()
+  Object.assign(demo, await startDemo(demo.directory, { LODGE_NOW: '2026-06-22T09:00:00+01:00' }))
+  await signIn(page, demo)
+  await goTo(page, 'Departures')
+  await page.getByRole('link', { name: /Cormac Eddery/ }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /^Cormac Eddery has left/ })).toBeVisible()
+  const run = page.locator('.run')
+  await expect(run).toContainText('Planting draft 1')
+  // What had no account for its taker waits for somebody: it is let go; what is to be handed back is ticked off.
+  for (const name of ['Handed back', 'Handed back']) {
+    await run.getByRole('button', { name }).first().click()
+    await apply(page)
+    await page.keyboard.press('Escape')
+  }
+  for (;;) {
+    const blocked = run.getByRole('button', { name: 'Let go' })
+    const left = await blocked.count()
+    if (left === 0) break
+    await blocked.first().click()
+    await apply(page)
+    await expect(run).toContainText('steps are done')
+    await expect(blocked).toHaveCount(left - 1)
+  }
+  await expect(run).toContainText('Everything is settled and signed.', { timeout: 60_000 })
+  await run.getByRole('button', { name: 'Look again' }).click()
+  await expect(run).toContainText(/nothing has reappeared|things in/)
+
+  await goTo(page, 'People')
+  await page.goto(`${demo.origin}/people?find=nell`)
+  await page.getByRole('row', { name: /Nell Gathercole/ }).click()
+  await page.getByRole('button', { name: 'Erase' }).click()
+  await docketOf(page)
+    .getByRole('button', { name: /^Erase for good/ })
+    .first()
+    .click()
+  const again = page.getByLabel('Password')
+  if (await again.isVisible().catch(() => false)) {
+    await again.fill('moss on the north wall')
+    await page.keyboard.press('Enter')
+  }
+  await expect(docketOf(page)).toContainText('Done:')
+  await page.goto(`${demo.origin}/people?find=nell`)
+  await expect(page.getByRole('row', { name: /Nell Gathercole/ })).toHaveCount(0)
+
+  await page.goto(`${demo.origin}/people?find=cormac`)
+  await page.getByRole('row', { name: /Cormac Eddery/ }).click()
+  await page.getByRole('button', { name: 'Have them back' }).click()
+  const docket = docketOf(page)
+  await expect(docket).toContainText('Have Cormac Eddery back as a member')
+  await expect(docket).toContainText('Give Cormac Eddery Site lead at Marrow Street Offices')
+  await docket
+    .locator('li, .line, article')
+    .filter({ hasText: 'Site lead at Saltbarn Brewery' })
+    .first()
+    .getByRole('button')
+    .first()
+    .click()
+  await expect(docket).not.toContainText('Site lead at Saltbarn Brewery')
+  await apply(page)
+})

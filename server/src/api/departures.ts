@@ -1,0 +1,196 @@
+import { createHash } from 'node:crypto'
+import { decodeProtectedHeader } from 'jose'
+import {
+  departureView,
+  instantText,
+  productAt,
+  productAccountOf,
+  type Account,
+  type DepartureRow,
+  type LeaversRecord,
+} from '@lodge/core'
+import { notFound } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { ProductError } from '../protocols/product-http.ts'
+import { publicKeys, signDocument, signWayIn } from '../signin/signing-keys.ts'
+import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
+import { readEntries } from '../store/ledger.ts'
+import { insertWork } from '../store/work.ts'
+import { connected, connectionsOf } from '../work/products.ts'
+import { wallClock } from '../work/workshop.ts'
+import { recordPdf } from './record-file.ts'
+import { route, type AccountAsk } from './route.ts'
+
+const ACCOUNT = '/api/accounts/{accountId}'
+
+/** A departure the asker sees, or the answer for none (model D5). */
+function seenDeparture({ sight, params }: AccountAsk<object>) {
+  const view = departureView(sight, params.departureId ?? '')
+  const row = sight.account.get('departure', params.departureId)
+  if (!view || !row) throw notFound()
+  return { view, row }
+}
+
+async function seenRecord(ask: AccountAsk<object>) {
+  const { row } = seenDeparture(ask)
+  const kept = await readRecord(ask.lodge.pools.requests, ask.accountId, row.id)
+  if (!kept) throw notFound()
+  return { row, kept, record: documentOf(kept.jws) }
+}
+
+function documentOf(jws: string): LeaversRecord {
+  return JSON.parse(Buffer.from(jws.split('.')[1]!, 'base64url').toString('utf8')) as LeaversRecord
+}
+
+export const departureRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/departures/{departureId}`,
+    summary: 'One departure: what passes on, its steps, what the products said, its record.',
+    async answer(ask) {
+      const { view, row } = seenDeparture(ask)
+      const things = await thingsOf(ask.lodge.pools.requests, ask.accountId, row.id)
+      const kept = await readRecord(ask.lodge.pools.requests, ask.accountId, row.id)
+      const productName = (code: string) => productAt(ask.account, code, ask.now)?.sheet.name ?? code
+      return {
+        ...view,
+        inProducts: things.map(({ product, kind, title, state, taker, thingId }) => ({
+          ...{ product: productName(product), kind, title, state, thingId },
+          taker: taker?.kind === 'person' ? ask.sight.personName(taker.id) : taker ? nameOf(ask.account, taker) : null,
+        })),
+        record: kept && {
+          ...documentOf(kept.jws),
+          hash: createHash('sha256').update(kept.jws).digest('base64url'),
+          keyId: decodeProtectedHeader(kept.jws).kid,
+          checkedAt: kept.checkedAt === null ? null : instantText(kept.checkedAt),
+          reappeared: kept.reappeared,
+        },
+      }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/departures/{departureId}/record.json`,
+    summary: 'The leaver’s record, signed: a compact JWS and what it says.',
+    async answer(ask) {
+      const { kept, record } = await seenRecord(ask)
+      ask.ctx.attachment(`leavers-record-${record.departureId.slice(0, 8)}.json`)
+      return { record, jws: kept.jws }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/departures/{departureId}/record.pdf`,
+    summary: 'The leaver’s record as a page to print.',
+    async answer(ask) {
+      const { kept, record } = await seenRecord(ask)
+      const pdf = await recordPdf(record, createHash('sha256').update(kept.jws).digest('base64url'))
+      ask.ctx.attachment(`leavers-record-${record.departureId.slice(0, 8)}.pdf`)
+      ask.ctx.type = 'application/pdf'
+      return pdf
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/departures/{departureId}/check`,
+    summary: 'Looks whether anything of whoever left has reappeared, here or in the products.',
+    async answer(ask) {
+      const { row } = await seenRecord(ask)
+      const reappeared = await reappearedOf(ask.lodge, ask.account, ask.accountId, row, ask.now)
+      await noteCheck(ask.lodge.pools.requests, ask.accountId, row.id, ask.now, reappeared)
+      return { checkedAt: instantText(ask.now), reappeared }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/departures/{departureId}/go-on`,
+    summary: 'Has what waits in the products tried again now.',
+    async answer(ask) {
+      const { row } = seenDeparture(ask)
+      const work = { accountId: ask.accountId, kind: 'departure-steps', ids: { departureId: row.id } }
+      await insertWork(ask.lodge.pools.requests, work, wallClock())
+      ask.lodge.workshop.wake()
+      return undefined
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/my-keys/{product}/way-in`,
+    summary: 'A way into a product for oneself: signed, for five minutes.',
+    async answer({ lodge, account, accountId, personId, params, now }) {
+      const product = params.product ?? ''
+      const [row] = connectionsOf(account, product)
+      if (!row || !productAccountOf(account, personId, product, now)?.active) throw notFound()
+      const ticket = await signWayIn(lodge, lodge.pools.requests, personId, product)
+      return { address: `${new URL(row.scimAddress).origin}/enter?ticket=${ticket}`, accountId }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/people/{personId}/erasure`,
+    summary: 'A certificate that somebody was erased, signed and without personal data.',
+    async answer({ lodge, account, accountId, sight, params, now }) {
+      const person = account.get('person', params.personId)
+      if (!sight.can('people', 'change') || person?.state !== 'erased') throw notFound()
+      const entries = await readEntries(lodge.pools.requests, accountId, 50, { about: person.id })
+      const erased = entries.find(({ items }) => items.some(({ payload }) => payload?.includes('"type":"erase"')))
+      const certificate = {
+        format: 'jolly-porter/erasure@1',
+        ...{ accountId, personId: person.id, pseudonym: account.nameOf(person.id) },
+        erasedAt: erased ? instantText(erased.header.at) : null,
+        ledgerEntry: erased?.header.version ?? null,
+        ledgerHash: erased?.hash ?? null,
+        issuedAt: instantText(now),
+      }
+      return { certificate, jws: await signDocument(lodge, lodge.pools.requests, certificate, 'erasure+jws') }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'get',
+    path: '/.well-known/jwks.json',
+    summary: 'The public keys records are signed by (RFC 7517).',
+    async answer({ lodge }) {
+      return publicKeys(lodge.pools.requests)
+    },
+  }),
+]
+
+function nameOf(account: Account, { kind, id }: { kind: string; id: string }): string {
+  return account.get(kind === 'group' ? 'group' : 'place', id)?.name ?? ''
+}
+
+/** What is open again of somebody who left, in words; unanswered products are said too (model X5). */
+async function reappearedOf(
+  lodge: Lodge,
+  account: Account,
+  accountId: string,
+  { personId }: DepartureRow,
+  now: number,
+): Promise<string[]> {
+  const found: string[] = []
+  const person = account.get('person', personId)
+  if (person && person.state !== 'left' && person.state !== 'erased') found.push('They are in again here.')
+  const open = account.by('grant', 'person', personId).filter(({ until }) => until === null || until > now)
+  if (open.length > 0) found.push(`${open.length} keys are open again here.`)
+  for (const row of connectionsOf(account)) {
+    const name = productAt(account, row.product, now)?.sheet.name ?? row.product
+    try {
+      const { scim, things } = await connected(lodge, accountId, row)
+      if (await scim.isOpen(personId)) found.push(`Their account in ${name} is open.`)
+      const mine = (await things?.all(personId)) ?? []
+      if (mine.length > 0) found.push(`${mine.length} things in ${name} are theirs.`)
+    } catch (error) {
+      if (!(error instanceof ProductError)) throw error
+      found.push(`${name} could not be asked: ${error.message}`)
+    }
+  }
+  return found
+}

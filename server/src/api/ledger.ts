@@ -1,0 +1,235 @@
+import { PassThrough } from 'node:stream'
+import {
+  addDays,
+  betweenView,
+  dateOf,
+  instantOfLocal,
+  instantText,
+  isDate,
+  productAt,
+  sentenceOf,
+  type Account,
+  type Actor,
+  type Instant,
+  type Sight,
+} from '@lodge/core'
+import { badRequest, notFound } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { readEntries, readWholeEntries, verifyLedger, type LedgerEntry, type LedgerFilter } from '../store/ledger.ts'
+import { readAccountAsOf } from '../store/read-account.ts'
+import { route, type AccountAsk } from './route.ts'
+
+const ACCOUNT = '/api/accounts/{accountId}'
+const PAGE = 50
+const UUID = /^[0-9a-f-]{36}$/
+
+/** Kinds of changes as one asks for them. */
+export const LEDGER_KINDS: Readonly<Record<string, readonly string[]>> = {
+  access: ['give', 'take', 'settle-request', 'ask-for', 'withdraw-request'],
+  people: [
+    'invite',
+    'admit',
+    'accept',
+    'withdraw',
+    'change-person',
+    'name-signatory',
+    'erase',
+    'bring-back',
+    'own-email',
+  ],
+  leaving: [
+    'leave',
+    'plan-departure',
+    'change-departure',
+    'run-departure',
+    'put-down-departure',
+    'settle-step',
+    'note-steps',
+    'close-departure',
+  ],
+  away: ['go-away', 'ask-away', 'grant-away', 'begin-away', 'come-back', 'put-down-away'],
+  places: ['make-place', 'lay-out', 'rename-place', 'wall-place', 'move-place', 'archive-place'],
+  roles: [
+    'make-role',
+    'change-role',
+    'retire-role',
+    'make-group',
+    'change-group',
+    'remove-group',
+    'join-group',
+    'quit-group',
+  ],
+  seats: [
+    'give-seat',
+    'end-seat',
+    'change-seat',
+    'import-sheet',
+    'subscribe',
+    'enter-stock',
+    'close-month',
+    'report-use',
+  ],
+  settings: [
+    'change-settings',
+    'connect-product',
+    'disconnect-product',
+    'make-field',
+    'change-field',
+    'keep-apart',
+    'stop-apart',
+  ],
+}
+
+function seen({ sight }: AccountAsk<object>): void {
+  if (!sight.can('ledger', 'see')) throw notFound()
+}
+
+/** Reads what the ledger is filtered by. @throws LodgeError 400 in words. */
+function filterOf({ query, account }: AccountAsk<object>): LedgerFilter {
+  const { about, actor, kind, from, until, before } = query
+  const version = before === undefined ? undefined : Number(before)
+  if (version !== undefined && !Number.isInteger(version)) throw badRequest('bad-before', 'before must be a version.')
+  for (const [name, id] of [
+    ['about', about],
+    ['actor', actor],
+  ]) {
+    if (id !== undefined && !UUID.test(id)) throw badRequest(`bad-${name}`, `${name} must be an id.`)
+  }
+  const types = kind === undefined ? undefined : LEDGER_KINDS[kind]
+  if (kind !== undefined && !types) {
+    throw badRequest('bad-kind', `kind must be one of ${Object.keys(LEDGER_KINDS).join(', ')}.`)
+  }
+  const start = (day: string) => instantOfLocal(`${dayOf(day)}T00:00`, account.zone, 'beginning')
+  return {
+    ...(version === undefined ? {} : { before: version }),
+    ...(about ? { about } : {}),
+    ...(actor ? { actor } : {}),
+    ...(types ? { types } : {}),
+    ...(from ? { from: start(from) } : {}),
+    ...(until ? { until: start(addDays(dayOf(until), 1)) } : {}),
+  }
+}
+
+function dayOf(text: string): string {
+  if (!isDate(text)) throw badRequest('bad-date', `There is no day ${text}; write it as 2026-06-30.`)
+  return text
+}
+
+export const ledgerRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/ledger`,
+    summary: 'What was changed, newest first, in sentences.',
+    query: {
+      before: 'a version; entries below it',
+      about: 'an id: of a person, a place, a role, a group',
+      actor: 'a person’s id: what they changed',
+      kind: `one of ${Object.keys(LEDGER_KINDS).join(', ')}`,
+      from: 'the first day, as 2026-06-16',
+      until: 'the last day',
+      as: 'a person: what they would see of it, as far as one sees it oneself',
+    },
+    cacheable: true,
+    async answer(ask) {
+      seen(ask)
+      const entries = await readEntries(ask.lodge.pools.requests, ask.accountId, PAGE, filterOf(ask))
+      const last = entries.at(-1)?.header.version ?? 1
+      const next = entries.length === PAGE && last > 1 ? last : null
+      return { entries: entries.map((entry) => entryView(entry, ask.sight)), next }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/ledger/verification`,
+    summary: 'Walks the chain of the ledger and says whether it is whole.',
+    async answer(ask) {
+      seen(ask)
+      return verifyLedger(ask.lodge.pools.requests, ask.accountId)
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/ledger/export`,
+    summary: 'The whole ledger as JSON Lines, to be verified without us (docs/prove-it.md).',
+    async answer(ask) {
+      // Payloads hold what only those who see everything see (model D5).
+      if (!ask.sight.can('ledger', 'see') || !ask.sight.seesAllKeys) throw notFound()
+      ask.ctx.attachment('ledger.jsonl')
+      ask.ctx.type = 'application/jsonl'
+      const out = new PassThrough()
+      void writeLines(ask.lodge, ask.accountId, out).catch((error: Error) => out.destroy(error))
+      return out
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/between`,
+    summary: 'Who got in where on one day and on another: gained, lost, raised, lowered.',
+    query: { from: 'the earlier day, as 2026-06-01', until: 'the later day; today without' },
+    async answer(ask) {
+      seen(ask)
+      const { account, now, query, sight } = ask
+      const today = dateOf(now, account.zone)
+      const [from, until] = [dayOf(query.from ?? ''), dayOf(query.until ?? today)]
+      if (from > until || until > today)
+        throw badRequest('bad-days', 'The earlier day comes first, and neither is ahead.')
+      const before = await asOf(ask, from)
+      const after = until === today ? { account, instant: now } : await asOf(ask, until)
+      return betweenView(sight, before, after) ?? missing()
+    },
+  }),
+]
+
+function missing(): never {
+  throw notFound()
+}
+
+/** The account as it stood at the end of a day (model Z1: a date asked about stands for its last instant). */
+async function asOf(
+  { lodge, account, accountId, now }: AccountAsk<object>,
+  day: string,
+): Promise<{ account: Account; instant: Instant }> {
+  const instant = Math.min(now, instantOfLocal(`${addDays(day, 1)}T00:00`, account.zone, 'beginning') - 1)
+  const then = await readAccountAsOf(lodge.pools.work, accountId, instant)
+  if (!then) throw badRequest('before-account', `The account was not here on ${day} yet.`)
+  return { account: then, instant }
+}
+
+/** One line an entry: the header as it was hashed, its hash, its items with salt and payload as far as they are kept. */
+async function writeLines({ pools }: Lodge, accountId: string, out: PassThrough): Promise<void> {
+  for await (const { header, hash, items } of readWholeEntries(pools.work, accountId)) {
+    if (!out.write(`${JSON.stringify({ header, hash, items })}\n`))
+      await new Promise((resolve) => out.once('drain', resolve))
+  }
+  out.end()
+}
+
+/** An entry as its reader sees it: in sentences, with the names they may see (model D5). */
+export function entryView(entry: LedgerEntry, sight: Sight) {
+  const { version, at, actor, via, marks } = entry.header
+  const changes = entry.items.flatMap((item) => (item.payload ? [JSON.parse(item.payload) as { type: string }] : []))
+  const sentences = changes.map((change) =>
+    change.type === 'found' ? `opened the account ${sight.account.settings.name}` : sentenceOf(change, sight),
+  )
+  const actorId = actor.kind === 'person' ? actor.personId : null
+  return {
+    version,
+    at: instantText(at),
+    actor: actorName(actor, sight),
+    actorId,
+    via: via.kind,
+    marks,
+    sentences,
+    hash: entry.hash,
+  }
+}
+
+function actorName(actor: Actor, sight: Sight): string {
+  if (actor.kind === 'person') return sight.personName(actor.personId)
+  if (actor.kind === 'product') return productAt(sight.account, actor.product, sight.now)?.sheet.name ?? actor.product
+  return actor.kind === 'schedule' ? 'The schedule' : 'The first book'
+}

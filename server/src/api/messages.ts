@@ -1,0 +1,82 @@
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, IsUUID, Length, MaxLength } from 'class-validator'
+import { v7 as uuidv7 } from 'uuid'
+import { Line, mayBeWrittenTo } from '@lodge/core'
+import { badRequest, LodgeError } from '../errors.ts'
+import { insertMessage, keepTemplate, readTemplates } from '../store/messages.ts'
+import { insertAllWork } from '../store/work.ts'
+import { wallClock } from '../work/workshop.ts'
+import { route } from './route.ts'
+
+const ACCOUNT = '/api/accounts/{accountId}'
+const MAXIMUM_PEOPLE = 5_000
+
+class MessageContent {
+  @Line(120) subject!: string
+  /** `{name}`, `{account}` and `{until}` stand for what is theirs of whoever reads it. */
+  @IsString() @Length(1, 8_000) text!: string
+}
+
+export class SendMessage extends MessageContent {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAXIMUM_PEOPLE) @IsUUID(undefined, { each: true }) ids!: string[]
+}
+
+export class KeepTemplate extends MessageContent {
+  @IsString() @Length(1, 60) @MaxLength(60) name!: string
+}
+
+export const messageRoutes = [
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/message-templates`,
+    summary: 'Texts of messages kept for the next time.',
+    async answer({ lodge, accountId, sight }) {
+      const may = sight.can('people', 'change')
+      return { templates: may ? await readTemplates(lodge.pools.requests, accountId) : [] }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/message-templates`,
+    summary: 'Keeps the text of a message; one of the same name is replaced.',
+    body: KeepTemplate,
+    async answer({ lodge, accountId, sight, body }) {
+      if (!sight.can('people', 'change')) {
+        throw new LodgeError(403, 'not-allowed', 'Texts are kept by whoever changes people; you need people: change.')
+      }
+      const { subject, text } = body
+      await keepTemplate(lodge.pools.requests, accountId, { name: body.name.trim(), subject, text })
+      return undefined
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/messages`,
+    summary: 'Writes to people, each by mail of their own; who cannot be written to is counted.',
+    body: SendMessage,
+    async answer({ lodge, accountId, personId, sight, body, now }) {
+      const ids = [...new Set(body.ids)]
+      const to = mayBeWrittenTo(sight, ids)
+      if (to.length === 0) {
+        throw badRequest('nobody', 'None of them can be written to by you: the office, or their manager, could.')
+      }
+      const { subject, text } = body
+      const message = { id: uuidv7(), accountId, senderId: personId, subject, text }
+      const connection = await lodge.pools.requests.getConnection()
+      try {
+        await connection.beginTransaction()
+        await insertMessage(connection, message, now)
+        const work = to.map((id) => ({ accountId, kind: 'message', ids: { messageId: message.id, personId: id } }))
+        await insertAllWork(connection, work, wallClock())
+        await connection.commit()
+      } finally {
+        await connection.rollback().catch(() => undefined)
+        connection.release()
+      }
+      if (lodge.configuration.work) lodge.workshop.wake()
+      return { sent: to.length, left: ids.length - to.length }
+    },
+  }),
+]

@@ -1,0 +1,174 @@
+import { Equals, IsEmail, IsOptional, IsString, Length, MaxLength } from 'class-validator'
+import { v7 as uuidv7 } from 'uuid'
+import { BOOK_FORMAT, instantText, readBook, type AccountBook, type Instant } from '@lodge/core'
+import { LodgeError, refused } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { deviceOf } from '../signin/enter.ts'
+import { FirstMeans, insertNewLogin, newLogin, offerPasskey, type NewLogin } from '../signin/first-means.ts'
+import { hashToken } from '../signin/key-ring.ts'
+import { agreed, insertEvent } from '../store/events.ts'
+import { foundAccount } from '../store/found-account.ts'
+import { findLoginToken, useLoginToken, type LoginToken } from '../store/login-tokens.ts'
+import { findLogin, findLoginByEmail, type Login } from '../store/logins.ts'
+import { accountsOfLogin } from '../store/read-account.ts'
+import type { Session } from '../store/sessions.ts'
+import { mailLink } from './login-links.ts'
+import { meOf } from './me.ts'
+import { route, type Ask } from './route.ts'
+
+export class SignUp {
+  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+}
+
+export class SignUpToken {
+  @IsString() @MaxLength(100) token!: string
+}
+
+export class OpenAccount extends FirstMeans {
+  @IsString() @MaxLength(100) token!: string
+  /** One’s own name. */
+  @IsString() @Length(1, 120) name!: string
+  /** What the business is called. */
+  @IsString() @Length(1, 80) accountName!: string
+  /** IANA zone: `Europe/Dublin`. */
+  @IsString() @MaxLength(60) zone!: string
+  /** ISO 4217. */
+  @IsString() @Length(3, 3) currency!: string
+  /** BCP 47. */
+  @IsOptional() @IsString() @MaxLength(20) locale?: string
+  /** The terms were read and agreed to. */
+  @Equals(true, { message: 'agreed: an account is opened only by whoever agrees to the terms' }) agreed!: true
+}
+
+/** Wrong, used and expired links get the same plain answer (model I6). */
+function dead(): LodgeError {
+  return new LodgeError(404, 'link-dead', 'This link does not open. Ask for a new one; each is good once.')
+}
+
+async function find({ lodge, ctx, body, now }: Ask<SignUpToken>): Promise<LoginToken> {
+  const token = await findLoginToken(lodge.pools.requests, hashToken(body.token), 'sign-up', now)
+  if (token) return token
+  await lodge.limits.countToken(ctx.ip)
+  throw dead()
+}
+
+export const signUpRoutes = [
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/sign-up',
+    summary: 'Have a link sent by which an account is opened; the answer is the same for every address.',
+    body: SignUp,
+    async answer({ lodge, ctx, body, now }) {
+      await lodge.limits.countToken(ctx.ip)
+      await mailLink(lodge, { purpose: 'sign-up', loginId: null, email: body.email.trim() }, now)
+      return undefined
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/sign-up/look',
+    summary: 'Whose mailbox the link proves, whether there is a login for it, and the terms to be agreed to.',
+    body: SignUpToken,
+    async answer(ask) {
+      const { email = '' } = (await find(ask)).detail
+      const login = await findLoginByEmail(ask.lodge.pools.requests, email)
+      const signedIn = await signedInAs(ask, email)
+      return { email, hasLogin: login !== undefined, signedIn: signedIn !== undefined, terms: TERMS }
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/sign-up/passkey',
+    summary: 'What a browser needs to make a passkey for the login that is to be made.',
+    body: SignUpToken,
+    async answer(ask) {
+      const { email = '' } = (await find(ask)).detail
+      return offerPasskey(ask.lodge, email, ask.now)
+    },
+  }),
+  route({
+    audience: 'anyone',
+    method: 'post',
+    path: '/api/sign-up/open',
+    summary: 'Opens an account with oneself as its first owner and signatory.',
+    body: OpenAccount,
+    answer: open,
+  }),
+]
+
+/** What whoever opens an account agrees to. */
+const TERMS =
+  'Whoever opens an account here runs it: they decide who gets in, answer for what is kept about people in it, and may export and close it at any time. What they keep is theirs; this lodge reads it only to do its work.'
+
+/** The login of the browser’s session, if it is that of the mailbox; a re-entry slip opens nothing new (model I9). */
+async function signedInAs(
+  { lodge, ctx }: Ask<object>,
+  email: string,
+): Promise<{ login: Login; session: Session } | undefined> {
+  const session = await sessionOf(lodge, ctx)
+  const login = session?.slipId === null ? await findLogin(lodge.pools.requests, session.loginId) : undefined
+  return session && login?.email.toLowerCase() === email.toLowerCase() ? { login, session } : undefined
+}
+
+async function open(ask: Ask<OpenAccount>): Promise<object> {
+  const { lodge, ctx, body, now } = ask
+  const token = await find(ask)
+  const { email = '' } = token.detail
+  const known = await signedInAs(ask, email)
+  if (!known && (await findLoginByEmail(lodge.pools.requests, email))) {
+    throw new LodgeError(
+      409,
+      'has-login',
+      `There is a login for ${email} already; sign in with it, then open this again.`,
+    )
+  }
+  const account = readNew(body, email, now)
+  const made = known ? undefined : await newLogin(lodge, email, body, now)
+  // Used up last: whoever mistyped something opens the same link again.
+  if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
+  const login = known?.login ?? made!.login
+  const [founder] = [...account.all('person')]
+  const who = { loginId: login.id, accountId: account.id, personId: founder!.id }
+  await foundAccount(lodge.pools, account, [{ id: login.id, personId: founder!.id }], now, async (connection) => {
+    if (made) await insertNewLogin(connection, made, now)
+    await agreed(connection, who, TERMS, now)
+  })
+  return enterNew(lodge, ctx, login, who, made, known?.session, now)
+}
+
+async function enterNew(
+  lodge: Lodge,
+  ctx: Ask<object>['ctx'],
+  login: Login,
+  who: { loginId: string; accountId: string; personId: string },
+  made: NewLogin | undefined,
+  as: Session | undefined,
+  now: Instant,
+): Promise<object> {
+  const how = made ? { strength: made.strength } : howOf(as)
+  const opened = await openSession(lodge.pools.requests, { ...how, ...who, device: deviceOf(ctx) }, now)
+  await insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who }, now)
+  setCookie(lodge, ctx, opened.cookie)
+  if (lodge.configuration.work) lodge.workshop.wake()
+  return meOf(lodge, opened.session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
+}
+
+/** A new account as a book reads it, so that the same rules hold. @throws LodgeError 422 saying what cannot be read. */
+function readNew({ name, accountName, zone, currency, locale }: OpenAccount, email: string, now: Instant) {
+  const person = { name: name.trim(), email, kind: 'staff', standing: 'owner', state: 'active', signatory: true }
+  const book = {
+    format: BOOK_FORMAT,
+    asOf: instantText(now),
+    account: { name: accountName.trim(), zone, currency: currency.toUpperCase(), locale: locale ?? 'en-IE' },
+    ...{ employers: [], products: [], roles: [], groups: [], standings: {}, offers: [] },
+    places: [],
+    people: [person],
+  } as unknown as AccountBook
+  const read = readBook(book, uuidv7)
+  if (!read.account) throw refused(read.problems)
+  return read.account
+}

@@ -1,0 +1,85 @@
+import { calculateJwkThumbprint, CompactSign, exportJWK, generateKeyPair, importJWK, SignJWT, type JWK } from 'jose'
+import type { RowDataPacket } from 'mysql2'
+import type { Lodge } from '../lodge.ts'
+import type { Queryable } from '../store/pools.ts'
+
+const PURPOSE = 'signing-key'
+
+interface SigningKey {
+  id: string
+  publicJwk: JWK
+  privateJwk: JWK
+}
+
+/** The key records are signed by: made once, its private half sealed under `LODGE_KEY` (model X5; RFC 8037, Ed25519). */
+async function signingKey(lodge: Pick<Lodge, 'configuration' | 'clock'>, connection: Queryable): Promise<SigningKey> {
+  const known = await newestKey(lodge, connection)
+  if (known) return known
+  const { publicKey, privateKey } = await generateKeyPair('EdDSA', { crv: 'Ed25519', extractable: true })
+  const publicJwk = await exportJWK(publicKey)
+  const id = await calculateJwkThumbprint(publicJwk)
+  const sealed = lodge.configuration.keyRing.seal(PURPOSE, JSON.stringify(await exportJWK(privateKey)))
+  // every account: the lodge signs for all of them
+  await connection.execute('INSERT INTO signing_key (id, public_jwk, sealed, made_at_us) VALUES (?, ?, ?, ?)', [
+    id,
+    JSON.stringify({ ...publicJwk, kid: id, alg: 'EdDSA', use: 'sig' }),
+    sealed,
+    lodge.clock.now(),
+  ])
+  // Two processes may have made one each: both stay published, the first one signs.
+  return (await newestKey(lodge, connection))!
+}
+
+async function newestKey(
+  { configuration }: Pick<Lodge, 'configuration'>,
+  connection: Queryable,
+): Promise<SigningKey | undefined> {
+  // every account: the lodge signs for all of them
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT id, public_jwk, sealed FROM signing_key ORDER BY made_at_us, id LIMIT 1',
+  )
+  const row = rows[0]
+  if (!row) return undefined
+  const privateJwk = JSON.parse(configuration.keyRing.unseal(PURPOSE, row.sealed as string)) as JWK
+  return { id: row.id, publicJwk: JSON.parse(row.public_jwk as string) as JWK, privateJwk }
+}
+
+/** The public keys, as a JWK set (RFC 7517 §5). */
+export async function publicKeys(connection: Queryable): Promise<{ keys: JWK[] }> {
+  // every account: the keys are the lodge's
+  const [rows] = await connection.query<RowDataPacket[]>('SELECT public_jwk FROM signing_key ORDER BY made_at_us, id')
+  return { keys: rows.map((row) => JSON.parse(row.public_jwk as string) as JWK) }
+}
+
+/** Signs a document: a compact JWS whose payload is its JSON (RFC 7515). */
+export async function signDocument(
+  lodge: Pick<Lodge, 'configuration' | 'clock'>,
+  connection: Queryable,
+  document: object,
+  type: string,
+): Promise<string> {
+  const { id, privateJwk } = await signingKey(lodge, connection)
+  return new CompactSign(new TextEncoder().encode(JSON.stringify(document)))
+    .setProtectedHeader({ alg: 'EdDSA', kid: id, typ: type })
+    .sign(await importJWK(privateJwk, 'EdDSA'))
+}
+
+/** Signs a way into a product for somebody: five minutes, for that product alone (RFC 7519). */
+export async function signWayIn(
+  lodge: Pick<Lodge, 'configuration' | 'clock'>,
+  connection: Queryable,
+  personId: string,
+  product: string,
+): Promise<string> {
+  const { id, privateJwk } = await signingKey(lodge, connection)
+  // Real time: the product reads it by its own clock.
+  const seconds = Math.floor(Date.now() / 1_000)
+  return new SignJWT({})
+    .setProtectedHeader({ alg: 'EdDSA', kid: id, typ: 'JWT' })
+    .setSubject(personId)
+    .setAudience(product)
+    .setIssuer(lodge.configuration.publicOrigin)
+    .setIssuedAt(seconds)
+    .setExpirationTime(seconds + 300)
+    .sign(await importJWK(privateJwk, 'EdDSA'))
+}

@@ -1,0 +1,95 @@
+import type { RowDataPacket } from 'mysql2'
+import type { DepartureThing, Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+/** Notes what was found in a product; what is known already stays as it is. */
+export async function noteThings(
+  connection: Queryable,
+  accountId: string,
+  departureId: string,
+  things: readonly DepartureThing[],
+): Promise<void> {
+  if (things.length === 0) return
+  const rows = things.map((one) => [
+    ...[accountId, departureId, one.product, one.thingId, one.kind, one.title.slice(0, 200), one.state],
+    ...[one.taker ? JSON.stringify(one.taker) : null, one.readBackAt],
+  ])
+  await connection.query(
+    `INSERT INTO departure_thing
+       (account_id, departure_id, product, thing_id, kind, title, state, taker, read_back_at_us) VALUES ?
+     ON DUPLICATE KEY UPDATE state = VALUES(state), taker = VALUES(taker), read_back_at_us = VALUES(read_back_at_us)`,
+    [rows],
+  )
+}
+
+export async function thingsOf(
+  connection: Queryable,
+  accountId: string,
+  departureId: string,
+): Promise<DepartureThing[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT product, thing_id, kind, title, state, taker, read_back_at_us FROM departure_thing
+     WHERE account_id = ? AND departure_id = ? ORDER BY product, kind, title, thing_id`,
+    [accountId, departureId],
+  )
+  return rows.map((row) => ({
+    product: row.product,
+    thingId: row.thing_id,
+    kind: row.kind,
+    title: row.title,
+    state: row.state,
+    taker: row.taker ? JSON.parse(row.taker as string) : null,
+    readBackAt: row.read_back_at_us,
+  }))
+}
+
+/** A leaver's record as it was signed, and what later checks found. */
+export interface KeptRecord {
+  personId: string
+  signedAt: Instant
+  jws: string
+  checkedAt: Instant | null
+  reappeared: string[]
+}
+
+export async function insertRecord(
+  connection: Queryable,
+  accountId: string,
+  departureId: string,
+  { personId, signedAt, jws }: Pick<KeptRecord, 'personId' | 'signedAt' | 'jws'>,
+): Promise<void> {
+  await connection.execute(
+    `INSERT INTO leaver_record (account_id, departure_id, person_id, signed_at_us, jws) VALUES (?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE signed_at_us = VALUES(signed_at_us), jws = VALUES(jws)`,
+    [accountId, departureId, personId, signedAt, jws],
+  )
+}
+
+export async function readRecord(
+  connection: Queryable,
+  accountId: string,
+  departureId: string,
+): Promise<KeptRecord | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT person_id, signed_at_us, jws, checked_at_us, reappeared FROM leaver_record
+     WHERE account_id = ? AND departure_id = ?`,
+    [accountId, departureId],
+  )
+  const row = rows[0]
+  if (!row) return undefined
+  const { person_id: personId, signed_at_us: signedAt, jws, checked_at_us: checkedAt } = row
+  return { personId, signedAt, jws, checkedAt, reappeared: row.reappeared ? JSON.parse(row.reappeared as string) : [] }
+}
+
+export async function noteCheck(
+  connection: Queryable,
+  accountId: string,
+  departureId: string,
+  at: Instant,
+  reappeared: readonly string[],
+): Promise<void> {
+  await connection.execute(
+    'UPDATE leaver_record SET checked_at_us = ?, reappeared = ? WHERE account_id = ? AND departure_id = ?',
+    [at, JSON.stringify(reappeared), accountId, departureId],
+  )
+}

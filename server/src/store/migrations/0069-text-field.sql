@@ -1,0 +1,5 @@
+-- Text fields of an account's own, beside choices (model C6).
+ALTER TABLE choice_field
+  ADD COLUMN IF NOT EXISTS kind VARCHAR(10) NOT NULL DEFAULT 'choice',
+  ADD COLUMN IF NOT EXISTS own BOOLEAN NOT NULL DEFAULT FALSE,
+  ADD COLUMN IF NOT EXISTS asked BOOLEAN NOT NULL DEFAULT FALSE;

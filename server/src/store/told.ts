@@ -1,0 +1,68 @@
+import { v7 as uuidv7 } from 'uuid'
+import type { RowDataPacket } from 'mysql2'
+import type { Id, Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+/** How those a change concerns hear of it besides seeing it: by mail at once, or in the morning's (model I8). */
+export type Told = 'now' | 'digest'
+
+export interface Notice {
+  id: string
+  actorId: string
+  at: Instant
+}
+
+/** Notes that people are to be told of a commit. @returns the notices' ids by person. */
+export async function insertNotices(
+  connection: Queryable,
+  accountId: string,
+  { people, actorId, version, told }: { people: readonly Id[]; actorId: Id; version: number; told: Told },
+  now: Instant,
+): Promise<{ id: string; personId: Id }[]> {
+  const made = people.map((personId) => ({ id: uuidv7(), personId }))
+  if (made.length === 0) return []
+  const rows = made.map(({ id, personId }) => [accountId, id, personId, actorId, version, told, now])
+  await connection.query('INSERT INTO notice (account_id, id, person_id, actor_id, version, told, at_us) VALUES ?', [
+    rows,
+  ])
+  return made
+}
+
+/** What somebody has not seen yet, newest first. */
+export async function unseenNotices(connection: Queryable, accountId: string, personId: string): Promise<Notice[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT id, actor_id, at_us FROM notice
+     WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL ORDER BY at_us DESC LIMIT 50`,
+    [accountId, personId],
+  )
+  return rows.map((row) => ({ id: row.id, actorId: row.actor_id, at: row.at_us }))
+}
+
+export async function seeNotices(
+  connection: Queryable,
+  accountId: string,
+  personId: string,
+  now: Instant,
+): Promise<void> {
+  await connection.execute(
+    'UPDATE notice SET seen_at_us = ? WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL',
+    [now, accountId, personId],
+  )
+}
+
+/** Who is to hear in the morning of something they have neither seen nor been written about. */
+export async function peopleToTell(connection: Queryable, accountId: string): Promise<Id[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT DISTINCT person_id FROM notice
+     WHERE account_id = ? AND told = 'digest' AND seen_at_us IS NULL AND NOT mailed`,
+    [accountId],
+  )
+  return rows.map((row) => row.person_id as Id)
+}
+
+export async function noticesMailed(connection: Queryable, accountId: string, personId: string): Promise<void> {
+  await connection.execute('UPDATE notice SET mailed = TRUE WHERE account_id = ? AND person_id = ?', [
+    accountId,
+    personId,
+  ])
+}

@@ -1,0 +1,59 @@
+import { v7 as uuidv7 } from 'uuid'
+import type { Account, Change, Instant } from '@lodge/core'
+import type { Lodge } from '../lodge.ts'
+import { LodgeError } from '../errors.ts'
+import { instantFor } from '../store/accounts.ts'
+import { nextDate } from '../store/dates.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+const LONGEST_WAIT_SECONDS = 60
+
+/** What is set for an instant and is done by time itself, once that has come (model Z3, Z4). */
+export function datesWorker({
+  accounts,
+  committer,
+  clock,
+  pools,
+}: Pick<Lodge, 'accounts' | 'committer' | 'clock' | 'pools'>): Worker {
+  return async ({ accountId }): Promise<Outcome> => {
+    for (;;) {
+      const next = await nextDate(pools.work, accountId)
+      const wait = next === null ? LONGEST_WAIT_SECONDS : (next - clock.now()) / 1_000_000
+      if (wait > 0) return { againInSeconds: Math.min(wait, LONGEST_WAIT_SECONDS) }
+      await accounts.catchUp(accountId)
+      const loaded = await accounts.get(accountId)
+      if (!loaded) return { dropped: 'The account is gone.' }
+      const change = dueChange(loaded.account, instantFor(loaded, clock))
+      if (!change) return { againInSeconds: 1 }
+      await doOne(committer, accountId, change)
+    }
+  }
+}
+
+/** What is due first: doors before anything else that is due (model X4). */
+function dueChange(account: Account, now: Instant): Change | undefined {
+  const due = [
+    ...account.by('departure', 'state', 'planned').map(({ id, at }) => {
+      return { at, change: { type: 'run-departure', departureId: id } as Change }
+    }),
+    ...account.by('absence', 'state', 'set').map(({ id, from }) => {
+      return { at: from, change: { type: 'begin-away', absenceId: id } as Change }
+    }),
+    ...account.by('absence', 'state', 'running').map(({ id, until }) => {
+      return { at: until ?? Infinity, change: { type: 'come-back', absenceId: id, seedId: uuidv7() } as Change }
+    }),
+    ...account.by('planned', 'state', 'waiting').map(({ id, at }) => {
+      return { at, change: { type: 'run-planned', plannedId: id } as Change }
+    }),
+  ].filter(({ at }) => at <= now)
+  return due.sort((one, other) => one.at - other.at)[0]?.change
+}
+
+async function doOne(committer: Lodge['committer'], accountId: string, change: Change): Promise<void> {
+  try {
+    await committer.commit({ accountId, changes: [change], actor: { kind: 'schedule' }, via: { kind: 'schedule' } })
+  } catch (error) {
+    // Another process did it first: the next look sees that.
+    if (!(error instanceof LodgeError && error.status === 422)) throw error
+  }
+}

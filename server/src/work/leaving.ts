@@ -1,0 +1,213 @@
+import { createHash } from 'node:crypto'
+import {
+  isSettled,
+  leaversRecord,
+  RECORD_TYPE,
+  stepsOf,
+  type Account,
+  type Change,
+  type DepartureRow,
+  type DepartureThing,
+  type StepRow,
+  type Taker,
+} from '@lodge/core'
+import { LodgeError } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
+import { ProductError } from '../protocols/product-http.ts'
+import { signDocument } from '../signin/signing-keys.ts'
+import { instantFor } from '../store/accounts.ts'
+import { insertRecord, noteThings, thingsOf } from '../store/departures.ts'
+import { connected, connectionsOf } from './products.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+type Leaving = Pick<Lodge, 'accounts' | 'committer' | 'configuration' | 'pools' | 'clock' | 'log'>
+
+/** So long a step is tried again by itself before somebody is asked. */
+const TRIES = 8
+const LONGEST_WAIT_SECONDS = 15 * 60
+
+/** How a step went. */
+interface Went {
+  stepId: string
+  state: 'waiting' | 'done' | 'blocked'
+  note: string | null
+}
+
+/**
+ * Does what is left of a departure once its doors are shut (model X4): in each product what hangs on them is passed on and
+ * their account closed, both read back. Every step may be repeated; a product that is down delays only its own.
+ */
+export function leavingWorker(lodge: Leaving): Worker {
+  return async ({ accountId, ids, attempts }): Promise<Outcome> => {
+    const departureId = String(ids.departureId)
+    await lodge.accounts.catchUp(accountId)
+    const account = (await lodge.accounts.get(accountId))?.account
+    const departure = account?.get('departure', departureId)
+    if (!account || departure?.state !== 'running') return 'done'
+    const open = stepsOf(account, departureId).filter(({ state }) => state === 'waiting')
+    const went: Went[] = []
+    for (const product of new Set(open.flatMap((step) => (isInProduct(step) ? [step.subject] : [])))) {
+      const steps = open.filter((step) => isInProduct(step) && step.subject === product)
+      went.push(...(await inProduct(lodge, accountId, account, departure, product, steps, attempts)))
+    }
+    crash(lodge, 'steps')
+    await note(lodge, accountId, departureId, account, went)
+    await finish(lodge, accountId, departureId)
+    if (!went.some(({ state }) => state === 'waiting')) return 'done'
+    return { againInSeconds: Math.min(2 ** attempts, LONGEST_WAIT_SECONDS) }
+  }
+}
+
+function isInProduct({ kind }: StepRow): boolean {
+  return kind === 'things' || kind === 'close'
+}
+
+/** Doors first there too: the account is closed, then what hangs on them is passed on. */
+async function inProduct(
+  lodge: Leaving,
+  accountId: string,
+  account: Account,
+  departure: DepartureRow,
+  code: string,
+  steps: readonly StepRow[],
+  attempts: number,
+): Promise<Went[]> {
+  const went: Went[] = []
+  const [row] = connectionsOf(account, code)
+  for (const step of [...steps].sort((one, other) => (one.kind === 'close' ? -1 : other.kind === 'close' ? 1 : 0))) {
+    try {
+      if (!row) {
+        went.push({ stepId: step.id, state: 'blocked', note: 'The product is not connected any more.' })
+        continue
+      }
+      const { scim, things } = await connected(lodge, accountId, row)
+      if (step.kind === 'close') {
+        const closed = await scim.close(departure.personId)
+        went.push({ stepId: step.id, state: 'done', note: closed ? 'Read back as closed.' : 'There was no account.' })
+      } else if (things) went.push(await passThings(lodge, accountId, account, departure, step, things))
+      crash(lodge, `after-${step.kind}`)
+    } catch (error) {
+      if (!(error instanceof ProductError)) throw error
+      const isOver = attempts >= TRIES
+      went.push({ stepId: step.id, state: isOver ? 'blocked' : 'waiting', note: error.message.slice(0, 300) })
+    }
+  }
+  return went
+}
+
+async function passThings(
+  lodge: Leaving,
+  accountId: string,
+  account: Account,
+  departure: DepartureRow,
+  step: StepRow,
+  client: NonNullable<Awaited<ReturnType<typeof connected>>['things']>,
+): Promise<Went> {
+  const now = () => lodge.clock.now()
+  const product = step.subject
+  const found = await client.all(departure.personId)
+  const kept =
+    (state: DepartureThing['state'], taker: Taker | null, at: number | null) => (one: (typeof found)[number]) => {
+      return { product, thingId: one.id, kind: one.kind, title: one.title, state, taker, readBackAt: at }
+    }
+  await noteThings(lodge.pools.work, accountId, departure.id, found.map(kept('found', null, null)))
+  crash(lodge, 'found')
+  const chosen = new Map(
+    departure.handovers.flatMap(({ what, id, taker }) =>
+      what === 'things' && id.startsWith(`${product}/`) ? [[id.slice(product.length + 1), taker] as const] : [],
+    ),
+  )
+  const groups = new Map<string, { taker: Taker | null; things: typeof found }>()
+  for (const thing of found) {
+    const taker = chosen.has(thing.id) ? chosen.get(thing.id)! : step.taker
+    const key = taker ? `${taker.kind} ${taker.id}` : 'nobody'
+    const group = groups.get(key) ?? { taker, things: [] }
+    group.things.push(thing)
+    groups.set(key, group)
+  }
+  const refusals: string[] = []
+  for (const { taker, things } of groups.values()) {
+    const refused = await client.handOver(departure.id, departure.personId, things, reachable(account, taker))
+    refusals.push(...refused.values())
+  }
+  // What became of it is what the product says afterwards, not what it answered (model X5).
+  const left = new Set((await client.all(departure.personId)).map(({ id }) => id))
+  for (const { taker, things } of groups.values()) {
+    const passed = things.filter(({ id }) => !left.has(id))
+    await noteThings(lodge.pools.work, accountId, departure.id, [
+      ...passed.map(kept(taker ? 'passed' : 'let-go', taker, now())),
+      ...things.filter(({ id }) => left.has(id)).map(kept('refused', taker, now())),
+    ])
+  }
+  if (left.size === 0) {
+    const all = (await thingsOf(lodge.pools.work, accountId, departure.id)).filter((one) => one.product === product)
+    return { stepId: step.id, state: 'done', note: `${all.length} things read back.` }
+  }
+  const why = refusals[0] ?? 'They are still there.'
+  return {
+    stepId: step.id,
+    state: 'blocked',
+    note: `${left.size} of ${found.length} were not passed on. ${why}`.slice(0, 300),
+  }
+}
+
+/** Whoever was to take it over has to be in still; otherwise it is released, and the record says so. */
+function reachable(account: Account, taker: Taker | null): Taker | null {
+  if (taker?.kind !== 'person') return taker
+  return account.get('person', taker.id)?.state === 'active' ? taker : null
+}
+
+async function note(
+  lodge: Leaving,
+  accountId: string,
+  departureId: string,
+  account: Account,
+  went: Went[],
+): Promise<void> {
+  const altered = went.filter(({ stepId, state, note: words }) => {
+    const step = account.get('step', stepId)
+    return step?.state !== state || step.note !== words
+  })
+  if (altered.length > 0) await bySchedule(lodge, accountId, { type: 'note-steps', departureId, steps: altered })
+}
+
+/** Everything settled: the record is written, signed and vouched for by the chain (model X5). */
+async function finish(lodge: Leaving, accountId: string, departureId: string): Promise<void> {
+  const loaded = await lodge.accounts.get(accountId)
+  const steps = loaded ? stepsOf(loaded.account, departureId) : []
+  if (!loaded || steps.length === 0 || !isSettled(steps)) return
+  const departure = loaded.account.get('departure', departureId)!
+  if (departure.state !== 'running') return
+  const now = instantFor(loaded, lodge.clock)
+  const things = await thingsOf(lodge.pools.work, accountId, departureId)
+  const document = leaversRecord(loaded.account, departure, steps, things, loaded.headHash, now)
+  const jws = await signDocument(lodge, lodge.pools.work, document, RECORD_TYPE)
+  const recordHash = createHash('sha256').update(jws).digest('base64url')
+  crash(lodge, 'signed')
+  const { personId } = departure
+  await bySchedule(lodge, accountId, { type: 'close-departure', departureId, recordHash }, (connection) =>
+    insertRecord(connection, accountId, departureId, { personId, signedAt: now, jws }),
+  )
+}
+
+async function bySchedule(
+  { committer }: Leaving,
+  accountId: string,
+  change: Change,
+  alongside?: NonNullable<Parameters<Lodge['committer']['commit']>[0]['alongside']>,
+): Promise<void> {
+  try {
+    await committer.commit({
+      ...{ accountId, changes: [change], actor: { kind: 'schedule' }, via: { kind: 'schedule' } },
+      ...(alongside ? { alongside } : {}),
+    })
+  } catch (error) {
+    // Another process did it first: the next look sees that.
+    if (!(error instanceof LodgeError && error.status === 422)) throw error
+  }
+}
+
+/** For tests of survival: dies as by kill -9 at the named point. */
+function crash({ configuration }: Leaving, point: string): void {
+  if (configuration.crashAt === point) process.kill(process.pid, 'SIGKILL')
+}

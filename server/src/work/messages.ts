@@ -1,0 +1,34 @@
+import { messageText, Sight } from '@lodge/core'
+import type { Lodge } from '../lodge.ts'
+import { instantFor } from '../store/accounts.ts'
+import { insertEvent } from '../store/events.ts'
+import { readMessage } from '../store/messages.ts'
+import type { Mailer } from './mail.ts'
+import type { Outcome, Worker } from './workshop.ts'
+
+/** Sends what the office wrote, to one person, at least once under one Message-ID; noted at that person (model C8). */
+export function messageWorker(
+  { accounts, clock, pools }: Pick<Lodge, 'accounts' | 'clock' | 'pools'>,
+  mailer: Mailer,
+): Worker {
+  return async ({ id, accountId, ids }): Promise<Outcome> => {
+    await accounts.catchUp(accountId)
+    const loaded = await accounts.get(accountId)
+    const message = await readMessage(pools.work, accountId, String(ids.messageId))
+    const person = loaded?.account.get('person', String(ids.personId))
+    const address = person && loaded?.account.personal(person.id, 'email')
+    if (!loaded || !message || !person || !address) return { dropped: 'There is nobody to write to any more.' }
+    const now = instantFor(loaded, clock)
+    const sight = new Sight(loaded.account, message.senderId, now)
+    const { account } = loaded
+    const foot = ['', '--', `${account.nameOf(message.senderId)}, ${account.settings.name}, by Jolly Porter`]
+    await mailer.send(id, {
+      to: { name: account.nameOf(person.id), address },
+      subject: messageText(sight, person, message.subject),
+      text: [messageText(sight, person, message.text), ...foot].join('\n'),
+    })
+    const detail = { template: 'message', messageId: message.id, senderId: message.senderId }
+    await insertEvent(pools.work, { kind: 'message-sent', accountId, personId: person.id, detail }, now)
+    return 'done'
+  }
+}

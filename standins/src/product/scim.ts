@@ -1,0 +1,268 @@
+import Router from '@koa/router'
+import type { Context } from 'koa'
+import { answers, FilterError, member, readFilter } from './filter.ts'
+import { patched, PatchError } from './patch.ts'
+import { etagOf, type Kept, type ProductStore } from './store.ts'
+
+const USER = 'urn:ietf:params:scim:schemas:core:2.0:User'
+const GROUP = 'urn:ietf:params:scim:schemas:core:2.0:Group'
+const LIST = 'urn:ietf:params:scim:api:messages:2.0:ListResponse'
+const ERROR = 'urn:ietf:params:scim:api:messages:2.0:Error'
+const PATCH = 'urn:ietf:params:scim:api:messages:2.0:PatchOp'
+/** Pages are never larger (RFC 7644 §3.4.2.4). */
+const MAXIMUM_COUNT = 200
+
+/** An answer that is an error (RFC 7644 §3.12). */
+class ScimError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly scimType?: string,
+  ) {
+    super(message)
+  }
+}
+
+/** The SCIM 2.0 service of a product: Users and Groups (RFC 7643, RFC 7644). */
+export function scimRoutes(store: ProductStore, base: () => string): Router {
+  const router = new Router({ prefix: '/scim/v2' })
+  router.use(async (ctx, next) => {
+    ctx.type = 'application/scim+json'
+    try {
+      await next()
+    } catch (error) {
+      answerError(ctx, error)
+    }
+  })
+  router.get('/ServiceProviderConfig', (ctx) => show(ctx, serviceProviderConfig()))
+  router.get('/ResourceTypes', (ctx) => show(ctx, listOf(RESOURCE_TYPES, RESOURCE_TYPES.length, 1)))
+  router.get('/Schemas', (ctx) => show(ctx, listOf(SCHEMAS, SCHEMAS.length, 1)))
+  for (const [path, kind] of [
+    ['Users', 'User'],
+    ['Groups', 'Group'],
+  ] as const) {
+    router.get(`/${path}`, (ctx) => show(ctx, search(store, kind, base(), ctx.query)))
+    router.post(`/${path}/.search`, (ctx) => show(ctx, search(store, kind, base(), bodyOf(ctx) as never)))
+    router.post(`/${path}`, (ctx) => {
+      const kept = make(store, kind, bodyOf(ctx))
+      ctx.status = 201
+      ctx.set('Location', `${base()}/${path}/${kept.id}`)
+      showKept(ctx, kept, base())
+    })
+    router.get(`/${path}/:id`, (ctx) => showKept(ctx, found(store, kind, ctx.params.id), base()))
+    router.put(`/${path}/:id`, (ctx) => {
+      const kept = found(store, kind, ctx.params.id)
+      checkMatch(ctx, kept)
+      showKept(ctx, store.alter(kept, checked(store, kind, bodyOf(ctx), kept.id)), base())
+    })
+    router.patch(`/${path}/:id`, (ctx) => {
+      const kept = found(store, kind, ctx.params.id)
+      checkMatch(ctx, kept)
+      const { schemas, Operations } = bodyOf(ctx) as { schemas?: unknown; Operations?: unknown }
+      if (!Array.isArray(schemas) || !schemas.includes(PATCH))
+        throw new ScimError(400, 'schemas must name PatchOp.', 'invalidSyntax')
+      const after = checked(store, kind, patched(kept.attributes, Operations), kept.id)
+      const isSame = JSON.stringify(after) === JSON.stringify(kept.attributes)
+      showKept(ctx, isSame ? kept : store.alter(kept, after), base())
+    })
+    router.delete(`/${path}/:id`, (ctx) => {
+      const kept = found(store, kind, ctx.params.id)
+      checkMatch(ctx, kept)
+      store.remove(kept)
+      ctx.status = 204
+    })
+  }
+  return router
+}
+
+function answerError(ctx: Context, error: unknown): void {
+  const status = error instanceof ScimError ? error.status : 400
+  const scimType =
+    error instanceof ScimError
+      ? error.scimType
+      : error instanceof PatchError
+        ? error.scimType
+        : error instanceof FilterError
+          ? 'invalidFilter'
+          : undefined
+  if (!(error instanceof ScimError || error instanceof PatchError || error instanceof FilterError)) throw error
+  ctx.status = status
+  show(ctx, { schemas: [ERROR], status: String(status), ...(scimType ? { scimType } : {}), detail: error.message })
+}
+
+function show(ctx: Context, body: object): void {
+  ctx.body = JSON.stringify(body)
+  ctx.type = 'application/scim+json'
+}
+
+function showKept(ctx: Context, kept: Kept, base: string): void {
+  ctx.set('ETag', etagOf(kept))
+  if (ctx.get('If-None-Match') === etagOf(kept) && ctx.method === 'GET') ctx.status = 304
+  else show(ctx, withAttributes(resourceOf(kept, base), ctx.query))
+}
+
+function resourceOf(kept: Kept, base: string): Record<string, unknown> {
+  const { kind, id, created, lastModified, attributes } = kept
+  const location = `${base}/${kind}s/${id}`
+  const meta = { resourceType: kind, created, lastModified, location, version: etagOf(kept) }
+  return { schemas: [kind === 'User' ? USER : GROUP], id, ...attributes, meta }
+}
+
+/** Only what is asked for, and what always comes (RFC 7644 §3.4.2.5). */
+function withAttributes(resource: Record<string, unknown>, query: Context['query']): Record<string, unknown> {
+  const names = (of: unknown) =>
+    typeof of === 'string'
+      ? of
+          .toLowerCase()
+          .split(',')
+          .map((one) => one.trim())
+      : undefined
+  const wanted = names(query.attributes)
+  const unwanted = names(query.excludedAttributes)
+  if (!wanted && !unwanted) return resource
+  return Object.fromEntries(
+    Object.entries(resource).filter(([name]) => {
+      const key = name.toLowerCase()
+      if (key === 'id' || key === 'schemas') return true
+      return wanted ? wanted.some((one) => one === key || one.startsWith(`${key}.`)) : !unwanted!.includes(key)
+    }),
+  )
+}
+
+function found(store: ProductStore, kind: Kept['kind'], id: string | undefined): Kept {
+  const kept = store.resources.get(id ?? '')
+  if (kept?.kind !== kind) throw new ScimError(404, `There is no ${kind} ${id}.`)
+  return kept
+}
+
+/** A change to what somebody else changed meanwhile is refused (RFC 7644 §3.14). */
+function checkMatch(ctx: Context, kept: Kept): void {
+  const wanted = ctx.get('If-Match')
+  if (wanted && wanted !== '*' && wanted !== etagOf(kept)) {
+    throw new ScimError(412, 'It was changed meanwhile; read it again.')
+  }
+}
+
+function bodyOf(ctx: Context): Record<string, unknown> {
+  const { body } = ctx.request as unknown as { body: unknown }
+  if (body === null || typeof body !== 'object' || Array.isArray(body)) {
+    throw new ScimError(400, 'The body must be a JSON object.', 'invalidSyntax')
+  }
+  return body as Record<string, unknown>
+}
+
+function make(store: ProductStore, kind: Kept['kind'], body: Record<string, unknown>): Kept {
+  return store.make(kind, checked(store, kind, body))
+}
+
+/** What a resource may hold, its required attributes there and its name its own (RFC 7643 §4.1, §4.2). */
+function checked(
+  store: ProductStore,
+  kind: Kept['kind'],
+  body: Record<string, unknown>,
+  id?: string,
+): Record<string, unknown> {
+  const { schemas: _schemas, meta: _meta, id: _id, ...attributes } = body
+  const nameOfIt = kind === 'User' ? 'userName' : 'displayName'
+  const name = member(attributes, nameOfIt)
+  if (typeof name !== 'string' || name.trim() === '')
+    throw new ScimError(400, `${nameOfIt} is missing.`, 'invalidValue')
+  const active = member(attributes, 'active')
+  if (active !== undefined && typeof active !== 'boolean')
+    throw new ScimError(400, 'active is true or false.', 'invalidValue')
+  if (kind === 'User') {
+    const twin = store.users().find((one) => {
+      return one.id !== id && String(one.attributes.userName).toLowerCase() === name.toLowerCase()
+    })
+    if (twin) throw new ScimError(409, `Somebody is called ${name} already.`, 'uniqueness')
+    if (active === undefined) return { ...attributes, active: true }
+  }
+  return attributes
+}
+
+function search(store: ProductStore, kind: Kept['kind'], base: string, query: Context['query']): object {
+  const all = [...store.resources.values()].filter((one) => one.kind === kind).map((one) => resourceOf(one, base))
+  const filter = typeof query.filter === 'string' && query.filter !== '' ? readFilter(query.filter) : undefined
+  const matching = filter ? all.filter((one) => answers(filter, one)) : all
+  const sorted = sortedBy(matching, query)
+  const startIndex = Math.max(1, Math.trunc(Number(query.startIndex ?? 1)) || 1)
+  const count = Math.min(MAXIMUM_COUNT, Math.max(0, Math.trunc(Number(query.count ?? MAXIMUM_COUNT)) || 0))
+  const page = sorted.slice(startIndex - 1, startIndex - 1 + count).map((one) => withAttributes(one, query))
+  return listOf(page, matching.length, startIndex)
+}
+
+function sortedBy(all: Record<string, unknown>[], query: Context['query']): Record<string, unknown>[] {
+  const { sortBy, sortOrder } = query
+  if (typeof sortBy !== 'string') return all
+  const key = (one: Record<string, unknown>) => {
+    const value = sortBy.split('.').reduce<unknown>((of, name) => member(of, name), one)
+    return typeof value === 'string' ? value.toLowerCase() : String(value ?? '')
+  }
+  const sorted = [...all].sort((left, right) => (key(left) < key(right) ? -1 : key(left) > key(right) ? 1 : 0))
+  return sortOrder === 'descending' ? sorted.reverse() : sorted
+}
+
+function listOf(resources: readonly object[], totalResults: number, startIndex: number): object {
+  return { schemas: [LIST], totalResults, startIndex, itemsPerPage: resources.length, Resources: resources }
+}
+
+/** What the service can do (RFC 7643 §5). */
+function serviceProviderConfig(): object {
+  const yes = { supported: true }
+  const scheme = {
+    type: 'oauthbearertoken',
+    name: 'Bearer token',
+    description: 'A token of the product’s own (RFC 6750).',
+  }
+  return {
+    schemas: ['urn:ietf:params:scim:schemas:core:2.0:ServiceProviderConfig'],
+    ...{ patch: yes, changePassword: { supported: false }, sort: yes, etag: yes },
+    bulk: { supported: false, maxOperations: 0, maxPayloadSize: 0 },
+    filter: { supported: true, maxResults: MAXIMUM_COUNT },
+    authenticationSchemes: [scheme],
+  }
+}
+
+const RESOURCE_TYPES = [
+  { id: 'User', endpoint: '/Users', schema: USER },
+  { id: 'Group', endpoint: '/Groups', schema: GROUP },
+].map((one) => ({ schemas: ['urn:ietf:params:scim:schemas:core:2.0:ResourceType'], name: one.id, ...one }))
+
+const attribute = (name: string, type = 'string', more: object = {}) => ({
+  ...{
+    name,
+    type,
+    multiValued: false,
+    required: false,
+    caseExact: false,
+    mutability: 'readWrite',
+    returned: 'default',
+  },
+  ...{ uniqueness: 'none', ...more },
+})
+
+/** The attributes kept (RFC 7643 §7). */
+const SCHEMAS = [
+  {
+    id: USER,
+    name: 'User',
+    attributes: [
+      attribute('userName', 'string', { required: true, uniqueness: 'server' }),
+      attribute('displayName'),
+      attribute('active', 'boolean'),
+      attribute('emails', 'complex', {
+        multiValued: true,
+        subAttributes: [attribute('value'), attribute('primary', 'boolean')],
+      }),
+      attribute('entitlements', 'complex', { multiValued: true, subAttributes: [attribute('value')] }),
+    ],
+  },
+  {
+    id: GROUP,
+    name: 'Group',
+    attributes: [
+      attribute('displayName', 'string', { required: true }),
+      attribute('members', 'complex', { multiValued: true, subAttributes: [attribute('value')] }),
+    ],
+  },
+].map((one) => ({ schemas: ['urn:ietf:params:scim:schemas:core:2.0:Schema'], ...one }))

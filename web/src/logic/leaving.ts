@@ -1,0 +1,42 @@
+import type { DepartureThingView, Taker } from '@lodge/core'
+
+/** Who takes one thing over, as chosen in the form; nobody where it is let go. */
+export interface ChosenTaker {
+  what: string
+  id: string
+  taker: Taker | null
+}
+
+/** What a list's option stands for. */
+export function takerKey(taker: Taker | null): string {
+  return taker ? `${taker.kind} ${taker.id}` : ''
+}
+
+/** The handovers of a plan: what was chosen now, and what had been chosen before; what is only proposed is left to its day. */
+export function handoversOf(
+  things: readonly DepartureThingView[],
+  chosen: ReadonlyMap<string, ChosenTaker>,
+): Record<string, unknown>[] {
+  return things.flatMap((thing) => {
+    const one = chosen.get(`${thing.what} ${thing.id}`) ?? (thing.chosen ? thing : undefined)
+    if (!one) return []
+    const { what, id, taker } = one
+    return [{ what, id, ...(taker ? { takerKind: taker.kind, takerId: taker.id } : {}) }]
+  })
+}
+
+/** Things that go the same way, in the order in which the first of each came, with their texts. */
+export function together<T extends { text: string }, G extends object>(
+  things: readonly T[],
+  wayOf: (thing: T) => G,
+): (G & { key: string; texts: string[] })[] {
+  const ways = new Map<string, G & { key: string; texts: string[] }>()
+  for (const thing of things) {
+    const way = wayOf(thing)
+    const key = JSON.stringify(way)
+    const known = ways.get(key)
+    if (known) known.texts.push(thing.text)
+    else ways.set(key, { ...way, key, texts: [thing.text] })
+  }
+  return [...ways.values()]
+}

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import type { ConnectionsView } from '@lodge/core'
+import { reactive, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { ApiError } from '../api/client.ts'
+import { ask } from '../api/client.ts'
+import NothingHere from '../parts/NothingHere.vue'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+
+interface Difference {
+  remoteId: string
+  userName: string
+  name: string | null
+  difference: string
+  seats: string[]
+}
+interface Held {
+  differences: Difference[]
+  open: number
+  seenAt: string | null
+}
+
+// Products whose accounts follow this one: where they are asked, what they hold, and what there differs from here.
+const { t } = useI18n()
+const session = useSession()
+const docket = useDocket()
+const { data, error } = useFetched<ConnectionsView>(() => session.path('/connections'))
+const form = reactive({ product: '', scimAddress: '', thingsAddress: '' })
+const token = reactive<Record<string, string>>({})
+const held = reactive<Record<string, Held>>({})
+const said = ref('')
+
+function connect(): void {
+  const { product, scimAddress, thingsAddress } = form
+  const things = thingsAddress ? { thingsAddress } : {}
+  docket.hold([{ type: 'connect-product', product, scimAddress, ...things }], `connect ${product}`)
+}
+
+/** Does something at the server and says what came of it. */
+async function act(work: () => Promise<unknown>, words: string): Promise<void> {
+  said.value = ''
+  try {
+    await work()
+    said.value = words
+  } catch (failure) {
+    said.value = (failure as ApiError).message
+  }
+}
+
+const path = (id: string, rest: string) => session.path(`/connections/${id}${rest}`)
+
+function keep(id: string): Promise<void> {
+  return act(async () => {
+    await ask('PUT', path(id, '/secret'), { token: token[id] ?? '' })
+    token[id] = ''
+  }, t('connections.kept'))
+}
+
+function look(id: string): Promise<void> {
+  return act(async () => {
+    held[id] = await ask<Held>('GET', path(id, '/accounts'))
+  }, '')
+}
+
+function compare(id: string): Promise<void> {
+  return act(() => ask('POST', path(id, '/compare'), {}), t('connections.comparing'))
+}
+
+async function mend(id: string, remoteId: string): Promise<void> {
+  await act(() => ask('POST', path(id, '/mend'), { remoteId }), t('connections.mended'))
+  await look(id)
+}
+</script>
+
+<template>
+  <section class="connections">
+    <h1>{{ t('connections.title') }}</h1>
+    <NothingHere v-if="error?.status === 404" />
+    <p v-else-if="!data" class="muted">{{ t('common.loading') }}</p>
+    <template v-else>
+      <p class="muted">{{ t('connections.about') }}</p>
+      <p v-if="said" role="status">{{ said }}</p>
+      <p v-if="data.connections.length === 0" class="muted">{{ t('connections.none') }}</p>
+      <article v-for="one in data.connections" :key="one.id" class="sheet one">
+        <h2>{{ one.name }}</h2>
+        <p class="muted">
+          {{ one.scimAddress }}<template v-if="one.thingsAddress"><br />{{ one.thingsAddress }}</template>
+        </p>
+        <form class="line" @submit.prevent="keep(one.id)">
+          <label
+            >{{ t('connections.token') }}
+            <input v-model="token[one.id]" class="form-control form-control-sm" type="password" autocomplete="off"
+          /></label>
+          <BButton
+            type="submit"
+            size="sm"
+            variant="outline-primary"
+            :disabled="!data.control.enabled || !token[one.id]"
+            >{{ t('connections.keep') }}</BButton
+          >
+        </form>
+        <p class="line">
+          <BButton size="sm" variant="outline-primary" @click="look(one.id)">{{ t('connections.look') }}</BButton>
+          <BButton size="sm" variant="outline-primary" :disabled="!data.control.enabled" @click="compare(one.id)">{{
+            t('connections.compare')
+          }}</BButton>
+          <BButton
+            size="sm"
+            variant="outline-danger"
+            :disabled="!data.control.enabled"
+            :title="data.control.reason"
+            @click="docket.hold([{ type: 'disconnect-product', connectionId: one.id }], `connection ${one.id}`)"
+            >{{ t('connections.cut') }}</BButton
+          >
+        </p>
+        <template v-if="held[one.id]">
+          <p>{{ t('connections.open', { count: held[one.id]!.open }) }}</p>
+          <p v-if="held[one.id]!.differences.length === 0" class="muted">{{ t('connections.same') }}</p>
+          <p v-for="account in held[one.id]!.differences" :key="account.remoteId" class="line difference">
+            <span
+              ><strong>{{ account.name ?? account.userName }}</strong>
+              {{ t(`connections.difference.${account.difference}`) }}
+              <small class="muted">{{ account.seats.join(', ') }}</small></span
+            >
+            <BButton
+              size="sm"
+              variant="primary"
+              :disabled="!data.control.enabled"
+              :title="data.control.reason"
+              @click="mend(one.id, account.remoteId)"
+              >{{ account.difference === 'unknown' ? t('connections.close') : t('connections.mend') }}</BButton
+            >
+          </p>
+        </template>
+      </article>
+      <form v-if="data.products.length > 0" class="sheet one" @submit.prevent="connect">
+        <h2>{{ t('connections.new') }}</h2>
+        <label
+          >{{ t('connections.product') }}
+          <select v-model="form.product" class="form-select form-select-sm" required>
+            <option v-for="one in data.products" :key="one.code" :value="one.code">{{ one.name }}</option>
+          </select></label
+        >
+        <label
+          >{{ t('connections.scim') }}
+          <input v-model="form.scimAddress" class="form-control form-control-sm" type="url" required
+        /></label>
+        <label
+          >{{ t('connections.things') }}
+          <input v-model="form.thingsAddress" class="form-control form-control-sm" type="url"
+        /></label>
+        <BButton type="submit" variant="primary" :disabled="!data.control.enabled" :title="data.control.reason">{{
+          t('connections.connect')
+        }}</BButton>
+      </form>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.connections {
+  max-width: 760px;
+}
+.one {
+  padding: 14px 18px;
+  margin-bottom: 14px;
+}
+h2 {
+  font-size: 16px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+  margin: 0 0 10px;
+}
+.difference {
+  justify-content: space-between;
+  border-top: 1px solid var(--line-soft);
+  padding-top: 6px;
+}
+form.one label {
+  display: block;
+  margin-bottom: 8px;
+}
+</style>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useChoices } from '../state/choices.ts'
+import { useDirect } from '../state/direct.ts'
+import { useDocket } from '../state/docket.ts'
+
+// A time away: from when until when, who stands in, whether the seat is kept. Set by the office, asked for by oneself.
+const props = defineProps<{ personId: string; own?: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const docket = useDocket()
+const { choices } = useChoices()
+const from = ref('')
+const until = ref('')
+const substituteId = ref('')
+const keepSeats = ref(false)
+const reason = ref('')
+const problem = ref('')
+const direct = useDirect()
+const people = computed(() => (choices.value?.managers ?? []).filter((one) => one.id !== props.personId))
+
+async function hold(): Promise<void> {
+  const dates = { ...(from.value ? { from: from.value } : {}), ...(until.value ? { until: until.value } : {}) }
+  const more = {
+    ...(substituteId.value ? { substituteId: substituteId.value } : {}),
+    ...(reason.value ? { reason: reason.value } : {}),
+  }
+  const slot = `away ${props.personId}`
+  if (props.own) {
+    problem.value = await direct({ type: 'ask-away', personId: props.personId, ...dates, ...more })
+    if (problem.value) return
+  } else if (substituteId.value) {
+    const filling = { kind: 'cover', personId: props.personId, substituteId: substituteId.value }
+    void docket.fill({ ...filling, ...dates, keepSeats: keepSeats.value }, slot)
+  } else {
+    docket.hold([{ type: 'go-away', personId: props.personId, keepSeats: keepSeats.value, ...dates, ...more }], slot)
+  }
+  emit('close')
+}
+</script>
+
+<template>
+  <form class="away" :aria-label="t('away.title')" @submit.prevent="hold">
+    <label>{{ t('away.from') }} <input v-model="from" class="form-control form-control-sm" type="date" /></label>
+    <label>{{ t('away.until') }} <input v-model="until" class="form-control form-control-sm" type="date" /></label>
+    <label v-if="people.length > 0"
+      >{{ t('away.substitute') }}
+      <select v-model="substituteId" class="form-select form-select-sm">
+        <option value="">{{ t('away.nobody') }}</option>
+        <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
+    <label v-if="!own" class="check"><input v-model="keepSeats" type="checkbox" /> {{ t('away.keep') }}</label>
+    <label v-if="own || !substituteId"
+      >{{ t('away.reason') }} <input v-model="reason" class="form-control form-control-sm" maxlength="400"
+    /></label>
+    <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
+    <BButton type="submit" size="sm" variant="primary">{{ own ? t('away.ask') : t('away.set') }}</BButton>
+  </form>
+</template>
+
+<style scoped>
+.away {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  padding: 10px 12px;
+  margin: 8px 0;
+  display: grid;
+  gap: 8px;
+  grid-template-columns: 1fr 1fr;
+}
+.away label:not(.check) {
+  display: block;
+  font-size: 12.5px;
+}
+.problem {
+  color: var(--ox);
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.away .btn {
+  align-self: end;
+}
+</style>

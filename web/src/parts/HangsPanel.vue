@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import type { Hang, HangKind } from '@lodge/core'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { amount } from '../logic/money.ts'
+import { useChoices } from '../state/choices.ts'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+
+// What hangs on somebody: what would be left without them is handed over into the docket, what ends with them is shown.
+const props = defineProps<{ personId: string; mayLeave: boolean }>()
+const { t } = useI18n()
+const session = useSession()
+const docket = useDocket()
+const { choices } = useChoices()
+const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
+  session.path(`/people/${props.personId}/hangs`),
+)
+const PASSED: readonly HangKind[] = ['report', 'steward', 'group-led', 'invitation', 'link', 'plan']
+const takerId = ref('')
+watch(data, (found) => (takerId.value ||= found?.takerId ?? ''))
+const takers = computed(() =>
+  (choices.value?.managers ?? [])
+    .filter((one) => one.id !== props.personId)
+    .map(({ id, name }) => ({ value: id, text: name })),
+)
+const byKind = computed(() => {
+  const found = new Map<HangKind, Hang[]>()
+  for (const hang of data.value?.hangs ?? []) found.set(hang.kind, [...(found.get(hang.kind) ?? []), hang])
+  return [...found].map(([kind, hangs]) => ({ kind, hangs, passed: PASSED.includes(kind) }))
+})
+const left = computed(() => byKind.value.filter((one) => one.passed))
+const ends = computed(() => byKind.value.filter((one) => !one.passed))
+const saved = computed(() => {
+  const sum = (data.value?.hangs ?? []).reduce((all, one) => all + (one.monthMinor ?? 0), 0)
+  const current = session.me?.current
+  return sum > 0 && current ? amount(sum, current.currency, current.locale) : ''
+})
+
+function handOver(kinds: HangKind[] | null, leave = false): void {
+  const filling = { kind: 'hand-over', personId: props.personId, toId: takerId.value, kinds, leave }
+  void docket.fill(filling, `hand-over ${props.personId}`)
+}
+</script>
+
+<template>
+  <section v-if="data" class="hangs" :aria-label="t('hangs.title')">
+    <template v-if="left.length > 0">
+      <h4>{{ t('hangs.left') }}</h4>
+      <label class="taker">{{ t('hangs.taker') }} <BFormSelect v-model="takerId" size="sm" :options="takers" /></label>
+      <p v-for="one in left" :key="one.kind" class="line">
+        <span
+          ><strong>{{ t(`hangs.kind.${one.kind}`) }}</strong> {{ one.hangs.map((hang) => hang.text).join('; ') }}</span
+        >
+        <BButton size="sm" variant="outline-primary" :disabled="!takerId" @click="handOver([one.kind])">{{
+          t('hangs.handOver')
+        }}</BButton>
+      </p>
+    </template>
+    <p v-else class="muted">{{ t('hangs.nothingLeft') }}</p>
+    <h4>{{ t('hangs.ends') }}</h4>
+    <p v-for="one in ends" :key="one.kind" class="line">
+      <span
+        ><strong>{{ t(`hangs.kind.${one.kind}`) }}</strong> {{ one.hangs.map((hang) => hang.text).join('; ') }}</span
+      >
+    </p>
+    <p v-if="ends.length === 0" class="muted">{{ t('hangs.nothingEnds') }}</p>
+    <p v-if="saved" class="brass">{{ t('hangs.month', { sum: saved }) }}</p>
+    <BButton
+      v-if="mayLeave"
+      variant="outline-danger"
+      :disabled="left.length > 0 && !takerId"
+      @click="handOver(null, true)"
+      >{{ t('hangs.all') }}</BButton
+    >
+  </section>
+</template>
+
+<style scoped>
+.hangs {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  padding: 10px 12px;
+  margin: 8px 0;
+}
+h4 {
+  font-size: 14px;
+  margin: 8px 0 2px;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  align-items: flex-start;
+  margin: 0;
+  padding: 5px 0;
+  border-top: 1px solid var(--line-soft);
+}
+.line .btn {
+  flex: none;
+}
+.taker {
+  display: block;
+  font-size: 12.5px;
+  margin-bottom: 6px;
+}
+</style>

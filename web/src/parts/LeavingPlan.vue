@@ -1,0 +1,376 @@
+<script setup lang="ts">
+import type { DepartureThingView, DepartureView, leavingView, Taker } from '@lodge/core'
+import { computed, onScopeDispose, reactive, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { ask } from '../api/client.ts'
+import type { NewChange, ShownPreview } from '../api/types.ts'
+import EffectBlocks from '../docket/EffectBlocks.vue'
+import NothingHere from './NothingHere.vue'
+import { useChoices } from '../state/choices.ts'
+import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
+import { handoversOf, takerKey, type ChosenTaker } from '../logic/leaving.ts'
+
+// Somebody's leaving as a plan: when, and who takes over each thing that hangs on them. It goes into the docket, where
+// its people, places and money are shown before it happens.
+type Leaving = NonNullable<ReturnType<typeof leavingView>>
+const props = defineProps<{ personId: string; planned?: DepartureView | undefined }>()
+const emit = defineEmits<{ done: [] }>()
+const { t } = useI18n()
+const session = useSession()
+const docket = useDocket()
+const { choices, places } = useChoices()
+const { data: leaving, error } = useFetched<Leaving>(() => session.path(`/people/${props.personId}/leaving`))
+const at = ref(props.planned?.localTime ?? '')
+const chosen = reactive(new Map<string, ChosenTaker>())
+const allTo = ref('')
+const things = computed<readonly DepartureThingView[]>(() => props.planned?.things ?? leaving.value?.things ?? [])
+const name = computed(() => props.planned?.name ?? leaving.value?.name ?? '')
+const first = computed(() => name.value.split(' ')[0] ?? '')
+const control = computed(() => props.planned?.control ?? leaving.value?.control)
+const people = computed(() =>
+  (choices.value?.managers ?? [])
+    .filter((one) => one.id !== props.personId)
+    .map(({ id, name: text }) => ({ value: `person ${id}`, text })),
+)
+const groups = computed(() =>
+  (choices.value?.groups ?? []).map(({ id, name: text }) => ({ value: `group ${id}`, text })),
+)
+const without = computed(() => things.value.filter((one) => takerOf(one) === null).length)
+
+watch(
+  () => docket.applied,
+  (applied) => applied && emit('done'),
+)
+
+/** More of a kind than this stand in one row, to be unfolded. */
+const FOLDED = 2
+const SEVERAL = 'several'
+const unfolded = reactive(new Set<string>())
+const groupsOf = computed(() => {
+  const kinds = new Map<string, DepartureThingView[]>()
+  for (const thing of things.value) kinds.set(thing.what, [...(kinds.get(thing.what) ?? []), thing])
+  return [...kinds].map(([what, all]) => {
+    const takers = new Set(all.map((one) => takerKey(takerOf(one))))
+    const shown = all.length <= FOLDED || unfolded.has(what) ? all : []
+    return { what, things: all, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
+  })
+})
+
+function toggle(what: string): void {
+  if (!unfolded.delete(what)) unfolded.add(what)
+}
+
+function chooseGroup(all: readonly DepartureThingView[], value: string): void {
+  if (value !== SEVERAL) for (const thing of all) choose(thing, value)
+}
+
+/** What it would do, shown beside the plan as it is put together (model S8). */
+const shown = ref<ShownPreview | null>(null)
+const problems = ref<string[]>([])
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(
+  [things, at, chosen],
+  () => {
+    clearTimeout(timer)
+    timer = setTimeout(() => void look(), 300)
+  },
+  { immediate: true },
+)
+onScopeDispose(() => clearTimeout(timer))
+
+async function look(): Promise<void> {
+  // A plan that stands as it is moves nothing any more.
+  const isAsPlanned = props.planned && chosen.size === 0 && at.value === props.planned.localTime
+  if (!control.value?.enabled || isAsPlanned) return void (shown.value = null)
+  const body = { changes: [changeFor(at.value || null)] }
+  const answer = await ask<ShownPreview>('POST', session.path('/previews'), body).catch(() => null)
+  if (!answer) return
+  problems.value = answer.problems.map(({ sentence }) => sentence)
+  shown.value = answer.problems.length === 0 ? answer : null
+}
+
+/** What happens at that moment, in order. */
+const order = computed(() => {
+  const products = things.value.filter(({ what }) => what === 'things')
+  const own = things.value.filter(({ what }) => what === 'line')
+  const passed = things.value.length - products.length - own.length
+  return [
+    t('leaving.order.doors'),
+    ...(passed > 0 ? [t('leaving.order.pass', { count: passed }, passed)] : []),
+    ...products.map(({ text }) => t('leaving.order.product', { product: text })),
+    ...(own.length > 0 ? [t('leaving.order.back', { what: own.map(({ text }) => text).join(', ') })] : []),
+    t('leaving.order.record'),
+  ]
+})
+
+function keyOf({ what, id }: DepartureThingView): string {
+  return `${what} ${id}`
+}
+
+/** Who takes it as it stands in the form: chosen now, chosen before, or proposed. */
+function takerOf(thing: DepartureThingView): Taker | null {
+  const one = chosen.get(keyOf(thing))
+  return one ? one.taker : thing.taker
+}
+
+function optionsFor(thing: DepartureThingView) {
+  const by = thing.takers
+  return [
+    { value: '', text: t('leaving.letGo') },
+    ...(by.includes('person') ? people.value : []),
+    ...(by.includes('group') ? groups.value : []),
+    ...(by.includes('place') ? places.value.map(({ value, text }) => ({ value: `place ${value}`, text })) : []),
+  ]
+}
+
+function choose(thing: DepartureThingView, value: string): void {
+  const [kind, id] = value.split(' ') as [Taker['kind'], string?]
+  chosen.set(keyOf(thing), { what: thing.what, id: thing.id, taker: id ? { kind, id } : null })
+}
+
+function chooseAll(value: string): void {
+  allTo.value = value
+  if (!value) return
+  for (const thing of things.value) if (thing.takers.includes('person')) choose(thing, value)
+}
+
+function changeFor(when: string | null): NewChange {
+  const handovers = handoversOf(things.value, chosen)
+  const dated = when ? { at: when } : {}
+  return props.planned
+    ? { type: 'change-departure', departureId: props.planned.id, ...dated, handovers }
+    : { type: 'plan-departure', personId: props.personId, ...dated, handovers }
+}
+
+function hold(when: string | null): void {
+  docket.hold([changeFor(when)], `departure ${props.personId}`)
+}
+
+/** Planned already: its doors shut now; otherwise it is planned for now. */
+function cutOff(): void {
+  if (props.planned)
+    docket.hold([{ type: 'run-departure', departureId: props.planned.id }], `departure ${props.personId}`)
+  else hold(null)
+}
+
+function putDown(): void {
+  docket.hold([{ type: 'put-down-departure', departureId: props.planned!.id }], `departure ${props.personId}`)
+}
+</script>
+
+<template>
+  <NothingHere v-if="error?.status === 404" />
+  <section v-else-if="leaving" class="plan" :aria-label="t('leaving.title', { name })">
+    <h1>
+      {{ t('leaving.title', { name }) }} <span v-if="planned" class="brass when">{{ planned.at }}</span>
+    </h1>
+    <p class="muted">
+      {{ t('leaving.about') }}
+      <strong v-if="without > 0" class="oxblood">{{ t('leaving.without', { count: without }) }}</strong>
+    </p>
+    <label class="at"
+      >{{ t('leaving.when') }}
+      <input v-model="at" class="form-control form-control-sm" type="datetime-local" :disabled="!control?.enabled" />
+      <small class="muted">{{ t('leaving.zone', { zone: session.me?.current?.zone ?? '' }) }}</small></label
+    >
+    <div class="two">
+      <div>
+        <table class="sheet">
+          <thead>
+            <tr>
+              <th scope="col">{{ t('leaving.hangs', { name: first }) }}</th>
+              <th scope="col">
+                {{ t('leaving.goesTo') }}
+                <select
+                  class="form-select form-select-sm all"
+                  :aria-label="t('leaving.allTo')"
+                  :value="allTo"
+                  @change="chooseAll(($event.target as HTMLSelectElement).value)"
+                >
+                  <option value="">{{ t('leaving.allTo') }}</option>
+                  <option v-for="one in people" :key="one.value" :value="one.value">{{ one.text }}</option>
+                </select>
+              </th>
+            </tr>
+          </thead>
+          <tbody v-for="group in groupsOf" :key="group.what">
+            <tr v-if="group.things.length > FOLDED">
+              <th scope="row">
+                <button
+                  type="button"
+                  class="fold"
+                  :aria-expanded="unfolded.has(group.what)"
+                  @click="toggle(group.what)"
+                >
+                  <small class="muted">{{ t(`leaving.what.${group.what}`) }}</small>
+                  {{ t('leaving.and', { first: group.things[0]!.text, count: group.things.length - 1 }) }}
+                </button>
+              </th>
+              <td>
+                <select
+                  class="form-select form-select-sm"
+                  :disabled="!control?.enabled"
+                  :aria-label="t('leaving.taker', { what: t(`leaving.what.${group.what}`) })"
+                  :value="group.taker"
+                  @change="chooseGroup(group.things, ($event.target as HTMLSelectElement).value)"
+                >
+                  <option v-if="group.taker === SEVERAL" :value="SEVERAL">{{ t('leaving.several') }}</option>
+                  <option v-for="one in optionsFor(group.things[0]!)" :key="one.value" :value="one.value">
+                    {{ one.text }}
+                  </option>
+                </select>
+              </td>
+            </tr>
+            <tr v-for="thing in group.shown" :key="keyOf(thing)" :class="{ within: group.things.length > FOLDED }">
+              <th scope="row">
+                <small class="muted">{{ t(`leaving.what.${thing.what}`) }}</small> {{ thing.text }}
+              </th>
+              <td>
+                <select
+                  class="form-select form-select-sm"
+                  :class="{ open: takerOf(thing) === null }"
+                  :disabled="!control?.enabled"
+                  :aria-label="t('leaving.taker', { what: `${t(`leaving.what.${thing.what}`)} ${thing.text}` })"
+                  :value="takerKey(takerOf(thing))"
+                  @change="choose(thing, ($event.target as HTMLSelectElement).value)"
+                >
+                  <option v-for="one in optionsFor(thing)" :key="one.value" :value="one.value">{{ one.text }}</option>
+                </select>
+                <small class="muted">{{
+                  chosen.has(keyOf(thing)) || thing.chosen
+                    ? thing.acceptBy && !thing.accepted
+                      ? t('leaving.asked', { by: thing.acceptBy })
+                      : ''
+                    : t('leaving.proposed')
+                }}</small>
+              </td>
+            </tr>
+          </tbody>
+          <tbody v-if="things.length === 0">
+            <tr>
+              <td colspan="2" class="muted">{{ t('leaving.nothing') }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <div class="acts">
+          <BButton variant="danger" :disabled="!control?.enabled" :title="control?.reason" @click="cutOff">{{
+            t('leaving.cutOff')
+          }}</BButton>
+          <BButton v-if="planned" variant="outline-primary" :disabled="!control?.enabled" @click="putDown">{{
+            t('leaving.stays', { name: first })
+          }}</BButton>
+          <BButton variant="primary" :disabled="!control?.enabled || !at" :title="control?.reason" @click="hold(at)">{{
+            planned ? t('leaving.change') : t('leaving.plan')
+          }}</BButton>
+        </div>
+      </div>
+      <aside>
+        <p v-for="one in problems" :key="one" class="oxblood" role="alert">{{ one }}</p>
+        <div v-if="shown" class="sheet beside"><EffectBlocks :preview="shown" /></div>
+        <div class="sheet beside">
+          <h2>{{ t('leaving.then') }}</h2>
+          <ol>
+            <li v-for="one in order" :key="one">{{ one }}</li>
+          </ol>
+        </div>
+      </aside>
+    </div>
+  </section>
+  <p v-else class="muted">{{ t('common.loading') }}</p>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 300px);
+  gap: 18px;
+  align-items: start;
+}
+.beside {
+  padding: 12px 14px;
+  margin-bottom: 14px;
+}
+.beside h2 {
+  font-size: 14px;
+}
+.beside ol {
+  margin: 0;
+  padding-left: 20px;
+}
+.fold {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+}
+.fold::before {
+  content: '▸ ';
+}
+.fold[aria-expanded='true']::before {
+  content: '▾ ';
+}
+.within th {
+  padding-left: 30px;
+}
+td small {
+  margin-left: 8px;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+.when {
+  font: 600 15px 'Public Sans Variable';
+}
+.at {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.at input {
+  width: auto;
+}
+table {
+  width: 100%;
+}
+th,
+td {
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--line-soft);
+  text-align: left;
+  font-weight: 400;
+}
+thead th {
+  font-weight: 600;
+  font-size: 13px;
+}
+td select,
+.all {
+  display: inline-block;
+  width: auto;
+  max-width: 260px;
+}
+.all {
+  margin-left: 8px;
+}
+select.open {
+  border-color: var(--ox);
+}
+.oxblood {
+  color: var(--ox);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin-top: 14px;
+}
+.acts > :last-child {
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import type { PersonSheetView } from '@lodge/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { NewChange } from '../api/types.ts'
+import { useChoices } from '../state/choices.ts'
+import { useDocket } from '../state/docket.ts'
+
+// A person's record: each field that is changed goes into the docket, beside the others changed here.
+const props = defineProps<{ person: PersonSheetView }>()
+const { t } = useI18n()
+const docket = useDocket()
+const { choices } = useChoices()
+const record = computed(() => props.person.record!)
+const none = computed(() => ({ value: '', text: t('record.none') }))
+const options = (all: readonly { id: string; name: string }[] = []) =>
+  all.map(({ id, name }) => ({ value: id, text: name }))
+const kinds = ['staff', 'contractor', 'client'].map((value) => ({ value, text: t(`kind.${value}`) }))
+const standings = ['owner', 'administrator', 'member', 'guest'].map((value) => ({
+  value,
+  text: t(`standing.${value}`),
+}))
+const managers = computed(() => {
+  const known = options(choices.value?.managers)
+  const { managerId } = record.value
+  const missing = managerId && !known.some((one) => one.value === managerId)
+  return [none.value, ...known, ...(missing ? [{ value: managerId, text: props.person.manager ?? '' }] : [])]
+})
+
+/** All that is changed here stands in one change: choosing something else takes the place of what was chosen before. */
+function hold(what: Record<string, unknown>): void {
+  const slot = `record ${props.person.id}`
+  const before = docket.changes.find((one) => one.type === 'change-person' && one.personId === props.person.id)
+  const change = { ...before, type: 'change-person', personId: props.person.id, ...what } as NewChange
+  docket.hold([change], slot)
+}
+
+const wordOf = (event: Event) => (event.target as HTMLInputElement).value.trim() || null
+const chosen = (value: unknown) => (value ? String(value) : null)
+function withText(fieldId: string, event: Event): void {
+  hold({ texts: [...others('texts', fieldId), { fieldId, text: wordOf(event) }] })
+}
+function withChoice(fieldId: string, value: unknown): void {
+  hold({ choices: [...others('choices', fieldId), { fieldId, valueId: chosen(value) }] })
+}
+function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }[] {
+  const before = docket.changes.find((one) => one.type === 'change-person' && one.personId === props.person.id)
+  return ((before?.[what] as { fieldId: string }[] | undefined) ?? []).filter((one) => one.fieldId !== fieldId)
+}
+</script>
+
+<template>
+  <fieldset class="record" :disabled="!person.controls.change.enabled">
+    <legend class="visually-hidden">{{ t('record.title') }}</legend>
+    <p v-if="!person.controls.change.enabled" class="muted">{{ person.controls.change.reason }}</p>
+    <label
+      >{{ t('record.kind')
+      }}<BFormSelect size="sm" :model-value="person.kind" :options="kinds" @update:model-value="hold({ kind: $event })"
+    /></label>
+    <label
+      >{{ t('record.standing')
+      }}<BFormSelect
+        size="sm"
+        :model-value="person.standing ?? ''"
+        :options="standings"
+        @update:model-value="hold({ standing: $event })"
+    /></label>
+    <label
+      >{{ t('record.manager')
+      }}<BFormSelect
+        size="sm"
+        :model-value="record.managerId ?? ''"
+        :options="managers"
+        @update:model-value="hold({ managerId: chosen($event) })"
+    /></label>
+    <label
+      >{{ t('record.employer')
+      }}<BFormSelect
+        size="sm"
+        :model-value="record.employerId ?? ''"
+        :options="[none, ...options(choices?.employers)]"
+        @update:model-value="hold({ employerId: chosen($event) })"
+    /></label>
+    <label
+      >{{ t('record.until')
+      }}<input
+        class="form-control form-control-sm"
+        type="date"
+        :value="person.until"
+        @change="hold({ engagementUntil: wordOf($event) })"
+    /></label>
+    <label
+      >{{ t('record.reference')
+      }}<input
+        class="form-control form-control-sm"
+        maxlength="60"
+        :value="record.reference"
+        @change="hold({ reference: wordOf($event) })"
+    /></label>
+    <label
+      >{{ t('record.phone')
+      }}<input
+        class="form-control form-control-sm"
+        type="tel"
+        maxlength="40"
+        :value="record.phone"
+        @change="hold({ phone: wordOf($event) })"
+    /></label>
+    <label v-for="field in record.fields" :key="field.id"
+      >{{ field.name }}
+      <input
+        v-if="field.kind === 'text'"
+        class="form-control form-control-sm"
+        maxlength="400"
+        :value="field.text"
+        @change="withText(field.id, $event)"
+      />
+      <BFormSelect
+        v-else
+        size="sm"
+        :model-value="field.valueId ?? ''"
+        :options="[none, ...options(field.values)]"
+        @update:model-value="withChoice(field.id, $event)"
+      />
+    </label>
+  </fieldset>
+</template>
+
+<style scoped>
+.record {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 14px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  padding: 10px 12px;
+  margin: 8px 0;
+}
+.record > p {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+label {
+  font-size: 12.5px;
+}
+</style>
