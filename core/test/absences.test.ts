@@ -28,14 +28,6 @@ const rowOf = (it: House, who: string) => it.account.by('absence', 'person', it.
 const seatsAt = (it: House, who: string, instant: number) =>
   it.account.by('holding', 'person', it.person(who)).filter((one) => isHeldAt(it.account, one, instant)).length
 
-function bySchedule(it: House, at: number, change: object): House {
-  it.now = at
-  const decision = decide(it.account, [it.read(change)], { kind: 'schedule' }, at)
-  if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
-  it.account = decision.after
-  return it
-}
-
 describe('a time away (model X1)', () => {
   test('holds from its instants in every answer, whether or not anything was written (model Z3)', () => {
     const it = House.open()
@@ -65,10 +57,10 @@ describe('a time away (model X1)', () => {
       MONDAY_INSTANT,
     )
     expect(decision.effects).toContainEqual({ kind: 'shut-for-now', personId: it.person('Rafe') })
-    bySchedule(it, MONDAY_INSTANT, { type: 'begin-away', absenceId })
+    it.bySchedule(MONDAY_INSTANT, { type: 'begin-away', absenceId })
     expect(it.stateOf('Rafe')).toBe('away')
     expect(seatsAt(it, 'Rafe', MONDAY_INSTANT)).toBe(0)
-    bySchedule(it, BACK_INSTANT, { type: 'come-back', absenceId })
+    it.bySchedule(BACK_INSTANT, { type: 'come-back', absenceId })
     expect([it.stateOf('Rafe'), seatsAt(it, 'Rafe', it.now), rowOf(it, 'Rafe').state]).toEqual(['active', 1, 'over'])
   })
 
@@ -76,11 +68,11 @@ describe('a time away (model X1)', () => {
     const it = House.open()
     it.do('Oriel', away(it, 'Rafe'))
     const { id: absenceId } = rowOf(it, 'Rafe')
-    bySchedule(it, MONDAY_INSTANT, { type: 'begin-away', absenceId })
+    it.bySchedule(MONDAY_INSTANT, { type: 'begin-away', absenceId })
     for (const who of ['Oriel', 'Tamsin']) {
       it.do('Oriel', { type: 'give-seat', personId: it.person(who), product: 'log', seatType: 'field' })
     }
-    bySchedule(it, BACK_INSTANT, { type: 'come-back', absenceId })
+    it.bySchedule(BACK_INSTANT, { type: 'come-back', absenceId })
     expect([it.stateOf('Rafe'), seatsAt(it, 'Rafe', it.now), rowOf(it, 'Rafe').withoutSeats]).toEqual([
       'active',
       0,
@@ -99,10 +91,10 @@ describe('a time away (model X1)', () => {
     const it = House.open()
     it.do('Oriel', away(it, 'Rafe', { keepSeats: true }))
     const { id: absenceId } = rowOf(it, 'Rafe')
-    bySchedule(it, MONDAY_INSTANT, { type: 'begin-away', absenceId })
+    it.bySchedule(MONDAY_INSTANT, { type: 'begin-away', absenceId })
     it.do('Oriel', { type: 'take', grantId: it.account.by('grant', 'person', it.person('Rafe'))[0]!.id })
     it.give('Rafe', 'Gardener', 'Harbour')
-    bySchedule(it, BACK_INSTANT, { type: 'come-back', absenceId })
+    it.bySchedule(BACK_INSTANT, { type: 'come-back', absenceId })
     const at = (place: string) => reach(it.account, it.person('Rafe'), it.place(place), 'log/photos', it.now).level
     expect([at('Main'), at('Harbour')]).toEqual(['none', 'change'])
   })
@@ -195,7 +187,7 @@ describe('a time away (model X1)', () => {
       Object.assign(rafe, { state: 'away', away: { from: '2026-06-01', until: '2026-08-31' } })
     })
     expect(isPresent(it.account.get('person', it.person('Rafe'))!, it.now)).toBe(false)
-    bySchedule(it, BACK_INSTANT, { type: 'come-back', absenceId: rowOf(it, 'Rafe').id })
+    it.bySchedule(BACK_INSTANT, { type: 'come-back', absenceId: rowOf(it, 'Rafe').id })
     expect(it.stateOf('Rafe')).toBe('active')
   })
 })

@@ -2,6 +2,7 @@ import {
   absenceAt,
   billOf,
   decide,
+  erasedByItselfNow,
   fillDocket,
   isHeldAt,
   openDeparture,
@@ -40,18 +41,9 @@ const leaving = (it: House, who: string, more: object = {}) => ({
 })
 const departureOf = (it: House, who: string) => openDeparture(it.account, it.person(who))!
 
-/** Does what time does by itself at an instant. */
-function bySchedule(it: House, at: number, change: object): House {
-  it.now = at
-  const decision = decide(it.account, [it.read(change)], { kind: 'schedule' }, at)
-  if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
-  it.account = decision.after
-  return it
-}
-
 function shutDoors(it: House, who: string): House {
   const row = departureOf(it, who)
-  return bySchedule(it, row.at, { type: 'run-departure', departureId: row.id })
+  return it.bySchedule(row.at, { type: 'run-departure', departureId: row.id })
 }
 
 describe('a departure that is planned (model X2, Z3)', () => {
@@ -271,9 +263,9 @@ describe('steps and the record (model X4, X5)', () => {
     expect(it.refusals('Oriel', { type: 'settle-step', stepId: steps[2]!.id, how: 'done' })).toEqual(['read-back'])
     expect(it.refusals('Oriel', { type: 'note-steps', departureId, steps: [] })).toEqual(['not-yours'])
     const noted = [steps[1]!, steps[2]!].map(({ id }) => ({ stepId: id, state: 'done' }))
-    bySchedule(it, it.now, { type: 'note-steps', departureId, steps: noted })
+    it.bySchedule(it.now, { type: 'note-steps', departureId, steps: noted })
     it.do('Oriel', { type: 'settle-step', stepId: steps[3]!.id, how: 'done' })
-    bySchedule(it, it.now, close)
+    it.bySchedule(it.now, close)
     expect(it.account.get('departure', departureId)!.state).toBe('done')
   })
 
@@ -282,7 +274,7 @@ describe('steps and the record (model X4, X5)', () => {
     it.do('Oriel', leaving(it, 'Rafe'))
     const { id: departureId } = departureOf(it, 'Rafe')
     const [, things] = stepsOf(it.account, departureId)
-    bySchedule(it, it.now, {
+    it.bySchedule(it.now, {
       type: 'note-steps',
       departureId,
       steps: [{ stepId: things!.id, state: 'blocked', note: 'The product refuses.' }],
@@ -390,7 +382,7 @@ describe('erasing (model X7)', () => {
     // Their departure has to be settled first.
     expect(it.refusals('Oriel', { type: 'erase', personId: rafe })).toEqual(['leaving'])
     const { id: departureId } = departureOf(it, 'Rafe')
-    bySchedule(it, it.now, { type: 'close-departure', departureId, recordHash: 'x' })
+    it.bySchedule(it.now, { type: 'close-departure', departureId, recordHash: 'x' })
     const decision = it.try('Oriel', { type: 'erase', personId: rafe })
     expect(decision.effects).toEqual([{ kind: 'forget', personId: rafe, loginId: null }])
     expect([...decision.after.allPersonal()].filter(({ personId }) => personId === rafe)).toEqual([])
@@ -398,5 +390,39 @@ describe('erasing (model X7)', () => {
     expect(decision.after.nameOf(rafe)).toMatch(/^Former person/)
     it.account = decision.after
     expect(it.refusals('Oriel', { type: 'erase', personId: rafe })).toEqual(['no-change'])
+  })
+
+  test('says before what goes and what stays', () => {
+    const it = house()
+    it.do('Oriel', leaving(it, 'Rafe'))
+    const { id: departureId } = departureOf(it, 'Rafe')
+    it.bySchedule(it.now, { type: 'close-departure', departureId, recordHash: 'x' })
+    const said = it
+      .show('Oriel', { type: 'erase', personId: it.person('Rafe') })
+      .watchOut.map(({ sentence }) => sentence)
+    expect(said).toContainEqual(expect.stringMatching(/^Destroyed: name, email, the signed record of their leaving;/))
+    expect(said).toContainEqual(expect.stringMatching(/^Kept under a pseudonym: what they did in the ledger/))
+  })
+
+  test('is done by time itself only where the account says so, only of those gone long enough, whom the docket counts', () => {
+    const it = house()
+    const rafe = it.person('Rafe')
+    it.do('Oriel', leaving(it, 'Rafe'))
+    const erase = it.read({ type: 'erase', personId: rafe })
+    const bySchedule = (at: number) =>
+      decide(it.account, [erase], { kind: 'schedule' }, at).problems.map(({ code }) => code)
+    const later = readInstant('2026-10-01T08:00:00Z')
+    it.bySchedule(it.now, { type: 'close-departure', departureId: departureOf(it, 'Rafe').id, recordHash: 'x' })
+    it.do('Oriel', { type: 'change-settings', erasedAfterDays: 90 })
+    expect(bySchedule(later)).toEqual(['not-due'])
+    const now = it.now
+    it.now = later
+    const shown = it.show('Oriel', { type: 'change-settings', erasedByItself: true })
+    expect(shown.watchOut.map(({ code }) => code)).toContain('erases')
+    it.do('Oriel', { type: 'change-settings', erasedByItself: true })
+    expect(erasedByItselfNow(it.account, later).map(({ id }) => id)).toEqual([rafe])
+    expect(erasedByItselfNow(it.account, now)).toEqual([])
+    expect(bySchedule(now)).toEqual(['not-due'])
+    expect(bySchedule(later)).toEqual([])
   })
 })

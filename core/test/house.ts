@@ -117,6 +117,15 @@ export class House {
     return this
   }
 
+  /** Does what time does by itself at an instant, which is now from then on. @throws if it is refused. */
+  bySchedule(at: Instant, change: object): this {
+    this.now = at
+    const decision = decide(this.account, [this.read(change)], { kind: 'schedule' }, at)
+    if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
+    this.account = decision.after
+    return this
+  }
+
   stateOf(firstName: string): string {
     return this.account.get('person', this.person(firstName))!.state
   }

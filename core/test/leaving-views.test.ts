@@ -1,11 +1,16 @@
 import {
   askedToTake,
+  backFrom,
   askView,
   betweenView,
   departuresView,
   departureView,
   deskView,
+  handoverGains,
+  isWorthAMessage,
   leavingView,
+  meanwhileView,
+  needsOf,
   openDeparture,
   ownAbsences,
   ownLeaving,
@@ -59,7 +64,7 @@ describe('the list of departures', () => {
     ])
   })
 
-  test('tells times away, the reason to the office alone', () => {
+  test('tells times away, the reason to the office and to whoever gave it', () => {
     const it = House.open()
     it.do('Rafe', {
       type: 'ask-away',
@@ -70,7 +75,7 @@ describe('the list of departures', () => {
     })
     const [seen] = departuresView(sightOf(it, 'Tamsin'))!.absences
     expect(seen).toMatchObject({ state: 'asked', from: '22 June', until: '30 June', reason: 'Private' })
-    expect(ownAbsences(sightOf(it, 'Rafe'))).toMatchObject([{ state: 'asked', reason: null }])
+    expect(ownAbsences(sightOf(it, 'Rafe'))).toMatchObject([{ state: 'asked', reason: 'Private' }])
     expect(ownAbsences(sightOf(it, 'Mirren'))).toEqual([])
   })
 })
@@ -149,11 +154,16 @@ describe('the Desk and the top field', () => {
   test('remind of whom to erase, where the account says how long people are kept', () => {
     const it = House.open()
     it.do('Oriel', leaving(it, 'Rafe'))
+    const { id: departureId } = openDeparture(it.account, it.person('Rafe'))!
+    it.bySchedule(it.now, { type: 'close-departure', departureId, recordHash: 'x' })
     const later = readInstant('2026-12-01T08:00:00Z')
     expect(kinds(it, 'Oriel', later)).not.toContain('to-erase')
     it.do('Oriel', { type: 'change-settings', erasedAfterDays: 90 })
     expect(kinds(it, 'Oriel', later)).toContain('to-erase')
     expect(kinds(it, 'Oriel')).not.toContain('to-erase')
+    // Where they are erased by themselves there is nothing to call to mind.
+    it.do('Oriel', { type: 'change-settings', erasedByItself: true })
+    expect(kinds(it, 'Oriel', later)).not.toContain('to-erase')
   })
 
   test('understand who is to be cut off, and who leaves this month', () => {
@@ -192,4 +202,76 @@ describe('two states of an account compared (model A7)', () => {
     expect(view.people).toEqual([{ state: 'active', before: 5, after: 5 }])
     expect(betweenView(sightOf(it, 'Oriel'), after, after)!.lines).toEqual([])
   })
+})
+
+describe('what a taker would gain (model X3)', () => {
+  /** Mirren alone is steward of Pellworth, and Corin reports to her. */
+  function house(): House {
+    const it = House.open()
+    return it.do('Oriel', { type: 'change-person', personId: it.person('Corin'), managerId: it.person('Mirren') })
+  }
+  const gains = (it: House, looker: string, handovers: object[]) =>
+    handoverGains(sightOf(it, looker), it.person('Mirren'), handovers as never)
+
+  test('is the keys and the seat that come along, with its price for whoever sees sums', () => {
+    const it = house()
+    const [main] = it.account.by('grant', 'person', it.person('Mirren')).map(({ placeId }) => placeId)
+    const toCorin = { what: 'steward', id: main, takerId: it.person('Corin') }
+    const found = gains(it, 'Oriel', [toCorin])!
+    const steward = found.find(({ what }) => what === 'steward')!
+    expect(steward).toMatchObject({ id: main, waits: null })
+    expect(steward.gains[0]).toMatch(/^Steward at /)
+    expect(found.find(({ what }) => what === 'report')).toMatchObject({ gains: [], waits: null })
+    // It is shown and nothing more: the account is as it was.
+    expect(it.account.by('grant', 'person', it.person('Corin')).map(({ placeId }) => placeId)).not.toContain(main)
+  })
+
+  test('is nothing, and would wait, where the taker is not in', () => {
+    const it = house()
+    const [main] = it.account.by('grant', 'person', it.person('Mirren')).map(({ placeId }) => placeId)
+    it.do('Oriel', leaving(it, 'Rafe'))
+    const [toRafe] = gains(it, 'Oriel', [{ what: 'steward', id: main, takerId: it.person('Rafe') }])!.filter(
+      ({ what }) => what === 'steward',
+    )
+    expect(toRafe).toMatchObject({ gains: [], waits: 'Whoever was to take it over is not in any more.' })
+  })
+
+  test('is not for whoever does not see the leaver’s record', () => {
+    const it = house()
+    expect(gains(it, 'Corin', [])).toBeUndefined()
+  })
+})
+
+describe('what changed while somebody was away (model X1)', () => {
+  test('is told on return, of their own reach alone, for two weeks', () => {
+    const it = House.open()
+    it.do('Oriel', { type: 'go-away', personId: it.person('Rafe'), keepSeats: true })
+    const before = { account: it.account, instant: it.now - 2 }
+    expect(backFrom(sightOf(it, 'Rafe'))).toBeUndefined()
+    it.now = readInstant('2026-06-18T08:00:00Z')
+    it.give('Rafe', 'Gardener', 'Corvane')
+    it.now = readInstant('2026-06-20T08:00:00Z')
+    it.do('Oriel', { type: 'come-back', absenceId: it.account.by('absence', 'person', it.person('Rafe'))[0]!.id })
+    const absence = backFrom(sightOf(it, 'Rafe'))!
+    const was = { account: House.open().account, instant: before.instant }
+    const told = meanwhileView(sightOf(it, 'Rafe'), absence, { ...was, account: before.account })
+    expect(told).toMatchObject({ from: '2026-06-16', until: '2026-06-20', withoutSeats: false, more: 0 })
+    expect(told.lines.map(({ way, place }) => `${way} ${place}`)).toContain('gained Corvane')
+    expect(told.lines.every(({ personId }) => personId === it.person('Rafe'))).toBe(true)
+    expect(backFrom(sightOf(it, 'Mirren'))).toBeUndefined()
+    expect(backFrom(sightOf(it, 'Rafe', readInstant('2026-07-20T08:00:00Z')))).toBeUndefined()
+  })
+})
+
+test('a message in the morning: an end that comes near is worth one 14, 7 and 1 days before, the rest always', () => {
+  const it = House.open()
+  it.do('Oriel', { type: 'change-person', personId: it.person('Rafe'), engagementUntil: '2026-06-30' })
+  const worth = (day: string) => {
+    const at = readInstant(`${day}T08:00:00Z`)
+    return isWorthAMessage(it.account, needsOf(it.account, it.person('Oriel'), at), at)
+  }
+  const days = ['06-16', '06-17', '06-22', '06-23', '06-24', '06-28', '06-29', '06-30']
+  expect(days.filter((day) => worth(`2026-${day}`))).toEqual(['06-16', '06-23', '06-29'])
+  // Who is in beyond their end needs somebody each day.
+  expect(worth('2026-07-02')).toBe(true)
 })

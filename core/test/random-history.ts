@@ -127,6 +127,7 @@ export function accountOf(given: History): Account {
         terms: null,
         leaverLines: [],
         erasedAfterDays: null,
+        erasedByItself: false,
         guestsSeePeopleMet: true,
         openedAt: 0,
       },

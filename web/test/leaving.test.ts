@@ -7,12 +7,18 @@ const thing = (id: string, more: Partial<DepartureThingView> = {}): DepartureThi
 })
 
 describe('the handovers of a plan', () => {
-  test('hold what was chosen, now or before; what is only proposed is counted again on its day', () => {
+  test('hold what is chosen now; what was chosen before stays as it is, what is only proposed is counted again on its day', () => {
     const chosen = new Map([['report b', { what: 'report', id: 'b', taker: { kind: 'group' as const, id: 'g' } }]])
     const handovers = handoversOf([thing('a'), thing('b'), thing('c', { chosen: true })], chosen)
-    expect(handovers).toEqual([
-      { what: 'report', id: 'b', takerKind: 'group', takerId: 'g' },
-      { what: 'report', id: 'c', takerKind: 'person', takerId: 'owner' },
+    expect(handovers).toEqual([{ what: 'report', id: 'b', takerKind: 'group', takerId: 'g' }])
+  })
+
+  test('name every person who is asked by a time, but not whoever plans, nor what is handed back', () => {
+    const by = '2026-06-18T12:00'
+    const mirren = { kind: 'person' as const, id: 'mirren', name: 'Mirren' }
+    const things = [thing('a', { taker: mirren }), thing('b'), thing('c', { what: 'line', taker: mirren })]
+    expect(handoversOf(things, new Map(), by, 'owner')).toEqual([
+      { what: 'report', id: 'a', takerKind: 'person', takerId: 'mirren', acceptBy: by },
     ])
   })
 

@@ -38,6 +38,7 @@ export class BookRules {
   /** What people may have of the account's own: van keys, laptops. */
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookLine) handedBack?: BookLine[]
   @IsOptional() @IsInt() @Min(1) erasedAfterDays?: number
+  @IsOptional() @IsBoolean() erasedByItself?: boolean
 }
 
 export class BookAccount {

@@ -59,6 +59,7 @@ const DEFAULT_RULES = {
   outsidersNeedEnd: false,
   terms: null as string | null,
   erasedAfterDays: null as number | null,
+  erasedByItself: false,
 }
 
 class BookReader {

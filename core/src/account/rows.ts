@@ -43,6 +43,8 @@ export interface SettingsRow {
   leaverLines: readonly LeaverLine[]
   /** Who left so many days ago is to be erased; null: nobody is. */
   erasedAfterDays: number | null
+  /** Whether they are erased by themselves then, or only called to mind. */
+  erasedByItself: boolean
   /** When the account was opened here: months before that were never billed by it. */
   openedAt: Instant
 }

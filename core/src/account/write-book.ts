@@ -8,7 +8,7 @@ import type { Id, PersonRow } from './rows.ts'
 export function writeBook(account: Account, asOf: Instant): AccountBook {
   const { name, zone, currency, locale, pathLabelDepth, guestsSeePeopleMet, secondMeansFor, outsidersNeedEnd, terms } =
     account.settings
-  const { leaverLines, erasedAfterDays } = account.settings
+  const { leaverLines, erasedAfterDays, erasedByItself } = account.settings
   const rules = {
     pathLabelDepth,
     guestsSeePeopleMet,
@@ -19,6 +19,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       ? { handedBack: leaverLines.map(({ name: line, kinds }) => ({ name: line, kinds: [...kinds] })) }
       : {}),
     ...(erasedAfterDays === null ? {} : { erasedAfterDays }),
+    ...(erasedByItself ? { erasedByItself } : {}),
   }
   const start = (instant: Instant) => whenText(instant, zone, 'beginning')
   const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })

@@ -10,19 +10,17 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Account } from '../account/account.ts'
-import type { DepartureRow, Ended, Handover, Id, StepRow, Taker } from '../account/rows.ts'
+import type { DepartureRow, Handover, Id, Taker } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import type { HangKind } from '../departures/hangs.ts'
-import { passingOn, TAKERS } from '../departures/pass-on.ts'
-import { connectedProducts, openDeparture, takerWhenDue, thingsToPass, type PlannedThing } from '../departures/plan.ts'
+import { TAKERS } from '../departures/pass-on.ts'
+import { openDeparture } from '../departures/plan.ts'
 import { isPresent } from '../people/presence.ts'
 import { momentInWords, readMoment, type Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
-import { decide, readChange, type Change } from './index.ts'
 import type { ChangeKind } from './kind.ts'
-import { mayEnd, shut } from './leave.ts'
-import { idFrom, Moment, RowId } from './shapes.ts'
+import { mayEnd } from './leave.ts'
+import { Moment, RowId } from './shapes.ts'
+import { shutDoors } from './shut-doors.ts'
 
 /** Who takes one thing over, as chosen; without a taker it is let go. */
 export class HandoverWanted {
@@ -40,6 +38,11 @@ function Handovers(): PropertyDecorator {
       rule(target, key as string)
     Type(() => HandoverWanted)(target, key as string)
   }
+}
+
+/** Who takes what over, as far as it is chosen. */
+export class HandoversWanted {
+  @Handovers() handovers?: HandoverWanted[]
 }
 
 export class PlanDeparture {
@@ -78,7 +81,7 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
     const before = { engagementBefore: person.engagementUntil, ended: null }
     draft.insert('departure', { id: change.departureId, personId: person.id, ...planned, ...before, state: 'planned' })
     setEnd(draft, person.id, at, person.engagementUntil)
-    if (at <= draft.now) run(draft, change.departureId)
+    if (at <= draft.now) shutDoors(draft, change.departureId)
     else draft.effects.push({ kind: 'due', at })
   },
   sentence(change, sight, verb) {
@@ -160,7 +163,7 @@ export const runDeparture: ChangeKind<RunDeparture> = {
     if (draft.actor.kind === 'person') {
       if (!mayEnd(draft, row.personId)) return
     } else if (row.at > draft.now) return draft.refuse('not-due', 'This departure is not due yet.')
-    run(draft, departureId)
+    shutDoors(draft, departureId)
   },
   sentence: (change, sight, verb) => `${verb('shut', 'shut')} every door for ${leaverOf(change.departureId, sight)}`,
   record: (change) => change,
@@ -278,116 +281,4 @@ export function takerOf(
     return refuse('not-in', `${draft.account.nameOf(takerId)} is not in; choose somebody who is.`)
   }
   return { kind, id: takerId }
-}
-
-/**
- * The doors shut, whatever else (model X4): what can be handed over is, by the rights of whoever planned it, before
- * their own end; what cannot waits as a step, and rests with nobody meanwhile that acts.
- */
-function run(draft: Draft, departureId: Id): void {
-  const row = draft.account.get('departure', departureId)!
-  const { personId } = row
-  const things = thingsToPass(draft.account, personId, row.handovers, draft.now)
-  const steps: Omit<StepRow, 'id' | 'departureId' | 'position'>[] = []
-  for (const thing of things.filter(({ what }) => what !== 'things' && what !== 'line')) {
-    const taker = takerWhenDue(thing, row)
-    const note = taker === null ? null : passWithin(draft, thing, row, taker)
-    const state = taker === null ? 'let-go' : note === null ? 'done' : 'blocked'
-    const about = { kind: 'handover' as const, what: thing.what, subject: thing.id, taker }
-    steps.push({ ...about, state, note, doneAt: state === 'blocked' ? null : draft.now })
-  }
-  const ended = endedBy(draft.account, personId, row, draft.now)
-  shut(draft, personId, departureId)
-  const nothing = { taker: null, note: null, doneAt: null }
-  const doors = { kind: 'doors' as const, what: 'doors', subject: personId, ...nothing, state: 'done' as const }
-  steps.unshift({ ...doors, doneAt: draft.now })
-  for (const { product, things: hasThings } of connectedProducts(draft.account)) {
-    const found = things.find(({ what, id }) => what === 'things' && id === product)
-    const taker = found ? takerWhenDue(found, row) : null
-    const about = { what: 'things', subject: product, ...nothing, state: 'waiting' as const }
-    if (hasThings) steps.push({ ...about, kind: 'things', taker })
-    steps.push({ ...about, kind: 'close', what: 'close' })
-  }
-  for (const line of things.filter(({ what }) => what === 'line')) {
-    steps.push({ kind: 'line', what: 'line', subject: line.id, ...nothing, taker: line.taker, state: 'waiting' })
-  }
-  steps.push({ kind: 'record', what: 'record', subject: personId, ...nothing, state: 'waiting' })
-  draft.insertAll(
-    'step',
-    steps.map((step, position) => ({ ...step, id: idFrom(departureId, position + 1), departureId, position })),
-  )
-  draft.update('departure', departureId, { state: 'running', at: Math.min(row.at, draft.now), ended })
-  draft.effects.push({ kind: 'go-on-leaving', departureId })
-}
-
-/** Hands one thing over inside the departure; why it could not be, or null once it is. */
-function passWithin(draft: Draft, thing: PlannedThing, row: DepartureRow, taker: Taker): string | null {
-  if (thing.what === 'approver') return passApproval(draft, thing.id, row.personId, taker)
-  const hang = { kind: thing.what as HangKind, id: thing.id }
-  const changes = passingOn(draft.account, hang, row.personId, taker, draft.now)
-  const planner = row.plannerId ?? draft.actorId
-  const actor = planner ? { kind: 'person' as const, personId: planner } : draft.actor
-  return takeOverChanges(draft, changes, row.id, actor)
-}
-
-function takeOverChanges(
-  draft: Draft,
-  plain: readonly object[],
-  departureId: Id,
-  actor: Draft['actor'],
-): string | null {
-  const changes: Change[] = []
-  for (const [at, one] of plain.entries()) {
-    // Ids count on from the departure's, so that preview and commit make the same rows and two departures never do.
-    const read = readChange(one, () => idFrom(departureId, AFTER_STEPS + draft.edits.length * MOST_CHANGES + at))
-    if (read.problems) return read.problems[0]!.sentence
-    changes.push(read.value)
-  }
-  const decision = decide(draft.account, changes, actor, draft.now)
-  const [problem] = decision.problems.filter(({ code }) => code !== 'given-already')
-  if (problem) return BLOCKED[problem.code] ?? BLOCKED.other!
-  if (decision.problems.length === 0) draft.takeOver({ ...decision, marks: [...decision.marks] })
-  return null
-}
-
-/** Ids of steps count on from the departure's first; further rows from here. */
-export const AFTER_STEPS = 100_000
-/** One thing passes on by fewer changes than this. */
-const MOST_CHANGES = 500
-
-/** Why a step is blocked, in words that name nobody: whoever looks may not see who it is about (model D5). */
-const BLOCKED: Readonly<Record<string, string>> = {
-  'not-in': 'Whoever was to take it over is not in any more.',
-  'not-active': 'Whoever planned it is not in any more.',
-  other: 'It could not be passed on by the rights of whoever planned it.',
-}
-
-function passApproval(draft: Draft, roleId: Id, personId: Id, taker: Taker): string | null {
-  const role = draft.account.get('role', roleId)
-  const person = draft.account.get('person', taker.id)
-  if (role?.approvers?.kind !== 'named') return null
-  if (!person || !isPresent(person, draft.now)) return BLOCKED['not-in']!
-  const personIds = [...new Set(role.approvers.personIds.map((id) => (id === personId ? taker.id : id)))]
-  draft.update('role', roleId, { approvers: { kind: 'named', personIds } })
-  return null
-}
-
-/** What ends with it, as offered back on return (model X6). */
-function endedBy(account: Account, personId: Id, row: DepartureRow, now: Instant): Ended {
-  const person = account.get('person', personId)!
-  const holds = (until: Instant | null) => until === null || until > now
-  return {
-    standing: person.standing,
-    managerId: person.managerId,
-    engagementUntil: row.engagementBefore,
-    groupIds: account.by('membership', 'person', personId).map(({ groupId }) => groupId),
-    seats: account
-      .by('holding', 'person', personId)
-      .filter((one) => one.origin === 'given' && holds(one.until))
-      .map(({ product, seatType, own, until }) => ({ product, seatType, own, until })),
-    grants: account
-      .by('grant', 'subject', `person ${personId}`)
-      .filter((one) => holds(one.until))
-      .map(({ roleId, placeId, until }) => ({ roleId, placeId, until })),
-  }
 }

@@ -1,5 +1,6 @@
 import { Equals } from 'class-validator'
 import type { Id } from '../account/rows.ts'
+import { erasedByItselfNow, whyNotErasable } from '../departures/erasure.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 
@@ -7,9 +8,6 @@ export class Erase {
   @Equals('erase') type!: 'erase'
   @RowId() personId!: Id
 }
-
-/** Who can be erased: whoever left or never came in (model P3). */
-const ERASABLE = new Set(['left', 'declined', 'refused', 'withdrawn', 'expired', 'invited'])
 
 /**
  * Destroys every personal value of somebody who is gone; history keeps a pseudonym, and the chain still verifies (model
@@ -28,15 +26,16 @@ export const erase: ChangeKind<Erase> = {
     if (draft.actor.kind === 'person' && standing !== 'owner' && standing !== 'administrator') {
       return draft.refuse('not-allowed', 'Only an owner or administrator erases somebody.')
     }
-    if (person.state === 'erased') return draft.refuse('no-change', 'They are erased already.')
-    const open = draft.account
-      .by('offer', 'person', personId)
-      .some((one) => one.state === 'live' && one.expiresAt > draft.now)
-    if (!ERASABLE.has(person.state) || open) {
-      return draft.refuse('not-gone', `${name} is not gone; end their time here, or withdraw the invitation, first.`)
+    if (draft.actor.kind !== 'person' && !erasedByItselfNow(draft.account, draft.now).includes(person)) {
+      return draft.refuse('not-due', 'Nobody is to be erased by itself here now.')
     }
-    if (draft.account.by('departure', 'person', personId).some((one) => one.state === 'running')) {
-      return draft.refuse('leaving', `Something is left to do for ${name}’s leaving; settle that first.`)
+    const why = whyNotErasable(draft.account, person, draft.now)
+    if (why === 'erased') return draft.refuse('no-change', 'They are erased already.')
+    if (why === 'not-gone') {
+      return draft.refuse(why, `${name} is not gone; end their time here, or withdraw the invitation, first.`)
+    }
+    if (why === 'leaving') {
+      return draft.refuse(why, `Something is left to do for ${name}’s leaving; settle that first.`)
     }
     for (const { field } of draft.account.personalOf(personId)) draft.set(personId, field, null)
     draft.update('person', personId, { state: 'erased', loginId: null, reference: null, choices: {} })

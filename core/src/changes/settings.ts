@@ -46,6 +46,8 @@ export class ChangeSettings {
   leaverLines?: OwnLine[]
   /** Who left so many days ago is to be erased; null: nobody is. */
   @IsOptional() @IsInt() @Min(1) @Max(36_500) erasedAfterDays?: number | null
+  /** Whether they are erased by themselves then, instead of being called to mind. */
+  @IsOptional() @IsBoolean() erasedByItself?: boolean
 }
 
 /** Changes the account's name and its rules; what they ask of people is asked from then on. */
@@ -79,6 +81,8 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
       change.terms !== undefined && (change.terms ? 'what newcomers agree to' : 'that newcomers agree to nothing'),
       change.leaverLines && 'what people hand back when they leave',
       change.erasedAfterDays !== undefined && 'when those who left are to be erased',
+      change.erasedByItself !== undefined &&
+        (change.erasedByItself ? 'that they are erased by themselves then' : 'that erasing is only called to mind'),
     ].filter(Boolean)
     return `${verb('set', 'set')} ${what.join(', ')}`
   },

@@ -6,6 +6,7 @@ import { answersOf, risesIn, type AreaMove, type Move } from '../access/compare.
 import { givesAccess, stewardsAt } from '../access/holders.ts'
 import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
+import { erasedByItselfNow, erasureInWords } from '../departures/erasure.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
@@ -325,7 +326,7 @@ function leaverAtOnce(change: Change, after: Account): Id | undefined {
   return change.type === 'run-departure' ? after.get('departure', change.departureId)?.personId : undefined
 }
 
-const cannotBeUndone: Check = ({ after, changes, sight }) =>
+const cannotBeUndone: Check = ({ before, after, changes, sight }) =>
   changes.flatMap((change) => {
     if (change.type === 'invite' && change.email) {
       const name = sight.personName(invitedId(change, after))
@@ -342,7 +343,15 @@ const cannotBeUndone: Check = ({ after, changes, sight }) =>
       return [{ code: 'sessions', sentence: `${name} is signed out everywhere at once; they can be had back later.` }]
     }
     if (change.type === 'erase') {
-      return [{ code: 'erased', sentence: 'What is erased is gone for good, here and in connected products.' }]
+      const person = before.get('person', change.personId)
+      const what = person ? erasureInWords(before, person) : []
+      const forGood = 'What is erased is gone for good, here and in connected products.'
+      return [forGood, ...what].map((sentence) => ({ code: 'erased', sentence }))
+    }
+    if (change.type === 'change-settings') {
+      const due = erasedByItselfNow(after, sight.now).length
+      const who = due === 1 ? 'One person who left is' : `${due} people who left are`
+      return due > 0 ? [{ code: 'erases', sentence: `${who} erased for good within minutes of this.` }] : []
     }
     if (change.type === 'admit') return [{ code: 'admission', sentence: 'An admission cannot be undone, only ended.' }]
     return []

@@ -1,12 +1,12 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonState } from '../account/rows.ts'
+import type { AbsenceRow, Id, PersonState } from '../account/rows.ts'
 import { AccessIndex } from '../access/indexed/access-index.ts'
 import { placesOf } from '../access/indexed/lists.ts'
 import { indexAt } from '../access/reach.ts'
 import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
 import { stateAt } from '../people/presence.ts'
-import type { Instant } from '../time/instants.ts'
+import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 
 export type Way = 'gained' | 'lost' | 'raised' | 'lowered'
 
@@ -35,42 +35,92 @@ const LINES = 200
  * Two states of an account compared: who got in where on one day and on another (model A7), read with today's eyes
  * (model D5): whoever and whatever the reader does not see today is not among it.
  */
-export function betweenView(
-  sight: Sight,
-  before: { account: Account; instant: Instant },
-  after: { account: Account; instant: Instant },
-): BetweenView | undefined {
+export function betweenView(sight: Sight, before: AccountThen, after: AccountThen): BetweenView | undefined {
   if (!sight.can('ledger', 'see')) return undefined
   const counts: BetweenView['counts'] = { gained: 0, lost: 0, raised: 0, lowered: 0 }
   const lines: BetweenLine[] = []
-  const [was, is] = [before, after].map(
-    ({ account, instant }) => indexAt(account, instant) ?? AccessIndex.of(account, instant),
-  )
+  const [was, is] = [indexOf(before), indexOf(after)]
   for (const person of sight.visiblePeople()) {
-    const then = reachedBy(was!, person.id)
-    const now = reachedBy(is!, person.id)
-    for (const placeId of new Set([...then.keys(), ...now.keys()])) {
-      const [from, to] = [then.get(placeId) ?? 'none', now.get(placeId) ?? 'none']
-      if (from === to || !sight.seesPlace(placeId) || !sight.seesKeys(person.id, placeId)) continue
-      const way = from === 'none' ? 'gained' : to === 'none' ? 'lost' : rank(to) > rank(from) ? 'raised' : 'lowered'
-      counts[way] += 1
-      if (lines.length >= LINES) continue
-      const names = { name: sight.personName(person.id), place: sight.placeName(placeId) }
-      lines.push({ way, personId: person.id, placeId, ...names, before: from, after: to })
+    for (const move of reachBetween(was, is, person.id)) {
+      if (!sight.seesPlace(move.placeId) || !sight.seesKeys(person.id, move.placeId)) continue
+      counts[move.way] += 1
+      if (lines.length < LINES) lines.push(named(sight, person.id, move))
     }
   }
   const all = counts.gained + counts.lost + counts.raised + counts.lowered
   return { counts, lines, more: all - lines.length, people: peopleBetween(sight, before, after) }
 }
 
+/** What became of one's own reach while one was away, told on return (model X1). */
+export interface MeanwhileView {
+  /** The first and the last day away. */
+  from: LocalDate
+  until: LocalDate
+  /** Whether seats could not be had back. */
+  withoutSeats: boolean
+  lines: BetweenLine[]
+  more: number
+}
+
+/** For so long after a return it is told. */
+const TOLD_DAYS = 14
+
+/** One's latest time away that is over, as long as it is to be told of. */
+export function backFrom({ account, personId, now }: Sight): AbsenceRow | undefined {
+  return account
+    .by('absence', 'person', personId)
+    .filter((one) => one.state === 'over' && one.until !== null && now - one.until < TOLD_DAYS * 86_400_000_000)
+    .sort((one, other) => other.until! - one.until!)[0]
+}
+
+/** One's own reach before a time away and now; places that are gone meanwhile are left out. */
+export function meanwhileView(sight: Sight, absence: AbsenceRow, before: AccountThen): MeanwhileView {
+  const { account, personId, now } = sight
+  const moves = reachBetween(indexOf(before), indexOf({ account, instant: now }), personId).filter(({ placeId }) =>
+    account.get('place', placeId),
+  )
+  return {
+    from: dateOf(absence.from, account.zone),
+    until: lastDateBefore(absence.until!, account.zone),
+    withoutSeats: absence.withoutSeats,
+    lines: moves.slice(0, LINES).map((move) => named(sight, personId, move)),
+    more: Math.max(0, moves.length - LINES),
+  }
+}
+
+/** An account as it stood at an instant. */
+export interface AccountThen {
+  account: Account
+  instant: Instant
+}
+
+type ReachMove = Pick<BetweenLine, 'way' | 'placeId' | 'before' | 'after'>
+
+function indexOf({ account, instant }: AccountThen): AccessIndex {
+  return indexAt(account, instant) ?? AccessIndex.of(account, instant)
+}
+
+/** Where somebody's highest level differs between two states. */
+function reachBetween(was: AccessIndex, is: AccessIndex, personId: Id): ReachMove[] {
+  const [then, now] = [reachedBy(was, personId), reachedBy(is, personId)]
+  return [...new Set([...then.keys(), ...now.keys()])].flatMap((placeId): ReachMove[] => {
+    const [before, after] = [then.get(placeId) ?? 'none', now.get(placeId) ?? 'none']
+    if (before === after) return []
+    const way =
+      before === 'none' ? 'gained' : after === 'none' ? 'lost' : rank(after) > rank(before) ? 'raised' : 'lowered'
+    return [{ way, placeId, before, after }]
+  })
+}
+
+function named(sight: Sight, personId: Id, move: ReachMove): BetweenLine {
+  return { ...move, personId, name: sight.personName(personId), place: sight.placeName(move.placeId) }
+}
+
 function reachedBy(index: AccessIndex, personId: Id): Map<Id, Level> {
   return new Map(placesOf(index, personId).map(({ placeId, level }) => [placeId, level]))
 }
 
-function peopleBetween(
-  sight: Sight,
-  ...sides: readonly { account: Account; instant: Instant }[]
-): BetweenView['people'] {
+function peopleBetween(sight: Sight, ...sides: readonly AccountThen[]): BetweenView['people'] {
   const [before, after] = sides.map(({ account, instant }) => {
     const states = new Map<PersonState, number>()
     for (const person of account.all('person')) {

@@ -203,8 +203,13 @@ function absencesOf(sight: Sight): AbsenceView[] {
       keepSeats: row.keepSeats,
       substitute: row.substituteId ? sight.personName(row.substituteId) : null,
       withoutSeats: row.withoutSeats,
-      reason: sight.can('people', 'change') ? (account.personal(row.personId, `absence ${row.id}`) ?? null) : null,
+      reason: readsReason(sight, row) ? (account.personal(row.personId, `absence ${row.id}`) ?? null) : null,
     }))
+}
+
+/** The reason is private to the office, and to whoever wrote it when asking (model X1). */
+function readsReason(sight: Sight, { personId, askedById }: AbsenceRow): boolean {
+  return sight.can('people', 'change') || (personId === sight.personId && askedById === personId)
 }
 
 const PROPOSED_DAYS = 60

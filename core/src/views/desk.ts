@@ -1,5 +1,6 @@
 import type { AbsenceRow, Id, PersonRow } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
+import { isDueToErase } from '../departures/erasure.ts'
 import { openDeparture, stepsOf } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
 import { absenceAt, isAway, stateAt } from '../people/presence.ts'
@@ -200,12 +201,11 @@ function leavingNeeds(sight: Sight): Need[] {
 
 /** Whoever left longer ago than the account keeps people for, some at a time (model X7). */
 function toErase(sight: Sight, of: (personId: Id, kind: NeedKind, detail: string) => Need): Need[] {
-  const { erasedAfterDays } = sight.account.settings
-  if (erasedAfterDays === null) return []
-  const until = sight.now - erasedAfterDays * 86_400_000_000
+  const { account, now } = sight
+  if (account.settings.erasedAfterDays === null || account.settings.erasedByItself) return []
   return sight
     .recordsSeen()
-    .filter((person) => person.state === 'left' && (person.engagementUntil ?? Infinity) < until)
+    .filter((person) => isDueToErase(account, person, now))
     .slice(0, MAXIMUM_TO_ERASE)
     .map((person) => of(person.id, 'to-erase', ''))
 }

@@ -4,7 +4,7 @@ import { subjectsOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 import { isOwnArea } from '../products/catalogue.ts'
-import type { Instant } from '../time/instants.ts'
+import { dateOf, daysBetween, type Instant } from '../time/instants.ts'
 import { deskView, type Need } from './desk.ts'
 
 /**
@@ -32,4 +32,13 @@ export function needsOf(account: Account, personId: Id, instant: Instant): Need[
   const sight = new Sight(account, personId, instant)
   if (!sight.can('people', 'change') && !sight.canSomewhere('access', 'change')) return []
   return deskView(sight).needs
+}
+
+/** So many days before an engagement's end whoever may extend it is reminded (model X2). */
+const REMINDED_DAYS: ReadonlySet<number> = new Set([14, 7, 1])
+
+/** Whether something is worth a message this morning: an end that comes near is, on three of its days; the rest always. */
+export function isWorthAMessage(account: Account, needs: readonly Need[], instant: Instant): boolean {
+  const today = dateOf(instant, account.zone)
+  return needs.some(({ kind, date }) => kind !== 'ends-soon' || REMINDED_DAYS.has(daysBetween(today, date!)))
 }

@@ -14,6 +14,7 @@ export interface SettingsView extends Pick<
   | 'terms'
   | 'leaverLines'
   | 'erasedAfterDays'
+  | 'erasedByItself'
 > {
   /** The account’s own fields, with how many people have something in each. */
   fields: (FieldRow & { used: number })[]

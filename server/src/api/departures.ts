@@ -1,8 +1,12 @@
 import { createHash } from 'node:crypto'
 import { decodeProtectedHeader } from 'jose'
 import {
+  backFrom,
   departureView,
+  handoverGains,
+  HandoversWanted,
   instantText,
+  meanwhileView,
   productAt,
   productAccountOf,
   type Account,
@@ -15,6 +19,7 @@ import { ProductError } from '../protocols/product-http.ts'
 import { publicKeys, signDocument, signWayIn } from '../signin/signing-keys.ts'
 import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
 import { readEntries } from '../store/ledger.ts'
+import { readAccountAsOf } from '../store/read-account.ts'
 import { insertWork } from '../store/work.ts'
 import { connected, connectionsOf } from '../work/products.ts'
 import { wallClock } from '../work/workshop.ts'
@@ -116,6 +121,31 @@ export const departureRoutes = [
       await insertWork(ask.lodge.pools.requests, work, wallClock())
       ask.lodge.workshop.wake()
       return undefined
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/people/{personId}/gains`,
+    summary: 'What takers would gain by somebody’s handovers, and what would have to wait; nothing is changed.',
+    body: HandoversWanted,
+    async answer({ sight, params, body }) {
+      const gains = handoverGains(sight, params.personId ?? '', body.handovers ?? [])
+      if (!gains) throw notFound()
+      return { gains }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/my-keys/meanwhile`,
+    summary: 'What became of one’s own reach during a time away, for two weeks after the return.',
+    ownPage: true,
+    async answer({ lodge, accountId, sight }) {
+      const absence = backFrom(sight)
+      const instant = (absence?.from ?? 0) - 1
+      const before = absence && (await readAccountAsOf(lodge.pools.work, accountId, instant))
+      return { meanwhile: before ? meanwhileView(sight, absence, { account: before, instant }) : null }
     },
   }),
   route({

@@ -24,6 +24,7 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('terms', 'terms'),
       json('leaverLines', 'leaver_lines'),
       plain('erasedAfterDays', 'erased_after_days'),
+      boolean('erasedByItself', 'erased_by_itself'),
     ],
   },
   employer: { table: 'employer', columns: [plain('name', 'name')] },

@@ -7,7 +7,7 @@ import type { Queryable } from './pools.ts'
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */
-export const LEDGER_SCHEMA = 9
+export const LEDGER_SCHEMA = 10
 /** The hash before the first entry. */
 export const NO_HASH = '0'.repeat(64)
 

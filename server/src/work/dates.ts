@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import type { Account, Change, Instant } from '@lodge/core'
+import { erasedByItselfNow, type Account, type Change, type Instant } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -19,12 +19,12 @@ export function datesWorker({
     for (;;) {
       const next = await nextDate(pools.work, accountId)
       const wait = next === null ? LONGEST_WAIT_SECONDS : (next - clock.now()) / 1_000_000
-      if (wait > 0) return { againInSeconds: Math.min(wait, LONGEST_WAIT_SECONDS) }
       await accounts.catchUp(accountId)
       const loaded = await accounts.get(accountId)
       if (!loaded) return { dropped: 'The account is gone.' }
-      const change = dueChange(loaded.account, instantFor(loaded, clock))
-      if (!change) return { againInSeconds: 1 }
+      const now = instantFor(loaded, clock)
+      const change = wait > 0 ? dueErasure(loaded.account, now) : dueChange(loaded.account, now)
+      if (!change) return { againInSeconds: wait > 0 ? Math.min(wait, LONGEST_WAIT_SECONDS) : 1 }
       await doOne(committer, accountId, change)
     }
   }
@@ -47,6 +47,12 @@ function dueChange(account: Account, now: Instant): Change | undefined {
     }),
   ].filter(({ at }) => at <= now)
   return due.sort((one, other) => one.at - other.at)[0]?.change
+}
+
+/** Who is erased by itself, one after another, when nothing else is due (model X7). */
+function dueErasure(account: Account, now: Instant): Change | undefined {
+  const [person] = erasedByItselfNow(account, now)
+  return person && ({ type: 'erase', personId: person.id } as Change)
 }
 
 async function doOne(committer: Lodge['committer'], accountId: string, change: Change): Promise<void> {

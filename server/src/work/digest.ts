@@ -4,6 +4,7 @@ import {
   dateInWords,
   dateOf,
   instantOfLocal,
+  isWorthAMessage,
   needsOf,
   Sight,
   whoMayBeNeeded,
@@ -39,7 +40,7 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
         // One Desk at a time, each of the account as it is by then: whoever asks something meanwhile is answered.
         await setImmediate()
         const current = (await accounts.get(accountId))?.account
-        if (!current || needsOf(current, personId, now).length === 0) continue
+        if (!current || !isWorthAMessage(current, needsOf(current, personId, now), now)) continue
         if (!(await takeDigestDay(pools.work, accountId, personId, today))) continue
         await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
       }

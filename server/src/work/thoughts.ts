@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import {
   askView,
+  backFrom,
   billLineView,
   billView,
   cellView,
@@ -151,8 +152,17 @@ function myKeys(sight: Sight): object | undefined {
 
 /** What stands on one's own page beside the keys: leaving, times away, what one is asked to take over. */
 function own(sight: Sight): object {
-  return { leaving: ownLeaving(sight), asked: askedToTake(sight), away: ownAbsences(sight), ways: waysIn(sight) }
+  return {
+    leaving: ownLeaving(sight),
+    asked: askedToTake(sight),
+    away: ownAbsences(sight),
+    ways: waysIn(sight),
+    ...back(sight),
+  }
 }
+
+/** Whether one is back from a time away of which there is something to tell. */
+const back = (sight: Sight) => ({ back: backFrom(sight) !== undefined })
 
 /** Something to be worked out from an account at a version or a later one. */
 export type Task = {

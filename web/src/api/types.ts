@@ -42,6 +42,8 @@ export interface MyKeys {
   leaving: OwnLeaving | null
   asked: { departureId: string; what: string; id: string; text: string; from: string; by: string }[]
   away: AbsenceView[]
+  /** Whether one is back from a time away, with something to tell of it. */
+  back: boolean
   keys: (Omit<PlaceKeys, 'keys'> & { keys: (KeyView & { why: WhyView })[] })[]
 }
 

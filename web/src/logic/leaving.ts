@@ -12,16 +12,25 @@ export function takerKey(taker: Taker | null): string {
   return taker ? `${taker.kind} ${taker.id}` : ''
 }
 
-/** The handovers of a plan: what was chosen now, and what had been chosen before; what is only proposed is left to its day. */
+/**
+ * The handovers of a plan: what was chosen; what is only proposed is left to its day. Takers who are asked by a time are
+ * all named, but for whoever plans, who need not be asked.
+ */
 export function handoversOf(
   things: readonly DepartureThingView[],
   chosen: ReadonlyMap<string, ChosenTaker>,
+  acceptBy = '',
+  plannerId = '',
 ): Record<string, unknown>[] {
   return things.flatMap((thing) => {
-    const one = chosen.get(`${thing.what} ${thing.id}`) ?? (thing.chosen ? thing : undefined)
-    if (!one) return []
-    const { what, id, taker } = one
-    return [{ what, id, ...(taker ? { takerKind: taker.kind, takerId: taker.id } : {}) }]
+    const { what, id } = thing
+    const one = chosen.get(`${what} ${id}`)
+    const taker = one ? one.taker : thing.taker
+    const isAsked = acceptBy !== '' && taker?.kind === 'person' && taker.id !== plannerId && what !== 'line'
+    if (!one && !isAsked) return []
+    return [
+      { what, id, ...(taker ? { takerKind: taker.kind, takerId: taker.id } : {}), ...(isAsked ? { acceptBy } : {}) },
+    ]
   })
 }
 

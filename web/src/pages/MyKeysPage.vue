@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RequestsView } from '@lodge/core'
+import type { MeanwhileView, RequestsView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
@@ -31,6 +31,10 @@ async function seen(): Promise<void> {
   // The frame counts them too.
   live.turn += 1
 }
+const { data: meanwhile } = useFetched<{ meanwhile: MeanwhileView | null }>(() =>
+  mine.value?.back && !session.seeing ? session.path('/my-keys/meanwhile') : null,
+)
+const since = computed(() => meanwhile.value?.meanwhile ?? null)
 const passed = computed(() => together(mine.value?.leaving?.things ?? [], ({ what, taker }) => ({ what, taker })))
 const direct = useDirect()
 const problem = ref('')
@@ -72,6 +76,19 @@ const period = computed(() => {
       </p>
       <button type="button" class="btn btn-quiet btn-sm" @click="seen">{{ t('keys.seen') }}</button>
     </div>
+    <section v-if="since" class="sheet place" :aria-label="t('keys.meanwhile')">
+      <h2>{{ t('keys.meanwhileTitle', { from: longDate(since.from), until: longDate(since.until) }) }}</h2>
+      <p v-if="since.withoutSeats">{{ t('keys.withoutSeats') }}</p>
+      <p v-if="since.lines.length === 0">{{ t('keys.asBefore') }}</p>
+      <ul v-else>
+        <li v-for="line in since.lines" :key="line.placeId" class="moved">
+          <strong>{{ t(`effect.${line.way}`) }}</strong> {{ line.place }}
+          <KeyMark :level="line.before" :granted="line.before" /> <span aria-hidden="true">→</span>
+          <KeyMark :level="line.after" :granted="line.after" />
+        </li>
+      </ul>
+      <p v-if="since.more > 0" class="muted">{{ t('keys.moreMoved', { count: since.more }) }}</p>
+    </section>
     <section v-if="mine.leaving" class="sheet place" :aria-label="t('keys.leaving')">
       <h2>{{ t('keys.leaves', { at: mine.leaving.at }) }}</h2>
       <p>{{ t('keys.leavesAbout', { account }) }}</p>
@@ -176,6 +193,12 @@ h1 {
   font-size: 21px;
   font-weight: 500;
   line-height: 1.45;
+}
+.moved {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 32px;
 }
 .period {
   color: var(--brass);

@@ -126,6 +126,17 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
             @change="hold({ erasedAfterDays: Number(($event.target as HTMLInputElement).value) || null })"
           />
         </label>
+        <label class="row">
+          <span>{{ t('settings.eraseThen') }}</span>
+          <select
+            class="form-select"
+            :value="settings.erasedByItself ? 'erase' : 'remind'"
+            @change="hold({ erasedByItself: ($event.target as HTMLSelectElement).value === 'erase' })"
+          >
+            <option value="remind">{{ t('settings.eraseRemind') }}</option>
+            <option value="erase">{{ t('settings.eraseItself') }}</option>
+          </select>
+        </label>
       </fieldset>
       <FieldLines :fields="settings.fields" :disabled="!settings.control.enabled" />
       <div class="sheet">

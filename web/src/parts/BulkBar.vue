@@ -18,6 +18,8 @@ const roleId = ref('')
 const placeId = ref('')
 const groupId = ref('')
 const until = ref('')
+/** When they leave; empty: now. */
+const leavesAt = ref('')
 /** A docket holds so many changes (model C2). */
 const MAXIMUM_CHANGES = 500
 const tooMany = computed(() => props.ids.length > MAXIMUM_CHANGES)
@@ -33,7 +35,7 @@ const acts = computed(() => [
   })),
 ])
 
-watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
+watch([what, roleId, placeId, groupId, until, leavesAt, () => props.ids], () => {
   if (tooMany.value || props.ids.length === 0) return docket.release(SLOT)
   const each = (change: (personId: string) => NewChange) => docket.hold(props.ids.map(change), SLOT)
   if (what.value === 'give' && roleId.value && placeId.value) {
@@ -45,8 +47,10 @@ watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
     each((personId) => ({ type: 'join-group', groupId: groupId.value, personId }))
   } else if (what.value === 'until' && until.value) {
     each((personId) => ({ type: 'change-person', personId, engagementUntil: until.value }))
-  } else if (what.value === 'leave') each((personId) => ({ type: 'plan-departure', personId }))
-  else docket.release(SLOT)
+  } else if (what.value === 'leave') {
+    const dated = leavesAt.value ? { at: leavesAt.value } : {}
+    each((personId) => ({ type: 'plan-departure', personId, ...dated }))
+  } else docket.release(SLOT)
 })
 </script>
 
@@ -76,6 +80,9 @@ watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
       type="date"
       :aria-label="t('bulk.lastDay')"
     />
+    <label v-if="what === 'leave'"
+      >{{ t('bulk.leavesAt') }} <input v-model="leavesAt" class="form-control form-control-sm" type="datetime-local"
+    /></label>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('all')">{{ t('bulk.all') }}</button>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('clear')">{{ t('bulk.clear') }}</button>
     <MessagePanel v-if="what === 'message'" :ids="ids" />
@@ -93,8 +100,14 @@ watch([what, roleId, placeId, groupId, until, () => props.ids], () => {
   padding: 6px 10px;
   border-radius: 4px;
 }
-.bulk > select,
-.bulk > input {
+.bulk > label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 12.5px;
+}
+.bulk select,
+.bulk input {
   width: auto;
   max-width: 200px;
 }

@@ -71,7 +71,7 @@ function time(text: string): string {
     </h1>
     <p role="status">{{ t(`departures.says.${sheet.state}`, { done: sheet.done, of: sheet.of }) }}</p>
     <ol class="sheet steps">
-      <li v-for="step in open" :key="step.id" :class="step.state">
+      <li v-for="step in open" :id="`step-${step.id}`" :key="step.id" :class="step.state">
         <span class="sign" aria-hidden="true">{{
           { done: '✓', 'let-go': '–', blocked: '!', waiting: '·' }[step.state]
         }}</span>

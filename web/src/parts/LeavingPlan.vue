@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { DepartureThingView, DepartureView, leavingView, Taker } from '@lodge/core'
+import type { DepartureThingView, DepartureView, HandoverGain, leavingView, Taker } from '@lodge/core'
 import { computed, onScopeDispose, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
-import type { NewChange, ShownPreview } from '../api/types.ts'
-import EffectBlocks from '../docket/EffectBlocks.vue'
+import type { NewChange } from '../api/types.ts'
+import LeavingBeside from './LeavingBeside.vue'
 import NothingHere from './NothingHere.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
@@ -25,6 +25,8 @@ const { data: leaving, error } = useFetched<Leaving>(() => session.path(`/people
 const at = ref(props.planned?.localTime ?? '')
 const chosen = reactive(new Map<string, ChosenTaker>())
 const allTo = ref('')
+/** By when takers say yes; empty: they are not asked. */
+const acceptBy = ref('')
 const things = computed<readonly DepartureThingView[]>(() => props.planned?.things ?? leaving.value?.things ?? [])
 const name = computed(() => props.planned?.name ?? leaving.value?.name ?? '')
 const first = computed(() => name.value.split(' ')[0] ?? '')
@@ -66,46 +68,40 @@ function chooseGroup(all: readonly DepartureThingView[], value: string): void {
   if (value !== SEVERAL) for (const thing of all) choose(thing, value)
 }
 
-/** What it would do, shown beside the plan as it is put together (model S8). */
-const shown = ref<ShownPreview | null>(null)
-const problems = ref<string[]>([])
+/** What each taker would gain, and what would have to wait, as the plan is put together (model X3). */
+const gains = ref(new Map<string, HandoverGain>())
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(
-  [things, at, chosen],
+  [things, chosen],
   () => {
     clearTimeout(timer)
-    timer = setTimeout(() => void look(), 300)
+    timer = setTimeout(() => void lookAtGains(), 300)
   },
   { immediate: true },
 )
 onScopeDispose(() => clearTimeout(timer))
 
-async function look(): Promise<void> {
-  // A plan that stands as it is moves nothing any more.
-  const isAsPlanned = props.planned && chosen.size === 0 && at.value === props.planned.localTime
-  if (!control.value?.enabled || isAsPlanned) return void (shown.value = null)
-  const body = { changes: [changeFor(at.value || null)] }
-  const answer = await ask<ShownPreview>('POST', session.path('/previews'), body).catch(() => null)
-  if (!answer) return
-  problems.value = answer.problems.map(({ sentence }) => sentence)
-  shown.value = answer.problems.length === 0 ? answer : null
+async function lookAtGains(): Promise<void> {
+  const handovers = handoversOf(things.value, chosen)
+  const path = session.path(`/people/${props.personId}/gains`)
+  const answer = await ask<{ gains: HandoverGain[] }>('POST', path, { handovers }).catch(() => null)
+  gains.value = new Map((answer?.gains ?? []).map((one) => [keyOf(one), one]))
 }
 
-/** What happens at that moment, in order. */
-const order = computed(() => {
-  const products = things.value.filter(({ what }) => what === 'things')
-  const own = things.value.filter(({ what }) => what === 'line')
-  const passed = things.value.length - products.length - own.length
-  return [
-    t('leaving.order.doors'),
-    ...(passed > 0 ? [t('leaving.order.pass', { count: passed }, passed)] : []),
-    ...products.map(({ text }) => t('leaving.order.product', { product: text })),
-    ...(own.length > 0 ? [t('leaving.order.back', { what: own.map(({ text }) => text).join(', ') })] : []),
-    t('leaving.order.record'),
-  ]
+/** What stands beneath a taker: what they gain, why it would wait, or what becomes of it if they say nothing. */
+function gainOf(thing: DepartureThingView): { text: string; waits: boolean } {
+  const one = gains.value.get(keyOf(thing))
+  if (one?.waits) return { text: t('leaving.waits', { why: one.waits }), waits: true }
+  return { text: one && one.gains.length > 0 ? t('leaving.gains', { what: one.gains.join('; ') }) : '', waits: false }
+}
+
+/** The plan as a change, to be looked at; nothing where it stands as it is. */
+const wanted = computed(() => {
+  const isAsPlanned = props.planned && chosen.size === 0 && at.value === props.planned.localTime
+  return !control.value?.enabled || isAsPlanned ? null : changeFor(at.value || null)
 })
 
-function keyOf({ what, id }: DepartureThingView): string {
+function keyOf({ what, id }: Pick<DepartureThingView, 'what' | 'id'>): string {
   return `${what} ${id}`
 }
 
@@ -137,7 +133,7 @@ function chooseAll(value: string): void {
 }
 
 function changeFor(when: string | null): NewChange {
-  const handovers = handoversOf(things.value, chosen)
+  const handovers = handoversOf(things.value, chosen, acceptBy.value, session.me?.current?.personId)
   const dated = when ? { at: when } : {}
   return props.planned
     ? { type: 'change-departure', departureId: props.planned.id, ...dated, handovers }
@@ -174,6 +170,16 @@ function putDown(): void {
       >{{ t('leaving.when') }}
       <input v-model="at" class="form-control form-control-sm" type="datetime-local" :disabled="!control?.enabled" />
       <small class="muted">{{ t('leaving.zone', { zone: session.me?.current?.zone ?? '' }) }}</small></label
+    >
+    <label v-if="things.length > 0" class="at"
+      >{{ t('leaving.acceptBy') }}
+      <input
+        v-model="acceptBy"
+        class="form-control form-control-sm"
+        type="datetime-local"
+        :disabled="!control?.enabled"
+      />
+      <small class="muted">{{ t('leaving.acceptAbout') }}</small></label
     >
     <div class="two">
       <div>
@@ -245,6 +251,9 @@ function putDown(): void {
                       : ''
                     : t('leaving.proposed')
                 }}</small>
+                <small v-if="gainOf(thing).text" class="gain" :class="gainOf(thing).waits ? 'brass' : 'muted'">{{
+                  gainOf(thing).text
+                }}</small>
               </td>
             </tr>
           </tbody>
@@ -266,16 +275,7 @@ function putDown(): void {
           }}</BButton>
         </div>
       </div>
-      <aside>
-        <p v-for="one in problems" :key="one" class="oxblood" role="alert">{{ one }}</p>
-        <div v-if="shown" class="sheet beside"><EffectBlocks :preview="shown" /></div>
-        <div class="sheet beside">
-          <h2>{{ t('leaving.then') }}</h2>
-          <ol>
-            <li v-for="one in order" :key="one">{{ one }}</li>
-          </ol>
-        </div>
-      </aside>
+      <LeavingBeside :things="things" :change="wanted" />
     </div>
   </section>
   <p v-else class="muted">{{ t('common.loading') }}</p>
@@ -287,17 +287,6 @@ function putDown(): void {
   grid-template-columns: minmax(0, 1fr) minmax(0, 300px);
   gap: 18px;
   align-items: start;
-}
-.beside {
-  padding: 12px 14px;
-  margin-bottom: 14px;
-}
-.beside h2 {
-  font-size: 14px;
-}
-.beside ol {
-  margin: 0;
-  padding-left: 20px;
 }
 .fold {
   border: 0;
@@ -317,6 +306,10 @@ function putDown(): void {
 }
 td small {
   margin-left: 8px;
+}
+td .gain {
+  display: block;
+  margin: 2px 0 0;
 }
 @media (max-width: 900px) {
   .two {

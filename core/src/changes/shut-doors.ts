@@ -1,0 +1,133 @@
+import type { Account } from '../account/account.ts'
+import type { DepartureRow, Ended, Id, StepRow, Taker } from '../account/rows.ts'
+import type { HangKind } from '../departures/hangs.ts'
+import { passingOn } from '../departures/pass-on.ts'
+import { connectedProducts, takerWhenDue, thingsToPass, type PlannedThing } from '../departures/plan.ts'
+import { isPresent } from '../people/presence.ts'
+import type { Instant } from '../time/instants.ts'
+import type { Draft } from './draft.ts'
+import { decide, readChange, type Change, type Decision } from './index.ts'
+import { shut } from './leave.ts'
+import { idFrom } from './shapes.ts'
+
+/**
+ * The doors shut, whatever else (model X4): what can be handed over is, by the rights of whoever planned it, before
+ * their own end; what cannot waits as a step, and rests with nobody meanwhile that acts.
+ */
+export function shutDoors(draft: Draft, departureId: Id): void {
+  const row = draft.account.get('departure', departureId)!
+  const { personId } = row
+  const things = thingsToPass(draft.account, personId, row.handovers, draft.now)
+  const steps: Omit<StepRow, 'id' | 'departureId' | 'position'>[] = []
+  for (const thing of things.filter(({ what }) => what !== 'things' && what !== 'line')) {
+    const taker = takerWhenDue(thing, row)
+    const note = taker === null ? null : passWithin(draft, thing, row, taker)
+    const state = taker === null ? 'let-go' : note === null ? 'done' : 'blocked'
+    const about = { kind: 'handover' as const, what: thing.what, subject: thing.id, taker }
+    steps.push({ ...about, state, note, doneAt: state === 'blocked' ? null : draft.now })
+  }
+  const ended = endedBy(draft.account, personId, row, draft.now)
+  shut(draft, personId, departureId)
+  const nothing = { taker: null, note: null, doneAt: null }
+  const doors = { kind: 'doors' as const, what: 'doors', subject: personId, ...nothing, state: 'done' as const }
+  steps.unshift({ ...doors, doneAt: draft.now })
+  for (const { product, things: hasThings } of connectedProducts(draft.account)) {
+    const found = things.find(({ what, id }) => what === 'things' && id === product)
+    const taker = found ? takerWhenDue(found, row) : null
+    const about = { what: 'things', subject: product, ...nothing, state: 'waiting' as const }
+    if (hasThings) steps.push({ ...about, kind: 'things', taker })
+    steps.push({ ...about, kind: 'close', what: 'close' })
+  }
+  for (const line of things.filter(({ what }) => what === 'line')) {
+    steps.push({ kind: 'line', what: 'line', subject: line.id, ...nothing, taker: line.taker, state: 'waiting' })
+  }
+  steps.push({ kind: 'record', what: 'record', subject: personId, ...nothing, state: 'waiting' })
+  draft.insertAll(
+    'step',
+    steps.map((step, position) => ({ ...step, id: idFrom(departureId, position + 1), departureId, position })),
+  )
+  draft.update('departure', departureId, { state: 'running', at: Math.min(row.at, draft.now), ended })
+  draft.effects.push({ kind: 'go-on-leaving', departureId })
+}
+
+/** Hands one thing over inside the departure; why it could not be, or null once it is. */
+function passWithin(draft: Draft, thing: PlannedThing, row: DepartureRow, taker: Taker): string | null {
+  if (thing.what === 'approver') return passApproval(draft, thing.id, row.personId, taker)
+  const planner = row.plannerId ?? draft.actorId
+  const actor = planner ? { kind: 'person' as const, personId: planner } : draft.actor
+  // Ids count on from the departure's, so that preview and commit make the same rows and two departures never do.
+  const first = AFTER_STEPS + draft.edits.length * MOST_CHANGES
+  const { account, now } = draft
+  const passed = tryPassing(account, thing, row.personId, taker, actor, now, (at) => idFrom(row.id, first + at))
+  if (passed.decision) draft.takeOver({ ...passed.decision, marks: [...passed.decision.marks] })
+  return passed.note
+}
+
+/**
+ * What handing one thing over would do by the actor's rights: a decision, or why it would have to wait. Neither where
+ * there is nothing to change.
+ * @param makeId ids of what is made, by the number of the change.
+ */
+export function tryPassing(
+  account: Account,
+  thing: Pick<PlannedThing, 'what' | 'id'>,
+  personId: Id,
+  taker: Taker,
+  actor: Draft['actor'],
+  now: Instant,
+  makeId: (at: number) => Id,
+): { decision: Decision | null; note: string | null } {
+  const changes: Change[] = []
+  const hang = { kind: thing.what as HangKind, id: thing.id }
+  for (const [at, one] of passingOn(account, hang, personId, taker, now).entries()) {
+    const read = readChange(one, () => makeId(at))
+    if (read.problems) return { decision: null, note: read.problems[0]!.sentence }
+    changes.push(read.value)
+  }
+  const decision = decide(account, changes, actor, now)
+  const [problem] = decision.problems.filter(({ code }) => code !== 'given-already')
+  if (problem) return { decision: null, note: BLOCKED[problem.code] ?? BLOCKED.other! }
+  return { decision: decision.problems.length === 0 ? decision : null, note: null }
+}
+
+/** Ids of steps count on from the departure's first; further rows from here. */
+export const AFTER_STEPS = 100_000
+/** One thing passes on by fewer changes than this. */
+const MOST_CHANGES = 500
+
+/** Why a step is blocked, in words that name nobody: whoever looks may not see who it is about (model D5). */
+export const BLOCKED: Readonly<Record<string, string>> = {
+  'not-in': 'Whoever was to take it over is not in any more.',
+  'not-active': 'Whoever planned it is not in any more.',
+  other: 'It could not be passed on by the rights of whoever planned it.',
+}
+
+function passApproval(draft: Draft, roleId: Id, personId: Id, taker: Taker): string | null {
+  const role = draft.account.get('role', roleId)
+  const person = draft.account.get('person', taker.id)
+  if (role?.approvers?.kind !== 'named') return null
+  if (!person || !isPresent(person, draft.now)) return BLOCKED['not-in']!
+  const personIds = [...new Set(role.approvers.personIds.map((id) => (id === personId ? taker.id : id)))]
+  draft.update('role', roleId, { approvers: { kind: 'named', personIds } })
+  return null
+}
+
+/** What ends with it, as offered back on return (model X6). */
+function endedBy(account: Account, personId: Id, row: DepartureRow, now: Instant): Ended {
+  const person = account.get('person', personId)!
+  const holds = (until: Instant | null) => until === null || until > now
+  return {
+    standing: person.standing,
+    managerId: person.managerId,
+    engagementUntil: row.engagementBefore,
+    groupIds: account.by('membership', 'person', personId).map(({ groupId }) => groupId),
+    seats: account
+      .by('holding', 'person', personId)
+      .filter((one) => one.origin === 'given' && holds(one.until))
+      .map(({ product, seatType, own, until }) => ({ product, seatType, own, until })),
+    grants: account
+      .by('grant', 'subject', `person ${personId}`)
+      .filter((one) => holds(one.until))
+      .map(({ roleId, placeId, until }) => ({ roleId, placeId, until })),
+  }
+}

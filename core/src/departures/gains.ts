@@ -1,0 +1,92 @@
+import type { Account } from '../account/account.ts'
+import type { GrantRow, HoldingRow, Id, Taker } from '../account/rows.ts'
+import type { Sight } from '../access/sight.ts'
+import type { HandoverWanted } from '../changes/departures.ts'
+import { priceOfOneMore } from '../changes/seat-rules.ts'
+import { idFrom } from '../changes/shapes.ts'
+import { BLOCKED, tryPassing } from '../changes/shut-doors.ts'
+import { isPresent } from '../people/presence.ts'
+import { productAt, seatTypeAt } from '../products/catalogue.ts'
+import { moneyText } from '../seats/money.ts'
+import { productAccountOf } from './accounts.ts'
+import { openDeparture, thingsToPass, type PlannedThing } from './plan.ts'
+
+/** What a taker would gain by one handover if it happened now, and why it would have to wait (model X3, S8). */
+export interface HandoverGain {
+  what: string
+  id: string
+  /** Keys and seats as people read them; what a seat costs only where sums are the reader's to see. */
+  gains: string[]
+  waits: string | null
+}
+
+/** So many things are tried; a plan with more says nothing of the rest. */
+const MOST_TRIED = 200
+
+/**
+ * Tries each handover of a plan, as it is put together or as it stands, by the planner's rights; undefined for whoever does not see the leaver's record.
+ */
+export function handoverGains(
+  sight: Sight,
+  personId: Id,
+  wanted: readonly HandoverWanted[],
+): HandoverGain[] | undefined {
+  const { account, now } = sight
+  if (!account.get('person', personId) || sight.depthOf(personId) !== 'record') return undefined
+  const planned = openDeparture(account, personId)
+  const chosen = wanted.map(({ what, id, takerKind, takerId }) => ({
+    ...{ what, id, acceptBy: null, accepted: false },
+    taker: takerId ? { kind: takerKind ?? ('person' as const), id: takerId } : null,
+  }))
+  // What is chosen now stands before what was chosen when it was planned.
+  const handovers = [...chosen, ...(planned?.handovers ?? [])]
+  const plannerId = planned?.plannerId ?? sight.personId
+  return thingsToPass(account, personId, handovers, now)
+    .flatMap((thing) => (thing.taker && thing.what !== 'line' ? [{ thing, taker: thing.taker }] : []))
+    .slice(0, MOST_TRIED)
+    .map(({ thing, taker }) => {
+      const { what, id } = thing
+      return { what, id, gains: [], waits: null, ...gainOf(sight, personId, thing, taker, plannerId) }
+    })
+}
+
+function gainOf(
+  sight: Sight,
+  personId: Id,
+  thing: PlannedThing,
+  taker: Taker,
+  plannerId: Id,
+): Partial<Pick<HandoverGain, 'gains' | 'waits'>> {
+  const { account, now } = sight
+  const person = taker.kind === 'person' ? account.get('person', taker.id) : undefined
+  const isIn = person && sight.seesPerson(person.id) && isPresent(person, now)
+  if (taker.kind === 'person' && !isIn) return { waits: BLOCKED['not-in']! }
+  if (thing.what === 'things') return { waits: withoutAccount(account, taker, thing.id, now) }
+  const actor = { kind: 'person' as const, personId: plannerId }
+  // Nothing is kept of it: the ids only have to differ from one another.
+  const makeId = (at: number) => idFrom(personId, at + 1)
+  const { decision, note } = tryPassing(account, thing, personId, taker, actor, now, makeId)
+  const gains = (decision?.edits ?? []).flatMap(({ table, before, after }) => {
+    if (before || !after) return []
+    if (table === 'grant') return [keyText(sight, after as GrantRow)]
+    return table === 'holding' ? [seatText(sight, after as HoldingRow)] : []
+  })
+  return { gains, waits: note }
+}
+
+/** Things in a product pass to whoever has an account there; for a group or a place the product finds the keeper. */
+function withoutAccount(account: Account, taker: Taker, product: string, now: number): string | null {
+  if (taker.kind !== 'person' || productAccountOf(account, taker.id, product, now)?.active) return null
+  return `No account in ${productAt(account, product, now)?.sheet.name ?? product} yet.`
+}
+
+function keyText(sight: Sight, { roleId, placeId }: GrantRow): string {
+  return `${sight.account.get('role', roleId)?.name ?? ''} at ${sight.placeName(placeId)}`
+}
+
+function seatText({ account, money, now }: Sight, { product, seatType }: HoldingRow): string {
+  const name = `${productAt(account, product, now)?.sheet.name ?? product}, ${seatTypeAt(account, product, seatType, now)?.name ?? seatType}`
+  const price = money ? priceOfOneMore(account, product, seatType, now) : null
+  const { currency, locale } = account.settings
+  return price === null ? name : `${name} (${moneyText(price, currency, locale)} a month)`
+}
