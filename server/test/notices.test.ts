@@ -27,11 +27,23 @@ const look = () => {
   return digestWorker(running.lodge)(row)
 }
 
+async function digestsToSend(): Promise<{ ids: string }[]> {
+  const [found] = (await running.lodge.pools.work.query(
+    "SELECT ids FROM durable_work WHERE kind = 'digest-mail' AND account_id = ? ORDER BY created_at_us",
+    [house.account.id],
+  )) as unknown as [{ ids: string }[]]
+  return found
+}
+
 test('the morning’s message says what needs whom, once a day, to those it needs alone, and can be stopped', async () => {
   // Nothing needs anybody: nobody hears anything.
   expect(await look()).toEqual({ againInSeconds: expect.any(Number) })
   const owner = await house.as('Oriel')
   await apply(house, owner, [{ type: 'change-person', personId: house.idOf('Corin'), engagementUntil: '2026-06-20' }])
+  // It was said a week before, and will be the day before.
+  await look()
+  expect(await digestsToSend()).toEqual([])
+  await apply(house, owner, [{ type: 'change-person', personId: house.idOf('Corin'), engagementUntil: '2026-06-23' }])
   const { account } = (await running.lodge.accounts.get(house.account.id))!
   const now = running.lodge.clock.now()
   const needed = [...account.all('person')].filter((person) => needsOf(account, person.id, now).length > 0)
@@ -43,7 +55,7 @@ test('the morning’s message says what needs whom, once a day, to those it need
   await look()
   running.lodge.workshop.wake()
   const message = await mailbox.next(`oriel@${house.domain}`)
-  expect(message.text).toMatch(/One thing needs you:\s+- Corin Client ends, 20 June/)
+  expect(message.text).toMatch(/One thing needs you:\s+- Corin Client ends, 23 June/)
   const head = (await running.lodge.accounts.get(house.account.id))!.headHash
   expect(message.text).toContain(head)
   await look()
@@ -60,10 +72,7 @@ test('the morning’s message says what needs whom, once a day, to those it need
   expect((await owner.get(house.path('/notices')).expect(200)).body.digest).toBe(false)
   await running.lodge.pools.work.query("UPDATE notice_setting SET digest_on = '2026-06-15'")
   await look()
-  const [waiting] = (await running.lodge.pools.work.query(
-    "SELECT ids FROM durable_work WHERE kind = 'digest-mail' AND account_id = ? ORDER BY created_at_us",
-    [house.account.id],
-  )) as unknown as [{ ids: string }[]]
+  const waiting = await digestsToSend()
   const third = waiting.map((one) => JSON.stringify(one.ids)).slice(2)
   expect(third.length).toBe(1)
   expect(third[0]).toContain(house.idOf('Tamsin'))
@@ -79,7 +88,7 @@ test('the calendar stands behind an address that can be cut, shows what its owne
   expect(headers['content-type']).toContain('text/calendar')
   expect(text).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2.0\r\n/)
   expect(text).toContain('SUMMARY:Corin Client ends')
-  expect(text).toMatch(/DTSTART;VALUE=DATE:20260620/)
+  expect(text).toMatch(/DTSTART;VALUE=DATE:20260623/)
   const member = await house.as('Rafe')
   const theirs = new URL((await member.post(house.path('/notices/calendar')).send({}).expect(200)).body.calendar)
     .pathname
