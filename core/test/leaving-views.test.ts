@@ -236,6 +236,25 @@ describe('what a taker would gain (model X3)', () => {
     expect(toRafe).toMatchObject({ gains: [], waits: 'Whoever was to take it over is not in any more.' })
   })
 
+  test('is shown with the plan, from its day on; a place that is taken over is not left without a steward', () => {
+    const it = house()
+    const [main] = it.account.by('grant', 'person', it.person('Mirren')).map(({ placeId }) => placeId)
+    const toCorin = { what: 'steward', id: main, takerId: it.person('Corin') }
+    const shown = it.show('Oriel', leaving(it, 'Mirren', { at: FRIDAY, handovers: [toCorin] }))
+    expect(shown.problems).toEqual([])
+    const gained = shown.access.effects.filter(({ kind }) => kind === 'gained')
+    expect(gained.map(({ personName, from }) => `${personName} ${from}`)).toEqual(['Corin Client 2026-06-19'])
+    const lost = shown.access.effects.filter(({ kind }) => kind === 'lost')
+    expect(new Set(lost.map(({ personName, from }) => `${personName} ${from}`))).toEqual(
+      new Set(['Mirren Steward 2026-06-19']),
+    )
+    // The owner takes it over by a key of their own: that is a steward's work too.
+    const now = it.show('Oriel', leaving(it, 'Mirren'))
+    expect(now.watchOut.map(({ code }) => code)).not.toContain('no-steward')
+    const letGo = it.show('Oriel', leaving(it, 'Mirren', { handovers: [{ what: 'steward', id: main }] }))
+    expect(letGo.watchOut.map(({ code }) => code)).toContain('no-steward')
+  })
+
   test('is not for whoever does not see the leaver’s record', () => {
     const it = house()
     expect(gains(it, 'Corin', [])).toBeUndefined()

@@ -52,10 +52,14 @@ export function* holdersAlong(
 
 /** Those who give and take access at a place by a key of their own, not by standing (model D4). */
 export function stewardsAt(account: Account, placeId: Id, instant: Instant): PersonRow[] {
+  return keyHoldersAt(account, placeId, instant).filter(({ standing }) => standing === 'member' || standing === 'guest')
+}
+
+/** The same with owners and administrators who hold such a key as well. */
+export function keyHoldersAt(account: Account, placeId: Id, instant: Instant): PersonRow[] {
   const gives = (entry: RoleArea) => concerns(entry, 'any') && atLeast(givenBy(entry).free, 'change')
-  return [...holdersAt(account, placeId, `${OWN_PRODUCT}/access`, instant, gives).values()].filter(
-    (person) => isPresent(person, instant) && (person.standing === 'member' || person.standing === 'guest'),
-  )
+  const holders = holdersAt(account, placeId, `${OWN_PRODUCT}/access`, instant, gives)
+  return [...holders.values()].filter((person) => isPresent(person, instant))
 }
 
 /** Whether a role, by itself or by the one it follows, says anything of giving access: few do, which is told at once. */

@@ -128,11 +128,11 @@ export class Filler {
     }
   }
 
-  cover({ personId, substituteId, from, until, keepSeats }: CoverFor): void {
+  cover({ personId, substituteId, from, until, keepSeats, reason }: CoverFor): void {
     if (!this.sees(personId) || !this.sees(substituteId)) return
     const dates = { ...(from ? { from } : {}), ...(until ? { until } : {}) }
-    const kept = keepSeats ? { keepSeats } : {}
-    this.add({ type: 'go-away', personId, substituteId, ...dates, ...kept })
+    const more = { ...(keepSeats ? { keepSeats } : {}), ...(reason ? { reason } : {}) }
+    this.add({ type: 'go-away', personId, substituteId, ...dates, ...more })
     for (const place of soleStewardships(this.start, personId, this.now)) {
       for (const grant of this.open(personId)) {
         if (grant.placeId !== place.id || this.isWallPassing(grant)) continue

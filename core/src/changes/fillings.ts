@@ -13,7 +13,7 @@ import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { problem } from '../checks/problem.ts'
-import { readShape, type Read } from '../checks/shape.ts'
+import { Line, readShape, type Read } from '../checks/shape.ts'
 import { PASSED_ON, type HangKind } from '../departures/hangs.ts'
 import type { Instant } from '../time/instants.ts'
 import { Filler } from './filler.ts'
@@ -117,6 +117,8 @@ export class CoverFor {
   @When() from?: string | null
   @When() until?: string | null
   @IsOptional() @IsBoolean() keepSeats?: boolean | null
+  /** Private to the office. */
+  @IsOptional() @Line(400, 0) reason?: string | null
 }
 
 /** Changes in hand, to happen from a day on as far as they can be dated; without a day they happen at once. */

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { Id } from '../account/rows.ts'
+import type { DepartureRow, Id } from '../account/rows.ts'
 import { compare, type Move, type MoveKind } from '../access/compare.ts'
 import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
@@ -10,6 +10,7 @@ import { moneyOf, type MoneyEffect } from './preview-money.ts'
 import { watchOut, type Warning } from './watch-out.ts'
 import { decide, toDoOf, withPlanned, type Draft, type Actor, type Change, type PlanDocket } from './index.ts'
 import { onceCome } from './links.ts'
+import { givenOnItsDay } from './shut-doors.ts'
 import { takenUp } from './once-in.ts'
 
 /** What a docket would do, as its actor may see it (model S8, C3). */
@@ -47,11 +48,13 @@ export function preview(
   const decision = decide(account, changes, actor, now)
   const decided = decision.after
   const used = useOffers(decided, changes, now)
-  const edits = [...decision.edits, ...used.edits]
-  const sight = new Sight(account, actor.personId, now, used.account)
-  const moves = compare(account, used.account, impactOf(account, used.account, edits), now, 'ability')
+  const onTheirDays = departuresOf(used.account, changes).flatMap((row) => givenOnItsDay(used.account, row, now))
+  const after = onTheirDays.length > 0 ? used.account.with(onTheirDays) : used.account
+  const edits = [...decision.edits, ...used.edits, ...onTheirDays]
+  const sight = new Sight(account, actor.personId, now, after)
+  const moves = compare(account, after, impactOf(account, after, edits), now, 'ability')
   const seen = moves.filter((move) => sight.seesPerson(move.personId) && sight.seesPlace(move.placeId))
-  const effects = summarize(used.account, seen, sight, now)
+  const effects = summarize(after, seen, sight, now)
   return {
     problems: decision.problems,
     sentences: changes.map((change) => toDoOf(change, sight)),
@@ -62,9 +65,18 @@ export function preview(
       onceIn: used.edits.length > 0,
       unseen: moves.length - seen.length,
     },
-    money: moneyOf(account, used.account, edits, sight, now),
-    watchOut: [...short(used.waiting), ...watchOut(account, used.account, changes, edits, seen, sight, now)],
+    money: moneyOf(account, after, edits, sight, now),
+    watchOut: [...short(used.waiting), ...watchOut(account, after, changes, edits, seen, sight, now)],
   }
+}
+
+/** Departures the changes plan or plan anew, whose day is ahead. */
+function departuresOf(account: Account, changes: readonly Change[]): DepartureRow[] {
+  return changes.flatMap((change) => {
+    if (change.type !== 'plan-departure' && change.type !== 'change-departure') return []
+    const row = account.get('departure', change.departureId)
+    return row?.state === 'planned' ? [row] : []
+  })
 }
 
 /** What a planned docket would do on its day, after what else is planned until then (model Z4). */

@@ -1,10 +1,10 @@
 import type { Account } from '../account/account.ts'
-import type { DepartureRow, Ended, Id, StepRow, Taker } from '../account/rows.ts'
+import type { DepartureRow, Ended, Id, RowEdit, StepRow, Taker } from '../account/rows.ts'
 import type { HangKind } from '../departures/hangs.ts'
 import { passingOn } from '../departures/pass-on.ts'
 import { connectedProducts, takerWhenDue, thingsToPass, type PlannedThing } from '../departures/plan.ts'
 import { isPresent } from '../people/presence.ts'
-import type { Instant } from '../time/instants.ts'
+import { whenText, type Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import { decide, readChange, type Change, type Decision } from './index.ts'
 import { shut } from './leave.ts'
@@ -53,20 +53,25 @@ export function shutDoors(draft: Draft, departureId: Id): void {
 /** Hands one thing over inside the departure; why it could not be, or null once it is. */
 function passWithin(draft: Draft, thing: PlannedThing, row: DepartureRow, taker: Taker): string | null {
   if (thing.what === 'approver') return passApproval(draft, thing.id, row.personId, taker)
-  const planner = row.plannerId ?? draft.actorId
-  const actor = planner ? { kind: 'person' as const, personId: planner } : draft.actor
   // Ids count on from the departure's, so that preview and commit make the same rows and two departures never do.
   const first = AFTER_STEPS + draft.edits.length * MOST_CHANGES
-  const { account, now } = draft
-  const passed = tryPassing(account, thing, row.personId, taker, actor, now, (at) => idFrom(row.id, first + at))
+  const makeId = (at: number) => idFrom(row.id, first + at)
+  const passed = tryPassing(draft.account, thing, row.personId, taker, plannerOf(row, draft.actor), draft.now, makeId)
   if (passed.decision) draft.takeOver({ ...passed.decision, marks: [...passed.decision.marks] })
   return passed.note
+}
+
+/** By whose rights things pass on: the planner's, even where time itself shuts the doors (model X4). */
+function plannerOf(row: DepartureRow, actor: Draft['actor']): Draft['actor'] {
+  const personId = row.plannerId ?? (actor.kind === 'person' ? actor.personId : null)
+  return personId === null ? actor : { kind: 'person', personId }
 }
 
 /**
  * What handing one thing over would do by the actor's rights: a decision, or why it would have to wait. Neither where
  * there is nothing to change.
  * @param makeId ids of what is made, by the number of the change.
+ * @param from when what is given begins; left out, now.
  */
 export function tryPassing(
   account: Account,
@@ -76,11 +81,13 @@ export function tryPassing(
   actor: Draft['actor'],
   now: Instant,
   makeId: (at: number) => Id,
+  from?: Instant,
 ): { decision: Decision | null; note: string | null } {
   const changes: Change[] = []
   const hang = { kind: thing.what as HangKind, id: thing.id }
+  const dated = from === undefined ? {} : { from: whenText(from, account.zone, 'beginning') }
   for (const [at, one] of passingOn(account, hang, personId, taker, now).entries()) {
-    const read = readChange(one, () => makeId(at))
+    const read = readChange({ ...dated, ...one }, () => makeId(at))
     if (read.problems) return { decision: null, note: read.problems[0]!.sentence }
     changes.push(read.value)
   }
@@ -88,6 +95,22 @@ export function tryPassing(
   const [problem] = decision.problems.filter(({ code }) => code !== 'given-already')
   if (problem) return { decision: null, note: BLOCKED[problem.code] ?? BLOCKED.other! }
   return { decision: decision.problems.length === 0 ? decision : null, note: null }
+}
+
+/** The keys that takers will be given on the day of a planned departure, from its instant on: shown with the plan (S8, X3). */
+export function givenOnItsDay(account: Account, row: DepartureRow, now: Instant): RowEdit[] {
+  const actor = plannerOf(row, { kind: 'schedule' })
+  const edits: RowEdit[] = []
+  let current = account
+  for (const thing of thingsToPass(account, row.personId, row.handovers, now)) {
+    if (thing.what !== 'steward' || !thing.taker) continue
+    const makeId = (at: number) => idFrom(row.id, AFTER_STEPS + edits.length * MOST_CHANGES + at)
+    const { decision } = tryPassing(current, thing, row.personId, thing.taker, actor, now, makeId, row.at)
+    if (!decision) continue
+    edits.push(...decision.edits)
+    current = decision.after
+  }
+  return edits
 }
 
 /** Ids of steps count on from the departure's first; further rows from here. */

@@ -3,7 +3,7 @@ import type { GrantRow, HoldingRow, Id, PersonRow, RowEdit } from '../account/ro
 import { reachesBoth } from '../access/apart.ts'
 import { isWithoutApprover } from '../access/approvers.ts'
 import { answersOf, risesIn, type AreaMove, type Move } from '../access/compare.ts'
-import { givesAccess, stewardsAt } from '../access/holders.ts'
+import { givesAccess, keyHoldersAt, stewardsAt } from '../access/holders.ts'
 import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
 import { erasedByItselfNow, erasureInWords } from '../departures/erasure.ts'
@@ -172,7 +172,8 @@ const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
   }
   return [...places].flatMap((placeId) => {
     if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now).length === 0) return []
-    if (stewardsAt(after, placeId, now).length > 0) return []
+    // An owner who takes a key of their own over is one from then on.
+    if (keyHoldersAt(after, placeId, now).length > 0) return []
     return [{ code: 'no-steward', sentence: `${sight.placeName(placeId)} is left without a steward.` }]
   })
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { ConnectionsView } from '@lodge/core'
-import { reactive, ref } from 'vue'
+import { reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
+import { localParts, longDate } from '../logic/dates.ts'
 import NothingHere from '../parts/NothingHere.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -32,6 +33,13 @@ const token = reactive<Record<string, string>>({})
 const held = reactive<Record<string, Held>>({})
 const said = ref('')
 
+// What each holds stands there from the beginning, as it was last read.
+watch(data, (found) => found?.connections.forEach(({ id }) => void read(id).catch(() => undefined)))
+
+async function read(id: string): Promise<void> {
+  held[id] = await ask<Held>('GET', path(id, '/accounts'))
+}
+
 function connect(): void {
   const { product, scimAddress, thingsAddress } = form
   const things = thingsAddress ? { thingsAddress } : {}
@@ -49,6 +57,12 @@ async function act(work: () => Promise<unknown>, words: string): Promise<void> {
   }
 }
 
+/** An instant as it reads in the account's zone. */
+function timeOf(text: string): string {
+  const { date, time } = localParts(text, session.me?.current?.zone ?? 'UTC')
+  return `${longDate(date)}, ${time}`
+}
+
 const path = (id: string, rest: string) => session.path(`/connections/${id}${rest}`)
 
 function keep(id: string): Promise<void> {
@@ -59,9 +73,7 @@ function keep(id: string): Promise<void> {
 }
 
 function look(id: string): Promise<void> {
-  return act(async () => {
-    held[id] = await ask<Held>('GET', path(id, '/accounts'))
-  }, '')
+  return act(() => read(id), '')
 }
 
 function compare(id: string): Promise<void> {
@@ -88,6 +100,30 @@ async function mend(id: string, remoteId: string): Promise<void> {
         <p class="muted">
           {{ one.scimAddress }}<template v-if="one.thingsAddress"><br />{{ one.thingsAddress }}</template>
         </p>
+        <template v-if="held[one.id]">
+          <p>
+            {{ t('connections.open', { count: held[one.id]!.open }) }}
+            <span v-if="held[one.id]!.seenAt" class="muted">{{
+              t('connections.read', { at: timeOf(held[one.id]!.seenAt!) })
+            }}</span>
+          </p>
+          <p v-if="held[one.id]!.differences.length === 0" class="muted">{{ t('connections.same') }}</p>
+          <p v-for="account in held[one.id]!.differences" :key="account.remoteId" class="line difference">
+            <span
+              ><strong>{{ account.name ?? account.userName }}</strong>
+              {{ t(`connections.difference.${account.difference}`) }}
+              <small class="muted">{{ account.seats.join(', ') }}</small></span
+            >
+            <BButton
+              size="sm"
+              variant="primary"
+              :disabled="!data.control.enabled"
+              :title="data.control.reason"
+              @click="mend(one.id, account.remoteId)"
+              >{{ account.difference === 'unknown' ? t('connections.close') : t('connections.mend') }}</BButton
+            >
+          </p>
+        </template>
         <form class="line" @submit.prevent="keep(one.id)">
           <label
             >{{ t('connections.token') }}
@@ -115,25 +151,6 @@ async function mend(id: string, remoteId: string): Promise<void> {
             >{{ t('connections.cut') }}</BButton
           >
         </p>
-        <template v-if="held[one.id]">
-          <p>{{ t('connections.open', { count: held[one.id]!.open }) }}</p>
-          <p v-if="held[one.id]!.differences.length === 0" class="muted">{{ t('connections.same') }}</p>
-          <p v-for="account in held[one.id]!.differences" :key="account.remoteId" class="line difference">
-            <span
-              ><strong>{{ account.name ?? account.userName }}</strong>
-              {{ t(`connections.difference.${account.difference}`) }}
-              <small class="muted">{{ account.seats.join(', ') }}</small></span
-            >
-            <BButton
-              size="sm"
-              variant="primary"
-              :disabled="!data.control.enabled"
-              :title="data.control.reason"
-              @click="mend(one.id, account.remoteId)"
-              >{{ account.difference === 'unknown' ? t('connections.close') : t('connections.mend') }}</BButton
-            >
-          </p>
-        </template>
       </article>
       <form v-if="data.products.length > 0" class="sheet one" @submit.prevent="connect">
         <h2>{{ t('connections.new') }}</h2>

@@ -213,7 +213,8 @@ h1 {
   min-height: 36px;
   margin: 0;
 }
-.row input {
+.row input,
+.row select {
   max-width: 340px;
 }
 .check {

@@ -4,6 +4,7 @@ import { computed, onScopeDispose, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import type { NewChange } from '../api/types.ts'
+import GainLine from './GainLine.vue'
 import LeavingBeside from './LeavingBeside.vue'
 import NothingHere from './NothingHere.vue'
 import { useChoices } from '../state/choices.ts'
@@ -88,11 +89,15 @@ async function lookAtGains(): Promise<void> {
   gains.value = new Map((answer?.gains ?? []).map((one) => [keyOf(one), one]))
 }
 
-/** What stands beneath a taker: what they gain, why it would wait, or what becomes of it if they say nothing. */
-function gainOf(thing: DepartureThingView): { text: string; waits: boolean } {
-  const one = gains.value.get(keyOf(thing))
-  if (one?.waits) return { text: t('leaving.waits', { why: one.waits }), waits: true }
-  return { text: one && one.gains.length > 0 ? t('leaving.gains', { what: one.gains.join('; ') }) : '', waits: false }
+/** What stands beneath a taker: what they gain, or why it would wait; of several, the first and how many. */
+function gainOf(all: readonly DepartureThingView[]): { text: string; waits: boolean } {
+  const found = all.flatMap((thing) => gains.value.get(keyOf(thing)) ?? [])
+  const waits = found.find((one) => one.waits)?.waits
+  if (waits) return { text: t('leaving.waits', { why: waits }), waits: true }
+  const [what, ...more] = found.flatMap((one) => one.gains)
+  if (!what) return { text: '', waits: false }
+  const text = t('leaving.gains', { what })
+  return { text: more.length > 0 ? `${text} ${t('leaving.andMore', { count: more.length })}` : text, waits: false }
 }
 
 /** The plan as a change, to be looked at; nothing where it stands as it is. */
@@ -227,6 +232,7 @@ function putDown(): void {
                     {{ one.text }}
                   </option>
                 </select>
+                <GainLine v-if="group.shown.length === 0" v-bind="gainOf(group.things)" />
               </td>
             </tr>
             <tr v-for="thing in group.shown" :key="keyOf(thing)" :class="{ within: group.things.length > FOLDED }">
@@ -244,16 +250,14 @@ function putDown(): void {
                 >
                   <option v-for="one in optionsFor(thing)" :key="one.value" :value="one.value">{{ one.text }}</option>
                 </select>
-                <small class="muted">{{
+                <small class="muted note">{{
                   chosen.has(keyOf(thing)) || thing.chosen
                     ? thing.acceptBy && !thing.accepted
                       ? t('leaving.asked', { by: thing.acceptBy })
                       : ''
                     : t('leaving.proposed')
                 }}</small>
-                <small v-if="gainOf(thing).text" class="gain" :class="gainOf(thing).waits ? 'brass' : 'muted'">{{
-                  gainOf(thing).text
-                }}</small>
+                <GainLine v-bind="gainOf([thing])" />
               </td>
             </tr>
           </tbody>
@@ -304,12 +308,8 @@ function putDown(): void {
 .within th {
   padding-left: 30px;
 }
-td small {
+td .note {
   margin-left: 8px;
-}
-td .gain {
-  display: block;
-  margin: 2px 0 0;
 }
 @media (max-width: 900px) {
   .two {
