@@ -216,6 +216,29 @@ describe('a departure that is planned (model X2, Z3)', () => {
     expect(it.refusals('Oriel', { type: 'run-departure', departureId: nextId() })).toEqual(['not-found'])
   })
 
+  test('passes nothing on to a taker who has left meanwhile: each such thing waits, the rest goes on (model X3)', () => {
+    const it = house()
+    const corin = it.person('Corin')
+    it.do('Oriel', { type: 'change-person', personId: corin, managerId: it.person('Mirren') })
+    const group = [...it.account.all('group')].find(({ name }) => name === 'Ropes')!
+    const toRafe = [
+      { what: 'report', id: corin, takerId: it.person('Rafe') },
+      { what: 'group-led', id: group.id, takerId: it.person('Rafe') },
+    ]
+    it.do('Oriel', leaving(it, 'Mirren', { at: FRIDAY, handovers: toRafe }))
+    it.do('Oriel', leaving(it, 'Rafe'))
+    expect(it.refusals('Oriel', { type: 'change-person', personId: corin, managerId: it.person('Rafe') })).toEqual([
+      'not-in',
+    ])
+    const { id } = departureOf(it, 'Mirren')
+    shutDoors(it, 'Mirren')
+    const steps = stepsOf(it.account, id)
+    const blocked = steps.filter(({ state }) => state === 'blocked').map(({ what }) => what)
+    expect(blocked.sort()).toEqual(['group-led', 'report'])
+    expect(it.account.get('group', group.id)!.leadId).toBeNull()
+    expect(it.stateOf('Mirren')).toBe('left')
+  })
+
   test('takes nothing from anybody else: a preview names the leaver and the takers alone', () => {
     const it = house()
     const shown = preview(

@@ -202,6 +202,15 @@ describe('two states of an account compared (model A7)', () => {
     expect(view.people).toEqual([{ state: 'active', before: 5, after: 5 }])
     expect(betweenView(sightOf(it, 'Oriel'), after, after)!.lines).toEqual([])
   })
+
+  test('places that moved as the one above them stand in its line; the counts are of all', () => {
+    const it = House.open()
+    const before = { account: it.account, instant: it.now }
+    it.give('Rafe', 'Gardener', 'Corvane')
+    const view = betweenView(sightOf(it, 'Oriel'), before, { account: it.account, instant: it.now })!
+    expect(view.lines).toMatchObject([{ name: 'Rafe Gardener', place: 'Corvane', beneath: 1 }])
+    expect([view.counts.gained, view.more]).toEqual([2, 0])
+  })
 })
 
 describe('what a taker would gain (model X3)', () => {

@@ -406,6 +406,29 @@ describe('away, over the product too (model X1)', () => {
     await bringForward(running.lodge.pools.work, house.account.id, 0)
     await until(async () => (await account()).get('person', house.idOf('Rafe'))!.state === 'active')
     await until(async () => remote('Rafe')!.attributes.active === true)
+    // Back in, they are told what changed of what they reach, and nobody else is.
+    const again = await house.as('Rafe')
+    expect((await again.get(house.path('/my-keys')).expect(200)).body.back).toBe(true)
+    const { body } = await again.get(house.path('/my-keys/meanwhile')).expect(200)
+    expect(body.meanwhile).toMatchObject({ from: '2026-06-16', until: '2026-06-30', withoutSeats: false, lines: [] })
+    const steward = await house.as('Mirren')
+    expect((await steward.get(house.path('/my-keys/meanwhile')).expect(200)).body).toEqual({ meanwhile: null })
+  })
+})
+
+describe('a plan', () => {
+  test('says what takers would gain, to whoever sees the leaver’s record alone', async () => {
+    const path = house.path(`/people/${house.idOf('Mirren')}/gains`)
+    const { body } = await owner.post(path).send({ handovers: [] }).expect(200)
+    const steward = body.gains.find(({ what }: { what: string }) => what === 'steward')
+    expect(steward).toMatchObject({ gains: [expect.stringMatching(/^Steward at /)], waits: null })
+    const things = body.gains.find(({ what }: { what: string }) => what === 'things')
+    expect(things.waits).toBe('No account in Garden Log yet.')
+    await owner
+      .post(path)
+      .send({ handovers: [{ what: 'moon', id: 'x' }] })
+      .expect(400)
+    await (await house.as('Corin')).post(path).send({ handovers: [] }).expect(404)
   })
 })
 

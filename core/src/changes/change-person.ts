@@ -148,9 +148,17 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
   return after
 }
 
+/** Who can be reported to: whoever is in, or is about to come in. */
+const MANAGES: ReadonlySet<PersonRow['state']> = new Set(['active', 'away', 'invited', 'waiting'])
+
 function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): boolean {
   if (managerId === null) return true
-  if (!draft.seen('person', managerId, 'manager')) return false
+  const manager = draft.seen('person', managerId, 'manager')
+  if (!manager) return false
+  if (!MANAGES.has(manager.state)) {
+    draft.refuse('not-in', `${draft.account.nameOf(managerId)} is not in; choose another manager.`, '/managerId')
+    return false
+  }
   if (managerId !== person.id && !reportsOf(draft.account, person.id).some((one) => one.id === managerId)) return true
   const name = draft.account.nameOf(managerId)
   const why =

@@ -83,6 +83,9 @@ export function tryPassing(
   makeId: (at: number) => Id,
   from?: Instant,
 ): { decision: Decision | null; note: string | null } {
+  const person = account.get('person', taker.id)
+  if (taker.kind === 'person' && !(person && isPresent(person, now)))
+    return { decision: null, note: BLOCKED['not-in']! }
   const changes: Change[] = []
   const hang = { kind: thing.what as HangKind, id: thing.id }
   const dated = from === undefined ? {} : { from: whenText(from, account.zone, 'beginning') }

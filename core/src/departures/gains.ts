@@ -5,7 +5,6 @@ import type { HandoverWanted } from '../changes/departures.ts'
 import { priceOfOneMore } from '../changes/seat-rules.ts'
 import { idFrom } from '../changes/shapes.ts'
 import { BLOCKED, tryPassing } from '../changes/shut-doors.ts'
-import { isPresent } from '../people/presence.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { productAccountOf } from './accounts.ts'
@@ -58,9 +57,7 @@ function gainOf(
   plannerId: Id,
 ): Partial<Pick<HandoverGain, 'gains' | 'waits'>> {
   const { account, now } = sight
-  const person = taker.kind === 'person' ? account.get('person', taker.id) : undefined
-  const isIn = person && sight.seesPerson(person.id) && isPresent(person, now)
-  if (taker.kind === 'person' && !isIn) return { waits: BLOCKED['not-in']! }
+  if (taker.kind === 'person' && !sight.seesPerson(taker.id)) return { waits: BLOCKED['not-in']! }
   if (thing.what === 'things') return { waits: withoutAccount(account, taker, thing.id, now) }
   const actor = { kind: 'person' as const, personId: plannerId }
   // Nothing is kept of it: the ids only have to differ from one another.

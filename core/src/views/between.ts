@@ -17,6 +17,8 @@ export interface BetweenLine {
   name: string
   placeId: Id
   place: string
+  /** How many places beneath moved in the same way. */
+  beneath: number
   before: Level
   after: Level
 }
@@ -41,14 +43,14 @@ export function betweenView(sight: Sight, before: AccountThen, after: AccountThe
   const lines: BetweenLine[] = []
   const [was, is] = [indexOf(before), indexOf(after)]
   for (const person of sight.visiblePeople()) {
-    for (const move of reachBetween(was, is, person.id)) {
-      if (!sight.seesPlace(move.placeId) || !sight.seesKeys(person.id, move.placeId)) continue
-      counts[move.way] += 1
-      if (lines.length < LINES) lines.push(named(sight, person.id, move))
-    }
+    const seen = reachBetween(was, is, person.id).filter(
+      ({ placeId }) => sight.seesPlace(placeId) && sight.seesKeys(person.id, placeId),
+    )
+    for (const { way } of seen) counts[way] += 1
+    for (const move of folded(sight.account, seen)) lines.push(named(sight, person.id, move))
   }
-  const all = counts.gained + counts.lost + counts.raised + counts.lowered
-  return { counts, lines, more: all - lines.length, people: peopleBetween(sight, before, after) }
+  const more = Math.max(0, lines.length - LINES)
+  return { counts, lines: lines.slice(0, LINES), more, people: peopleBetween(sight, before, after) }
 }
 
 /** What became of one's own reach while one was away, told on return (model X1). */
@@ -79,12 +81,13 @@ export function meanwhileView(sight: Sight, absence: AbsenceRow, before: Account
   const moves = reachBetween(indexOf(before), indexOf({ account, instant: now }), personId).filter(({ placeId }) =>
     account.get('place', placeId),
   )
+  const lines = folded(account, moves)
   return {
     from: dateOf(absence.from, account.zone),
     until: lastDateBefore(absence.until!, account.zone),
     withoutSeats: absence.withoutSeats,
-    lines: moves.slice(0, LINES).map((move) => named(sight, personId, move)),
-    more: Math.max(0, moves.length - LINES),
+    lines: lines.slice(0, LINES).map((move) => named(sight, personId, move)),
+    more: Math.max(0, lines.length - LINES),
   }
 }
 
@@ -112,7 +115,26 @@ function reachBetween(was: AccessIndex, is: AccessIndex, personId: Id): ReachMov
   })
 }
 
-function named(sight: Sight, personId: Id, move: ReachMove): BetweenLine {
+/** Places that moved as the one above them did stand in its line. */
+function folded(account: Account, moves: readonly ReachMove[]): (ReachMove & { beneath: number })[] {
+  const lines = new Map(moves.map((move) => [move.placeId, { ...move, beneath: 0 }]))
+  const isAlike = (one: ReachMove, other: ReachMove | undefined) =>
+    other?.before === one.before && other.after === one.after
+  for (const move of moves) {
+    let top = lines.get(move.placeId)!
+    for (;;) {
+      const above = lines.get(account.get('place', top.placeId)?.parentId ?? '')
+      if (!above || !isAlike(move, above)) break
+      top = above
+    }
+    if (top.placeId !== move.placeId) top.beneath += 1
+  }
+  return [...lines.values()].filter((line) => {
+    return !isAlike(line, lines.get(account.get('place', line.placeId)?.parentId ?? ''))
+  })
+}
+
+function named(sight: Sight, personId: Id, move: ReachMove & { beneath: number }): BetweenLine {
   return { ...move, personId, name: sight.personName(personId), place: sight.placeName(move.placeId) }
 }
 

@@ -103,23 +103,25 @@ async function passThings(
   step: StepRow,
   client: NonNullable<Awaited<ReturnType<typeof connected>>['things']>,
 ): Promise<Went> {
-  const now = () => lodge.clock.now()
   const product = step.subject
+  const { work } = lodge.pools
   const found = await client.all(departure.personId)
-  const kept =
-    (state: DepartureThing['state'], taker: Taker | null, at: number | null) => (one: (typeof found)[number]) => {
-      return { product, thingId: one.id, kind: one.kind, title: one.title, state, taker, readBackAt: at }
-    }
-  await noteThings(lodge.pools.work, accountId, departure.id, found.map(kept('found', null, null)))
-  crash(lodge, 'found')
   const chosen = new Map(
     departure.handovers.flatMap(({ what, id, taker }) =>
       what === 'things' && id.startsWith(`${product}/`) ? [[id.slice(product.length + 1), taker] as const] : [],
     ),
   )
+  const takerOf = ({ id }: { id: string }) => (chosen.has(id) ? chosen.get(id)! : step.taker)
+  // With whom it is to go to: whoever goes on after a death knows what was meant by what is there no more.
+  const noted = found.map((one) => {
+    const about = { product, thingId: one.id, kind: one.kind, title: one.title }
+    return { ...about, state: 'found' as const, taker: takerOf(one), readBackAt: null }
+  })
+  await noteThings(work, accountId, departure.id, noted)
+  crash(lodge, 'found')
   const groups = new Map<string, { taker: Taker | null; things: typeof found }>()
   for (const thing of found) {
-    const taker = chosen.has(thing.id) ? chosen.get(thing.id)! : step.taker
+    const taker = takerOf(thing)
     const key = taker ? `${taker.kind} ${taker.id}` : 'nobody'
     const group = groups.get(key) ?? { taker, things: [] }
     group.things.push(thing)
@@ -127,22 +129,25 @@ async function passThings(
   }
   const refusals: string[] = []
   for (const { taker, things } of groups.values()) {
-    const refused = await client.handOver(departure.id, departure.personId, things, reachable(account, taker))
+    if (isGone(account, taker)) {
+      refusals.push('Whoever was to take it over is not in any more.')
+      continue
+    }
+    const refused = await client.handOver(departure.id, departure.personId, things, taker)
     refusals.push(...refused.values())
   }
   // What became of it is what the product says afterwards, not what it answered (model X5).
   const left = new Set((await client.all(departure.personId)).map(({ id }) => id))
-  for (const { taker, things } of groups.values()) {
-    const passed = things.filter(({ id }) => !left.has(id))
-    await noteThings(lodge.pools.work, accountId, departure.id, [
-      ...passed.map(kept(taker ? 'passed' : 'let-go', taker, now())),
-      ...things.filter(({ id }) => left.has(id)).map(kept('refused', taker, now())),
-    ])
-  }
-  if (left.size === 0) {
-    const all = (await thingsOf(lodge.pools.work, accountId, departure.id)).filter((one) => one.product === product)
-    return { stepId: step.id, state: 'done', note: `${all.length} things read back.` }
-  }
+  const known = (await thingsOf(work, accountId, departure.id)).filter((one) => one.product === product)
+  const readBackAt = lodge.clock.now()
+  const became = known
+    .filter(({ state }) => state === 'found' || state === 'refused')
+    .map((one): DepartureThing => {
+      const state = left.has(one.thingId) ? 'refused' : one.taker ? 'passed' : 'let-go'
+      return { ...one, state, readBackAt }
+    })
+  await noteThings(work, accountId, departure.id, became)
+  if (left.size === 0) return { stepId: step.id, state: 'done', note: `${known.length} things read back.` }
   const why = refusals[0] ?? 'They are still there.'
   return {
     stepId: step.id,
@@ -151,10 +156,9 @@ async function passThings(
   }
 }
 
-/** Whoever was to take it over has to be in still; otherwise it is released, and the record says so. */
-function reachable(account: Account, taker: Taker | null): Taker | null {
-  if (taker?.kind !== 'person') return taker
-  return account.get('person', taker.id)?.state === 'active' ? taker : null
+/** Whoever was to take it over has to be in still; otherwise it waits for somebody to choose another (model X3). */
+function isGone(account: Account, taker: Taker | null): boolean {
+  return taker?.kind === 'person' && account.get('person', taker.id)?.state !== 'active'
 }
 
 async function note(

@@ -134,10 +134,13 @@ async function verify(): Promise<void> {
         </p>
         <ul class="sheet lines">
           <li v-for="line in between.lines" :key="line.personId + line.placeId" class="line">
+            <strong>{{ t(`effect.${line.way}`) }}</strong>
+            <RouterLink :to="{ name: 'people', params: { personId: line.personId } }">{{ line.name }}</RouterLink>
             <span
-              ><strong>{{ t(`effect.${line.way}`) }}</strong>
-              <RouterLink :to="{ name: 'people', params: { personId: line.personId } }">{{ line.name }}</RouterLink>
-              {{ line.place }}</span
+              >{{ line.place }}
+              <small v-if="line.beneath > 0" class="muted">{{
+                t('effect.beneath', { count: line.beneath })
+              }}</small></span
             >
             <span class="muted">{{ t(`level.${line.before}`) }} → {{ t(`level.${line.after}`) }}</span>
           </li>
@@ -226,8 +229,14 @@ header .btn {
   padding: 0;
 }
 .lines .line {
-  display: flex;
-  justify-content: space-between;
+  display: grid;
+  grid-template-columns: 70px minmax(120px, 200px) minmax(0, 1fr) auto;
+  gap: 12px;
+}
+@media (max-width: 600px) {
+  .lines .line {
+    grid-template-columns: 70px minmax(0, 1fr);
+  }
 }
 header .btn + .btn {
   margin-left: 8px;

@@ -83,6 +83,7 @@ const period = computed(() => {
       <ul v-else>
         <li v-for="line in since.lines" :key="line.placeId" class="moved">
           <strong>{{ t(`effect.${line.way}`) }}</strong> {{ line.place }}
+          <small v-if="line.beneath > 0" class="muted">{{ t('effect.beneath', { count: line.beneath }) }}</small>
           <KeyMark :level="line.before" :granted="line.before" /> <span aria-hidden="true">→</span>
           <KeyMark :level="line.after" :granted="line.after" />
         </li>
