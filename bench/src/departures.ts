@@ -6,7 +6,9 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
+import type { Account, PersonRow } from '@lodge/core'
 import { openPools, readAccount, readAccountAsOf, readTable } from '@lodge/server'
+import { cutOffs, type Ground } from './cut-offs.ts'
 import { median, report, timed, type Yardstick } from './yardsticks.ts'
 
 // A departure of somebody with much: planned, doors shut, many at once; and the account read as of a date. `--hundredth`
@@ -17,7 +19,12 @@ const PEOPLE = small ? 500 : 50_000
 const GRANTS = small ? 5 : 500
 const REPORTS = small ? 2 : 20
 const MANY = small ? 2 : 200
+/** So many people are cut off while a list is imported, each with so many sessions, half of them in another process. */
+const CUT_OFF = small ? 2 : 10
+const SESSIONS_EACH = small ? 2 : 20
+const IMPORTED = small ? 100 : 10_000
 const ROUNDS = small ? 1 : 3
+const SECOND_PORT = 8797
 const ASSUMED_MILLISECONDS = 1200
 const ASSUMED_GRANTS = 200_000
 /** A docket is applied in parts of so many changes here. */
@@ -99,6 +106,7 @@ try {
       staff.slice(-MANY).map(({ id }) => id),
       scale,
     ),
+    [await cutOffs(ground(account, staff.slice(-MANY - CUT_OFF, -MANY), scale))],
     await asOfDate(),
   ]
   for (const row of measured.flat()) if (!report(row, small)) process.exitCode = 1
@@ -108,6 +116,28 @@ try {
   demo.kill('SIGINT')
   await gone
   rmSync(directory, { recursive: true, force: true })
+}
+
+/** The demo, a second process on its database, and those to be cut off. */
+function ground(account: Account, leavers: readonly PersonRow[], scale: number): Ground {
+  const notes = JSON.parse(readFileSync(join(directory, 'notes.json'), 'utf8')) as { key: string; smtpPort: number }
+  const environment = {
+    ...process.env,
+    LODGE_DATABASE_URL: databaseUrl,
+    LODGE_KEY: notes.key,
+    LODGE_PORT: String(SECOND_PORT),
+    LODGE_SMTP_URL: `smtp://127.0.0.1:${notes.smtpPort}`,
+    LODGE_NOW: '2026-06-16T09:00:00+01:00',
+    LODGE_SIGN_IN_ATTEMPTS: '1000',
+    LODGE_LOG_LEVEL: 'silent',
+  }
+  const flags = (process.env.LODGE_SERVER_FLAGS ?? '').split(' ').filter(Boolean)
+  const command = [process.execPath, ...flags, join(root, 'server/dist/main.js')]
+  return {
+    ...{ origin, accountId, ask, scale, password: DEMO_PASSWORD, sessionsEach: SESSIONS_EACH, rows: IMPORTED },
+    second: { command, environment, port: SECOND_PORT },
+    leavers: leavers.map(({ id }) => ({ id, email: account.personal(id, 'email')! })),
+  }
 }
 
 /** How much slower than assumed this machine reads, as in the other yardsticks. */

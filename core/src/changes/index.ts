@@ -326,6 +326,11 @@ const ENDING = new Set([
   'unfit-place',
 ])
 
+/** Whether changes do nothing but show people out, now or on a day: what must not wait for anything (model X4). */
+export function shutsDoorsOnly(changes: readonly Change[]): boolean {
+  return changes.every(({ type }) => type === 'leave' || type === 'plan-departure' || type === 'run-departure')
+}
+
 /** What somebody does who is not in yet: about their own invitation, or their own address. */
 const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email', 'come-by'])
 

@@ -34,22 +34,25 @@ export interface MoneyEffect {
   sums: { month: LocalMonth; nextMonth: LocalMonth; thisMonth: BeforeAfter; next: BeforeAfter } | null
 }
 
+/** @param withSums false where nobody looks at the bill: it costs as much as all the rest. */
 export function moneyOf(
   before: Account,
   after: Account,
   edits: readonly RowEdit[],
   sight: Sight,
   now: Instant,
+  withSums = true,
 ): MoneyEffect {
   const month = monthOf(now, after.zone)
   const nextMonth = addMonths(month, 1)
   const total = (account: Account, one: LocalMonth) => billOf(account, one).totalMinor
-  const sums = sight.money && {
-    month,
-    nextMonth,
-    thisMonth: { before: total(before, month), after: total(after, month) },
-    next: { before: total(before, nextMonth), after: total(after, nextMonth) },
-  }
+  const sums = withSums &&
+    sight.money && {
+      month,
+      nextMonth,
+      thisMonth: { before: total(before, month), after: total(after, month) },
+      next: { before: total(before, nextMonth), after: total(after, nextMonth) },
+    }
   return { currency: after.settings.currency, seats: seatEffects(before, after, edits, sight, now), sums: sums || null }
 }
 

@@ -6,9 +6,18 @@ import { Sight } from '../access/sight.ts'
 import type { Problem } from '../checks/problem.ts'
 import { readWhen, type Instant } from '../time/instants.ts'
 import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
-import { moneyOf, type MoneyEffect } from './preview-money.ts'
+import { moneyOf, type BeforeAfter, type MoneyEffect } from './preview-money.ts'
 import { watchOut, type Warning } from './watch-out.ts'
-import { decide, toDoOf, withPlanned, type Draft, type Actor, type Change, type PlanDocket } from './index.ts'
+import {
+  decide,
+  shutsDoorsOnly,
+  toDoOf,
+  withPlanned,
+  type Draft,
+  type Actor,
+  type Change,
+  type PlanDocket,
+} from './index.ts'
 import { onceCome } from './links.ts'
 import { givenOnItsDay } from './shut-doors.ts'
 import { takenUp } from './once-in.ts'
@@ -35,12 +44,14 @@ export interface Preview {
 /**
  * Shows what changes would do before they are applied: people and places, seats and money, and what to watch out for
  * (model S8). An invitation is shown as its use now (model I5). Pure: it leaves the account as it is.
+ * @param withSums false where only what is agreed to is wanted, and that holds no sums ({@link effectOfPreview}).
  */
 export function preview(
   account: Account,
   changes: readonly Change[],
   actor: Actor & { kind: 'person' },
   now: Instant,
+  withSums = true,
 ): Preview {
   const [only] = changes
   if (changes.length === 1 && only!.type === 'plan-docket')
@@ -65,7 +76,7 @@ export function preview(
       onceIn: used.edits.length > 0,
       unseen: moves.length - seen.length,
     },
-    money: moneyOf(account, after, edits, sight, now),
+    money: moneyOf(account, after, edits, sight, now, withSums),
     watchOut: [...short(used.waiting), ...watchOut(account, after, changes, edits, seen, sight, now)],
   }
 }
@@ -142,9 +153,23 @@ function countsOfMoves(moves: readonly Move[]): Pick<Preview['access'], 'people'
 }
 
 /**
- * What the digest of a preview is taken over (model C3): who moves, the money and the warnings, with *now* as a word,
- * so that the same effect a minute later digests the same.
+ * What the digest of a preview is taken over (model C3): who moves, what it does to the money, and the warnings, with *now*
+ * as a word, so that the same effect a minute later digests the same. Of sums and counts it is the difference: what others
+ * meanwhile spent elsewhere is no part of it. Where changes only show people out the bill is shown, but not agreed
+ * to: doors are not kept open by a cent that moved elsewhere (model X4).
  */
-export function effectOfPreview(shown: Preview): object {
-  return { access: shown.access, money: shown.money, watchOut: shown.watchOut.map((warning) => warning.sentence) }
+export function effectOfPreview({ access, money, watchOut: warnings }: Preview, changes: readonly Change[]): object {
+  const { seats, sums, currency } = money
+  const moved = ({ before, after }: BeforeAfter) => after - before
+  return {
+    access,
+    money: {
+      currency,
+      seats: seats.map(({ product, seatType, taken, priceMinor, oneMoreMinor }) => {
+        return { product, seatType, taken: moved(taken), priceMinor, oneMoreMinor }
+      }),
+      sums: sums && !shutsDoorsOnly(changes) && { ...sums, thisMonth: moved(sums.thisMonth), next: moved(sums.next) },
+    },
+    watchOut: warnings.map(({ sentence }) => sentence),
+  }
 }

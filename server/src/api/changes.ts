@@ -3,6 +3,7 @@ import canonicalizeModule from 'canonicalize'
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Min } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
+  shutsDoorsOnly,
   fillDocket,
   isGrave,
   MAXIMUM_CHANGES,
@@ -184,10 +185,12 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
         await tellOf(connection, { accountId, people: moved, actorId: personId, version, told: body.tell }, now)
     },
     async check(account, now) {
-      const shown = show(account, changes, personId, now)
+      // Who is shown out is agreed to without the bill, which takes as long to work out as all the rest.
+      const shown = show(account, changes, personId, now, !shutsDoorsOnly(changes))
       moved = [...new Set(shown.access.effects.map((effect) => effect.personId))].filter((id) => id !== personId)
       if (shown.digest !== body.digest) {
-        throw movedMeanwhile(shown, await movers(lodge, accountId, body.version, new Sight(account, personId, now)))
+        const whole = show(account, changes, personId, now)
+        throw movedMeanwhile(whole, await movers(lodge, accountId, body.version, new Sight(account, personId, now)))
       }
     },
   })

@@ -41,7 +41,7 @@ export const statementRoutes = [
     summary: 'Everyone who can get in at a place and what lies in it, as of a day.',
     query: ON,
     cacheable: true,
-    answer: (ask) => statementOf(ask),
+    answer: async (ask) => ({ ...(await statementOf(ask)), head: await headOf(ask.lodge, ask.accountId) }),
   }),
   route({
     audience: 'account',
@@ -69,8 +69,7 @@ export const statementRoutes = [
       const statement = await statementOf(ask)
       ask.ctx.set('Content-Type', 'application/pdf')
       ask.ctx.set('Content-Disposition', 'attachment; filename="statement.pdf"')
-      const head = (await ask.lodge.accounts.get(ask.accountId))?.headHash ?? ''
-      return statementPdf(statement, head)
+      return statementPdf(statement, await headOf(ask.lodge, ask.accountId))
     },
   }),
   route({
@@ -136,10 +135,16 @@ export const statementRoutes = [
       }
       const { share, statement, accountId, now } = found
       await countShareUse(lodge.pools.requests, accountId, share.id, now)
-      return { ...statement, expires: lastDateBefore(share.expiresAt, found.zone) }
+      const expires = lastDateBefore(share.expiresAt, found.zone)
+      return { ...statement, expires, head: await headOf(lodge, accountId) }
     },
   }),
 ]
+
+/** The hash the ledger stands at, by which a rewriting since then is found (docs/prove-it.md). */
+async function headOf(lodge: Lodge, accountId: string): Promise<string> {
+  return (await lodge.accounts.get(accountId))?.headHash ?? ''
+}
 
 function mayCut(sight: Sight, share: ShareRow): boolean {
   return share.makerId === sight.personId || sight.can('access', 'change', share.placeId)

@@ -77,10 +77,16 @@ export interface ShownPreview extends Preview {
 }
 
 /** The effect of changes as their actor may see it, with its digest (model C3). */
-export function show(account: Account, changes: readonly Change[], personId: string, now: Instant): ShownPreview {
-  const shown = preview(account, changes, { kind: 'person', personId }, now)
+export function show(
+  account: Account,
+  changes: readonly Change[],
+  personId: string,
+  now: Instant,
+  withSums = true,
+): ShownPreview {
+  const shown = preview(account, changes, { kind: 'person', personId }, now, withSums)
   const digest = createHash('sha256')
-    .update(canonicalize(effectOfPreview(shown)))
+    .update(canonicalize(effectOfPreview(shown, changes)))
     .digest('base64url')
   const { effects } = shown.access
   const more = Math.max(0, effects.length - MAXIMUM_EFFECTS)

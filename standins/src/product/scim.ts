@@ -35,8 +35,23 @@ export function scimRoutes(store: ProductStore, base: () => string): Router {
     }
   })
   router.get('/ServiceProviderConfig', (ctx) => show(ctx, serviceProviderConfig()))
-  router.get('/ResourceTypes', (ctx) => show(ctx, listOf(RESOURCE_TYPES, RESOURCE_TYPES.length, 1)))
-  router.get('/Schemas', (ctx) => show(ctx, listOf(SCHEMAS, SCHEMAS.length, 1)))
+  for (const [path, all] of [
+    ['ResourceTypes', RESOURCE_TYPES],
+    ['Schemas', SCHEMAS],
+  ] as const) {
+    router.get(`/${path}`, (ctx) => {
+      if (ctx.query.filter !== undefined) throw new ScimError(403, 'These are not to be filtered.')
+      show(ctx, listOf(all, all.length, 1))
+    })
+    router.get(`/${path}/:id`, (ctx) => {
+      const one = all.find(({ id }) => id === ctx.params.id)
+      if (!one) throw new ScimError(404, `There is no ${ctx.params.id} here.`)
+      show(ctx, one)
+    })
+  }
+  router.all(['/Bulk', '/Me'], () => {
+    throw new ScimError(501, 'This service does not do that.')
+  })
   for (const [path, kind] of [
     ['Users', 'User'],
     ['Groups', 'Group'],
@@ -110,13 +125,11 @@ function resourceOf(kept: Kept, base: string): Record<string, unknown> {
 
 /** Only what is asked for, and what always comes (RFC 7644 §3.4.2.5). */
 function withAttributes(resource: Record<string, unknown>, query: Context['query']): Record<string, unknown> {
-  const names = (of: unknown) =>
-    typeof of === 'string'
-      ? of
-          .toLowerCase()
-          .split(',')
-          .map((one) => one.trim())
-      : undefined
+  // In an address they stand with commas between, in a message as a list (RFC 7644 §3.4.3).
+  const names = (of: unknown) => {
+    const all = typeof of === 'string' ? of.split(',') : Array.isArray(of) ? of.map(String) : undefined
+    return all?.map((one) => one.trim().toLowerCase())
+  }
   const wanted = names(query.attributes)
   const unwanted = names(query.excludedAttributes)
   if (!wanted && !unwanted) return resource

@@ -2,7 +2,6 @@
 import type { PersonSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
 import NothingHere from './NothingHere.vue'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import { amount } from '../logic/money.ts'
@@ -21,6 +20,7 @@ import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
 import WayIn from './WayIn.vue'
 import OfferActions from './OfferActions.vue'
+import PersonActs from './PersonActs.vue'
 import RecordPanel from './RecordPanel.vue'
 import SheetHead from './SheetHead.vue'
 
@@ -29,27 +29,13 @@ defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const router = useRouter()
 const { data: person, error } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
-const giving = ref(false)
-const editing = ref(false)
-const hanging = ref(false)
-const goingAway = ref(false)
-const leavingPlan = computed(() => ({
-  name: 'departures',
-  params: { departureId: person.value?.departureId ?? '' },
-  query: person.value?.departureId ? {} : { person: props.personId },
-}))
+const open = ref<'give' | 'away' | 'record' | 'hangs' | null>(null)
 const doing = ref<'move' | 'copy' | null>(null)
 
 function toggleDoing(what: 'move' | 'copy'): void {
   doing.value = doing.value === what ? null : what
-}
-
-async function seeAs(): Promise<void> {
-  await session.seeAs(props.personId)
-  await router.push({ name: 'keys' })
 }
 
 function fill(filling: { kind: string } & Record<string, unknown>): void {
@@ -105,103 +91,21 @@ function toggle(id: string): void {
         <template v-if="person.record?.phone"><br />{{ person.record.phone }}</template>
         <template v-if="person.cameAs"><br />{{ t('person.cameAs', { email: person.cameAs }) }}</template>
       </p>
-      <div class="actions">
-        <BButton
-          v-if="person.controls.admit.enabled"
-          variant="primary"
-          @click="docket.hold([{ type: 'admit', personId }])"
-          >{{ t('person.admit') }}</BButton
-        >
-        <BButton
-          v-if="person.offer && person.state === 'invited'"
-          variant="outline-primary"
-          :disabled="!person.controls.withdraw.enabled"
-          :title="person.controls.withdraw.reason"
-          @click="docket.hold([{ type: 'withdraw', offerId: person.offer.id }])"
-          >{{ t('person.withdraw') }}</BButton
-        >
-        <BButton
-          v-if="person.state === 'active'"
-          variant="outline-primary"
-          :disabled="!person.controls.give.enabled"
-          :title="person.controls.give.reason"
-          @click="giving = !giving"
-          >{{ t('person.give') }}</BButton
-        >
-        <BButton
-          v-if="person.state === 'active' || person.state === 'away'"
-          variant="outline-danger"
-          :disabled="!person.controls.leave.enabled"
-          :title="person.controls.leave.reason"
-          @click="docket.hold([{ type: 'plan-departure', personId }], `departure ${personId}`)"
-          >{{ t('person.leave') }}</BButton
-        >
-        <RouterLink
-          v-if="person.record && person.controls.leave.enabled"
-          class="btn btn-outline-primary"
-          :to="leavingPlan"
-          >{{ t('leaving.open') }}</RouterLink
-        >
-        <BButton
-          v-if="person.record && person.state === 'active'"
-          variant="outline-primary"
-          :disabled="!person.controls.change.enabled"
-          :title="person.controls.change.reason"
-          :aria-pressed="goingAway"
-          @click="goingAway = !goingAway"
-          >{{ t('away.title') }}</BButton
-        >
-        <BButton
-          v-if="person.state === 'left'"
-          variant="outline-primary"
-          :disabled="!person.controls.change.enabled"
-          :title="person.controls.change.reason"
-          @click="fill({ kind: 'return', personId })"
-          >{{ t('leaving.return') }}</BButton
-        >
-        <BButton
-          v-if="['left', 'declined', 'refused', 'withdrawn', 'expired'].includes(person.state) && person.record"
-          variant="outline-danger"
-          :disabled="!person.controls.change.enabled"
-          :title="person.controls.change.reason"
-          @click="docket.hold([{ type: 'erase', personId }])"
-          >{{ t('leaving.erase') }}</BButton
-        >
-        <BButton
-          v-if="person.state === 'active' && personId !== session.me?.current?.personId && !session.seeing"
-          variant="outline-primary"
-          :disabled="!person.controls.seeAs.enabled"
-          :title="person.controls.seeAs.reason"
-          @click="seeAs"
-          >{{ t('seeing.start') }}</BButton
-        >
-        <BButton
-          v-if="person.record"
-          variant="outline-primary"
-          :disabled="!person.controls.change.enabled"
-          :title="person.controls.change.reason"
-          :aria-pressed="editing"
-          @click="editing = !editing"
-          >{{ t('record.title') }}</BButton
-        >
-        <BButton
-          v-if="person.record && (person.state === 'active' || person.state === 'away')"
-          variant="outline-primary"
-          :aria-pressed="hanging"
-          @click="hanging = !hanging"
-          >{{ t('hangs.title') }}</BButton
-        >
-      </div>
-      <dl v-if="person.record && !editing && filled.length > 0" class="fields">
+      <PersonActs v-model:open="open" :person-id="personId" :person="person" />
+      <dl v-if="person.record && open !== 'record' && filled.length > 0" class="fields">
         <template v-for="field in filled" :key="field.name">
           <dt>{{ field.name }}</dt>
           <dd>{{ field.value }}</dd>
         </template>
       </dl>
-      <AwayPanel v-if="goingAway" :person-id="personId" @close="goingAway = false" />
-      <HangsPanel v-if="hanging && person.record" :person-id="personId" :may-leave="person.controls.leave.enabled" />
-      <RecordPanel v-if="editing && person.record" :person="person" />
-      <GivePanel v-if="giving" :person="{ id: personId, name: person.name }" @close="giving = false" />
+      <AwayPanel v-if="open === 'away'" :person-id="personId" @close="open = null" />
+      <HangsPanel
+        v-if="open === 'hangs' && person.record"
+        :person-id="personId"
+        :may-leave="person.controls.leave.enabled"
+      />
+      <RecordPanel v-if="open === 'record' && person.record" :person="person" />
+      <GivePanel v-if="open === 'give'" :person="{ id: personId, name: person.name }" @close="open = null" />
 
       <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
       <template v-if="person.grants.length > 0">

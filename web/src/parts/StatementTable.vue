@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { longDate } from '../logic/dates.ts'
 
 // Everyone who can get in, in words a client reads: name, employer, what they can do, until when.
-defineProps<{ statement: StatementView }>()
+defineProps<{ statement: StatementView & { head?: string } }>()
 const { t } = useI18n()
 </script>
 
@@ -45,6 +45,7 @@ const { t } = useI18n()
       {{ t('statement.invited', { name: one.name, role: one.role, place: one.place, expires: longDate(one.expires) }) }}
     </p>
   </template>
+  <p v-if="statement.head" class="muted head">{{ t('statement.head', { head: statement.head }) }}</p>
 </template>
 
 <style scoped>
@@ -66,6 +67,11 @@ th,
 td {
   overflow-wrap: break-word;
   min-width: 110px;
+}
+.head {
+  margin-top: 10px;
+  font-size: 12px;
+  overflow-wrap: anywhere;
 }
 td:nth-child(3) {
   min-width: 260px;
