@@ -311,7 +311,7 @@ describe('previews (model S8, C3, D5)', () => {
     expect(effectOf(house, seat)).toBe(first)
     expect(first).toContain('"thisMonth":3200')
     // Whoever is shown out is not held up by money: the sums are shown and not agreed to.
-    expect(effectOf(house, { type: 'plan-departure', personId: house.person('Rafe') })).toContain('"sums":false')
+    expect(effectOf(house, { type: 'plan-departure', personId: house.person('Rafe') })).toContain('"sums":null')
   })
 
   test('sums are kept from those without billing: see, and the unseen has one phrase', () => {

@@ -168,7 +168,8 @@ export function effectOfPreview({ access, money, watchOut: warnings }: Preview, 
       seats: seats.map(({ product, seatType, taken, priceMinor, oneMoreMinor }) => {
         return { product, seatType, taken: moved(taken), priceMinor, oneMoreMinor }
       }),
-      sums: sums && !shutsDoorsOnly(changes) && { ...sums, thisMonth: moved(sums.thisMonth), next: moved(sums.next) },
+      sums:
+        sums && !shutsDoorsOnly(changes) ? { ...sums, thisMonth: moved(sums.thisMonth), next: moved(sums.next) } : null,
     },
     watchOut: warnings.map(({ sentence }) => sentence),
   }
