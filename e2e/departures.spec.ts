@@ -167,6 +167,48 @@ test('away with cover, asked for by the person and granted; had back by hand', a
   ).toPass({
     timeout: 30_000,
   })
+  // Back in, they are told what became of what they reach.
+  await signIn(wren, demo, 'wren.ashdown@thistlewick.example')
+  await goTo(wren, 'My keys')
+  await expect(wren.getByRole('heading', { name: /^While you were away, 16 June 2026 to/ })).toBeVisible()
+  await wren.close()
+})
+
+/** Goes on with the Tab key until something of that name has the focus. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let pressed = 0; pressed < 90; pressed += 1) {
+    await page.keyboard.press('Tab')
+    const said = await page.evaluate(() => {
+      const { activeElement: at } = document
+      return at?.getAttribute('aria-label') ?? (at as HTMLInputElement)?.labels?.[0]?.innerText ?? at?.textContent ?? ''
+    })
+    if (name.test(said.trim())) return
+  }
+  throw new Error(`The Tab key does not lead to ${name}.`)
+}
+
+test('a leaving is planned with the keyboard alone', async ({ page }) => {
+  await signIn(page, demo)
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('dara mossop')
+  await expect(page.getByRole('option', { name: /Dara Mossop/ }).first()).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('article').getByRole('heading', { name: 'Dara Mossop' })).toBeVisible()
+  await tabTo(page, /^Plan their leaving/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 1, name: /^Dara Mossop leaves/ })).toBeVisible()
+  await tabTo(page, /^When/)
+  await page.keyboard.type('06262026')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('0500PM')
+  await tabTo(page, /^Plan it$/)
+  await page.keyboard.press('Enter')
+  await expect(docketOf(page)).toContainText('Plan that Dara Mossop leaves: 26 June, 17:00')
+  await tabTo(page, /^(Apply|Plan)/)
+  await page.keyboard.press('Enter')
+  await expect(docketOf(page)).toContainText('Done:')
+  await goTo(page, 'Departures')
+  await expect(page.getByRole('link', { name: /Dara Mossop/ })).toContainText('26 June, 17:00')
 })
 
 test('planned for Friday and done when Friday has come; signed, looked at again, had back trimmed, another erased', async ({

@@ -80,7 +80,7 @@ async function signIn(url: string, email: string, password: string): Promise<Ses
     headers,
     body: JSON.stringify({ email, password }),
   })
-  if (!answer.ok) throw new Error(`${email} could not sign in: ${answer.status}`)
+  if (!answer.ok) throw new Error(`${email} could not sign in: ${answer.status} ${await answer.text()}`)
   const cookie = answer.headers
     .getSetCookie()
     .map((one) => one.split(';')[0])
