@@ -372,6 +372,29 @@ describe('coming back after leaving (model X6)', () => {
 })
 
 describe('a client’s engagement ends (model X8)', () => {
+  test('of eleven from outside, eight leave and three keep what they have elsewhere', () => {
+    const names = Array.from({ length: 11 }, (_, at) => `Rope${at}`)
+    const it = House.open((book) => {
+      for (const name of names) {
+        book.people.push({
+          ...{ email: `${name.toLowerCase()}@house.example`, name: `${name} Climber`, kind: 'contractor' },
+          ...{ standing: 'guest', state: 'active' },
+        })
+      }
+    })
+    const staying = names.slice(8)
+    for (const name of names) it.give(name, 'Rope access', 'Main')
+    for (const name of staying) it.give(name, 'Rope access', 'Harbour')
+    const filling = readFilling({ kind: 'client-ends', placeId: it.place('Pellworth') }).value!
+    const { changes } = fillDocket(it.account, filling, it.person('Oriel'), it.now, nextId)
+    it.do('Oriel', ...changes)
+    expect(names.filter((name) => it.stateOf(name) === 'active')).toEqual(staying)
+    for (const name of staying) {
+      expect(reach(it.account, it.person(name), it.place('Main'), 'log/photos', it.now).level).toBe('none')
+      expect(new Sight(it.account, it.person(name), it.now).seesPlace(it.place('Harbour'))).toBe(true)
+    }
+  })
+
   test('outsiders with nothing left elsewhere leave; the others lose what lies there', () => {
     const it = House.open((book) => {
       for (const name of ['Una', 'Ivo']) {

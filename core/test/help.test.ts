@@ -61,6 +61,12 @@ describe('grave acts and second means', () => {
     expect(grave({ type: 'change-person', personId: rafe, standing: 'guest' })).toBe(false)
     expect(grave({ type: 'change-settings', secondMeansFor: ['owner'] })).toBe(true)
     expect(grave({ type: 'change-settings', name: 'New' })).toBe(false)
+    // A rule that erases by itself is as grave as erasing; one that reminds is not.
+    expect(grave({ type: 'change-settings', erasedAfterDays: 90 })).toBe(false)
+    expect(grave({ type: 'change-settings', erasedByItself: true })).toBe(true)
+    house.do('Oriel', { type: 'change-settings', erasedAfterDays: 90, erasedByItself: true })
+    expect(grave({ type: 'change-settings', erasedAfterDays: 30 })).toBe(true)
+    expect(grave({ type: 'change-settings', erasedByItself: false })).toBe(false)
     house.do('Oriel', { type: 'change-settings', secondMeansFor: ['owner', 'guest'] })
     const asked = ['Oriel', 'Tamsin', 'Rafe', 'Corin'].filter((who) => {
       return asksSecondMeans(house.account, house.account.get('person', house.person(who))!)

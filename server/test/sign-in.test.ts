@@ -366,3 +366,17 @@ describe('guessing at passwords', () => {
       .expect(401)
   })
 })
+
+test('many who sign in at once, in two processes, are all let in: counters that cross are nobody’s refusal', async () => {
+  const database = { LODGE_DATABASE_URL: await ownDatabase() }
+  const both = [await openLodge(database), await openLodge(database)]
+  const there = await openHouse(both[0]!)
+  const tries = Array.from({ length: 40 }, (_, at) =>
+    supertest(both[at % 2]!.server)
+      .post('/api/session')
+      .send({ email: `rafe@${there.domain}`, password: PASSWORD }),
+  )
+  const answers = await Promise.all(tries)
+  expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 200))
+  for (const one of both) await one.stop()
+})

@@ -25,6 +25,8 @@ const take = async (who: string) => {
 test('a statement is had as a page, as CSV and as PDF, by whoever sees the keys there', async () => {
   const { body } = await owner.get(statementPath()).expect(200)
   expect(names(body)).toEqual(['Mirren Steward', 'Rafe Gardener'])
+  // By it a rewriting of the ledger since then is found.
+  expect(body.head).toMatch(/^[0-9a-f]{64}$/)
   const csv = await owner.get(statementPath('/file.csv')).expect(200)
   expect(csv.text).toContain('Rafe Gardener,')
   const pdf = await owner.get(statementPath('/file.pdf')).buffer(true).expect(200)

@@ -2,10 +2,12 @@ import { randomBytes } from 'node:crypto'
 import { cpSync, mkdtempSync, readFileSync, rmSync, unlinkSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
 import mysql from 'mysql2/promise'
 import { foundingEdits, TABLE_NAMES, type RowEdit } from '@lodge/core'
 import type { Running } from '../src/start.ts'
 import { columnsOf, rowOf, tableOf, valuesOf } from '../src/store/columns.ts'
+import { Accounts } from '../src/store/accounts.ts'
 import { migrate, migrationsIn } from '../src/store/migrate.ts'
 import { readAccount } from '../src/store/read-account.ts'
 import { writeEdits, writePersonalValues } from '../src/store/write-edits.ts'
@@ -132,6 +134,44 @@ describe('rows', () => {
     running.lodge.accounts.forget(house.account.id)
     const again = (await running.lodge.accounts.get(house.account.id))!
     expect(again.account.nameOf(personId)).toBe(`Former person ${personId.slice(-4)}`)
+  })
+})
+
+describe('an account in memory', () => {
+  test('asked to catch up while a look is under way, it holds what was committed before the asking', async () => {
+    const { pools, clock } = running.lodge
+    const { id } = house.account
+    let release = () => undefined as void
+    let held: Promise<void> | undefined
+    // What the database answered is held back on its way, as by a busy machine.
+    const slow = new Proxy(pools.work, {
+      get(of, name) {
+        const value = Reflect.get(of, name) as unknown
+        if (typeof value !== 'function') return value
+        if (name !== 'query' && name !== 'execute') return value.bind(of) as unknown
+        return async (...given: unknown[]) => {
+          const answer: unknown = await (value as (...all: unknown[]) => unknown).apply(of, given)
+          await held
+          return answer
+        }
+      },
+    })
+    const accounts = new Accounts({ ...pools, work: slow }, clock, 1_000_000_000, () => undefined)
+    const before = (await accounts.get(id))!.account.version
+    held = new Promise((resolve) => (release = resolve))
+    const first = accounts.catchUp(id)
+    await sleep(50)
+    const owner = await house.as('Oriel')
+    await apply(house, owner, [{ type: 'change-settings', name: 'Moved on' }]).then(({ status }) =>
+      expect(status).toBe(200),
+    )
+    const asked = [accounts.catchUp(id), accounts.catchUp(id)]
+    held = undefined
+    release()
+    await Promise.all(asked)
+    const { account } = (await accounts.get(id))!
+    expect([account.version, account.settings.name]).toEqual([before + 1, 'Moved on'])
+    await first
   })
 })
 

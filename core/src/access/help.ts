@@ -60,21 +60,26 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
 export function isGrave(account: Account, change: Change): boolean {
   if (['name-signatory', 'erase', 'connect-product'].includes(change.type)) return true
   if (change.type === 'plan-docket') return change.changes.some((one) => isGrave(account, one as Change))
-  if (change.type === 'change-settings') return change.secondMeansFor !== undefined
+  if (change.type === 'change-settings') {
+    // A rule that erases is as grave as erasing.
+    const erases = change.erasedByItself ?? account.settings.erasedByItself
+    return change.secondMeansFor !== undefined || (erases && GRAVE_RULES.some((rule) => change[rule] !== undefined))
+  }
   if (change.type === 'undo') {
     return change.edits.some(
       ({ before, after }) =>
         [before, after].some((row) => (row as { standing?: string } | null)?.standing === 'owner') ||
-        touchesMeansRule(before, after),
+        touchesGraveRule(before, after),
     )
   }
   if (change.type !== 'change-person' || change.standing === undefined) return false
   return change.standing === 'owner' || account.get('person', change.personId)?.standing === 'owner'
 }
 
-function touchesMeansRule(...rows: unknown[]): boolean {
-  const [before, after] = rows.map((row) =>
-    JSON.stringify((row as { secondMeansFor?: unknown } | null)?.secondMeansFor),
-  )
-  return before !== after
+/** Rules of the account that are altered like a grave act. */
+const GRAVE_RULES = ['secondMeansFor', 'erasedByItself', 'erasedAfterDays'] as const
+
+function touchesGraveRule(...rows: unknown[]): boolean {
+  const [before, after] = rows.map((row) => row as Partial<Record<(typeof GRAVE_RULES)[number], unknown>> | null)
+  return GRAVE_RULES.some((rule) => JSON.stringify(before?.[rule]) !== JSON.stringify(after?.[rule]))
 }

@@ -8,13 +8,13 @@ import {
   AccountBook,
   type BookField,
   type BookGrant,
-  type BookOffer,
   type BookPerson,
   type BookPlace,
   type BookSeat,
 } from './book-shape.ts'
 import { TABLE_NAMES } from './indexes.ts'
 import { readCustoms } from './read-customs.ts'
+import { readOffer } from './read-offer.ts'
 import { readProducts } from './read-products.ts'
 import type {
   AbsenceRow,
@@ -98,7 +98,7 @@ class BookReader {
     this.readRoles()
     this.readPeople()
     this.readGroups()
-    this.book.offers.forEach((offer, at) => this.readOffer(offer, `/offers/${at}`))
+    this.book.offers.forEach((offer, at) => readOffer(offer, `/offers/${at}`, this))
     readCustoms(this.book, this)
     if (this.problems.length > 0) return { problems: this.problems }
     const account = Account.of(id, 0, this.rows, this.values)
@@ -317,43 +317,6 @@ class BookReader {
     }
     this.paths.set(row.id, path)
     this.rows.grant.push(row)
-  }
-
-  private readOffer(offer: BookOffer, path: string): void {
-    const personId = this.find(this.people, offer.to, 'person', `${path}/to`)
-    const sponsorId = this.find(this.people, offer.sponsor, 'person', `${path}/sponsor`)
-    if (!personId || !sponsorId) return
-    const grants = offer.grants.flatMap((grant, at) => {
-      const roleId = this.find(this.roles, grant.role, 'role', `${path}/grants/${at}/role`)
-      const placeId = this.place(grant.place, `${path}/grants/${at}/place`)
-      const from = grant.from ? this.when(grant.from, 'beginning') : null
-      const until = grant.until ? this.when(grant.until, 'end') : null
-      return roleId && placeId ? [{ grantId: this.makeId(), roleId, placeId, from, until }] : []
-    })
-    const seats = offer.seats.map((seat) => {
-      const [product = '', seatType = ''] = seat.split('/')
-      return { holdingId: this.makeId(), product, seatType }
-    })
-    const groupIds = (offer.groups ?? []).flatMap((name, at) => {
-      return this.find(this.groups, name, 'group', `${path}/groups/${at}`) ?? []
-    })
-    const sentAt = this.when(offer.sent, 'beginning')
-    const expiresAt = this.when(offer.expires, 'end')
-    const row = {
-      personId,
-      sponsorId,
-      state: offer.state,
-      sentAt,
-      expiresAt,
-      resendNumber: 0,
-      grants,
-      seats,
-      groupIds,
-      bounced: offer.bounced ?? false,
-    }
-    const id = this.makeId()
-    this.paths.set(id, path)
-    this.rows.offer.push({ id, ...row })
   }
 
   place(text: string, path: string): Id | undefined {

@@ -6,248 +6,10 @@ import { problem, type Problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
-import {
-  askAway,
-  beginAway,
-  comeBack,
-  goAway,
-  grantAway,
-  putDownAway,
-  type AskAway,
-  type BeginAway,
-  type ComeBack,
-  type GoAway,
-  type GrantAway,
-  type PutDownAway,
-} from './absences.ts'
 import { bringAlong } from './along.ts'
-import { allotSeats, type AllotSeats } from './allotments.ts'
-import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import { bringBack, type BringBack } from './bring-back.ts'
-import { connectProduct, disconnectProduct, type ConnectProduct, type DisconnectProduct } from './connections.ts'
-import { erase, type Erase } from './erase.ts'
-import {
-  changePerson,
-  nameSignatory,
-  ownRecord,
-  type ChangePerson,
-  type NameSignatory,
-  type OwnRecord,
-} from './change-person.ts'
-import {
-  answerHandover,
-  changeDeparture,
-  planDeparture,
-  putDownDeparture,
-  runDeparture,
-  type AnswerHandover,
-  type ChangeDeparture,
-  type PlanDeparture,
-  type PutDownDeparture,
-  type RunDeparture,
-} from './departures.ts'
-import {
-  closeDeparture,
-  noteSteps,
-  settleStep,
-  type CloseDeparture,
-  type NoteSteps,
-  type SettleStep,
-} from './departure-steps.ts'
-import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
-import { cutShare, shareStatement, type CutShare, type ShareStatement } from './shares.ts'
-import { keepApart, stopApart, type KeepApart, type StopApart } from './apart.ts'
-import { give, take, type Give, type Take } from './grants.ts'
-import {
-  changeGroup,
-  joinGroup,
-  makeGroup,
-  quitGroup,
-  removeGroup,
-  type ChangeGroup,
-  type JoinGroup,
-  type MakeGroup,
-  type QuitGroup,
-  type RemoveGroup,
-} from './groups.ts'
-import { handOver, type HandOver } from './hand-over.ts'
-import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
-import { layOut, type LayOut } from './lay-out.ts'
-import { comeBy, cutLink, makeLink, type ComeBy, type CutLink, type MakeLink } from './links.ts'
-import { leave, type Leave } from './leave.ts'
-import { archivePlace, movePlace, type ArchivePlace, type MovePlace } from './move-place.ts'
-import { makePlace, renamePlace, wallPlace, type MakePlace, type RenamePlace, type WallPlace } from './places.ts'
-import { changeRole, makeRole, retireRole, type ChangeRole, type MakeRole, type RetireRole } from './roles.ts'
-import {
-  askFor,
-  settleRequest,
-  withdrawRequest,
-  type AskFor,
-  type SettleRequest,
-  type WithdrawRequest,
-} from './requests.ts'
-import {
-  changePacket,
-  makePacket,
-  removePacket,
-  type ChangePacket,
-  type MakePacket,
-  type RemovePacket,
-} from './packets.ts'
-import { closeMonth, reportUse, type CloseMonth, type ReportUse } from './month-end.ts'
-import {
-  enterStock,
-  fitPlace,
-  importSheet,
-  subscribe,
-  unfitPlace,
-  type EnterStock,
-  type FitPlace,
-  type ImportSheet,
-  type Subscribe,
-  type UnfitPlace,
-} from './products.ts'
-import { changeSeat, endSeat, giveSeat, type ChangeSeat, type EndSeat, type GiveSeat } from './seats.ts'
-import { changeSettings, type ChangeSettings } from './settings.ts'
-import {
-  correctAddress,
-  decline,
-  noteBounce,
-  refuseEntry,
-  remind,
-  resend,
-  type CorrectAddress,
-  type Decline,
-  type NoteBounce,
-  type RefuseEntry,
-  type Remind,
-  type Resend,
-} from './offer-life.ts'
-import { ownEmail, type OwnEmail } from './own-email.ts'
-import {
-  planDocket,
-  putDownPlanned,
-  runPlanned,
-  type PlanDocket,
-  type PutDownPlanned,
-  type RunPlanned,
-} from './planned.ts'
-import { undo, type Undo } from './undo.ts'
-
-/** What alters an account; there is no other way in (model C1). */
-export type Change =
-  | MakePlace
-  | LayOut
-  | RenamePlace
-  | WallPlace
-  | MovePlace
-  | ArchivePlace
-  | MakeRole
-  | ChangeRole
-  | RetireRole
-  | MakeGroup
-  | ChangeGroup
-  | RemoveGroup
-  | JoinGroup
-  | QuitGroup
-  | MakeField
-  | ChangeField
-  | ChangePerson
-  | NameSignatory
-  | OwnRecord
-  | Invite
-  | Withdraw
-  | Resend
-  | CorrectAddress
-  | Remind
-  | NoteBounce
-  | Decline
-  | RefuseEntry
-  | OwnEmail
-  | MakeLink
-  | CutLink
-  | ComeBy
-  | ChangeSettings
-  | Accept
-  | Admit
-  | Give
-  | Take
-  | Leave
-  | HandOver
-  | GiveSeat
-  | EndSeat
-  | ChangeSeat
-  | ImportSheet
-  | Subscribe
-  | EnterStock
-  | FitPlace
-  | UnfitPlace
-  | CloseMonth
-  | ReportUse
-  | MakePacket
-  | ChangePacket
-  | RemovePacket
-  | ShareStatement
-  | CutShare
-  | KeepApart
-  | AllotSeats
-  | StopApart
-  | AskFor
-  | SettleRequest
-  | WithdrawRequest
-  | PlanDocket
-  | RunPlanned
-  | PutDownPlanned
-  | PlanDeparture
-  | ChangeDeparture
-  | PutDownDeparture
-  | RunDeparture
-  | AnswerHandover
-  | SettleStep
-  | NoteSteps
-  | CloseDeparture
-  | GoAway
-  | AskAway
-  | GrantAway
-  | PutDownAway
-  | BeginAway
-  | ComeBack
-  | BringBack
-  | ConnectProduct
-  | DisconnectProduct
-  | Erase
-  | Undo
-
-const SEATS = [giveSeat, endSeat, changeSeat]
-const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, closeMonth, reportUse]
-const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePlace]
-const ROLES = [makeRole, changeRole, retireRole]
-const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
-const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail, ownRecord]
-const OFFERS = [resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
-const PACKETS = [makePacket, changePacket, removePacket]
-const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
-const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
-
-const PLANS = [planDocket, runPlanned, putDownPlanned, handOver]
-const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDeparture, answerHandover]
-const STEPS = [settleStep, noteSteps, closeDeparture]
-const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
-const CONNECTIONS = [connectProduct, disconnectProduct]
-
-const allKinds = () => [
-  ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],
-  ...[...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS, ...PLANS],
-  ...[...DEPARTURES, ...STEPS, ...ABSENCES, ...CONNECTIONS],
-]
-
-const KINDS = new Map<string, ChangeKind<never>>(
-  allKinds().map((kind) => [kind.type, kind as unknown as ChangeKind<never>] as const),
-)
-
-export const CHANGE_TYPES = [...KINDS.keys()]
+import { CHANGE_TYPES, KINDS, type Change } from './kinds.ts'
 
 /** A docket holds at most so many changes (model C2 sets the bound on edits). */
 export const MAXIMUM_CHANGES = 500
@@ -382,5 +144,18 @@ export function recordOf(change: Change): { type: string } {
 
 export { mayWait, sentencesOf, whenDue, withPlanned } from './planned.ts'
 export type { PlanDocket } from './planned.ts'
-export type { Accept, Admit, ChangePerson, Give, Invite, Leave, MakePlace, MakeRole, Take, Undo, Withdraw }
 export { Draft, type Actor, type Effect }
+export { CHANGE_TYPES, type Change } from './kinds.ts'
+export type {
+  Accept,
+  Admit,
+  ChangePerson,
+  Give,
+  Invite,
+  Leave,
+  MakePlace,
+  MakeRole,
+  Take,
+  Undo,
+  Withdraw,
+} from './kinds.ts'

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { setTimeout as sleep } from 'node:timers/promises'
 import {
   RateLimiterMemory,
   RateLimiterMySQL,
@@ -7,7 +8,7 @@ import {
 } from 'rate-limiter-flexible'
 import { LodgeError } from '../errors.ts'
 import type { Configuration } from '../configuration.ts'
-import type { Pools } from '../store/pools.ts'
+import { isTransient, type Pools } from '../store/pools.ts'
 
 /** Limits shared by all processes through the database; one that is reached says when to try again. */
 export class Limits {
@@ -49,7 +50,7 @@ export class Limits {
 
   /** Whoever signed in is not slowed by earlier slips of the finger; what strangers guessed goes on counting. */
   async signedIn(email: string, address: string, isKnownDevice = false): Promise<void> {
-    await this.signIn.delete(keyOf(email, isKnownDevice ? `known ${address}` : address))
+    await tried(() => this.signIn.delete(keyOf(email, isKnownDevice ? `known ${address}` : address)))
   }
 
   /** Counts a product's request, by its token and by its account. @throws LodgeError 429 with Retry-After. */
@@ -64,7 +65,7 @@ export class Limits {
   }
 
   async secondPassed(loginId: string): Promise<void> {
-    await this.second.delete(loginId)
+    await tried(() => this.second.delete(loginId))
   }
 
   /** Counts a guess at a one-use token. */
@@ -78,9 +79,23 @@ function keyOf(email: string, address: string): string {
   return createHash('sha256').update(`${email.trim().toLowerCase()}|${address}`).digest('base64url')
 }
 
+const TRIES = 6
+
+/** Counters are upserted by many at once: a deadlock between two of them is nobody's refusal, and is tried again. */
+async function tried<T>(work: () => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt += 1) {
+    try {
+      return await work()
+    } catch (error) {
+      if (attempt === TRIES || !isTransient(error)) throw error
+      await sleep(2 ** attempt * 5 * (0.5 + Math.random()))
+    }
+  }
+}
+
 async function consume(limiter: RateLimiterAbstract, key: string): Promise<void> {
   try {
-    await limiter.consume(key)
+    await tried(() => limiter.consume(key))
   } catch (reached) {
     const { msBeforeNext } = reached as RateLimiterRes
     if (typeof msBeforeNext !== 'number') throw reached

@@ -42,6 +42,8 @@ export class Accounts {
   private readonly loading = new Map<string, Promise<Loaded | undefined>>()
   private readonly present = new Map<string, Kept>()
   private readonly catchingUp = new Map<string, Promise<boolean>>()
+  /** The look that begins once the one under way has ended. */
+  private readonly catchingUpNext = new Map<string, Promise<boolean>>()
   private timer: NodeJS.Timeout | undefined
   private lastPoll = performance.now()
   /** How long after another process's commit it was last noticed and taken in, in milliseconds. */
@@ -97,6 +99,8 @@ export class Accounts {
   ): void {
     const { edits, values, version, committedAt, headHash } = commit
     const before = this.present.get(accountId)
+    // Taken in from the ledger already, before this process heard that its own commit stood.
+    if (before && before.account.version >= version) return
     if (before?.account.version !== version - 1) return this.forget(accountId)
     const account = before.account.absorb(edits, values, version, committedAt)
     this.present.set(accountId, { account, committedAt, headHash, usedAt: performance.now() })
@@ -109,18 +113,36 @@ export class Accounts {
 
   /**
    * Takes in what other processes committed, by the ledger's edits; where those cannot be followed, the account is read
-   * anew at the next use. True if something was taken in or put away.
+   * anew at the next use. True if something was taken in or put away. What was committed before the call is in
+   * afterwards: a look that is under way may have read before that, so whoever comes meanwhile shares the one after it.
    */
   catchUp(accountId: string): Promise<boolean> {
-    let running = this.catchingUp.get(accountId)
-    if (!running) {
-      running = this.follow(accountId).finally(() => this.catchingUp.delete(accountId))
-      this.catchingUp.set(accountId, running)
+    const running = this.catchingUp.get(accountId)
+    if (!running) return this.look(accountId)
+    let next = this.catchingUpNext.get(accountId)
+    if (!next) {
+      next = running
+        .catch(() => undefined)
+        .then(() => {
+          this.catchingUpNext.delete(accountId)
+          return this.look(accountId)
+        })
+      this.catchingUpNext.set(accountId, next)
     }
-    return running
+    return next
+  }
+
+  private look(accountId: string): Promise<boolean> {
+    const looking = this.follow(accountId).finally(() => {
+      if (this.catchingUp.get(accountId) === looking) this.catchingUp.delete(accountId)
+    })
+    this.catchingUp.set(accountId, looking)
+    return looking
   }
 
   private async follow(accountId: string): Promise<boolean> {
+    // One that is being read may have been begun before what is asked for.
+    await this.loading.get(accountId)?.catch(() => undefined)
     const from = this.present.get(accountId)
     if (!from) return false
     const entries = await readEditsAfter(this.pools.work, accountId, from.account.version, MAXIMUM_CATCH_UP_EDITS)

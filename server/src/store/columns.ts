@@ -1,14 +1,9 @@
 import type { AnyRow, Rows, TableName } from '@lodge/core'
-
-type Kind = 'plain' | 'boolean' | 'json'
-type Columns = readonly (readonly [field: string, column: string, kind: Kind])[]
-
-const plain = (field: string, column: string) => [field, column, 'plain'] as const
-const boolean = (field: string, column: string) => [field, column, 'boolean'] as const
-const json = (field: string, column: string) => [field, column, 'json'] as const
+import { boolean, json, plain, type Layout } from './column-kinds.ts'
+import { DEPARTURE_LAYOUT } from './departure-columns.ts'
 
 /** Which table and columns keep each of the core's rows; instants are microseconds in `…_us`. */
-const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
+const LAYOUT: Layout<TableName> = {
   settings: {
     table: 'account_settings',
     columns: [
@@ -242,59 +237,7 @@ const LAYOUT: { [T in TableName]: { table: string; columns: Columns } } = {
       plain('state', 'state'),
     ],
   },
-  departure: {
-    table: 'departure',
-    columns: [
-      plain('personId', 'person_id'),
-      plain('plannerId', 'planner_id'),
-      plain('plannedAt', 'planned_at_us'),
-      plain('at', 'at_us'),
-      plain('state', 'state'),
-      json('handovers', 'handovers'),
-      plain('engagementBefore', 'engagement_before_us'),
-      json('ended', 'ended'),
-    ],
-  },
-  step: {
-    table: 'departure_step',
-    columns: [
-      plain('departureId', 'departure_id'),
-      plain('position', 'position'),
-      plain('kind', 'kind'),
-      plain('what', 'what'),
-      plain('subject', 'subject'),
-      json('taker', 'taker'),
-      plain('state', 'state'),
-      plain('note', 'note'),
-      plain('doneAt', 'done_at_us'),
-    ],
-  },
-  absence: {
-    table: 'absence',
-    columns: [
-      plain('personId', 'person_id'),
-      plain('from', 'from_us'),
-      plain('until', 'until_us'),
-      plain('state', 'state'),
-      plain('askedById', 'asked_by_id'),
-      plain('decidedById', 'decided_by_id'),
-      boolean('keepSeats', 'keep_seats'),
-      json('seats', 'seats'),
-      plain('substituteId', 'substitute_id'),
-      plain('agreedMinor', 'agreed_minor'),
-      boolean('withoutSeats', 'without_seats'),
-    ],
-  },
-  connection: {
-    table: 'product_connection',
-    columns: [
-      plain('product', 'product'),
-      plain('scimAddress', 'scim_address'),
-      plain('thingsAddress', 'things_address'),
-      boolean('on', 'is_on'),
-      plain('since', 'since_us'),
-    ],
-  },
+  ...DEPARTURE_LAYOUT,
   allotment: {
     table: 'allotment',
     columns: [

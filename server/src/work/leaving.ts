@@ -43,6 +43,8 @@ export function leavingWorker(lodge: Leaving): Worker {
     await lodge.accounts.catchUp(accountId)
     const account = (await lodge.accounts.get(accountId))?.account
     const departure = account?.get('departure', departureId)
+    // Seen as it was before its doors were shut, or put back by an undo meanwhile: looked at once more.
+    if (departure?.state === 'planned' && attempts < TRIES) return { againInSeconds: 1 }
     if (!account || departure?.state !== 'running') return 'done'
     const open = stepsOf(account, departureId).filter(({ state }) => state === 'waiting')
     const went: Went[] = []
