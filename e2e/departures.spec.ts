@@ -116,6 +116,8 @@ async function commit(page: Page, changes: object[]): Promise<void> {
   await api(page, '/commits', { changes: read, version, digest })
 }
 
+const ALONE = ['Alba Renfrew', 'Ambrose Tilley', 'Greta Holloway', 'Isolde Marsh', 'Ewart Gammon']
+
 /** Three who were let in at Elderkin alone already, and by these eight more: five have nothing else, three do. */
 async function elevenAtElderkin(page: Page): Promise<void> {
   const named = async (name: string) => {
@@ -125,13 +127,12 @@ async function elevenAtElderkin(page: Page): Promise<void> {
     )
     return found.people.find((one) => one.name === name)!.id
   }
-  const alone = ['Alba Renfrew', 'Ambrose Tilley', 'Greta Holloway', 'Isolde Marsh', 'Ewart Gammon']
   const elsewhere = ['Idris Marlow', 'Vesper Lyle', 'Nolan Pryce']
   const { places } = await api<{ places: { id: string; name: string }[] }>(page, '/places')
   const { roles } = await api<{ roles: { id: string; name: string }[] }>(page, '/choices')
   const placeId = places.find(({ name }) => name === 'Elderkin Care Homes')!.id
   const roleId = roles.find(({ name }) => name === 'Client view')!.id
-  const personIds = await Promise.all(alone.map(named))
+  const personIds = await Promise.all(ALONE.map(named))
   const { changes } = await api<{ changes: object[] }>(page, '/fillings', { filling: { kind: 'take-many', personIds } })
   await commit(page, changes)
   const all = [...personIds, ...(await Promise.all(elsewhere.map(named)))]
@@ -149,13 +150,11 @@ test('a client’s engagement ends for eleven from outside: eight have nothing l
   await openPlace(page, 'Elderkin Care Homes')
   await page.getByRole('button', { name: 'The client’s engagement ends' }).click()
   const docket = docketOf(page)
-  await expect(docket.getByText(/^End .*’s time here\.$/)).toHaveCount(8)
-  await expect(
-    docket.getByText(/^Take Client view at Elderkin Care Homes (back )?from (Idris|Vesper|Nolan)/),
-  ).toHaveCount(3)
+  await expect(docket).toContainText('11 changes')
+  await expect(docket).toContainText('End Quill Bannerman’s time here.')
   await apply(page)
   await goTo(page, 'Departures')
-  for (const name of ['Quill Bannerman', 'Hartley Voss', 'Alba Renfrew'])
+  for (const name of ['Quill Bannerman', 'Hartley Voss', 'Col Dempster', ...ALONE])
     await expect(page.getByRole('link', { name: new RegExp(name) })).toBeVisible()
   await page.goto(`${demo.origin}/people?find=vesper`)
   await page.getByRole('row', { name: /Vesper Lyle/ }).click()
@@ -165,7 +164,9 @@ test('a client’s engagement ends for eleven from outside: eight have nothing l
 })
 
 test('what was changed in the product is found, and made as it is here again', async ({ page }) => {
-  const kit = (await heldBy('bedding-log', 'kit.orchard@thistlewick.example'))!
+  const found = () => heldBy('bedding-log', 'kit.orchard@thistlewick.example')
+  await expect(async () => expect(await found()).toBeDefined()).toPass({ timeout: 30_000 })
+  const kit = (await found())!
   await product('bedding-log', `/scim/v2/Users/${kit.id}`, 'PATCH', {
     schemas: ['urn:ietf:params:scim:api:messages:2.0:PatchOp'],
     Operations: [{ op: 'add', path: 'entitlements', value: [{ value: 'crew-lead' }] }],
