@@ -443,9 +443,9 @@ describe('erasing (model X7)', () => {
     it.do('Oriel', leaving(it, 'Rafe'))
     const { id: departureId } = departureOf(it, 'Rafe')
     it.bySchedule(it.now, { type: 'close-departure', departureId, recordHash: 'x' })
-    const said = it
-      .show('Oriel', { type: 'erase', personId: it.person('Rafe') })
-      .watchOut.map(({ sentence }) => sentence)
+    const shown = it.show('Oriel', { type: 'erase', personId: it.person('Rafe') })
+    expect(shown.sentences).toEqual(['Erase Rafe Gardener'])
+    const said = shown.watchOut.map(({ sentence }) => sentence)
     expect(said).toContainEqual(expect.stringMatching(/^Destroyed: name, email, the signed record of their leaving;/))
     expect(said).toContainEqual(expect.stringMatching(/^Kept under a pseudonym: what they did in the ledger/))
   })

@@ -41,6 +41,10 @@ export const erase: ChangeKind<Erase> = {
     draft.update('person', personId, { state: 'erased', loginId: null, reference: null, choices: {} })
     draft.effects.push({ kind: 'forget', personId, loginId: person.loginId })
   },
-  sentence: (change, sight, verb) => `${verb('erased', 'erase')} ${sight.personName(change.personId)}`,
+  // Before it is done by the name that goes, afterwards by the pseudonym.
+  sentence: ({ personId }, sight, verb) => {
+    const name = sight.seesPerson(personId) ? sight.account.nameOf(personId) : sight.personName(personId)
+    return `${verb('erased', 'erase')} ${name}`
+  },
   record: (change) => change,
 }

@@ -3,7 +3,6 @@ import { decodeProtectedHeader } from 'jose'
 import {
   backFrom,
   departureView,
-  handoverGains,
   HandoversWanted,
   instantText,
   meanwhileView,
@@ -129,10 +128,12 @@ export const departureRoutes = [
     path: `${ACCOUNT}/people/{personId}/gains`,
     summary: 'What takers would gain by somebody’s handovers, and what would have to wait; nothing is changed.',
     body: HandoversWanted,
-    async answer({ sight, params, body }) {
-      const gains = handoverGains(sight, params.personId ?? '', body.handovers ?? [])
+    async answer({ lodge, account, accountId, personId, params: inPath, body, now }) {
+      const params = { personId: inPath.personId ?? '', handovers: JSON.stringify(body.handovers ?? []) }
+      const task = { kind: 'view' as const, view: 'gains' as const, params, accountId, version: account.version, now }
+      const gains = await lodge.thinker.think({ ...task, personId, as: null }, account)
       if (!gains) throw notFound()
-      return { gains }
+      return gains
     },
   }),
   route({

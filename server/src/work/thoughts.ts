@@ -16,6 +16,7 @@ import {
   gridTable,
   gridTile,
   gridView,
+  handoverGains,
   groupSheetView,
   groupsView,
   hangsOn,
@@ -55,6 +56,7 @@ import {
   whyView,
   type Account,
   type Change,
+  type HandoverWanted,
   type Id,
   type Instant,
   type Invite,
@@ -109,6 +111,10 @@ export const VIEWS = {
   },
   departures: (sight: Sight) => departuresView(sight),
   leaving: (sight: Sight, { personId }: Params) => leavingView(sight, personId!),
+  gains: (sight: Sight, { personId, handovers = '[]' }: Params) => {
+    const gains = handoverGains(sight, personId!, JSON.parse(handovers) as HandoverWanted[])
+    return gains && { gains }
+  },
   connections: (sight: Sight) => connectionsView(sight),
   places: (sight: Sight) => ({ places: placesView(sight), mayMake: sight.canSomewhere('places', 'change') }),
   place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, placeId!),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DeskView, Room } from '@lodge/core'
-import { computed } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import DocketSpine from '../docket/DocketSpine.vue'
@@ -14,6 +14,16 @@ import AskField from './AskField.vue'
 
 const { t } = useI18n()
 const router = useRouter()
+const rail = ref<HTMLElement>()
+// On a telephone the rooms are scrolled: the one that is open is in sight.
+watch(
+  () => router.currentRoute.value.name,
+  async () => {
+    await nextTick()
+    rail.value?.querySelector('.here')?.scrollIntoView({ inline: 'nearest', block: 'nearest' })
+  },
+  { immediate: true, flush: 'post' },
+)
 const session = useSession()
 const live = useLive()
 const docket = useDocket()
@@ -60,7 +70,7 @@ async function leave(): Promise<void> {
 <template>
   <div class="frame" :class="{ open: docket.open && hasDocket, plain: !hasDocket, seen: session.seeing !== null }">
     <a class="skip" href="#view">{{ t('common.skip') }}</a>
-    <nav class="rail" :aria-label="t('rail.label')">
+    <nav ref="rail" class="rail" :aria-label="t('rail.label')">
       <span class="sign" aria-hidden="true">
         <svg viewBox="0 0 44 32">
           <path d="M7 20c0-9 6-13 15-13s15 4 15 13z" class="cap" />
@@ -282,10 +292,12 @@ async function leave(): Promise<void> {
   }
   .rail a,
   .rail button {
-    flex: 1 1 0;
+    /* Words stay whole; what does not fit is scrolled to. */
+    flex: 1 0 62px;
     min-width: 0;
-    padding-inline: 0;
+    padding-inline: 2px;
     font-size: 10.5px;
+    white-space: nowrap;
     border-left: 0;
     border-top: 3px solid transparent;
   }

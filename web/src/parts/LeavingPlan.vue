@@ -321,6 +321,7 @@ td .note {
 }
 .at {
   display: flex;
+  flex-wrap: wrap;
   gap: 10px;
   align-items: center;
   margin-bottom: 12px;
