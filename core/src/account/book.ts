@@ -246,9 +246,11 @@ class BookReader {
   }
 
   /** The time away behind the dates, by which they come back by themselves. */
-  private absenceRow({ id, awayFrom, awayUntil }: PersonRow): AbsenceRow {
+  private absenceRow({ id, state, awayFrom, awayUntil }: PersonRow): AbsenceRow {
+    // Whoever is away in the book has gone already: nothing is left to begin.
+    const has = state === 'away' ? ('running' as const) : ('set' as const)
     return {
-      ...{ id: this.makeId(), personId: id, from: awayFrom!, until: awayUntil, state: 'set', askedById: null },
+      ...{ id: this.makeId(), personId: id, from: awayFrom!, until: awayUntil, state: has, askedById: null },
       ...{ decidedById: null, keepSeats: true, seats: [], substituteId: null, agreedMinor: 0, withoutSeats: false },
     }
   }
