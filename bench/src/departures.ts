@@ -161,7 +161,7 @@ async function oneDeparture(ids: readonly string[], scale: number): Promise<Yard
     const now = await previewOf([{ type: 'plan-departure', personId }])
     shut.push(await timed(() => commit(now)))
   }
-  const who = `${GRANTS} keys, ${REPORTS} reports, three products`
+  const who = `${GRANTS} keys, ${REPORTS} reports`
   const unit = { unit: 'ms', limit: 1, bound: 'most' as const }
   return [
     { name: `A departure planned (${who})`, value: median(planned), against: 300 * scale, ...unit },
