@@ -138,27 +138,32 @@ describe('rows', () => {
 })
 
 describe('an account in memory', () => {
-  test('asked to catch up while a look is under way, it holds what was committed before the asking', async () => {
+  /** Accounts of their own over a database whose answers are held back on their way, as by a busy machine. */
+  function slowAccounts() {
     const { pools, clock } = running.lodge
-    const { id } = house.account
-    let release = () => undefined as void
-    let held: Promise<void> | undefined
-    // What the database answered is held back on its way, as by a busy machine.
+    const held: { until?: Promise<void> } = {}
     const slow = new Proxy(pools.work, {
       get(of, name) {
         const value = Reflect.get(of, name) as unknown
         if (typeof value !== 'function') return value
         if (name !== 'query' && name !== 'execute') return value.bind(of) as unknown
         return async (...given: unknown[]) => {
+          const until = held.until
           const answer: unknown = await (value as (...all: unknown[]) => unknown).apply(of, given)
-          await held
+          await (until ?? held.until)
           return answer
         }
       },
     })
-    const accounts = new Accounts({ ...pools, work: slow }, clock, 1_000_000_000, () => undefined)
+    return { accounts: new Accounts({ ...pools, work: slow }, clock, 1_000_000_000, () => undefined), held }
+  }
+
+  test('asked to catch up while a look is under way, it holds what was committed before the asking', async () => {
+    const { accounts, held } = slowAccounts()
+    const { id } = house.account
+    let release = () => undefined as void
     const before = (await accounts.get(id))!.account.version
-    held = new Promise((resolve) => (release = resolve))
+    held.until = new Promise((resolve) => (release = resolve))
     const first = accounts.catchUp(id)
     await sleep(50)
     const owner = await house.as('Oriel')
@@ -166,12 +171,25 @@ describe('an account in memory', () => {
       expect(status).toBe(200),
     )
     const asked = [accounts.catchUp(id), accounts.catchUp(id)]
-    held = undefined
+    delete held.until
     release()
     await Promise.all(asked)
     const { account } = (await accounts.get(id))!
     expect([account.version, account.settings.name]).toEqual([before + 1, 'Moved on'])
     await first
+  })
+
+  test('loaded while a poll is on its way, it stays: the poll did not ask about it', async () => {
+    const { accounts, held } = slowAccounts()
+    let release = () => undefined as void
+    held.until = new Promise((resolve) => (release = resolve))
+    accounts.startPolling()
+    delete held.until
+    const loaded = await accounts.get(house.account.id)
+    release()
+    await sleep(50)
+    expect(await accounts.get(house.account.id)).toBe(loaded)
+    accounts.stop()
   })
 })
 

@@ -217,11 +217,12 @@ export class Accounts {
   startPolling(): void {
     const poll = async () => {
       try {
-        const versions = await readVersions(this.pools.work, [...this.present.keys()])
+        const asked = [...this.present.keys()]
+        const versions = await readVersions(this.pools.work, asked)
         for (const look of this.afterPoll) await look()
         this.lastPoll = performance.now()
-        // An account that was closed is not kept in memory anywhere.
-        for (const id of this.present.keys()) if (!versions.has(id)) this.forget(id)
+        // An account that was closed is not kept in memory anywhere; one that was loaded meanwhile was not asked about.
+        for (const id of asked) if (!versions.has(id)) this.forget(id)
         for (const [id, version] of versions) {
           const known = this.present.get(id)
           if (!known || known.account.version >= version) continue
