@@ -1,11 +1,12 @@
+import { availableParallelism } from 'node:os'
 import { hash, verify, type Options } from '@node-rs/argon2'
 
 /** Argon2id; the enum of the package exists only as types. */
 const ARGON2ID = 2
 /** RFC 9106 §4, second recommended option: 64 MiB, three passes, four lanes. */
 export const PASSWORD_MEMORY_KIBIBYTES = 65_536
-/** So many hashes are computed at once; the rest wait, so that sign-in cannot exhaust memory. */
-const AT_ONCE = 2
+/** A hash has four lanes, each of which fills a core: so many at once, the rest wait, and memory is not exhausted. */
+const AT_ONCE = Math.max(1, Math.floor(availableParallelism() / 4))
 
 /** Passwords, kept as Argon2id hashes (RFC 9106). */
 export class Passwords {

@@ -4,7 +4,7 @@ import type { Instant } from '@lodge/core'
 import { Accounts } from '../store/accounts.ts'
 import { openPools } from '../store/pools.ts'
 import type { Reply } from './thinker.ts'
-import { thinkAbout, type Task } from './thoughts.ts'
+import { textAbout, thinkAbout, type Task } from './thoughts.ts'
 
 // The worker thread: its own pools and its own copies of accounts, caught up before each task and by polling.
 const { databaseUrl, accountMemoryBytes } = workerData as { databaseUrl: string; accountMemoryBytes: number }
@@ -24,8 +24,10 @@ async function answer(id: number, task: Task, asText: boolean): Promise<Reply> {
     // The instant of the request, or the one after a commit that came since.
     const instant = Math.max(task.now, loaded.committedAt + 1)
     loaded.account.attached?.advance(instant)
-    const found = thinkAbout(loaded.account, { ...task, now: instant })
-    return found && asText ? { id, text: JSON.stringify(found) } : { id, answer: found }
+    const then = { ...task, now: instant }
+    if (!asText) return { id, answer: thinkAbout(loaded.account, then) }
+    const text = textAbout(loaded.account, then)
+    return text === undefined ? { id, answer: undefined } : { id, text }
   } catch (error) {
     return { id, error: (error as Error).message }
   }

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { Worker } from 'node:worker_threads'
 import type { Account } from '@lodge/core'
 import type { Configuration } from '../configuration.ts'
-import { thinkAbout, type Task } from './thoughts.ts'
+import { textAbout, thinkAbout, type Task } from './thoughts.ts'
 
 interface Waiting {
   resolve(answer: object | string | undefined): void
@@ -35,8 +35,7 @@ export class Thinker {
     if (account.tables.person.size >= this.configuration.workerFromPeople) {
       return (await this.ask(task, true)) as string | undefined
     }
-    const answer = thinkAbout(account, task)
-    return answer && JSON.stringify(answer)
+    return textAbout(account, task)
   }
 
   private ask(task: Task, asText = false): Promise<object | string | undefined> {

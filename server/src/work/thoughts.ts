@@ -63,6 +63,8 @@ import {
   type JudgedPerson,
   type ListDefaults,
   type ListedPerson,
+  type PeopleView,
+  type PersonView,
   type Preview,
 } from '@lodge/core'
 
@@ -226,6 +228,25 @@ export function thinkAbout(account: Account, task: Task): object | undefined {
     return { people: judgeList(sightOf(account, task.personId, null, task.now), people), problem }
   }
   return VIEWS[task.view](sightOf(account, task.personId, task.as, task.now), task.params)
+}
+
+/** Works a task out as the text it is sent as; undefined where there is nothing to be seen. */
+export function textAbout(account: Account, task: Task): string | undefined {
+  const found = thinkAbout(account, task)
+  if (!found) return undefined
+  return task.kind === 'view' && task.view === 'people' ? textOfPeople(found as PeopleView) : JSON.stringify(found)
+}
+
+/** Rows of the list stay the same objects while the account does, window after window: each is written once. */
+const written = new WeakMap<PersonView, string>()
+
+function textOfPeople({ people, ...rest }: PeopleView): string {
+  const rows = people.map((row) => {
+    let text = written.get(row)
+    if (text === undefined) written.set(row, (text = JSON.stringify(row)))
+    return text
+  })
+  return `{"people":[${rows.join(',')}],${JSON.stringify(rest).slice(1)}`
 }
 
 /** What one sees, or of what another would see as much as one sees oneself (model D5). */
