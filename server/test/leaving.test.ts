@@ -430,6 +430,53 @@ describe('a plan', () => {
       .expect(400)
     await (await house.as('Corin')).post(path).send({ handovers: [] }).expect(404)
   })
+
+  test('lists what each product says is theirs now, and a single thing goes to a taker of its own', async () => {
+    const rafe = house.idOf('Rafe')
+    await apply(house, owner, [{ type: 'give-seat', personId: house.idOf('Corin'), product: 'log', seatType: 'field' }])
+    await until(async () => remote('Corin')?.attributes.active === true)
+    for (const title of ['First draft', 'Second draft']) product.store.addThing({ kind: 'item', title, owner: rafe })
+    product.store.addThing({ kind: 'link', title: 'Photo link', owner: rafe })
+    const path = house.path(`/people/${rafe}/in-products`)
+    const { body } = await owner.get(path).expect(200)
+    expect(body.products).toMatchObject([{ product: 'log', name: 'Garden Log', problem: null }])
+    const [things] = body.products.map((one: { things: object[] }) => one.things)
+    expect(things.map(({ kind, text, chosen }: Record<string, unknown>) => [kind, text, chosen])).toEqual([
+      ['item', 'First draft', false],
+      ['item', 'Second draft', false],
+      ['link', 'Photo link', false],
+    ])
+    await (await house.as('Corin')).get(path).expect(404)
+    // One draft goes to somebody of its own, the link is cut, the rest goes with the product's things.
+    const [first, , link] = things
+    const [mirren, corin] = [house.idOf('Mirren'), house.idOf('Corin')]
+    const handovers = [
+      { what: 'things', id: 'log', takerId: mirren },
+      { what: 'things', id: first.id, takerId: corin },
+      { what: 'things', id: link.id },
+    ]
+    const at = '2026-06-19T17:00'
+    await apply(house, owner, [leaving('Rafe', { at, handovers })]).then(({ status }) => expect(status).toBe(200))
+    const planned = (await owner.get(path).expect(200)).body.products[0].things
+    expect(planned.map(({ chosen, taker }: { chosen: boolean; taker: { id: string } }) => [chosen, taker?.id])).toEqual(
+      [
+        [true, corin],
+        [false, undefined],
+        [true, undefined],
+      ],
+    )
+    const { departureId } = (await owner.get(house.path(`/people/${rafe}/leaving`)).expect(200)).body
+    await apply(house, owner, [{ type: 'run-departure', departureId }])
+    await isDone('Rafe')
+    const owners = new Map([...product.store.things.values()].map((one) => [one.title, one.owner]))
+    expect(owners).toEqual(new Map([['First draft', corin], ['Second draft', mirren], ['Photo link', null]])) // prettier-ignore
+  })
+
+  test('a product that is away says so, and keeps nothing else from being seen', async () => {
+    product.faults.down = true
+    const { body } = await owner.get(house.path(`/people/${house.idOf('Rafe')}/in-products`)).expect(200)
+    expect(body.products).toMatchObject([{ product: 'log', things: [], problem: 'The product answers with 503.' }])
+  })
 })
 
 describe('erasing (model X7)', () => {

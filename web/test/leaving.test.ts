@@ -1,4 +1,5 @@
 import type { DepartureThingView } from '@lodge/core'
+import { countsOf } from '../src/logic/in-products.ts'
 import { handoversOf, takerKey, together } from '../src/logic/leaving.ts'
 
 const thing = (id: string, more: Partial<DepartureThingView> = {}): DepartureThingView => ({
@@ -40,4 +41,13 @@ test('things that go the same way are told together, in the order of the first o
     ({ to }) => ({ to }),
   )
   expect(ways.map(({ to, texts }) => `${to}: ${texts.join(', ')}`)).toEqual(['Mirren: Wren, Dara', 'Oriel: Kit'])
+})
+
+test('things in a product are counted by kind, in one order, none that there are none of', () => {
+  const things = (['link', 'item', 'item'] as const).map((kind) => ({ kind }))
+  expect(countsOf(things)).toEqual([
+    { kind: 'item', count: 2 },
+    { kind: 'link', count: 1 },
+  ])
+  expect(countsOf([])).toEqual([])
 })

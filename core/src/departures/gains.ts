@@ -40,7 +40,10 @@ export function handoverGains(
   // What is chosen now stands before what was chosen when it was planned.
   const handovers = [...chosen, ...(planned?.handovers ?? [])]
   const plannerId = planned?.plannerId ?? sight.personId
-  return thingsToPass(account, personId, handovers, now)
+  // Single things of a product are tried as they are named; each other with the product they lie in.
+  const single = handovers.filter(({ what, id }) => what === 'things' && id.includes('/')).reverse()
+  const named = new Map(single.map((one) => [one.id, one]))
+  return [...thingsToPass(account, personId, handovers, now), ...named.values()]
     .flatMap((thing) => (thing.taker && thing.what !== 'line' ? [{ thing, taker: thing.taker }] : []))
     .slice(0, MOST_TRIED)
     .map(({ thing, taker }) => {
@@ -52,13 +55,13 @@ export function handoverGains(
 function gainOf(
   sight: Sight,
   personId: Id,
-  thing: PlannedThing,
+  thing: Pick<PlannedThing, 'what' | 'id'>,
   taker: Taker,
   plannerId: Id,
 ): Partial<Pick<HandoverGain, 'gains' | 'waits'>> {
   const { account, now } = sight
   if (taker.kind === 'person' && !sight.seesPerson(taker.id)) return { waits: BLOCKED['not-in']! }
-  if (thing.what === 'things') return { waits: withoutAccount(account, taker, thing.id, now) }
+  if (thing.what === 'things') return { waits: withoutAccount(account, taker, thing.id.split('/')[0]!, now) }
   const actor = { kind: 'person' as const, personId: plannerId }
   // Nothing is kept of it: the ids only have to differ from one another.
   const makeId = (at: number) => idFrom(personId, at + 1)

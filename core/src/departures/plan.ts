@@ -95,9 +95,24 @@ function hangsToPass(account: Account, personId: Id, now: Instant): Hang[] {
 }
 
 /** Who has it when the time comes: a taker who had to accept and did not leaves it with whoever proposed them (X3). */
-export function takerWhenDue(thing: PlannedThing, departure: Pick<DepartureRow, 'plannerId'>): Taker | null {
+export function takerWhenDue(
+  thing: Pick<Handover, 'taker' | 'acceptBy' | 'accepted'>,
+  departure: Pick<DepartureRow, 'plannerId'>,
+): Taker | null {
   if (thing.taker === null || thing.acceptBy === null || thing.accepted) return thing.taker
   return departure.plannerId ? { kind: 'person', id: departure.plannerId } : null
+}
+
+/**
+ * Who takes single things of a product, by the product's id of the thing: a plan names them as `product/thing`. What is
+ * not named goes where the product's things go (model X3).
+ */
+export function takersInProduct(
+  departure: Pick<DepartureRow, 'handovers' | 'plannerId'>,
+  product: string,
+): Map<string, Taker | null> {
+  const single = departure.handovers.filter(({ what, id }) => what === 'things' && id.startsWith(`${product}/`))
+  return new Map(single.map((one) => [one.id.slice(product.length + 1), takerWhenDue(one, departure)]))
 }
 
 /** The steps of a departure in their order. */

@@ -3,7 +3,7 @@ import { controlOf, type Control } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
 import { proposedTaker } from '../departures/hangs.ts'
 import { TAKERS } from '../departures/pass-on.ts'
-import { linesFor, openDeparture, stepsOf, thingsToPass } from '../departures/plan.ts'
+import { linesFor, openDeparture, stepsOf, takersInProduct, thingsToPass } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
 import { absenceAt } from '../people/presence.ts'
 import { dateOf, instantText, localTimeOf, momentInWords, type LocalDate } from '../time/instants.ts'
@@ -163,6 +163,29 @@ function thingViews(sight: Sight, personId: Id, { handovers }: Pick<DepartureRow
     chosen: thing.chosen,
     acceptBy: thing.acceptBy === null ? null : momentInWords(thing.acceptBy, account.zone, now),
     accepted: thing.accepted,
+  }))
+}
+
+/** One thing a product says is somebody's; unless somebody chose its taker it goes where the product's things go. */
+export interface ThingInProductView extends DepartureThingView {
+  kind: 'item' | 'hold' | 'link'
+}
+
+/**
+ * What a product says is somebody's, each thing with the taker chosen for it alone (model X2, X3).
+ * @param held as the product names them.
+ */
+export function thingsInProductView(
+  sight: Sight,
+  personId: Id,
+  product: string,
+  held: readonly { id: string; kind: ThingInProductView['kind']; title: string }[],
+): ThingInProductView[] {
+  const planned = openDeparture(sight.account, personId)
+  const takers: ReadonlyMap<string, Taker | null> = planned ? takersInProduct(planned, product) : new Map()
+  return held.map(({ id, kind, title }) => ({
+    ...{ what: 'things', id: `${product}/${id}`, kind, text: title, takers: TAKERS.things!.by },
+    ...{ taker: takerView(sight, takers.get(id) ?? null), chosen: takers.has(id), acceptBy: null, accepted: false },
   }))
 }
 

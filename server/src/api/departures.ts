@@ -5,9 +5,11 @@ import {
   departureView,
   HandoversWanted,
   instantText,
+  leavingView,
   meanwhileView,
   productAt,
   productAccountOf,
+  thingsInProductView,
   type Account,
   type DepartureRow,
   type LeaversRecord,
@@ -20,7 +22,7 @@ import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
 import { readEntries } from '../store/ledger.ts'
 import { readAccountAsOf } from '../store/read-account.ts'
 import { insertWork } from '../store/work.ts'
-import { connected, connectionsOf } from '../work/products.ts'
+import { connected, connectionsOf, heldInProducts } from '../work/products.ts'
 import { wallClock } from '../work/workshop.ts'
 import { recordPdf } from './record-file.ts'
 import { route, type AccountAsk } from './route.ts'
@@ -120,6 +122,23 @@ export const departureRoutes = [
       await insertWork(ask.lodge.pools.requests, work, wallClock())
       ask.lodge.workshop.wake()
       return undefined
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/people/{personId}/in-products`,
+    summary: 'What each connected product says is somebody’s now, and who takes single things of it over.',
+    async answer({ lodge, account, sight, params, now }) {
+      const personId = params.personId ?? ''
+      if (!leavingView(sight, personId)) throw notFound()
+      const held = await heldInProducts(lodge, account, personId)
+      return {
+        products: held.map(({ product, things, problem }) => ({
+          ...{ product, name: productAt(account, product, now)?.sheet.name ?? product, problem },
+          things: thingsInProductView(sight, personId, product, things),
+        })),
+      }
     },
   }),
   route({

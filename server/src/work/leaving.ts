@@ -4,6 +4,7 @@ import {
   leaversRecord,
   RECORD_TYPE,
   stepsOf,
+  takersInProduct,
   type Account,
   type Change,
   type DepartureRow,
@@ -108,11 +109,7 @@ async function passThings(
   const product = step.subject
   const { work } = lodge.pools
   const found = await client.all(departure.personId)
-  const chosen = new Map(
-    departure.handovers.flatMap(({ what, id, taker }) =>
-      what === 'things' && id.startsWith(`${product}/`) ? [[id.slice(product.length + 1), taker] as const] : [],
-    ),
-  )
+  const chosen = takersInProduct(departure, product)
   const takerOf = ({ id }: { id: string }) => (chosen.has(id) ? chosen.get(id)! : step.taker)
   // With whom it is to go to: whoever goes on after a death knows what was meant by what is there no more.
   const noted = found.map((one) => {

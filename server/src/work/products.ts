@@ -1,8 +1,9 @@
 import type { Account, ConnectionRow } from '@lodge/core'
+import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { ProductError, checkOrigin } from '../protocols/product-http.ts'
 import { ScimClient } from '../protocols/scim/client.ts'
-import { ThingsClient } from '../protocols/things/client.ts'
+import { ThingsClient, type ProductThing } from '../protocols/things/client.ts'
 import type { KeyRing } from '../signin/key-ring.ts'
 import { keepSecret, readSecret } from '../store/connections.ts'
 import type { Queryable } from '../store/pools.ts'
@@ -50,4 +51,32 @@ export async function keepToken(
 /** The connections that are on; of one product, or all. */
 export function connectionsOf(account: Account, product?: string): ConnectionRow[] {
   return [...account.all('connection')].filter((one) => one.on && (product === undefined || one.product === product))
+}
+
+/** What a product says is somebody's, or why it does not say. */
+export interface HeldThings {
+  product: string
+  things: ProductThing[]
+  problem: string | null
+}
+
+/** Asks every connected product that keeps things what is somebody's now; one that is away leaves the others be. */
+export function heldInProducts(
+  lodge: Pick<Lodge, 'configuration' | 'pools'>,
+  account: Account,
+  personId: string,
+): Promise<HeldThings[]> {
+  const keeping = connectionsOf(account).filter(({ thingsAddress }) => thingsAddress !== null)
+  return Promise.all(
+    keeping.map(async (row) => {
+      const { product } = row
+      try {
+        const { things } = await connected(lodge, account.id, row)
+        return { product, things: (await things?.all(personId)) ?? [], problem: null }
+      } catch (error) {
+        if (!(error instanceof ProductError || error instanceof LodgeError)) throw error
+        return { product, things: [], problem: error.message }
+      }
+    }),
+  )
 }

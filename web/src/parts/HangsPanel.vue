@@ -2,6 +2,7 @@
 import type { Hang, HangKind } from '@lodge/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { countsOf, type InProduct } from '../logic/in-products.ts'
 import { amount } from '../logic/money.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
@@ -17,6 +18,17 @@ const { choices } = useChoices()
 const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
   session.path(`/people/${props.personId}/hangs`),
 )
+const { data: inProducts } = useFetched<{ products: InProduct[] }>(() =>
+  session.path(`/people/${props.personId}/in-products`),
+)
+/** In words: how many of each kind, or why the product does not say. */
+function lying({ things, problem }: InProduct): string {
+  if (problem) return t('leaving.held.away', { why: problem })
+  return countsOf(things)
+    .map(({ kind, count }) => t(`leaving.held.${kind}`, { count }, count))
+    .join(', ')
+}
+const lie = computed(() => (inProducts.value?.products ?? []).filter((one) => one.problem || one.things.length > 0))
 const PASSED: readonly HangKind[] = ['report', 'steward', 'group-led', 'invitation', 'link', 'plan']
 const takerId = ref('')
 watch(data, (found) => (takerId.value ||= found?.takerId ?? ''))
@@ -66,6 +78,14 @@ function handOver(kinds: HangKind[] | null, leave = false): void {
       >
     </p>
     <p v-if="ends.length === 0" class="muted">{{ t('hangs.nothingEnds') }}</p>
+    <template v-if="lie.length > 0">
+      <h4>{{ t('hangs.inProducts') }}</h4>
+      <p v-for="one in lie" :key="one.product" class="line">
+        <span
+          ><strong>{{ one.name }}</strong> <span :class="{ brass: one.problem }">{{ lying(one) }}</span></span
+        >
+      </p>
+    </template>
     <p v-if="saved" class="brass">{{ t('hangs.month', { sum: saved }) }}</p>
     <BButton
       v-if="mayLeave"

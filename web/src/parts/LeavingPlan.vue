@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import type { DepartureThingView, DepartureView, HandoverGain, leavingView, Taker } from '@lodge/core'
-import { computed, onScopeDispose, reactive, ref, watch } from 'vue'
+import type { DepartureThingView, DepartureView, leavingView, Taker, ThingInProductView } from '@lodge/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { ask } from '../api/client.ts'
 import type { NewChange } from '../api/types.ts'
 import GainLine from './GainLine.vue'
 import LeavingBeside from './LeavingBeside.vue'
 import NothingHere from './NothingHere.vue'
+import ThingsInProduct from './ThingsInProduct.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useHandoverGains } from '../state/handover-gains.ts'
 import { useSession } from '../state/session.ts'
+import type { InProduct } from '../logic/in-products.ts'
 import { handoversOf, takerKey, type ChosenTaker } from '../logic/leaving.ts'
 
 // Somebody's leaving as a plan: when, and who takes over each thing that hangs on them. It goes into the docket, where
@@ -40,7 +42,6 @@ const people = computed(() =>
 const groups = computed(() =>
   (choices.value?.groups ?? []).map(({ id, name: text }) => ({ value: `group ${id}`, text })),
 )
-const without = computed(() => things.value.filter((one) => takerOf(one) === null).length)
 
 watch(
   () => docket.applied,
@@ -56,8 +57,9 @@ const groupsOf = computed(() => {
   for (const thing of things.value) kinds.set(thing.what, [...(kinds.get(thing.what) ?? []), thing])
   return [...kinds].map(([what, all]) => {
     const takers = new Set(all.map((one) => takerKey(takerOf(one))))
-    const shown = all.length <= FOLDED || unfolded.has(what) ? all : []
-    return { what, things: all, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
+    const folds = all.length > FOLDED && what !== 'things'
+    const shown = !folds || unfolded.has(what) ? all : []
+    return { what, things: all, folds, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
   })
 })
 
@@ -69,36 +71,24 @@ function chooseGroup(all: readonly DepartureThingView[], value: string): void {
   if (value !== SEVERAL) for (const thing of all) choose(thing, value)
 }
 
-/** What each taker would gain, and what would have to wait, as the plan is put together (model X3). */
-const gains = ref(new Map<string, HandoverGain>())
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
-  [things, chosen],
-  () => {
-    clearTimeout(timer)
-    timer = setTimeout(() => void lookAtGains(), 300)
-  },
-  { immediate: true },
+/** What lies in each product, as it says itself; asked beside the plan, which does not wait for it. */
+const { data: inProducts } = useFetched<{ products: InProduct[] }>(() =>
+  session.path(`/people/${props.personId}/in-products`),
 )
-onScopeDispose(() => clearTimeout(timer))
-
-async function lookAtGains(): Promise<void> {
-  const handovers = handoversOf(things.value, chosen)
-  const path = session.path(`/people/${props.personId}/gains`)
-  const answer = await ask<{ gains: HandoverGain[] }>('POST', path, { handovers }).catch(() => null)
-  gains.value = new Map((answer?.gains ?? []).map((one) => [keyOf(one), one]))
+const lying = computed(() => (inProducts.value?.products ?? []).flatMap((one) => one.things))
+/** What is let go: things without a taker, and single ones of a product for which that was chosen. */
+const without = computed(() => {
+  const single = lying.value.filter((one) => one.chosen || chosen.has(keyOf(one)))
+  return [...things.value, ...single].filter((one) => takerOf(one) === null).length
+})
+function heldIn({ what, id }: DepartureThingView): InProduct | undefined {
+  return what === 'things' ? inProducts.value?.products.find((one) => one.product === id) : undefined
 }
 
-/** What stands beneath a taker: what they gain, or why it would wait; of several, the first and how many. */
-function gainOf(all: readonly DepartureThingView[]): { text: string; waits: boolean } {
-  const found = all.flatMap((thing) => gains.value.get(keyOf(thing)) ?? [])
-  const waits = found.find((one) => one.waits)?.waits
-  if (waits) return { text: t('leaving.waits', { why: waits }), waits: true }
-  const [what, ...more] = found.flatMap((one) => one.gains)
-  if (!what) return { text: '', waits: false }
-  const text = t('leaving.gains', { what })
-  return { text: more.length > 0 ? `${text} ${t('leaving.andMore', { count: more.length })}` : text, waits: false }
-}
+const gainOf = useHandoverGains(
+  () => props.personId,
+  () => [...handoversOf(things.value, chosen), ...handoversOf(lying.value, chosen)],
+)
 
 /** The plan as a change, to be looked at; nothing where it stands as it is. */
 const wanted = computed(() => {
@@ -137,8 +127,14 @@ function chooseAll(value: string): void {
   for (const thing of things.value) if (thing.takers.includes('person')) choose(thing, value)
 }
 
+/** Who takes a single thing in a product: whoever was chosen for it, or who takes the rest of them there. */
+function takerOfSingle(thing: ThingInProductView, rest: DepartureThingView): string {
+  return takerKey(thing.chosen || chosen.has(keyOf(thing)) ? takerOf(thing) : takerOf(rest))
+}
+
 function changeFor(when: string | null): NewChange {
-  const handovers = handoversOf(things.value, chosen, acceptBy.value, session.me?.current?.personId)
+  const ownThings = handoversOf(things.value, chosen, acceptBy.value, session.me?.current?.personId)
+  const handovers = [...ownThings, ...handoversOf(lying.value, chosen)]
   const dated = when ? { at: when } : {}
   return props.planned
     ? { type: 'change-departure', departureId: props.planned.id, ...dated, handovers }
@@ -188,7 +184,7 @@ function putDown(): void {
     >
     <div class="two">
       <div>
-        <table class="sheet">
+        <table class="sheet passing">
           <thead>
             <tr>
               <th scope="col">{{ t('leaving.hangs', { name: first }) }}</th>
@@ -207,11 +203,11 @@ function putDown(): void {
             </tr>
           </thead>
           <tbody v-for="group in groupsOf" :key="group.what">
-            <tr v-if="group.things.length > FOLDED">
+            <tr v-if="group.folds">
               <th scope="row">
                 <button
                   type="button"
-                  class="fold"
+                  class="unfold"
                   :aria-expanded="unfolded.has(group.what)"
                   @click="toggle(group.what)"
                 >
@@ -235,31 +231,42 @@ function putDown(): void {
                 <GainLine v-if="group.shown.length === 0" v-bind="gainOf(group.things)" />
               </td>
             </tr>
-            <tr v-for="thing in group.shown" :key="keyOf(thing)" :class="{ within: group.things.length > FOLDED }">
-              <th scope="row">
-                <small class="muted">{{ t(`leaving.what.${thing.what}`) }}</small> {{ thing.text }}
-              </th>
-              <td>
-                <select
-                  class="form-select form-select-sm"
-                  :class="{ open: takerOf(thing) === null }"
-                  :disabled="!control?.enabled"
-                  :aria-label="t('leaving.taker', { what: `${t(`leaving.what.${thing.what}`)} ${thing.text}` })"
-                  :value="takerKey(takerOf(thing))"
-                  @change="choose(thing, ($event.target as HTMLSelectElement).value)"
-                >
-                  <option v-for="one in optionsFor(thing)" :key="one.value" :value="one.value">{{ one.text }}</option>
-                </select>
-                <small class="muted note">{{
-                  chosen.has(keyOf(thing)) || thing.chosen
-                    ? thing.acceptBy && !thing.accepted
-                      ? t('leaving.asked', { by: thing.acceptBy })
-                      : ''
-                    : t('leaving.proposed')
-                }}</small>
-                <GainLine v-bind="gainOf([thing])" />
-              </td>
-            </tr>
+            <template v-for="thing in group.shown" :key="keyOf(thing)">
+              <tr :class="{ within: group.folds }">
+                <th scope="row">
+                  <small class="muted">{{ t(`leaving.what.${thing.what}`) }}</small> {{ thing.text }}
+                </th>
+                <td>
+                  <select
+                    class="form-select form-select-sm"
+                    :class="{ open: takerOf(thing) === null }"
+                    :disabled="!control?.enabled"
+                    :aria-label="t('leaving.taker', { what: `${t(`leaving.what.${thing.what}`)} ${thing.text}` })"
+                    :value="takerKey(takerOf(thing))"
+                    @change="choose(thing, ($event.target as HTMLSelectElement).value)"
+                  >
+                    <option v-for="one in optionsFor(thing)" :key="one.value" :value="one.value">{{ one.text }}</option>
+                  </select>
+                  <small class="muted note">{{
+                    chosen.has(keyOf(thing)) || thing.chosen
+                      ? thing.acceptBy && !thing.accepted
+                        ? t('leaving.asked', { by: thing.acceptBy })
+                        : ''
+                      : t('leaving.proposed')
+                  }}</small>
+                  <GainLine v-bind="gainOf([thing])" />
+                </td>
+              </tr>
+              <ThingsInProduct
+                v-if="heldIn(thing)"
+                :held="heldIn(thing)!"
+                :options="optionsFor(thing)"
+                :disabled="!control?.enabled"
+                :taker-of="(one) => takerOfSingle(one, thing)"
+                :gain-of="(one) => gainOf([one])"
+                @choose="choose"
+              />
+            </template>
           </tbody>
           <tbody v-if="things.length === 0">
             <tr>
@@ -292,22 +299,6 @@ function putDown(): void {
   gap: 18px;
   align-items: start;
 }
-.fold {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--ink);
-  text-align: left;
-}
-.fold::before {
-  content: '▸ ';
-}
-.fold[aria-expanded='true']::before {
-  content: '▾ ';
-}
-.within th {
-  padding-left: 30px;
-}
 td .note {
   margin-left: 8px;
 }
@@ -329,34 +320,11 @@ td .note {
 .at input {
   width: auto;
 }
-table {
-  width: 100%;
-}
-th,
-td {
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--line-soft);
-  text-align: left;
-  font-weight: 400;
-}
-thead th {
-  font-weight: 600;
-  font-size: 13px;
-}
-td select,
-.all {
-  display: inline-block;
-  width: auto;
-  max-width: 260px;
-}
 .all {
   margin-left: 8px;
 }
 select.open {
   border-color: var(--ox);
-}
-.oxblood {
-  color: var(--ox);
 }
 .acts {
   display: flex;
