@@ -5,19 +5,22 @@ import { once } from 'node:events'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
-import type { Account, PersonRow } from '@lodge/core'
+import { productAt, type Account, type PersonRow } from '@lodge/core'
 import { openPools, readAccount, readAccountAsOf, readTable } from '@lodge/server'
 import { cutOffs, type Ground } from './cut-offs.ts'
+import { addThings, connectProducts, fillAccounts, startProducts, thingsOf } from './products.ts'
 import { median, report, timed, type Yardstick } from './yardsticks.ts'
 
-// A departure of somebody with much: planned, doors shut, many at once; and the account read as of a date. `--hundredth`
-// runs a hundredth.
+// A departure of somebody with much, three products connected: planned, doors shut, done in the products, many at once; and
+// the account read as of a date. `--hundredth` runs a hundredth.
 const root = resolve(import.meta.dirname, '../..')
 const small = process.argv.includes('--hundredth')
 const PEOPLE = small ? 500 : 50_000
 const GRANTS = small ? 5 : 500
 const REPORTS = small ? 2 : 20
+const THINGS = small ? 6 : 200
 const MANY = small ? 2 : 200
 /** So many people are cut off while a list is imported, each with so many sessions, half of them in another process. */
 const CUT_OFF = small ? 2 : 10
@@ -30,6 +33,8 @@ const ASSUMED_GRANTS = 200_000
 /** A docket is applied in parts of so many changes here. */
 const DOCKET = 250
 
+const products = await startProducts()
+process.env.LODGE_PRODUCT_ORIGINS = products.map(({ running }) => new URL(running.scimAddress).origin).join(' ')
 const directory = mkdtempSync(join(tmpdir(), 'lodge-departures-'))
 const options = ['--directory', directory, '--port', '8794', '--people', String(PEOPLE), '--reset']
 const demo = spawn(process.execPath, ['--max-old-space-size=4000', join(root, 'demo/dist/start.js'), ...options], {
@@ -88,6 +93,14 @@ try {
   const role = [...account.all('role')].find(({ retired }) => !retired)!
   const places = [...account.all('place')].filter(({ parentId, archived }) => parentId !== null && !archived)
   const leavers = staff.slice(0, ROUNDS)
+  const owner = [...account.all('person')].find(({ signatory }) => signatory)!
+  await apply(seatsFor(account, [owner, ...leavers]))
+  const seated = (await readAccount(pools.work, accountId))!
+  fillAccounts(products, seated.account, seated.guard.committedAt)
+  const connecting = performance.now()
+  const held = await connectProducts(products, ask, apply)
+  console.log(`Three products with ${held} accounts connected and compared in ${seconds(connecting)} s.`)
+  for (const { id } of leavers) addThings(products, id, THINGS)
   for (const [at, { id }] of leavers.entries()) {
     const own = new Set(account.by('grant', 'person', id).map((grant) => `${grant.roleId} ${grant.placeId}`))
     const free = places.filter((place) => !own.has(`${role.id} ${place.id}`)).slice(0, GRANTS)
@@ -100,6 +113,7 @@ try {
   const measured = [
     await oneDeparture(
       leavers.map(({ id }) => id),
+      owner.id,
       scale,
     ),
     await manyAtOnce(
@@ -115,6 +129,7 @@ try {
   await pools.end()
   demo.kill('SIGINT')
   await gone
+  for (const { running } of products) await running.stop()
   rmSync(directory, { recursive: true, force: true })
 }
 
@@ -152,21 +167,67 @@ async function readingScale(): Promise<number> {
   return median(readings) / ((ASSUMED_MILLISECONDS * grants) / ASSUMED_GRANTS)
 }
 
-/** Planned ahead and previewed; then the doors, from the button to the answer. */
-async function oneDeparture(ids: readonly string[], scale: number): Promise<Yardstick[]> {
-  const [planned, shut]: [number[], number[]] = [[], []]
+function seconds(since: number): string {
+  return ((performance.now() - since) / 1000).toFixed(1)
+}
+
+/** A seat of each product for those who have none there, of a type there is. */
+function seatsFor(account: Account, people: readonly PersonRow[]): object[] {
+  return products.flatMap(({ code }) => {
+    const seatType = productAt(account, code, Infinity)!.sheet.seatTypes[0]!.code
+    const without = people.filter(({ id }) => !account.by('holding', 'person', id).some((one) => one.product === code))
+    return without.map(({ id }) => ({ type: 'give-seat', personId: id, product: code, seatType }))
+  })
+}
+
+/** Planned ahead with what lies in the products, and previewed; then the doors, and all of it in the products. */
+async function oneDeparture(ids: readonly string[], takerId: string, scale: number): Promise<Yardstick[]> {
+  const [planned, shut, done]: [number[], number[], number[]] = [[], [], []]
   for (const personId of ids) {
-    const plan = { type: 'plan-departure', personId, at: '2026-06-30T17:00' }
-    planned.push(await timed(() => previewOf([plan])))
-    const now = await previewOf([{ type: 'plan-departure', personId }])
+    const handovers = products.map(({ code }) => ({ what: 'things', id: code, takerId }))
+    const plan = { type: 'plan-departure', personId, handovers }
+    const lying = async () => {
+      const { products: all } = await ask<{ products: { things: object[] }[] }>(
+        'GET',
+        `/people/${personId}/in-products`,
+      )
+      const found = all.reduce((sum, one) => sum + one.things.length, 0)
+      if (found !== THINGS) throw new Error(`${found} of ${THINGS} things were found.`)
+    }
+    planned.push(await timed(() => Promise.all([lying(), previewOf([{ ...plan, at: '2026-06-30T17:00' }])])))
+    const now = await previewOf([plan])
+    const begun = performance.now()
     shut.push(await timed(() => commit(now)))
+    await untilInProducts(personId)
+    done.push(performance.now() - begun)
+    if (thingsOf(products, personId) > 0) throw new Error('Things are theirs still.')
   }
-  const who = `${GRANTS} keys, ${REPORTS} reports`
+  const who = `${GRANTS} keys, ${THINGS} things in three products, ${REPORTS} reports`
   const unit = { unit: 'ms', limit: 1, bound: 'most' as const }
   return [
     { name: `A departure planned (${who})`, value: median(planned), against: 300 * scale, ...unit },
     { name: `Its doors shut (${who})`, value: median(shut), against: 1000 * scale, ...unit },
+    {
+      name: `Its accounts closed and things passed on, read back`,
+      value: median(done),
+      against: 5000 * scale,
+      ...unit,
+    },
   ]
+}
+
+/** Until every step in a product is done; one that is blocked is an error. */
+async function untilInProducts(personId: string): Promise<void> {
+  const { departures } = await ask<{ departures: { id: string; personId: string }[] }>('GET', '/departures')
+  const { id } = departures.find((one) => one.personId === personId)!
+  for (;;) {
+    const { steps } = await ask<{ steps: { kind: string; state: string; note: string }[] }>('GET', `/departures/${id}`)
+    const there = steps.filter(({ kind }) => kind === 'close' || kind === 'things')
+    const blocked = there.find(({ state }) => state === 'blocked')
+    if (blocked) throw new Error(`A step in a product is blocked: ${blocked.note}`)
+    if (there.length === 2 * products.length && there.every(({ state }) => state === 'done')) return
+    await sleep(50)
+  }
 }
 
 /** As at a client's end: all in one docket. */

@@ -71,6 +71,23 @@ describe('the service of a product (RFC 7644)', () => {
     expect(await make('other', { active: 'yes' })).toMatchObject({ status: 400 })
   })
 
+  test('is found by the names it has now, in any case, and by none it had (§3.4.2.2)', async () => {
+    const { id } = (await make('Babs')).body
+    const found = async (attribute: string, value: string) => {
+      const answer = await ask('GET', `/Users?filter=${encodeURIComponent(`${attribute} eq "${value}"`)}`)
+      return answer.body.Resources.map((one: { id: string }) => one.id)
+    }
+    expect(await found('username', 'bABS')).toEqual([id])
+    // Names of attributes mean the same in any case, in what is kept as well (RFC 7643 §2.1).
+    await ask('PUT', `/Users/${id}`, { USERNAME: 'jensen', externalid: 'b-2' })
+    expect([await found('userName', 'babs'), await found('externalId', 'Babs')]).toEqual([[], []])
+    expect([await found('userName', 'jensen'), await found('externalId', 'b-2')]).toEqual([[id], [id]])
+    expect(await make('Jensen')).toMatchObject({ status: 409 })
+    await ask('DELETE', `/Users/${id}`)
+    expect(await found('userName', 'jensen')).toEqual([])
+    expect(await make('Jensen')).toMatchObject({ status: 201 })
+  })
+
   test('an ETag changes with the resource and guards it (§3.14)', async () => {
     const { body, etag } = await make('bjensen')
     const patch = (value: boolean) => ({

@@ -1,6 +1,6 @@
 import Router from '@koa/router'
 import type { Context } from 'koa'
-import { answers, FilterError, member, readFilter } from './filter.ts'
+import { answers, FilterError, member, readFilter, type Filter } from './filter.ts'
 import { patched, PatchError } from './patch.ts'
 import { etagOf, type Kept, type ProductStore } from './store.ts'
 
@@ -184,24 +184,44 @@ function checked(
   if (active !== undefined && typeof active !== 'boolean')
     throw new ScimError(400, 'active is true or false.', 'invalidValue')
   if (kind === 'User') {
-    const twin = store.users().find((one) => {
-      return one.id !== id && String(one.attributes.userName).toLowerCase() === name.toLowerCase()
-    })
-    if (twin) throw new ScimError(409, `Somebody is called ${name} already.`, 'uniqueness')
+    if (store.withName('User', 'userName', name).some((one) => one.id !== id))
+      throw new ScimError(409, `Somebody is called ${name} already.`, 'uniqueness')
     if (active === undefined) return { ...attributes, active: true }
   }
   return attributes
 }
 
 function search(store: ProductStore, kind: Kept['kind'], base: string, query: Context['query']): object {
-  const all = [...store.resources.values()].filter((one) => one.kind === kind).map((one) => resourceOf(one, base))
   const filter = typeof query.filter === 'string' && query.filter !== '' ? readFilter(query.filter) : undefined
-  const matching = filter ? all.filter((one) => answers(filter, one)) : all
-  const sorted = sortedBy(matching, query)
   const startIndex = Math.max(1, Math.trunc(Number(query.startIndex ?? 1)) || 1)
   const count = Math.min(MAXIMUM_COUNT, Math.max(0, Math.trunc(Number(query.count ?? MAXIMUM_COUNT)) || 0))
-  const page = sorted.slice(startIndex - 1, startIndex - 1 + count).map((one) => withAttributes(one, query))
-  return listOf(page, matching.length, startIndex)
+  const window = <T>(all: readonly T[]) => all.slice(startIndex - 1, startIndex - 1 + count)
+  const answer = (page: readonly Record<string, unknown>[], total: number) =>
+    listOf(
+      page.map((one) => withAttributes(one, query)),
+      total,
+      startIndex,
+    )
+  const all = candidates(store, kind, filter)
+  // A plain page of everything is cut before anything is written out.
+  if (!filter && typeof query.sortBy !== 'string')
+    return answer(
+      window(all).map((one) => resourceOf(one, base)),
+      all.length,
+    )
+  const found = all.map((one) => resourceOf(one, base)).filter((one) => !filter || answers(filter, one))
+  return answer(window(sortedBy(found, query)), found.length)
+}
+
+/** Those a filter can find at all: by a name it asks for, or everybody. */
+function candidates(store: ProductStore, kind: Kept['kind'], filter: Filter | undefined): Kept[] {
+  if (filter?.op === 'eq' && filter.path.length === 1 && typeof filter.value === 'string') {
+    const name = (['externalId', 'userName'] as const).find(
+      (one) => one.toLowerCase() === filter.path[0]?.toLowerCase(),
+    )
+    if (name) return store.withName(kind, name, filter.value)
+  }
+  return [...store.resources.values()].filter((one) => one.kind === kind)
 }
 
 function sortedBy(all: Record<string, unknown>[], query: Context['query']): Record<string, unknown>[] {

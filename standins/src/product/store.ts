@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createHash, randomUUID } from 'node:crypto'
+import { member } from './filter.ts'
 
 /** A resource of SCIM as it is kept: its attributes, and when it was made and altered (RFC 7643 §3.1). */
 export interface Kept {
@@ -23,6 +24,10 @@ export interface Thing {
   since: string
 }
 
+/** What accounts are looked for by, again and again: found without going through all of them. */
+const NAMES = ['externalId', 'userName'] as const
+export type NameAttribute = (typeof NAMES)[number]
+
 interface Contents {
   resources: Kept[]
   things: Thing[]
@@ -37,11 +42,13 @@ export class ProductStore {
   readonly answers = new Map<string, { status: number; body: unknown; of: string }>()
   /** How often anything really changed here, and how: for tests that count effects. */
   readonly effects: string[] = []
+  /** Ids of resources by kind, attribute and value, without regard to case. */
+  private readonly named = new Map<string, Set<string>>()
 
   constructor(private readonly file?: string) {
     if (!file || !existsSync(file)) return
     const { resources, things, answers } = JSON.parse(readFileSync(file, 'utf8')) as Contents
-    for (const one of resources) this.resources.set(one.id, one)
+    for (const one of resources) this.put(one)
     for (const one of things) this.things.set(one.id, one)
     for (const [key, answer] of answers) this.answers.set(key, answer)
   }
@@ -59,7 +66,7 @@ export class ProductStore {
   make(kind: Kept['kind'], attributes: Record<string, unknown>): Kept {
     const now = new Date().toISOString()
     const kept = { id: randomUUID(), kind, attributes, created: now, lastModified: now }
-    this.resources.set(kept.id, kept)
+    this.put(kept)
     this.effects.push(`make ${kind} ${String(attributes.externalId ?? attributes.userName)}`)
     this.save()
     return kept
@@ -67,14 +74,14 @@ export class ProductStore {
 
   alter(kept: Kept, attributes: Record<string, unknown>): Kept {
     const after = { ...kept, attributes, lastModified: new Date().toISOString() }
-    this.resources.set(kept.id, after)
+    this.put(after)
     this.effects.push(`alter ${kept.kind} ${String(attributes.externalId ?? attributes.userName)}`)
     this.save()
     return after
   }
 
   remove(kept: Kept): void {
-    this.resources.delete(kept.id)
+    this.drop(kept.id)
     this.effects.push(`remove ${kept.kind} ${String(kept.attributes.externalId)}`)
     this.save()
   }
@@ -90,10 +97,48 @@ export class ProductStore {
     return [...this.resources.values()].filter(({ kind }) => kind === 'User')
   }
 
+  /** Those that have a value in one of the attributes accounts are looked for by, without regard to case. */
+  withName(kind: Kept['kind'], attribute: NameAttribute, value: string): Kept[] {
+    const ids = this.named.get(nameKey(kind, attribute, value)) ?? []
+    return [...ids].map((id) => this.resources.get(id)!)
+  }
+
   /** Whether somebody has an open account, by the id they have in the account book. */
   isOpen(externalId: string): boolean {
-    return this.users().some(({ attributes }) => attributes.externalId === externalId && attributes.active === true)
+    return this.withName('User', 'externalId', externalId).some(({ attributes }) => attributes.active === true)
   }
+
+  private put(kept: Kept): void {
+    this.forgetNames(kept.id)
+    // Whoever goes through pages meanwhile finds it where it was.
+    this.resources.set(kept.id, kept)
+    for (const key of keysOf(kept)) this.named.set(key, (this.named.get(key) ?? new Set()).add(kept.id))
+  }
+
+  private drop(id: string): void {
+    this.forgetNames(id)
+    this.resources.delete(id)
+  }
+
+  private forgetNames(id: string): void {
+    const kept = this.resources.get(id)
+    for (const key of kept ? keysOf(kept) : []) {
+      const ids = this.named.get(key)
+      ids?.delete(id)
+      if (ids?.size === 0) this.named.delete(key)
+    }
+  }
+}
+
+function keysOf({ kind, attributes }: Kept): string[] {
+  return NAMES.flatMap((name) => {
+    const value = member(attributes, name)
+    return typeof value === 'string' ? [nameKey(kind, name, value)] : []
+  })
+}
+
+function nameKey(kind: Kept['kind'], attribute: NameAttribute, value: string): string {
+  return `${kind} ${attribute} ${value.toLowerCase()}`
 }
 
 /** A weak ETag of a resource (RFC 7644 §3.14). */
