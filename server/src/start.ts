@@ -63,7 +63,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const productTokens = new ProductTokens(pools, clock)
   accounts.alsoPoll(() => productTokens.look())
   const doors = { hub, passwords, limits, productTokens }
-  const thinker = new Thinker(configuration)
+  const thinker = new Thinker(configuration, pools)
   const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }
   const mailer = new Mailer(configuration)
   workshop.employ('invitation', invitationWorker(lodge, mailer))

@@ -253,6 +253,16 @@ describe('the worker thread', () => {
     await apply(there, one, [change])
     const { body } = await one.get(there.path(`/people/${there.idOf('Rafe')}`))
     expect(JSON.stringify(body.keys)).toContain('Helipad')
+    // Two days compared, and what cannot be, are told alike.
+    await small.lodge.accounts.catchUp(there.account.id)
+    for (const [days, status] of [
+      ['from=2026-06-16', 200],
+      ['from=2026-06-15', 400],
+    ] as const) {
+      const path = there.path(`/between?${days}`)
+      const [mine, theirs] = [await one.get(path).expect(status), await other.get(path).expect(status)]
+      expect({ ...mine.body, requestId: '' }).toEqual({ ...theirs.body, requestId: '' })
+    }
     await large.stop()
     await small.stop()
   })

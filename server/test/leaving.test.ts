@@ -351,7 +351,7 @@ describe('a departure over the end of processes', () => {
   beforeEach(addThings)
 
   test('is done at its time though nobody was awake then (model Z3)', async () => {
-    const at = '2026-06-19T17:00'
+    const at = '2026-09-18T17:00'
     await apply(house, owner, [leaving('Rafe', { at, handovers: handovers() })]).then((done) =>
       expect(done.status).toBe(200),
     )
@@ -455,7 +455,7 @@ describe('a plan', () => {
       { what: 'things', id: first.id, takerId: corin },
       { what: 'things', id: link.id },
     ]
-    const at = '2026-06-19T17:00'
+    const at = '2026-09-18T17:00'
     await apply(house, owner, [leaving('Rafe', { at, handovers })]).then(({ status }) => expect(status).toBe(200))
     const planned = (await owner.get(path).expect(200)).body.products[0].things
     expect(planned.map(({ chosen, taker }: { chosen: boolean; taker: { id: string } }) => [chosen, taker?.id])).toEqual(

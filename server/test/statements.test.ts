@@ -35,8 +35,11 @@ test('a statement is had as a page, as CSV and as PDF, by whoever sees the keys 
   await member.get(statementPath()).expect(404)
 })
 
-test('the past is read as it was: who lost their key since is still named then', async () => {
-  const later = await openLodge({ LODGE_NOW: '2026-06-20T08:00:00Z' })
+test.each([
+  ['here', '1000'],
+  ['in the worker thread', '1'],
+])('the past is read as it was, %s: who lost their key since is still named then', async (_where, fromPeople) => {
+  const later = await openLodge({ LODGE_NOW: '2026-06-20T08:00:00Z', LODGE_WORKER_FROM_PEOPLE: fromPeople })
   try {
     house = await openHouse(later)
     owner = await house.as('Oriel')

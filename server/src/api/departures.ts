@@ -6,7 +6,6 @@ import {
   HandoversWanted,
   instantText,
   leavingView,
-  meanwhileView,
   productAt,
   productAccountOf,
   thingsInProductView,
@@ -20,7 +19,6 @@ import { ProductError } from '../protocols/product-http.ts'
 import { publicKeys, signDocument, signWayIn } from '../signin/signing-keys.ts'
 import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
 import { readEntries } from '../store/ledger.ts'
-import { readAccountAsOf } from '../store/read-account.ts'
 import { insertWork } from '../store/work.ts'
 import { connected, connectionsOf, heldInProducts } from '../work/products.ts'
 import { wallClock } from '../work/workshop.ts'
@@ -161,11 +159,12 @@ export const departureRoutes = [
     path: `${ACCOUNT}/my-keys/meanwhile`,
     summary: 'What became of one’s own reach during a time away, for two weeks after the return.',
     ownPage: true,
-    async answer({ lodge, accountId, sight }) {
+    async answer({ lodge, account, accountId, personId, sight, now }) {
       const absence = backFrom(sight)
-      const instant = (absence?.from ?? 0) - 1
-      const before = absence && (await readAccountAsOf(lodge.pools.work, accountId, instant))
-      return { meanwhile: before ? meanwhileView(sight, absence, { account: before, instant }) : null }
+      if (!absence) return { meanwhile: null }
+      const task = { kind: 'past' as const, view: 'meanwhile' as const, params: {}, instants: [absence.from - 1] }
+      const whole = { ...task, accountId, version: account.version, personId, now }
+      return { meanwhile: (await lodge.thinker.thinkBack(whole, account)) ?? null }
     },
   }),
   route({

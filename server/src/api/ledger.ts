@@ -1,14 +1,12 @@
 import { PassThrough } from 'node:stream'
 import {
   addDays,
-  betweenView,
   dateOf,
   instantOfLocal,
   instantText,
   isDate,
   productAt,
   sentenceOf,
-  type Account,
   type Actor,
   type Instant,
   type Sight,
@@ -16,7 +14,6 @@ import {
 import { badRequest, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { readEntries, readWholeEntries, verifyLedger, type LedgerEntry, type LedgerFilter } from '../store/ledger.ts'
-import { readAccountAsOf } from '../store/read-account.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -172,14 +169,15 @@ export const ledgerRoutes = [
     query: { from: 'the earlier day, as 2026-06-01', until: 'the later day; today without' },
     async answer(ask) {
       seen(ask)
-      const { account, now, query, sight } = ask
+      const { lodge, account, accountId, personId, now, query } = ask
       const today = dateOf(now, account.zone)
       const [from, until] = [dayOf(query.from ?? ''), dayOf(query.until ?? today)]
       if (from > until || until > today)
         throw badRequest('bad-days', 'The earlier day comes first, and neither is ahead.')
-      const before = await asOf(ask, from)
-      const after = until === today ? { account, instant: now } : await asOf(ask, until)
-      return betweenView(sight, before, after) ?? missing()
+      const instants = (until === today ? [from] : [from, until]).map((day) => endOf(day, account.zone, now))
+      const task = { kind: 'past' as const, view: 'between' as const, params: {}, instants }
+      const whole = { ...task, accountId, version: account.version, personId, now }
+      return (await lodge.thinker.thinkBack(whole, account)) ?? missing()
     },
   }),
 ]
@@ -188,15 +186,9 @@ function missing(): never {
   throw notFound()
 }
 
-/** The account as it stood at the end of a day (model Z1: a date asked about stands for its last instant). */
-async function asOf(
-  { lodge, account, accountId, now }: AccountAsk<object>,
-  day: string,
-): Promise<{ account: Account; instant: Instant }> {
-  const instant = Math.min(now, instantOfLocal(`${addDays(day, 1)}T00:00`, account.zone, 'beginning') - 1)
-  const then = await readAccountAsOf(lodge.pools.work, accountId, instant)
-  if (!then) throw badRequest('before-account', `The account was not here on ${day} yet.`)
-  return { account: then, instant }
+/** The last instant of a day, or now if that comes first (model Z1). */
+function endOf(day: string, zone: string, now: Instant): Instant {
+  return Math.min(now, instantOfLocal(`${addDays(day, 1)}T00:00`, zone, 'beginning') - 1)
 }
 
 /** One line an entry: the header as it was hashed, its hash, its items with salt and payload as far as they are kept. */

@@ -10,7 +10,6 @@ import {
   stateAt,
   statementSize,
   statementTable,
-  statementView,
   type Account,
   type ShareRow,
   type Sight,
@@ -19,8 +18,8 @@ import {
 import { badRequest, LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
-import { readAccountAsOf } from '../store/read-account.ts'
 import { countShareUse, readShareUses } from '../store/shares.ts'
+import { checkStatementSize } from '../work/looking-back.ts'
 import { tableCsv } from './bill-files.ts'
 import { route, type AccountAsk } from './route.ts'
 import { statementPdf } from './statement-file.ts'
@@ -162,20 +161,12 @@ async function statementOf(ask: AccountAsk<object>): Promise<StatementView> {
   if (!isDate(on)) throw badRequest('bad-date', `There is no day ${on}; write it as 2026-06-30.`)
   if (on > today) throw badRequest('future', 'A statement tells of today or a day that has passed.')
   if (!sight.can('access', 'see', params.placeId) || !sight.seesPlace(params.placeId!)) throw notFound()
-  checkSize(account, params.placeId!)
+  checkStatementSize(account, params.placeId!)
   if (on === today) return (await thinkOf(lodge, account, accountId, sight.personId, params.placeId!, now)) ?? missing()
   const instant = instantOfLocal(`${addDays(on, 1)}T00:00`, account.zone, 'beginning') - 1
-  const then = await readAccountAsOf(lodge.pools.work, accountId, instant)
-  if (!then) throw badRequest('before-account', `The account was not here on ${on} yet.`)
-  checkSize(then, params.placeId!, 0.1)
-  return statementView(sight, params.placeId!, instant, then) ?? missing()
-}
-
-/** @param share of what is allowed: the past is worked out here, where everybody waits for it. */
-function checkSize(account: Account, placeId: string, share = 1): void {
-  if (statementSize(account, placeId) <= MAXIMUM_STATEMENT * share) return
-  const sentence = 'This is too much for one statement; ask for one client, or one of its sites, at a time.'
-  throw badRequest('too-large', sentence)
+  const task = { kind: 'past' as const, view: 'statement' as const, params: { placeId: params.placeId! } }
+  const whole = { ...task, accountId, version: account.version, personId: sight.personId, now, instants: [instant] }
+  return ((await lodge.thinker.thinkBack(whole, account)) as StatementView | undefined) ?? missing()
 }
 
 /** Worked out beside whatever else is asked: a large client takes a while. */

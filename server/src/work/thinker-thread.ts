@@ -1,22 +1,26 @@
 import 'reflect-metadata'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { Instant } from '@lodge/core'
+import { LodgeError } from '../errors.ts'
 import { Accounts } from '../store/accounts.ts'
 import { openPools } from '../store/pools.ts'
+import { readAccountAsOf } from '../store/read-account.ts'
+import { lookBack, type PastTask } from './looking-back.ts'
 import type { Reply } from './thinker.ts'
 import { textAbout, thinkAbout, type Task } from './thoughts.ts'
 
 // The worker thread: its own pools and its own copies of accounts, caught up before each task and by polling.
 const { databaseUrl, accountMemoryBytes } = workerData as { databaseUrl: string; accountMemoryBytes: number }
 let now: Instant = 0
-const accounts = new Accounts(openPools(databaseUrl), { now: () => now }, accountMemoryBytes, () => undefined)
+const pools = openPools(databaseUrl)
+const accounts = new Accounts(pools, { now: () => now }, accountMemoryBytes, () => undefined)
 accounts.startPolling()
 
-parentPort?.on('message', ({ id, task, asText }: { id: number; task: Task; asText: boolean }) => {
+parentPort?.on('message', ({ id, task, asText }: { id: number; task: Task | PastTask; asText: boolean }) => {
   void answer(id, task, asText).then((reply) => parentPort?.postMessage(reply))
 })
 
-async function answer(id: number, task: Task, asText: boolean): Promise<Reply> {
+async function answer(id: number, task: Task | PastTask, asText: boolean): Promise<Reply> {
   try {
     now = Math.max(now, task.now)
     const loaded = await accounts.atLeast(task.accountId, task.version)
@@ -25,10 +29,18 @@ async function answer(id: number, task: Task, asText: boolean): Promise<Reply> {
     const instant = Math.max(task.now, loaded.committedAt + 1)
     loaded.account.attached?.advance(instant)
     const then = { ...task, now: instant }
+    if (then.kind === 'past') {
+      const read = (past: Instant) => readAccountAsOf(pools.work, task.accountId, past)
+      return { id, answer: await lookBack(loaded.account, then, read) }
+    }
     if (!asText) return { id, answer: thinkAbout(loaded.account, then) }
     const text = textAbout(loaded.account, then)
     return text === undefined ? { id, answer: undefined } : { id, text }
   } catch (error) {
+    if (error instanceof LodgeError) {
+      const { status, code, message: sentence } = error
+      return { id, refused: { status, code, sentence } }
+    }
     return { id, error: (error as Error).message }
   }
 }

@@ -1,7 +1,11 @@
 import { existsSync } from 'node:fs'
 import { Worker } from 'node:worker_threads'
-import type { Account } from '@lodge/core'
+import type { Account, Instant } from '@lodge/core'
 import type { Configuration } from '../configuration.ts'
+import { LodgeError } from '../errors.ts'
+import type { Pools } from '../store/pools.ts'
+import { readAccountAsOf } from '../store/read-account.ts'
+import { lookBack, type PastTask } from './looking-back.ts'
 import { textAbout, thinkAbout, type Task } from './thoughts.ts'
 
 interface Waiting {
@@ -11,7 +15,10 @@ interface Waiting {
 
 /** What comes back from the thread. */
 export type Reply =
-  { id: number; answer: object | undefined } | { id: number; text: string } | { id: number; error: string }
+  | { id: number; answer: object | undefined }
+  | { id: number; text: string }
+  | { id: number; refused: { status: number; code: string; sentence: string } }
+  | { id: number; error: string }
 
 /**
  * Works out what may take more than 20 ms in a thread of its own, which keeps its own caught-up copy of the accounts it
@@ -21,24 +28,40 @@ export class Thinker {
   private worker: Worker | undefined
   private readonly waiting = new Map<number, Waiting>()
   private next = 0
+  /** What was is told of one at a time: each takes as much memory as the account itself. */
+  private lookingBack: Promise<unknown> = Promise.resolve()
 
-  constructor(private readonly configuration: Configuration) {}
+  constructor(
+    private readonly configuration: Configuration,
+    private readonly pools: Pools,
+  ) {}
 
   /** @param account the account as this thread has it, for what is quick. */
   async think(task: Task, account: Account): Promise<object | undefined> {
-    if (account.tables.person.size < this.configuration.workerFromPeople) return thinkAbout(account, task)
+    if (this.isSmall(account)) return thinkAbout(account, task)
     return (await this.ask(task)) as object | undefined
+  }
+
+  /** Tells of what was. @throws LodgeError 400 where there is nothing to tell of. */
+  thinkBack(task: PastTask, account: Account): Promise<object | undefined> {
+    const read = (instant: Instant) => readAccountAsOf(this.pools.work, task.accountId, instant)
+    const told = this.lookingBack.then(async () =>
+      this.isSmall(account) ? lookBack(account, task, read) : ((await this.ask(task)) as object | undefined),
+    )
+    this.lookingBack = told.catch(() => undefined)
+    return told
   }
 
   /** The same as the text it is sent as: written where it was worked out, it need not be carried over piece by piece. */
   async thinkText(task: Task, account: Account): Promise<string | undefined> {
-    if (account.tables.person.size >= this.configuration.workerFromPeople) {
-      return (await this.ask(task, true)) as string | undefined
-    }
-    return textAbout(account, task)
+    return this.isSmall(account) ? textAbout(account, task) : ((await this.ask(task, true)) as string | undefined)
   }
 
-  private ask(task: Task, asText = false): Promise<object | string | undefined> {
+  private isSmall(account: Account): boolean {
+    return account.tables.person.size < this.configuration.workerFromPeople
+  }
+
+  private ask(task: Task | PastTask, asText = false): Promise<object | string | undefined> {
     const id = (this.next += 1)
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject })
@@ -73,7 +96,10 @@ export class Thinker {
     const waiting = this.waiting.get(reply.id)
     this.waiting.delete(reply.id)
     if ('error' in reply) waiting?.reject(new Error(reply.error))
-    else waiting?.resolve('text' in reply ? reply.text : reply.answer)
+    else if ('refused' in reply) {
+      const { status, code, sentence } = reply.refused
+      waiting?.reject(new LodgeError(status, code, sentence))
+    } else waiting?.resolve('text' in reply ? reply.text : reply.answer)
   }
 
   /** A thread that died is started anew at the next task; those under way fail and can be asked again. */
