@@ -114,10 +114,23 @@ describe('accounts in a product follow the account (RFC 7644)', () => {
     await apply(house, owner, [{ type: 'make-group', name: 'Ropes' }])
     const group = [...(await account()).all('group')][0]!
     await apply(house, owner, [{ type: 'join-group', groupId: group.id, personId: house.idOf('Rafe') }])
-    await until(async () => {
-      const kept = [...product.store.resources.values()].find(({ kind }) => kind === 'Group')
-      return JSON.stringify(kept?.attributes.members) === JSON.stringify([{ value: remote('Rafe')!.id }])
-    })
+    const inGroup = (...who: string[]) =>
+      until(async () => {
+        const kept = [...product.store.resources.values()].find(({ kind }) => kind === 'Group')
+        const members = (kept?.attributes.members ?? []) as { value: string }[]
+        const wanted = who.map((name) => remote(name)!.id)
+        return JSON.stringify(members.map(({ value }) => value).sort()) === JSON.stringify(wanted.sort())
+      })
+    await inGroup('Rafe')
+    // In the group already, given a seat only now: in the product's group as soon as the account there is open.
+    await apply(house, owner, [{ type: 'join-group', groupId: group.id, personId: house.idOf('Corin') }])
+    await apply(house, owner, [
+      { type: 'give-seat', personId: house.idOf('Corin'), product: 'log', seatType: 'reader' },
+    ])
+    await until(async () => remote('Corin')?.attributes.active === true)
+    await inGroup('Rafe', 'Corin')
+    await apply(house, owner, [leaving('Corin')])
+    await inGroup('Rafe')
   })
 
   test('a lost answer opens nobody’s account twice, and a product that is down is asked again', async () => {

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import mysql from 'mysql2/promise'
+import { v7 as uuidv7 } from 'uuid'
 import { foundingEdits, TABLE_NAMES, type RowEdit } from '@lodge/core'
 import type { Running } from '../src/start.ts'
 import { columnsOf, rowOf, tableOf, valuesOf } from '../src/store/columns.ts'
@@ -11,7 +12,9 @@ import { Accounts } from '../src/store/accounts.ts'
 import { migrate, migrationsIn } from '../src/store/migrate.ts'
 import { readAccount } from '../src/store/read-account.ts'
 import { writeEdits, writePersonalValues } from '../src/store/write-edits.ts'
+import { endSameWork, insertAllWork } from '../src/store/work.ts'
 import { render } from '../src/work/mail.ts'
+import { wallClock } from '../src/work/workshop.ts'
 import { apply, invitation, openHouse, openLodge, type House } from './harness.ts'
 
 const migrations = join(import.meta.dirname, '../src/store/migrations')
@@ -190,6 +193,25 @@ describe('an account in memory', () => {
     await sleep(50)
     expect(await accounts.get(house.account.id)).toBe(loaded)
     accounts.stop()
+  })
+})
+
+describe('durable work', () => {
+  test('that waits to do the very same is done together; what was begun, or is another’s, stays', async () => {
+    const { work } = running.lodge.pools
+    const accountId = house.account.id
+    const later = wallClock() + 3_600_000_000
+    const of = (connectionId: string) => ({ accountId, kind: 'compare-product', ids: { connectionId, follow: 1 } })
+    const ids = await insertAllWork(work, [of('a'), of('a'), of('a'), of('b')], later)
+    const leased = wallClock() + 7_200_000_000
+    await work.query('UPDATE durable_work SET lease_id = UUID(), due_at_us = ? WHERE id = ?', [leased, ids[1]])
+    await endSameWork(work, { ...of('a'), id: ids[0]!, attempts: 1, leaseId: uuidv7() })
+    const [rows] = (await work.query('SELECT id FROM durable_work WHERE id IN (?) AND state = ? ORDER BY id', [
+      ids,
+      'waiting',
+    ])) as unknown as [{ id: string }[]]
+    expect(rows.map(({ id }) => id)).toEqual([ids[0], ids[1], ids[3]])
+    await work.query('DELETE FROM durable_work WHERE id IN (?)', [ids])
   })
 })
 

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Id, PersonRow } from '../account/rows.ts'
-import { membersOf } from '../people/groups.ts'
+import { groupMembers } from '../access/reach.ts'
 import { isPresent } from '../people/presence.ts'
 import { isHeldAt } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
@@ -70,7 +70,7 @@ export function openProductAccounts(account: Account, product: string, now: Inst
 export function productGroups(account: Account, product: string, now: Instant): ProductGroup[] {
   const open = new Set(openProductAccounts(account, product, now).map(({ externalId }) => externalId))
   return [...account.all('group')].flatMap((group) => {
-    const memberIds = membersOf(account, group).flatMap(({ id }) => (open.has(id) ? [id] : []))
+    const memberIds = groupMembers(account, group, now).flatMap(({ id }) => (open.has(id) ? [id] : []))
     return memberIds.length > 0 ? [{ externalId: group.id, displayName: group.name, memberIds: memberIds.sort() }] : []
   })
 }

@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import {
   decide,
+  groupsOf,
   recordOf,
   type Account,
   type Actor,
@@ -299,10 +300,13 @@ function followed(accountId: string, edits: Decision['edits'], values: Decision[
   }
   for (const { personId, field } of values) if (field === 'name' || field === 'email') people.add(personId)
   const ids = [...people].filter((id) => after.by('holding', 'person', id).length > 0)
-  if (ids.length > FOLLOWED_ONE_BY_ONE || groups) {
-    return connections.map(({ id }) => ({ accountId, kind: 'compare-product', ids: { connectionId: id, follow: 1 } }))
-  }
-  return ids.map((personId) => ({ accountId, kind: 'follow-person', ids: { personId } }))
+  const ofEach = (kind: string) =>
+    connections.map(({ id }) => ({ accountId, kind, ids: { connectionId: id, follow: 1 } }))
+  if (ids.length > FOLLOWED_ONE_BY_ONE) return ofEach('compare-product')
+  // Whose account is opened or closed is in the product's groups from then on, or no more.
+  groups ||= ids.some((id) => groupsOf(after, after.get('person', id)!).length > 0)
+  const one = ids.map((personId) => ({ accountId, kind: 'follow-person', ids: { personId } }))
+  return groups ? [...one, ...ofEach('follow-groups')] : one
 }
 
 /** A connection goes back with its own clock; one that failed is not used again. */

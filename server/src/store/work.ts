@@ -57,7 +57,7 @@ export async function takeDue(
   // every account: work is done for all of them
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT id, account_id, kind, ids, attempts, due_at_us FROM durable_work
-     WHERE state = 'waiting' AND due_at_us <= ? AND (kind IN (?)) = ? ORDER BY due_at_us LIMIT 1`,
+     WHERE state = 'waiting' AND due_at_us <= ? AND (kind IN (?)) = ? ORDER BY due_at_us, id LIMIT 1`,
     [now, lane.kinds, lane.only],
   )
   const row = rows[0]
@@ -118,6 +118,25 @@ export async function endWork(
     [state, why?.slice(0, 200) ?? null, row.id, row.leaseId],
   )
   return (result as { affectedRows: number }).affectedRows === 1
+}
+
+/**
+ * Ends what else waits to do the very same and was not begun: one doing, begun now, does it for all of them. To be called
+ * before what is to be done is looked at.
+ */
+export async function endSameWork(connection: Queryable, { accountId, kind, ids, id }: WorkRow): Promise<void> {
+  // Looked for without a lock: what others insert and take meanwhile is not held up.
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT id FROM durable_work
+     WHERE state = 'waiting' AND account_id = ? AND kind = ? AND ids = ? AND lease_id IS NULL AND id <> ?`,
+    [accountId, kind, JSON.stringify(ids), id],
+  )
+  if (rows.length === 0) return
+  await connection.query(
+    `UPDATE durable_work SET state = 'done', last_error = 'Done together with another.'
+     WHERE account_id = ? AND id IN (?) AND state = 'waiting' AND lease_id IS NULL`,
+    [accountId, rows.map((row) => row.id as string)],
+  )
 }
 
 /** Puts work off to an instant, after a failure or because there is more to do. */

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import {
   differenceOf,
   nextAccountDate,
@@ -13,10 +14,13 @@ import type { Lodge } from '../lodge.ts'
 import { ProductError } from '../protocols/product-http.ts'
 import { instantFor } from '../store/accounts.ts'
 import { forgetUnseen, noteAccounts, seenAccounts, type SeenAccount } from '../store/connections.ts'
+import { endSameWork } from '../store/work.ts'
 import { connected, connectionsOf, type ConnectedProduct } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 const COMPARED_EVERY_SECONDS = 600
+/** So many accounts are compared at a stretch. */
+const BETWEEN = 500
 
 type Following = Pick<Lodge, 'accounts' | 'configuration' | 'pools' | 'clock' | 'log'>
 
@@ -77,13 +81,32 @@ function seen(
   return { remoteId, personId, userName, active, seats, seenAt, difference }
 }
 
+/** A product's groups follow who is in them here; their accounts there are those last seen. */
+export function followGroupsWorker(lodge: Following): Worker {
+  return async (work): Promise<Outcome> => {
+    const { accountId, ids } = work
+    await endSameWork(lodge.pools.work, work)
+    await lodge.accounts.catchUp(accountId)
+    const loaded = await lodge.accounts.get(accountId)
+    const row = loaded?.account.get('connection', String(ids.connectionId))
+    if (!loaded || !row?.on) return { dropped: 'The connection is cut.' }
+    const { scim } = await connected(lodge, accountId, row)
+    const accounts = await seenAccounts(lodge.pools.work, accountId, row.id)
+    const remoteIds = new Map(accounts.flatMap(({ personId, remoteId }) => (personId ? [[personId, remoteId]] : [])))
+    await scim.followGroups(productGroups(loaded.account, row.product, instantFor(loaded, lodge.clock)), remoteIds)
+    return 'done'
+  }
+}
+
 /**
  * Compares what a product holds with what the account says, at once when it is connected and every ten minutes from then
  * on, and whenever something begins or ends by date. What the account itself altered since is made so in the product; what
  * was altered in the product is noted as a difference, each for somebody to mend.
  */
 export function compareProductWorker(lodge: Following): Worker {
-  return async ({ accountId, ids }): Promise<Outcome> => {
+  return async (work): Promise<Outcome> => {
+    const { accountId, ids } = work
+    await endSameWork(lodge.pools.work, work)
     await lodge.accounts.catchUp(accountId)
     const loaded = await lodge.accounts.get(accountId)
     const row = loaded?.account.get('connection', String(ids.connectionId))
@@ -114,7 +137,9 @@ async function compare(
   const open = openProductAccounts(account, row.product, now)
   const names = new Map(open.map((one) => [one.userName, one.externalId]))
   const there = new Set<string>()
-  for (const one of held) {
+  for (const [at, one] of held.entries()) {
+    // Whoever asks something meanwhile is answered in between.
+    if (at % BETWEEN === 0) await setImmediate()
     const personId = ownerOf(account, one) ?? names.get(one.userName.toLowerCase()) ?? null
     if (personId) there.add(personId)
     const settled = await settle(account, product, one, personId, before.get(one.remoteId), now)

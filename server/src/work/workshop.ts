@@ -11,12 +11,14 @@ const LONGEST_WAIT_SECONDS = 15 * 60
  * rest, so that neither a long run holds up a message nor a thousand messages or a slow product hold up the run.
  */
 const RUNS = ['docket-run', 'dates', 'finish-departure']
-/** Products answer when they answer: nobody else waits for them. */
-const PRODUCTS = ['departure-steps', 'follow-person', 'compare-product']
+/** Products answer when they answer: nobody else waits for them, and doors there wait for no comparison. */
+const DEPARTURES = ['departure-steps']
+const PRODUCTS = ['follow-person', 'follow-groups', 'compare-product']
 const LANES: readonly Lane[] = [
   { kinds: RUNS, only: true },
+  { kinds: DEPARTURES, only: true },
   { kinds: PRODUCTS, only: true },
-  { kinds: [...RUNS, ...PRODUCTS], only: false },
+  { kinds: [...RUNS, ...DEPARTURES, ...PRODUCTS], only: false },
 ]
 
 /** How a piece of work went: done, not to be done any more, or to be gone on with at once or in so many seconds. */
