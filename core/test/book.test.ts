@@ -8,7 +8,7 @@ import {
   ProductSheet,
   writeBook,
 } from '../src/index.ts'
-import { House, nextId, NOW } from './house.ts'
+import { DOMAIN, House, nextId, NOW } from './house.ts'
 import { sheet, smallBook } from './small-book.ts'
 
 const problemsOf = (change: (book: AccountBook) => void) => {
@@ -44,6 +44,58 @@ describe('the account book', () => {
     expect(problemsOf((book) => (book.apart = [['Pellworth']] as never))).toEqual(['/apart/0 bad-value'])
     const lost = (book: AccountBook) => (book.allotments = [{ place: 'Gone', seat: 'log/field', number: 1 }])
     expect(problemsOf(lost)).toEqual(['/allotments/0/place unknown-place'])
+  })
+
+  test('carries who is to leave and who takes what, times away, and what is connected', () => {
+    const house = House.open((book) => {
+      book.account.rules = { handedBack: [{ name: 'Van key', kinds: ['staff'] }] }
+    })
+    const [mirren, rafe, tamsin] = ['Mirren', 'Rafe', 'Tamsin'].map((name) => house.person(name))
+    house.do('Oriel', { type: 'change-person', personId: rafe!, managerId: mirren! })
+    house.do('Oriel', { type: 'change-person', personId: tamsin!, managerId: mirren! })
+    const addresses = { scimAddress: 'https://log.example/scim/v2', thingsAddress: 'https://log.example/things/v1' }
+    house.do('Oriel', { type: 'connect-product', product: 'log', ...addresses })
+    house.do('Oriel', { type: 'make-group', name: 'Ropes', leadId: mirren! })
+    const group = [...house.account.all('group')].find(({ name }) => name === 'Ropes')!
+    const [line] = house.account.settings.leaverLines
+    const takerId = house.person('Oriel')
+    const handovers = [
+      { what: 'report', id: rafe, takerId },
+      { what: 'report', id: tamsin },
+      { what: 'group-led', id: group.id, takerId, acceptBy: '2026-06-18T12:00' },
+      { what: 'things', id: 'log', takerKind: 'group', takerId: group.id },
+      { what: 'things', id: 'log/draft-1', takerKind: 'place', takerId: house.place('Main') },
+      { what: 'line', id: line!.id, takerId },
+    ]
+    house.do('Oriel', { type: 'plan-departure', personId: mirren!, at: '2026-06-19T17:00', handovers })
+    const away = { from: '2026-07-01', until: '2026-07-14', substituteId: takerId, keepSeats: false }
+    house.do('Oriel', { type: 'go-away', personId: rafe!, ...away })
+    const once = writeBook(house.account, NOW)
+    const of = (name: string) => once.people.find((one) => one.name?.startsWith(name))!
+    const { leaves } = of('Mirren')
+    expect(leaves!.handovers!.map(({ what, thing, to }) => [what, thing, to ? Object.keys(to)[0] : null])).toEqual([
+      ['report', `rafe@${DOMAIN}`, 'person'],
+      ['report', `tamsin@${DOMAIN}`, null],
+      ['group-led', 'Ropes', 'person'],
+      ['things', 'log', 'group'],
+      ['things', 'log/draft-1', 'place'],
+      ['line', 'Van key', 'person'],
+    ])
+    expect(of('Rafe').away).toMatchObject({ keepSeats: false, standIn: `oriel@${DOMAIN}` })
+    expect(once.connections).toEqual([{ product: 'log', ...addresses, since: expect.any(String) }])
+    const again = readBook(JSON.parse(JSON.stringify(once)), nextId)
+    expect(again.problems).toEqual([])
+    expect(writeBook(again.account!, NOW)).toEqual(once)
+    // What is planned there is what was planned here: the leaving has its day and its takers.
+    const planned = [...again.account!.all('departure')]
+    expect(planned).toMatchObject([{ state: 'planned', at: [...house.account.all('departure')][0]!.at }])
+    const handover = (more: object) => (book: AccountBook) =>
+      (book.people[1]!.leaves = { at: '2026-06-19', handovers: [{ what: 'line', thing: 'Boat', ...more }] })
+    expect(problemsOf(handover({}))).toEqual(['/people/1/leaves/handovers/0/thing unknown-line'])
+    expect(problemsOf(handover({ what: 'report' }))).toEqual(['/people/1/leaves/handovers/0/thing unknown-person'])
+    expect(
+      problemsOf((book) => (book.connections = [{ product: 'none', scimAddress: 'https://x', since: '2026-06-01' }])),
+    ).toEqual(['/connections/0/product unknown-product'])
   })
 
   test('tells every problem by its path and reads nothing half', () => {

@@ -176,6 +176,59 @@ export class BookPeriod {
   @When() until?: string
 }
 
+/** A time away that is set or under way. */
+export class BookAway extends BookPeriod {
+  /** Whether seats are kept, and paid; they are unless it is said. */
+  @IsOptional() @IsBoolean() keepSeats?: boolean
+  /** Seats to be given back on return, as `product/seat-type`. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @Line(121, 3, true) seats?: string[]
+  /** Who stands in, and who said yes, by email or key. */
+  @IsOptional() @Line(200) standIn?: string
+  @IsOptional() @Line(200) decidedBy?: string
+  /** What the return may add to a month’s bill, minor units. */
+  @IsOptional() @IsInt() @Min(0) agreedMinor?: number
+}
+
+/** Who takes over: one of the three. */
+export class BookTaker {
+  @IsOptional() @Line(200) person?: string
+  @IsOptional() @Line(60) group?: string
+  @IsOptional() @Line(1000) place?: string
+}
+
+export class BookHandover {
+  @IsIn(['report', 'steward', 'group-led', 'approver', 'line', 'things']) what!: string
+  /** By name: a person, a place’s path, a group, a role, a line; `product` or `product/thing`. */
+  @Line(1000) thing!: string
+  /** Left out: let go. */
+  @IsOptional() @ValidateNested() @Type(() => BookTaker) to?: BookTaker
+  @When() acceptBy?: string
+  @IsOptional() @IsBoolean() accepted?: boolean
+}
+
+/** A leaving that is planned (model X2); what is not named goes to its proposed taker. */
+export class BookLeaving {
+  @When() at!: string
+  @IsOptional() @Line(200) plannedBy?: string
+  @When() plannedAt?: string
+  /** The end of the engagement before this was planned, for putting it down. */
+  @When() engagementBefore?: string
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @ValidateNested({ each: true })
+  @Type(() => BookHandover)
+  handovers?: BookHandover[]
+}
+
+/** A product whose accounts follow this one; the token is not kept in a book. */
+export class BookConnection {
+  @Code() product!: string
+  @Line(300) scimAddress!: string
+  @IsOptional() @Line(300) thingsAddress?: string
+  @When() since!: string
+}
+
 export class BookPerson {
   @IsOptional() @Line(200) email?: string
   /** Stands for the person in this book where there is no address. */
@@ -192,7 +245,8 @@ export class BookPerson {
   @IsOptional() @Line(60) reference?: string
   @IsOptional() @ValidateNested() @Type(() => BookPeriod) engagement?: BookPeriod
   /** When they are away. */
-  @IsOptional() @ValidateNested() @Type(() => BookPeriod) away?: BookPeriod
+  @IsOptional() @ValidateNested() @Type(() => BookAway) away?: BookAway
+  @IsOptional() @ValidateNested() @Type(() => BookLeaving) leaves?: BookLeaving
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
   /** A field of the account's own to one of its values. */
   @IsOptional() @IsObject() choices?: Record<string, string>
@@ -278,4 +332,10 @@ export class AccountBook {
   /** Pairs of places that are to share no outsider. */
   @IsOptional() @IsArray() @IsArray({ each: true }) apart?: [string, string][]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookAllotment) allotments?: BookAllotment[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => BookConnection)
+  connections?: BookConnection[]
 }

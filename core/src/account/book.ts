@@ -14,14 +14,15 @@ import {
 } from './book-shape.ts'
 import { TABLE_NAMES } from './indexes.ts'
 import { readCustoms } from './read-customs.ts'
+import { readConnections, readLeaving } from './read-leaving.ts'
 import { readOffer } from './read-offer.ts'
 import { readProducts } from './read-products.ts'
 import type {
-  AbsenceRow,
   GrantRow,
   GroupRule,
   HoldingRow,
   Id,
+  LeaverLine,
   PersonRow,
   PlaceRow,
   PersonalValue,
@@ -98,6 +99,7 @@ class BookReader {
     this.readRoles()
     this.readPeople()
     this.readGroups()
+    this.readLeavings()
     this.book.offers.forEach((offer, at) => readOffer(offer, `/offers/${at}`, this))
     readCustoms(this.book, this)
     if (this.problems.length > 0) return { problems: this.problems }
@@ -106,6 +108,11 @@ class BookReader {
     if (found.length > 0)
       return { problems: found.map(({ rowId, ...rest }) => ({ ...rest, path: this.paths.get(rowId) ?? '' })) }
     return { account, asOf, problems: [] }
+  }
+
+  /** What people may have to hand back, of which a leaving names some. */
+  get lines(): readonly LeaverLine[] {
+    return this.rows.settings[0]!.leaverLines
   }
 
   private named<T extends 'employer' | 'field' | 'role' | 'group'>(
@@ -226,7 +233,6 @@ class BookReader {
       choices: Object.fromEntries(choices),
     }
     this.rows.person.push(row)
-    if (row.awayFrom !== null) this.rows.absence.push(this.absenceRow(row))
     if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
     if (person.email) this.values.push({ personId: id, field: 'email', value: person.email })
     if (person.phone) this.values.push({ personId: id, field: 'phone', value: person.phone })
@@ -242,16 +248,6 @@ class BookReader {
     return {
       awayFrom: away?.from ? this.when(away.from, 'beginning') : null,
       awayUntil: away?.until ? this.when(away.until, 'end') : null,
-    }
-  }
-
-  /** The time away behind the dates, by which they come back by themselves. */
-  private absenceRow({ id, state, awayFrom, awayUntil }: PersonRow): AbsenceRow {
-    // Whoever is away in the book has gone already: nothing is left to begin.
-    const has = state === 'away' ? ('running' as const) : ('set' as const)
-    return {
-      ...{ id: this.makeId(), personId: id, from: awayFrom!, until: awayUntil, state: has, askedById: null },
-      ...{ decidedById: null, keepSeats: true, seats: [], substituteId: null, agreedMinor: 0, withoutSeats: false },
     }
   }
 
@@ -276,6 +272,14 @@ class BookReader {
       givenById: this.find(this.people, seat.givenBy, 'person', `${path}/seats`),
       endedById: this.find(this.people, seat.endedBy, 'person', `${path}/seats`),
     }
+  }
+
+  private readLeavings(): void {
+    this.book.people.forEach((person, at) => {
+      const row = this.rows.person[at]
+      if (row) readLeaving(person, row, `/people/${at}`, this)
+    })
+    readConnections(this.book.connections, this)
   }
 
   private readGroups(): void {

@@ -3,6 +3,7 @@ import { instantText, whenText, type Instant } from '../time/instants.ts'
 import type { Account } from './account.ts'
 import { BOOK_FORMAT, type AccountBook, type BookGrant, type BookPerson, type BookPlace } from './book-shape.ts'
 import type { Id, PersonRow } from './rows.ts'
+import { connectionsOf, leavingOf } from './write-leaving.ts'
 
 /** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
 export function writeBook(account: Account, asOf: Instant): AccountBook {
@@ -72,7 +73,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       ...(managerId ? { manager: ref(managerId) } : {}),
       ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
       engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },
-      ...(row.awayFrom === null ? {} : { away: { from: start(row.awayFrom), ...end(row.awayUntil) } }),
+      ...leavingOf(account, row, ref),
       groups: account
         .by('membership', 'person', row.id)
         .map((one) => account.get('group', one.groupId)?.name ?? one.groupId),
@@ -185,6 +186,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       seat: seatCode(row),
       number: row.number,
     })),
+    ...connectionsOf(account),
   }
 }
 

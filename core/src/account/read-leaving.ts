@@ -1,0 +1,85 @@
+import type { BookConnection, BookHandover, BookLeaving, BookPerson } from './book-shape.ts'
+import type { CustomsScene } from './read-customs.ts'
+import type { AbsenceRow, Handover, Id, LeaverLine, PersonRow, Taker } from './rows.ts'
+
+/** Reading what a leaving hands over needs the account's own lines by name as well. */
+export interface LeavingScene extends CustomsScene {
+  lines: readonly LeaverLine[]
+}
+
+/** Somebody's time away, by which they come back by themselves, and their leaving if one is planned. */
+export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: LeavingScene): void {
+  if (row.awayFrom !== null) scene.rows.absence.push(absenceRow(person, row, path, scene))
+  if (person.leaves) readPlan(person.leaves, row.id, `${path}/leaves`, scene)
+}
+
+function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: LeavingScene): AbsenceRow {
+  const { id: personId, awayFrom: from, awayUntil: until } = row
+  const who = (name: string | undefined, field: string) =>
+    scene.find(scene.people, name, 'person', `${path}/away/${field}`)
+  const seats = (away?.seats ?? []).map((seat) => {
+    const [product = '', seatType = ''] = seat.split('/')
+    const ofIt = scene.rows.holding.filter((one) => {
+      return one.personId === personId && one.product === product && one.seatType === seatType
+    })
+    return { holdingId: ofIt.at(-1)?.id ?? scene.makeId(), product, seatType }
+  })
+  return {
+    // Whoever is away in the book has gone already: nothing is left to begin.
+    ...{ id: scene.makeId(), personId, from: from!, until, state: row.state === 'away' ? 'running' : 'set' },
+    ...{ askedById: null, decidedById: who(away?.decidedBy, 'decidedBy'), keepSeats: away?.keepSeats ?? true, seats },
+    substituteId: who(away?.standIn, 'standIn'),
+    ...{ agreedMinor: away?.agreedMinor ?? 0, withoutSeats: false },
+  }
+}
+
+function readPlan(leaves: BookLeaving, personId: Id, path: string, scene: LeavingScene): void {
+  const { at, plannedAt, engagementBefore, handovers = [] } = leaves
+  const instant = scene.when(at, 'end')
+  scene.rows.departure.push({
+    ...{ id: scene.makeId(), personId, at: instant, state: 'planned', ended: null },
+    plannerId: scene.find(scene.people, leaves.plannedBy, 'person', `${path}/plannedBy`),
+    plannedAt: plannedAt ? scene.when(plannedAt, 'beginning') : instant,
+    engagementBefore: engagementBefore ? scene.when(engagementBefore, 'end') : null,
+    handovers: handovers.flatMap((one, index) => handoverOf(one, `${path}/handovers/${index}`, scene) ?? []),
+  })
+}
+
+function handoverOf(one: BookHandover, path: string, scene: LeavingScene): Handover | undefined {
+  const id = thingOf(one, `${path}/thing`, scene)
+  const taker = one.to ? takerOf(one.to, `${path}/to`, scene) : null
+  if (!id || taker === undefined) return undefined
+  const acceptBy = one.acceptBy ? scene.when(one.acceptBy, 'end') : null
+  return { what: one.what, id, taker, acceptBy, accepted: one.accepted ?? false }
+}
+
+/** A thing by the name people know it by. */
+function thingOf({ what, thing }: BookHandover, path: string, scene: LeavingScene): string | null | undefined {
+  if (what === 'things') return thing
+  if (what === 'report') return scene.find(scene.people, thing, 'person', path)
+  if (what === 'steward') return scene.place(thing, path)
+  if (what === 'group-led') return scene.find(scene.groups, thing, 'group', path)
+  if (what === 'approver') return scene.find(scene.roles, thing, 'role', path)
+  const known = new Map(scene.lines.map(({ id, name }) => [name.toLowerCase(), id]))
+  return scene.find(known, thing, 'line', path)
+}
+
+function takerOf(to: NonNullable<BookHandover['to']>, path: string, scene: LeavingScene): Taker | undefined {
+  const id = to.person
+    ? scene.find(scene.people, to.person, 'person', path)
+    : to.group
+      ? scene.find(scene.groups, to.group, 'group', path)
+      : scene.place(to.place ?? '', path)
+  return id ? { kind: to.person ? 'person' : to.group ? 'group' : 'place', id } : undefined
+}
+
+/** Products that are connected; their tokens are no part of a book and are entered again. */
+export function readConnections(connections: readonly BookConnection[] = [], scene: LeavingScene): void {
+  connections.forEach(({ product, scimAddress, thingsAddress = null, since }, at) => {
+    if (!scene.rows.product.some(({ code }) => code === product)) {
+      scene.problem('unknown-product', `There is no product “${product}” in this book.`, `/connections/${at}/product`)
+    }
+    const row = { product, scimAddress, thingsAddress, on: true, since: scene.when(since, 'beginning') }
+    scene.rows.connection.push({ id: scene.makeId(), ...row })
+  })
+}
