@@ -29,7 +29,7 @@ export function fillAccounts(products: readonly BenchProduct[], account: Account
   }
 }
 
-/** Connects them and waits until each has been compared once; answers how many accounts they hold. */
+/** Connects them and waits until each has been compared once, every account of it noted; answers how many they hold. */
 export async function connectProducts(
   products: readonly BenchProduct[],
   ask: Ask,
@@ -45,14 +45,9 @@ export async function connectProducts(
   let held = 0
   for (const { id, product } of connections) {
     await ask('PUT', `/connections/${id}/secret`, { token: `bench-${product}` })
-    const compared = async () =>
-      await ask<{ seenAt: string | null; open: number }>('GET', `/connections/${id}/accounts`)
-    let seen = await compared()
-    while (seen.seenAt === null) {
-      await sleep(500)
-      seen = await compared()
-    }
-    held += seen.open
+    const there = products.find(({ code }) => code === product)!.running.store.users().length
+    while ((await ask<{ open: number }>('GET', `/connections/${id}/accounts`)).open < there) await sleep(500)
+    held += there
   }
   return held
 }

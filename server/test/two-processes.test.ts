@@ -1,6 +1,8 @@
 import { once } from 'node:events'
+import { setTimeout as sleep } from 'node:timers/promises'
 import supertest from 'supertest'
-import { checkAccount, foundingEdits, type ProductSheet } from '@lodge/core'
+import { v7 as uuidv7 } from 'uuid'
+import { checkAccount, foundingEdits, readChange, type ProductSheet } from '@lodge/core'
 import { smallBook } from '../../core/test/small-book.ts'
 import { makeProductToken } from '../src/command-line/token-command.ts'
 import type { Running } from '../src/start.ts'
@@ -134,6 +136,43 @@ function writing(at: number): object {
       return { type: 'make-group', name: `Crew ${at}`, rule: [{ allOf: [{ field: 'kind', value: 'contractor' }] }] }
   }
 }
+
+test('whoever takes long to decide is not overtaken for ever: doors shut once, and the commit stands', async () => {
+  house = await openHouse(running)
+  const accountId = house.account.id
+  const other = await openLodge({ LODGE_DATABASE_URL: database })
+  const owner = { kind: 'person' as const, personId: house.idOf('Oriel') }
+  const rename = (at: number) => readChange({ type: 'change-settings', name: `Name ${at}` }, uuidv7).value!
+  const leave = readChange({ type: 'plan-departure', personId: house.idOf('Rafe') }, uuidv7).value!
+  let slow = true
+  // The other process commits as fast as it can, all the while.
+  const hurrying = (async () => {
+    let done = 0
+    for (; slow; done += 1) {
+      const changes = [rename(done)]
+      await other.lodge.committer.commit({ accountId, changes, actor: owner, via: { kind: 'schedule' } })
+    }
+    return done
+  })()
+  let looks = 0
+  const check = async () => {
+    looks += 1
+    await sleep(150)
+  }
+  const request = { accountId, changes: [leave], actor: owner, via: { kind: 'schedule' as const }, check }
+  const result = await running.lodge.committer.commit(request).finally(() => (slow = false))
+  expect(result.version).toBeGreaterThan(2)
+  expect(await hurrying).toBeGreaterThan(2)
+  // It was overtaken, and then had its turn.
+  expect(looks).toBe(3)
+  const { work } = running.lodge.pools
+  const count = async (sql: string) => ((await work.query(sql, [accountId])) as unknown as [[{ n: number }]])[0][0].n
+  expect(await count("SELECT COUNT(*) AS n FROM event WHERE account_id = ? AND kind = 'doors-shut'")).toBe(1)
+  const finishing = "SELECT COUNT(*) AS n FROM durable_work WHERE account_id = ? AND kind = 'finish-departure'"
+  expect(await count(finishing)).toBe(0)
+  expect(await verifyLedger(work, accountId)).toMatchObject({ ok: true })
+  await other.stop()
+})
 
 test('two processes that write at random agree with a fresh load afterwards, one killed with -9 in between', async () => {
   house = await openHouse(running)

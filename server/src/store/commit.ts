@@ -27,6 +27,8 @@ import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 const TRIES = 8
+/** Whoever was overtaken so often by other processes waits for the guard before deciding. */
+const OVERTAKEN = 2
 /** How long a departure's commit may take before somebody else finishes it. */
 const FINISH_AFTER_MICROSECONDS = 10_000_000
 
@@ -45,6 +47,9 @@ export interface CommitRequest {
   /** More edits than this are refused with {@link TooManyEdits}; the caller applies them in batches (model C2). */
   maximumEdits?: number
 }
+
+/** People whose doors a commit has shut ahead of itself, each with the work that would finish it. */
+type ShutDoors = Map<string, string>
 
 /** Somebody invited is reminded so long before their invitation runs out. */
 const REMINDED_BEFORE_MICROSECONDS = 3 * 86_400_000_000
@@ -102,9 +107,10 @@ export class Committer {
   }
 
   private async tryUntilIn(request: CommitRequest): Promise<CommitResult> {
+    const doors: ShutDoors = new Map()
     for (let attempt = 0; attempt < TRIES; attempt += 1) {
       try {
-        const result = await this.once(request)
+        const result = attempt < OVERTAKEN ? await this.once(request, doors) : await this.inTurn(request, doors)
         if (result) return result
       } catch (error) {
         if (isUnreachable(error)) {
@@ -119,8 +125,24 @@ export class Committer {
     throw tooBusy()
   }
 
-  /** One attempt; undefined if another process's commit came first. */
-  private async once(request: CommitRequest): Promise<CommitResult | undefined> {
+  /** An attempt that nobody overtakes: the guard is held while it is caught up on and decided. */
+  private inTurn(request: CommitRequest, doors: ShutDoors): Promise<CommitResult | undefined> {
+    return this.transaction(async (connection) => {
+      await connection.execute('SELECT version FROM account WHERE id = ? FOR UPDATE', [request.accountId])
+      await this.accounts.catchUp(request.accountId)
+      return this.once(request, doors, connection)
+    })
+  }
+
+  /**
+   * One attempt; undefined if another process's commit came first.
+   * @param held a connection that holds the guard; otherwise one is taken once it is decided.
+   */
+  private async once(
+    request: CommitRequest,
+    doors: ShutDoors,
+    held?: PoolConnection,
+  ): Promise<CommitResult | undefined> {
     const loaded = await this.accounts.get(request.accountId)
     if (!loaded) throw notFound()
     const ready = request.decided?.account === loaded.account ? request.decided : undefined
@@ -129,23 +151,18 @@ export class Committer {
     if (decision.problems.length > 0) throw refused(decision.problems)
     await request.check?.(loaded.account, now)
     if (decision.edits.length > (request.maximumEdits ?? Infinity)) throw new TooManyEdits()
-    const departures = await this.shutDoorsFirst(request, decision.effects, now)
+    await this.shutDoorsFirst(request, decision.effects, now, doors)
     const entry = entryOf(request, loaded, decision, now)
-    const connection = await this.pools.commits.getConnection()
-    let broken = false
     const { version } = entry.header
-    try {
-      const written = await this.write(connection, request, loaded, decision, entry, departures)
-      if (!written) return undefined
+    const put = async (connection: PoolConnection) => {
+      const written = await this.write(connection, request, loaded, decision, entry, doors)
       // At once, so that whoever reads that it stands finds it in memory as well.
       const { edits, values } = decision
-      this.accounts.absorb(request.accountId, { edits, values, version, committedAt: now, headHash: entry.hash })
-    } catch (error) {
-      broken = isUnreachable(error)
-      throw error
-    } finally {
-      await giveBack(connection, broken)
+      const commit = { edits, values, version, committedAt: now, headHash: entry.hash }
+      if (written) this.accounts.absorb(request.accountId, commit)
+      return written
     }
+    if (!(held ? await put(held) : await this.transaction(put))) return undefined
     this.listener.committed(request.accountId, version)
     for (const effect of decision.effects) {
       if (effect.kind === 'shut-for-now') this.listener.doorsShut(request.accountId, effect.personId)
@@ -154,16 +171,36 @@ export class Committer {
     return { version, at: now, decision }
   }
 
+  /** Begins a transaction; whoever is given it commits it, and what is not committed is put back. */
+  private async transaction<T>(work: (connection: PoolConnection) => Promise<T>): Promise<T> {
+    const connection = await this.pools.commits.getConnection()
+    let broken = false
+    try {
+      await connection.beginTransaction()
+      return await work(connection)
+    } catch (error) {
+      broken = isUnreachable(error)
+      throw error
+    } finally {
+      await giveBack(connection, broken)
+    }
+  }
+
   /**
    * Doors shut before the commit, which is then repeated until done (architecture, staleness: cut-off): what is left to
-   * do stands as durable work until the commit takes it away.
-   * @returns the ids of that work.
+   * do stands as durable work until the commit takes it away. Doors an earlier attempt shut are shut.
    */
-  private async shutDoorsFirst(request: CommitRequest, effects: readonly Effect[], now: Instant): Promise<string[]> {
+  private async shutDoorsFirst(
+    request: CommitRequest,
+    effects: readonly Effect[],
+    now: Instant,
+    doors: ShutDoors,
+  ): Promise<void> {
     const { accountId, actor } = request
-    const departures: string[] = []
+    // The pool of commits may be held by those that wait for their turn.
+    const { requests } = this.pools
     for (const effect of effects) {
-      if (effect.kind !== 'shut-doors') continue
+      if (effect.kind !== 'shut-doors' || doors.has(effect.personId)) continue
       const { personId, departureId } = effect
       const actorId = actor.kind === 'person' ? actor.personId : personId
       const work = {
@@ -171,13 +208,12 @@ export class Committer {
         kind: 'finish-departure',
         ids: { personId, actorId, ...(departureId ? { departureId } : {}) },
       }
-      departures.push(await insertWork(this.pools.commits, work, wallClock() + FINISH_AFTER_MICROSECONDS))
-      await endSessionsOf(this.pools.commits, accountId, personId, now, 'left')
-      await insertEvent(this.pools.commits, { kind: 'doors-shut', accountId, personId }, now)
+      doors.set(personId, await insertWork(requests, work, wallClock() + FINISH_AFTER_MICROSECONDS))
+      await endSessionsOf(requests, accountId, personId, now, 'left')
+      await insertEvent(requests, { kind: 'doors-shut', accountId, personId }, now)
       this.listener.doorsShut(accountId, personId)
     }
-    if (departures.length > 0) this.crash('doors')
-    return departures
+    if (doors.size > 0) this.crash('doors')
   }
 
   private async write(
@@ -186,11 +222,10 @@ export class Committer {
     loaded: Loaded,
     decision: Decision,
     entry: LedgerEntry,
-    departures: readonly string[],
+    doors: ShutDoors,
   ): Promise<boolean> {
     const { accountId } = request
     const { version, at } = entry.header
-    await connection.beginTransaction()
     const [guard] = await connection.execute(
       'UPDATE account SET version = version + 1, committed_at_us = ?, head_hash = ? WHERE id = ? AND version = ?',
       [at, entry.hash, accountId, loaded.account.version],
@@ -207,7 +242,7 @@ export class Committer {
     this.crash('rows')
     await writeEntry(connection, entry)
     await this.writeEffects(connection, request, decision, at)
-    for (const id of departures) await removeWork(connection, accountId, id)
+    for (const id of doors.values()) await removeWork(connection, accountId, id)
     await request.alongside?.(connection, at, version)
     if (request.idempotency) await insertAnswer(connection, request.idempotency, { version }, at)
     this.crash('ledger')
