@@ -18,7 +18,7 @@ import { bounceWorker } from './work/bounces.ts'
 import { standWork } from './store/work.ts'
 import { datesWorker } from './work/dates.ts'
 import { departureWorker } from './work/departures.ts'
-import { compareProductWorker, followGroupsWorker, followPersonWorker } from './work/following.ts'
+import { compareProductWorker, followGroupWorker, followPersonWorker } from './work/following.ts'
 import { leavingWorker } from './work/leaving.ts'
 import { digestMailWorker, digestWorker } from './work/digest.ts'
 import { docketRunWorker } from './work/docket-runs.ts'
@@ -80,7 +80,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   workshop.employ('dates', datesWorker(lodge))
   workshop.employ('departure-steps', leavingWorker(lodge))
   workshop.employ('follow-person', followPersonWorker(lodge))
-  workshop.employ('follow-groups', followGroupsWorker(lodge))
+  workshop.employ('follow-group', followGroupWorker(lodge))
   workshop.employ('compare-product', compareProductWorker(lodge))
   workshop.employ('month-ends', monthEndWorker(lodge))
 

@@ -68,11 +68,27 @@ export function openProductAccounts(account: Account, product: string, now: Inst
 
 /** The groups a product is to know: those with somebody in them who has an account there. */
 export function productGroups(account: Account, product: string, now: Instant): ProductGroup[] {
-  const open = new Set(openProductAccounts(account, product, now).map(({ externalId }) => externalId))
-  return [...account.all('group')].flatMap((group) => {
-    const memberIds = groupMembers(account, group, now).flatMap(({ id }) => (open.has(id) ? [id] : []))
-    return memberIds.length > 0 ? [{ externalId: group.id, displayName: group.name, memberIds: memberIds.sort() }] : []
-  })
+  return [...account.all('group')].flatMap(({ id }) => productGroup(account, id, product, now) ?? [])
+}
+
+/** One of them; undefined where the product is to know of none. */
+export function productGroup(account: Account, groupId: Id, product: string, now: Instant): ProductGroup | undefined {
+  const group = account.get('group', groupId)
+  if (!group) return undefined
+  const memberIds = groupMembers(account, group, now).flatMap((person) =>
+    isOpenIn(account, person, product, now) ? [person.id] : [],
+  )
+  return memberIds.length > 0
+    ? { externalId: group.id, displayName: group.name, memberIds: memberIds.sort() }
+    : undefined
+}
+
+/** Whether somebody's account in a product is to be open: they are in and hold a seat of it. */
+function isOpenIn(account: Account, person: PersonRow, product: string, now: Instant): boolean {
+  if (!isPresent(person, now)) return false
+  return account
+    .by('holding', 'person', person.id)
+    .some((one) => one.product === product && isHeldAt(account, one, now))
 }
 
 /** What a product's account differs in from what it should be; null if in nothing that counts. */

@@ -1,7 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import {
   decide,
-  groupsOf,
   recordOf,
   type Account,
   type Actor,
@@ -16,6 +15,7 @@ import { hashToken, type KeyRing } from '../signin/key-ring.ts'
 import { instantFor, type Accounts, type Loaded } from './accounts.ts'
 import { bringForward } from './dates.ts'
 import { insertEvent } from './events.ts'
+import { followed } from './followed.ts'
 import { forgetPerson } from './forget.ts'
 import { insertAnswer, type IdempotencyKey } from './idempotency.ts'
 import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
@@ -317,31 +317,6 @@ function entryOf(request: CommitRequest, loaded: Loaded, decision: Decision, now
     previous: loaded.headHash,
   }
   return buildEntry(head, changes.map(recordOf), decision.edits)
-}
-
-/** More people than this are compared all at once instead of one by one. */
-const FOLLOWED_ONE_BY_ONE = 50
-
-/** Whose accounts in connected products a commit may have altered: they follow it (RFC 7644). */
-function followed(accountId: string, edits: Decision['edits'], values: Decision['values'], after: Account): NewWork[] {
-  const connections = [...after.all('connection')].filter((one) => one.on)
-  if (connections.length === 0) return []
-  const people = new Set<string>()
-  let groups = false
-  for (const { table, key, before, after: row } of edits) {
-    if (table === 'person') people.add(key)
-    else if (table === 'holding') people.add(((row ?? before) as { personId: string }).personId)
-    groups ||= table === 'group' || table === 'membership'
-  }
-  for (const { personId, field } of values) if (field === 'name' || field === 'email') people.add(personId)
-  const ids = [...people].filter((id) => after.by('holding', 'person', id).length > 0)
-  const ofEach = (kind: string) =>
-    connections.map(({ id }) => ({ accountId, kind, ids: { connectionId: id, follow: 1 } }))
-  if (ids.length > FOLLOWED_ONE_BY_ONE) return ofEach('compare-product')
-  // Whose account is opened or closed is in the product's groups from then on, or no more.
-  groups ||= ids.some((id) => groupsOf(after, after.get('person', id)!).length > 0)
-  const one = ids.map((personId) => ({ accountId, kind: 'follow-person', ids: { personId } }))
-  return groups ? [...one, ...ofEach('follow-groups')] : one
 }
 
 /** A connection goes back with its own clock; one that failed is not used again. */

@@ -102,3 +102,18 @@ export async function seenAccounts(
     difference: row.difference,
   }))
 }
+
+/** The products' own ids of people's accounts, as last seen. */
+export async function remoteIdsOf(
+  connection: Queryable,
+  accountId: string,
+  connectionId: string,
+  people: readonly string[],
+): Promise<Map<string, string>> {
+  if (people.length === 0) return new Map()
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT person_id, remote_id FROM product_account WHERE account_id = ? AND connection_id = ? AND person_id IN (?)',
+    [accountId, connectionId, people],
+  )
+  return new Map(rows.map((row) => [row.person_id as string, row.remote_id as string]))
+}

@@ -4,6 +4,7 @@ import {
   nextAccountDate,
   openProductAccounts,
   productAccountOf,
+  productGroup,
   productGroups,
   type Account,
   type ConnectionRow,
@@ -13,7 +14,7 @@ import {
 import type { Lodge } from '../lodge.ts'
 import { ProductError } from '../protocols/product-http.ts'
 import { instantFor } from '../store/accounts.ts'
-import { forgetUnseen, noteAccounts, seenAccounts, type SeenAccount } from '../store/connections.ts'
+import { forgetUnseen, noteAccounts, remoteIdsOf, seenAccounts, type SeenAccount } from '../store/connections.ts'
 import { endSameWork } from '../store/work.ts'
 import { connected, connectionsOf, type ConnectedProduct } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
@@ -81,8 +82,8 @@ function seen(
   return { remoteId, personId, userName, active, seats, seenAt, difference }
 }
 
-/** A product's groups follow who is in them here; their accounts there are those last seen. */
-export function followGroupsWorker(lodge: Following): Worker {
+/** One group of a product follows who is in it here; their accounts there are those last seen. */
+export function followGroupWorker(lodge: Following): Worker {
   return async (work): Promise<Outcome> => {
     const { accountId, ids } = work
     await endSameWork(lodge.pools.work, work)
@@ -90,10 +91,11 @@ export function followGroupsWorker(lodge: Following): Worker {
     const loaded = await lodge.accounts.get(accountId)
     const row = loaded?.account.get('connection', String(ids.connectionId))
     if (!loaded || !row?.on) return { dropped: 'The connection is cut.' }
+    const groupId = String(ids.groupId)
     const { scim } = await connected(lodge, accountId, row)
-    const accounts = await seenAccounts(lodge.pools.work, accountId, row.id)
-    const remoteIds = new Map(accounts.flatMap(({ personId, remoteId }) => (personId ? [[personId, remoteId]] : [])))
-    await scim.followGroups(productGroups(loaded.account, row.product, instantFor(loaded, lodge.clock)), remoteIds)
+    const wanted = productGroup(loaded.account, groupId, row.product, instantFor(loaded, lodge.clock))
+    const remoteIds = await remoteIdsOf(lodge.pools.work, accountId, row.id, wanted?.memberIds ?? [])
+    await scim.followGroup(groupId, wanted, remoteIds)
     return 'done'
   }
 }

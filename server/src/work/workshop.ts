@@ -13,7 +13,7 @@ const LONGEST_WAIT_SECONDS = 15 * 60
 const RUNS = ['docket-run', 'dates', 'finish-departure']
 /** Products answer when they answer: nobody else waits for them, and doors there wait for no comparison. */
 const DEPARTURES = ['departure-steps']
-const PRODUCTS = ['follow-person', 'follow-groups', 'compare-product']
+const PRODUCTS = ['follow-person', 'follow-group', 'compare-product']
 const LANES: readonly Lane[] = [
   { kinds: RUNS, only: true },
   { kinds: DEPARTURES, only: true },

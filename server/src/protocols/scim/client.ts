@@ -80,19 +80,45 @@ export class ScimClient {
   async followGroups(wanted: readonly ProductGroup[], remoteIds: ReadonlyMap<string, string>): Promise<void> {
     const held = new Map((await this.pages('Groups')).map((one) => [text(one.externalId), one]))
     for (const group of wanted) {
-      const members = group.memberIds.flatMap((id) => (remoteIds.has(id) ? [{ value: remoteIds.get(id)! }] : []))
-      const old = held.get(group.externalId)
+      await this.bringGroup(held.get(group.externalId), group, remoteIds)
       held.delete(group.externalId)
-      const body = { displayName: group.displayName, members }
-      if (!old) await this.ask('POST', '/Groups', { schemas: [GROUP], externalId: group.externalId, ...body })
-      else if (!sameGroup(old, body)) {
-        const operations = Object.entries(body).map(([path, value]) => ({ op: 'replace' as const, path, value }))
-        await this.patch('Groups', text(old.id) ?? '', operations, null)
-      }
     }
-    for (const [externalId, old] of held) {
-      if (externalId) await this.ask('DELETE', `/Groups/${encodeURIComponent(text(old.id) ?? '')}`)
+    for (const [externalId, old] of held) if (externalId) await this.removeGroup(old)
+  }
+
+  /** Brings one group to what it should be; it is taken away where there should be none. */
+  async followGroup(
+    externalId: string,
+    wanted: ProductGroup | undefined,
+    remoteIds: ReadonlyMap<string, string>,
+  ): Promise<void> {
+    const filter = encodeURIComponent(`externalId eq ${JSON.stringify(externalId)}`)
+    const { status, body } = await this.ask('GET', `/Groups?filter=${filter}&count=2`)
+    if (status !== 200) throw new ProductError(`The product answers a search with ${status}.`, status)
+    const old = resourcesOf(body).find((one) => text(one.externalId) === externalId)
+    if (wanted) await this.bringGroup(old, wanted, remoteIds)
+    else if (old) await this.removeGroup(old)
+  }
+
+  private async bringGroup(
+    old: Record<string, unknown> | undefined,
+    { externalId, displayName, memberIds }: ProductGroup,
+    remoteIds: ReadonlyMap<string, string>,
+  ): Promise<void> {
+    const members = memberIds.flatMap((id) => (remoteIds.has(id) ? [{ value: remoteIds.get(id)! }] : []))
+    const body = { displayName, members }
+    if (!old) {
+      const { status, body: answer } = await this.ask('POST', '/Groups', { schemas: [GROUP], externalId, ...body })
+      if (status !== 201)
+        throw new ProductError(`The product will not make a group: ${status}. ${detailOf(answer)}`, status)
+    } else if (!sameGroup(old, body)) {
+      const operations = Object.entries(body).map(([path, value]) => ({ op: 'replace' as const, path, value }))
+      await this.patch('Groups', text(old.id) ?? '', operations, null)
     }
+  }
+
+  private async removeGroup(old: Record<string, unknown>): Promise<void> {
+    await this.ask('DELETE', `/Groups/${encodeURIComponent(text(old.id) ?? '')}`)
   }
 
   private async read(remoteId: string): Promise<HeldAccount | undefined> {

@@ -1,0 +1,58 @@
+import { groupsOf, type Account, type Decision, type Id, type PersonRow } from '@lodge/core'
+import type { NewWork } from './work.ts'
+
+/** More people or groups than this are compared all at once instead of one by one. */
+const PEOPLE_ONE_BY_ONE = 50
+const GROUPS_ONE_BY_ONE = 20
+
+/** Whose accounts, and which groups, in connected products a commit may have altered: they follow it (RFC 7644). */
+export function followed(
+  accountId: string,
+  edits: Decision['edits'],
+  values: Decision['values'],
+  after: Account,
+): NewWork[] {
+  const connections = [...after.all('connection')].filter((one) => one.on)
+  if (connections.length === 0) return []
+  const { people, groups } = concerned(edits, after)
+  for (const { personId, field } of values) if (field === 'name' || field === 'email') people.add(personId)
+  const known = [...people].filter((id) => after.by('holding', 'person', id).length > 0)
+  if (known.length > PEOPLE_ONE_BY_ONE || groups.size > GROUPS_ONE_BY_ONE) {
+    return connections.map(({ id }) => ({ accountId, kind: 'compare-product', ids: { connectionId: id, follow: 1 } }))
+  }
+  return [
+    ...known.map((personId) => ({ accountId, kind: 'follow-person', ids: { personId } })),
+    ...connections.flatMap(({ id }) =>
+      [...groups].map((groupId) => ({ accountId, kind: 'follow-group', ids: { connectionId: id, groupId } })),
+    ),
+  ]
+}
+
+/** Whose records and seats were altered, and the groups that have other members, or members with another account, since. */
+function concerned(edits: Decision['edits'], after: Account): { people: Set<Id>; groups: Set<Id> } {
+  const [people, groups] = [new Set<Id>(), new Set<Id>()]
+  for (const { table, key, before, after: row } of edits) {
+    if (table === 'group') groups.add(key)
+    else if (table === 'membership') groups.add(((row ?? before) as { groupId: Id }).groupId)
+    else if (table === 'person') {
+      people.add(key)
+      for (const id of groupsMoved(after, before as PersonRow | null, row as PersonRow | null)) groups.add(id)
+    } else if (table === 'holding') {
+      const { personId } = (row ?? before) as { personId: Id }
+      people.add(personId)
+      const person = after.get('person', personId)
+      for (const id of person ? groupsOf(after, person) : []) groups.add(id)
+    }
+  }
+  return { people, groups }
+}
+
+/** Groups whoever joined or quit by rule; all of theirs where they came in or are out. */
+function groupsMoved(account: Account, before: PersonRow | null, after: PersonRow | null): Id[] {
+  const [was, is] = [before, after].map((row) => (row ? groupsOf(account, row) : []))
+  const isSame = (['state', 'engagementFrom', 'engagementUntil', 'awayFrom', 'awayUntil'] as const).every(
+    (field) => before?.[field] === after?.[field],
+  )
+  if (!isSame) return [...was!, ...is!]
+  return [...was!.filter((id) => !is!.includes(id)), ...is!.filter((id) => !was!.includes(id))]
+}
