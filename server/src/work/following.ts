@@ -15,7 +15,7 @@ import type { Lodge } from '../lodge.ts'
 import { ProductError } from '../protocols/product-http.ts'
 import { instantFor } from '../store/accounts.ts'
 import { forgetUnseen, noteAccounts, remoteIdsOf, seenAccounts, type SeenAccount } from '../store/connections.ts'
-import { endSameWork } from '../store/work.ts'
+import { endSameWork, type WorkRow } from '../store/work.ts'
 import { connected, connectionsOf, type ConnectedProduct } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
@@ -82,22 +82,32 @@ function seen(
   return { remoteId, personId, userName, active, seats, seenAt, difference }
 }
 
-/** One group of a product follows who is in it here; their accounts there are those last seen. */
-export function followGroupWorker(lodge: Following): Worker {
-  return async (work): Promise<Outcome> => {
-    const { accountId, ids } = work
-    await endSameWork(lodge.pools.work, work)
+/** Work with one connected product, what waits for the same done with it. */
+function productWorker(
+  lodge: Following,
+  work: (product: ConnectedProduct, account: Account, now: Instant, ids: WorkRow['ids']) => Promise<Outcome>,
+): Worker {
+  return async (row): Promise<Outcome> => {
+    const { accountId, ids } = row
+    await endSameWork(lodge.pools.work, row)
     await lodge.accounts.catchUp(accountId)
     const loaded = await lodge.accounts.get(accountId)
-    const row = loaded?.account.get('connection', String(ids.connectionId))
-    if (!loaded || !row?.on) return { dropped: 'The connection is cut.' }
+    const connection = loaded?.account.get('connection', String(ids.connectionId))
+    if (!loaded || !connection?.on) return { dropped: 'The connection is cut.' }
+    const product = await connected(lodge, accountId, connection)
+    return work(product, loaded.account, instantFor(loaded, lodge.clock), ids)
+  }
+}
+
+/** One group of a product follows who is in it here; their accounts there are those last seen. */
+export function followGroupWorker(lodge: Following): Worker {
+  return productWorker(lodge, async ({ row, scim }, account, now, ids) => {
     const groupId = String(ids.groupId)
-    const { scim } = await connected(lodge, accountId, row)
-    const wanted = productGroup(loaded.account, groupId, row.product, instantFor(loaded, lodge.clock))
-    const remoteIds = await remoteIdsOf(lodge.pools.work, accountId, row.id, wanted?.memberIds ?? [])
+    const wanted = productGroup(account, groupId, row.product, now)
+    const remoteIds = await remoteIdsOf(lodge.pools.work, account.id, row.id, wanted?.memberIds ?? [])
     await scim.followGroup(groupId, wanted, remoteIds)
     return 'done'
-  }
+  })
 }
 
 /**
@@ -106,21 +116,13 @@ export function followGroupWorker(lodge: Following): Worker {
  * was altered in the product is noted as a difference, each for somebody to mend.
  */
 export function compareProductWorker(lodge: Following): Worker {
-  return async (work): Promise<Outcome> => {
-    const { accountId, ids } = work
-    await endSameWork(lodge.pools.work, work)
-    await lodge.accounts.catchUp(accountId)
-    const loaded = await lodge.accounts.get(accountId)
-    const row = loaded?.account.get('connection', String(ids.connectionId))
-    if (!loaded || !row?.on) return { dropped: 'The connection is cut.' }
-    const now = instantFor(loaded, lodge.clock)
-    const product = await connected(lodge, accountId, row)
-    await compare(lodge, accountId, loaded.account, product, now)
+  return productWorker(lodge, async (product, account, now, ids) => {
+    await compare(lodge, account.id, account, product, now)
     if (ids.follow) return 'done'
-    const next = nextAccountDate(loaded.account, now)
+    const next = nextAccountDate(account, now)
     const wait = next === null ? Infinity : (next - now) / 1_000_000 + 1
     return { againInSeconds: Math.min(COMPARED_EVERY_SECONDS, wait) }
-  }
+  })
 }
 
 /** One comparison: people first, then groups, and what was seen is noted. */

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { DepartureThingView } from '@lodge/core'
-import { computed, onScopeDispose, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import type { NewChange, ShownPreview } from '../api/types.ts'
 import EffectBlocks from '../docket/EffectBlocks.vue'
+import { afterPause } from '../state/after-pause.ts'
 import { useSession } from '../state/session.ts'
 
 // Beside a plan of leaving: what it would do to people, places and money as it is put together (model S8), and what
@@ -14,16 +15,7 @@ const { t } = useI18n()
 const session = useSession()
 const shown = ref<ShownPreview | null>(null)
 const problems = ref<string[]>([])
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
-  () => props.change,
-  () => {
-    clearTimeout(timer)
-    timer = setTimeout(() => void look(), 300)
-  },
-  { immediate: true },
-)
-onScopeDispose(() => clearTimeout(timer))
+afterPause(() => props.change, look)
 
 async function look(): Promise<void> {
   if (!props.change) return void (shown.value = null)

@@ -1,7 +1,8 @@
 import type { DepartureThingView, HandoverGain } from '@lodge/core'
-import { onScopeDispose, ref, watch } from 'vue'
+import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
+import { afterPause } from './after-pause.ts'
 import { useSession } from './session.ts'
 
 /** What stands beneath a taker: what they gain, or why it would wait. */
@@ -20,16 +21,7 @@ export function useHandoverGains(personId: () => string, handovers: () => Record
   const { t } = useI18n()
   const session = useSession()
   const gains = ref(new Map<string, HandoverGain>())
-  let timer: ReturnType<typeof setTimeout> | undefined
-  watch(
-    handovers,
-    () => {
-      clearTimeout(timer)
-      timer = setTimeout(() => void look(), 300)
-    },
-    { immediate: true },
-  )
-  onScopeDispose(() => clearTimeout(timer))
+  afterPause(handovers, look)
 
   async function look(): Promise<void> {
     const path = session.path(`/people/${personId()}/gains`)
