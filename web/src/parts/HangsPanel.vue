@@ -2,11 +2,11 @@
 import type { Hang, HangKind } from '@lodge/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { countsOf, type InProduct } from '../logic/in-products.ts'
 import { amount } from '../logic/money.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useInProducts } from '../state/in-products.ts'
 import { useSession } from '../state/session.ts'
 
 // What hangs on somebody: what would be left without them is handed over into the docket, what ends with them is shown.
@@ -18,17 +18,8 @@ const { choices } = useChoices()
 const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
   session.path(`/people/${props.personId}/hangs`),
 )
-const { data: inProducts } = useFetched<{ products: InProduct[] }>(() =>
-  session.path(`/people/${props.personId}/in-products`),
-)
-/** In words: how many of each kind, or why the product does not say. */
-function lying({ things, problem }: InProduct): string {
-  if (problem) return t('leaving.held.away', { why: problem })
-  return countsOf(things)
-    .map(({ kind, count }) => t(`leaving.held.${kind}`, { count }, count))
-    .join(', ')
-}
-const lie = computed(() => (inProducts.value?.products ?? []).filter((one) => one.problem || one.things.length > 0))
+const { products, counted } = useInProducts(() => props.personId)
+const lie = computed(() => products.value.filter((one) => one.problem || one.things.length > 0))
 const PASSED: readonly HangKind[] = ['report', 'steward', 'group-led', 'invitation', 'link', 'plan']
 const takerId = ref('')
 watch(data, (found) => (takerId.value ||= found?.takerId ?? ''))
@@ -82,7 +73,10 @@ function handOver(kinds: HangKind[] | null, leave = false): void {
       <h4>{{ t('hangs.inProducts') }}</h4>
       <p v-for="one in lie" :key="one.product" class="line">
         <span
-          ><strong>{{ one.name }}</strong> <span :class="{ brass: one.problem }">{{ lying(one) }}</span></span
+          ><strong>{{ one.name }}</strong>
+          <span :class="{ brass: one.problem }">{{
+            one.problem ? t('leaving.held.away', { why: one.problem }) : counted(one)
+          }}</span></span
         >
       </p>
     </template>

@@ -10,6 +10,7 @@ import ThingsInProduct from './ThingsInProduct.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useInProducts } from '../state/in-products.ts'
 import { useHandoverGains } from '../state/handover-gains.ts'
 import { useSession } from '../state/session.ts'
 import type { InProduct } from '../logic/in-products.ts'
@@ -72,17 +73,15 @@ function chooseGroup(all: readonly DepartureThingView[], value: string): void {
 }
 
 /** What lies in each product, as it says itself; asked beside the plan, which does not wait for it. */
-const { data: inProducts } = useFetched<{ products: InProduct[] }>(() =>
-  session.path(`/people/${props.personId}/in-products`),
-)
-const lying = computed(() => (inProducts.value?.products ?? []).flatMap((one) => one.things))
+const { products, counted } = useInProducts(() => props.personId)
+const lying = computed(() => products.value.flatMap((one) => one.things))
 /** What is let go: things without a taker, and single ones of a product for which that was chosen. */
 const without = computed(() => {
   const single = lying.value.filter((one) => one.chosen || chosen.has(keyOf(one)))
   return [...things.value, ...single].filter((one) => takerOf(one) === null).length
 })
 function heldIn({ what, id }: DepartureThingView): InProduct | undefined {
-  return what === 'things' ? inProducts.value?.products.find((one) => one.product === id) : undefined
+  return what === 'things' ? products.value.find((one) => one.product === id) : undefined
 }
 
 const gainOf = useHandoverGains(
@@ -260,6 +259,7 @@ function putDown(): void {
               <ThingsInProduct
                 v-if="heldIn(thing)"
                 :held="heldIn(thing)!"
+                :counted="counted(heldIn(thing)!)"
                 :options="optionsFor(thing)"
                 :disabled="!control?.enabled"
                 :taker-of="(one) => takerOfSingle(one, thing)"

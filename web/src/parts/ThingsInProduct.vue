@@ -2,7 +2,7 @@
 import type { ThingInProductView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { countsOf, type InProduct } from '../logic/in-products.ts'
+import type { InProduct } from '../logic/in-products.ts'
 import type { GainText } from '../state/handover-gains.ts'
 import GainLine from './GainLine.vue'
 
@@ -10,6 +10,8 @@ import GainLine from './GainLine.vue'
 // chosen; otherwise it goes where the product's things go.
 const props = defineProps<{
   held: InProduct
+  /** How many there are, in words. */
+  counted: string
   options: readonly { value: string; text: string }[]
   disabled: boolean
   takerOf: (thing: ThingInProductView) => string
@@ -17,16 +19,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [thing: ThingInProductView, value: string] }>()
 /** So many are listed, each with its choice. */
-const LISTED = 200
+const LISTED = 50
 const { t } = useI18n()
 const open = ref(false)
 const listed = computed(() => (open.value ? props.held.things.slice(0, LISTED) : []))
 const more = computed(() => (open.value ? props.held.things.length - listed.value.length : 0))
-const counts = computed(() =>
-  countsOf(props.held.things)
-    .map(({ kind, count }) => t(`leaving.held.${kind}`, { count }, count))
-    .join(', '),
-)
 </script>
 
 <template>
@@ -34,7 +31,7 @@ const counts = computed(() =>
     <td colspan="2">
       <small v-if="held.problem" class="brass">{{ t('leaving.held.away', { why: held.problem }) }}</small>
       <small v-else-if="held.things.length === 0" class="muted">{{ t('leaving.held.nothing') }}</small>
-      <button v-else type="button" class="unfold" :aria-expanded="open" @click="open = !open">{{ counts }}</button>
+      <button v-else type="button" class="unfold" :aria-expanded="open" @click="open = !open">{{ counted }}</button>
     </td>
   </tr>
   <tr v-for="thing in listed" :key="thing.id" class="within">

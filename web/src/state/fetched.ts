@@ -10,8 +10,11 @@ export interface Fetched<T> {
   again(): Promise<void>
 }
 
-/** @param path where to ask; null asks nothing. */
-export function useFetched<T>(path: () => string | null): Fetched<T> {
+/**
+ * @param path where to ask; null asks nothing.
+ * @param stays what others answer for us is asked once, not whenever anything changes here.
+ */
+export function useFetched<T>(path: () => string | null, stays = false): Fetched<T> {
   const live = useLive()
   const data = ref<T | null>(null) as Ref<T | null>
   const error = ref<ApiError | null>(null)
@@ -40,7 +43,7 @@ export function useFetched<T>(path: () => string | null): Fetched<T> {
   }
 
   let retry: ReturnType<typeof setTimeout> | undefined
-  watch([path, () => live.turn], () => void again(), { immediate: true })
+  watch([path, () => (stays ? 0 : live.turn)], () => void again(), { immediate: true })
   onScopeDispose(() => {
     turn += 1
     clearTimeout(retry)
