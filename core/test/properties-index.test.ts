@@ -1,16 +1,19 @@
 import fc from 'fast-check'
 import {
   AccessIndex,
+  Account,
   areasAt,
+  countSeats,
   countsOf,
   isOwnArea,
   peopleAt,
   placesOf,
+  productAt,
   rank,
   readBook,
   readInstant,
+  TABLE_NAMES,
   walk,
-  type Account,
   type Instant,
   type Level,
 } from '../src/index.ts'
@@ -141,6 +144,42 @@ test('an index that followed equals one made anew', () => {
         const [one, other] = [countsOf(index, area ? { area } : {}), countsOf(fresh, area ? { area } : {})]
         for (const place of account.all('place')) expect(one.peopleAt(place.id)).toBe(other.peopleAt(place.id))
         for (const person of account.all('person')) expect(one.placesOf(person.id)).toBe(other.placesOf(person.id))
+      }
+    }),
+    { numRuns: RUNS },
+  )
+})
+
+test('seats counted once, and moved with each commit, are those counted anew', () => {
+  fc.assert(
+    fc.property(randomBook, fc.array(step, { maxLength: 8 }), (book, steps) => {
+      let { account, now } = open(book)
+      account.attach(AccessIndex.of(account, now))
+      const types = [...account.all('product')].flatMap(({ code }) =>
+        (productAt(account, code, now)?.sheet.seatTypes ?? []).map((type) => [code, type.code] as const),
+      )
+      const expectCounted = () => {
+        const rows = Object.fromEntries(TABLE_NAMES.map((name) => [name, [...account.all(name)]]))
+        const anew = Account.of(account.id, account.version, rows)
+        for (const [product, type] of types) {
+          for (const instant of [now, now, now + 40 * 86_400_000_000]) {
+            expect(countSeats(account, product, type, instant)).toEqual(countSeats(anew, product, type, instant))
+          }
+        }
+      }
+      expectCounted()
+      for (const one of steps) {
+        if ('passTo' in one) now = Math.max(now, one.passTo)
+        else {
+          const tried = tryOut(account, one.change, now, true)
+          if (!tried || tried.decision.problems.length > 0) continue
+          account = account.absorb(tried.decision.edits, tried.decision.values, account.version + 1, now)
+        }
+        account.attached!.advance(now)
+        expectCounted()
+        now += 1
+        account.attached!.advance(now)
+        expectCounted()
       }
     }),
     { numRuns: RUNS },

@@ -44,11 +44,11 @@ export function compare(before: Account, after: Account, impact: Impact, now: In
 const NOTHING: readonly AreaMove[] = []
 const NOWHERE: Coverings = []
 
-/** The instants looked at, and from each on what differs; no segments where nothing ever does. */
-interface Stretches {
-  ordered: readonly Instant[]
-  segments: readonly (readonly AreaMove[])[]
-}
+/** What differs for a while; the places at which it does share it. */
+type Stretch = Pick<Move, 'from' | 'until' | 'areas'>
+type Stretches = readonly Stretch[]
+
+const NO_STRETCHES: Stretches = []
 
 class Comparison {
   private readonly differences = new Map<Standpoint | undefined, Map<Standpoint | undefined, readonly AreaMove[]>>()
@@ -69,7 +69,7 @@ class Comparison {
     const wasCovering = was ? this.before.covering(was, placeId) : NOWHERE
     const isCovering = is ? this.after.covering(is, placeId) : NOWHERE
     const stopped = `${was && this.before.isStopped(was, placeId)} ${is && this.after.isStopped(is, placeId)}`
-    const { ordered, segments } = this.stretchesOf(personId, stopped, wasCovering, isCovering, () => {
+    const stretches = this.stretchesOf(personId, stopped, wasCovering, isCovering, () => {
       const instants = new Set<Instant>([this.now])
       const ability = this.measure === 'ability'
       this.before.boundaries(ability ? was : undefined, wasCovering, instants, this.now)
@@ -81,9 +81,9 @@ class Comparison {
           is && this.standpoint(this.after, is, isCovering, placeId, instant),
         ),
       )
-      return { ordered, segments: segments.some((areas) => areas.length > 0) ? segments : [] }
+      return segments.some((areas) => areas.length > 0) ? collect(ordered, segments) : NO_STRETCHES
     })
-    if (segments.length > 0) collect(personId, placeId, ordered, segments, moves)
+    for (const { from, until, areas } of stretches) moves.push({ personId, placeId, from, until, areas })
   }
 
   /** Where the same routes cover two places, somebody's answers there differ alike: worked out once for each person. */
@@ -123,27 +123,19 @@ class Comparison {
   }
 }
 
-/** Half-open stretches over which the same areas differ alike; areas with the same stretch stand in one move. */
-function collect(
-  personId: Id,
-  placeId: Id,
-  instants: readonly Instant[],
-  segments: readonly (readonly AreaMove[])[],
-  moves: Move[],
-): void {
-  if (segments.every((areas) => areas === segments[0])) {
-    moves.push({ personId, placeId, from: instants[0]!, until: null, areas: segments[0]! })
-    return
-  }
+/** Half-open stretches over which the same areas differ alike; areas with the same stretch stand together. */
+function collect(instants: readonly Instant[], segments: readonly (readonly AreaMove[])[]): Stretches {
+  if (segments.every((areas) => areas === segments[0]))
+    return [{ from: instants[0]!, until: null, areas: segments[0]! }]
   const open = new Map<string, { move: AreaMove; from: Instant }>()
-  const closed = new Map<string, Move & { areas: AreaMove[] }>()
+  const closed = new Map<string, Stretch & { areas: AreaMove[] }>()
   const close = (key: string, until: Instant | null) => {
     const { move, from } = open.get(key)!
     open.delete(key)
     const stretch = `${from} ${until}`
     const known = closed.get(stretch)
     if (known) known.areas.push(move)
-    else closed.set(stretch, { personId, placeId, from, until, areas: [move] })
+    else closed.set(stretch, { from, until, areas: [move] })
   }
   segments.forEach((areas, at) => {
     const now = new Map(areas.map((area) => [area.area.key, area]))
@@ -154,7 +146,7 @@ function collect(
     for (const [key, move] of now) if (!open.has(key)) open.set(key, { move, from: instants[at]! })
   })
   for (const key of [...open.keys()]) close(key, null)
-  moves.push(...closed.values())
+  return [...closed.values()]
 }
 
 function isAlike(one: AreaMove, other: AreaMove): boolean {

@@ -13,6 +13,10 @@ export interface Attached {
   advance(instant: Instant): void
   /** Takes a commit's edits in, which the account has by now. */
   absorbed(account: Account, edits: readonly RowEdit[]): void
+  /** Whether an instant lies in {@link stretch}, of that very account. */
+  standsFor(account: Account, instant: Instant): boolean
+  /** The half-open stretch of time in which nothing begins or ends by its date. */
+  readonly stretch: { from: Instant; until: Instant }
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Account } from '../account/account.ts'
+import { carryOver, type Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
@@ -84,30 +84,70 @@ interface Occupancy {
   reserved: number
 }
 
-const MAXIMUM_OCCUPANCIES = 200
+/** What was counted, and for which stretch of time it holds. */
+interface Counted extends Occupancy {
+  from: Instant
+  until: Instant
+}
 
-/** For the few types and instants asked about: while holdings and people stay, what was counted stays. */
-const occupancies = new Remembered(['holding', 'person'], () => new Map<string, Occupancy>())
+const MAXIMUM_COUNTED = 200
 
-/** How many hold a type; of an account seen through edits only the holdings and people concerned are counted anew. */
+/** By type, for the few instants asked about: while holdings and people stay, what was counted stays. */
+const occupancies = new Remembered(['holding', 'person'], () => new Map<string, Counted[]>())
+
+/**
+ * How many hold a type; as long as nothing begins or ends they are counted once, and of an account seen through edits only
+ * the holdings and people concerned are counted anew.
+ */
 function occupancyOf(account: Account, type: string, instant: Instant): Occupancy {
   const known = occupancies.of(account)
-  const key = `${type} ${instant}`
-  const found = known.get(key)
+  const list = known.get(type) ?? []
+  const found = list.find((one) => one.from <= instant && instant < one.until)
   if (found) return found
-  const { under } = account
-  const counted = { taken: 0, reserved: 0 }
+  const { under, attached } = account
+  const stands = attached?.standsFor(account, instant)
+  const counted = { ...(stands ? attached!.stretch : { from: instant, until: instant + 1 }), taken: 0, reserved: 0 }
   if (under) {
     const touched = touchedHoldings(account, under)
-    const rowsIn = (one: Account) =>
-      [...touched].flatMap((id) => one.get('holding', id) ?? []).filter((row) => typeOf(row) === type)
-    Object.assign(counted, occupancyOf(under, type, instant))
-    addTo(counted, under, rowsIn(under), instant, -1)
-    addTo(counted, account, rowsIn(account), instant, 1)
+    const before = occupancyOf(under, type, instant)
+    counted.taken = before.taken
+    counted.reserved = before.reserved
+    addTo(counted, under, ofType(under, touched, type), instant, -1)
+    addTo(counted, account, ofType(account, touched, type), instant, 1)
   } else addTo(counted, account, account.by('holding', 'type', type), instant, 1)
-  if (known.size >= MAXIMUM_OCCUPANCIES) known.clear()
-  known.set(key, counted)
+  known.set(type, [counted, ...list.slice(0, MAXIMUM_COUNTED - 1)])
   return counted
+}
+
+/** A commit moves what was counted for its instant with it: only what it concerns is counted anew. */
+carryOver((before, edits) => {
+  const known = occupancies.known(before)
+  const stretch = before.attached?.stretch
+  if (!known || !stretch) return undefined
+  const touched = new Set<Id>()
+  const people = edits.flatMap((edit) => (edit.table === 'person' ? [edit.key] : []))
+  for (const edit of edits) if (edit.table === 'holding') touched.add(edit.key)
+  for (const id of people) for (const one of before.by('holding', 'person', id)) touched.add(one.id)
+  const moved = [...known].flatMap(([type, list]) => {
+    const last = list.find((one) => one.from === stretch.from && one.until === stretch.until)
+    if (!last) return []
+    const counted = { ...last }
+    addTo(counted, before, ofType(before, touched, type), stretch.from, -1)
+    return [[type, counted] as const]
+  })
+  return (after) => {
+    const next = after.attached!.stretch
+    for (const id of people) for (const one of after.by('holding', 'person', id)) touched.add(one.id)
+    for (const [type, counted] of moved) {
+      addTo(counted, after, ofType(after, touched, type), next.from, 1)
+      Object.assign(counted, next)
+    }
+    occupancies.keep(after, new Map(moved.map(([type, counted]) => [type, [counted]])))
+  }
+})
+
+function ofType(account: Account, ids: ReadonlySet<Id>, type: string): HoldingRow[] {
+  return [...ids].flatMap((id) => account.get('holding', id) ?? []).filter((row) => typeOf(row) === type)
 }
 
 function touchedHoldings(account: Account, under: Account): Set<Id> {
