@@ -64,7 +64,7 @@ function seatPreview(start: Account, now: number, scale: number): Yardstick {
     const plain = { type: 'change-seat', holdingId: holding.id, seatType: 'crew-lead' }
     const change = readChange(plain, makeId).value!
     // Time goes on from one to the next, as the server brings an account to each instant it is asked at.
-    const instant = now + 10 + round
+    const instant = Math.max(now, account.attached!.stretch.from) + 1
     account.attached!.advance(instant)
     const took = timeOf(() => preview(account, [change], actor, instant))
     if (round >= 0) times.push(took)
