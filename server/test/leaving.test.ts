@@ -8,6 +8,7 @@ import supertest from 'supertest'
 import { v7 as uuidv7 } from 'uuid'
 import { readBook, readInstant, writeBook, type StepRow } from '@lodge/core'
 import { startProduct, type RunningProduct } from '@lodge/standins/product'
+import { smallBook } from '../../core/test/small-book.ts'
 import { bringForward } from '../src/store/dates.ts'
 import { verifyLedger } from '../src/store/ledger.ts'
 import type { Running } from '../src/start.ts'
@@ -308,6 +309,38 @@ describe('a departure (model X4)', () => {
     product.faults.down = false
     await until(async () => (await stepsOf('Rafe')).find(({ kind }) => kind === 'close')!.state === 'done')
     expect(remote('Rafe')!.attributes.active).toBe(false)
+  })
+
+  test('a product that answers late holds no other one up', async () => {
+    const other = await startProduct()
+    allowed.push(`http://127.0.0.1:${other.port}`)
+    house = await openHouse(running, (domain) => {
+      const book = smallBook(domain)
+      const [log] = book.products
+      const sheets = log!.sheets.map((one) => ({ ...one, sheet: { ...one.sheet, code: 'map', name: 'Garden Map' } }))
+      const rafe = book.people.find(({ name }) => name?.startsWith('Rafe'))!
+      rafe.seats = [...(rafe.seats ?? []), { seat: 'map/field', from: '2026-06-01' }]
+      return { ...book, products: [...book.products, { ...log!, code: 'map', sheets, stock: [] }] }
+    })
+    owner = await house.as('Oriel')
+    await connect({ scimAddress: product.scimAddress })
+    const there = () => other.store.users().find(({ attributes }) => attributes.externalId === house.idOf('Rafe'))
+    await apply(house, owner, [{ type: 'connect-product', product: 'map', scimAddress: other.scimAddress }])
+    const { connections } = (await owner.get(house.path('/connections')).expect(200)).body
+    const { id } = connections.find((one: { product: string }) => one.product === 'map')
+    const secret = { token: other.token }
+    await owner
+      .put(house.path(`/connections/${id}/secret`))
+      .send(secret)
+      .expect(204)
+    await until(async () => there()?.attributes.active === true)
+    product.faults.slowMilliseconds = 3000
+    await apply(house, owner, [leaving('Rafe')])
+    await until(async () => there()!.attributes.active === false)
+    expect(remote('Rafe')!.attributes.active).toBe(true)
+    product.faults.slowMilliseconds = 0
+    await until(async () => remote('Rafe')!.attributes.active === false)
+    await other.stop()
   })
 
   test('a thing the product will not pass on blocks its own step and waits for somebody', async () => {

@@ -48,11 +48,13 @@ export function leavingWorker(lodge: Leaving): Worker {
     if (departure?.state === 'planned' && attempts < TRIES) return { againInSeconds: 1 }
     if (!account || departure?.state !== 'running') return 'done'
     const open = stepsOf(account, departureId).filter(({ state }) => state === 'waiting')
-    const went: Went[] = []
-    for (const product of new Set(open.flatMap((step) => (isInProduct(step) ? [step.subject] : [])))) {
+    const products = new Set(open.flatMap((step) => (isInProduct(step) ? [step.subject] : [])))
+    // Beside each other: one that answers late delays only its own.
+    const each = [...products].map((product) => {
       const steps = open.filter((step) => isInProduct(step) && step.subject === product)
-      went.push(...(await inProduct(lodge, accountId, account, departure, product, steps, attempts)))
-    }
+      return inProduct(lodge, accountId, account, departure, product, steps, attempts)
+    })
+    const went = (await Promise.all(each)).flat()
     crash(lodge, 'steps')
     await note(lodge, accountId, departureId, account, went)
     await finish(lodge, accountId, departureId)
