@@ -284,10 +284,10 @@ test('planned for Friday and done when Friday has come; signed, looked at again,
   await demo.interrupt()
   Object.assign(demo, await startDemo(demo.directory, { LODGE_NOW: '2026-06-22T09:00:00+01:00' }))
   await signIn(page, demo)
-  await goTo(page, 'Departures')
   // While its steps are done the line moves from one part of the list to another, and may slip away from under a click.
   const hasLeft = page.getByRole('heading', { level: 1, name: /^Cormac Eddery has left/ })
   await expect(async () => {
+    await goTo(page, 'Departures')
     await page.getByRole('link', { name: /Cormac Eddery/ }).click({ timeout: 3_000 })
     await expect(hasLeft).toBeVisible({ timeout: 5_000 })
   }).toPass()
