@@ -210,7 +210,7 @@ async function oneDeparture(ids: readonly string[], takerId: string, scale: numb
     {
       name: `Its accounts closed and things passed on, read back`,
       value: median(done),
-      against: 5000 * scale,
+      against: 2000 * scale,
       ...unit,
     },
   ]

@@ -72,6 +72,12 @@ describe('what a commit has followed in connected products', () => {
     expect(after(connect, rule, kind).work).toEqual(['follow-person Rafe', 'follow-group Clients'])
   })
 
+  test('nobody who never held a seat, whatever groups hold them by rule', () => {
+    const rule = () => ({ type: 'make-group', name: 'Office', rule: [{ allOf: [{ field: 'kind', value: 'staff' }] }] })
+    const kind = () => ({ type: 'change-person', personId: idOf('Tamsin'), kind: 'contractor' })
+    expect(after(connect, rule, kind).work).toEqual([])
+  })
+
   test('everything at once where it would be too much one by one', () => {
     const many = Array.from({ length: 21 }, (_, at) => make(`Group ${at}`))
     const { account } = after(connect, ...many)

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonRow } from '../account/rows.ts'
+import type { HoldingRow, Id, PersonRow } from '../account/rows.ts'
 import { groupMembers } from '../access/reach.ts'
 import { isPresent } from '../people/presence.ts'
 import { isHeldAt } from '../seats/holdings.ts'
@@ -46,10 +46,16 @@ export function productAccountOf(
   const person = account.get('person', personId)
   const holdings = account.by('holding', 'person', personId).filter((one) => one.product === product)
   if (!person || holdings.length === 0) return undefined
-  const isIn = isPresent(person, now)
-  const held = isIn ? holdings.filter((one) => isHeldAt(account, one, now)) : []
-  const seats = [...new Set(held.map(({ seatType }) => seatType))].sort()
+  const seats = [...new Set(heldThere(account, person, product, now).map(({ seatType }) => seatType))].sort()
   return { ...identityOf(account, person), active: seats.length > 0, seats }
+}
+
+/** What opens somebody's account in a product: the seats of it they hold while they are in. */
+function heldThere(account: Account, person: PersonRow, product: string, now: Instant): HoldingRow[] {
+  if (!isPresent(person, now)) return []
+  return account
+    .by('holding', 'person', person.id)
+    .filter((one) => one.product === product && isHeldAt(account, one, now))
 }
 
 function identityOf(account: Account, { id }: PersonRow) {
@@ -76,19 +82,11 @@ export function productGroup(account: Account, groupId: Id, product: string, now
   const group = account.get('group', groupId)
   if (!group) return undefined
   const memberIds = groupMembers(account, group, now).flatMap((person) =>
-    isOpenIn(account, person, product, now) ? [person.id] : [],
+    heldThere(account, person, product, now).length > 0 ? [person.id] : [],
   )
   return memberIds.length > 0
     ? { externalId: group.id, displayName: group.name, memberIds: memberIds.sort() }
     : undefined
-}
-
-/** Whether somebody's account in a product is to be open: they are in and hold a seat of it. */
-function isOpenIn(account: Account, person: PersonRow, product: string, now: Instant): boolean {
-  if (!isPresent(person, now)) return false
-  return account
-    .by('holding', 'person', person.id)
-    .some((one) => one.product === product && isHeldAt(account, one, now))
 }
 
 /** What a product's account differs in from what it should be; null if in nothing that counts. */

@@ -5,7 +5,6 @@ import {
   departureView,
   HandoversWanted,
   instantText,
-  leavingView,
   productAt,
   productAccountOf,
   thingsInProductView,
@@ -129,7 +128,7 @@ export const departureRoutes = [
     summary: 'What each connected product says is somebody’s now, and who takes single things of it over.',
     async answer({ lodge, account, sight, params, now }) {
       const personId = params.personId ?? ''
-      if (!leavingView(sight, personId)) throw notFound()
+      if (sight.depthOf(personId) !== 'record') throw notFound()
       const held = await heldInProducts(lodge, account, personId)
       return {
         products: held.map(({ product, things, problem }) => ({

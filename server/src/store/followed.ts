@@ -35,6 +35,8 @@ function concerned(edits: Decision['edits'], after: Account): { people: Set<Id>;
     if (table === 'group') groups.add(key)
     else if (table === 'membership') groups.add(((row ?? before) as { groupId: Id }).groupId)
     else if (table === 'person') {
+      // A product is told of nobody who never held a seat of it.
+      if (after.by('holding', 'person', key).length === 0) continue
       people.add(key)
       for (const id of groupsMoved(after, before as PersonRow | null, row as PersonRow | null)) groups.add(id)
     } else if (table === 'holding') {

@@ -28,7 +28,7 @@ export class Thinker {
   private worker: Worker | undefined
   private readonly waiting = new Map<number, Waiting>()
   private next = 0
-  /** What was is told of one at a time: each takes as much memory as the account itself. */
+  /** What was of large accounts is told of one at a time: each takes as much memory as the account itself. */
   private lookingBack: Promise<unknown> = Promise.resolve()
 
   constructor(
@@ -45,9 +45,8 @@ export class Thinker {
   /** Tells of what was. @throws LodgeError 400 where there is nothing to tell of. */
   thinkBack(task: PastTask, account: Account): Promise<object | undefined> {
     const read = (instant: Instant) => readAccountAsOf(this.pools.work, task.accountId, instant)
-    const told = this.lookingBack.then(async () =>
-      this.isSmall(account) ? lookBack(account, task, read) : ((await this.ask(task)) as object | undefined),
-    )
+    if (this.isSmall(account)) return lookBack(account, task, read)
+    const told = this.lookingBack.then(async () => (await this.ask(task)) as object | undefined)
     this.lookingBack = told.catch(() => undefined)
     return told
   }

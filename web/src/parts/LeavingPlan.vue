@@ -73,13 +73,12 @@ function chooseGroup(all: readonly DepartureThingView[], value: string): void {
 }
 
 /** What lies in each product, as it says itself; asked beside the plan, which does not wait for it. */
-const { products, counted } = useInProducts(() => props.personId)
+const { products, asking, counted } = useInProducts(() => props.personId)
 const lying = computed(() => products.value.flatMap((one) => one.things))
+/** Single things of a product that have a taker of their own, or none. */
+const singled = computed(() => lying.value.filter((one) => one.chosen || chosen.has(keyOf(one))))
 /** What is let go: things without a taker, and single ones of a product for which that was chosen. */
-const without = computed(() => {
-  const single = lying.value.filter((one) => one.chosen || chosen.has(keyOf(one)))
-  return [...things.value, ...single].filter((one) => takerOf(one) === null).length
-})
+const without = computed(() => [...things.value, ...singled.value].filter((one) => takerOf(one) === null).length)
 function heldIn({ what, id }: DepartureThingView): InProduct | undefined {
   return what === 'things' ? products.value.find((one) => one.product === id) : undefined
 }
@@ -124,6 +123,8 @@ function chooseAll(value: string): void {
   allTo.value = value
   if (!value) return
   for (const thing of things.value) if (thing.takers.includes('person')) choose(thing, value)
+  // All is all: single things that were to go elsewhere as well.
+  for (const thing of singled.value) choose(thing, value)
 }
 
 /** Who takes a single thing in a product: whoever was chosen for it, or who takes the rest of them there. */
@@ -266,6 +267,11 @@ function putDown(): void {
                 :gain-of="(one) => gainOf([one])"
                 @choose="choose"
               />
+              <tr v-else-if="thing.what === 'things' && asking" class="within">
+                <td colspan="2">
+                  <small class="muted">{{ t('leaving.held.asking') }}</small>
+                </td>
+              </tr>
             </template>
           </tbody>
           <tbody v-if="things.length === 0">

@@ -8,8 +8,12 @@ import { useSession } from './session.ts'
 export function useInProducts(personId: () => string) {
   const { t } = useI18n()
   const session = useSession()
-  const { data } = useFetched<{ products: InProduct[] }>(() => session.path(`/people/${personId()}/in-products`), true)
+  const { data, error } = useFetched<{ products: InProduct[] }>(
+    () => session.path(`/people/${personId()}/in-products`),
+    true,
+  )
   const products = computed(() => data.value?.products ?? [])
+  const asking = computed(() => !data.value && !error.value)
 
   /** How many of each kind, in words. */
   function counted({ things }: Pick<InProduct, 'things'>): string {
@@ -17,5 +21,5 @@ export function useInProducts(personId: () => string) {
       .map(({ kind, count }) => t(`leaving.held.${kind}`, { count }, count))
       .join(', ')
   }
-  return { products, counted }
+  return { products, asking, counted }
 }
