@@ -33,7 +33,7 @@ describe('migrations', () => {
   test('are one statement each, numbered without a gap', () => {
     const all = migrationsIn(migrations)
     expect(all.map((one) => one.number)).toEqual(all.map((_one, at) => at + 1))
-    for (const { sql } of all) expect(sql.trim().split(/;\s*$/m).filter(Boolean)).toHaveLength(1)
+    for (const { sql } of all) if (sql !== undefined) expect(sql.trim().split(/;\s*$/m).filter(Boolean)).toHaveLength(1)
   })
 
   test('go on where they were cut off, and change nothing a second time', async () => {
@@ -45,7 +45,9 @@ describe('migrations', () => {
     const directory = mkdtempSync(join(tmpdir(), 'lodge-migrations-'))
     cpSync(migrations, directory, { recursive: true })
     const files = migrationsIn(directory).map((one) => one.name)
-    const rest = files.slice(-5)
+    const rest = migrationsIn(directory)
+      .flatMap((one) => (one.sql === undefined ? [] : [one.name]))
+      .slice(-5)
     const kept = new Map(rest.map((file) => [file, readFileSync(join(directory, file), 'utf8')]))
     for (const file of rest) unlinkSync(join(directory, file))
     const own = url.replace(/\/lodge$/, `/${name}`)

@@ -1,6 +1,7 @@
 import { BaseTable, isSmall, mergedMap, OverlayTable, type Table } from './table.ts'
 import { INDEXES, TABLE_NAMES } from './indexes.ts'
 import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
+import { emailKey } from '../people/email.ts'
 import type { Instant } from '../time/instants.ts'
 
 export type Tables = { readonly [T in TableName]: Table<Rows[T]> }
@@ -105,11 +106,11 @@ export class Account {
   }
 
   /**
-   * The records an address belongs to, compared without regard to case. More than one only where somebody invited an
+   * The records an address belongs to, compared by its normal form. More than one only where somebody invited an
    * address whose owner they cannot see (model I2).
    */
   peopleByEmail(email: string): readonly Id[] {
-    return this.values.findEmail(email.trim().toLowerCase())
+    return this.values.findEmail(emailKey(email))
   }
 
   /** This account as it would be with these edits; the original stays as it is. */
@@ -162,7 +163,7 @@ export class Account {
 
 interface PersonalValues {
   get(personId: Id, field: PersonalField): string | undefined
-  findEmail(lowercase: string): readonly Id[]
+  findEmail(key: string): readonly Id[]
   of(personId: Id): readonly PersonalValue[]
   all(): Iterable<PersonalValue>
 }
@@ -175,8 +176,8 @@ class BaseValues implements PersonalValues {
     return this.byPerson.get(personId)?.get(field)
   }
 
-  findEmail(lowercase: string): readonly Id[] {
-    return this.emails.get(lowercase) ?? []
+  findEmail(key: string): readonly Id[] {
+    return this.emails.get(key) ?? []
   }
 
   of(personId: Id): readonly PersonalValue[] {
@@ -192,18 +193,20 @@ class BaseValues implements PersonalValues {
     let fields = this.byPerson.get(personId)
     if (!fields) this.byPerson.set(personId, (fields = new Map()))
     const old = fields.get(field)
-    if (field === 'email' && old !== undefined) this.forgetEmail(old.toLowerCase(), personId)
+    if (field === 'email' && old !== undefined) this.forgetEmail(emailKey(old), personId)
     if (value === null) fields.delete(field)
     else {
       fields.set(field, value)
-      if (field === 'email') this.emails.set(value.toLowerCase(), [...this.findEmail(value.toLowerCase()), personId])
+      if (field !== 'email') return
+      const key = emailKey(value)
+      this.emails.set(key, [...this.findEmail(key), personId])
     }
   }
 
-  private forgetEmail(lowercase: string, personId: Id): void {
-    const rest = this.findEmail(lowercase).filter((id) => id !== personId)
-    if (rest.length > 0) this.emails.set(lowercase, rest)
-    else this.emails.delete(lowercase)
+  private forgetEmail(key: string, personId: Id): void {
+    const rest = this.findEmail(key).filter((id) => id !== personId)
+    if (rest.length > 0) this.emails.set(key, rest)
+    else this.emails.delete(key)
   }
 }
 
@@ -217,7 +220,7 @@ class OverlayValues implements PersonalValues {
   ) {
     for (const { personId, field, value } of own.values()) {
       if (field !== 'email' || value === null) continue
-      const key = value.toLowerCase()
+      const key = emailKey(value)
       this.emails.set(key, [...(this.emails.get(key) ?? []), personId])
     }
   }
@@ -237,9 +240,9 @@ class OverlayValues implements PersonalValues {
     return edit ? (edit.value ?? undefined) : this.under.get(personId, field)
   }
 
-  findEmail(lowercase: string): readonly Id[] {
-    const found = this.under.findEmail(lowercase).filter((id) => !this.own.has(`${id} email`))
-    return [...found, ...(this.emails.get(lowercase) ?? [])]
+  findEmail(key: string): readonly Id[] {
+    const found = this.under.findEmail(key).filter((id) => !this.own.has(`${id} email`))
+    return [...found, ...(this.emails.get(key) ?? [])]
   }
 
   of(personId: Id): readonly PersonalValue[] {

@@ -1,4 +1,5 @@
 import { problem, type Problem } from '../checks/problem.ts'
+import { emailKey } from '../people/email.ts'
 import { checkAccount } from '../checks/account-checks.ts'
 import { readShape } from '../checks/shape.ts'
 import { placeByPath } from '../places/tree.ts'
@@ -61,6 +62,11 @@ const DEFAULT_RULES = {
   terms: null as string | null,
   erasedAfterDays: null as number | null,
   erasedByItself: false,
+}
+
+/** What a person of a book is known by: their address in its normal form, or their key. */
+function keyOf({ email, key }: { email?: string | null; key?: string | null }): string | undefined {
+  return email ? emailKey(email) : key?.toLowerCase()
 }
 
 class BookReader {
@@ -176,10 +182,13 @@ class BookReader {
 
   private nameThePeople(): void {
     this.book.people.forEach((person, at) => {
-      const key = (person.email ?? person.key)?.toLowerCase()
+      const key = keyOf(person)
       if (key === undefined) return this.problem('no-key', 'A person needs an email or a key.', `/people/${at}`)
       if (this.people.has(key)) this.problem('person-twice', `${key} stands twice.`, `/people/${at}`)
-      this.people.set(key, this.makeId())
+      const id = this.makeId()
+      this.people.set(key, id)
+      // As it stands in the book, by which its other parts name them.
+      this.people.set((person.email ?? person.key)!.toLowerCase(), id)
     })
   }
 
@@ -209,7 +218,7 @@ class BookReader {
   }
 
   private readPerson(person: BookPerson, path: string): void {
-    const id = this.people.get((person.email ?? person.key ?? '').toLowerCase())
+    const id = this.people.get(keyOf(person) ?? '')
     if (!id) return
     this.paths.set(id, path)
     const { kind, standing, state, signatory = false } = person
@@ -234,7 +243,7 @@ class BookReader {
     }
     this.rows.person.push(row)
     if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
-    if (person.email) this.values.push({ personId: id, field: 'email', value: person.email })
+    if (person.email) this.values.push({ personId: id, field: 'email', value: emailKey(person.email) })
     if (person.phone) this.values.push({ personId: id, field: 'phone', value: person.phone })
     for (const [name, text] of Object.entries(person.texts ?? {})) {
       const fieldId = this.find(this.fields, name, 'field', `${path}/texts/${name}`)
@@ -299,7 +308,7 @@ class BookReader {
     people.forEach((person, at) =>
       person.groups?.forEach((name, index) => {
         const groupId = this.find(this.groups, name, 'group', `/people/${at}/groups/${index}`)
-        const personId = this.people.get((person.email ?? person.key ?? '').toLowerCase())
+        const personId = this.people.get(keyOf(person) ?? '')
         if (groupId && personId) this.rows.membership.push({ id: this.makeId(), groupId, personId })
       }),
     )

@@ -2,6 +2,7 @@ import type { Account } from '../account/account.ts'
 import type { Id, PersonKind } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import type { ListedPerson } from '../people/read-list.ts'
+import { emailKey } from '../people/email.ts'
 import { stateAt } from '../people/presence.ts'
 import { placeByPath } from '../places/tree.ts'
 import { productsAt } from '../products/catalogue.ts'
@@ -38,7 +39,7 @@ export function judgeList(sight: Sight, people: readonly ListedPerson[]): Judged
   const first = new Map<string, number>()
   return people.map((one) => {
     if (one.unreadable) return { ...one, verdict: 'unreadable' as const, sentence: one.unreadable }
-    const key = one.email.toLowerCase()
+    const key = emailKey(one.email)
     const twin = first.get(key)
     if (twin !== undefined) {
       return {

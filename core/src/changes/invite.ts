@@ -1,17 +1,8 @@
-import {
-  ArrayMaxSize,
-  Equals,
-  IsArray,
-  IsEmail,
-  IsIn,
-  IsOptional,
-  IsString,
-  MaxLength,
-  ValidateNested,
-} from 'class-validator'
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id, OfferRow, PersonKind, PersonRow, Standing } from '../account/rows.ts'
+import { Email } from '../people/email.ts'
 import { Line } from '../checks/shape.ts'
 import { stateAt } from '../people/presence.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
@@ -48,8 +39,7 @@ export class Invite {
   @Line(120) name!: string
   /** Null for somebody without a mailbox, who comes in by a printed slip (model P1). */
   @IsOptional()
-  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' })
-  @MaxLength(200)
+  @Email()
   email?: string | null
   @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
   @IsIn(['administrator', 'member', 'guest']) standing!: Standing

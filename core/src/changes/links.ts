@@ -3,19 +3,18 @@ import {
   Equals,
   IsArray,
   IsBoolean,
-  IsEmail,
   IsIn,
   IsInt,
   IsOptional,
   Matches,
   Max,
-  MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id, LinkRow, OfferRow, PersonKind, PersonRow } from '../account/rows.ts'
+import { Email, MailDomain } from '../people/email.ts'
 import { Line } from '../checks/shape.ts'
 import { addDays, dateOf, isDate, untilDate, type Instant } from '../time/instants.ts'
 import { mayInvite } from './invite.ts'
@@ -40,10 +39,7 @@ export class MakeLink {
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PacketSeat) seats!: PacketSeat[]
   @IsArray() @ArrayMaxSize(50) @RowIds() groupIds!: Id[]
   @When() engagementUntil?: string | null
-  @IsOptional()
-  @Matches(/^(?:[a-z0-9-]+\.)+[a-z]{2,}$/i, { message: 'domain must be a name such as firm.example' })
-  @MaxLength(200)
-  domain?: string | null
+  @IsOptional() @MailDomain() domain?: string | null
   @IsInt() @Min(1) @Max(1_000) maximumUses!: number
   /** The last day on which the link opens. */
   @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'until must be a date such as 2026-06-30' }) until!: string
@@ -75,7 +71,7 @@ export const makeLink: ChangeKind<MakeLink> = {
       grants: grants.map(({ roleId, placeId }) => ({ roleId, placeId })),
       seats: seats.map(({ product, seatType }) => ({ product, seatType })),
       groupIds: [...new Set(groupIds)],
-      domain: change.domain?.trim().toLowerCase() || null,
+      domain: change.domain || null,
       uses: 0,
       madeAt: draft.now,
       expiresAt: untilDate(change.until, zone),
@@ -123,7 +119,7 @@ export class ComeBy {
   @RowId() offerId!: Id
   @RowId() loginId!: Id
   @Line(120) name!: string
-  @IsEmail() @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 /**
@@ -139,7 +135,7 @@ export const comeBy: ChangeKind<ComeBy> = {
     const link = draft.account.get('link', change.linkId)
     const why = link && whyLinkDead(draft.account, link, draft.now)
     if (!link || why) return draft.refuse('link-dead', 'This link does not open; ask whoever gave it to you.')
-    if (link.domain && !change.email.toLowerCase().endsWith(`@${link.domain}`)) {
+    if (link.domain && change.email.split('@')[1] !== link.domain) {
       return draft.refuse('wrong-domain', `This link is for addresses at ${link.domain}.`, '/email')
     }
     const here = draft.account.by('person', 'login', change.loginId)[0]

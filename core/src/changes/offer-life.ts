@@ -1,5 +1,6 @@
-import { Equals, IsEmail, IsInt, IsOptional, MaxLength, Min } from 'class-validator'
+import { Equals, IsInt, IsOptional, Min } from 'class-validator'
 import type { Id, OfferRow } from '../account/rows.ts'
+import { Email } from '../people/email.ts'
 import { Line } from '../checks/shape.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
@@ -83,7 +84,7 @@ export const noteBounce: ChangeKind<NoteBounce> = {
 export class CorrectAddress {
   @Equals('correct-address') type!: 'correct-address'
   @RowId() offerId!: Id
-  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 /** Corrects the address of an invitation not yet taken up, and sends it there; the old link is dead (model I3). */

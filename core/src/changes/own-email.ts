@@ -1,12 +1,13 @@
-import { Equals, IsEmail, MaxLength } from 'class-validator'
+import { Equals } from 'class-validator'
 import type { Id } from '../account/rows.ts'
+import { Email } from '../people/email.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 
 export class OwnEmail {
   @Equals('own-email') type!: 'own-email'
   @RowId() personId!: Id
-  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 /** The address is the person's own (model D3): they alone change it, once they have proven the mailbox. */

@@ -60,7 +60,7 @@ function heldThere(account: Account, person: PersonRow, product: string, now: In
 
 function identityOf(account: Account, { id }: PersonRow) {
   const email = account.personal(id, 'email') ?? null
-  return { externalId: id, userName: email?.toLowerCase() ?? `person-${id}`, displayName: account.nameOf(id), email }
+  return { externalId: id, userName: email ?? `person-${id}`, displayName: account.nameOf(id), email }
 }
 
 /** Everybody's account in a product that is to be open. */

@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync'
+import { MAXIMUM_EMAIL, normalEmail } from './email.ts'
 
 /** What a column of a list can say of a newcomer besides name and address. */
 export const LIST_COLUMNS = [
@@ -39,7 +40,6 @@ const SHOWN_TEXT = 60
 
 /** An address as it stands within other text: nothing that separates, quotes or brackets (RFC 5321 §4.1.2, unquoted). */
 const ADDRESS = /[^\s<>()[\]{}"',;:|\\/@]+@[^\s<>()[\]{}"',;:|\\/@]+\.[^\s<>()[\]{}"',;:|\\/@]{2,}/gu
-const WHOLE_ADDRESS = /^[^\s<>()[\]{}"',;:|\\/@]+@(?:[\p{L}\p{N}](?:[\p{L}\p{N}-]*[\p{L}\p{N}])?\.)+[\p{L}]{2,}$/u
 
 /** The words columns go by, lower case. */
 const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 'email'>> = {
@@ -253,11 +253,12 @@ function person(
     .trim()
     .slice(0, SHOWN_TEXT)
   const plain = name.replaceAll(/\p{Cc}+/gu, ' ').trim()
-  const address = email.trim()
+  const typed = email.trim().slice(0, 2 * MAXIMUM_EMAIL)
+  const address = normalEmail(typed) ?? typed
   const unreadable =
     address === ''
       ? `No address stands in “${shown}”.`
-      : !WHOLE_ADDRESS.test(address) || address.length > 200
+      : normalEmail(typed) === null
         ? `“${address.slice(0, SHOWN_TEXT)}” is not a whole address.`
         : plain.length > MAXIMUM_NAME
           ? `The name is longer than ${MAXIMUM_NAME} letters.`
@@ -265,7 +266,7 @@ function person(
   return {
     line,
     name: plain.slice(0, MAXIMUM_NAME) || nameFrom(address),
-    email: address.slice(0, 200),
+    email: address.slice(0, MAXIMUM_EMAIL),
     cells,
     unreadable,
   }

@@ -1,7 +1,7 @@
-import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsString, MaxLength, MinLength } from 'class-validator'
 import { toString as drawQr } from 'qrcode'
 import { v7 as uuidv7 } from 'uuid'
-import { choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
+import { Email, choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
@@ -28,7 +28,7 @@ export class LinkToken {
 export class LinkAsked {
   @IsString() @MaxLength(200) token!: string
   @IsString() @MinLength(1) @MaxLength(120) name!: string
-  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 export class LinkProven extends FirstMeans {
@@ -154,11 +154,11 @@ export const arrivalLinkRoutes = [
       const found = await find(ask, body.token)
       const session = await sessionOf(lodge, ask.ctx)
       const login = session && session.slipId === null && (await findLogin(lodge.pools.requests, session.loginId))
-      if (login && login.emailProven && login.email.toLowerCase() === body.email.trim().toLowerCase()) {
+      if (login && login.emailProven && login.email === body.email) {
         return come(ask, found, { login, name: body.name, as: session })
       }
       await lodge.limits.countToken(ask.ctx.ip)
-      const email = body.email.trim()
+      const { email } = body
       const detail = { name: body.name.trim(), link: body.token }
       await mailLink(lodge, { purpose: 'come', loginId: null, email, detail }, now)
       return { sent: true }

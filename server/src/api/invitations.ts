@@ -12,6 +12,7 @@ import {
 import {
   choicesView,
   dateOf,
+  emailKey,
   FieldText,
   lastDateBefore,
   Sight,
@@ -97,7 +98,12 @@ export const invitationRoutes = [
       const session = await sessionOf(ask.lodge, ask.ctx)
       const signedIn = session && (await findLogin(ask.lodge.pools.requests, session.loginId))
       const login = await findLoginByEmail(ask.lodge.pools.requests, found.email)
-      return { ...describe(found), hasLogin: login !== undefined, signedInAs: signedIn?.email ?? null }
+      return {
+        ...describe(found),
+        hasLogin: login !== undefined,
+        signedInAs: signedIn?.email ?? null,
+        isSignedIn: signedIn?.email === emailKey(found.email),
+      }
     },
   }),
   route({
@@ -251,8 +257,8 @@ async function loginFor(ask: Ask<TakeUp>, { email }: Found): Promise<Taker> {
   // Who came by a re-entry slip is in one account and takes nothing up in another (model I9).
   const full = session?.slipId === null ? session : undefined
   const signedIn = full && (await findLogin(lodge.pools.requests, full.loginId))
-  if (signedIn && (signedIn.email.toLowerCase() === email.toLowerCase() || body.as === 'signed-in')) {
-    const proven = signedIn.email.toLowerCase() === email.toLowerCase()
+  const proven = signedIn !== undefined && signedIn?.email === emailKey(email)
+  if (signedIn && (proven || body.as === 'signed-in')) {
     return { login: signedIn, proven, as: full }
   }
   if (await findLoginByEmail(lodge.pools.requests, email)) {

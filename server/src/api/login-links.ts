@@ -1,6 +1,6 @@
-import { IsEmail, IsString, MaxLength } from 'class-validator'
+import { IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { type Instant } from '@lodge/core'
+import { Email, type Instant } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { enter } from '../signin/enter.ts'
@@ -18,7 +18,7 @@ import { wallClock } from '../work/workshop.ts'
 import { route, type Ask } from './route.ts'
 
 export class Forgotten {
-  @IsEmail({}, { message: 'email must be a whole address' }) @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 export class ResetPassword {
@@ -90,7 +90,7 @@ export const loginLinkRoutes = [
     async answer({ lodge, ctx, body, now }) {
       await lodge.limits.countToken(ctx.ip)
       const login = await findLoginByEmail(lodge.pools.requests, body.email)
-      const email = body.email.trim()
+      const email = login?.email ?? body.email
       await mailLink(lodge, { purpose: 'forgotten', loginId: login?.id ?? null, email }, now)
       return undefined
     },

@@ -1,6 +1,7 @@
-import { IsEmail, IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 import type { RegistrationResponseJSON } from '@simplewebauthn/server'
 import { v7 as uuidv7 } from 'uuid'
+import { Email } from '@lodge/core'
 import type { Instant } from '@lodge/core'
 import { LodgeError, notFound, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
@@ -33,7 +34,7 @@ export class NewCodes {
 }
 
 export class NewEmail {
-  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 /**
@@ -217,7 +218,7 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const { lodge, body, now } = ask
       await lodge.limits.countToken(ask.ctx.ip)
-      await mailLink(lodge, { purpose: 'new-email', loginId: login.id, email: body.email.trim() }, now)
+      await mailLink(lodge, { purpose: 'new-email', loginId: login.id, email: body.email }, now)
       return undefined
     },
   }),

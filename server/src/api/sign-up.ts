@@ -1,6 +1,6 @@
-import { Equals, IsEmail, IsOptional, IsString, Length, MaxLength } from 'class-validator'
+import { Equals, IsOptional, IsString, Length, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { BOOK_FORMAT, instantText, readBook, type AccountBook, type Instant } from '@lodge/core'
+import { Email, emailKey, BOOK_FORMAT, instantText, readBook, type AccountBook, type Instant } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
@@ -18,7 +18,7 @@ import { meOf } from './me.ts'
 import { route, type Ask } from './route.ts'
 
 export class SignUp {
-  @IsEmail({}, { message: 'email must be a whole address, as someone@firm.example' }) @MaxLength(200) email!: string
+  @Email() email!: string
 }
 
 export class SignUpToken {
@@ -62,7 +62,7 @@ export const signUpRoutes = [
     body: SignUp,
     async answer({ lodge, ctx, body, now }) {
       await lodge.limits.countToken(ctx.ip)
-      await mailLink(lodge, { purpose: 'sign-up', loginId: null, email: body.email.trim() }, now)
+      await mailLink(lodge, { purpose: 'sign-up', loginId: null, email: body.email }, now)
       return undefined
     },
   }),
@@ -111,7 +111,7 @@ async function signedInAs(
 ): Promise<{ login: Login; session: Session } | undefined> {
   const session = await sessionOf(lodge, ctx)
   const login = session?.slipId === null ? await findLogin(lodge.pools.requests, session.loginId) : undefined
-  return session && login?.email.toLowerCase() === email.toLowerCase() ? { login, session } : undefined
+  return session && login?.email === emailKey(email) ? { login, session } : undefined
 }
 
 async function open(ask: Ask<OpenAccount>): Promise<object> {

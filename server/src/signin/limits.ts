@@ -6,6 +6,7 @@ import {
   type RateLimiterAbstract,
   type RateLimiterRes,
 } from 'rate-limiter-flexible'
+import { normalSignInName } from '@lodge/core'
 import { LodgeError } from '../errors.ts'
 import type { Configuration } from '../configuration.ts'
 import { isTransient, type Pools } from '../store/pools.ts'
@@ -76,7 +77,9 @@ export class Limits {
 
 /** Counters name nobody: addresses of people and networks are personal (model C6). */
 function keyOf(email: string, address: string): string {
-  return createHash('sha256').update(`${email.trim().toLowerCase()}|${address}`).digest('base64url')
+  return createHash('sha256')
+    .update(`${normalSignInName(email) ?? ''}|${address}`)
+    .digest('base64url')
 }
 
 const TRIES = 6

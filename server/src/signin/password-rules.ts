@@ -18,7 +18,7 @@ export function passwordProblem(password: string | undefined, email: string): Pr
     return problem('short-password', sentence, '/password')
   }
   const plain = password.toLowerCase()
-  if (plain === email.toLowerCase() || isCommon(password) || new Set(plain).size < 4) {
+  if (plain === email || isCommon(password) || new Set(plain).size < 4) {
     const sentence = 'Many people use this password, so it is soon guessed; a few words of your own make a good one.'
     return problem('common-password', sentence, '/password')
   }

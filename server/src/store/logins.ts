@@ -1,9 +1,10 @@
 import type { RowDataPacket } from 'mysql2'
-import type { Instant } from '@lodge/core'
+import { normalSignInName, type Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 export interface Login {
   id: string
+  /** The normal form of an address, or a sign-in name; mail goes here and never to what somebody typed. */
   email: string
   emailProven: boolean
   passwordHash: string | null
@@ -14,9 +15,12 @@ function loginOf(row: RowDataPacket | undefined): Login | undefined {
   return { id: row.id, email: row.email, emailProven: row.email_proven === 1, passwordHash: row.password_hash }
 }
 
-/** Addresses compare without regard to case, by the column's collation. */
-export async function findLoginByEmail(connection: Queryable, email: string): Promise<Login | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login WHERE email = ?', [email.trim()])
+/** The login of an address or sign-in name as typed, compared by its normal form. */
+export async function findLoginByEmail(connection: Queryable, typed: string): Promise<Login | undefined> {
+  // What has no normal form is nobody's; it is asked for all the same, so that time tells nothing.
+  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login WHERE email = ?', [
+    normalSignInName(typed) ?? '',
+  ])
   return loginOf(rows[0])
 }
 
@@ -28,13 +32,20 @@ export async function findLogin(connection: Queryable, id: string): Promise<Logi
 export async function insertLogins(connection: Queryable, logins: readonly Login[], now: Instant): Promise<void> {
   const rows = logins.map(({ id, email, emailProven, passwordHash }) => [
     id,
-    email.trim(),
+    keptForm(email),
     emailProven,
     passwordHash,
     now,
   ])
   if (rows.length === 0) return
   await connection.query('INSERT INTO login (id, email, email_proven, password_hash, created_at_us) VALUES ?', [rows])
+}
+
+/** @throws Error for what is neither an address nor a sign-in name: shapes refuse it before. */
+function keptForm(email: string): string {
+  const normal = normalSignInName(email)
+  if (normal === null) throw new Error('A login needs a whole address or a sign-in name.')
+  return normal
 }
 
 /** Opening a mailed link proves the mailbox (model I3). */
@@ -48,5 +59,5 @@ export async function setPassword(connection: Queryable, id: string, passwordHas
 
 /** A new address, whose mailbox has been proven. @throws where another login has it. */
 export async function setEmail(connection: Queryable, id: string, email: string): Promise<void> {
-  await connection.execute('UPDATE login SET email = ?, email_proven = TRUE WHERE id = ?', [email.trim(), id])
+  await connection.execute('UPDATE login SET email = ?, email_proven = TRUE WHERE id = ?', [keptForm(email), id])
 }

@@ -1,14 +1,29 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { RowDataPacket } from 'mysql2'
-import mysql from 'mysql2/promise'
+import mysql, { type Connection } from 'mysql2/promise'
+import { normaliseLogins } from './normalise-logins.ts'
 
-/** Where the numbered files lie: beside this file in the sources, beside the bundle when built. */
-export function migrationsIn(directory: string): { number: number; name: string; sql: string }[] {
-  return readdirSync(directory)
+interface Migration {
+  number: number
+  name: string
+  /** The one statement, where SQL does it alone. */
+  sql?: string
+  run(connection: Connection): Promise<unknown>
+}
+
+/** What SQL alone cannot do; numbered among the files, and as repeatable. */
+const IN_CODE: readonly Migration[] = [{ number: 89, name: '0089-login-normal-form', run: normaliseLogins }]
+
+/** The numbered files, which lie beside this file in the sources and beside the bundle when built, and the steps in code. */
+export function migrationsIn(directory: string): Migration[] {
+  const files = readdirSync(directory)
     .filter((name) => /^\d{4}-.*\.sql$/.test(name))
-    .sort()
-    .map((name) => ({ number: Number(name.slice(0, 4)), name, sql: readFileSync(join(directory, name), 'utf8') }))
+    .map((name): Migration => {
+      const sql = readFileSync(join(directory, name), 'utf8')
+      return { number: Number(name.slice(0, 4)), name, sql, run: (connection) => connection.query(sql) }
+    })
+  return [...files, ...IN_CODE].sort((one, other) => one.number - other.number)
 }
 
 /**
@@ -27,9 +42,9 @@ export async function migrate(databaseUrl: string, directory: string): Promise<s
     const [rows] = await connection.query<RowDataPacket[]>('SELECT number FROM migration')
     const done = new Set(rows.map((row) => row.number as number))
     await connection.query('SET SESSION system_versioning_alter_history = KEEP')
-    for (const { number, name, sql } of migrationsIn(directory)) {
+    for (const { number, name, run } of migrationsIn(directory)) {
       if (done.has(number)) continue
-      await connection.query(sql)
+      await run(connection)
       await connection.query('INSERT INTO migration (number, name) VALUES (?, ?)', [number, name])
       applied.push(name)
     }

@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import {
+  emailKey,
   differenceOf,
   nextAccountDate,
   openProductAccounts,
@@ -144,7 +145,7 @@ async function compare(
   for (const [at, one] of held.entries()) {
     // Whoever asks something meanwhile is answered in between.
     if (at % BETWEEN === 0) await setImmediate()
-    const personId = ownerOf(account, one) ?? names.get(one.userName.toLowerCase()) ?? null
+    const personId = ownerOf(account, one) ?? names.get(emailKey(one.userName)) ?? null
     if (personId) there.add(personId)
     const settled = await settle(account, product, one, personId, before.get(one.remoteId), now)
     if (personId) remoteIds.set(personId, settled.remoteId)

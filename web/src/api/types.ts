@@ -70,6 +70,8 @@ export interface LookedInvitation {
   seats: string[]
   hasLogin: boolean
   signedInAs: string | null
+  /** Whether whoever is signed in has the invited address. */
+  isSignedIn: boolean
 }
 
 /** One's own means of signing in (`/api/sign-in`). */

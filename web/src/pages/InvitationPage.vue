@@ -29,7 +29,7 @@ const ready = computed(
   () => (found.value?.asks ?? []).every((one) => answers[one.id]?.trim()) && (agreed.value || !found.value?.terms),
 )
 const waiting = ref(false)
-const same = computed(() => found.value?.signedInAs?.toLowerCase() === found.value?.email.toLowerCase())
+const same = computed(() => found.value?.isSignedIn === true)
 const title = computed(() => {
   if (!found.value) return error.value ? t('invitation.dead') : t('invitation.reading')
   return t('invitation.invites', { inviter: found.value.inviter, account: found.value.account })

@@ -1,4 +1,4 @@
-import type { HeldAccount, ProductAccount, ProductGroup } from '@lodge/core'
+import { emailKey, type HeldAccount, type ProductAccount, type ProductGroup } from '@lodge/core'
 import { askProduct, ProductError, type ProductAnswer } from '../product-http.ts'
 
 const TYPE = 'application/scim+json'
@@ -211,7 +211,7 @@ function operationsFor(wanted: ProductAccount, held: HeldAccount): Operation[] {
   if (held.active !== wanted.active) replace('active', wanted.active)
   if (!wanted.active) return operations
   const { userName, displayName, emails, entitlements } = attributesOf(wanted)
-  if (held.userName.toLowerCase() !== userName) replace('userName', userName)
+  if (emailKey(held.userName) !== userName) replace('userName', userName)
   if (held.displayName !== displayName) replace('displayName', displayName)
   if (emails && held.email !== wanted.email) replace('emails', emails)
   if (held.seats.join(' ') !== wanted.seats.join(' ')) replace('entitlements', entitlements)

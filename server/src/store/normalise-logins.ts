@@ -1,0 +1,18 @@
+import type { RowDataPacket } from 'mysql2'
+import type { Connection } from 'mysql2/promise'
+import { normalSignInName } from '@lodge/core'
+
+/**
+ * Brings the logins that plain SQL could not to the normal form in which they are looked for. One that has none, or
+ * whose form another login has, stays as it was: nobody signs in by it, and the office helps them back in.
+ */
+export async function normaliseLogins(connection: Connection): Promise<void> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    "SELECT id, email FROM login WHERE email <> CONVERT(email USING ascii) OR email LIKE '%xn--%'",
+  )
+  for (const { id, email } of rows as { id: string; email: string }[]) {
+    const normal = normalSignInName(email)
+    if (normal === null || normal === email) continue
+    await connection.execute('UPDATE IGNORE login SET email = ? WHERE id = ?', [normal, id])
+  }
+}
