@@ -15,6 +15,7 @@ import { bringAllForward } from './store/dates.ts'
 import { NO_ACCOUNT } from './store/nobody.ts'
 import { openPools } from './store/pools.ts'
 import { bounceWorker } from './work/bounces.ts'
+import { endedAmong } from './store/sessions.ts'
 import { standWork } from './store/work.ts'
 import { datesWorker } from './work/dates.ts'
 import { departureWorker } from './work/departures.ts'
@@ -45,7 +46,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const log = pino({ level: configuration.logLevel, base: undefined })
   const clock = clockOf(configuration.fixedNow)
   const pools = openPools(configuration.databaseUrl)
-  const hub = new Hub()
+  const hub = new Hub((ids) => endedAmong(pools.requests, ids))
   const accounts = new Accounts(pools, clock, configuration.accountMemoryBytes, (accountId, version) =>
     hub.changed(accountId, version),
   )
@@ -62,6 +63,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const limits = new Limits(pools, configuration)
   const productTokens = new ProductTokens(pools, clock)
   accounts.alsoPoll(() => productTokens.look())
+  accounts.alsoPoll(() => hub.look())
   const doors = { hub, passwords, limits, productTokens }
   const thinker = new Thinker(configuration, pools)
   const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }

@@ -4,6 +4,7 @@ import { untilDate } from '@lodge/core'
 import { smallBook } from '../../core/test/small-book.ts'
 import type { Running } from '../src/start.ts'
 import { hashToken } from '../src/signin/key-ring.ts'
+import { provenOffer } from '../src/store/tokens.ts'
 import { apply, invitation, openHouse, openLodge, PASSWORD, previewOf, type Browser, type House } from './harness.ts'
 
 let running: Running
@@ -89,7 +90,7 @@ describe('tokens', () => {
     const ids = (rows as { ids: string | { offerId: string } }[]).map(({ ids: one }) =>
       typeof one === 'string' ? JSON.parse(one) : one,
     )
-    return running.lodge.configuration.keyRing.tokenFor('offer', ids.at(-1).offerId as string, 0)
+    return running.lodge.configuration.keyRing.tokenFor(provenOffer(house.account.id, ids.at(-1).offerId as string, 0))
   }
   const look = (token: string) => supertest(running.server).post('/api/invitations/look').send({ token })
 
@@ -228,7 +229,7 @@ describe('doing things twice and at once', () => {
       house.account.id,
     ])
     const tokens = (rows as { offer_id: string }[]).map((row) =>
-      running.lodge.configuration.keyRing.tokenFor('offer', row.offer_id, 0),
+      running.lodge.configuration.keyRing.tokenFor(provenOffer(house.account.id, row.offer_id, 0)),
     )
     const take = (token: string) =>
       supertest(running.server).post('/api/invitations/accept').send({ token, password: PASSWORD }).expect(200)

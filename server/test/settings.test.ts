@@ -49,12 +49,14 @@ describe('settings', () => {
 })
 
 describe('keys and tokens', () => {
-  test('a token is the same each time, and another for another number, purpose or key', () => {
+  const of = { purpose: 'offer', accountId: 'account', id: 'id', number: 0 }
+
+  test('a token is the same each time, and another for another account, row, number or purpose', () => {
     const ring = KeyRing.read(key)
-    const token = ring.tokenFor('offer', 'id', 0)
-    expect(ring.tokenFor('offer', 'id', 0)).toBe(token)
-    const others = [ring.tokenFor('offer', 'id', 1), ring.tokenFor('else', 'id', 0), ring.tokenFor('offer', 'di', 0)]
-    expect(new Set([token, ...others]).size).toBe(4)
+    const token = ring.tokenFor(of)
+    expect(ring.tokenFor(of)).toBe(token)
+    const others = [{ number: 1 }, { purpose: 'else' }, { id: 'di' }, { accountId: 'other' }, { accountId: null }]
+    expect(new Set([token, ...others.map((one) => ring.tokenFor({ ...of, ...one }))]).size).toBe(6)
     expect(token).toMatch(/^[\w-]{43}$/)
     expect(hashToken(token).toString('base64url')).not.toBe(token)
   })
@@ -63,8 +65,8 @@ describe('keys and tokens', () => {
     const old = KeyRing.read(key)
     const both = KeyRing.read(`two:${randomBytes(32).toString('base64')} ${key}`)
     expect(both.currentId).toBe('two')
-    expect(both.tokenFor('offer', 'id', 0, 'one')).toBe(old.tokenFor('offer', 'id', 0))
-    expect(() => old.tokenFor('offer', 'id', 0, 'two')).toThrow('not in LODGE_KEY any more')
+    expect(both.tokenFor(of, 'one')).toBe(old.tokenFor(of))
+    expect(() => old.tokenFor(of, 'two')).toThrow('not in LODGE_KEY any more')
   })
 })
 

@@ -227,11 +227,7 @@ describe('messages', () => {
     return { owner, offer: offer!, ids }
   }
   const renderNow = async (ids: Parameters<typeof render>[1]) =>
-    render(
-      (await running.lodge.accounts.get(house.account.id))!.account,
-      ids,
-      (number) => `http://porter/invitation#${number}`,
-    )
+    render((await running.lodge.accounts.get(house.account.id))!.account, ids, 'http://porter/invitation#0')
 
   test('are rendered when sent, with the personal line and the link', async () => {
     const { ids } = await rowFor()

@@ -1,4 +1,5 @@
 import type { Id } from '../account/rows.ts'
+import { offersWaiting } from '../people/presence.ts'
 import type { Sight } from './sight.ts'
 import { type OwnArea } from './sight.ts'
 import type { Level } from './levels.ts'
@@ -28,10 +29,11 @@ export function controlsOfPerson(
   const change = controlOf(sight, 'people', 'change')
   const off = (reason: string): Control => ({ enabled: false, reason })
   const state = person?.state
+  const comesAgain = person !== undefined && offersWaiting(sight.account, person, sight.now).length > 0
   const ownOffer = sight.account.by('offer', 'person', personId).some((offer) => offer.sponsorId === sight.personId)
   return {
     leave: state === 'active' || state === 'away' ? change : off('Only someone who is in can leave.'),
-    admit: state === 'waiting' ? change : off('Only someone who waits can be admitted.'),
+    admit: state === 'waiting' || comesAgain ? change : off('Only someone who waits can be admitted.'),
     change,
     seeAs:
       sight.depthOf(personId) === 'record'

@@ -93,6 +93,8 @@ export interface PlannedRow {
   id: Id
   plannerId: Id
   plannedAt: Instant
+  /** Whether its planner had the right of their own, on the account as it was then, to all it ends (model Z4). */
+  authorityHeld: boolean
   /** When they are done. */
   at: Instant
   /** The changes as read, with the ids of the rows they make; nothing personal (model C6). */

@@ -1,7 +1,16 @@
 import type { Id } from './rows.ts'
 
-/** Names of personal values (`word`: what they said when declining, or were told when refused; `bounce`: why a message came back), kept by person in one plain, unversioned table (model C6). */
-export const PERSONAL_FIELDS = ['name', 'email', 'invitationLine', 'loginEmail', 'word', 'bounce', 'phone'] as const
+/** Names of personal values (`word`: what they said when declining, or were told when refused; `bounce`: why a message came back, `invitedAs`: the address of an invitation to somebody else by which they came), kept by person in one plain, unversioned table (model C6). */
+export const PERSONAL_FIELDS = [
+  'name',
+  'email',
+  'invitationLine',
+  'loginEmail',
+  'word',
+  'bounce',
+  'phone',
+  'invitedAs',
+] as const
 /** A reason given with a request stands under the request's id, one for a time away under the absence's, what a text field holds under the field's. */
 export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}` | `field ${Id}` | `absence ${Id}`
 

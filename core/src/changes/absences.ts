@@ -36,7 +36,7 @@ export const goAway: ChangeKind<GoAway> = {
   type: 'go-away',
   shape: GoAway,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, absenceId: change.absenceId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
     const person = draft.seen('person', change.personId, 'person')
     if (!person || !maySet(draft, person)) return
@@ -69,7 +69,7 @@ export const askAway: ChangeKind<AskAway> = {
   type: 'ask-away',
   shape: AskAway,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, absenceId: change.absenceId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
     if (change.personId !== draft.actorId)
       return draft.refuse('not-yours', 'Ask for yourself; the office sets others away.')
@@ -193,7 +193,7 @@ export class ComeBack {
 export const comeBack: ChangeKind<ComeBack> = {
   type: 'come-back',
   shape: ComeBack,
-  fill: (change, makeId) => ({ ...change, seedId: change.seedId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   onlyEnds: true,
   decide(draft, { absenceId, seedId }) {
     const row = draft.account.get('absence', absenceId)

@@ -20,7 +20,7 @@ export const allotSeats: ChangeKind<AllotSeats> = {
   type: 'allot-seats',
   shape: AllotSeats,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, allotmentId: change.allotmentId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, allotmentId: newId(change.allotmentId) }),
   decide(draft, { allotmentId, placeId, product, seatType, number = null }) {
     const place = draft.seen('place', placeId, 'place')
     if (!place || !draft.need('seats', 'change', draft.account.root.id, 'set a place’s number of seats')) return

@@ -16,7 +16,7 @@ export const keepApart: ChangeKind<KeepApart> = {
   type: 'keep-apart',
   shape: KeepApart,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, separationId: change.separationId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, separationId: newId(change.separationId) }),
   decide(draft, { separationId, oneId, otherId }) {
     const [one, other] = [draft.seen('place', oneId, 'place'), draft.seen('place', otherId, 'place')]
     if (!one || !other || !draft.need('settings', 'change', draft.account.root.id, 'keep places apart')) return

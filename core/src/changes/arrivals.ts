@@ -9,7 +9,8 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Id, OfferRow } from '../account/rows.ts'
+import type { Id, OfferRow, PersonState } from '../account/rows.ts'
+import { offersWaiting } from '../people/presence.ts'
 import { Draft } from './draft.ts'
 import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
@@ -77,8 +78,11 @@ export const accept: ChangeKind<Accept> = {
     }
     answerAsked(draft, person.id, change.texts ?? [])
     if (draft.problems.length > 0) return
-    const here = draft.account.by('person', 'login', change.loginId).find((one) => one.id !== person.id)
-    if (here && here.state !== 'left') return joinExisting(draft, offer, here.id)
+    const here = draft.account
+      .by('person', 'login', change.loginId)
+      .find((one) => one.id !== person.id && HERE.has(one.state))
+    if (here && change.proven && here.state !== 'waiting') return joinExisting(draft, offer, here.id)
+    if (here) return waitForExisting(draft, offer, here.id)
     const trial = new Draft(draft.account, draft.actor, draft.now)
     trial.update('person', person.id, { state: 'active', loginId: change.loginId })
     trial.update('offer', offer.id, { state: 'taken' })
@@ -90,6 +94,9 @@ export const accept: ChangeKind<Accept> = {
   sentence: (_change, _sight, verb) => `${verb('took', 'take')} up their invitation`,
   record: ({ loginEmail: _email, texts, ...rest }) => ({ ...rest, personal: ['loginEmail', ...personalOf({ texts })] }),
 }
+
+/** Those of whom there is one record for a login (model P1). */
+const HERE: ReadonlySet<PersonState> = new Set(['active', 'away', 'waiting'])
 
 /** Sets what newcomers are asked for; nothing else may be set at the door, and nothing asked for left out. */
 function answerAsked(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
@@ -106,6 +113,19 @@ function joinExisting(draft: Draft, offer: OfferRow, personId: Id): void {
   draft.update('offer', offer.id, { state: 'taken' })
   draft.update('person', offer.personId, { state: 'withdrawn' })
   giveOffered(draft, { ...offer, personId }, offer.sponsorId)
+}
+
+/**
+ * Somebody who is here opened an invitation to another address: what it gives waits for admission like anybody's whose
+ * mailbox is not the invited one, both addresses shown (model I3).
+ */
+function waitForExisting(draft: Draft, offer: OfferRow, personId: Id): void {
+  draft.update('offer', offer.id, { personId })
+  releaseOffered(draft, offer)
+  draft.update('person', offer.personId, { state: 'withdrawn' })
+  draft.set(personId, 'invitedAs', draft.account.personal(offer.personId, 'email') ?? null)
+  // The row is named, so that other processes read the value anew (model C6).
+  draft.update('person', personId, {})
 }
 
 function adopt(draft: Draft, trial: Draft): void {
@@ -128,12 +148,14 @@ export const admit: ChangeKind<Admit> = {
   decide(draft, change) {
     const person = draft.seen('person', change.personId, 'person')
     if (!person || !draft.need('people', 'change', draft.account.root.id, 'admit people')) return
-    if (person.state !== 'waiting') {
+    const isIn = offersWaiting(draft.account, person, draft.now).length > 0
+    if (person.state !== 'waiting' && !isIn) {
       return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
     }
-    draft.update('person', person.id, { state: 'active' })
+    if (isIn) draft.set(person.id, 'invitedAs', null)
+    draft.update('person', person.id, isIn ? {} : { state: 'active' })
     for (const offer of draft.account.by('offer', 'person', person.id)) {
-      if (offer.state !== 'live' && offer.state !== 'dead') continue
+      if (offer.state !== 'live' && (isIn || offer.state !== 'dead')) continue
       draft.update('offer', offer.id, { state: 'taken' })
       if (draft.actorId) giveOffered(draft, offer, draft.actorId)
     }

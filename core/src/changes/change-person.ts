@@ -8,6 +8,7 @@ import { reportsOf } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
 import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
+import { maySteer } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
 import { checkEnd } from './settings.ts'
 import { RowId, When } from './shapes.ts'
@@ -53,6 +54,7 @@ export const changePerson: ChangeKind<ChangePerson> = {
     if (draft.problems.length > 0) return
     const ended = person.engagementUntil !== null && person.engagementUntil <= draft.now
     if (ended && after.engagementUntil !== person.engagementUntil) settleSeats(draft, person.id)
+    if (change.phone !== undefined && !maySteerTo(draft, person)) return
     if (change.phone !== undefined) draft.set(person.id, 'phone', change.phone?.trim() || null)
     setTexts(draft, person.id, change.texts ?? [])
     draft.update('person', person.id, after)
@@ -103,6 +105,13 @@ export const ownRecord: ChangeKind<OwnRecord> = {
   },
   sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own record`,
   record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
+}
+
+/** Where an invitation is open, the link goes to the telephone as well: whoever sets it steers the offer (model I10). */
+function maySteerTo(draft: Draft, person: PersonRow): boolean {
+  if (person.state !== 'invited') return true
+  const open = draft.account.by('offer', 'person', person.id).filter((offer) => offer.state === 'live')
+  return open.every((offer) => maySteer(draft, offer))
 }
 
 /** Fields need `people: change` at the root; lowering one's own standing needs nothing (model D3, P6). */
@@ -211,9 +220,6 @@ function checkStanding(draft: Draft, person: PersonRow, after: PersonRow): void 
   const highest = (standing: Standing) => (standing === 'guest' ? 'member' : standing)
   if (ORDER.indexOf(highest(after.standing)) < ORDER.indexOf(highest(own))) {
     draft.refuse('beyond-own', `You are ${own} yourself and cannot make anyone ${after.standing}.`, '/standing')
-  }
-  if (person.standing === 'administrator' && own !== 'owner' && own !== 'administrator') {
-    draft.refuse('beyond-own', 'Only an owner or administrator changes an administrator.', '/standing')
   }
 }
 

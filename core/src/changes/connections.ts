@@ -22,7 +22,7 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
   type: 'connect-product',
   shape: ConnectProduct,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, connectionId: change.connectionId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, connectionId: newId(change.connectionId) }),
   decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
     if (!mayConnect(draft)) return
     if (!productAt(draft.account, product, draft.now)) {

@@ -62,7 +62,7 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
   type: 'plan-departure',
   shape: PlanDeparture,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, departureId: change.departureId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, departureId: newId(change.departureId) }),
   decide(draft, change) {
     const person = mayEnd(draft, change.personId)
     if (!person) return

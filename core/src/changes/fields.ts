@@ -3,7 +3,7 @@ import { Type } from 'class-transformer'
 import type { FieldRow, Id } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
 import type { Draft } from './draft.ts'
-import type { ChangeKind } from './kind.ts'
+import type { ChangeKind, NewId } from './kind.ts'
 import { RowId } from './shapes.ts'
 
 export class FieldValue {
@@ -35,10 +35,10 @@ export class MakeField extends FieldContent {
 export const makeField: ChangeKind<MakeField> = {
   type: 'make-field',
   shape: MakeField,
-  fill: (change, makeId) => ({
+  fill: (change, newId) => ({
     ...change,
-    fieldId: change.fieldId ?? makeId(),
-    values: withIds(change.values, makeId),
+    fieldId: newId(change.fieldId),
+    values: withIds(change.values, newId),
   }),
   decide(draft, change) {
     if (!draft.need('settings', 'change', draft.account.root.id, 'make fields')) return
@@ -57,7 +57,7 @@ export class ChangeField extends FieldContent {
 export const changeField: ChangeKind<ChangeField> = {
   type: 'change-field',
   shape: ChangeField,
-  fill: (change, makeId) => ({ ...change, values: withIds(change.values, makeId) }),
+  fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
   decide(draft, change) {
     const field = draft.account.get('field', change.fieldId)
     if (!field) return draft.refuse('not-found', 'There is no such field here; it may have gone meanwhile.')
@@ -78,8 +78,8 @@ export const changeField: ChangeKind<ChangeField> = {
   record: (change) => change,
 }
 
-function withIds(values: FieldValue[] | undefined, makeId: () => Id): FieldValue[] {
-  return Array.isArray(values) ? values.map((one) => ({ ...one, id: one.id ?? makeId() })) : []
+function withIds(values: FieldValue[] | undefined, newId: NewId): FieldValue[] {
+  return Array.isArray(values) ? values.map((one) => ({ ...one, id: one.id ?? newId() })) : []
 }
 
 function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, values }: FieldContent): FieldRow {

@@ -23,7 +23,7 @@ export class Give {
 export const give: ChangeKind<Give> = {
   type: 'give',
   shape: Give,
-  fill: (change, makeId) => ({ ...change, grantId: change.grantId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, grantId: newId(change.grantId) }),
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
     const role = draft.seen('role', change.roleId, 'role')

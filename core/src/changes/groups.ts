@@ -34,7 +34,7 @@ export class MakeGroup extends GroupContent {
 export const makeGroup: ChangeKind<MakeGroup> = {
   type: 'make-group',
   shape: MakeGroup,
-  fill: (change, makeId) => ({ ...change, groupId: change.groupId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
   decide(draft, change) {
     if (!mayChange(draft)) return
     const content = contentOf(draft, change)
@@ -101,7 +101,7 @@ export class JoinGroup {
 export const joinGroup: ChangeKind<JoinGroup> = {
   type: 'join-group',
   shape: JoinGroup,
-  fill: (change, makeId) => ({ ...change, membershipId: change.membershipId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
   decide(draft, change) {
     const group = groupIn(draft, change.groupId)
     const person = draft.seen('person', change.personId, 'person')

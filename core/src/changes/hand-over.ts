@@ -43,7 +43,7 @@ export const handOver: ChangeKind<HandOver> = {
     if (draft.problems.length > 0) return
     if (what === 'invitation') draft.update('offer', id, { sponsorId: toId })
     else if (what === 'link') draft.update('link', id, { makerId: toId })
-    else draft.update('planned', id, { plannerId: toId })
+    else draft.update('planned', id, { plannerId: toId, authorityHeld: false })
   },
   sentence: ({ what, id, toId }, sight, verb) =>
     `${verb('handed', 'hand')} ${nameOf(what, id, sight)} over to ${sight.personName(toId)}`,

@@ -7,7 +7,9 @@ import { upwards } from '../places/tree.ts'
 import { areasAt, productAt } from '../products/catalogue.ts'
 import type { SheetSeatType } from '../products/sheet.ts'
 import { moneyText } from '../seats/money.ts'
+import { Draft } from './draft.ts'
 import type { Invite } from './invite.ts'
+import { maySteer } from './offers.ts'
 import type { Warning } from './watch-out.ts'
 
 /** What an invitation offers more than it needs: a dearer seat than its roles can use, a role another key covers already. */
@@ -92,5 +94,7 @@ export function mayPrintFirstSlip(sight: Sight, person: PersonRow): boolean {
   const offer = account.by('offer', 'person', person.id).find((one) => one.state === 'live')
   const isOpen = person.state === 'invited' && offer !== undefined && offer.expiresAt > sight.now
   const isNamed = account.personal(person.id, 'email') === undefined
-  return isOpen && isNamed && (offer.sponsorId === sight.personId || sight.can('people', 'change'))
+  if (!isOpen || !isNamed || !(offer.sponsorId === sight.personId || sight.can('people', 'change'))) return false
+  // Whoever prints it decides who takes the offer up (model I10).
+  return maySteer(new Draft(account, { kind: 'person', personId: sight.personId }, sight.now), offer)
 }

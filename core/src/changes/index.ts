@@ -8,8 +8,9 @@ import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
 import { bringAlong } from './along.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import type { ChangeKind } from './kind.ts'
+import { ForeignId, newIdBy, type ChangeKind, type Ids, type NewId } from './kind.ts'
 import { CHANGE_TYPES, KINDS, type Change } from './kinds.ts'
+import { checkWhose } from './whose.ts'
 
 /** A docket holds at most so many changes (model C2 sets the bound on edits). */
 export const MAXIMUM_CHANGES = 500
@@ -30,15 +31,26 @@ function kindOf(type: string): ChangeKind<Change> {
   return KINDS.get(type) as unknown as ChangeKind<Change>
 }
 
-/** Reads one change as sent, giving ids to the rows it makes (model C1). */
-export function readChange(plain: unknown, makeId: () => Id): Read<Change> {
+/** Reads one change as sent, giving ids to the rows it makes; those that come with it must be issued ones (model C1). */
+export function readChange(plain: unknown, ids: Ids | (() => Id)): Read<Change> {
+  return readChangeWith(plain, newIdBy(ids))
+}
+
+/** The same within a change that holds others. */
+export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
   const type = (plain as { type?: unknown } | null)?.type
   const kind = typeof type === 'string' ? KINDS.get(type) : undefined
   if (!kind) {
     const known = CHANGE_TYPES.join(', ')
     return { problems: [problem('unknown-change', `A change’s type must be one of ${known}.`, '/type')] }
   }
-  return readShape(kind.shape as new () => Change, kind.fill(plain as never, makeId))
+  try {
+    return readShape(kind.shape as new () => Change, kind.fill(plain as never, newId))
+  } catch (error) {
+    if (!(error instanceof ForeignId)) throw error
+    const sentence = 'The id of what is to be made was not given out for your docket; leave it out, and one is given.'
+    return { problems: [problem('foreign-id', sentence)] }
+  }
 }
 
 /** Decides changes one after the other, each on the account as the ones before would leave it (model C1, C2). */
@@ -51,6 +63,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     if (actor.kind === 'person' && !BEFORE_ENTRY.has(change.type)) checkActor(draft)
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
+    checkWhose(draft)
     if (draft.problems.length === 0 && actor.kind === 'person' && !kind.onlyEnds) judgeDraft(draft, before)
     const path = changes.length > 1 ? `/changes/${at}` : ''
     decision.problems.push(...draft.problems.map((one) => ({ ...one, path: path + (one.path ?? '') || undefined })))
@@ -146,6 +159,7 @@ export { mayWait, sentencesOf, whenDue, withPlanned } from './planned.ts'
 export type { PlanDocket } from './planned.ts'
 export { Draft, type Actor, type Effect }
 export { CHANGE_TYPES, type Change } from './kinds.ts'
+export type { Ids } from './kind.ts'
 export type {
   Accept,
   Admit,

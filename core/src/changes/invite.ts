@@ -64,12 +64,12 @@ export class Invite {
 export const invite: ChangeKind<Invite> = {
   type: 'invite',
   shape: Invite,
-  fill: (change, makeId) => ({
+  fill: (change, newId) => ({
     ...change,
-    personId: change.personId ?? makeId(),
-    offerId: change.offerId ?? makeId(),
-    grants: list(change.grants).map((grant) => ({ ...grant, grantId: grant.grantId ?? makeId() })),
-    seats: list(change.seats).map((seat) => ({ ...seat, holdingId: seat.holdingId ?? makeId() })),
+    personId: newId(change.personId),
+    offerId: newId(change.offerId),
+    grants: list(change.grants).map((grant) => ({ ...grant, grantId: newId(grant.grantId) })),
+    seats: list(change.seats).map((seat) => ({ ...seat, holdingId: newId(seat.holdingId) })),
   }),
   decide(draft, change) {
     if (!mayInvite(draft, change)) return

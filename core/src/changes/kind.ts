@@ -2,6 +2,28 @@ import type { Id } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import type { Draft } from './draft.ts'
 
+/** Answers for the ids of rows to be made (model C1). */
+export interface Ids {
+  issue(): Id
+  /** Whether an id that came with a change was issued for it. */
+  isIssued(id: Id): boolean
+}
+
+/** The id of a row to be made: a new one where none is given. @throws ForeignId where the given one was not issued. */
+export type NewId = (given?: Id | null) => Id
+
+/** An id that nobody issued: whatever is proven by a row's id must not be chosen by whoever sends it. */
+export class ForeignId extends Error {}
+
+/** Those who make ids themselves take the given ones as they are; whoever reads what others sent has {@link Ids}. */
+export function newIdBy(ids: Ids | (() => Id)): NewId {
+  return (given) => {
+    if (given == null) return typeof ids === 'function' ? ids() : ids.issue()
+    if (typeof ids === 'function' || ids.isIssued(given)) return given
+    throw new ForeignId()
+  }
+}
+
 /** Picks the form of a verb: what was done, as the ledger tells it, or what is to be done, as the docket does. */
 export type Verb = (done: string, toDo: string) => string
 
@@ -13,8 +35,8 @@ export interface ChangeKind<C extends { type: string } = { type: string }> {
   type: C['type']
   /** The class whose decorators say what is well-formed. */
   shape: new () => C
-  /** Gives ids to the rows it makes where they are missing; the server's part (model C1). */
-  fill(change: C, makeId: () => Id): C
+  /** Gives ids to the rows it makes where they are missing, and has those that are there looked at (model C1). */
+  fill(change: C, newId: NewId): C
   /** Collects the row edits in the draft, or refuses in plain words. */
   decide(draft: Draft, change: C): void
   /** The change as a sentence without its subject: `made the place Helipad roof in Pellworth Main`, or `make …`. */

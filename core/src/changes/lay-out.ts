@@ -58,7 +58,7 @@ export class LayOut {
 export const layOut: ChangeKind<LayOut> = {
   type: 'lay-out',
   shape: LayOut,
-  fill: (change, makeId) => ({ ...change, seedId: change.seedId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
     if (!parent || !draft.need('places', 'change', parent.id, `make places in ${parent.name}`)) return

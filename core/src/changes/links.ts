@@ -51,7 +51,7 @@ export class MakeLink {
 export const makeLink: ChangeKind<MakeLink> = {
   type: 'make-link',
   shape: MakeLink,
-  fill: (change, makeId) => ({ ...change, linkId: change.linkId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, linkId: newId(change.linkId) }),
   decide(draft, change) {
     if (!draft.actorId || !mayInvite(draft, change)) return
     const { zone } = draft.account
@@ -138,13 +138,16 @@ export const comeBy: ChangeKind<ComeBy> = {
     if (link.domain && change.email.split('@')[1] !== link.domain) {
       return draft.refuse('wrong-domain', `This link is for addresses at ${link.domain}.`, '/email')
     }
-    const here = draft.account.by('person', 'login', change.loginId)[0]
+    const known = draft.account.by('person', 'login', change.loginId)
+    const here = known.find((one) => one.state === 'active') ?? known[0]
     if (here && here.state !== 'active') {
       return draft.refuse('here-before', 'You have been here before; ask the office to let you in again.')
     }
     const offer = offerBy(link, here?.id ?? change.personId, change.offerId, draft.now)
     draft.update('link', link.id, { uses: link.uses + 1 })
     draft.insert('offer', offer)
+    // Whoever is in waits for what the link gives like anybody else who comes by it (model I4).
+    if (here && link.waits) return
     if (here) return useNow(draft, offer)
     draft.insert('person', personBy(link, change, draft.now))
     draft.set(change.personId, 'name', change.name.trim())

@@ -22,7 +22,7 @@ export const closeMonth: ChangeKind<CloseMonth> = {
   type: 'close-month',
   shape: CloseMonth,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, closedMonthId: change.closedMonthId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, closedMonthId: newId(change.closedMonthId) }),
   decide(draft, change) {
     if (draft.actor.kind === 'person') {
       return draft.refuse('not-yours', 'Months close by themselves, five days after their end.')
@@ -80,9 +80,9 @@ export const reportUse: ChangeKind<ReportUse> = {
   type: 'report-use',
   shape: ReportUse,
   onlyEnds: true,
-  fill: (change, makeId) => ({
+  fill: (change, newId) => ({
     ...change,
-    uses: Array.isArray(change.uses) ? change.uses.map((use) => ({ ...use, useId: use.useId ?? makeId() })) : [],
+    uses: Array.isArray(change.uses) ? change.uses.map((use) => ({ ...use, useId: newId(use.useId) })) : [],
   }),
   decide(draft, change) {
     if (draft.actor.kind !== 'product') return draft.refuse('not-yours', 'Only a product reports what was used.')

@@ -2,12 +2,14 @@ import { Equals, IsInt, IsOptional, Min } from 'class-validator'
 import type { Id, OfferRow } from '../account/rows.ts'
 import { Email } from '../people/email.ts'
 import { Line } from '../checks/shape.ts'
+import { offersWaiting } from '../people/presence.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import { INVITATION_DAYS } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
-import { extendReserved, releaseOffered } from './offers.ts'
+import { extendReserved, maySteer, releaseOffered } from './offers.ts'
 import { RowId } from './shapes.ts'
+import { mayAlter } from './whose.ts'
 
 export class Resend {
   @Equals('resend') type!: 'resend'
@@ -95,16 +97,18 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
   decide(draft, { offerId, email }) {
     const offer = openOffer(draft, offerId, 'correct the address')
     if (!offer) return
-    const wanted = email.trim()
+    const wanted = email
     const twin = draft.account.peopleByEmail(wanted).find((id) => draft.sight.seesPerson(id))
     if (twin) {
       const sentence = `${draft.account.nameOf(twin)} has this address already; look there first.`
       return draft.refuse('here-already', sentence, '/email')
     }
+    if (!maySteer(draft, offer)) return
     draft.set(offer.personId, 'email', wanted)
     // The row is named, so that other processes read the address anew (model C6).
     draft.update('person', offer.personId, {})
-    sendAgain(draft, offer)
+    // Whoever decides where it goes answers for what it gives from now on (model I10).
+    sendAgain(draft, draft.actorId ? { ...offer, sponsorId: draft.actorId } : offer)
   },
   sentence: (change, sight, verb) =>
     `${verb('corrected', 'correct')} the address of ${invitedOf(change.offerId, sight)} and ${verb('sent', 'send')} the invitation there`,
@@ -157,10 +161,13 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
   decide(draft, { personId, reason }) {
     const person = draft.seen('person', personId, 'person')
     if (!person || !draft.need('people', 'change', draft.account.root.id, 'refuse people')) return
-    if (person.state !== 'waiting') {
+    const isIn = offersWaiting(draft.account, person, draft.now).length > 0
+    if (person.state !== 'waiting' && !isIn) {
       return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
     }
-    draft.update('person', person.id, { state: 'refused' })
+    // Whoever is in stays in; only what they came by is refused.
+    draft.update('person', person.id, isIn ? {} : { state: 'refused' })
+    if (isIn) draft.set(person.id, 'invitedAs', null)
     draft.set(person.id, 'word', reason?.trim() || null)
     for (const offer of draft.account.by('offer', 'person', person.id)) {
       if (offer.state !== 'live' && offer.state !== 'dead') continue
@@ -180,9 +187,12 @@ const AT_THE_DOOR = ['invited', 'waiting']
 function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
   const offer = draft.seen('offer', offerId, 'invitation')
   if (!offer) return undefined
-  if (offer.sponsorId !== draft.actorId && !draft.need('people', 'change', draft.account.root.id, todo))
-    return undefined
-  if (offer.state === 'live' && draft.account.get('person', offer.personId)?.state === 'invited') return offer
+  const person = draft.account.get('person', offer.personId)
+  if (offer.sponsorId !== draft.actorId) {
+    if (!draft.need('people', 'change', draft.account.root.id, todo)) return undefined
+    if (person && !mayAlter(draft, person)) return undefined
+  }
+  if (offer.state === 'live' && person?.state === 'invited') return offer
   draft.refuse('not-live', 'This invitation was taken up or withdrawn; invite them anew.')
   return undefined
 }
@@ -192,8 +202,8 @@ function sendAgain(draft: Draft, offer: OfferRow): void {
   const expiresAt = untilDate(addDays(dateOf(draft.now, zone), INVITATION_DAYS), zone)
   const seats = extendReserved(draft, offer, expiresAt)
   const resendNumber = offer.resendNumber + 1
-  draft.update('offer', offer.id, { resendNumber, sentAt: draft.now, expiresAt, seats, bounced: false })
-  const { id: offerId, personId } = offer
+  const { id: offerId, personId, sponsorId } = offer
+  draft.update('offer', offerId, { sponsorId, resendNumber, sentAt: draft.now, expiresAt, seats, bounced: false })
   draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber, expiresAt })
 }
 

@@ -5,10 +5,11 @@ import { isPresent } from '../people/presence.ts'
 import { productAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { isHeldAt } from '../seats/holdings.ts'
-import type { Draft } from './draft.ts'
+import { Draft } from './draft.ts'
 import { checkMoney, holdSeat } from './seat-rules.ts'
 import { endHolding } from './seats.ts'
 import { idFrom } from './shapes.ts'
+import { mayAlter } from './whose.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.
@@ -39,11 +40,41 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   }
   joinGroups(draft, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant' || edit.table === 'membership')
-  // The standing is given at the use as well: the comparison begins at a guest who has nothing.
-  const person = draft.account.get('person', offer.personId)!
-  const standing: RowEdit = { table: 'person', key: person.id, before: { ...person, standing: 'guest' }, after: person }
-  const bare = before.with([{ ...standing, after: standing.before }])
-  draft.judged(judge(bare, draft.account, [standing, ...made], giver, sight, draft.now))
+  const arrival = arrivalOf(draft, offer.personId)
+  const bare = arrival ? before.with([{ ...arrival, after: arrival.before }]) : before
+  draft.judged(judge(bare, draft.account, arrival ? [arrival, ...made] : made, giver, sight, draft.now))
+}
+
+/**
+ * Whoever comes in by an offer is given all they then are, and not only what the offer lists: their standing, and what
+ * rules read in their record. The comparison begins at a guest at the door, who has nothing; whoever is in already
+ * gains just what is given.
+ */
+function arrivalOf(draft: Draft, personId: Id): RowEdit | undefined {
+  const state = draft.start.get('person', personId)?.state
+  if (state === 'active' || state === 'away') return undefined
+  const person = draft.account.get('person', personId)!
+  return { table: 'person', key: person.id, before: { ...person, standing: 'guest', state: 'invited' }, after: person }
+}
+
+/** What stands in the way of giving for want of seats, not of rights: nothing that matters to where an offer goes. */
+const WANT_OF_SEATS = new Set(['seat-sold-out', 'beyond-bands', 'allotment-used', 'product-off', 'not-in-plan'])
+
+/**
+ * Whoever steers where an offer goes, by its address, telephone or slip, decides who takes it up: they must be able to
+ * give all that it gives, now, and be of enough membership (model I10, D1, P6).
+ */
+export function maySteer(draft: Draft, offer: OfferRow): boolean {
+  const { actorId } = draft
+  if (actorId === null) return true
+  const person = draft.account.get('person', offer.personId)
+  if (!person || !mayAlter(draft, person)) return false
+  const trial = new Draft(draft.account, draft.actor, draft.now)
+  trial.update('person', person.id, { state: 'active' })
+  giveOffered(trial, offer, actorId)
+  const beyond = trial.problems.filter(({ code }) => !WANT_OF_SEATS.has(code))
+  draft.problems.push(...beyond.map(({ code, sentence }) => ({ code, sentence })))
+  return beyond.length === 0
 }
 
 /** Puts them into the groups offered, as whoever gives it may (model P8); what that moves is judged with the rest (D1). */

@@ -37,7 +37,7 @@ export const makePacket: ChangeKind<MakePacket> = {
   type: 'make-packet',
   shape: MakePacket,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, packetId: change.packetId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
   decide(draft, change) {
     if (!mayChange(draft)) return
     const row = rowOf(draft, change)

@@ -23,7 +23,7 @@ export class MakePlace {
 export const makePlace: ChangeKind<MakePlace> = {
   type: 'make-place',
   shape: MakePlace,
-  fill: (change, makeId) => ({ ...change, placeId: change.placeId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, placeId: newId(change.placeId) }),
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
     if (!parent) return

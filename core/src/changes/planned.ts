@@ -2,11 +2,14 @@ import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsDefined } from 'class-va
 import type { Account } from '../account/account.ts'
 import type { Id, PlannedRow } from '../account/rows.ts'
 import { sameRow } from '../account/edits.ts'
+import { impactOf } from '../access/impact.ts'
+import { Sight } from '../access/sight.ts'
+import { isPresent } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { addMonths, dateInWords, dateOf, monthOf, readWhen, type Instant } from '../time/instants.ts'
 import type { Actor, Draft } from './draft.ts'
-import { decide, endsOnly, readChange, recordOf, toDoOf, type Change, type Decision } from './index.ts'
-import type { ChangeKind } from './kind.ts'
+import { decide, endsOnly, readChange, readChangeWith, recordOf, toDoOf, type Change, type Decision } from './index.ts'
+import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
 import { RowId, When } from './shapes.ts'
 
 /** How many changes wait for one day together. */
@@ -36,12 +39,10 @@ export const planDocket: ChangeKind<PlanDocket> = {
   shape: PlanDocket,
   // What it does is judged change by change, as on its day.
   onlyEnds: true,
-  fill: (change, makeId) => ({
+  fill: (change, newId) => ({
     ...change,
-    plannedId: change.plannedId ?? makeId(),
-    changes: Array.isArray(change.changes)
-      ? change.changes.map((one) => readChange(one, makeId).value ?? one)
-      : change.changes,
+    plannedId: newId(change.plannedId),
+    changes: Array.isArray(change.changes) ? change.changes.map((one) => readOrLeave(one, newId)) : change.changes,
   }),
   decide(draft, { plannedId, at: text, changes: plain }) {
     const at = plannedInstant(text, draft.account)
@@ -55,7 +56,11 @@ export const planDocket: ChangeKind<PlanDocket> = {
     const costMinor = costOf(before, decision.after, at)
     const plannerId = draft.actorId
     if (plannerId === null) return draft.refuse('nobody', 'Only a person plans for a day.')
-    const row = { id: plannedId, plannerId, plannedAt: draft.now, at, changes, costMinor, state: 'waiting' as const }
+    // What is only planned to be theirs, or to be there, is no authority yet (model Z4).
+    const authorityHeld =
+      endsOnly(changes) && decide(draft.account, changes, draft.actor, draft.now).problems.length === 0
+    const what = { plannerId, plannedAt: draft.now, authorityHeld, at, changes, costMinor }
+    const row = { id: plannedId, ...what, state: 'waiting' as const }
     draft.insert('planned', row)
     draft.effects.push({ kind: 'due', at })
   },
@@ -112,13 +117,29 @@ export function whenDue(account: Account, row: PlannedRow, now: Instant): Decisi
   const changes = row.changes as Change[]
   const planner: Actor = { kind: 'person', personId: row.plannerId }
   const asPlanned = decide(account, changes, planner, now)
-  // What only ends was within their rights when it was planned, which is enough (model Z4).
-  const isEnough = asPlanned.problems.length > 0 && endsOnly(changes)
-  const decision = isEnough ? decide(account, changes, { kind: 'schedule' }, now) : asPlanned
+  const decision = asPlanned.problems.length > 0 ? (byAuthorityThen(account, row, now) ?? asPlanned) : asPlanned
   if (decision.problems.length > 0) return asPlanned
   if (costOf(account, decision.after, now) <= row.costMinor) return decision
   const sentence = 'It would cost more than was shown when it was planned.'
   return { ...decision, problems: [{ code: 'dearer', sentence }] }
+}
+
+/**
+ * What only ends, decided by the authority it was planned with: as long as its planner is active and sees everybody it
+ * concerns, and ends no owner without being one (model Z4); undefined otherwise.
+ */
+function byAuthorityThen(account: Account, row: PlannedRow, now: Instant): Decision | undefined {
+  const changes = row.changes as Change[]
+  const planner = account.get('person', row.plannerId)
+  if (!row.authorityHeld || !endsOnly(changes) || !planner || !isPresent(planner, now)) return undefined
+  const decision = decide(account, changes, { kind: 'schedule' }, now)
+  const sight = new Sight(account, planner.id, now)
+  const concerned = [...impactOf(account, decision.after, decision.edits).keys()]
+  const mayEnd = (id: Id) => {
+    const standing = account.get('person', id)?.standing
+    return sight.seesPerson(id) && (standing !== 'owner' || planner.standing === 'owner')
+  }
+  return decision.problems.length > 0 || concerned.every(mayEnd) ? decision : undefined
 }
 
 /** The account as what is planned up to an instant would leave it; what could not be done is left out. */
@@ -145,6 +166,13 @@ export function sentencesOf(changes: readonly Change[], sight: Parameters<typeof
 function costOf(before: Account, after: Account, at: Instant): number {
   const month = addMonths(monthOf(at, after.zone), 1)
   return billOf(after, month).totalMinor - billOf(before, month).totalMinor
+}
+
+/** One of the changes that wait, with ids; what cannot be read is left to be refused in its place. */
+function readOrLeave(plain: object, newId: NewId): object {
+  const read = readChangeWith(plain, newId)
+  if (read.problems?.some((one) => one.code === 'foreign-id')) throw new ForeignId()
+  return read.value ?? plain
 }
 
 function readAll(draft: Draft, plain: readonly object[]): Change[] | undefined {

@@ -26,11 +26,11 @@ export class ImportSheet {
 export const importSheet: ChangeKind<ImportSheet> = {
   type: 'import-sheet',
   shape: ImportSheet,
-  fill: (change, makeId) => ({
+  fill: (change, newId) => ({
     ...change,
-    sheetId: change.sheetId ?? makeId(),
-    productId: change.productId ?? makeId(),
-    subscriptionId: change.subscriptionId ?? makeId(),
+    sheetId: newId(change.sheetId),
+    productId: newId(change.productId),
+    subscriptionId: newId(change.subscriptionId),
   }),
   decide(draft, change) {
     if (!draft.need('connections', 'run', draft.account.root.id, 'import a product sheet')) return
@@ -88,7 +88,7 @@ export class Subscribe {
 export const subscribe: ChangeKind<Subscribe> = {
   type: 'subscribe',
   shape: Subscribe,
-  fill: (change, makeId) => ({ ...change, subscriptionId: change.subscriptionId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
     const found = productAt(draft.account, change.product, draft.now)
     if (!found) return draft.refuse('not-found', 'There is no such product here; import its sheet first.')
@@ -133,7 +133,7 @@ export class EnterStock {
 export const enterStock: ChangeKind<EnterStock> = {
   type: 'enter-stock',
   shape: EnterStock,
-  fill: (change, makeId) => ({ ...change, stockId: change.stockId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
   decide(draft, change) {
     const before = draft.account
     const found = productAt(before, change.product, draft.now)
@@ -167,7 +167,7 @@ export class FitPlace {
 export const fitPlace: ChangeKind<FitPlace> = {
   type: 'fit-place',
   shape: FitPlace,
-  fill: (change, makeId) => ({ ...change, fittingId: change.fittingId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, fittingId: newId(change.fittingId) }),
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
     const sheet = productAt(draft.account, change.product, draft.now)?.sheet

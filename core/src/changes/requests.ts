@@ -34,7 +34,7 @@ export const askFor: ChangeKind<AskFor> = {
   type: 'ask-for',
   shape: AskFor,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, requestId: change.requestId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, requestId: newId(change.requestId) }),
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
     const actorId = draft.actorId

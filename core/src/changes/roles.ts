@@ -58,7 +58,7 @@ export class MakeRole extends RoleContent {
 export const makeRole: ChangeKind<MakeRole> = {
   type: 'make-role',
   shape: MakeRole,
-  fill: (change, makeId) => ({ ...change, roleId: change.roleId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, roleId: newId(change.roleId) }),
   decide(draft, change) {
     if (!draft.need('roles', 'change', draft.account.root.id, 'make roles')) return
     const row = rowOf(draft, change)
@@ -202,7 +202,7 @@ export class RetireRole {
 export const retireRole: ChangeKind<RetireRole> = {
   type: 'retire-role',
   shape: RetireRole,
-  fill: (change, makeId) => ({ ...change, seedId: change.seedId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const role = draft.seen('role', change.roleId, 'role')
     if (!role || !draft.need('roles', 'run', draft.account.root.id, 'retire roles')) return

@@ -28,7 +28,7 @@ export class GiveSeat {
 export const giveSeat: ChangeKind<GiveSeat> = {
   type: 'give-seat',
   shape: GiveSeat,
-  fill: (change, makeId) => ({ ...change, holdingId: change.holdingId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
   decide(draft, change) {
     const before = draft.account
     const person = draft.seen('person', change.personId, 'person')
@@ -96,7 +96,7 @@ export class ChangeSeat {
 export const changeSeat: ChangeKind<ChangeSeat> = {
   type: 'change-seat',
   shape: ChangeSeat,
-  fill: (change, makeId) => ({ ...change, toHoldingId: change.toHoldingId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, toHoldingId: newId(change.toHoldingId) }),
   decide(draft, change) {
     const before = draft.account
     const holding = seenHolding(draft, change.holdingId)

@@ -55,9 +55,9 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
   type: 'change-settings',
   shape: ChangeSettings,
   onlyEnds: true,
-  fill: (change, makeId) =>
+  fill: (change, newId) =>
     Array.isArray(change.leaverLines)
-      ? { ...change, leaverLines: change.leaverLines.map((line) => ({ ...line, id: line?.id ?? makeId() })) }
+      ? { ...change, leaverLines: change.leaverLines.map((line) => ({ ...line, id: line?.id ?? newId() })) }
       : change,
   decide(draft, { type: _type, ...wanted }) {
     if (!draft.need('settings', 'change', draft.account.root.id, 'change the account’s settings')) return

@@ -21,7 +21,7 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   type: 'share-statement',
   shape: ShareStatement,
   onlyEnds: true,
-  fill: (change, makeId) => ({ ...change, shareId: change.shareId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
   decide(draft, { shareId, placeId, until }) {
     const place = draft.seen('place', placeId, 'place')
     if (!place || !draft.actorId || !draft.need('access', 'change', place.id, 'share who gets in there')) return

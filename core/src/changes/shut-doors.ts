@@ -2,6 +2,7 @@ import type { Account } from '../account/account.ts'
 import type { DepartureRow, Ended, Id, RowEdit, StepRow, Taker } from '../account/rows.ts'
 import type { HangKind } from '../departures/hangs.ts'
 import { passingOn } from '../departures/pass-on.ts'
+import { Sight } from '../access/sight.ts'
 import { connectedProducts, takerWhenDue, thingsToPass, type PlannedThing } from '../departures/plan.ts'
 import { isPresent } from '../people/presence.ts'
 import { whenText, type Instant } from '../time/instants.ts'
@@ -52,7 +53,7 @@ export function shutDoors(draft: Draft, departureId: Id): void {
 
 /** Hands one thing over inside the departure; why it could not be, or null once it is. */
 function passWithin(draft: Draft, thing: PlannedThing, row: DepartureRow, taker: Taker): string | null {
-  if (thing.what === 'approver') return passApproval(draft, thing.id, row.personId, taker)
+  if (thing.what === 'approver') return passApproval(draft, thing.id, row, taker)
   // Ids count on from the departure's, so that preview and commit make the same rows and two departures never do.
   const first = AFTER_STEPS + draft.edits.length * MOST_CHANGES
   const makeId = (at: number) => idFrom(row.id, first + at)
@@ -128,11 +129,19 @@ export const BLOCKED: Readonly<Record<string, string>> = {
   other: 'It could not be passed on by the rights of whoever planned it.',
 }
 
-function passApproval(draft: Draft, roleId: Id, personId: Id, taker: Taker): string | null {
+/** Naming an approver is changing the role: by the rights of whoever planned it, and nobody names themselves (model V5, D2). */
+function passApproval(draft: Draft, roleId: Id, row: DepartureRow, taker: Taker): string | null {
+  const { personId } = row
   const role = draft.account.get('role', roleId)
   const person = draft.account.get('person', taker.id)
   if (role?.approvers?.kind !== 'named') return null
   if (!person || !isPresent(person, draft.now)) return BLOCKED['not-in']!
+  const planner = plannerOf(row, draft.actor)
+  if (planner.kind === 'person') {
+    const mayName = new Sight(draft.account, planner.personId, draft.now).can('roles', 'change')
+    const isOwner = draft.account.get('person', planner.personId)?.standing === 'owner'
+    if (!mayName || (taker.id === planner.personId && !isOwner)) return BLOCKED.other!
+  }
   const personIds = [...new Set(role.approvers.personIds.map((id) => (id === personId ? taker.id : id)))]
   draft.update('role', roleId, { approvers: { kind: 'named', personIds } })
   return null

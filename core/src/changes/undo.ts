@@ -37,7 +37,7 @@ export class Undo {
 export const undo: ChangeKind<Undo> = {
   type: 'undo',
   shape: Undo,
-  fill: (change, makeId) => ({ ...change, seedId: change.seedId ?? makeId() }),
+  fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const edits = netEdits(change.edits)
     if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing of that docket to put back.')

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonRow, PersonState } from '../account/rows.ts'
+import type { Id, OfferRow, PersonRow, PersonState } from '../account/rows.ts'
 import type { Instant } from '../time/instants.ts'
 
 /** Why someone reaches nothing at an instant, whatever they were given (model A1, A5). */
@@ -34,6 +34,15 @@ export function stateAt(account: Account, person: PersonRow, instant: Instant): 
   if (person.state !== 'invited') return person.state
   const offers = account.by('offer', 'person', person.id).filter((offer) => offer.state === 'live')
   return offers.length > 0 && offers.every((offer) => offer.expiresAt <= instant) ? 'expired' : 'invited'
+}
+
+/**
+ * What somebody who is in came by since and waits to be admitted to: a link at which one waits, or an invitation to
+ * another address (model I3, I4).
+ */
+export function offersWaiting(account: Account, person: PersonRow, instant: Instant): OfferRow[] {
+  if (person.state !== 'active' && person.state !== 'away') return []
+  return account.by('offer', 'person', person.id).filter((one) => one.state === 'live' && one.expiresAt > instant)
 }
 
 /** Whether somebody is invited by a message that came back. */

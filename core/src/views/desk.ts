@@ -3,7 +3,7 @@ import type { Sight } from '../access/sight.ts'
 import { isDueToErase } from '../departures/erasure.ts'
 import { openDeparture, stepsOf } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
-import { absenceAt, isAway, stateAt } from '../people/presence.ts'
+import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
 import { firstSteps } from './first-steps.ts'
@@ -92,7 +92,9 @@ export function deskView(sight: Sight): DeskView {
   const leaves = (person: PersonRow) => openDeparture(account, person.id) !== undefined
   const within = (date: LocalDate | null) => date !== null && date >= today && date <= horizon
 
-  const waiting = people.filter((person) => person.state === 'waiting')
+  const waiting = people.filter(
+    (person) => person.state === 'waiting' || offersWaiting(account, person, now).length > 0,
+  )
   const invited = people.filter((person) => stateAt(account, person, now) === 'invited')
   const starting = [...invited, ...people.filter(isIn)].filter((person) => within(startOf(person)))
   const ending = people.filter((person) => isIn(person) && within(endOf(person)))
@@ -137,7 +139,9 @@ export function deskView(sight: Sight): DeskView {
     ],
     first: firstSteps(sight),
     board: {
-      arriving: [...waiting, ...invited].map((person) => bar(sight, person, startOf(person) ?? today, startOf(person))),
+      arriving: [...waiting.filter((person) => person.state === 'waiting'), ...invited].map((person) =>
+        bar(sight, person, startOf(person) ?? today, startOf(person)),
+      ),
       away: people
         .filter((person) => isAway(person, now) || (person.awayFrom ?? 0) > now)
         .map((person) => awayBar(sight, person, today)),
@@ -226,8 +230,11 @@ function need(sight: Sight, person: PersonRow, kind: NeedKind, date: LocalDate |
 
 /** `Gardener at Corvane Harbour; Client view at Hollin Museum`. */
 function offered(sight: Sight, person: PersonRow): string {
-  const grants = sight.account.by('offer', 'person', person.id).flatMap((offer) => offer.grants)
-  return grants
+  const { account, now } = sight
+  const again = offersWaiting(account, person, now)
+  const offers = again.length > 0 ? again : account.by('offer', 'person', person.id)
+  return offers
+    .flatMap((offer) => offer.grants)
     .map((one) => `${sight.account.get('role', one.roleId)?.name ?? 'a role'} at ${sight.placeName(one.placeId)}`)
     .join('; ')
 }

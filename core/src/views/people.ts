@@ -5,7 +5,7 @@ import { Sight } from '../access/sight.ts'
 import { indexAt } from '../access/reach.ts'
 import { groupsOf } from '../people/groups.ts'
 import { openDeparture } from '../departures/plan.ts'
-import { absenceAt, hasBounced, isOutsider, stateAt } from '../people/presence.ts'
+import { absenceAt, hasBounced, isOutsider, offersWaiting, stateAt } from '../people/presence.ts'
 import { seatTypeAt, productAt } from '../products/catalogue.ts'
 import { costsOf } from '../seats/bill.ts'
 import { isHeldAt, seatsOf } from '../seats/holdings.ts'
@@ -52,6 +52,8 @@ export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
   email: string | null
   /** Who took the invitation up, where it was not the invited address (model I3). */
   cameAs: string | null
+  /** Whose invitation somebody who is in came by since, which waits to be admitted. */
+  cameFor: string | null
   signatory: boolean
   keys: PlaceKeys[]
   /** What was given to them by name and has not ended, as far as the asker sees. */
@@ -294,6 +296,10 @@ export function personSheetView(sight: Sight, personId: Id): PersonSheetView | u
     ...personView(sight, person),
     email: whole ? (account.personal(personId, 'email') ?? null) : null,
     cameAs: whole && person.state === 'waiting' ? (account.personal(personId, 'loginEmail') ?? null) : null,
+    cameFor:
+      whole && offersWaiting(account, person, now).length > 0
+        ? (account.personal(personId, 'invitedAs') ?? null)
+        : null,
     signatory: whole && person.signatory,
     keys: keysOf(sight, personId),
     grants: account.by('grant', 'person', personId).flatMap((grant) => {
@@ -330,8 +336,10 @@ function recordView({ account }: Sight, person: PersonRow): RecordView {
 function offerView(sight: Sight, personId: Id): OfferView | null {
   const { account, now } = sight
   const offer = account.by('offer', 'person', personId).find((one) => one.state === 'live')
+  const person = account.get('person', personId)!
   const open =
-    offer && ['invited', 'waiting', 'expired'].includes(stateAt(account, account.get('person', personId)!, now))
+    ['invited', 'waiting', 'expired'].includes(stateAt(account, person, now)) ||
+    offersWaiting(account, person, now).length > 0
   if (!offer || !open) return null
   return {
     id: offer.id,

@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { Email, choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'
 import { deviceOf } from '../signin/enter.ts'
 import { FirstMeans, insertNewLogin, newLogin, type NewLogin } from '../signin/first-means.ts'
 import { hashToken } from '../signin/key-ring.ts'
@@ -15,6 +15,7 @@ import { findLogin, findLoginByEmail, proveEmail, type Login } from '../store/lo
 import { accountsOfLogin } from '../store/read-account.ts'
 import type { Session } from '../store/sessions.ts'
 import { mailLink } from './login-links.ts'
+import { hereBy } from './invitations.ts'
 import { meOf } from './me.ts'
 import { route, type Ask } from './route.ts'
 
@@ -36,9 +37,11 @@ export class LinkProven extends FirstMeans {
   @IsString() @MaxLength(100) token!: string
 }
 
+const provenLink = (accountId: string, id: string) => ({ purpose: 'link', accountId, id, number: 0 })
+
 /** `account.link.mac`: nothing of it is stored, and nobody makes one without our key. */
 export function linkPath(lodge: Lodge, accountId: string, linkId: string): string {
-  return `/come#${accountId}.${linkId}.${lodge.configuration.keyRing.tokenFor('link', `${accountId}.${linkId}`, 0)}`
+  return `/come#${accountId}.${linkId}.${lodge.configuration.keyRing.tokenFor(provenLink(accountId, linkId))}`
 }
 
 /** Wrong, used up, over and cut links get the same plain answer (model I6). */
@@ -53,10 +56,14 @@ interface Found {
   now: number
 }
 
-async function find({ lodge, ctx }: Ask<object>, token: string): Promise<Found> {
+async function find(ask: Ask<object>, token: string): Promise<Found> {
   const [accountId = '', linkId = '', mac = ''] = token.split('.')
-  const genuine = lodge.configuration.keyRing.isToken(mac, 'link', `${accountId}.${linkId}`, 0)
-  const loaded = genuine ? await lodge.accounts.get(accountId) : undefined
+  const genuine = ask.lodge.configuration.keyRing.isToken(mac, provenLink(accountId, linkId))
+  return findOpen(ask, genuine ? accountId : '', linkId)
+}
+
+async function findOpen({ lodge, ctx }: Ask<object>, accountId: string, linkId: string): Promise<Found> {
+  const loaded = accountId === '' ? undefined : await lodge.accounts.get(accountId)
   const link = loaded?.account.get('link', linkId)
   const now = loaded ? instantFor(loaded, lodge.clock) : 0
   if (!loaded || !link || whyLinkDead(loaded.account, link, now)) {
@@ -94,22 +101,23 @@ function describe({ account, link, now }: Found) {
  */
 async function come(
   { lodge, ctx }: Ask<object>,
-  { accountId, link }: Pick<Found, 'accountId' | 'link'>,
+  { accountId, account, link }: Found,
   { login, made, name, as }: { login: Login; made?: NewLogin; name: string; as?: Session },
 ): Promise<object> {
-  const personId = uuidv7()
+  const here = hereBy(account, login.id)
+  const personId = here ?? uuidv7()
+  const offerId = uuidv7()
   const opened: { cookie?: string; session?: Session } = {}
   const { decision } = await lodge.committer.commit({
     accountId,
-    changes: [
-      { type: 'come-by', linkId: link.id, personId, offerId: uuidv7(), loginId: login.id, name, email: login.email },
-    ],
+    changes: [{ type: 'come-by', linkId: link.id, personId, offerId, loginId: login.id, name, email: login.email }],
     actor: { kind: 'person', personId },
     via: { kind: 'invitation' },
     async alongside(connection, now) {
       if (made) await insertNewLogin(connection, made, now)
       else await proveEmail(connection, login.id)
-      if (!made && as === undefined) return
+      // Whoever is in goes on with the session they have.
+      if (here !== undefined || (!made && as === undefined)) return
       const who = { loginId: login.id, accountId, personId }
       Object.assign(
         opened,
@@ -122,11 +130,16 @@ async function come(
       await insertEvent(connection, { kind: 'signed-in', ...who, detail: { by: 'link' } }, now)
     },
   })
-  const waiting = decision.after.get('person', personId)?.state === 'waiting'
+  const waiting = decision.after.get('offer', offerId)?.state === 'live'
+  if (here !== undefined && as) return { waiting, me: await meIn(lodge, { ...as, accountId, personId }, login) }
   if (!opened.session) return { waiting, signInNext: true }
-  setCookie(lodge, ctx, opened.cookie ?? null)
+  await changeSession(lodge, ctx, opened.cookie ?? null, lodge.clock.now())
   const people = await accountsOfLogin(lodge.pools.requests, login.id)
   return { waiting, me: await meOf(lodge, opened.session, login.email, people) }
+}
+
+async function meIn(lodge: Lodge, session: Session, { id, email }: Login): Promise<object> {
+  return meOf(lodge, session, email, await accountsOfLogin(lodge.pools.requests, id))
 }
 
 export const arrivalLinkRoutes = [
@@ -159,8 +172,9 @@ export const arrivalLinkRoutes = [
       }
       await lodge.limits.countToken(ask.ctx.ip)
       const { email } = body
-      const detail = { name: body.name.trim(), link: body.token }
-      await mailLink(lodge, { purpose: 'come', loginId: null, email, detail }, now)
+      // The link by its id: what opens it is kept nowhere.
+      const detail = { name: body.name.trim(), accountId: found.accountId, linkId: found.link.id }
+      await mailLink(lodge, { purpose: 'come', login: null, email, detail }, now)
       return { sent: true }
     },
   }),
@@ -177,8 +191,8 @@ export const arrivalLinkRoutes = [
         await lodge.limits.countToken(ctx.ip)
         throw dead()
       }
-      const { email = '', name = '', link = '' } = token.detail
-      const found = await find(ask, link)
+      const { email = '', name = '', accountId = '', linkId = '' } = token.detail
+      const found = await findOpen(ask, accountId, linkId)
       const known = await findLoginByEmail(lodge.pools.requests, email)
       if (known) {
         if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()

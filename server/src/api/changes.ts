@@ -18,6 +18,7 @@ import {
 import { badRequest, LodgeError, movedMeanwhile, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { mustBeFresh, mustHaveMeans } from '../signin/enter.ts'
+import { IssuedIds } from '../signin/issued-ids.ts'
 import type { Queryable } from '../store/pools.ts'
 import { readDocket, saveDocket } from '../store/dockets.ts'
 import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
@@ -103,10 +104,11 @@ export const changeRoutes = [
     path: `${ACCOUNT}/fillings`,
     summary: 'What copying, tidying or moving somebody’s access, or replacing a role, would put into one’s docket.',
     body: FillingBody,
-    async answer({ account, personId, body, now }) {
+    async answer({ lodge, account, accountId, personId, body, now }) {
+      const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
       const read = readFilling(body.filling)
       if (read.problems) throw badRequest('bad-filling', read.problems[0]!.sentence, read.problems)
-      return fillDocket(account, read.value, personId, now, uuidv7)
+      return fillDocket(account, read.value, personId, now, () => ids.issue())
     },
   }),
   route({
@@ -135,8 +137,9 @@ function withoutEdits(change: Change): Change {
 async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
   const problems: Problem[] = []
   const changes: Change[] = []
+  const ids = new IssuedIds(ask.lodge.configuration.keyRing, ask.accountId, ask.personId)
   for (const [at, one] of ask.body.changes.entries()) {
-    const read = readChange(await withLedgerEdits(ask, one), uuidv7)
+    const read = readChange(await withLedgerEdits(ask, one), ids)
     if (!read.problems) changes.push(read.value)
     else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
   }

@@ -1,3 +1,4 @@
+import { LodgeError } from '../errors.ts'
 import { route } from './route.ts'
 
 export const eventRoutes = [
@@ -9,7 +10,11 @@ export const eventRoutes = [
     beforeEngagement: true,
     ownPage: true,
     async answer({ lodge, ctx, account, accountId, personId, session }) {
-      const lastSeen = Number(ctx.get('Last-Event-ID') || account.version)
+      const lastSeen = Number(ctx.get('Last-Event-ID')) || account.version
+      if (!lodge.hub.hasRoom(session.id)) {
+        const sentence = 'This browser listens often enough already; close a page and try again.'
+        throw new LodgeError(429, 'too-many-streams', sentence, { retryAfterSeconds: 5 })
+      }
       ctx.respond = false
       lodge.hub.add({ accountId, personId, sessionId: session.id, response: ctx.res }, account.version, lastSeen)
       return undefined

@@ -11,6 +11,10 @@ interface Listener {
 
 const HEARTBEAT_MILLISECONDS = 15_000
 const AT_MOST_EVERY_MILLISECONDS = 250
+/** A browser has one stream for all its pages; a session has no use for more than a few. */
+const STREAMS_PER_SESSION = 6
+/** How often sessions that other processes ended are looked for. */
+const LOOK_MILLISECONDS = 1_000
 
 /**
  * Server-sent events to browsers: that something may have changed, never what; and that the doors shut. A browser that
@@ -18,6 +22,11 @@ const AT_MOST_EVERY_MILLISECONDS = 250
  */
 export class Hub {
   private readonly listeners = new Set<Listener>()
+  private looked = 0
+
+  /** @param endedAmong of the sessions named, those that were ended, by whichever process. */
+  constructor(private readonly endedAmong: (ids: readonly string[]) => Promise<readonly string[]>) {}
+
   private readonly heartbeat = setInterval(() => this.beat(), HEARTBEAT_MILLISECONDS).unref()
 
   add(
@@ -61,6 +70,21 @@ export class Hub {
 
   endSession(sessionId: string): void {
     for (const listener of this.listeners) if (listener.sessionId === sessionId) this.end(listener, 'signed-out')
+  }
+
+  /** Whether a session may have one more stream. */
+  hasRoom(sessionId: string): boolean {
+    let open = 0
+    for (const one of this.listeners) if (one.sessionId === sessionId) open += 1
+    return open < STREAMS_PER_SESSION
+  }
+
+  /** Ends the streams of sessions that ended elsewhere: signed out, or shut, at another process. */
+  async look(): Promise<void> {
+    if (this.listeners.size === 0 || performance.now() - this.looked < LOOK_MILLISECONDS) return
+    this.looked = performance.now()
+    const ids = new Set([...this.listeners].map((one) => one.sessionId))
+    for (const id of await this.endedAmong([...ids])) this.endSession(id)
   }
 
   close(): void {

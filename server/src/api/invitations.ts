@@ -21,7 +21,7 @@ import {
   type OfferRow,
 } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
-import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'
 import { FirstMeans, insertNewLogin, newLogin, offerPasskey, type NewLogin } from '../signin/first-means.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -206,7 +206,7 @@ export async function takeUpFound<B extends Answers>(
   }
   const { login, made, proven, as, use } = await takerOf(ask, found)
   const opened: { cookie?: string } = {}
-  const who = { loginId: login.id, accountId, personId: offer.personId }
+  const who = { loginId: login.id, accountId, personId: hereBy(account, login.id) ?? offer.personId }
   const { decision } = await lodge.committer
     .commit({
       accountId,
@@ -238,10 +238,15 @@ export async function takeUpFound<B extends Answers>(
       if ((error as { errno?: number }).errno === 1062 || isSecond(error)) throw dead()
       throw error
     })
-  setCookie(lodge, ctx, opened.cookie ?? null)
-  const waiting = decision.after.get('person', offer.personId)?.state === 'waiting'
+  await changeSession(lodge, ctx, opened.cookie ?? null, lodge.clock.now())
+  const waiting = decision.after.get('offer', offer.id)?.state === 'live'
   const people = await accountsOfLogin(lodge.pools.requests, login.id)
   return { waiting, me: await meOf(lodge, who, login.email, people) }
+}
+
+/** Whom a login is in an account already: what they take up goes to that record, and so does their session (model P1). */
+export function hereBy(account: Account, loginId: string): string | undefined {
+  return account.by('person', 'login', loginId).find(({ state }) => ['active', 'away', 'waiting'].includes(state))?.id
 }
 
 /** Refused since it was taken up a moment ago, not for what was filled in. */

@@ -7,8 +7,15 @@ import { enter } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { passwordProblem } from '../signin/password-rules.ts'
 import { insertEvent } from '../store/events.ts'
-import { findLoginToken, insertLoginToken, useLoginToken, type LoginToken } from '../store/login-tokens.ts'
-import { findLogin, findLoginByEmail, proveEmail, setEmail, setPassword } from '../store/logins.ts'
+import {
+  endLinksOf,
+  findLoginToken,
+  insertLoginToken,
+  loginOfToken,
+  useLoginToken,
+  type LoginToken,
+} from '../store/login-tokens.ts'
+import { findLoginByEmail, proveEmail, setEmail, setPassword, type Login } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
 import { NO_ACCOUNT } from '../store/nobody.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
@@ -44,19 +51,26 @@ const LASTS_MICROSECONDS: Record<LinkPurpose, number> = {
  */
 export async function mailLink(
   lodge: Lodge,
-  link: { purpose: LinkPurpose; loginId: string | null; email: string; detail?: Record<string, string> },
+  link: { purpose: LinkPurpose; login: Login | null; email: string; detail?: Record<string, string> },
   now: Instant,
 ): Promise<void> {
   const id = uuidv7()
-  const { purpose, loginId, email } = link
+  const { purpose, login, email } = link
+  // The newest link alone is good; for nobody's the same is done, so that time tells nothing.
+  await endLinksOf(lodge.pools.requests, purpose, login?.id ?? NO_ACCOUNT, now)
   await insertLoginToken(lodge.pools.requests, {
     id,
     purpose,
-    tokenHash: hashToken(lodge.configuration.keyRing.tokenFor(purpose, id, 0)),
-    loginId,
+    tokenHash: hashToken(lodge.configuration.keyRing.tokenFor({ purpose, accountId: null, id, number: 0 })),
+    loginId: login?.id ?? null,
     accountId: null,
     personId: null,
-    detail: { ...link.detail, email, keyId: lodge.configuration.keyRing.currentId },
+    detail: {
+      ...link.detail,
+      ...(login ? { generation: String(login.generation) } : {}),
+      email,
+      keyId: lodge.configuration.keyRing.currentId,
+    },
     createdAt: now,
     expiresAt: now + LASTS_MICROSECONDS[purpose],
   })
@@ -91,7 +105,7 @@ export const loginLinkRoutes = [
       await lodge.limits.countToken(ctx.ip)
       const login = await findLoginByEmail(lodge.pools.requests, body.email)
       const email = login?.email ?? body.email
-      await mailLink(lodge, { purpose: 'forgotten', loginId: login?.id ?? null, email }, now)
+      await mailLink(lodge, { purpose: 'forgotten', login: login ?? null, email }, now)
       return undefined
     },
   }),
@@ -104,7 +118,7 @@ export const loginLinkRoutes = [
     async answer(ask) {
       const { lodge, ctx, body, now } = ask
       const token = await find(ask, 'forgotten')
-      const login = token.loginId && (await findLogin(lodge.pools.requests, token.loginId))
+      const login = await loginOfToken(lodge.pools.requests, token)
       if (!login) throw dead()
       const wrong = passwordProblem(body.password, login.email)
       if (wrong) throw refused([wrong])
@@ -120,7 +134,8 @@ export const loginLinkRoutes = [
       )
       // A mailbox is one means; who has a second one shows it when they sign in.
       const second = (await meansOfLogin(lodge.pools.requests, login.id)).length > 0
-      return second ? { signInNext: true } : enter(lodge, ctx, login, 'password', now)
+      if (second) return { signInNext: true }
+      return enter(lodge, ctx, { ...login, generation: login.generation + 1 }, 'password', now)
     },
   }),
   route({
@@ -132,7 +147,7 @@ export const loginLinkRoutes = [
     async answer(ask) {
       const { lodge, now } = ask
       const token = await find(ask, 'new-email')
-      const login = token.loginId && (await findLogin(lodge.pools.requests, token.loginId))
+      const login = await loginOfToken(lodge.pools.requests, token)
       const email = token.detail.email ?? ''
       if (!login || !(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
       const other = await findLoginByEmail(lodge.pools.requests, email)

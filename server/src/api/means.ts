@@ -6,6 +6,7 @@ import type { Instant } from '@lodge/core'
 import { LodgeError, notFound, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { newBackupCodes, newCodes, stepOf } from '../signin/codes.ts'
+import { knowDevice } from '../signin/cookies.ts'
 import { mustBeFresh } from '../signin/enter.ts'
 import { finishPasskey, startPasskey } from '../signin/passkeys.ts'
 import { passwordProblem } from '../signin/password-rules.ts'
@@ -106,6 +107,7 @@ export const meansRoutes = [
       await setPassword(lodge.pools.requests, login.id, await lodge.passwords.hash(body.password))
       const ended = await endOtherSessions(lodge.pools.requests, login.id, session.id, now, 'password-changed')
       for (const id of ended) lodge.hub.endSession(id)
+      knowDevice(lodge, ask.ctx, { id: login.id, generation: login.generation + 1 })
       await noteMeans(ask, 'password')
       return { ended: ended.length }
     },
@@ -218,7 +220,11 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const { lodge, body, now } = ask
       await lodge.limits.countToken(ask.ctx.ip)
-      await mailLink(lodge, { purpose: 'new-email', loginId: login.id, email: body.email }, now)
+      await mailLink(
+        lodge,
+        { purpose: 'new-email', login, email: body.email, detail: { sessionId: ask.session.id } },
+        now,
+      )
       return undefined
     },
   }),

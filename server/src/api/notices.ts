@@ -30,7 +30,7 @@ export class StopDigest {
 }
 
 function calendarPath(lodge: Lodge, accountId: string, personId: string, number: number): string {
-  const mac = lodge.configuration.keyRing.tokenFor('calendar', `${accountId}.${personId}`, number)
+  const mac = lodge.configuration.keyRing.tokenFor({ purpose: 'calendar', accountId, id: personId, number })
   return `/api/calendar/${accountId}.${personId}.${mac}.ics`
 }
 
@@ -42,7 +42,7 @@ function readMac(
   number: number,
 ): { accountId: string; personId: string } | undefined {
   const [accountId = '', personId = '', mac = ''] = token.split('.')
-  const genuine = lodge.configuration.keyRing.isToken(mac, purpose, `${accountId}.${personId}`, number)
+  const genuine = lodge.configuration.keyRing.isToken(mac, { purpose, accountId, id: personId, number })
   return genuine ? { accountId, personId } : undefined
 }
 

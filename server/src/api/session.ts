@@ -5,16 +5,16 @@ import { v7 as uuidv7 } from 'uuid'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { takeCode } from '../signin/codes.ts'
-import { isKnownDevice, sessionOf, setCookie } from '../signin/cookies.ts'
+import { changeSession, isKnownDevice } from '../signin/cookies.ts'
 import { enter } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { askForPasskey, checkPasskey } from '../signin/passkeys.ts'
 import { insertEvent } from '../store/events.ts'
-import { findLoginToken, insertLoginToken, useLoginToken } from '../store/login-tokens.ts'
+import { findLoginToken, insertLoginToken, loginOfToken, useLoginToken } from '../store/login-tokens.ts'
 import { findLogin, findLoginByEmail, type Login } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
-import { chooseAccount, endSession, proveSession } from '../store/sessions.ts'
+import { chooseAccount, proveSession } from '../store/sessions.ts'
 import { meOf } from './me.ts'
 import { route } from './route.ts'
 
@@ -62,7 +62,7 @@ async function askSecond(lodge: Lodge, login: Login, now: number): Promise<objec
     loginId: login.id,
     accountId: null,
     personId: null,
-    detail: {},
+    detail: { generation: String(login.generation) },
     createdAt: now,
     expiresAt: now + TICKET_MICROSECONDS,
   })
@@ -82,7 +82,7 @@ export const sessionRoutes = [
       const [matches, people] = await Promise.all([
         lodge.passwords.matches(login?.passwordHash, body.password),
         login ? accountsOfLogin(lodge.pools.requests, login.id) : [],
-        lodge.limits.countSignIn(body.email, ctx.ip, isKnownDevice(lodge, ctx, login?.id)),
+        lodge.limits.countSignIn(body.email, ctx.ip, isKnownDevice(lodge, ctx, login)),
       ])
       if (!matches || !login) {
         await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login?.id }, now)
@@ -99,7 +99,7 @@ export const sessionRoutes = [
     body: SecondStep,
     async answer({ lodge, ctx, body, now }) {
       const token = await findLoginToken(lodge.pools.requests, hashToken(body.ticket), 'second', now)
-      const login = token?.loginId && (await findLogin(lodge.pools.requests, token.loginId))
+      const login = token && (await loginOfToken(lodge.pools.requests, token))
       if (!token || !login) throw wrong('This took too long; sign in from the beginning.')
       await lodge.limits.countSecond(login.id)
       if (!(await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now))) {
@@ -128,8 +128,6 @@ export const sessionRoutes = [
       const loginId = await checkPasskey(lodge, body.answer, now)
       const login = loginId && (await findLogin(lodge.pools.requests, loginId))
       if (!login) throw wrong('This passkey does not open anything here.')
-      const before = await sessionOf(lodge, ctx)
-      if (before) await endSession(lodge.pools.requests, before.id, now, 'signed-in-again')
       return enter(lodge, ctx, login, 'passkey', now)
     },
   }),
@@ -143,12 +141,12 @@ export const sessionRoutes = [
       if (session.strength === 'slip') throw notFound()
       const login = await findLogin(lodge.pools.requests, session.loginId)
       if (!login) throw notFound()
-      await lodge.limits.countSignIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login.id))
+      await lodge.limits.countSignIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login))
       const proven = body.code
         ? await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now)
         : await lodge.passwords.matches(login.passwordHash, body.password ?? '')
       if (!proven) throw wrong(body.code ? 'This code is not good, or was used already.' : 'This is not your password.')
-      await lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login.id))
+      await lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login))
       await proveSession(lodge.pools.requests, session.id, session.strength, now)
       return undefined
     },
@@ -188,10 +186,8 @@ export const sessionRoutes = [
     path: '/api/session',
     summary: 'Sign out.',
     async answer({ lodge, ctx, session, now }) {
-      await endSession(lodge.pools.requests, session.id, now, 'signed-out')
       await insertEvent(lodge.pools.requests, { kind: 'signed-out', ...session }, now)
-      lodge.hub.endSession(session.id)
-      setCookie(lodge, ctx, null)
+      await changeSession(lodge, ctx, null, now)
       return undefined
     },
   }),

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { Email, emailKey, BOOK_FORMAT, instantText, readBook, type AccountBook, type Instant } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { howOf, openSession, sessionOf, setCookie } from '../signin/cookies.ts'
+import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'
 import { deviceOf } from '../signin/enter.ts'
 import { FirstMeans, insertNewLogin, newLogin, offerPasskey, type NewLogin } from '../signin/first-means.ts'
 import { hashToken } from '../signin/key-ring.ts'
@@ -62,7 +62,7 @@ export const signUpRoutes = [
     body: SignUp,
     async answer({ lodge, ctx, body, now }) {
       await lodge.limits.countToken(ctx.ip)
-      await mailLink(lodge, { purpose: 'sign-up', loginId: null, email: body.email }, now)
+      await mailLink(lodge, { purpose: 'sign-up', login: null, email: body.email }, now)
       return undefined
     },
   }),
@@ -152,7 +152,7 @@ async function enterNew(
   const how = made ? { strength: made.strength } : howOf(as)
   const opened = await openSession(lodge.pools.requests, { ...how, ...who, device: deviceOf(ctx) }, now)
   await insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who }, now)
-  setCookie(lodge, ctx, opened.cookie)
+  await changeSession(lodge, ctx, opened.cookie, now)
   if (lodge.configuration.work) lodge.workshop.wake()
   return meOf(lodge, opened.session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
 }

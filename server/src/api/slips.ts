@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { absenceAt, helpControl, mayPrintFirstSlip, whyNotIn, type Sight } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import { plainCode, spokenCode } from '../signin/codes.ts'
-import { openSession, setCookie } from '../signin/cookies.ts'
+import { changeSession, openSession } from '../signin/cookies.ts'
 import { deviceOf, isSignInName } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -130,7 +130,7 @@ export const slipRoutes = [
       const how = { strength: 'slip' as const, device: deviceOf(ctx), slipId: token.id }
       const { cookie, session } = await openSession(lodge.pools.requests, { ...who, ...how }, now)
       await insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who, detail: { by: 'slip' } }, now)
-      setCookie(lodge, ctx, cookie)
+      await changeSession(lodge, ctx, cookie, now)
       return meOf(lodge, session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
     },
   }),

@@ -187,17 +187,20 @@ function missing(): never {
   throw notFound()
 }
 
-const PURPOSE = 'statement'
+const provenShare = (accountId: string, id: string) => ({ purpose: 'statement', accountId, id, number: 0 })
 
 /** The link's own part: the account and the share, and what proves them. Nothing of it is stored (model I6). */
 function linkOf(lodge: Lodge, accountId: string, shareId: string): string {
-  return `/statement#${accountId}.${shareId}.${lodge.configuration.keyRing.tokenFor(PURPOSE, shareId, 0)}`
+  return `/statement#${accountId}.${shareId}.${lodge.configuration.keyRing.tokenFor(provenShare(accountId, shareId))}`
 }
 
 /** The statement as its maker may still show it: who lost the right to see it shows nothing any more. */
 async function findShare(lodge: Lodge, token: string) {
   const [accountId = '', shareId = '', proof = ''] = token.split('.')
-  if (!/^[0-9a-f-]{36}$/.test(accountId) || !lodge.configuration.keyRing.isToken(proof, PURPOSE, shareId, 0))
+  if (
+    !/^[0-9a-f-]{36}$/.test(accountId) ||
+    !lodge.configuration.keyRing.isToken(proof, provenShare(accountId, shareId))
+  )
     return undefined
   const loaded = await lodge.accounts.get(accountId)
   const share = loaded?.account.get('share', shareId)

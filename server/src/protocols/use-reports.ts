@@ -31,7 +31,7 @@ async function take(lodge: Lodge, ctx: Context): Promise<void> {
     return
   }
   const { uses, problems } = usesIn(loaded.account, body?.uses)
-  const read = problems.length > 0 ? { problems } : readChange({ type: 'report-use', uses }, uuidv7)
+  const read = problems.length > 0 ? { problems } : readChange({ type: 'report-use', uses }, OWN_IDS)
   if (read.problems) throw badRequest('bad-report', read.problems[0]!.sentence, read.problems)
   const { version } = await lodge.committer.commit({
     accountId,
@@ -42,6 +42,9 @@ async function take(lodge: Lodge, ctx: Context): Promise<void> {
   })
   ctx.body = { version }
 }
+
+/** A product names no rows: whatever ids it sends are not its to choose. */
+const OWN_IDS = { issue: () => uuidv7(), isIssued: () => false }
 
 /** People are named by id or address, as in questions; each use by its place in the list. */
 function usesIn(account: Account, plain: unknown): { uses: object[]; problems: Problem[] } {

@@ -9,7 +9,7 @@ import { findLogin, type Login } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
 import type { Session, Strength } from '../store/sessions.ts'
-import { isKnownDevice, knowDevice, openSession, setCookie } from './cookies.ts'
+import { changeSession, isKnownDevice, knowDevice, openSession } from './cookies.ts'
 
 /** Opens a session for somebody who proved who they are, with the first account whose doors are open to them. */
 export async function enter(
@@ -25,10 +25,10 @@ export async function enter(
   const [opened] = await Promise.all([
     openSession(lodge.pools.requests, { ...who, strength, device: deviceOf(ctx) }, now),
     insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who, detail: { by: strength } }, now),
-    lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login.id)),
+    lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login)),
   ])
-  setCookie(lodge, ctx, opened.cookie)
-  knowDevice(lodge, ctx, login.id)
+  await changeSession(lodge, ctx, opened.cookie, now)
+  knowDevice(lodge, ctx, login)
   return meOf(lodge, opened.session, login.email, people)
 }
 

@@ -29,7 +29,7 @@ export interface NewLogin {
 
 /** What a browser needs to make a passkey for a login that is not there yet. */
 export async function offerPasskey(lodge: Lodge, email: string, now: Instant): Promise<object> {
-  const login = { id: uuidv7(), email, emailProven: true, passwordHash: null }
+  const login = { id: uuidv7(), email, emailProven: true, passwordHash: null, generation: 0 }
   return { loginId: login.id, options: await startPasskey(lodge, login, now) }
 }
 
@@ -42,7 +42,7 @@ export async function newLogin(
   emailProven = true,
 ): Promise<NewLogin> {
   if (first.passkey && first.loginId) {
-    const login = { id: first.loginId, email, emailProven, passwordHash: null }
+    const login = { id: first.loginId, email, emailProven, passwordHash: null, generation: 0 }
     const means = await finishPasskey(lodge, login, first.passkey, 'Passkey', now)
     if (!means) throw badRequest('bad-passkey', 'This passkey could not be checked; try again, or take a password.')
     return { login, means: [means], strength: 'passkey' }
@@ -50,7 +50,7 @@ export async function newLogin(
   const wrong = passwordProblem(first.password, email)
   if (wrong) throw refused([wrong])
   const passwordHash = await lodge.passwords.hash(first.password!)
-  return { login: { id: uuidv7(), email, emailProven, passwordHash }, means: [], strength: 'password' }
+  return { login: { id: uuidv7(), email, emailProven, passwordHash, generation: 0 }, means: [], strength: 'password' }
 }
 
 /** Writes it, in the transaction of what it is made for. */

@@ -8,11 +8,21 @@ import {
   timingSafeEqual,
 } from 'node:crypto'
 
+/** What a token proves: one row, in one account or none, for one purpose, as often as it was made anew. */
+export interface Proven {
+  purpose: string
+  accountId: string | null
+  id: string
+  number: number
+}
+
 /**
  * The keys under which tokens are derived and, later, secrets are kept: `LODGE_KEY` holds one or more `name:base64`
  * separated by spaces, the first being current. What a key made names it, so that keys can change (architecture).
  */
 export class KeyRing {
+  private readonly derivedKeys = new Map<string, Buffer>()
+
   private constructor(private readonly keys: ReadonlyMap<string, Buffer>) {}
 
   /** @throws Error if a key is not a name and 32 bytes in base64. */
@@ -29,22 +39,30 @@ export class KeyRing {
     return new KeyRing(keys)
   }
 
+  get keyIds(): readonly string[] {
+    return [...this.keys.keys()]
+  }
+
   get currentId(): string {
-    return [...this.keys.keys()][0]!
+    return this.keyIds[0]!
   }
 
   /** Whether a token is the one some key of the ring gives for it; in constant time. */
-  isToken(token: string, purpose: string, id: string, number: number): boolean {
+  isToken(token: string, of: Proven): boolean {
     const given = Buffer.from(token)
-    return [...this.keys.keys()].some((keyId) => {
-      const right = Buffer.from(this.tokenFor(purpose, id, number, keyId))
+    return this.keyIds.some((keyId) => {
+      const right = Buffer.from(this.tokenFor(of, keyId))
       return right.length === given.length && timingSafeEqual(right, given)
     })
   }
 
-  /** A one-use token: HMAC(key, id ‖ number), the same each time, so that a repeated delivery carries the same link. */
-  tokenFor(purpose: string, id: string, number: number, keyId = this.currentId): string {
-    return createHmac('sha256', this.derived(keyId, purpose)).update(`${id}|${number}`).digest('base64url')
+  /**
+   * HMAC(key of the purpose, account ‖ row ‖ number): the same each time, so that a repeated delivery carries the same
+   * link, and never the same for the row of another account.
+   */
+  tokenFor({ purpose, accountId, id, number }: Proven, keyId = this.currentId): string {
+    const of = JSON.stringify([accountId, id, number])
+    return createHmac('sha256', this.derived(keyId, purpose)).update(of).digest('base64url')
   }
 
   /** Seals a secret that has to be read again: AES-256-GCM under the current key, which the text names. */
@@ -69,9 +87,14 @@ export class KeyRing {
   }
 
   private derived(keyId: string, purpose: string): Buffer {
+    const name = `${keyId}|${purpose}`
+    const known = this.derivedKeys.get(name)
+    if (known) return known
     const key = this.keys.get(keyId)
     if (!key) throw new Error(`The key ${keyId} is not in LODGE_KEY any more.`)
-    return Buffer.from(hkdfSync('sha256', key, '', purpose, 32))
+    const derived = Buffer.from(hkdfSync('sha256', key, '', purpose, 32))
+    this.derivedKeys.set(name, derived)
+    return derived
   }
 }
 

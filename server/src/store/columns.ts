@@ -231,6 +231,7 @@ const LAYOUT: Layout<TableName> = {
     columns: [
       plain('plannerId', 'planner_id'),
       plain('plannedAt', 'planned_at_us'),
+      boolean('authorityHeld', 'authority_held'),
       plain('at', 'at_us'),
       json('changes', 'changes'),
       plain('costMinor', 'cost_minor'),

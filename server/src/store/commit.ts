@@ -22,7 +22,7 @@ import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
 import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
 import { endSessionsOf } from './sessions.ts'
 import { wallClock } from '../work/workshop.ts'
-import { insertOfferTokens } from './tokens.ts'
+import { insertOfferTokens, provenOffer } from './tokens.ts'
 import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
@@ -279,7 +279,7 @@ export class Committer {
         const reminded = Math.max(now, expiresAt - REMINDED_BEFORE_MICROSECONDS)
         const ids = { offerId, personId, resendNumber }
         reminders.push({ work: { accountId, kind: 'invitation-reminder', ids }, dueAt: wallClock() + reminded - now })
-        const tokenHash = hashToken(this.keyRing.tokenFor('offer', offerId, resendNumber))
+        const tokenHash = hashToken(this.keyRing.tokenFor(provenOffer(accountId, offerId, resendNumber)))
         tokens.push({ tokenHash, accountId, offerId, resendNumber, keyId })
         work.push({ accountId, kind: 'invitation', ids: { offerId, personId, resendNumber } })
         if (after.personal(personId, 'phone')) work.push({ accountId, kind: 'invitation-text', ids })

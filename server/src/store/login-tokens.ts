@@ -1,6 +1,8 @@
 import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
+import { findLogin, type Login } from './logins.ts'
 import type { Queryable } from './pools.ts'
+import { isSessionOpen } from './sessions.ts'
 
 /**
  * What a token is for: the second step of signing in, a forgotten password, a new address, opening an account, a
@@ -73,6 +75,17 @@ export async function loginTokenById(connection: Queryable, id: string): Promise
   return rows[0] && tokenOf(rows[0])
 }
 
+/**
+ * The login a token was made for; undefined if it has had a new password or address since, or the session that asked
+ * for it has ended: a proof lasts no longer than what it was asked by.
+ */
+export async function loginOfToken(connection: Queryable, token: LoginToken): Promise<Login | undefined> {
+  const login = token.loginId ? await findLogin(connection, token.loginId) : undefined
+  const { generation, sessionId } = token.detail
+  if (!login || generation !== String(login.generation)) return undefined
+  return sessionId === undefined || (await isSessionOpen(connection, sessionId)) ? login : undefined
+}
+
 /** Uses a token up; false if somebody else did first. */
 export async function useLoginToken(connection: Queryable, id: string, now: Instant): Promise<boolean> {
   const [result] = await connection.execute(
@@ -80,6 +93,19 @@ export async function useLoginToken(connection: Queryable, id: string, now: Inst
     [now, id],
   )
   return (result as { affectedRows: number }).affectedRows === 1
+}
+
+/** Uses up a login's earlier links of a purpose, when a new one is sent. */
+export async function endLinksOf(
+  connection: Queryable,
+  purpose: TokenPurpose,
+  loginId: string,
+  now: Instant,
+): Promise<void> {
+  await connection.execute(
+    'UPDATE login_token SET used_at_us = ? WHERE purpose = ? AND login_id = ? AND used_at_us IS NULL',
+    [now, purpose, loginId],
+  )
 }
 
 /** Uses up what was issued for somebody before, when a new one is. */

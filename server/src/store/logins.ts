@@ -8,11 +8,21 @@ export interface Login {
   email: string
   emailProven: boolean
   passwordHash: string | null
+  /** Counted on with each new password and address; whatever proves something for a login covers it. */
+  generation: number
 }
+
+export type FreshLogin = Omit<Login, 'generation'>
 
 function loginOf(row: RowDataPacket | undefined): Login | undefined {
   if (!row) return undefined
-  return { id: row.id, email: row.email, emailProven: row.email_proven === 1, passwordHash: row.password_hash }
+  return {
+    id: row.id,
+    email: row.email,
+    emailProven: row.email_proven === 1,
+    passwordHash: row.password_hash,
+    generation: row.generation,
+  }
 }
 
 /** The login of an address or sign-in name as typed, compared by its normal form. */
@@ -29,7 +39,7 @@ export async function findLogin(connection: Queryable, id: string): Promise<Logi
   return loginOf(rows[0])
 }
 
-export async function insertLogins(connection: Queryable, logins: readonly Login[], now: Instant): Promise<void> {
+export async function insertLogins(connection: Queryable, logins: readonly FreshLogin[], now: Instant): Promise<void> {
   const rows = logins.map(({ id, email, emailProven, passwordHash }) => [
     id,
     keptForm(email),
@@ -54,10 +64,16 @@ export async function proveEmail(connection: Queryable, id: string): Promise<voi
 }
 
 export async function setPassword(connection: Queryable, id: string, passwordHash: string): Promise<void> {
-  await connection.execute('UPDATE login SET password_hash = ? WHERE id = ?', [passwordHash, id])
+  await connection.execute('UPDATE login SET password_hash = ?, generation = generation + 1 WHERE id = ?', [
+    passwordHash,
+    id,
+  ])
 }
 
 /** A new address, whose mailbox has been proven. @throws where another login has it. */
 export async function setEmail(connection: Queryable, id: string, email: string): Promise<void> {
-  await connection.execute('UPDATE login SET email = ?, email_proven = TRUE WHERE id = ?', [keptForm(email), id])
+  await connection.execute(
+    'UPDATE login SET email = ?, email_proven = TRUE, generation = generation + 1 WHERE id = ?',
+    [keptForm(email), id],
+  )
 }

@@ -2,6 +2,8 @@ import type { RowDataPacket } from 'mysql2'
 import type { Connection } from 'mysql2/promise'
 import { normalSignInName } from '@lodge/core'
 
+const DUPLICATE = 1062
+
 /**
  * Brings the logins that plain SQL could not to the normal form in which they are looked for. One that has none, or
  * whose form another login has, stays as it was: nobody signs in by it, and the office helps them back in.
@@ -13,6 +15,8 @@ export async function normaliseLogins(connection: Connection): Promise<void> {
   for (const { id, email } of rows as { id: string; email: string }[]) {
     const normal = normalSignInName(email)
     if (normal === null || normal === email) continue
-    await connection.execute('UPDATE IGNORE login SET email = ? WHERE id = ?', [normal, id])
+    await connection.execute('UPDATE login SET email = ? WHERE id = ?', [normal, id]).catch((error: unknown) => {
+      if ((error as { errno?: number }).errno !== DUPLICATE) throw error
+    })
   }
 }

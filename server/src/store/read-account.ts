@@ -148,8 +148,14 @@ export interface PersonOfLogin {
 export async function accountsOfLogin(connection: Queryable, loginId: string): Promise<PersonOfLogin[]> {
   // every account: a login belongs to a human, not to an account
   const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT account_id, id FROM person WHERE login_id = ? ORDER BY id',
+    `SELECT account_id, id FROM person WHERE login_id = ?
+     ORDER BY FIELD(state, 'away', 'active', 'waiting', 'invited') = 0, state = 'invited', state = 'waiting', id`,
     [loginId],
   )
-  return rows.map((row) => ({ accountId: row.account_id, personId: row.id }))
+  // One human is one person in an account (model P1): of records that have gone, whoever is in counts.
+  const found = new Map<string, PersonOfLogin>()
+  for (const row of rows) {
+    if (!found.has(row.account_id)) found.set(row.account_id, { accountId: row.account_id, personId: row.id })
+  }
+  return [...found.values()].sort((one, other) => (one.personId < other.personId ? -1 : 1))
 }

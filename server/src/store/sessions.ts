@@ -63,6 +63,22 @@ export async function findSession(
   return rows[0] && sessionOf(rows[0])
 }
 
+/** Whether a session goes on: it was not ended. */
+export async function isSessionOpen(connection: Queryable, id: string): Promise<boolean> {
+  const [rows] = await connection.execute<RowDataPacket[]>('SELECT ended_at_us FROM session WHERE id = ?', [id])
+  return rows[0] !== undefined && rows[0].ended_at_us === null
+}
+
+/** Of the sessions named, those that were ended. */
+export async function endedAmong(connection: Queryable, ids: readonly string[]): Promise<string[]> {
+  if (ids.length === 0) return []
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT id FROM session WHERE id IN (?) AND ended_at_us IS NOT NULL',
+    [ids],
+  )
+  return rows.map((row) => row.id as string)
+}
+
 /** A login's open sessions, the newest first. */
 export async function sessionsOfLogin(
   connection: Queryable,

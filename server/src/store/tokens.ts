@@ -1,5 +1,6 @@
 import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
+import { hashToken, type KeyRing, type Proven } from '../signin/key-ring.ts'
 import type { Queryable } from './pools.ts'
 
 export interface OfferToken {
@@ -8,17 +9,21 @@ export interface OfferToken {
   resendNumber: number
 }
 
-/** Keeps the hashes of offers' tokens; storing one again for the same number changes nothing (model I6). */
+/** What an invitation's token proves: this sending of this offer of this account. */
+export function provenOffer(accountId: string, id: string, number: number): Proven {
+  return { purpose: 'offer', accountId, id, number }
+}
+
+/** Keeps the hashes of offers' tokens (model I6). @throws where one is there already: a token stands for one sending. */
 export async function insertOfferTokens(
   connection: Queryable,
   tokens: readonly (OfferToken & { tokenHash: Buffer; keyId: string })[],
 ): Promise<void> {
   if (tokens.length === 0) return
   const rows = tokens.map((one) => [one.tokenHash, one.accountId, one.offerId, one.resendNumber, one.keyId])
-  await connection.query(
-    'INSERT IGNORE INTO offer_token (token_hash, account_id, offer_id, resend_number, key_id) VALUES ?',
-    [rows],
-  )
+  await connection.query('INSERT INTO offer_token (token_hash, account_id, offer_id, resend_number, key_id) VALUES ?', [
+    rows,
+  ])
 }
 
 export async function findOfferToken(connection: Queryable, tokenHash: Buffer): Promise<OfferToken | undefined> {
@@ -29,12 +34,28 @@ export async function findOfferToken(connection: Queryable, tokenHash: Buffer): 
   return row && { accountId: row.account_id, offerId: row.offer_id, resendNumber: row.resend_number }
 }
 
-export async function findTokenKeyId(connection: Queryable, accountId: string, offerId: string, resendNumber: number) {
+/**
+ * The token of a sending, as its message carries it: the one kept when it was committed. Where that was made by a key
+ * that is gone, or before tokens covered their account, another is kept beside it.
+ */
+export async function offerTokenToSend(
+  connection: Queryable,
+  keyRing: KeyRing,
+  { accountId, offerId, resendNumber }: OfferToken,
+): Promise<string> {
   const [rows] = await connection.execute<RowDataPacket[]>(
-    'SELECT key_id FROM offer_token WHERE account_id = ? AND offer_id = ? AND resend_number = ?',
+    'SELECT key_id, token_hash FROM offer_token WHERE account_id = ? AND offer_id = ? AND resend_number = ?',
     [accountId, offerId, resendNumber],
   )
-  return rows[0]?.key_id as string | undefined
+  const of = provenOffer(accountId, offerId, resendNumber)
+  for (const { key_id: keyId, token_hash: kept } of rows) {
+    const token = keyRing.keyIds.includes(keyId as string) ? keyRing.tokenFor(of, keyId as string) : undefined
+    if (token !== undefined && hashToken(token).equals(kept as Buffer)) return token
+  }
+  const token = keyRing.tokenFor(of)
+  const made = { tokenHash: hashToken(token), accountId, offerId, resendNumber, keyId: keyRing.currentId }
+  await insertOfferTokens(connection, [made])
+  return token
 }
 
 /** What a product's token may: ask for decisions, ask for lists of who and where, report what was used. */

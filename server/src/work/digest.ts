@@ -111,7 +111,7 @@ function renderDigest(
   const today = dateOf(now, account.zone)
   const line = ({ kind, name, date, detail }: Need) =>
     `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
-  const stop = configuration.keyRing.tokenFor('digest', `${accountId}.${personId}`, 0)
+  const stop = configuration.keyRing.tokenFor({ purpose: 'digest', accountId, id: personId, number: 0 })
   const text = [
     `Good morning ${account.nameOf(personId)},`,
     '',

@@ -1,6 +1,6 @@
 import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
-import { findTokenKeyId } from '../store/tokens.ts'
+import { offerTokenToSend } from '../store/tokens.ts'
 import type { WorkRow } from '../store/work.ts'
 import { noteBounce } from './bounces.ts'
 import type { Mailer } from './mail.ts'
@@ -26,12 +26,11 @@ export function invitationWorker(
     const loaded = await accounts.get(row.accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
     const ids = row.ids as unknown as InvitationIds
-    const keyId = await findTokenKeyId(pools.work, row.accountId, ids.offerId, ids.resendNumber)
     const { keyRing, publicOrigin } = configuration
+    const token = await offerTokenToSend(pools.work, keyRing, { accountId: row.accountId, ...ids })
     // The token stands behind #, so that no server or proxy ever logs it.
-    const linkOf = (number: number) =>
-      `${publicOrigin}/invitation#${keyRing.tokenFor('offer', ids.offerId, number, keyId)}`
-    const message = render(loaded.account, ids, linkOf, row.kind === 'invitation-reminder')
+    const link = `${publicOrigin}/invitation#${token}`
+    const message = render(loaded.account, ids, link, row.kind === 'invitation-reminder')
     if ('dropped' in message) return message
     try {
       await mailer.send(row.id, message)

@@ -62,7 +62,10 @@ function render(
   const isForSomebody = token.loginId !== null || token.purpose === 'sign-up' || token.purpose === 'come'
   if (!known || !isForSomebody || token.expiresAt <= clock.now()) return undefined
   // The token stands behind #, so that no server or proxy ever logs it.
-  const secret = configuration.keyRing.tokenFor(token.purpose, token.id, 0, keyId)
+  const secret = configuration.keyRing.tokenFor(
+    { purpose: token.purpose, accountId: null, id: token.id, number: 0 },
+    keyId,
+  )
   const link = `${configuration.publicOrigin}/${known.page}#${secret}`
   const until = dateInWords(dateOf(token.expiresAt, 'UTC'))
   const text = ['Hello,', '', ...known.lines(until), link, '', known.after, '', 'Jolly Porter'].join('\n')

@@ -14,7 +14,7 @@ export interface Message {
 export function render(
   account: Account,
   { offerId, personId, resendNumber }: InvitationIds,
-  linkOf: (number: number) => string,
+  link: string,
   isReminder = false,
 ): Message | { dropped: string } {
   const offer = account.get('offer', offerId)
@@ -41,7 +41,7 @@ export function render(
     ...(gives.length > 0 ? ['', 'Once you are in, you hold:', ...gives] : []),
     '',
     'To look at the invitation and take it up, open:',
-    linkOf(resendNumber),
+    link,
     '',
     `The link works once, until ${expires}. If you did not expect this, do nothing.`,
     '',

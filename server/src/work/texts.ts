@@ -2,7 +2,7 @@ import { createRequire } from 'node:module'
 import type { Account } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
-import { findTokenKeyId } from '../store/tokens.ts'
+import { offerTokenToSend } from '../store/tokens.ts'
 import type { InvitationIds } from './invitations.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
@@ -70,8 +70,8 @@ export function invitationTextWorker({
     const ids = row as unknown as InvitationIds
     const to = account && numberOf(account, ids)
     if (!account || !to) return { dropped: 'There is no number, or the invitation is not open any more.' }
-    const keyId = await findTokenKeyId(pools.work, accountId, ids.offerId, ids.resendNumber)
-    const link = `${publicOrigin}/invitation#${keyRing.tokenFor('offer', ids.offerId, ids.resendNumber, keyId)}`
+    const token = await offerTokenToSend(pools.work, keyRing, { accountId, ...ids })
+    const link = `${publicOrigin}/invitation#${token}`
     const sponsor = account.nameOf(account.get('offer', ids.offerId)!.sponsorId)
     try {
       await sendText(smsUrl, smsFrom, to, `${sponsor} invites you to ${account.settings.name}: ${link}`)

@@ -90,6 +90,7 @@ function toggle(id: string): void {
         <template v-if="person.email"><br />{{ person.email }}</template>
         <template v-if="person.record?.phone"><br />{{ person.record.phone }}</template>
         <template v-if="person.cameAs"><br />{{ t('person.cameAs', { email: person.cameAs }) }}</template>
+        <template v-if="person.cameFor"><br />{{ t('person.cameFor', { email: person.cameFor }) }}</template>
       </p>
       <PersonActs v-model:open="open" :person-id="personId" :person="person" />
       <dl v-if="person.record && open !== 'record' && filled.length > 0" class="fields">
