@@ -34,6 +34,7 @@ export default {
     project('server', {
       globalSetup: '<rootDir>/server/test/global-setup.ts',
       globalTeardown: '<rootDir>/server/test/global-teardown.ts',
+      setupFiles: ['<rootDir>/server/test/trace.mjs'],
     }),
   ],
 }

@@ -79,7 +79,7 @@ describe('links (model I4)', () => {
     expect(house.account.by('offer', 'person', second.personId)[0]!.state).toBe('live')
   })
 
-  test('keep to their domain; whoever is here already is given it, whoever left is sent to the office', () => {
+  test('keep to their domain; whoever is here already waits for it like others, whoever left is sent to the office', () => {
     const house = open()
     const loginId = nextId()
     const rafe = house.account.get('person', house.person('Rafe'))!
@@ -89,8 +89,12 @@ describe('links (model I4)', () => {
     expect(come(house, 'Wren').codes).toEqual(['wrong-domain'])
     const { personId, codes } = come(house, 'Rafe', { loginId, email: 'rafe@house.example' })
     expect([codes, house.account.get('person', personId)]).toEqual([[], undefined])
-    const places = house.account.by('grant', 'person', rafe.id).map((grant) => grant.placeId)
-    expect(places).toContain(house.place('Harbour'))
+    const places = () => house.account.by('grant', 'person', rafe.id).map((grant) => grant.placeId)
+    expect(places()).not.toContain(house.place('Harbour'))
+    house.do('Tamsin', { type: 'admit', personId: rafe.id })
+    expect(places()).toContain(house.place('Harbour'))
+    house.do('Oriel', link(house, { name: 'At once', waits: false }))
+    expect(come(house, 'Rafe', { loginId, email: 'rafe@house.example' }).codes).toEqual([])
     house.do('Oriel', { type: 'leave', personId: rafe.id })
     expect(come(house, 'Rafe', { loginId, email: 'rafe@house.example' }).codes).toEqual(['here-before'])
   })

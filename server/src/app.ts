@@ -7,7 +7,6 @@ import { bodyParser } from '@koa/bodyparser'
 import compress from 'koa-compress'
 import helmet from 'koa-helmet'
 import serve from 'koa-static'
-import { pinoHttp } from 'pino-http'
 import { v7 as uuidv7 } from 'uuid'
 import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
@@ -36,6 +35,7 @@ import { statementRoutes } from './api/statements.ts'
 import { viewRoutes } from './api/views.ts'
 import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
+import { requestLog } from './log.ts'
 import { Metrics } from './metrics.ts'
 import { authzenDoor } from './protocols/authzen/door.ts'
 import { useReportsDoor } from './protocols/use-reports.ts'
@@ -81,28 +81,16 @@ function nextRequestId(): string {
 /** The whole application as one Koa: hot routes first, then health, API and the web's files. */
 export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   const app = new Koa({ proxy: lodge.configuration.trustProxy })
-  const log = pinoHttp({
-    logger: lodge.log,
-    // A calendar's address is its secret (docs/sign-in.md): what is logged of it is that it was asked for.
-    serializers: {
-      req: (request) => ({ ...request, url: String(request.url).replace(/(\/api\/calendar\/).*/, '$1…') }),
-    },
-    genReqId: (request) => (request as { requestId?: string }).requestId ?? uuidv7(),
-  })
   app.on('error', (error) => lodge.log.error({ err: error }, 'unexpected'))
   app.use(async (ctx, next) => {
     ctx.state.requestId = nextRequestId()
-    ;(ctx.req as { requestId?: string }).requestId = ctx.state.requestId
     await problemDetails(lodge, ctx, next)
   })
   app.use(new Metrics(lodge).middleware())
   app.use(authzenDoor(lodge))
   app.use(useReportsDoor(lodge))
   app.use(health(lodge, isStopping))
-  app.use((ctx, next) => {
-    log(ctx.req, ctx.res)
-    return next()
-  })
+  app.use(requestLog(lodge.log))
   app.use(securityHeaders(lodge))
   app.use(compress({ filter: (type) => !/event-stream/.test(type) && /json|text|javascript|svg/.test(type) }))
   app.use(sameOrigin(lodge))

@@ -29,6 +29,8 @@ export interface Configuration {
   /** For tests of survival: the point at which the process kills itself, refused in production. */
   crashAt: string | undefined
   logLevel: string
+  /** Where the log goes instead of standard output. */
+  logFile: string | undefined
   webRoot: string | undefined
   trustProxy: boolean
   /** Whether this process also does the work that waits: messages, runs of dockets. */
@@ -84,6 +86,7 @@ export function readConfiguration(environment: Environment): Configuration {
     signInAttempts: number('LODGE_SIGN_IN_ATTEMPTS', 10),
     crashAt: refuse('LODGE_CRASH_AT'),
     logLevel: environment.LODGE_LOG_LEVEL || 'info',
+    logFile: environment.LODGE_LOG_FILE || undefined,
     webRoot: environment.LODGE_WEB_ROOT || undefined,
     trustProxy: environment.LODGE_TRUST_PROXY === '1',
     work: environment.LODGE_WORK !== 'off',

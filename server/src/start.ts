@@ -1,11 +1,11 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { pino } from 'pino'
 import { Hub } from './api/hub.ts'
 import { buildApp } from './app.ts'
 import { clockOf } from './clock.ts'
 import { redacted, type Configuration } from './configuration.ts'
 import type { Lodge } from './lodge.ts'
+import { openLog } from './log.ts'
 import { Limits } from './signin/limits.ts'
 import { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import { Passwords } from './signin/passwords.ts'
@@ -43,7 +43,7 @@ export interface Running {
 }
 
 export async function startLodge(configuration: Configuration): Promise<Running> {
-  const log = pino({ level: configuration.logLevel, base: undefined })
+  const log = openLog(configuration)
   const clock = clockOf(configuration.fixedNow)
   const pools = openPools(configuration.databaseUrl)
   const hub = new Hub((ids) => endedAmong(pools.requests, ids))
@@ -98,7 +98,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   // A clock that was set by hand has passed dates that real time has not.
   if (configuration.fixedNow !== undefined) await bringAllForward(pools.work)
   if (configuration.work) workshop.wake()
-  log.info(redacted(configuration), 'the lodge is open')
+  log.info({ configuration: redacted(configuration) }, 'the lodge is open')
   const { port } = server.address() as AddressInfo
   const shut = async () => {
     stopping = true

@@ -1,3 +1,5 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { bundleServer } from '../../scripts/bundle.mjs'
 import { migrate } from '../src/store/migrate.ts'
@@ -9,6 +11,7 @@ export default async function setUp(): Promise<void> {
   const database = await startPrivateDatabase({ directory, throwaway: true })
   await migrate(database.url, join(import.meta.dirname, '../src/store/migrations'))
   process.env.LODGE_TEST_DATABASE_URL = database.url
+  process.env.LODGE_TEST_TRACE = mkdtempSync(join(tmpdir(), 'lodge-trace-'))
   await bundleServer('server/test/dist')
   Object.assign(globalThis, { lodgeTestDatabase: { database, directory } })
 }

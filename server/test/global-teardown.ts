@@ -1,4 +1,5 @@
-import { rmSync } from 'node:fs'
+import { readdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
 import type { PrivateDatabase } from '../src/store/private-database.ts'
 
 export default async function tearDown(): Promise<void> {
@@ -7,4 +8,28 @@ export default async function tearDown(): Promise<void> {
   ).lodgeTestDatabase
   await database.stop()
   rmSync(directory, { recursive: true, force: true })
+  const trace = process.env.LODGE_TEST_TRACE!
+  const found = secretsInLogs(trace)
+  rmSync(trace, { recursive: true, force: true })
+  if (found.length > 0) throw new Error(`The log of the run holds secrets or personal values:\n${found.join('\n')}`)
+}
+
+/** What no line of a log may hold, whatever made it: addresses, what people search for, what stands in headers. */
+const NEVER = /[^\s"]*@[a-z0-9-]+\.example|Bearer|lodge_session|a long enough password|\?\w+=/g
+
+/** Every secret the run made, and everything personal by its form, that stands in one of its logs. */
+function secretsInLogs(trace: string): string[] {
+  const files = readdirSync(trace)
+  const read = (prefix: string) =>
+    files.filter((name) => name.startsWith(prefix)).map((name) => readFileSync(join(trace, name), 'utf8'))
+  const secrets = new Set(read('secrets-').flatMap((text) => text.split('\n')))
+  secrets.delete('')
+  const logs = read('log-')
+  if (secrets.size < 100 || logs.join('').length < 10_000)
+    return [`only ${secrets.size} secrets and ${logs.length} logs`]
+  const found = logs.flatMap((log) => [
+    ...(log.match(NEVER) ?? []).filter((one) => !one.endsWith('porter@lodge.example')),
+    ...(log.match(/[\w-]{12,}/g) ?? []).filter((word) => secrets.has(word)),
+  ])
+  return [...new Set(found)].slice(0, 20)
 }

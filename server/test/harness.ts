@@ -38,7 +38,8 @@ export function environment(more: Record<string, string> = {}): Record<string, s
     LODGE_DATABASE_URL: process.env.LODGE_TEST_DATABASE_URL!,
     LODGE_NOW: AS_OF,
     LODGE_PASSWORD_MEMORY_KIB: String(MEMORY_KIBIBYTES),
-    LODGE_LOG_LEVEL: process.env.LODGE_TEST_LOG ?? 'silent',
+    LODGE_LOG_LEVEL: process.env.LODGE_TEST_LOG ?? 'info',
+    LODGE_LOG_FILE: join(process.env.LODGE_TEST_TRACE!, `log-${process.pid}-${randomBytes(4).toString('hex')}`),
     LODGE_SMTP_URL: 'smtp://127.0.0.1:1',
     LODGE_KEY: `test:${Buffer.alloc(32, 7).toString('base64')}`,
     LODGE_SIGN_IN_ATTEMPTS: '1000',
@@ -143,7 +144,7 @@ export async function until<T>(ask: () => Promise<T | undefined | false>, second
 /** The lodge as a process of its own, from the bundle made before the tests: it starts in a fraction of the time. */
 export async function spawnLodge(more: Record<string, string>): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [join(import.meta.dirname, 'dist/main.js')], {
-    env: { ...process.env, NODE_OPTIONS: '', ...environment(more) },
+    env: { ...process.env, NODE_OPTIONS: `--import ${join(import.meta.dirname, 'trace.mjs')}`, ...environment(more) },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })
   const [{ port }] = (await once(child, 'message')) as [{ port: number }]

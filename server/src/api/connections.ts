@@ -3,6 +3,7 @@ import { instantText, type ConnectionRow } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import { checkOrigin, ProductError } from '../protocols/product-http.ts'
 import { seenAccounts } from '../store/connections.ts'
+import { readHealth, type ProductHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
 import { mend } from '../work/following.ts'
 import { keepToken } from '../work/products.ts'
@@ -28,6 +29,13 @@ function connectionOf(ask: AccountAsk<object>, level: 'see' | 'run'): Connection
     throw new LodgeError(403, 'not-allowed', 'You need connections: run for this.')
   }
   return row
+}
+
+/** What is wrong with a product that did not answer when last asked, and from when it is asked again. */
+function troubleOf({ failures, lastError, failedAt, nextTryAt }: ProductHealth) {
+  if (failures === 0 || failedAt === null) return null
+  const isLeftAlone = nextTryAt > wallClock()
+  return { failures, lastError, failedAt: instantText(failedAt), nextTryAt: isLeftAlone ? instantText(nextTryAt) : null }
 }
 
 /** A product that is down is said so, and nothing was changed. */
@@ -65,7 +73,9 @@ export const connectionRoutes = [
     summary: 'What the product holds as it was last read, and where that differs from what the account says.',
     async answer(ask) {
       const row = connectionOf(ask, 'see')
-      const accounts = await seenAccounts(ask.lodge.pools.requests, ask.accountId, row.id)
+      const { requests } = ask.lodge.pools
+      const accounts = await seenAccounts(requests, ask.accountId, row.id)
+      const health = await readHealth(requests, ask.accountId, row.id)
       const shown = accounts.map(({ remoteId, personId, userName, active, seats, seenAt, difference }) => ({
         ...{ remoteId, userName, active, seats, difference, seenAt: instantText(seenAt) },
         personId: personId && ask.sight.seesPerson(personId) ? personId : null,
@@ -75,6 +85,7 @@ export const connectionRoutes = [
         differences: shown.filter(({ difference }) => difference !== null),
         open: shown.filter(({ active }) => active).length,
         seenAt: shown.map(({ seenAt }) => seenAt).sort()[0] ?? null,
+        trouble: troubleOf(health),
       }
     },
   }),

@@ -1,4 +1,5 @@
 import { LodgeError } from '../errors.ts'
+import { askOutside, mustBeAllowed, OutboundError, outboundAddress, type OutboundFailure } from './outbound.ts'
 
 /** A product that answers with more than this is not read on. */
 const MAXIMUM_BYTES = 10_000_000
@@ -23,61 +24,89 @@ export interface ProductAnswer {
 
 /** Refuses an address that the operator has not allowed (`LODGE_PRODUCT_ORIGINS`). @throws LodgeError 422 */
 export function checkOrigin(address: string, allowed: readonly string[]): void {
-  const { origin } = new URL(address)
-  if (allowed.includes(origin)) return
-  const sentence = `${origin} is not among the addresses allowed here; whoever runs this server adds it to LODGE_PRODUCT_ORIGINS.`
-  throw new LodgeError(422, 'address-not-allowed', sentence)
+  try {
+    mustBeAllowed(address, allowed)
+  } catch (error) {
+    if (!(error instanceof OutboundError)) throw error
+    throw new LodgeError(422, 'address-not-allowed', inWords(error.failure, address))
+  }
+}
+
+/** Whom a connection asks, and by what right. */
+export interface ProductPeer {
+  token: string
+  /** Origins the operator allows, judged at each request. */
+  allowed: readonly string[]
+  /** Told how each request went; what is thrown is the answer. */
+  noted?(failure: ProductError | null): Promise<void>
+  /** @throws ProductError while the product is left alone. */
+  mayAsk?(): void
+}
+
+export interface ProductRequest {
+  method?: string
+  body?: unknown
+  type?: string
+  headers?: Record<string, string>
 }
 
 /**
- * One request to a product: ten seconds, ten megabytes, no redirects, JSON or nothing.
+ * One request to a product: ten seconds, ten megabytes, no redirects, no private network by name, JSON or nothing.
  * @throws ProductError
  */
-export async function askProduct(
-  url: string,
-  token: string,
-  request: { method?: string; body?: unknown; type?: string; headers?: Record<string, string> } = {},
-): Promise<ProductAnswer> {
-  const { method = 'GET', body, type = 'application/json', headers = {} } = request
-  let response: Response
+export async function askProduct(url: string, peer: ProductPeer, request: ProductRequest = {}): Promise<ProductAnswer> {
+  peer.mayAsk?.()
   try {
-    response = await fetch(url, {
-      method,
-      redirect: 'error',
-      signal: AbortSignal.timeout(MAXIMUM_MILLISECONDS),
+    const answer = await once(url, peer, request)
+    await peer.noted?.(null)
+    return answer
+  } catch (error) {
+    if (error instanceof ProductError) await peer.noted?.(error)
+    throw error
+  }
+}
+
+async function once(url: string, { token, allowed }: ProductPeer, request: ProductRequest): Promise<ProductAnswer> {
+  const { method = 'GET', body, type = 'application/json', headers = {} } = request
+  try {
+    const answer = await askOutside(url, {
+      ...{ allowed, maximumBytes: MAXIMUM_BYTES, maximumMilliseconds: MAXIMUM_MILLISECONDS, method },
       headers: {
         Authorization: `Bearer ${token}`,
         Accept: type,
-        ...(body ? { 'Content-Type': type } : {}),
+        ...(body === undefined ? {} : { 'Content-Type': type }),
         ...headers,
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     })
+    const { status } = answer
+    if (status >= 500) throw new ProductError(`The product answers with ${status}.`, status)
+    return { status, body: parsed(answer.text), etag: answer.headers.etag ?? null }
   } catch (error) {
-    const isSlow = (error as Error).name === 'TimeoutError'
-    throw new ProductError(isSlow ? 'The product does not answer in time.' : 'The product cannot be reached.')
+    if (error instanceof OutboundError) throw new ProductError(inWords(error.failure, url))
+    throw error
   }
-  const text = await textOf(response)
-  const { status } = response
-  if (status >= 500) throw new ProductError(`The product answers with ${status}.`, status)
-  return { status, body: parsed(text), etag: response.headers.get('etag') }
 }
 
-/** Reads an answer no further than its bound, however long it goes on. */
-async function textOf(response: Response): Promise<string> {
-  const chunks: Uint8Array[] = []
-  let bytes = 0
-  try {
-    for await (const chunk of response.body ?? []) {
-      bytes += (chunk as Uint8Array).length
-      if (bytes > MAXIMUM_BYTES) break
-      chunks.push(chunk as Uint8Array)
-    }
-  } catch {
-    throw new ProductError('The product broke off its answer.')
+function inWords(failure: OutboundFailure, address: string): string {
+  switch (failure) {
+    case 'not-an-address':
+      return `“${address}” is no web address; write it whole, as https://product.example/scim/v2.`
+    case 'not-allowed':
+      return `${outboundAddress(address).origin} is not among the addresses allowed here; whoever runs this server adds it to LODGE_PRODUCT_ORIGINS.`
+    case 'private':
+      return 'The product’s name stands for an address in a private network; whoever runs this server allows it by its number.'
+    case 'redirected':
+      return 'The product sends us on to another address, which we do not follow; enter the address it is really at.'
+    case 'too-slow':
+      return 'The product does not answer in time.'
+    case 'too-long':
+      return 'The product’s answer is too long to be one.'
+    case 'broken-off':
+      return 'The product broke off its answer.'
+    case 'unreachable':
+      return 'The product cannot be reached.'
   }
-  if (bytes > MAXIMUM_BYTES) throw new ProductError('The product’s answer is too long to be one.')
-  return Buffer.concat(chunks).toString('utf8')
 }
 
 function parsed(text: string): unknown {

@@ -21,10 +21,10 @@ export function followed(
     return connections.map(({ id }) => ({ accountId, kind: 'compare-product', ids: { connectionId: id, follow: 1 } }))
   }
   return [
-    ...known.map((personId) => ({ accountId, kind: 'follow-person', ids: { personId } })),
-    ...connections.flatMap(({ id }) =>
-      [...groups].map((groupId) => ({ accountId, kind: 'follow-group', ids: { connectionId: id, groupId } })),
-    ),
+    ...connections.flatMap(({ id: connectionId }) => [
+      ...known.map((personId) => ({ accountId, kind: 'follow-person', ids: { connectionId, personId } })),
+      ...[...groups].map((groupId) => ({ accountId, kind: 'follow-group', ids: { connectionId, groupId } })),
+    ]),
   ]
 }
 

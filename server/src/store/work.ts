@@ -53,12 +53,14 @@ export async function takeDue(
   now: Instant,
   leaseUntil: Instant,
   lane: Lane,
+  busy: readonly string[] = [],
 ): Promise<WorkRow | undefined> {
   // every account: work is done for all of them
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT id, account_id, kind, ids, attempts, due_at_us FROM durable_work
-     WHERE state = 'waiting' AND due_at_us <= ? AND (kind IN (?)) = ? ORDER BY due_at_us, id LIMIT 1`,
-    [now, lane.kinds, lane.only],
+     WHERE state = 'waiting' AND due_at_us <= ? AND (kind IN (?)) = ?${' AND ids NOT LIKE ?'.repeat(busy.length)}
+     ORDER BY due_at_us, id LIMIT 1`,
+    [now, lane.kinds, lane.only, ...busy.map((id) => `%"connectionId":"${id}"%`)],
   )
   const row = rows[0]
   if (!row) return undefined
@@ -68,7 +70,7 @@ export async function takeDue(
      WHERE id = ? AND state = 'waiting' AND due_at_us = ?`,
     [leaseUntil, leaseId, row.id, row.due_at_us],
   )
-  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, now, leaseUntil, lane)
+  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, now, leaseUntil, lane, busy)
   const ids = typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids
   return { id: row.id, accountId: row.account_id, kind: row.kind, ids, attempts: row.attempts + 1, leaseId }
 }

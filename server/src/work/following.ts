@@ -13,11 +13,10 @@ import {
   type Instant,
 } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
-import { ProductError } from '../protocols/product-http.ts'
 import { instantFor } from '../store/accounts.ts'
 import { forgetUnseen, noteAccounts, remoteIdsOf, seenAccounts, type SeenAccount } from '../store/connections.ts'
 import { endSameWork, type WorkRow } from '../store/work.ts'
-import { connected, connectionsOf, type ConnectedProduct } from './products.ts'
+import { connected, type ConnectedProduct } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 const COMPARED_EVERY_SECONDS = 600
@@ -27,35 +26,14 @@ const BETWEEN = 500
 type Following = Pick<Lodge, 'accounts' | 'configuration' | 'pools' | 'clock' | 'log'>
 
 /**
- * One person's accounts in the connected products follow what the account says of them now: opened, altered, closed, and
- * read back. A product that is down keeps only itself waiting.
+ * One person's account in a connected product follows what the account here says of them now: opened, altered, closed,
+ * and read back. Each product has its own work for it, so that one that is down keeps only itself waiting.
  */
 export function followPersonWorker(lodge: Following): Worker {
-  return async ({ accountId, ids }): Promise<Outcome> => {
-    await lodge.accounts.catchUp(accountId)
-    const loaded = await lodge.accounts.get(accountId)
-    if (!loaded) return { dropped: 'The account is gone.' }
-    const failures: string[] = []
-    for (const row of connectionsOf(loaded.account)) {
-      try {
-        const product = await connected(lodge, accountId, row)
-        await followOne(
-          lodge,
-          accountId,
-          loaded.account,
-          product,
-          String(ids.personId),
-          instantFor(loaded, lodge.clock),
-        )
-      } catch (error) {
-        if (!(error instanceof ProductError)) throw error
-        failures.push(`${row.product}: ${error.message}`)
-      }
-    }
-    // Thrown, so that the workshop waits longer each time and says why.
-    if (failures.length > 0) throw new Error(failures.join(' '))
+  return productWorker(lodge, async (product, account, now, ids) => {
+    await followOne(lodge, account.id, account, product, String(ids.personId), now)
     return 'done'
-  }
+  })
 }
 
 async function followOne(

@@ -1,12 +1,13 @@
 import type { Account, ConnectionRow } from '@lodge/core'
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { ProductError, checkOrigin } from '../protocols/product-http.ts'
+import { ProductError, type ProductPeer } from '../protocols/product-http.ts'
 import { ScimClient } from '../protocols/scim/client.ts'
 import { ThingsClient, type ProductThing } from '../protocols/things/client.ts'
 import type { KeyRing } from '../signin/key-ring.ts'
 import { keepSecret, readSecret } from '../store/connections.ts'
 import type { Queryable } from '../store/pools.ts'
+import { noteAnswered, noteFailure, readHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
 import { wallClock } from './workshop.ts'
 
@@ -20,7 +21,7 @@ export interface ConnectedProduct {
   things: ThingsClient | undefined
 }
 
-/** The clients of a connection. @throws ProductError while its token is not there, or its address no longer allowed. */
+/** The clients of a connection. @throws ProductError while its token is not there. */
 export async function connected(
   { configuration, pools }: Pick<Lodge, 'configuration' | 'pools'>,
   accountId: string,
@@ -28,12 +29,37 @@ export async function connected(
 ): Promise<ConnectedProduct> {
   const sealed = await readSecret(pools.work, accountId, row.id)
   if (!sealed) throw new ProductError('The connection has no token yet; enter it in the settings.')
-  for (const address of [row.scimAddress, row.thingsAddress]) {
-    if (address) checkOrigin(address, configuration.productOrigins)
-  }
   const token = configuration.keyRing.unseal(CONNECTION_SECRET, sealed)
-  const things = row.thingsAddress ? new ThingsClient(row.thingsAddress, token) : undefined
-  return { row, scim: new ScimClient(row.scimAddress, token), things }
+  const peer = await peerOf(pools.work, accountId, row.id, { token, allowed: configuration.productOrigins })
+  const things = row.thingsAddress ? new ThingsClient(row.thingsAddress, peer) : undefined
+  return { row, scim: new ScimClient(row.scimAddress, peer), things }
+}
+
+/**
+ * A product that fails three times in a row is left alone for a while by all processes, so that nobody waits for it to
+ * run out of time again and again; its first answer after that ends it.
+ */
+async function peerOf(
+  connection: Queryable,
+  accountId: string,
+  connectionId: string,
+  peer: Pick<ProductPeer, 'token' | 'allowed'>,
+): Promise<ProductPeer> {
+  let health = await readHealth(connection, accountId, connectionId)
+  return {
+    ...peer,
+    mayAsk() {
+      if (health.nextTryAt > wallClock()) throw new ProductError(`${health.lastError} It is asked again in a while.`)
+    },
+    async noted(failure) {
+      // A refusal is an answer: somebody is there.
+      const isAway = failure !== null && (failure.status === null || failure.status >= 500)
+      if (!isAway && health.failures === 0) return
+      if (isAway) await noteFailure(connection, accountId, connectionId, failure.message, wallClock())
+      else await noteAnswered(connection, accountId, connectionId)
+      health = await readHealth(connection, accountId, connectionId)
+    },
+  }
 }
 
 /** Keeps a connection's token sealed, and has the product compared from now on. */

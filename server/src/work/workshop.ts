@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import type { Pools } from '../store/pools.ts'
 import { endWork, putOff, takeDue, type Lane, type WorkRow } from '../store/work.ts'
@@ -14,12 +15,22 @@ const RUNS = ['docket-run', 'dates', 'finish-departure']
 /** Products answer when they answer: nobody else waits for them, and doors there wait for no comparison. */
 const DEPARTURES = ['departure-steps']
 const PRODUCTS = ['follow-person', 'follow-group', 'compare-product']
-const LANES: readonly Lane[] = [
-  { kinds: RUNS, only: true },
-  { kinds: DEPARTURES, only: true },
-  { kinds: PRODUCTS, only: true },
-  { kinds: [...RUNS, ...DEPARTURES, ...PRODUCTS], only: false },
+const LANES: readonly (Lane & { width: number })[] = [
+  { kinds: RUNS, only: true, width: 1 },
+  { kinds: DEPARTURES, only: true, width: 4 },
+  // Each product has a lane of its own in it: one piece of work at a time, beside those of others.
+  { kinds: PRODUCTS, only: true, width: 8 },
+  { kinds: [...RUNS, ...DEPARTURES, ...PRODUCTS], only: false, width: 1 },
 ]
+
+/** What a lane is at. */
+interface Going {
+  /** What is being done, with the connection it is about. */
+  active: Map<Promise<void>, string | undefined>
+  loop: Promise<void> | undefined
+  nudge: () => void
+  timer: NodeJS.Timeout | undefined
+}
 
 /** How a piece of work went: done, not to be done any more, or to be gone on with at once or in so many seconds. */
 export type Outcome = 'done' | 'more' | { dropped: string } | { againInSeconds: number }
@@ -33,8 +44,9 @@ export type Worker = (row: WorkRow) => Promise<Outcome>
  */
 export class Workshop {
   private readonly workers = new Map<string, Worker>()
-  private readonly timers: (NodeJS.Timeout | undefined)[] = []
-  private readonly running: Promise<void>[] = LANES.map(() => Promise.resolve())
+  private readonly lanes: Going[] = LANES.map(() => {
+    return { active: new Map(), loop: undefined, nudge: () => undefined, timer: undefined }
+  })
   private stopped = false
 
   constructor(
@@ -54,27 +66,52 @@ export class Workshop {
 
   private wakeLane(at: number): void {
     if (this.stopped) return
-    clearTimeout(this.timers[at])
-    this.running[at] = this.running[at]!.then(() => this.drain(at))
+    const going = this.lanes[at]!
+    clearTimeout(going.timer)
+    going.nudge()
+    going.loop ??= this.drain(at).finally(() => {
+      going.loop = undefined
+      if (!this.stopped) going.timer = setTimeout(() => this.wakeLane(at), POLL_MILLISECONDS).unref()
+    })
   }
 
   async stop(): Promise<void> {
     this.stopped = true
-    for (const timer of this.timers) clearTimeout(timer)
-    await Promise.all(this.running)
+    for (const going of this.lanes) {
+      clearTimeout(going.timer)
+      going.nudge()
+    }
+    await Promise.all(this.lanes.flatMap(({ loop, active }) => [loop, ...active.keys()]))
   }
 
+  /** Takes what is due until nothing is, as many pieces beside each other as the lane is wide. */
   private async drain(at: number): Promise<void> {
+    const going = this.lanes[at]!
+    const { active } = going
+    while (!this.stopped) {
+      // Whoever wakes the lane while it looks has it look once more.
+      const nudged = new Promise<void>((resolve) => (going.nudge = resolve))
+      await this.takeOn(at)
+      if (active.size === 0) return
+      await Promise.race([...active.keys(), nudged, sleep(POLL_MILLISECONDS, undefined, { ref: false })])
+    }
+  }
+
+  private async takeOn(at: number): Promise<void> {
+    const { active } = this.lanes[at]!
+    const lane = LANES[at]!
     try {
-      // Due times are real ones: a clock that stands still for pictures would never come to a second try.
-      const due = () => takeDue(this.pools.work, wallClock(), wallClock() + LEASE_MICROSECONDS, LANES[at]!)
-      for (let row = await due(); row && !this.stopped; row = await due()) await this.attend(row)
+      while (active.size < lane.width && !this.stopped) {
+        const busy = [...active.values()].filter((id) => id !== undefined)
+        // Due times are real ones: a clock that stands still for pictures would never come to a second try.
+        const row = await takeDue(this.pools.work, wallClock(), wallClock() + LEASE_MICROSECONDS, lane, busy)
+        if (!row) return
+        const { connectionId } = row.ids
+        const attended: Promise<void> = this.attend(row).finally(() => active.delete(attended))
+        active.set(attended, connectionId === undefined ? undefined : String(connectionId))
+      }
     } catch (error) {
       this.log.warn({ err: error }, 'what waits cannot be read for now')
-    }
-    if (!this.stopped) {
-      clearTimeout(this.timers[at])
-      this.timers[at] = setTimeout(() => this.wakeLane(at), POLL_MILLISECONDS).unref()
     }
   }
 
@@ -90,11 +127,11 @@ export class Workshop {
     } catch (error) {
       const waitSeconds = Math.min(2 ** row.attempts, LONGEST_WAIT_SECONDS)
       const { id, kind, attempts } = row
-      this.log.warn(
-        { work: id, kind, attempts, waitSeconds, reason: (error as Error).message },
-        'work waits and is tried again',
+      this.log.warn({ work: id, kind, attempts, waitSeconds, err: error }, 'work waits and is tried again')
+      await putOff(this.pools.work, row, wallClock() + waitSeconds * 1_000_000, (error as Error).message).catch(
+        // Its lease runs out, and it falls due again.
+        (failed: unknown) => this.log.warn({ err: failed, work: id }, 'work could not be put off'),
       )
-      await putOff(this.pools.work, row, wallClock() + waitSeconds * 1_000_000, (error as Error).message)
     }
   }
 }

@@ -21,6 +21,8 @@ interface Held {
   differences: Difference[]
   open: number
   seenAt: string | null
+  /** What is wrong, where it did not answer when last asked. */
+  trouble: { failures: number; lastError: string; failedAt: string; nextTryAt: string | null } | null
 }
 
 // Products whose accounts follow this one: where they are asked, what they hold, and what there differs from here.

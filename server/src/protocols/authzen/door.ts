@@ -57,10 +57,7 @@ async function attend(lodge: Lodge, ctx: Context, endpoint: Endpoint): Promise<v
   if (!loaded) throw unauthorized()
   const now = instantFor(loaded, lodge.clock)
   answer(ctx, endpoint.answer({ account: loaded.account, product: token.product, body, now }))
-  lodge.log.debug(
-    { requestId: ctx.state.requestId, account: token.accountId, product: token.product, path: ctx.path },
-    'asked',
-  )
+  lodge.log.debug({ requestId: ctx.state.requestId, accountId: token.accountId, product: token.product }, 'asked')
 }
 
 /** Written by hand: what Koa does to find out what a body is costs as much as the decision. */

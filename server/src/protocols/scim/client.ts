@@ -1,5 +1,5 @@
 import { emailKey, type HeldAccount, type ProductAccount, type ProductGroup } from '@lodge/core'
-import { askProduct, ProductError, type ProductAnswer } from '../product-http.ts'
+import { askProduct, ProductError, type ProductAnswer, type ProductPeer } from '../product-http.ts'
 
 const TYPE = 'application/scim+json'
 const USER = 'urn:ietf:params:scim:schemas:core:2.0:User'
@@ -26,7 +26,7 @@ interface Operation {
 export class ScimClient {
   constructor(
     private readonly address: string,
-    private readonly token: string,
+    private readonly peer: ProductPeer,
   ) {}
 
   /**
@@ -185,7 +185,7 @@ export class ScimClient {
   }
 
   private ask(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<ProductAnswer> {
-    return askProduct(`${this.address}${path}`, this.token, {
+    return askProduct(`${this.address}${path}`, this.peer, {
       method,
       body,
       type: TYPE,

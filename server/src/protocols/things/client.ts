@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Taker } from '@lodge/core'
-import { askProduct, ProductError } from '../product-http.ts'
+import { askProduct, ProductError, type ProductPeer } from '../product-http.ts'
 
 /** Something that hangs on somebody in a product, as it says. */
 export interface ProductThing {
@@ -16,7 +16,7 @@ const MAXIMUM_THINGS = 20_000
 export class ThingsClient {
   constructor(
     private readonly address: string,
-    private readonly token: string,
+    private readonly peer: ProductPeer,
   ) {}
 
   /** Everything that hangs on somebody. @throws ProductError */
@@ -25,7 +25,7 @@ export class ThingsClient {
     let cursor: string | undefined
     do {
       const query = cursor === undefined ? '' : `?cursor=${encodeURIComponent(cursor)}`
-      const { status, body } = await askProduct(`${this.address}/people/${personId}/things${query}`, this.token)
+      const { status, body } = await askProduct(`${this.address}/people/${personId}/things${query}`, this.peer)
       if (status !== 200) throw new ProductError(`The product answers with ${status}.`, status)
       const { things, next } = (body ?? {}) as { things?: unknown; next?: unknown }
       if (!Array.isArray(things)) throw new ProductError('The product’s answer lists no things.')
@@ -57,7 +57,7 @@ export class ThingsClient {
         .digest('base64url')
       const headers = { 'Idempotency-Key': key }
       const url = `${this.address}/people/${personId}/handovers`
-      const { status, body: answer } = await askProduct(url, this.token, { method: 'POST', body, headers })
+      const { status, body: answer } = await askProduct(url, this.peer, { method: 'POST', body, headers })
       if (status !== 200) throw new ProductError(`The product will not hand over: ${status}.`, status)
       for (const one of listOf((answer as { refused?: unknown } | undefined)?.refused)) {
         refused.set(String(one.id), String(one.reason ?? '').slice(0, 200))
