@@ -1,4 +1,4 @@
-import { asksSecondMeans, helpControl, isGrave, Sight, whyNotIn, type Change } from '../src/index.ts'
+import { asksSecondMeans, helpControl, Sight, whyNotIn } from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
 const sightOf = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
@@ -52,11 +52,15 @@ describe('why somebody cannot sign in (model A5)', () => {
 describe('grave acts and second means', () => {
   test('are about owners, the signatory and the rules of signing in', () => {
     const house = House.open()
-    const grave = (plain: object) => isGrave(house.account, house.read(plain) as Change)
+    const grave = (plain: object) => house.try('Oriel', plain).isGrave
     const [oriel, rafe] = [house.person('Oriel'), house.person('Rafe')]
-    expect(grave({ type: 'name-signatory', personId: rafe })).toBe(true)
     expect(grave({ type: 'change-person', personId: rafe, standing: 'owner' })).toBe(true)
-    expect(grave({ type: 'change-person', personId: oriel, standing: 'member' })).toBe(true)
+    house.do('Oriel', { type: 'change-person', personId: rafe, standing: 'owner' })
+    for (const type of ['name-signatory', 'leave', 'plan-departure', 'go-away'])
+      expect([type, grave({ type, personId: rafe })]).toEqual([type, true])
+    expect(grave({ type: 'change-person', personId: rafe, standing: 'member' })).toBe(true)
+    expect(grave({ type: 'leave', personId: house.person('Corin') })).toBe(false)
+    house.do('Oriel', { type: 'change-person', personId: rafe, standing: 'member' })
     expect(grave({ type: 'change-person', personId: oriel, reference: 'X' })).toBe(false)
     expect(grave({ type: 'change-person', personId: rafe, standing: 'guest' })).toBe(false)
     expect(grave({ type: 'change-settings', secondMeansFor: ['owner'] })).toBe(true)

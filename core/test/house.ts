@@ -108,7 +108,12 @@ export class House {
   }
 
   accept(firstName: string, proven = true): this {
-    const change = this.read({ type: 'accept', offerId: this.offerOf(firstName), loginId: nextId(), proven })
+    return this.acceptAs(firstName, nextId(), proven)
+  }
+
+  /** Takes an invitation up with a login of one's own. */
+  acceptAs(firstName: string, loginId: Id, proven: boolean): this {
+    const change = this.read({ type: 'accept', offerId: this.offerOf(firstName), loginId, proven })
     const actor = { kind: 'person', personId: this.person(firstName) } as const
     const decision = decide(this.account, [change], actor, this.now)
     if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))

@@ -1,4 +1,4 @@
-import { decide, fillDocket, isGrave, needsOf, plannedView, readFilling, Sight, type Change } from '../src/index.ts'
+import { decide, fillDocket, needsOf, plannedView, readFilling, Sight, type Change } from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
 const DAY = 86_400_000_000
@@ -153,8 +153,7 @@ describe('a docket planned for a day (model Z4)', () => {
     expect(filled.changes).toEqual([expect.objectContaining({ type: 'plan-docket', at: '2026-07-01' })])
     expect(fill(filled.changes, null).changes).toEqual([wall(house)])
     expect(fill([house.invitation(), wall(house)], '2026-07-01').rest).toMatch(/cannot wait|Not everything/)
-    expect(isGrave(house.account, house.read(plan([{ type: 'name-signatory', personId: house.person('Rafe') }])))).toBe(
-      true,
-    )
+    const owner = { type: 'change-person', personId: house.person('Rafe'), standing: 'owner' }
+    expect(house.try('Oriel', plan([owner])).isGrave).toBe(true)
   })
 })

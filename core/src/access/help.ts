@@ -2,7 +2,6 @@ import type { Account } from '../account/account.ts'
 import type { Id, PersonRow } from '../account/rows.ts'
 import { absenceAt, stateAt } from '../people/presence.ts'
 import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
-import type { Change } from '../changes/index.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
 
@@ -54,32 +53,4 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
     ]
   }
   return absence === 'engagement-over' ? [`Their engagement ended on ${day(person.engagementUntil!)}.`] : []
-}
-
-/** Grave acts, for which one proves who one is once more: about owners, the signatory, signing in, what cannot be had back. */
-export function isGrave(account: Account, change: Change): boolean {
-  if (['name-signatory', 'erase', 'connect-product'].includes(change.type)) return true
-  if (change.type === 'plan-docket') return change.changes.some((one) => isGrave(account, one as Change))
-  if (change.type === 'change-settings') {
-    // A rule that erases is as grave as erasing.
-    const erases = change.erasedByItself ?? account.settings.erasedByItself
-    return change.secondMeansFor !== undefined || (erases && GRAVE_RULES.some((rule) => change[rule] !== undefined))
-  }
-  if (change.type === 'undo') {
-    return change.edits.some(
-      ({ before, after }) =>
-        [before, after].some((row) => (row as { standing?: string } | null)?.standing === 'owner') ||
-        touchesGraveRule(before, after),
-    )
-  }
-  if (change.type !== 'change-person' || change.standing === undefined) return false
-  return change.standing === 'owner' || account.get('person', change.personId)?.standing === 'owner'
-}
-
-/** Rules of the account that are altered like a grave act. */
-const GRAVE_RULES = ['secondMeansFor', 'erasedByItself', 'erasedAfterDays'] as const
-
-function touchesGraveRule(...rows: unknown[]): boolean {
-  const [before, after] = rows.map((row) => row as Partial<Record<(typeof GRAVE_RULES)[number], unknown>> | null)
-  return GRAVE_RULES.some((rule) => JSON.stringify(before?.[rule]) !== JSON.stringify(after?.[rule]))
 }

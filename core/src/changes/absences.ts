@@ -336,7 +336,7 @@ function giveBack(draft: Draft, row: AbsenceRow, seedId: Id): boolean {
   const month = addMonths(monthOf(draft.now, draft.account.zone), 1)
   const added = billOf(tried.account, month).totalMinor - billOf(draft.account, month).totalMinor
   if (added > row.agreedMinor) return false
-  draft.takeOver({ edits: tried.edits, values: [], effects: [], marks: [], after: tried.account })
+  draft.takeOver({ edits: tried.edits, values: [], effects: [], marks: [], isGrave: false, after: tried.account })
   return true
 }
 

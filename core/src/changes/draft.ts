@@ -34,6 +34,7 @@ interface Decided {
   values: readonly PersonalValue[]
   effects: readonly Effect[]
   marks: readonly Mark[]
+  isGrave: boolean
   after: Account
 }
 
@@ -44,6 +45,8 @@ export class Draft {
   readonly values: PersonalValue[] = []
   readonly effects: Effect[] = []
   readonly marks = new Set<Mark>()
+  /** Something of it is to be done by somebody who has just shown who they are, be it only on a later day. */
+  isGrave = false
   /** The account with the edits so far. */
   account: Account
   readonly sight: Sight
@@ -110,11 +113,12 @@ export class Draft {
   }
 
   /** Takes over what others changes decided came to. */
-  takeOver({ edits, values, effects, marks, after }: Decided): void {
+  takeOver({ edits, values, effects, marks, isGrave, after }: Decided): void {
     this.edits.push(...edits)
     this.values.push(...values)
     this.effects.push(...effects)
     for (const mark of marks) this.marks.add(mark)
+    this.isGrave ||= isGrave
     this.account = after
   }
 

@@ -10,7 +10,8 @@ import { bringAlong } from './along.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
 import { ForeignId, newIdBy, type ChangeKind, type Ids, type NewId } from './kind.ts'
 import { CHANGE_TYPES, KINDS, type Change } from './kinds.ts'
-import { checkWhose } from './whose.ts'
+import { isGraveEdit } from './grave.ts'
+import { checkReserved } from './reserved.ts'
 
 /** A docket holds at most so many changes (model C2 sets the bound on edits). */
 export const MAXIMUM_CHANGES = 500
@@ -23,6 +24,8 @@ export interface Decision {
   effects: Effect[]
   /** What owners should see of it (model D2). */
   marks: Mark[]
+  /** Whether whoever does it proves who they are once more first. */
+  isGrave: boolean
   /** The account as it would be. */
   after: Account
 }
@@ -53,9 +56,14 @@ export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
   }
 }
 
+/** What no change at all comes to. */
+export function nothingDecided(after: Account): Decision {
+  return { problems: [], edits: [], values: [], effects: [], marks: [], isGrave: false, after }
+}
+
 /** Decides changes one after the other, each on the account as the ones before would leave it (model C1, C2). */
 export function decide(account: Account, changes: readonly Change[], actor: Actor, now: Instant): Decision {
-  const decision: Decision = { problems: [], edits: [], values: [], effects: [], marks: [], after: account }
+  const decision: Decision = nothingDecided(account)
   changes.forEach((change, at) => {
     const kind = kindOf(change.type)
     const before = decision.after
@@ -63,7 +71,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     if (actor.kind === 'person' && !BEFORE_ENTRY.has(change.type)) checkActor(draft)
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
-    checkWhose(draft)
+    checkReserved(draft, before)
     if (draft.problems.length === 0 && actor.kind === 'person' && !kind.onlyEnds) judgeDraft(draft, before)
     const path = changes.length > 1 ? `/changes/${at}` : ''
     decision.problems.push(...draft.problems.map((one) => ({ ...one, path: path + (one.path ?? '') || undefined })))
@@ -71,6 +79,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     decision.values.push(...draft.values)
     decision.effects.push(...draft.effects)
     decision.marks.push(...draft.marks)
+    decision.isGrave ||= draft.isGrave || draft.edits.some((edit) => isGraveEdit(edit, before, draft.account))
     decision.after = draft.account
   })
   if (changes.length > 1 && changes.some(({ type }) => type === 'plan-docket')) {

@@ -53,6 +53,7 @@ export const planDocket: ChangeKind<PlanDocket> = {
     const decision = decide(before, changes, draft.actor, at)
     draft.problems.push(...decision.problems)
     if (decision.problems.length > 0) return
+    draft.isGrave ||= decision.isGrave
     const costMinor = costOf(before, decision.after, at)
     const plannerId = draft.actorId
     if (plannerId === null) return draft.refuse('nobody', 'Only a person plans for a day.')

@@ -9,6 +9,7 @@ import type {
   PersonRow,
   PlaceRow,
   PlannedRow,
+  RoleRow,
   RowEdit,
   StockRow,
   TableName,
@@ -99,10 +100,12 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'grant':
       return draft.need('access', 'change', row.placeId!, 'undo what was given or taken there')
     case 'place':
-      return draft.need('places', onlyRenames(edit) ? 'change' : 'run', row.id, 'undo what was done to this place')
+      return mayPutBackPlace(draft, edit)
     case 'role':
-      return draft.need('roles', 'change', root, 'undo what was done to roles')
+      return draft.need('roles', retires(edit) ? 'run' : 'change', root, 'undo what was done to roles')
     case 'group':
+      // Making one again, or taking one away, is what removing needs.
+      return draft.need('groups', edit.before && edit.after ? 'change' : 'run', root, 'undo what was done to groups')
     case 'membership':
       return draft.need('groups', 'change', root, 'undo what was done to groups')
     case 'packet':
@@ -145,9 +148,23 @@ function isOwnPlan(draft: Draft, edit: RowEdit): boolean {
   return false
 }
 
+function retires({ before, after }: RowEdit): boolean {
+  const [was, is] = [before, after] as (RoleRow | null)[]
+  return (was?.retired ?? false) !== (is?.retired ?? false)
+}
+
+/** A move is put back by whoever may run places at both its ends, like the move itself (model T4). */
+function mayPutBackPlace(draft: Draft, edit: RowEdit): boolean {
+  const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
+  const todo = 'undo what was done to this place'
+  if (onlyRenames(edit)) return draft.need('places', 'change', edit.key, todo)
+  const ends = new Set([edit.key, was?.parentId, is?.parentId].filter((id) => id != null))
+  return [...ends].every((id) => draft.need('places', 'run', id, todo))
+}
+
 function onlyRenames(edit: RowEdit): boolean {
   const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
-  if (!was || !is) return true
+  if (!was || !is) return !(was ?? is)!.walled
   return was.walled === is.walled && was.parentId === is.parentId && was.archived === is.archived
 }
 

@@ -19,7 +19,6 @@ const KEPT_OF_ABSENCE: readonly (keyof AbsenceRow)[] = ['state', 'from', 'until'
  * changed by administrators and owners only (model P6). Judged by what was altered, whatever kind of change did it.
  */
 export function checkWhose(draft: Draft): void {
-  if (draft.actor.kind !== 'person' || draft.problems.length > 0) return
   for (const edit of draft.edits) {
     const person = concerned(draft, edit)
     if (person && !mayAlter(draft, person)) return

@@ -5,7 +5,6 @@ import { v7 as uuidv7 } from 'uuid'
 import {
   shutsDoorsOnly,
   fillDocket,
-  isGrave,
   MAXIMUM_CHANGES,
   readChange,
   readFilling,
@@ -168,10 +167,6 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const { lodge, accountId, personId, session, body } = ask
   const changes = await readChanges(ask)
   if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
-  if (changes.some((change) => isGrave(ask.account, change))) {
-    mustBeFresh(session, ask.now)
-    await mustHaveMeans(lodge, session)
-  }
   const idempotency = keyOf(ask)
   const earlier = await answerOf(lodge, idempotency)
   if (earlier) return earlier
@@ -183,6 +178,11 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
     via: { kind: 'session', id: session.id },
     idempotency,
     maximumEdits: MAXIMUM_EDITS,
+    async allow({ isGrave }) {
+      if (!isGrave) return
+      mustBeFresh(session, lodge.clock.now())
+      await mustHaveMeans(lodge, session)
+    },
     async alongside(connection, now, version) {
       if (body.tell)
         await tellOf(connection, { accountId, people: moved, actorId: personId, version, told: body.tell }, now)

@@ -35,7 +35,12 @@ function connectionOf(ask: AccountAsk<object>, level: 'see' | 'run'): Connection
 function troubleOf({ failures, lastError, failedAt, nextTryAt }: ProductHealth) {
   if (failures === 0 || failedAt === null) return null
   const isLeftAlone = nextTryAt > wallClock()
-  return { failures, lastError, failedAt: instantText(failedAt), nextTryAt: isLeftAlone ? instantText(nextTryAt) : null }
+  return {
+    failures,
+    lastError,
+    failedAt: instantText(failedAt),
+    nextTryAt: isLeftAlone ? instantText(nextTryAt) : null,
+  }
 }
 
 /** A product that is down is said so, and nothing was changed. */

@@ -39,6 +39,8 @@ export interface CommitRequest {
   via: Via
   /** What was decided a moment ago on an account: taken as it is if that is still the one, and decided afresh otherwise. */
   decided?: { account: Account; now: Instant; decision: Decision }
+  /** Refuses what is not the asker's to do just now, such as a grave act without a fresh proof. */
+  allow?(decision: Decision): Promise<void>
   /** Refuses with {@link movedMeanwhile} if the effect is not the one shown (model C3). */
   check?(account: Account, now: Instant): void | Promise<void>
   /** Rows outside the account that stand or fall with the commit: a login, a session, a used token. */
@@ -149,6 +151,7 @@ export class Committer {
     const now = ready?.now ?? instantFor(loaded, this.clock)
     const decision = ready?.decision ?? decide(loaded.account, request.changes, request.actor, now)
     if (decision.problems.length > 0) throw refused(decision.problems)
+    await request.allow?.(decision)
     await request.check?.(loaded.account, now)
     if (decision.edits.length > (request.maximumEdits ?? Infinity)) throw new TooManyEdits()
     await this.shutDoorsFirst(request, decision.effects, now, doors)

@@ -68,6 +68,7 @@ function entriesOf(accountId: string, edits: readonly RowEdit[], now: Instant): 
       actor: { kind: 'founding' as const },
       via: { kind: 'founding' as const },
       marks: [],
+      isGrave: false,
     }
     const entry = buildEntry({ ...head, previous }, [{ type: 'found' }], edits.slice(at, at + EDITS_PER_ENTRY))
     entries.push(entry)

@@ -1,4 +1,4 @@
-import { decide, type Account, type Actor, type Change, type Decision, type Instant } from '@lodge/core'
+import { decide, nothingDecided, type Account, type Actor, type Change, type Decision, type Instant } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -73,7 +73,7 @@ interface Batch {
 /** As many of the next changes as fit one batch, those refused now left out and reported. */
 function nextBatch(account: Account, run: Run, now: Instant): Batch {
   const actor: Actor = { kind: 'person', personId: run.actorId }
-  const decision: Decision = { problems: [], edits: [], values: [], effects: [], marks: [], after: account }
+  const decision: Decision = nothingDecided(account)
   const batch: Batch = { changes: [], refused: [], decision }
   for (let at = run.nextChange; at < run.total; at += 1) {
     const change = run.changes[at]!

@@ -1,0 +1,69 @@
+import type { Account } from '../account/account.ts'
+import type {
+  AbsenceRow,
+  DepartureRow,
+  GrantRow,
+  Id,
+  PersonRow,
+  RoleRow,
+  RowEdit,
+  SettingsRow,
+} from '../account/rows.ts'
+import { givesMore } from './reserved.ts'
+
+/** Rules of the account that are altered like a grave act. */
+const RULES: readonly (keyof SettingsRow)[] = ['secondMeansFor', 'erasedByItself', 'erasedAfterDays']
+const OF_OWNERS: readonly (keyof PersonRow)[] = [
+  'standing',
+  'state',
+  'signatory',
+  'engagementFrom',
+  'engagementUntil',
+  'awayFrom',
+  'awayUntil',
+]
+
+/**
+ * Whether what is altered is grave, so that whoever does it proves who they are once more: owners made, unmade, out or
+ * away; roles through walls; erasing and what erases by itself; how people sign in; where a product is asked. By what
+ * is altered, whatever kind of change does it.
+ */
+export function isGraveEdit(edit: RowEdit, before: Account, after: Account): boolean {
+  const { before: was, after: is } = edit
+  switch (edit.table) {
+    case 'person':
+      return isGravePerson(was as PersonRow | null, is as PersonRow | null)
+    case 'departure':
+    case 'absence':
+      return isOwner(before, ((is ?? was) as DepartureRow | AbsenceRow).personId)
+    case 'role':
+      return ((is as RoleRow | null)?.wallPassing ?? false) !== ((was as RoleRow | null)?.wallPassing ?? false)
+    case 'grant':
+      return givesMore(edit) && (after.get('role', (is as GrantRow).roleId)?.wallPassing ?? false)
+    case 'settings':
+      return touchesRules(was as SettingsRow | null, is as SettingsRow | null)
+    case 'connection':
+      return was === null
+    default:
+      return false
+  }
+}
+
+function isOwner(account: Account, personId: Id): boolean {
+  return account.get('person', personId)?.standing === 'owner'
+}
+
+function isGravePerson(was: PersonRow | null, is: PersonRow | null): boolean {
+  if (is?.state === 'erased' && was?.state !== 'erased') return true
+  if (was?.standing !== 'owner' && is?.standing !== 'owner') return false
+  return OF_OWNERS.some((field) => was?.[field] !== is?.[field])
+}
+
+/** A rule that erases is as grave as erasing; one that only calls to mind, or stops it, is not. */
+function touchesRules(was: SettingsRow | null, is: SettingsRow | null): boolean {
+  const erases = is?.erasedByItself ?? false
+  return RULES.some((rule) => {
+    const differs = JSON.stringify(was?.[rule]) !== JSON.stringify(is?.[rule])
+    return differs && (rule === 'secondMeansFor' || erases)
+  })
+}
