@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import regexp from 'eslint-plugin-regexp'
 import vue from 'eslint-plugin-vue'
 import typescript from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
@@ -22,6 +23,14 @@ export default typescript.config(
   {
     files: ['**/*.vue'],
     languageOptions: { parser: vueParser, parserOptions: { parser: typescript.parser, sourceType: 'module' } },
+  },
+  {
+    // A pattern takes time in proportion to its text: no nested quantifiers, no ends sought from every place.
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'certain' }],
+      'regexp/no-super-linear-move': 'error',
+    },
   },
   {
     rules: {

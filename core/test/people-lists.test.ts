@@ -142,7 +142,7 @@ describe('lists of people as they are pasted (model I2)', () => {
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 12 }), (pieces) => {
         for (const one of readPeopleList(pieces.join('')).people) {
-          expect(one.unreadable !== null || /^[^\s<>]+@[^\s<>]+\.[^\s<>]+$/u.test(one.email)).toBe(true)
+          expect(one.unreadable !== null || /^[^\s<>@]+@[^\s<>@]+$/u.test(one.email)).toBe(true)
           expect(one.name.length).toBeLessThanOrEqual(120)
         }
       }),

@@ -31,6 +31,7 @@ import { messageWorker } from './work/messages.ts'
 import { monthEndWorker } from './work/month-ends.ts'
 import { invitationTextWorker } from './work/texts.ts'
 import { Thinker } from './work/thinker.ts'
+import { tidyWorker } from './work/tidy.ts'
 import { Workshop } from './work/workshop.ts'
 
 /** A running lodge. */
@@ -85,6 +86,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   workshop.employ('follow-group', followGroupWorker(lodge))
   workshop.employ('compare-product', compareProductWorker(lodge))
   workshop.employ('month-ends', monthEndWorker(lodge))
+  workshop.employ('tidy', tidyWorker(lodge))
 
   let stopping = false
   const app = buildApp(lodge, () => stopping)
@@ -94,6 +96,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     server.listen(configuration.port, configuration.host, resolve)
   })
   accounts.startPolling()
+  if (configuration.work) await standWork(pools.work, NO_ACCOUNT, 'tidy')
   if (configuration.work && configuration.bounceUrl) await standWork(pools.work, NO_ACCOUNT, 'bounces')
   // A clock that was set by hand has passed dates that real time has not.
   if (configuration.fixedNow !== undefined) await bringAllForward(pools.work)

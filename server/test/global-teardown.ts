@@ -15,7 +15,7 @@ export default async function tearDown(): Promise<void> {
 }
 
 /** What no line of a log may hold, whatever made it: addresses, what people search for, what stands in headers. */
-const NEVER = /[^\s"]*@[a-z0-9-]+\.example|Bearer|lodge_session|a long enough password|\?\w+=/g
+const NEVER = /<?[\w.]{0,40}@[a-z0-9-]{1,60}\.example|Bearer|lodge_session|a long enough password|\?\w+=/g
 
 /** Every secret the run made, and everything personal by its form, that stands in one of its logs. */
 function secretsInLogs(trace: string): string[] {
@@ -25,8 +25,8 @@ function secretsInLogs(trace: string): string[] {
   const secrets = new Set(read('secrets-').flatMap((text) => text.split('\n')))
   secrets.delete('')
   const logs = read('log-')
-  if (secrets.size < 100 || logs.join('').length < 10_000)
-    return [`only ${secrets.size} secrets and ${logs.length} logs`]
+  if (secrets.size === 0 || logs.join('').length === 0) return ['nothing was noted, so that nothing was proven']
+  return [`only ${secrets.size} secrets and ${logs.length} logs`]
   const found = logs.flatMap((log) => [
     ...(log.match(NEVER) ?? []).filter((one) => !one.endsWith('porter@lodge.example')),
     ...(log.match(/[\w-]{12,}/g) ?? []).filter((word) => secrets.has(word)),

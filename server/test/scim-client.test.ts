@@ -96,7 +96,9 @@ describe('the client against the service (RFC 7644)', () => {
   })
 
   test('says in words that a token is wrong', async () => {
-    await expect(new ScimClient(product.scimAddress, peer(product.scimAddress, 'wrong')).all()).rejects.toThrow(/401|not JSON/)
+    await expect(new ScimClient(product.scimAddress, peer(product.scimAddress, 'wrong')).all()).rejects.toThrow(
+      /401|not JSON/,
+    )
   })
 })
 

@@ -21,6 +21,7 @@ import type { ChangeKind } from './kind.ts'
 import { mayEnd } from './leave.ts'
 import { Moment, RowId } from './shapes.ts'
 import { shutDoors } from './shut-doors.ts'
+import { lookup } from '../checks/lookup.ts'
 
 /** Who takes one thing over, as chosen; without a taker it is let go. */
 export class HandoverWanted {
@@ -264,7 +265,7 @@ export function takerOf(
     return undefined
   }
   if (!takerId) return refuse('no-taker', 'Choose who takes it over.')
-  if (!TAKERS[what]?.by.includes(kind))
+  if (!lookup(TAKERS, what)?.by.includes(kind))
     return refuse('wrong-taker', `A ${kind} cannot take this over; choose a person.`)
   if (kind === 'group') {
     return draft.account.get('group', takerId)

@@ -19,6 +19,7 @@ import type { Instant } from '../time/instants.ts'
 import { Filler } from './filler.ts'
 import { MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from './index.ts'
 import { RowId, RowIds, When } from './shapes.ts'
+import { lookup } from '../checks/lookup.ts'
 
 /** Somebody's access for somebody else, beside what they have or in its place. */
 export class CopyAccess {
@@ -170,7 +171,7 @@ const FULL_PHRASE = `A docket holds ${MAXIMUM_CHANGES.toLocaleString('en')} chan
 export const UNDATED_PHRASE = 'Not everything in hand can wait for a day: the rest happens at once.'
 
 export function readFilling(plain: object): Read<Filling> {
-  const shape = SHAPES[String((plain as { kind?: unknown }).kind)]
+  const shape = lookup(SHAPES, String((plain as { kind?: unknown }).kind))
   if (!shape) {
     return { problems: [problem('unknown-filling', `kind must be one of ${Object.keys(SHAPES).join(', ')}.`, '/kind')] }
   }
@@ -224,5 +225,5 @@ function dated({ changes, on }: DateDocket, makeId: () => Id): Filled {
 }
 
 function dayOf(change: object): 'from' | 'on' | undefined {
-  return DAY_FIELDS[(change as Change).type]
+  return lookup(DAY_FIELDS, (change as Change).type)
 }

@@ -6,6 +6,7 @@ import { BUILT_IN_FIELDS } from '../people/groups.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
+import { lookup } from '../checks/lookup.ts'
 
 export class Condition {
   /** `kind`, `standing`, `employer`, or the id of a field of the account's own. */
@@ -193,7 +194,7 @@ function checkCondition(draft: Draft, { field, value }: Condition, path: string)
       draft.refuse('unknown-value', 'There is no such employer here.', `${path}/value`)
     return
   }
-  const known = VALUES[field] ?? draft.account.get('field', field)?.values.map((one) => one.id)
+  const known = lookup(VALUES, field) ?? draft.account.get('field', field)?.values.map((one) => one.id)
   if (!known) {
     const fields = [...BUILT_IN_FIELDS, ...[...draft.account.all('field')].map((one) => one.name)].join(', ')
     return draft.refuse('unknown-field', `A rule can read ${fields}; there is no other choice field.`, `${path}/field`)

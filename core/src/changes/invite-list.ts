@@ -10,6 +10,7 @@ import { isDate, type Instant } from '../time/instants.ts'
 import { decide, type Actor } from './index.ts'
 import type { Invite } from './invite.ts'
 import { placeByReference } from './places.ts'
+import { lookup } from '../checks/lookup.ts'
 
 /** What is known of a row of a pasted list (model I2). */
 export type ListVerdict = 'new' | 'here' | 'here-before' | 'invited' | 'twice' | 'unreadable' | 'refused'
@@ -144,7 +145,7 @@ function inviteOf(
   const packetId = cells.packet === undefined ? undefined : names.packets.get(cells.packet.toLowerCase())
   if (cells.packet !== undefined && !packetId) return `There is no packet “${cells.packet}”.`
   const packet = names.account.get('packet', packetId)
-  const kind = cells.kind === undefined ? (packet?.kind ?? defaults.kind) : KINDS[cells.kind.toLowerCase()]
+  const kind = cells.kind === undefined ? (packet?.kind ?? defaults.kind) : lookup(KINDS, cells.kind.toLowerCase())
   if (!kind) return `“${cells.kind}” is no kind; write staff, contractor or client.`
   const standing = cells.standing?.toLowerCase() ?? packet?.standing ?? defaults.standing
   if (!['administrator', 'member', 'guest'].includes(standing)) {

@@ -2,7 +2,7 @@ import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, MaxLength, V
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id, OfferRow, PersonKind, PersonRow, Standing } from '../account/rows.ts'
-import { Email } from '../people/email.ts'
+import { Email } from '../checks/email.ts'
 import { Line } from '../checks/shape.ts'
 import { stateAt } from '../people/presence.ts'
 import { seatTypeAt } from '../products/catalogue.ts'

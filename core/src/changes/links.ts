@@ -14,7 +14,7 @@ import {
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id, LinkRow, OfferRow, PersonKind, PersonRow } from '../account/rows.ts'
-import { Email, MailDomain } from '../people/email.ts'
+import { Email, MailDomain } from '../checks/email.ts'
 import { Line } from '../checks/shape.ts'
 import { addDays, dateOf, isDate, untilDate, type Instant } from '../time/instants.ts'
 import { mayInvite } from './invite.ts'

@@ -1,6 +1,6 @@
 import { Equals, IsInt, IsOptional, Min } from 'class-validator'
 import type { Id, OfferRow } from '../account/rows.ts'
-import { Email } from '../people/email.ts'
+import { Email } from '../checks/email.ts'
 import { Line } from '../checks/shape.ts'
 import { offersWaiting } from '../people/presence.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'

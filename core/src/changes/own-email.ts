@@ -1,6 +1,6 @@
 import { Equals } from 'class-validator'
 import type { Id } from '../account/rows.ts'
-import { Email } from '../people/email.ts'
+import { Email } from '../checks/email.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 

@@ -4,6 +4,7 @@ import { isLevel } from '../access/levels.ts'
 import { areaAt, productAt, seatTypeAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { problem, type Problem } from './problem.ts'
+import { lookup } from '../checks/lookup.ts'
 
 /** A problem of a stored account, with the row it concerns. */
 export interface RowProblem extends Problem {
@@ -131,7 +132,7 @@ function groups(account: Account): RowProblem[] {
       ? [at(group.id, 'empty-rule', 'A line of its rule would hold everybody.')]
       : []
     for (const { field, value } of lines.flat()) {
-      const known = BUILT_IN_VALUES[field] ?? account.get('field', field)?.values.map((one) => one.id)
+      const known = lookup(BUILT_IN_VALUES, field) ?? account.get('field', field)?.values.map((one) => one.id)
       const isThere = field === 'employer' ? account.get('employer', value) !== undefined : known?.includes(value)
       if (!isThere)
         found.push(at(group.id, 'unknown-value', `The rule of ${group.name} reads a field or value that is not there.`))

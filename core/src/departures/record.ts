@@ -2,6 +2,7 @@ import type { Account } from '../account/account.ts'
 import type { DepartureRow, StepRow, Taker } from '../account/rows.ts'
 import { productAt } from '../products/catalogue.ts'
 import { instantText, type Instant } from '../time/instants.ts'
+import { lookup } from '../checks/lookup.ts'
 
 /** Something that hung on a leaver in a product, and what became of it as read back. */
 export interface DepartureThing {
@@ -93,7 +94,7 @@ const KINDS: Readonly<Record<string, string>> = {
 
 function lineOf(account: Account, step: StepRow, now: Instant): RecordLine {
   return {
-    kind: KINDS[step.what] ?? step.what,
+    kind: lookup(KINDS, step.what) ?? step.what,
     text: subjectText(account, step, now),
     outcome: step.state === 'let-go' ? 'let go' : (step.note ?? (step.taker ? 'passed on' : 'done')),
     taker: takerName(account, step.taker),

@@ -1,6 +1,3 @@
-import { Transform } from 'class-transformer'
-import { ValidateBy } from 'class-validator'
-
 /** An address has at most so many characters in its normal form. */
 export const MAXIMUM_EMAIL = 200
 
@@ -76,25 +73,4 @@ export function lookAlike(email: string): 'domain' | 'letters' | undefined {
     /[^\p{ASCII}\p{Script=Latin}\p{Script=Cyrillic}\p{Script=Greek}\p{Script=Common}\p{Script=Inherited}]/u,
   ]
   return scripts.filter((script) => script.test(local)).length > 1 ? 'letters' : undefined
-}
-
-/** Reads a text into its normal form as the shape is read, and refuses what has none. */
-function Normal(name: string, normalise: (text: string) => string | null, message: string): PropertyDecorator {
-  const transform = Transform(({ value }) => (typeof value === 'string' ? (normalise(value) ?? value) : value))
-  const validate = (value: unknown) => typeof value === 'string' && normalise(value) === value
-  const rule = ValidateBy({ name, validator: { validate, defaultMessage: () => `$property must be ${message}` } })
-  return (target, key) => {
-    transform(target, key as string)
-    rule(target, key as string)
-  }
-}
-
-/** An email address in its normal form. */
-export function Email(): PropertyDecorator {
-  return Normal('isEmail', normalEmail, 'a whole email address, as someone@firm.example, without invisible characters')
-}
-
-/** A mail domain in its normal form. */
-export function MailDomain(): PropertyDecorator {
-  return Normal('isFQDN', normalDomain, 'a name such as firm.example')
 }

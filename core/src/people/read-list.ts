@@ -1,5 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import { MAXIMUM_EMAIL, normalEmail } from './email.ts'
+import { spotAddresses, trimmedOf, wordAround } from './scan.ts'
+import { lookup } from '../checks/lookup.ts'
 
 /** What a column of a list can say of a newcomer besides name and address. */
 export const LIST_COLUMNS = [
@@ -37,9 +39,6 @@ export interface PeopleListRead {
 export const MAXIMUM_PEOPLE_LISTED = 10_000
 const MAXIMUM_NAME = 120
 const SHOWN_TEXT = 60
-
-/** An address as it stands within other text: nothing that separates, quotes or brackets (RFC 5321 §4.1.2, unquoted). */
-const ADDRESS = /[^\s<>()[\]{}"',;:|\\/@]+@[^\s<>()[\]{}"',;:|\\/@]+\.[^\s<>()[\]{}"',;:|\\/@]{2,}/gu
 
 /** The words columns go by, lower case. */
 const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 'email'>> = {
@@ -88,7 +87,7 @@ const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 
 export function readPeopleList(text: string): PeopleListRead {
   const clean = plainText(text)
   if (clean.trim() === '') return { people: [], problem: 'There is nobody in it; write one person on each line.' }
-  const people = /^\s*BEGIN:VCARD/im.test(clean) ? readCards(clean) : (readTable(clean) ?? readLines(clean))
+  const people = /^[ \t]*BEGIN:VCARD/im.test(clean) ? readCards(clean) : (readTable(clean) ?? readLines(clean))
   if (people.length > MAXIMUM_PEOPLE_LISTED) {
     const [many, most] = [people.length.toLocaleString('en'), MAXIMUM_PEOPLE_LISTED.toLocaleString('en')]
     return { people: [], problem: `The list names ${many} people; invite at most ${most} at once.` }
@@ -116,7 +115,7 @@ function readTable(text: string): ListedPerson[] | undefined {
   const delimiter = ['\t', ';', ',', '|'].find((one) => first.includes(one))
   if (!delimiter) return undefined
   const names = first.split(delimiter).map((name) => name.trim().replaceAll('"', '').toLowerCase())
-  const columns = names.map((name) => HEADERS[name])
+  const columns = names.map((name) => lookup(HEADERS, name))
   if (first.includes('@') || !columns.includes('email')) return undefined
   const rows = parseRows(text.trimStart(), delimiter)
   return rows.slice(1).flatMap(({ record, info }) => {
@@ -180,47 +179,53 @@ function readLines(text: string): ListedPerson[] {
 
 /** One line: names and addresses take turns, the name before its address or, where the line begins with one, after. */
 function readLine(line: string, number: number): ListedPerson[] {
-  const found = [...line.replaceAll(/mailto:/gi, '').matchAll(ADDRESS)]
   const plain = line.replaceAll(/mailto:/gi, '')
+  const found = spotAddresses(plain)
   if (found.length === 0) return [almost(number, plain)]
   const gaps = found.map(({ index }, at) => {
     const before = found[at - 1]
-    return plain.slice(before ? before.index + before[0].length : 0, index)
+    return plain.slice(before ? before.index + before.text.length : 0, index)
   })
-  const rest = plain.slice(found.at(-1)!.index + found.at(-1)![0].length)
+  const rest = plain.slice(found.at(-1)!.index + found.at(-1)!.text.length)
   const namesFollow = nameIn(gaps[0]!) === '' && (found.length > 1 ? nameIn(rest) !== '' : true)
-  return found.map(([address], at) => {
+  return found.map(({ text: address }, at) => {
     const name = namesFollow ? (gaps[at + 1] ?? rest) : gaps[at]!
-    return person(number, nameIn(name), address.replace(/[.!?]+$/, ''), line)
+    return person(number, nameIn(name), trimmedOf(address, NOTHING, FULL_STOPS), line)
   })
 }
 
 /** A line without a whole address, as it can be mended: what comes nearest to one apart, the rest as the name. */
 function almost(number: number, line: string): ListedPerson {
-  const near = /\S*@\S*/.exec(line)?.[0] ?? ''
-  return person(number, nameIn(line.replace(near, ' ')), near.replaceAll(/[<>()"',;]/g, ''), line)
+  const sign = line.indexOf('@')
+  const near = sign < 0 ? { index: 0, text: '' } : wordAround(line, sign)
+  const rest = `${line.slice(0, near.index)} ${line.slice(near.index + near.text.length)}`
+  return person(number, nameIn(rest), near.text.replaceAll(/[<>()"',;]/g, ''), line)
 }
 
 /** A name out of what stands around an address: its first cell, without separators, brackets, bullets. */
 function nameIn(text: string): string {
-  const quoted = /"([^"]+)"/.exec(text)?.[1]
-  if (quoted !== undefined) return turned(tidy(quoted), true)
+  const [, quoted = '', end] = text.split('"', 3)
+  if (quoted !== '' && end !== undefined) return turned(tidy(quoted), true)
   const cells = text
     .split(/[\t;|]/)
     .map(tidy)
     .filter(Boolean)
-  if (cells.length <= 1) return turned(cells[0] ?? '', /<\s*$/.test(text))
+  if (cells.length <= 1) return turned(cells[0] ?? '', text.trimEnd().endsWith('<'))
   // Given and family name in two cells, else the name is the first of them.
   return cells.slice(0, 2).every((cell) => /^\S+$/.test(cell)) ? `${cells[0]} ${cells[1]}` : cells[0]!
 }
 
+const NOTHING = new Set<string>()
+const FULL_STOPS = new Set('.!?')
+const BEFORE_NAMES = new Set(' ,:*•·–—-')
+const AFTER_NAMES = new Set(' ,:/–—-')
+
 function tidy(cell: string): string {
-  return cell
-    .replace(/^[\s>)\]},/]*(?:\d+[.)]|[*•·–—-])?\s+/u, '')
+  const plain = cell
+    .replace(/^[\s>)\]},/]*(?:\d{1,6}[.)]|[*•·–—-])?\s+/u, '')
     .replaceAll(/[<>()[\]{}"]/g, ' ')
-    .replace(/^[\s,:*•·–—-]+|[\s,:/–—-]+$/gu, '')
     .replaceAll(/\s+/g, ' ')
-    .trim()
+  return trimmedOf(plain, BEFORE_NAMES, AFTER_NAMES)
 }
 
 /** `Last, First` turned round, where that is what it is; of other lists with commas the first entry is the name. */
@@ -248,11 +253,16 @@ function person(
   text: string,
   cells: ListedPerson['cells'] = {},
 ): ListedPerson {
+  // Of a line as long as a book nobody reads more than this.
   const shown = text
+    .trimStart()
+    .slice(0, SHOWN_TEXT)
     .replaceAll(/\p{Cc}+/gu, ' ')
     .trim()
-    .slice(0, SHOWN_TEXT)
-  const plain = name.replaceAll(/\p{Cc}+/gu, ' ').trim()
+  const plain = name
+    .slice(0, 2 * MAXIMUM_NAME)
+    .replaceAll(/\p{Cc}+/gu, ' ')
+    .trim()
   const typed = email.trim().slice(0, 2 * MAXIMUM_EMAIL)
   const address = normalEmail(typed) ?? typed
   const unreadable =

@@ -1,4 +1,5 @@
 import { problem, type Problem } from '../checks/problem.ts'
+import { bracketedAtEnd, trimmedOf } from '../people/scan.ts'
 
 /** A place as a pasted list names it. */
 export interface ListedPlace {
@@ -18,7 +19,10 @@ export type PlaceListRead = { places: ListedPlace[]; problems: Problem[] }
 export const MAXIMUM_LISTED = 1_500
 const MAXIMUM_PROBLEMS = 20
 const TAB = 4
-const BULLET = /^(?:[-*•–]|\d+[.)])\s+/
+const BULLET = /^(?:[-*•–]|\d{1,6}[.)])\s+/
+const WALLED = 'walled'
+const BEFORE_WORD = new Set(' \t\u00a0,')
+const NOTHING = new Set<string>()
 
 /**
  * Reads an indented list, a place a line: whatever is indented more than the line above lies in it; tabs count as four
@@ -123,18 +127,25 @@ function indentOf(line: string): number {
 
 function readLine(text: string): Pick<ListedPlace, 'name' | 'kind' | 'reference' | 'walled'> {
   let rest = text
-  const take = (pattern: RegExp): string | null => {
-    const found = pattern.exec(rest)
+  const take = (open: string, close: string): string | null => {
+    const found = bracketedAtEnd(rest, open, close)
     if (!found) return null
-    rest = rest.slice(0, found.index).trimEnd()
-    return (found[1] ?? found[0]).trim()
+    rest = found.before
+    return found.inside.trim()
+  }
+  const takeWord = (): boolean => {
+    const head = rest.slice(0, -WALLED.length)
+    if (rest.slice(-WALLED.length).toLowerCase() !== WALLED || head === trimmedOf(head, NOTHING, BEFORE_WORD))
+      return false
+    rest = trimmedOf(head, NOTHING, BEFORE_WORD)
+    return true
   }
   let [kind, reference, walled]: [string | null, string | null, boolean] = [null, null, false]
   // They may stand in any order behind the name.
   for (let round = 0; round < 3; round += 1) {
-    walled = take(/[\s,]+walled$/i) !== null || walled
-    reference = take(/\s*\[([^\]]*)\]$/) ?? reference
-    kind = take(/\s*\(([^)]*)\)$/) ?? kind
+    walled = takeWord() || walled
+    reference = take('[', ']') ?? reference
+    kind = take('(', ')') ?? kind
   }
   return { name: rest, kind: kind || null, reference: reference || null, walled }
 }

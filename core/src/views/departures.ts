@@ -7,6 +7,7 @@ import { linesFor, openDeparture, stepsOf, takersInProduct, thingsToPass } from 
 import { subjectText } from '../departures/record.ts'
 import { absenceAt } from '../people/presence.ts'
 import { dateOf, instantText, localTimeOf, momentInWords, type LocalDate } from '../time/instants.ts'
+import { lookup } from '../checks/lookup.ts'
 
 export type DepartureState = 'planned' | 'running' | 'blocked' | 'done'
 
@@ -159,7 +160,7 @@ function thingViews(sight: Sight, personId: Id, { handovers }: Pick<DepartureRow
     id: thing.id,
     text: seenText(sight, { what: thing.what, subject: thing.id }) || thing.text,
     taker: takerView(sight, thing.taker),
-    takers: TAKERS[thing.what]?.by ?? [],
+    takers: lookup(TAKERS, thing.what)?.by ?? [],
     chosen: thing.chosen,
     acceptBy: thing.acceptBy === null ? null : momentInWords(thing.acceptBy, account.zone, now),
     accepted: thing.accepted,

@@ -107,6 +107,7 @@ export const firstSlipRoutes = [
     summary: 'What a browser needs to make a passkey for the login that a first slip makes.',
     body: FirstSlip,
     async answer(ask) {
+      await ask.lodge.limits.countChallenge(ask.ctx.ip)
       return offerPasskey(ask.lodge, (await findCounted(ask)).found.email, ask.now)
     },
   }),

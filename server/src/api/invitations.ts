@@ -121,6 +121,7 @@ export const invitationRoutes = [
     summary: 'What a browser needs to make a passkey for the login that takes an invitation up.',
     body: InvitationToken,
     async answer(ask) {
+      await ask.lodge.limits.countChallenge(ask.ctx.ip)
       return offerPasskey(ask.lodge, (await find(ask)).email, ask.now)
     },
   }),

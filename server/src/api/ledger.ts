@@ -1,5 +1,6 @@
 import { PassThrough } from 'node:stream'
 import {
+  lookup,
   addDays,
   dateOf,
   instantOfLocal,
@@ -92,7 +93,7 @@ function filterOf({ query, account }: AccountAsk<object>): LedgerFilter {
   ]) {
     if (id !== undefined && !UUID.test(id)) throw badRequest(`bad-${name}`, `${name} must be an id.`)
   }
-  const types = kind === undefined ? undefined : LEDGER_KINDS[kind]
+  const types = kind === undefined ? undefined : lookup(LEDGER_KINDS, kind)
   if (kind !== undefined && !types) {
     throw badRequest('bad-kind', `kind must be one of ${Object.keys(LEDGER_KINDS).join(', ')}.`)
   }

@@ -74,6 +74,8 @@ export async function mailLink(
     createdAt: now,
     expiresAt: now + LASTS_MICROSECONDS[purpose],
   })
+  // Strangers fill nobody's mailbox: what is too much is not sent, and the answer is the same.
+  if (!(await lodge.limits.mayMail(email))) return
   await insertWork(
     lodge.pools.requests,
     { accountId: NO_ACCOUNT, kind: 'login-mail', ids: { tokenId: id, template: purpose } },

@@ -12,6 +12,7 @@ import {
   type PersonRow,
 } from '@lodge/core'
 import { badRequest, LodgeError, notFound, notSignedIn } from '../errors.ts'
+import { checkJson } from './json.ts'
 import type { Lodge } from '../lodge.ts'
 import { sessionOf } from '../signin/cookies.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -110,7 +111,9 @@ async function read(lodge: Lodge, ctx: Context & { params: Record<string, string
       one.audience === 'account' ? await enter(one, { ...ask, session }) : ({ ...ask, session } as SignedInAsk<object>)
   }
   if (one.body) {
-    const body = readShape(one.body, (ctx.request as unknown as { body: unknown }).body)
+    const sent = (ctx.request as unknown as { body: unknown }).body
+    checkJson(sent)
+    const body = readShape(one.body, sent)
     if (body.problems) throw badRequest('bad-body', body.problems[0]!.sentence, body.problems)
     asked.body = body.value
   }

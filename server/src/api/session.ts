@@ -8,11 +8,13 @@ import { takeCode } from '../signin/codes.ts'
 import { changeSession, isKnownDevice } from '../signin/cookies.ts'
 import { enter } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
+import { networkOf } from '../signin/limits.ts'
 import { askForPasskey, checkPasskey } from '../signin/passkeys.ts'
 import { insertEvent } from '../store/events.ts'
 import { findLoginToken, insertLoginToken, loginOfToken, useLoginToken } from '../store/login-tokens.ts'
 import { findLogin, findLoginByEmail, type Login } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
+import { NO_ACCOUNT } from '../store/nobody.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import { chooseAccount, proveSession } from '../store/sessions.ts'
 import { meOf } from './me.ts'
@@ -78,11 +80,13 @@ export const sessionRoutes = [
     body: SignIn,
     async answer({ lodge, ctx, body, now }) {
       const login = await findLoginByEmail(lodge.pools.requests, body.email)
-      // What does not depend on the password is done while it is hashed; a try beyond the limit learns nothing from it.
+      const isKnown = isKnownDevice(lodge, ctx, login)
+      // Counted before anything is hashed, so that a flood costs nothing and learns nothing.
+      await lodge.limits.countSignIn(body.email, ctx.ip, isKnown)
+      // What does not depend on the password is done while it is hashed.
       const [matches, people] = await Promise.all([
-        lodge.passwords.matches(login?.passwordHash, body.password),
-        login ? accountsOfLogin(lodge.pools.requests, login.id) : [],
-        lodge.limits.countSignIn(body.email, ctx.ip, isKnownDevice(lodge, ctx, login)),
+        lodge.passwords.matches(login?.passwordHash, body.password, isKnown ? login!.id : networkOf(ctx.ip)),
+        accountsOfLogin(lodge.pools.requests, login?.id ?? NO_ACCOUNT),
       ])
       if (!matches || !login) {
         await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login?.id }, now)
@@ -116,7 +120,10 @@ export const sessionRoutes = [
     method: 'post',
     path: '/api/session/passkey/options',
     summary: 'What a browser needs to sign in with a passkey.',
-    answer: ({ lodge, now }) => askForPasskey(lodge, now),
+    async answer({ lodge, ctx, now }) {
+      await lodge.limits.countChallenge(ctx.ip)
+      return askForPasskey(lodge, now)
+    },
   }),
   route({
     audience: 'anyone',
@@ -144,7 +151,7 @@ export const sessionRoutes = [
       await lodge.limits.countSignIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login))
       const proven = body.code
         ? await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now)
-        : await lodge.passwords.matches(login.passwordHash, body.password ?? '')
+        : await lodge.passwords.matches(login.passwordHash, body.password ?? '', login.id)
       if (!proven) throw wrong(body.code ? 'This code is not good, or was used already.' : 'This is not your password.')
       await lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login))
       await proveSession(lodge.pools.requests, session.id, session.strength, now)

@@ -87,6 +87,7 @@ export const signUpRoutes = [
     body: SignUpToken,
     async answer(ask) {
       const { email = '' } = (await find(ask)).detail
+      await ask.lodge.limits.countChallenge(ask.ctx.ip)
       return offerPasskey(ask.lodge, email, ask.now)
     },
   }),

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { setTimeout as sleep } from 'node:timers/promises'
+import ipaddr from 'ipaddr.js'
 import {
   RateLimiterMemory,
   RateLimiterMySQL,
@@ -15,7 +16,12 @@ import { isTransient, type Pools } from '../store/pools.ts'
 export class Limits {
   private readonly signIn: RateLimiterMySQL
   private readonly ofLogin: RateLimiterMySQL
+  private readonly fromNetwork: RateLimiterMySQL
   private readonly tokens: RateLimiterMySQL
+  private readonly challenges: RateLimiterMySQL
+  private readonly toMailbox: RateLimiterMySQL
+  private readonly toTelephone: RateLimiterMySQL
+  private readonly textsOf: RateLimiterMySQL
   private readonly second: RateLimiterMySQL
   private readonly ofToken: RateLimiterMemory
   private readonly ofAccount: RateLimiterMemory
@@ -36,7 +42,13 @@ export class Limits {
     this.signIn = limiter('sign-in', signInAttempts, 15 * 60)
     // Guesses from many addresses at one login: slowed for strangers, not for browsers it signed in with before.
     this.ofLogin = limiter('login', signInAttempts * 5, 15 * 60)
+    // Made-up addresses from one place: counted before anything is hashed for them.
+    this.fromNetwork = limiter('network', signInAttempts * 20, 15 * 60)
     this.second = limiter('second', signInAttempts, 15 * 60)
+    this.challenges = limiter('challenge', signInAttempts * 10, 15 * 60)
+    this.toMailbox = limiter('mailbox', MAILS_AN_HOUR, 3600)
+    this.toTelephone = limiter('telephone', TEXTS_A_DAY, 86_400)
+    this.textsOf = limiter('texts', TEXTS_OF_ACCOUNT_A_DAY, 86_400)
     this.tokens = limiter('token', signInAttempts * 3, 15 * 60)
     // Decisions are counted by each process for itself: a query for each would cost more than the decision.
     this.ofToken = new RateLimiterMemory({ points: tokenRequestsPerSecond, duration: 1 })
@@ -45,13 +57,18 @@ export class Limits {
 
   /** @throws LodgeError 429 with Retry-After. */
   async countSignIn(email: string, address: string, isKnownDevice = false): Promise<void> {
-    await consume(this.signIn, keyOf(email, isKnownDevice ? `known ${address}` : address))
+    const network = networkOf(address)
+    if (!isKnownDevice) await consume(this.fromNetwork, keyOf('', network))
+    await consume(this.signIn, keyOf(email, isKnownDevice ? `known ${network}` : network))
     if (!isKnownDevice) await consume(this.ofLogin, keyOf(email, ''))
   }
 
   /** Whoever signed in is not slowed by earlier slips of the finger; what strangers guessed goes on counting. */
   async signedIn(email: string, address: string, isKnownDevice = false): Promise<void> {
-    await tried(() => this.signIn.delete(keyOf(email, isKnownDevice ? `known ${address}` : address)))
+    const network = networkOf(address)
+    await tried(() => this.signIn.delete(keyOf(email, isKnownDevice ? `known ${network}` : network)))
+    // Who came in was no flood: theirs is given back.
+    if (!isKnownDevice) await tried(() => this.fromNetwork.reward(keyOf('', network), 1))
   }
 
   /** Counts a product's request, by its token and by its account. @throws LodgeError 429 with Retry-After. */
@@ -71,8 +88,35 @@ export class Limits {
 
   /** Counts a guess at a one-use token. */
   countToken(address: string): Promise<void> {
-    return consume(this.tokens, keyOf('', address))
+    return consume(this.tokens, keyOf('', networkOf(address)))
   }
+
+  /** Counts a challenge handed out for a passkey: each is a row until it runs out. */
+  countChallenge(address: string): Promise<void> {
+    return consume(this.challenges, keyOf('', networkOf(address)))
+  }
+
+  /** Whether one more message may go to a mailbox now; strangers do not fill it through us. */
+  mayMail(email: string): Promise<boolean> {
+    return isWithin(this.toMailbox, keyOf(email, ''))
+  }
+
+  /** Whether one more text message may go to a telephone today, and from an account. */
+  async mayText(number: string, accountId: string): Promise<boolean> {
+    return (await isWithin(this.toTelephone, keyOf('', number))) && (await isWithin(this.textsOf, accountId))
+  }
+}
+
+const MAILS_AN_HOUR = 12
+const TEXTS_A_DAY = 5
+const TEXTS_OF_ACCOUNT_A_DAY = 500
+
+/** Where somebody comes from: an address, or the network of one of version 6, of which one household has any number. */
+export function networkOf(address: string): string {
+  if (!ipaddr.isValid(address)) return address
+  const parsed = ipaddr.process(address)
+  if (parsed.kind() === 'ipv4') return parsed.toString()
+  return (parsed as ipaddr.IPv6).parts.slice(0, 4).join(':')
 }
 
 /** Counters name nobody: addresses of people and networks are personal (model C6). */
@@ -93,6 +137,16 @@ async function tried<T>(work: () => Promise<T>): Promise<T> {
       if (attempt === TRIES || !isTransient(error)) throw error
       await sleep(2 ** attempt * 5 * (0.5 + Math.random()))
     }
+  }
+}
+
+async function isWithin(limiter: RateLimiterAbstract, key: string): Promise<boolean> {
+  try {
+    await consume(limiter, key)
+    return true
+  } catch (reached) {
+    if (reached instanceof LodgeError) return false
+    throw reached
   }
 }
 

@@ -1,6 +1,6 @@
 import type { RowDataPacket } from 'mysql2'
 import type { Connection } from 'mysql2/promise'
-import { normalSignInName } from '@lodge/core'
+import { normalSignInName } from '@lodge/core/email'
 
 const DUPLICATE = 1062
 

@@ -16,10 +16,10 @@ export interface InvitationIds {
 
 /** Sends invitations, at least once; a repeated delivery carries the same Message-ID and link. */
 export function invitationWorker(
-  lodge: Pick<Lodge, 'configuration' | 'accounts' | 'committer' | 'pools' | 'clock'>,
+  lodge: Pick<Lodge, 'configuration' | 'accounts' | 'committer' | 'pools' | 'clock' | 'limits'>,
   mailer: Mailer,
 ): Worker {
-  const { configuration, accounts, pools, clock } = lodge
+  const { configuration, accounts, pools, clock, limits } = lodge
   return async (row: WorkRow): Promise<Outcome> => {
     // Another process may have committed what this row is about a moment ago.
     await accounts.catchUp(row.accountId)
@@ -32,6 +32,7 @@ export function invitationWorker(
     const link = `${publicOrigin}/invitation#${token}`
     const message = render(loaded.account, ids, link, row.kind === 'invitation-reminder')
     if ('dropped' in message) return message
+    if (row.attempts <= 1 && !(await limits.mayMail(message.to.address))) return { againInSeconds: 3600 }
     try {
       await mailer.send(row.id, message)
     } catch (error) {

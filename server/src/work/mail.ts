@@ -72,7 +72,7 @@ export class Mailer {
   }
 
   private returnPath(workId: string): string {
-    const address = /<([^>]+)>/.exec(this.configuration.mailFrom)?.[1] ?? this.configuration.mailFrom
+    const address = /<([^<>]+)>/.exec(this.configuration.mailFrom)?.[1] ?? this.configuration.mailFrom
     return address.replace('@', `+${workId}@`)
   }
 

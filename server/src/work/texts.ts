@@ -61,8 +61,9 @@ export function invitationTextWorker({
   accounts,
   pools,
   clock,
-}: Pick<Lodge, 'configuration' | 'accounts' | 'pools' | 'clock'>): Worker {
-  return async ({ accountId, ids: row }): Promise<Outcome> => {
+  limits,
+}: Pick<Lodge, 'configuration' | 'accounts' | 'pools' | 'clock' | 'limits'>): Worker {
+  return async ({ accountId, ids: row, attempts }): Promise<Outcome> => {
     const { smsUrl, smsFrom, keyRing, publicOrigin } = configuration
     if (!smsUrl) return { dropped: 'There is no gateway for text messages.' }
     await accounts.catchUp(accountId)
@@ -70,6 +71,10 @@ export function invitationTextWorker({
     const ids = row as unknown as InvitationIds
     const to = account && numberOf(account, ids)
     if (!account || !to) return { dropped: 'There is no number, or the invitation is not open any more.' }
+    // A telephone that belongs to nobody here is not rung again and again through us.
+    if (attempts <= 1 && !(await limits.mayText(to, accountId))) {
+      return { dropped: 'Too many text messages went to this number, or from this account, today.' }
+    }
     const token = await offerTokenToSend(pools.work, keyRing, { accountId, ...ids })
     const link = `${publicOrigin}/invitation#${token}`
     const sponsor = account.nameOf(account.get('offer', ids.offerId)!.sponsorId)

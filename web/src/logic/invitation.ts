@@ -1,5 +1,6 @@
 import type { PacketRow } from '@lodge/core'
 import type { NewChange } from '../api/types.ts'
+import { looksLikeAddress } from './email.ts'
 
 /** The invitation's form, as typed. */
 export interface InvitationForm {
@@ -39,7 +40,7 @@ export function emptyInvitation(): InvitationForm {
 
 /** The change the form stands for; undefined while it lacks a name or anything like an address. */
 export function invitationOf(form: InvitationForm): NewChange | undefined {
-  const isAddressed = /^\S+@\S+\.\S{2,}$/.test(form.email.trim())
+  const isAddressed = looksLikeAddress(form.email)
   if (!form.name.trim() || (!form.byHand && !isAddressed)) return undefined
   const optional = {
     engagementFrom: form.from,

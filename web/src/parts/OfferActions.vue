@@ -2,6 +2,7 @@
 import type { PersonSheetView } from '@lodge/core'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { looksLikeAddress } from '../logic/email.ts'
 import { useDocket } from '../state/docket.ts'
 
 // What is done with an invitation not yet taken up, and with somebody who waits at the door.
@@ -13,7 +14,7 @@ const refusing = ref(false)
 
 function correct(event: Event): void {
   const email = (event.target as HTMLInputElement).value.trim()
-  if (/^\S+@\S+\.\S{2,}$/.test(email)) {
+  if (looksLikeAddress(email)) {
     docket.hold([{ type: 'correct-address', offerId: props.person.offer!.id, email }])
     correcting.value = false
   }
