@@ -34,6 +34,11 @@ function kindOf(type: string): ChangeKind<Change> {
   return KINDS.get(type) as unknown as ChangeKind<Change>
 }
 
+/** The shape of a kind of change; undefined where there is no such kind. */
+export function shapeOfChange(type: string): (new () => object) | undefined {
+  return KINDS.get(type)?.shape
+}
+
 /** Reads one change as sent, giving ids to the rows it makes; those that come with it must be issued ones (model C1). */
 export function readChange(plain: unknown, ids: Ids | (() => Id)): Read<Change> {
   return readChangeWith(plain, newIdBy(ids))

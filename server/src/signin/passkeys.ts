@@ -56,9 +56,16 @@ async function takeChallenge(
   return (await useLoginToken(lodge.pools.requests, token.id, now)) ? challenge : undefined
 }
 
+/** What a browser signed, of an answer that may hold anything; empty where there is none. */
+function clientDataOf({ response }: { response?: { clientDataJSON?: unknown } }): string {
+  const text = response?.clientDataJSON
+  return typeof text === 'string' ? text : ''
+}
+
 function readClientData(base64url: string): { challenge?: string } {
   try {
-    return JSON.parse(Buffer.from(base64url, 'base64url').toString('utf8')) as { challenge?: string }
+    const { challenge } = JSON.parse(Buffer.from(base64url, 'base64url').toString('utf8')) as { challenge?: unknown }
+    return typeof challenge === 'string' ? { challenge } : {}
   } catch {
     return {}
   }
@@ -94,7 +101,7 @@ export async function finishPasskey(
   now: Instant,
 ): Promise<Means | undefined> {
   const { rpID, origin } = relyingParty(lodge)
-  const challenge = await takeChallenge(lodge, response.response.clientDataJSON, login.id, now)
+  const challenge = await takeChallenge(lodge, clientDataOf(response), login.id, now)
   if (!challenge) return undefined
   const checked = await verifyRegistrationResponse({
     response,
@@ -139,8 +146,8 @@ export async function checkPasskey(
   now: Instant,
 ): Promise<string | undefined> {
   const { rpID, origin } = relyingParty(lodge)
-  const challenge = await takeChallenge(lodge, response.response.clientDataJSON, null, now)
-  const means = challenge && (await findMeans(lodge.pools.requests, lookupOf(response.id)))
+  const challenge = await takeChallenge(lodge, clientDataOf(response), null, now)
+  const means = challenge && (await findMeans(lodge.pools.requests, lookupOf(String(response.id))))
   if (!means) return undefined
   const kept = JSON.parse(means.secret) as Kept
   const checked = await verifyAuthenticationResponse({
