@@ -145,6 +145,11 @@ export class Sight {
     return personId === this.personId
   }
 
+  /** Whether someone is who really asks: what is private to people is shown to nobody who sees as they do. */
+  isAsker(personId: Id): boolean {
+    return personId === this.personId
+  }
+
   /** What someone has at a place is theirs to see, and that of whoever has `access: see` there (model D5). */
   seesKeys(personId: Id, placeId: Id): boolean {
     return this.isSelf(personId) || this.can('access', 'see', placeId)
@@ -310,6 +315,14 @@ export class SharedSight extends Sight {
 
   override get seesAllKeys(): boolean {
     return super.seesAllKeys && this.looker.seesAllKeys
+  }
+
+  override isAsker(): boolean {
+    return false
+  }
+
+  override seesPlanned(row: PlannedRow): boolean {
+    return super.seesPlanned(row) && this.looker.seesPlanned(row)
   }
 
   override seesGrant(grant: GrantRow): boolean {

@@ -44,6 +44,11 @@ const MAXIMUM_MANAGERS = 500
 
 export function choicesView(sight: Sight): Choices {
   const { account } = sight
+  // Names are for whoever may write them into something; others are told of what they hold elsewhere (model D5).
+  const mayInvite = sight.canSomewhere('people', 'add')
+  const mayGive = mayInvite || sight.canSomewhere('access', 'change')
+  const mayNameRoles = mayGive || sight.can('roles', 'see') || sight.can('people', 'change')
+  const mayNamePeople = mayInvite || sight.can('people', 'see')
   const byName = (one: { name: string }, other: { name: string }) => one.name.localeCompare(other.name, 'en')
   const staff = sight.visiblePeople().filter((person) => person.state === 'active' && person.kind === 'staff')
   // Of very many only those are offered who manage somebody already.
@@ -51,13 +56,13 @@ export function choicesView(sight: Sight): Choices {
     .filter((person) => staff.length <= MAXIMUM_MANAGERS || account.by('person', 'manager', person.id).length > 0)
     .map((person) => ({ id: person.id, name: account.nameOf(person.id) }))
   return {
-    roles: [...account.all('role')]
+    roles: [...(mayNameRoles ? account.all('role') : [])]
       .filter((role) => !role.retired)
       .map((role) => roleChoice(sight, role))
       .sort(byName),
     seats: seatChoices(sight),
-    employers: [...account.all('employer')].map(({ id, name }) => ({ id, name })).sort(byName),
-    managers: managers.sort(byName),
+    employers: [...(mayNamePeople ? account.all('employer') : [])].map(({ id, name }) => ({ id, name })).sort(byName),
+    managers: mayNamePeople ? managers.sort(byName) : [],
     groups: groupChoices(sight).sort(byName),
   }
 }

@@ -233,7 +233,7 @@ function absencesOf(sight: Sight): AbsenceView[] {
 
 /** The reason is private to the office, and to whoever wrote it when asking (model X1). */
 function readsReason(sight: Sight, { personId, askedById }: AbsenceRow): boolean {
-  return sight.can('people', 'change') || (personId === sight.personId && askedById === personId)
+  return sight.can('people', 'change') || (sight.isAsker(personId) && askedById === personId)
 }
 
 const PROPOSED_DAYS = 60

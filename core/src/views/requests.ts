@@ -107,14 +107,19 @@ function requestView(sight: Sight, request: RequestRow): RequestView {
     until: request.until === null ? null : lastDateBefore(request.until, zone),
     asked: dateOf(request.askedAt, zone),
     expires: lastDateBefore(request.expiresAt, zone),
-    reason: account.personal(request.askerId, reasonField(request.id)) ?? null,
+    reason: readsReason(sight, request) ? (account.personal(request.askerId, reasonField(request.id)) ?? null) : null,
     state: request.state === 'open' && !isOpen(request, now) ? 'expired' : request.state,
     decidedBy: request.decidedById ? sight.personName(request.decidedById) : null,
-    roles: area ? fittingRoles(sight, request, area) : [],
+    roles: area && sight.can('access', 'change', request.placeId) ? fittingRoles(sight, request, area) : [],
     grant: own
       ? { enabled: false, reason: 'Nobody grants their own request.' }
       : controlOf(sight, 'access', 'change', request.placeId),
   }
+}
+
+/** A reason is read by whoever wrote it and by those who decide. */
+function readsReason(sight: Sight, { askerId, placeId }: RequestRow): boolean {
+  return sight.isAsker(askerId) || (askerId !== sight.personId && sight.can('access', 'change', placeId))
 }
 
 /** Roles that give at least what is asked for, those that give least besides first. */
