@@ -64,7 +64,8 @@ export function ensureModules() {
   const note = join(root, 'node_modules', '.lodge-installed')
   if (existsSync(note) && readFileSync(note, 'utf8') === hash) return
   say('Installing npm packages …')
-  run('npm', ['ci', '--no-audit', '--no-fund'])
+  // What builds us is needed in production too.
+  run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'])
   writeFileSync(note, hash)
 }
 

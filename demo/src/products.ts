@@ -41,7 +41,9 @@ export async function startProducts(
         name,
         file: join(directory, `${code}.json`),
         // Bedding Log has a token to ask by; the others show nothing on their page.
-        ...(code === 'bedding-log' ? { lodging: { origin, token, product: code, places: shown, areas } } : {}),
+        ...(code === 'bedding-log'
+          ? { lodging: { origin, token, accountId: account.id, product: code, places: shown, areas } }
+          : {}),
       })
     }),
   )

@@ -7,6 +7,7 @@ import { bodyParser } from '@koa/bodyparser'
 import compress from 'koa-compress'
 import helmet from 'koa-helmet'
 import serve from 'koa-static'
+import proxyAddress from 'proxy-addr'
 import { v7 as uuidv7 } from 'uuid'
 import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
@@ -80,9 +81,12 @@ function nextRequestId(): string {
 
 /** The whole application as one Koa: hot routes first, then health, API and the web's files. */
 export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
-  const app = new Koa({ proxy: lodge.configuration.trustProxy })
+  const app = new Koa()
   app.on('error', (error) => lodge.log.error({ err: error }, 'unexpected'))
+  const isTrusted = trustOf(lodge.configuration.trustedProxies)
   app.use(async (ctx, next) => {
+    // What forwards a request says whose it is only as far as its word is taken.
+    ctx.request.ip = proxyAddress(ctx.req, isTrusted)
     ctx.state.requestId = nextRequestId()
     await problemDetails(lodge, ctx, next)
   })
@@ -119,6 +123,11 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   })
   serveWeb(app, lodge.configuration.webRoot)
   return app
+}
+
+/** Whose word on where a request comes from is taken: so many nearest proxies, or those named. */
+function trustOf(proxies: number | readonly string[]): (address: string, hop: number) => boolean {
+  return typeof proxies === 'number' ? (_address, hop) => hop < proxies : proxyAddress.compile([...proxies])
 }
 
 /** Every error is answered here, once (RFC 9457). */
@@ -201,7 +210,7 @@ function securityHeaders(lodge: Lodge) {
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: secure ? { maxAge: 15_552_000 } : false,
+    strictTransportSecurity: secure ? { maxAge: 31_536_000 } : false,
     referrerPolicy: { policy: 'no-referrer' },
   })
 }

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import ipaddr from 'ipaddr.js'
 import { readInstant, type Instant } from '@lodge/core'
 import { PASSWORD_MEMORY_KIBIBYTES } from './signin/passwords.ts'
 import { KeyRing } from './signin/key-ring.ts'
@@ -32,7 +33,10 @@ export interface Configuration {
   /** Where the log goes instead of standard output. */
   logFile: string | undefined
   webRoot: string | undefined
-  trustProxy: boolean
+  /** How many proxies stand before us, or whose word on a client's address is taken. */
+  trustedProxies: number | readonly string[]
+  /** What whoever reads `/metrics` from elsewhere than this machine shows; none: nobody does. */
+  metricsToken: string | undefined
   /** Whether this process also does the work that waits: messages, runs of dockets. */
   work: boolean
   /** How much memory loaded accounts may take before the least used are put away. */
@@ -69,26 +73,31 @@ export function readConfiguration(environment: Environment): Configuration {
   const fixed = refuse('LODGE_NOW')
   const key = environment.LODGE_KEY || (production ? undefined : `dev:${randomBytes(32).toString('base64')}`)
   if (!key) throw new Error('LODGE_KEY is missing; set it to `name:` and 32 random bytes in base64.')
+  const publicOrigin = environment.LODGE_PUBLIC_ORIGIN || `http://localhost:${port}`
+  const keyRing = KeyRing.read(key)
+  const passwordMemoryKibibytes = number('LODGE_PASSWORD_MEMORY_KIB', PASSWORD_MEMORY_KIBIBYTES)
+  if (production) mustBeFit({ publicOrigin, keyRing, passwordMemoryKibibytes })
   return {
     production,
     port,
     host: environment.LODGE_HOST || '127.0.0.1',
     databaseUrl: environment.LODGE_DATABASE_URL || 'mysql://lodge@127.0.0.1:3306/lodge',
-    publicOrigin: environment.LODGE_PUBLIC_ORIGIN || `http://localhost:${port}`,
+    publicOrigin,
     smtpUrl: environment.LODGE_SMTP_URL || 'smtp://127.0.0.1:2525',
     mailFrom: environment.LODGE_MAIL_FROM || 'Jolly Porter <porter@lodge.example>',
     bounceUrl: environment.LODGE_BOUNCE_URL || undefined,
     smsUrl: environment.LODGE_SMS_URL || undefined,
     smsFrom: environment.LODGE_SMS_FROM || 'Porter',
-    keyRing: KeyRing.read(key),
+    keyRing,
     fixedNow: fixed === undefined ? undefined : readNow(fixed),
-    passwordMemoryKibibytes: number('LODGE_PASSWORD_MEMORY_KIB', PASSWORD_MEMORY_KIBIBYTES),
+    passwordMemoryKibibytes,
     signInAttempts: number('LODGE_SIGN_IN_ATTEMPTS', 10),
     crashAt: refuse('LODGE_CRASH_AT'),
     logLevel: environment.LODGE_LOG_LEVEL || 'info',
     logFile: environment.LODGE_LOG_FILE || undefined,
     webRoot: environment.LODGE_WEB_ROOT || undefined,
-    trustProxy: environment.LODGE_TRUST_PROXY === '1',
+    trustedProxies: proxiesIn(environment.LODGE_TRUST_PROXY ?? ''),
+    metricsToken: environment.LODGE_METRICS_TOKEN || undefined,
     work: environment.LODGE_WORK !== 'off',
     accountMemoryBytes: number('LODGE_ACCOUNT_MEMORY_MB', 1500) * 1_000_000,
     tokenRequestsPerSecond: number('LODGE_TOKEN_REQUESTS_PER_SECOND', 5000),
@@ -97,6 +106,46 @@ export function readConfiguration(environment: Environment): Configuration {
     sheetOrigins: origins('LODGE_SHEET_ORIGINS'),
     productOrigins: origins('LODGE_PRODUCT_ORIGINS'),
   }
+}
+
+/** The least memory a password's hash takes where it is real (OWASP Password Storage: Argon2id, 19 MiB). */
+const LEAST_MEMORY_KIBIBYTES = 19_456
+
+/** What production does not begin with. @throws Error with a sentence that says what to set. */
+function mustBeFit({
+  publicOrigin,
+  keyRing,
+  passwordMemoryKibibytes,
+}: Pick<Configuration, 'publicOrigin' | 'keyRing' | 'passwordMemoryKibibytes'>): void {
+  const { protocol, hostname } = new URL(publicOrigin)
+  if (protocol !== 'https:' && !['localhost', '127.0.0.1', '[::1]'].includes(hostname)) {
+    throw new Error(`LODGE_PUBLIC_ORIGIN is ${publicOrigin}; beyond this machine it must begin with https:.`)
+  }
+  if (keyRing.isMadeUp) {
+    throw new Error('LODGE_KEY is no random key; make one with `openssl rand -base64 32`.')
+  }
+  if (passwordMemoryKibibytes < LEAST_MEMORY_KIBIBYTES) {
+    throw new Error(
+      `LODGE_PASSWORD_MEMORY_KIB must be at least ${LEAST_MEMORY_KIBIBYTES}, or passwords are soon guessed.`,
+    )
+  }
+}
+
+/** A number of hops, or addresses and networks; never everybody. @throws Error */
+function proxiesIn(text: string): number | readonly string[] {
+  const words = text.split(/[\s,]+/).filter(Boolean)
+  if (words.length === 0 || text === '0' || text === 'off') return 0
+  if (words.length === 1 && /^[1-9]$/.test(words[0]!)) return Number(words[0])
+  for (const word of words) {
+    const [address = '', bits] = word.split('/')
+    const isNamed = ipaddr.isValid(address) && (bits === undefined || (/^\d{1,3}$/.test(bits) && Number(bits) >= 8))
+    if (!isNamed) {
+      throw new Error(
+        `LODGE_TRUST_PROXY must be a number of proxies or their addresses, never everybody; not “${word}”.`,
+      )
+    }
+  }
+  return words
 }
 
 function readNow(text: string): Instant {
@@ -109,7 +158,7 @@ function readNow(text: string): Instant {
 
 /** What is printed at start: no secret, no password in an address. */
 export function redacted(configuration: Configuration): Record<string, unknown> {
-  const { keyRing, databaseUrl, smtpUrl, bounceUrl, smsUrl, ...rest } = configuration
+  const { keyRing, databaseUrl, smtpUrl, bounceUrl, smsUrl, metricsToken, ...rest } = configuration
   const hide = (url: string) => url.replace(/\/\/([^:@/]*):[^@]*@/, '//$1:…@')
   return {
     ...rest,
@@ -117,6 +166,7 @@ export function redacted(configuration: Configuration): Record<string, unknown> 
     smtpUrl: hide(smtpUrl),
     bounceUrl: bounceUrl && hide(bounceUrl),
     smsUrl: smsUrl && hide(smsUrl),
+    metricsToken: metricsToken && '…',
     keyId: keyRing.currentId,
   }
 }

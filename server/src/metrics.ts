@@ -1,6 +1,10 @@
+import { timingSafeEqual } from 'node:crypto'
+import ipaddr from 'ipaddr.js'
 import type { Context, Next } from 'koa'
 import { Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client'
+import { notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
+import { hashToken } from './signin/key-ring.ts'
 import { waitingWork } from './store/work.ts'
 import { wallClock } from './work/workshop.ts'
 
@@ -10,7 +14,10 @@ export class Metrics {
   private readonly requests: Histogram
   private readonly series = new Map<string, { observe(seconds: number): void }>()
 
+  private readonly token: string | undefined
+
   constructor(lodge: Lodge) {
+    this.token = lodge.configuration.metricsToken
     const registers = [this.registry]
     collectDefaultMetrics({ register: this.registry, prefix: 'lodge_' })
     const gauge = (name: string, help: string, read: () => number | Promise<number>) =>
@@ -60,6 +67,17 @@ export class Metrics {
     }
   }
 
+  /** Figures are for whoever runs this machine, and for those who show the token (RFC 6750 §2.1). */
+  private mayRead(ctx: Context): boolean {
+    if (this.token) {
+      const [given, right] = [ctx.get('Authorization'), `Bearer ${this.token}`].map((text) => hashToken(text))
+      return timingSafeEqual(given!, right!)
+    }
+    const { remoteAddress = '' } = ctx.req.socket
+    const isForwarded = ctx.get('X-Forwarded-For') !== '' || ctx.get('Forwarded') !== ''
+    return !isForwarded && ipaddr.isValid(remoteAddress) && ipaddr.process(remoteAddress).range() === 'loopback'
+  }
+
   private observe(kind: string, status: number, seconds: number): void {
     const key = `${kind} ${status}`
     let series = this.series.get(key)
@@ -71,6 +89,7 @@ export class Metrics {
   middleware() {
     return async (ctx: Context, next: Next): Promise<void> => {
       if (ctx.path === '/metrics') {
+        if (!this.mayRead(ctx)) throw notFound()
         ctx.type = this.registry.contentType
         ctx.body = await this.registry.metrics()
         return

@@ -38,9 +38,15 @@ function describe(error: ValidationError, above: string): Problem[] {
   return [...own, ...(error.children ?? []).flatMap((child) => describe(child, path))]
 }
 
-// Control characters, the bidirectional overrides and lone surrogates, none of which belong into a name or a line.
+// Control characters, line and paragraph ends, direction marks, invisible ones and lone surrogates: none of them belongs
+// into a name or a line. The two that join or part letters do, in the scripts that need them.
 // eslint-disable-next-line no-control-regex
-const CLEAN = /^[^\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069\ud800-\udfff]*$/u
+const CLEAN =
+  // eslint-disable-next-line no-control-regex
+  /^[^\u0000-\u001f\u007f-\u009f\u00ad\u061c\u180e\u200b\u200e\u200f\u2028-\u202e\u2060-\u206f\ufeff\ud800-\udfff]*$/u
+
+/** Something one can see. */
+const VISIBLE = /[\p{L}\p{N}\p{P}\p{S}]/u
 
 /**
  * One line of text a person wrote: without control characters, of at most `maximum` characters.
@@ -52,8 +58,8 @@ export function Line(maximum: number, minimum = 1, each = false): PropertyDecora
     IsString(say('must be text')),
     MinLength(minimum, say('must not be empty')),
     MaxLength(maximum, say(`must have at most ${maximum} characters`)),
-    Matches(CLEAN, say('must not hold control characters or line breaks')),
-    ...(minimum > 0 ? [Matches(/\S/u, say('must not be blank'))] : []),
+    Matches(CLEAN, say('must not hold line breaks, invisible characters or direction marks')),
+    ...(minimum > 0 ? [Matches(VISIBLE, say('must not be blank'))] : []),
   ]
   return (target, key) => {
     for (const rule of rules) rule(target, key as string)

@@ -1,7 +1,7 @@
-import { IsString, MaxLength, MinLength } from 'class-validator'
+import { IsString, MaxLength } from 'class-validator'
 import { toString as drawQr } from 'qrcode'
 import { v7 as uuidv7 } from 'uuid'
-import { Email, choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
+import { Email, Line, choicesView, lastDateBefore, Sight, whyLinkDead, type Account, type LinkRow } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'
@@ -28,7 +28,7 @@ export class LinkToken {
 
 export class LinkAsked {
   @IsString() @MaxLength(200) token!: string
-  @IsString() @MinLength(1) @MaxLength(120) name!: string
+  @Line(120) name!: string
   @Email() email!: string
 }
 

@@ -58,6 +58,7 @@ export const connectionRoutes = [
     audience: 'account',
     method: 'put',
     path: `${CONNECTION}/secret`,
+    grave: true,
     summary: 'The token by which a product is asked; kept sealed, never shown again.',
     body: SecretBody,
     async answer(ask) {

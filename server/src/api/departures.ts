@@ -175,7 +175,7 @@ export const departureRoutes = [
       const product = params.product ?? ''
       const [row] = connectionsOf(account, product)
       if (!row || !productAccountOf(account, personId, product, now)?.active) throw notFound()
-      const ticket = await signWayIn(lodge, lodge.pools.requests, personId, product)
+      const ticket = await signWayIn(lodge, lodge.pools.requests, { accountId, personId, product })
       return { address: `${new URL(row.scimAddress).origin}/enter?ticket=${ticket}`, accountId }
     },
   }),

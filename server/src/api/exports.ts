@@ -1,7 +1,6 @@
 import { Equals } from 'class-validator'
 import { instantText, isHeldAt, productAt, writeBook, type Account, type Id, type Sight } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
-import { mustBeFresh } from '../signin/enter.ts'
 import { signDocument } from '../signin/signing-keys.ts'
 import { closeAccount } from '../store/close-account.ts'
 import { lastEventsOf } from '../store/events.ts'
@@ -24,7 +23,6 @@ export const exportRoutes = [
     method: 'get',
     path: `${ACCOUNT}/people/{personId}/export`,
     summary: 'Everything kept on one person; for themselves, and for whoever runs people.',
-    ownPage: true,
     async answer({ lodge, account, accountId, personId, sight, params, ctx, now }) {
       const id = params.personId!
       const person = account.get('person', id)
@@ -53,6 +51,7 @@ export const exportRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/export`,
+    grave: true,
     summary: 'The whole account as a book (docs/schema/account-book.schema.json); for owners.',
     async answer({ account, sight, ctx, now }) {
       mustOwn(sight)
@@ -64,12 +63,12 @@ export const exportRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/close`,
+    grave: true,
     summary: 'Closes the account for good: everything of it is deleted. A signed certificate is the answer.',
     body: CloseBody,
-    async answer({ lodge, account, accountId, sight, session, now }) {
+    async answer({ lodge, account, accountId, sight, now }) {
       mustOwn(sight)
       if (!sight.can('billing', 'run')) throw notFound()
-      mustBeFresh(session, lodge.clock.now())
       const loaded = await lodge.accounts.get(accountId)
       const certificate = {
         format: 'jolly-porter/account-closed@1',

@@ -1,13 +1,12 @@
-import { IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
+import { IsObject, IsOptional, IsString, MaxLength } from 'class-validator'
 import type { RegistrationResponseJSON } from '@simplewebauthn/server'
 import { v7 as uuidv7 } from 'uuid'
-import { Email } from '@lodge/core'
-import type { Instant } from '@lodge/core'
+import { Email, Line, type Instant } from '@lodge/core'
 import { LodgeError, notFound, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { newBackupCodes, newCodes, stepOf } from '../signin/codes.ts'
 import { knowDevice } from '../signin/cookies.ts'
-import { mustBeFresh } from '../signin/enter.ts'
+import { mustBeFresh, mustNotBeNarrow } from '../signin/enter.ts'
 import { finishPasskey, startPasskey } from '../signin/passkeys.ts'
 import { passwordProblem } from '../signin/password-rules.ts'
 import { insertEvent } from '../store/events.ts'
@@ -23,7 +22,7 @@ export class NewPassword {
 }
 
 export class NewPasskey {
-  @IsOptional() @IsString() @MinLength(1) @MaxLength(80) name?: string
+  @IsOptional() @Line(80) name?: string
   /** What the browser answered (WebAuthn level 3, RegistrationResponseJSON). */
   @IsObject() answer!: RegistrationResponseJSON
 }
@@ -234,6 +233,7 @@ export const meansRoutes = [
     path: '/api/sessions',
     summary: 'End every other session of one’s own.',
     async answer({ lodge, session, now }) {
+      mustNotBeNarrow(session)
       const ended = await endOtherSessions(lodge.pools.requests, session.loginId, session.id, now, 'ended-by-self')
       for (const id of ended) lodge.hub.endSession(id)
       return { ended: ended.length }
@@ -245,6 +245,7 @@ export const meansRoutes = [
     path: '/api/sessions/{sessionId}',
     summary: 'End one session of one’s own.',
     async answer({ lodge, session, params, now }) {
+      if (params.sessionId !== session.id) mustNotBeNarrow(session)
       const own = await sessionsOfLogin(lodge.pools.requests, session.loginId, now)
       if (!own.some((one) => one.id === params.sessionId)) throw notFound()
       await endSession(lodge.pools.requests, params.sessionId!, now, 'ended-by-self')

@@ -15,6 +15,7 @@ import { badRequest, LodgeError, notFound, notSignedIn } from '../errors.ts'
 import { checkJson } from './json.ts'
 import type { Lodge } from '../lodge.ts'
 import { sessionOf } from '../signin/cookies.ts'
+import { mustBeFresh } from '../signin/enter.ts'
 import { instantFor } from '../store/accounts.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import { insertEvent } from '../store/events.ts'
@@ -65,6 +66,8 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   beforeEngagement?: boolean
   /** May be asked by someone who came by a re-entry slip, or still lacks the second means the account asks for. */
   ownPage?: boolean
+  /** Needs a fresh proof of who asks. */
+  grave?: boolean
   /** The answer depends on the account's version, the day, the asker and the query alone (ETag). */
   cacheable?: boolean
   answer(ask: Asks<B>[A]): Promise<object | undefined>
@@ -107,6 +110,7 @@ async function read(lodge: Lodge, ctx: Context & { params: Record<string, string
   if (one.audience !== 'anyone') {
     const session = await sessionOf(lodge, ctx)
     if (!session) throw notSignedIn()
+    if (one.grave) mustBeFresh(session, ask.now)
     asked =
       one.audience === 'account' ? await enter(one, { ...ask, session }) : ({ ...ask, session } as SignedInAsk<object>)
   }

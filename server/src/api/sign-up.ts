@@ -1,6 +1,16 @@
-import { Equals, IsOptional, IsString, Length, MaxLength } from 'class-validator'
+import { Equals, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { Email, emailKey, BOOK_FORMAT, instantText, readBook, type AccountBook, type Instant } from '@lodge/core'
+import {
+  Email,
+  emailKey,
+  BOOK_FORMAT,
+  instantText,
+  readBook,
+  type AccountBook,
+  type Instant,
+  Line,
+  problem,
+} from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'
@@ -28,13 +38,13 @@ export class SignUpToken {
 export class OpenAccount extends FirstMeans {
   @IsString() @MaxLength(100) token!: string
   /** One’s own name. */
-  @IsString() @Length(1, 120) name!: string
+  @Line(120) name!: string
   /** What the business is called. */
-  @IsString() @Length(1, 80) accountName!: string
+  @Line(80) accountName!: string
   /** IANA zone: `Europe/Dublin`. */
   @IsString() @MaxLength(60) zone!: string
   /** ISO 4217. */
-  @IsString() @Length(3, 3) currency!: string
+  @Matches(/^[A-Za-z]{3}$/, { message: 'currency must be three letters, as EUR' }) currency!: string
   /** BCP 47. */
   @IsOptional() @IsString() @MaxLength(20) locale?: string
   /** The terms were read and agreed to. */
@@ -158,6 +168,20 @@ async function enterNew(
   return meOf(lodge, opened.session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
 }
 
+/** Whether there is such a currency (ISO 4217), so that every sum can be written. */
+function isCurrency(code: string): boolean {
+  return Intl.supportedValuesOf('currency').includes(code.toUpperCase())
+}
+
+/** Whether numbers and dates can be written so (BCP 47). */
+function isLocale(tag: string): boolean {
+  try {
+    return Intl.NumberFormat.supportedLocalesOf(tag).length === 1
+  } catch {
+    return false
+  }
+}
+
 /** A new account as a book reads it, so that the same rules hold. @throws LodgeError 422 saying what cannot be read. */
 function readNew({ name, accountName, zone, currency, locale }: OpenAccount, email: string, now: Instant) {
   const person = { name: name.trim(), email, kind: 'staff', standing: 'owner', state: 'active', signatory: true }
@@ -169,6 +193,15 @@ function readNew({ name, accountName, zone, currency, locale }: OpenAccount, ema
     places: [],
     people: [person],
   } as unknown as AccountBook
+  const wrong = [
+    ...(isCurrency(currency)
+      ? []
+      : [problem('no-currency', `There is no currency ${currency}; EUR is one.`, '/currency')]),
+    ...(locale == null || isLocale(locale)
+      ? []
+      : [problem('no-locale', `There is no way of writing called ${locale}; en-IE is one.`, '/locale')]),
+  ]
+  if (wrong.length > 0) throw refused(wrong)
   const read = readBook(book, uuidv7)
   if (!read.account) throw refused(read.problems)
   return read.account

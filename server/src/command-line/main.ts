@@ -82,6 +82,13 @@ export async function runCommandLine(
       const { loadCommand } = await import('./load-command.ts')
       status = await loadCommand(book, print, complain)
     })
+  program
+    .command('rotate-key')
+    .description('seal all secrets anew under the first key of LODGE_KEY')
+    .action(async () => {
+      const { rotateKey } = await import('./rotate-command.ts')
+      status = await rotateKey(print, complain)
+    })
   extend(program)
   try {
     await program.parseAsync([...args], { from: 'user' })

@@ -73,6 +73,16 @@ export function isSignInName(email: string): boolean {
   return !email.includes('@')
 }
 
+/** A re-entry slip opens one's own page and means, and ends nothing of whoever else may be the login's holder. @throws LodgeError 403 */
+export function mustNotBeNarrow({ strength }: Pick<Session, 'strength'>): void {
+  if (strength !== 'slip') return
+  throw new LodgeError(
+    403,
+    'narrow',
+    'You came in by a re-entry slip; have it countersigned, or prove your mailbox, first.',
+  )
+}
+
 /** Grave acts are for somebody who proved who they are a moment ago. @throws LodgeError 403 `sign-in-again`. */
 export function mustBeFresh(session: Session, now: Instant): void {
   if (session.strength !== 'slip' && now - session.provedAt < PROOF_MICROSECONDS) return

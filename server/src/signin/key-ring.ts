@@ -47,6 +47,14 @@ export class KeyRing {
     return this.keyIds[0]!
   }
 
+  /** Whether a key is none that chance would make: few different bytes, or a row of them. */
+  get isMadeUp(): boolean {
+    return [...this.keys.values()].some((key) => {
+      const isRow = key.every((byte, at) => at === 0 || byte === key[at - 1]! + 1)
+      return isRow || new Set(key).size < 16
+    })
+  }
+
   /** Whether a token is the one some key of the ring gives for it; in constant time. */
   isToken(token: string, of: Proven): boolean {
     const given = Buffer.from(token)

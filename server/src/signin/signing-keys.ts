@@ -64,18 +64,20 @@ export async function signDocument(
     .sign(await importJWK(privateJwk, 'EdDSA'))
 }
 
-/** Signs a way into a product for somebody: five minutes, for that product alone (RFC 7519). */
+/** What a way in says it is, so that nothing else that is signed passes for one (RFC 8725 §3.11). */
+const WAY_IN = 'way-in+jwt'
+
+/** Signs a way into a product for somebody of an account: five minutes, for that product of that account alone (RFC 7519). */
 export async function signWayIn(
   lodge: Pick<Lodge, 'configuration' | 'clock'>,
   connection: Queryable,
-  personId: string,
-  product: string,
+  { accountId, personId, product }: { accountId: string; personId: string; product: string },
 ): Promise<string> {
   const { id, privateJwk } = await signingKey(lodge, connection)
   // Real time: the product reads it by its own clock.
   const seconds = Math.floor(Date.now() / 1_000)
-  return new SignJWT({})
-    .setProtectedHeader({ alg: 'EdDSA', kid: id, typ: 'JWT' })
+  return new SignJWT({ account: accountId })
+    .setProtectedHeader({ alg: 'EdDSA', kid: id, typ: WAY_IN })
     .setSubject(personId)
     .setAudience(product)
     .setIssuer(lodge.configuration.publicOrigin)

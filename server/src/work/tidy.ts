@@ -1,13 +1,13 @@
 import type { Lodge } from '../lodge.ts'
 import { takeAwayExpired } from '../store/tidy.ts'
-import type { Worker } from './workshop.ts'
+import { wallClock, type Worker } from './workshop.ts'
 
 const EVERY_SECONDS = 600
 
 /** Takes away what has run out, every ten minutes, by whichever process comes to it. */
 export function tidyWorker({ pools, clock }: Pick<Lodge, 'pools' | 'clock'>): Worker {
   return async () => {
-    await takeAwayExpired(pools.work, clock.now())
+    await takeAwayExpired(pools.work, clock.now(), wallClock())
     return { againInSeconds: EVERY_SECONDS }
   }
 }

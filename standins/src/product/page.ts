@@ -10,6 +10,8 @@ export interface Lodging {
   token: string
   /** The code of the product, for which a way in is signed. */
   product: string
+  /** The account whose product it is: another's people come in elsewhere. */
+  accountId: string
   /** Places shown on the page: their ids there, and names. */
   places: readonly { id: string; name: string }[]
   areas: readonly { code: string; name: string }[]
@@ -48,8 +50,9 @@ async function whoComes(
   lodging: Lodging,
 ): Promise<string | undefined> {
   try {
-    const { payload } = await jwtVerify(ticket, keys, { audience: lodging.product, issuer: lodging.origin })
-    return payload.sub
+    const { product: audience, origin: issuer } = lodging
+    const { payload } = await jwtVerify(ticket, keys, { audience, issuer, typ: 'way-in+jwt', maxTokenAge: '5 minutes' })
+    return payload.account === lodging.accountId ? payload.sub : undefined
   } catch {
     return undefined
   }

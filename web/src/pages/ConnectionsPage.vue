@@ -8,6 +8,7 @@ import { localParts, longDate } from '../logic/dates.ts'
 import NothingHere from '../parts/NothingHere.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
 
 interface Difference {
@@ -33,6 +34,7 @@ const { data, error } = useFetched<ConnectionsView>(() => session.path('/connect
 const form = reactive({ product: '', scimAddress: '', thingsAddress: '' })
 const token = reactive<Record<string, string>>({})
 const held = reactive<Record<string, Held>>({})
+const proof = useProof()
 const said = ref('')
 
 // What each holds stands there from the beginning, as it was last read.
@@ -69,7 +71,7 @@ const path = (id: string, rest: string) => session.path(`/connections/${id}${res
 
 function keep(id: string): Promise<void> {
   return act(async () => {
-    await ask('PUT', path(id, '/secret'), { token: token[id] ?? '' })
+    await proof.withProof(() => ask('PUT', path(id, '/secret'), { token: token[id] ?? '' }))
     token[id] = ''
   }, t('connections.kept'))
 }
@@ -109,7 +111,21 @@ async function mend(id: string, remoteId: string): Promise<void> {
               t('connections.read', { at: timeOf(held[one.id]!.seenAt!) })
             }}</span>
           </p>
-          <p v-if="held[one.id]!.differences.length === 0" class="muted">{{ t('connections.same') }}</p>
+          <p v-if="held[one.id]!.trouble" role="alert" class="warning">
+            {{
+              t('connections.trouble', {
+                at: timeOf(held[one.id]!.trouble!.failedAt),
+                why: held[one.id]!.trouble!.lastError,
+              })
+            }}
+            <template v-if="held[one.id]!.trouble!.nextTryAt">{{
+              t('connections.leftAlone', {
+                count: held[one.id]!.trouble!.failures,
+                at: timeOf(held[one.id]!.trouble!.nextTryAt!),
+              })
+            }}</template>
+          </p>
+          <p v-else-if="held[one.id]!.differences.length === 0" class="muted">{{ t('connections.same') }}</p>
           <p v-for="account in held[one.id]!.differences" :key="account.remoteId" class="line difference">
             <span
               ><strong>{{ account.name ?? account.userName }}</strong>

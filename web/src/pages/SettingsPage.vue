@@ -8,6 +8,7 @@ import FieldLines from '../parts/FieldLines.vue'
 import HandBackLines from '../parts/HandBackLines.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { keepAsFile } from '../logic/files.ts'
 import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
 
@@ -37,15 +38,22 @@ function toggleStanding(standing: Standing, event: Event): void {
 const proof = useProof()
 const typed = ref('')
 const closeProblem = ref('')
+/** Everything of the account as a file; whoever takes it shows first who they are. */
+async function exportAccount(): Promise<void> {
+  closeProblem.value = ''
+  try {
+    keepAsFile(await proof.withProof(() => ask<object>('GET', session.path('/export'))), 'account-book.json')
+  } catch (failure) {
+    closeProblem.value = (failure as ApiError).message
+  }
+}
+
 /** Closes the account for good; its certificate is kept by whoever closes it. */
 async function closeAccount(): Promise<void> {
   closeProblem.value = ''
   try {
-    const answer = await proof.withProof(() => ask('POST', session.path('/close'), { confirm: 'close' }))
-    const file = new Blob([JSON.stringify(answer, null, 2)], { type: 'application/json' })
-    const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(file) })
-    link.download = 'account-closed.json'
-    link.click()
+    const answer = await proof.withProof(() => ask<object>('POST', session.path('/close'), { confirm: 'close' }))
+    keepAsFile(answer, 'account-closed.json')
     location.assign('/sign-in')
   } catch (failure) {
     closeProblem.value = (failure as ApiError).message
@@ -164,7 +172,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
         <h2>{{ t('settings.end') }}</h2>
         <p class="muted">{{ t('settings.endAbout') }}</p>
         <p>
-          <a class="btn btn-outline-primary btn-sm" :href="session.path('/export')">{{ t('settings.export') }}</a>
+          <BButton size="sm" variant="outline-primary" @click="exportAccount">{{ t('settings.export') }}</BButton>
         </p>
         <form class="row" @submit.prevent="closeAccount">
           <label
