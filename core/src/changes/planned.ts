@@ -6,7 +6,16 @@ import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
-import { addMonths, dateInWords, dateOf, monthOf, readWhen, type Instant } from '../time/instants.ts'
+import {
+  addMonths,
+  dateInWords,
+  dateOf,
+  monthOf,
+  isDate,
+  isInstantText,
+  readMoment,
+  type Instant,
+} from '../time/instants.ts'
 import type { Actor, Draft } from './draft.ts'
 import { decide, endsOnly, readChange, readChangeWith, recordOf, toDoOf, type Change, type Decision } from './index.ts'
 import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
@@ -45,6 +54,9 @@ export const planDocket: ChangeKind<PlanDocket> = {
     changes: Array.isArray(change.changes) ? change.changes.map((one) => readOrLeave(one, newId)) : change.changes,
   }),
   decide(draft, { plannedId, at: text, changes: plain }) {
+    if (!isDate(text) && !isInstantText(text)) {
+      return draft.refuse('bad-date', `“${text}” is no date; write it as 2026-06-30.`, '/at')
+    }
     const at = plannedInstant(text, draft.account)
     if (at <= draft.now) return draft.refuse('date-past', `${text} is not ahead; choose a later day.`, '/at')
     const changes = readAll(draft, plain)
@@ -154,9 +166,9 @@ export function withPlanned(account: Account, until: Instant): Account {
     }, account)
 }
 
-/** The instant a plan waits for: a day's first. */
+/** The instant a plan waits for: a day's first; the beginning of time for what is no date, which is refused. */
 export function plannedInstant(text: string, account: Account): Instant {
-  return readWhen(text, account.zone, 'beginning')
+  return readMoment(text, account.zone, 'beginning') ?? 0
 }
 
 export function sentencesOf(changes: readonly Change[], sight: Parameters<typeof toDoOf>[1]): string[] {

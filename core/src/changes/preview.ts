@@ -4,7 +4,8 @@ import { compare, type Move, type MoveKind } from '../access/compare.ts'
 import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
 import type { Problem } from '../checks/problem.ts'
-import { readWhen, type Instant } from '../time/instants.ts'
+import type { Instant } from '../time/instants.ts'
+import { plannedInstant } from './planned.ts'
 import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
 import { moneyOf, type BeforeAfter, type MoneyEffect } from './preview-money.ts'
 import { watchOut, type Warning } from './watch-out.ts'
@@ -93,7 +94,7 @@ function departuresOf(account: Account, changes: readonly Change[]): DepartureRo
 /** What a planned docket would do on its day, after what else is planned until then (model Z4). */
 function plannedPreview(account: Account, plan: PlanDocket, actor: Actor & { kind: 'person' }, now: Instant): Preview {
   const { problems } = decide(account, [plan], actor, now)
-  const at = readWhen(plan.at, account.zone, 'beginning')
+  const at = plannedInstant(plan.at, account)
   const sentences = [toDoOf(plan, new Sight(account, actor.personId, now))]
   if (at <= now) return { ...preview(account, [], actor, now), problems, sentences }
   const then = withPlanned(account, at)

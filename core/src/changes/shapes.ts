@@ -1,6 +1,5 @@
-import { IsOptional, IsUUID, ValidateBy } from 'class-validator'
+import { IsOptional, IsUUID, Matches } from 'class-validator'
 import type { Id } from '../account/rows.ts'
-import { isDate, isInstantText, readMoment } from '../time/instants.ts'
 
 /** An id of a row that must exist, or that the server has given for one to be made. */
 export function RowId(): PropertyDecorator {
@@ -18,15 +17,7 @@ const WHEN = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\
 
 /** A local date or an instant with its offset; left out, it is now for a beginning and open for an end (model Z1). */
 export function When(): PropertyDecorator {
-  return thatExists('isWhen', '$property must be a date such as 2026-06-30', (text) => {
-    return WHEN.test(text) && (isDate(text) || isInstantText(text))
-  })
-}
-
-/** A text of a form that there is as well: no 31st of June, no hour 25. Left out, it is what the change says. */
-function thatExists(name: string, message: string, isGood: (text: string) => boolean): PropertyDecorator {
-  const validate = (value: unknown) => typeof value === 'string' && value.length <= 40 && isGood(value)
-  const rule = ValidateBy({ name, validator: { validate, defaultMessage: () => message } })
+  const rule = Matches(WHEN, { message: '$property must be a date such as 2026-06-30' })
   return (target, key) => {
     IsOptional()(target, key as string)
     rule(target, key as string)
@@ -37,9 +28,11 @@ const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}
 
 /** A local date, a local time, or an instant with its offset; left out, it is now (model Z1, Z2). */
 export function Moment(): PropertyDecorator {
-  return thatExists('isMoment', '$property must be a date or a time such as 2026-06-19T17:00', (text) => {
-    return MOMENT.test(text) && readMoment(text, 'UTC', 'beginning') !== undefined
-  })
+  const rule = Matches(MOMENT, { message: '$property must be a date or a time such as 2026-06-19T17:00' })
+  return (target, key) => {
+    IsOptional()(target, key as string)
+    rule(target, key as string)
+  }
 }
 
 /**

@@ -3,6 +3,7 @@ import type { KeyRing } from '../signin/key-ring.ts'
 import type { Queryable } from './pools.ts'
 
 /** Everything kept sealed: where, and what for. */
+// every account: the key is the lodge's
 const SEALED = [
   {
     purpose: 'signing-key',
@@ -11,6 +12,7 @@ const SEALED = [
   },
   {
     purpose: 'connection-secret',
+    // every account: the key is the lodge's
     read: 'SELECT connection_id AS id, sealed FROM connection_secret',
     write: 'UPDATE connection_secret SET sealed = ? WHERE connection_id = ? AND sealed = ?',
   },
