@@ -250,6 +250,8 @@ function exceeds(before: Account, after: Account, byId: Id): string[] {
       (['standing', 'state', 'engagementUntil', 'awayFrom', 'signatory'] as const).some(
         (field) => was[field] !== person[field],
       )
+    // Whoever comes to the door and is not let in has moved nobody.
+    if (was?.state === 'invited' && person.state === 'waiting') continue
     if (moved && concerns === 3) found.push('an owner was altered')
     if (moved && concerns === 2 && by.standing !== 'administrator' && person.id !== byId)
       found.push('an administrator was altered')
@@ -375,6 +377,8 @@ test(`a random delegate gets nowhere the rules do not let them: ${SEQUENCES} seq
     for (let step = 0; step < STEPS; step += 1) {
       const who = pick(random, DELEGATES)
       const actorId = one.house.idOf(who)
+      // What time does by itself meanwhile is nobody's doing here.
+      one.account = await one.house.read()
       const isDoor = random(8) === 0
       const change = tryOf(one.account, other.account, actorId, random) as { type: string }
       const done = isDoor
@@ -392,10 +396,10 @@ test(`a random delegate gets nowhere the rules do not let them: ${SEQUENCES} seq
       expect([kind, done.status < 500]).toEqual([kind, true])
       if (done.status !== 200) continue
       const after = await one.house.read()
-      const found = exceeds(one.account, after, done.byId)
+      const found = after.version === one.account.version + 1 ? exceeds(one.account, after, done.byId) : []
       if (found.length > 0)
         worse.push(
-          `sequence ${sequence}, step ${step}, ${who}: ${JSON.stringify(change)} → ${[...new Set(found)].slice(0, 3).join('; ')}`,
+          `sequence ${sequence}, step ${step}, ${who}: ${isDoor ? 'an invitation taken up' : JSON.stringify(change)} → ${[...new Set(found)].slice(0, 3).join('; ')}`,
         )
       one.account = after
       worse.push(...(await sightOf(one, who)).map((text) => `sequence ${sequence}, ${who}: ${text}`))
