@@ -7,6 +7,7 @@ import type { Passwords } from './signin/passwords.ts'
 import type { Limits } from './signin/limits.ts'
 import type { Accounts } from './store/accounts.ts'
 import type { Committer } from './store/commit.ts'
+import type { Budget } from './work/budget.ts'
 import type { Thinker } from './work/thinker.ts'
 import type { Workshop } from './work/workshop.ts'
 import type { Pools } from './store/pools.ts'
@@ -24,5 +25,6 @@ export interface Lodge {
   limits: Limits
   workshop: Workshop
   thinker: Thinker
+  budget: Budget
   productTokens: ProductTokens
 }

@@ -30,6 +30,7 @@ import { Mailer } from './work/mail.ts'
 import { messageWorker } from './work/messages.ts'
 import { monthEndWorker } from './work/month-ends.ts'
 import { invitationTextWorker } from './work/texts.ts'
+import { Budget } from './work/budget.ts'
 import { Thinker } from './work/thinker.ts'
 import { tidyWorker } from './work/tidy.ts'
 import { Workshop } from './work/workshop.ts'
@@ -65,7 +66,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const productTokens = new ProductTokens(pools, clock)
   accounts.alsoPoll(() => productTokens.look())
   accounts.alsoPoll(() => hub.look())
-  const doors = { hub, passwords, limits, productTokens }
+  const doors = { hub, passwords, limits, productTokens, budget: new Budget() }
   const thinker = new Thinker(configuration, pools)
   const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }
   const mailer = new Mailer(configuration)

@@ -71,8 +71,14 @@ function mayConnect(draft: Draft): boolean {
   return draft.need('connections', 'run', draft.account.root.id, 'connect products')
 }
 
+/** A whole web address, without a name or password in it. */
 function isAddress(text: string): boolean {
-  return /^https?:\/\/[^\s/]+/.test(text)
+  try {
+    const { protocol, username, password, hash } = new URL(text)
+    return /^https?:$/.test(protocol) && username === '' && password === '' && hash === ''
+  } catch {
+    return false
+  }
 }
 
 function productName(code: string, sight: Sight): string {

@@ -7,6 +7,7 @@ import { givesAccess, keyHoldersAt, stewardsAt } from '../access/holders.ts'
 import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
 import { erasedByItselfNow, erasureInWords } from '../departures/erasure.ts'
+import { lookAlike } from '../people/email.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
@@ -59,6 +60,7 @@ export function watchOut(
 ): Warning[] {
   const scene: Scene = { before, after, changes, edits, moves, sight, now }
   const found = [
+    looksAlike,
     outsiderWithoutEnd,
     moreThanNeeded,
     sensitiveArea,
@@ -75,6 +77,21 @@ export function watchOut(
     cannotBeUndone,
   ].flatMap((check: Check) => check(scene))
   return fold([...new Map(found.map((warning) => [warning.sentence, warning])).values()])
+}
+
+/** An address that may be read as another: letters of several alphabets in it, or a domain of another alphabet. */
+function looksAlike({ changes }: Scene): Warning[] {
+  return changes.flatMap((change) => {
+    const email = change.type === 'invite' || change.type === 'correct-address' ? change.email : null
+    const how = email ? lookAlike(email) : undefined
+    if (!email || !how) return []
+    const why =
+      how === 'domain'
+        ? 'Its domain is written in letters of another alphabet'
+        : 'It has letters of more than one alphabet'
+    const sentence = `${why}: ${email}. Ask whether it is right before you send anything there.`
+    return [{ code: 'looks-alike', sentence }]
+  })
 }
 
 function moreThanNeeded({ changes, sight }: Scene): Warning[] {

@@ -27,6 +27,7 @@ import {
   type PersonKind,
 } from '@lodge/core'
 import { LodgeError, movedMeanwhile } from '../errors.ts'
+import { IssuedIds } from '../signin/issued-ids.ts'
 import { readRunState } from '../store/runs.ts'
 import type { ShownArrivals } from '../work/thoughts.ts'
 import { tableCsv } from './bill-files.ts'
@@ -84,7 +85,9 @@ export class ArrivalListSending extends ArrivalListContent {
 async function shownOf(ask: AccountAsk<ArrivalListContent>): Promise<ShownArrivals> {
   const { lodge, account, accountId, personId, body, now } = ask
   const rows = body.rows.map((row) => ({ ...row, cells: row.cells ?? {} }))
-  const task = { kind: 'arrivals' as const, rows, defaults: body.defaults, runId: body.runId }
+  // Rows are counted on from an id of ours: what the sender calls the run is not a row's to have.
+  const runId = new IssuedIds(lodge.configuration.keyRing, accountId, personId).derived(body.runId)
+  const task = { kind: 'arrivals' as const, rows, defaults: body.defaults, runId }
   return (await lodge.thinker.think(
     { ...task, accountId, version: account.version, personId, now },
     account,
@@ -96,6 +99,7 @@ export const arrivalListRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/people/file.csv`,
+    heavy: true,
     summary: 'The people one sees as a table; pasted as a list it is read as it was written.',
     async answer({ ctx, sight }) {
       ctx.set('Content-Type', 'text/csv; charset=utf-8')

@@ -35,6 +35,7 @@ export const billRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/bills/{month}/file.csv`,
+    heavy: true,
     summary: 'A month’s bill as CSV, a row for each person, place or sum behind each line.',
     cacheable: true,
     async answer({ ctx, sight, params }) {
@@ -48,6 +49,7 @@ export const billRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/bills/{month}/file.pdf`,
+    heavy: true,
     summary: 'A month’s bill as PDF.',
     cacheable: true,
     async answer({ ctx, sight, params }) {
@@ -60,6 +62,7 @@ export const billRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/count/file.csv`,
+    heavy: true,
     summary: 'Everybody, counted or not, and why, as CSV.',
     cacheable: true,
     async answer({ ctx, sight }) {
@@ -76,6 +79,7 @@ export const billRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/bills/{month}/invoices`,
+    heavy: true,
     summary: 'Vendors’ invoices laid against a month’s bill, with what differs now.',
     async answer(ask) {
       seenBill(ask.sight, ask.params.month!)
@@ -86,6 +90,7 @@ export const billRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/bills/{month}/invoices`,
+    heavy: true,
     summary: 'Lays a vendor’s invoice against a month’s bill and keeps it with the month.',
     body: InvoiceBody,
     async answer(ask) {

@@ -101,6 +101,7 @@ export const changeRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/fillings`,
+    heavy: true,
     summary: 'What copying, tidying or moving somebody’s access, or replacing a role, would put into one’s docket.',
     body: FillingBody,
     async answer({ lodge, account, accountId, personId, body, now }) {

@@ -22,6 +22,7 @@ export const exportRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/people/{personId}/export`,
+    heavy: true,
     summary: 'Everything kept on one person; for themselves, and for whoever runs people.',
     async answer({ lodge, account, accountId, personId, sight, params, ctx, now }) {
       const id = params.personId!
@@ -51,6 +52,7 @@ export const exportRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/export`,
+    heavy: true,
     grave: true,
     summary: 'The whole account as a book (docs/schema/account-book.schema.json); for owners.',
     async answer({ account, sight, ctx, now }) {

@@ -151,6 +151,7 @@ export const ledgerRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/ledger/export`,
+    heavy: true,
     summary: 'The whole ledger as JSON Lines, to be verified without us (docs/prove-it.md).',
     async answer(ask) {
       // Payloads hold what only those who see everything see (model D5).

@@ -146,7 +146,7 @@ export const noticeRoutes = [
         throw notFound()
       }
       ctx.set('Content-Type', 'text/calendar; charset=utf-8')
-      ctx.set('Cache-Control', 'private, max-age=900')
+      ctx.set('Cache-Control', 'no-store')
       ctx.body = calendarOf(lodge, loaded.account, new Sight(loaded.account, personId, now), now)
       return ctx.body as unknown as object
     },

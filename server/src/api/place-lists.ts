@@ -19,6 +19,7 @@ export const placeListRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/place-lists`,
+    heavy: true,
     summary: 'Reads a pasted list of places: what would be laid out, and every line that cannot be read.',
     body: PlaceListBody,
     async answer({ sight, body }) {

@@ -66,6 +66,8 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   beforeEngagement?: boolean
   /** May be asked by someone who came by a re-entry slip, or still lacks the second means the account asks for. */
   ownPage?: boolean
+  /** Takes long: few of them go on at a time for one person and one account. */
+  heavy?: boolean
   /** Needs a fresh proof of who asks. */
   grave?: boolean
   /** The answer depends on the account's version, the day, the asker and the query alone (ETag). */
@@ -92,7 +94,9 @@ export function mount(router: Router, lodge: Lodge, routes: readonly Route[]): v
       async (ctx: Context & { params: Record<string, string> }) => {
         const ask = await read(lodge, ctx, one)
         if (one.cacheable && isUnchanged(ctx, ask as AccountAsk<object>)) return
-        const answer = await one.answer(ask as never)
+        const act = () => one.answer(ask as never)
+        const { accountId, personId } = ask as AccountAsk<object>
+        const answer = await (one.heavy ? lodge.budget.spend(accountId, personId, act) : act())
         if (ctx.respond === false) return
         if (answer === undefined) ctx.status = 204
         else if (answer instanceof JsonText) {
@@ -194,7 +198,8 @@ async function personIn(ask: SignedInAsk<object>, accountId: string, session: Se
 /** ETag: account version, day, asker and query; nothing is computed for a browser that has it. */
 function isUnchanged(ctx: Context, { account, personId, now }: AccountAsk<object>): boolean {
   const parts = [account.version, dateOf(now, account.zone), personId, ctx.path, ctx.querystring]
-  ctx.set('Cache-Control', 'private, no-cache')
+  // Kept by nobody but the page that asked: it sends the tag itself (web, api/client.ts).
+  ctx.set('Cache-Control', 'no-store')
   ctx.set('ETag', `W/"${createHash('sha256').update(parts.join('|')).digest('base64url').slice(0, 24)}"`)
   ctx.status = 200
   if (!ctx.fresh) return false

@@ -30,6 +30,14 @@ export class IssuedIds implements Ids {
     return written(head + this.proof(head))
   }
 
+  /** The id from which the rows of a run are counted on: the same for its name each time, and nobody's choice. */
+  derived(name: string): Id {
+    const of = { purpose: `${PURPOSE} of a run`, accountId: this.accountId, id: `${this.personId}.${name}`, number: 0 }
+    const digits = Buffer.from(this.keyRing.tokenFor(of), 'base64url').toString('hex')
+    const head = `${digits.slice(0, 12)}7${digits.slice(13, 16)}8${digits.slice(17, 20)}`
+    return written(head + this.proof(head))
+  }
+
   isIssued(id: Id): boolean {
     if (!/^[0-9a-f-]{36}$/.test(id)) return false
     const digits = id.replaceAll('-', '')

@@ -5,12 +5,23 @@ import type { Configuration } from '../configuration.ts'
 import { LodgeError } from '../errors.ts'
 import type { Pools } from '../store/pools.ts'
 import { readAccountAsOf } from '../store/read-account.ts'
+import { Budget } from './budget.ts'
 import { lookBack, type PastTask } from './looking-back.ts'
 import { textAbout, thinkAbout, type Task } from './thoughts.ts'
 
 interface Waiting {
   resolve(answer: object | string | undefined): void
   reject(error: Error): void
+}
+
+/** So long a task may take, all that waits before it included. */
+const PATIENCE_MILLISECONDS = 60_000
+
+/** What is long enough to hold up others, however small the account. */
+function isLong(task: Task): boolean {
+  if (task.kind === 'arrivals') return task.rows.length > 200
+  if (task.kind === 'people-list') return task.text.length > 50_000
+  return task.kind === 'preview' && task.changes.length > 60
 }
 
 /** What comes back from the thread. */
@@ -28,6 +39,7 @@ export class Thinker {
   private worker: Worker | undefined
   private readonly waiting = new Map<number, Waiting>()
   private next = 0
+  private readonly budget = new Budget()
   /** What was of large accounts is told of one at a time: each takes as much memory as the account itself. */
   private lookingBack: Promise<unknown> = Promise.resolve()
 
@@ -38,8 +50,8 @@ export class Thinker {
 
   /** @param account the account as this thread has it, for what is quick. */
   async think(task: Task, account: Account): Promise<object | undefined> {
-    if (this.isSmall(account)) return thinkAbout(account, task)
-    return (await this.ask(task)) as object | undefined
+    if (this.isSmall(account) && !isLong(task)) return thinkAbout(account, task)
+    return this.budget.spend(task.accountId, task.personId, () => this.ask(task)) as Promise<object | undefined>
   }
 
   /** Tells of what was. @throws LodgeError 400 where there is nothing to tell of. */
@@ -62,10 +74,12 @@ export class Thinker {
 
   private ask(task: Task | PastTask, asText = false): Promise<object | string | undefined> {
     const id = (this.next += 1)
-    return new Promise((resolve, reject) => {
+    // What has not come by then does not come: a thread that is held up is begun anew.
+    const timer = setTimeout(() => void this.worker?.terminate(), PATIENCE_MILLISECONDS).unref()
+    return new Promise<object | string | undefined>((resolve, reject) => {
       this.waiting.set(id, { resolve, reject })
       this.thread().postMessage({ id, task, asText })
-    })
+    }).finally(() => clearTimeout(timer))
   }
 
   private thread(): Worker {
@@ -86,8 +100,8 @@ export class Thinker {
         )
     worker.unref()
     worker.on('message', (reply: Reply) => this.hear(reply))
-    worker.on('error', (error) => this.fail(error))
-    worker.on('exit', () => this.fail(new Error('The worker thread ended.')))
+    worker.on('error', () => this.fail())
+    worker.on('exit', () => this.fail())
     return (this.worker = worker)
   }
 
@@ -102,8 +116,11 @@ export class Thinker {
   }
 
   /** A thread that died is started anew at the next task; those under way fail and can be asked again. */
-  private fail(error: Error): void {
+  private fail(): void {
     this.worker = undefined
+    const sentence =
+      'This takes longer than it may. Nothing was changed; ask for less at once, or try again in a moment.'
+    const error = new LodgeError(503, 'takes-too-long', sentence, { retryAfterSeconds: 5 })
     for (const { reject } of this.waiting.values()) reject(error)
     this.waiting.clear()
   }

@@ -250,8 +250,8 @@ function exceeds(before: Account, after: Account, byId: Id): string[] {
       (['standing', 'state', 'engagementUntil', 'awayFrom', 'signatory'] as const).some(
         (field) => was[field] !== person[field],
       )
-    // Whoever comes to the door and is not let in has moved nobody.
-    if (was?.state === 'invited' && person.state === 'waiting') continue
+    // Whoever comes to the door and is not let in has moved nobody, and an invitation may always be withdrawn by its sponsor.
+    if (was?.state === 'invited' && ['waiting', 'withdrawn'].includes(person.state)) continue
     if (moved && concerns === 3) found.push('an owner was altered')
     if (moved && concerns === 2 && by.standing !== 'administrator' && person.id !== byId)
       found.push('an administrator was altered')

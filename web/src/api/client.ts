@@ -40,9 +40,36 @@ async function send(
   headers: Record<string, string> = {},
 ): Promise<Answer> {
   const json: Record<string, string> = body === undefined ? {} : { 'Content-Type': 'application/json' }
-  const answer = await fetch(path, { method, headers: { ...json, ...headers }, body: body && JSON.stringify(body) })
+  const before = method === 'GET' ? held.get(path) : undefined
+  // Said outright, since a browser that is given a tag asks for everything anew otherwise (Fetch standard §4.5).
+  const tag: Record<string, string> = before ? { 'If-None-Match': before.tag, 'Cache-Control': 'max-age=0' } : {}
+  const answer = await fetch(path, {
+    method,
+    headers: { ...json, ...tag, ...headers },
+    body: body && JSON.stringify(body),
+  })
+  if (answer.status === 304 && before) return { status: 200, body: structuredClone(before.body) }
   if (answer.status === 204) return { status: 204, body: {} }
-  return { status: answer.status, body: (await answer.json().catch(() => ({}))) as Record<string, unknown> }
+  const read = (await answer.json().catch(() => ({}))) as Record<string, unknown>
+  // What is answered is kept in this page's memory and nowhere else.
+  const newTag = answer.headers?.get('ETag')
+  if (method === 'GET' && answer.status === 200 && newTag) hold(path, { tag: newTag, body: structuredClone(read) })
+  return { status: answer.status, body: read }
+}
+
+/** So many answers are held, so that what has not changed since is not sent again. */
+const HELD_AT_MOST = 60
+const held = new Map<string, { tag: string; body: Record<string, unknown> }>()
+
+function hold(path: string, answer: { tag: string; body: Record<string, unknown> }): void {
+  held.delete(path)
+  held.set(path, answer)
+  if (held.size > HELD_AT_MOST) held.delete(held.keys().next().value!)
+}
+
+/** Forgets every answer: somebody else may sit there next. */
+export function forgetAnswers(): void {
+  held.clear()
 }
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'

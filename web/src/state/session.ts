@@ -72,6 +72,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signOut(): Promise<void> {
+    forgetAnswers()
     await ask('DELETE', '/api/session')
     me.value = null
   }
