@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { ApiError, ask } from '../api/client.ts'
+import { ApiError, ask, forgetAnswers } from '../api/client.ts'
 import type { Me } from '@lodge/core'
 
 /** What signing in asks for after the password. */
@@ -73,6 +73,8 @@ export const useSession = defineStore('session', () => {
 
   async function signOut(): Promise<void> {
     forgetAnswers()
+    // A list that was pasted and not sent, too.
+    sessionStorage.clear()
     await ask('DELETE', '/api/session')
     me.value = null
   }
