@@ -63,7 +63,7 @@ test('an invitation is sent again and corrected; the right one is opened on a te
   await expect(page.getByRole('article')).toContainText('declined')
   const messages = async () => {
     const told = await fetch(
-      `${demo.mailbox}/messages.json?to=${encodeURIComponent('tamsin.roake@thistlewick.example')}`,
+      `${demo.mailbox}/messages.json?to=${encodeURIComponent('oriel.thistlewick@thistlewick.example')}`,
     )
     return JSON.stringify(await told.json())
   }

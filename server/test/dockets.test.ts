@@ -4,6 +4,7 @@ import { smallBook } from '../../core/test/small-book.ts'
 import type { Running } from '../src/start.ts'
 import { bringForward, nextDate } from '../src/store/dates.ts'
 import { verifyLedger } from '../src/store/ledger.ts'
+import { saveDocket } from '../src/store/dockets.ts'
 import {
   apply,
   openHouse,
@@ -310,4 +311,20 @@ describe('a docket planned for a day (model Z4)', () => {
     await apply(house, owner, [{ type: 'put-down-planned', plannedId: plan.id }])
     expect(await planned()).toEqual([])
   })
+})
+
+test('a docket kept from before has ids that are good now, the same wherever a row is named', async () => {
+  const there = await openHouse(running)
+  const owner = await there.as('Oriel')
+  const old = '01900000-0000-7000-8000-00000000abcd'
+  const kept = [
+    { type: 'make-place', placeId: old, parentId: there.account.root.id, name: 'Annexe', kind: 'client' },
+    { type: 'wall-place', placeId: old, walled: true },
+  ]
+  await saveDocket(running.lodge.pools.requests, there.account.id, there.idOf('Oriel'), kept, 0)
+  const { body } = await owner.get(there.path('/docket')).expect(200)
+  const [made, walled] = body.changes as [{ placeId: string }, { placeId: string }]
+  expect(made.placeId).not.toBe(old)
+  expect(walled.placeId).toBe(made.placeId)
+  expect((await apply(there, owner, body.changes as object[])).status).toBe(200)
 })

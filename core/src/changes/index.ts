@@ -39,6 +39,23 @@ export function shapeOfChange(type: string): (new () => object) | undefined {
   return KINDS.get(type)?.shape
 }
 
+/**
+ * A docket as it was kept, with ids that are good now: those of rows to be made that were given out otherwise (before
+ * ids were proven, or under a key that is gone) are changed for new ones wherever they are named.
+ */
+export function withIssuedIds(kept: readonly unknown[], ids: Ids): unknown[] {
+  const anew = new Map<Id, Id>()
+  const newId: NewId = (given) => {
+    if (given == null) return ids.issue()
+    if (!ids.isIssued(given) && !anew.has(given)) anew.set(given, ids.issue())
+    return anew.get(given) ?? given
+  }
+  for (const one of kept) readChangeWith(one, newId)
+  let text = JSON.stringify(kept)
+  for (const [old, fresh] of anew) text = text.replaceAll(old, fresh)
+  return JSON.parse(text) as unknown[]
+}
+
 /** Reads one change as sent, giving ids to the rows it makes; those that come with it must be issued ones (model C1). */
 export function readChange(plain: unknown, ids: Ids | (() => Id)): Read<Change> {
   return readChangeWith(plain, newIdBy(ids))

@@ -9,6 +9,7 @@ import {
   readChange,
   readFilling,
   sentenceOf,
+  withIssuedIds,
   Sight,
   type Change,
   type Instant,
@@ -59,9 +60,11 @@ export const changeRoutes = [
     method: 'get',
     path: `${ACCOUNT}/docket`,
     summary: 'One’s own docket, the same on every device.',
-    answer: async ({ lodge, accountId, personId }) => ({
-      changes: await readDocket(lodge.pools.requests, accountId, personId),
-    }),
+    async answer({ lodge, accountId, personId }) {
+      const kept = await readDocket(lodge.pools.requests, accountId, personId)
+      const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
+      return { changes: withIssuedIds(kept, ids) }
+    },
   }),
   route({
     audience: 'account',
