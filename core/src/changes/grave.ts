@@ -10,18 +10,10 @@ import type {
   SettingsRow,
 } from '../account/rows.ts'
 import { givesMore } from './reserved.ts'
+import { KEPT_OF_PERSON } from './whose.ts'
 
 /** Rules of the account that are altered like a grave act. */
 const RULES: readonly (keyof SettingsRow)[] = ['secondMeansFor', 'erasedByItself', 'erasedAfterDays']
-const OF_OWNERS: readonly (keyof PersonRow)[] = [
-  'standing',
-  'state',
-  'signatory',
-  'engagementFrom',
-  'engagementUntil',
-  'awayFrom',
-  'awayUntil',
-]
 
 /**
  * Whether what is altered is grave, so that whoever does it proves who they are once more: owners made, unmade, out or
@@ -56,7 +48,7 @@ function isOwner(account: Account, personId: Id): boolean {
 function isGravePerson(was: PersonRow | null, is: PersonRow | null): boolean {
   if (is?.state === 'erased' && was?.state !== 'erased') return true
   if (was?.standing !== 'owner' && is?.standing !== 'owner') return false
-  return OF_OWNERS.some((field) => was?.[field] !== is?.[field])
+  return KEPT_OF_PERSON.some((field) => was?.[field] !== is?.[field])
 }
 
 /** A rule that erases is as grave as erasing; one that only calls to mind, or stops it, is not. */

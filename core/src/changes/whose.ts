@@ -2,7 +2,7 @@ import type { AbsenceRow, DepartureRow, Id, OfferRow, PersonRow, RowEdit, Standi
 import type { Draft } from './draft.ts'
 
 /** What of a record only those of enough membership change: standing, state and dates (model P6). */
-const KEPT: readonly (keyof PersonRow)[] = [
+export const KEPT_OF_PERSON: readonly (keyof PersonRow)[] = [
   'standing',
   'state',
   'signatory',
@@ -44,7 +44,7 @@ function concerned(draft: Draft, edit: RowEdit): { id: Id; standing: Standing } 
   const { before, after } = edit
   if (edit.table === 'person') {
     const [was, is] = [before as PersonRow | null, after as PersonRow | null]
-    if (was && is && KEPT.every((field) => was[field] === is[field])) return undefined
+    if (was && is && KEPT_OF_PERSON.every((field) => was[field] === is[field])) return undefined
     if (isOwn(draft, was, is) || isSponsors(draft, was, is)) return undefined
     return { id: edit.key, standing: higher(was?.standing, is?.standing) }
   }

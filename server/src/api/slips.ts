@@ -8,7 +8,7 @@ import { deviceOf, isSignInName } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent, lastEventsOf } from '../store/events.ts'
-import { findLoginToken, insertLoginToken, loginTokenById, useLoginToken } from '../store/login-tokens.ts'
+import { findLoginToken, insertLoginToken, loginOfToken, loginTokenById, useLoginToken } from '../store/login-tokens.ts'
 import { findLogin } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
@@ -86,14 +86,16 @@ export const slipRoutes = [
       const personId = params.personId!
       mayHelp(sight, personId)
       const code = spokenCode(3)
+      const login = await findLogin(lodge.pools.requests, account.get('person', personId)!.loginId!)
+      if (!login) throw notFound()
       await insertLoginToken(lodge.pools.requests, {
         id: uuidv7(),
         purpose: 'slip',
         tokenHash: slipHash(code),
-        loginId: account.get('person', personId)!.loginId,
+        loginId: login.id,
         accountId,
         personId,
-        detail: { issuerId },
+        detail: { issuerId, generation: String(login.generation) },
         createdAt: now,
         expiresAt: now + SLIP_MICROSECONDS,
       })
@@ -117,7 +119,7 @@ export const slipRoutes = [
         if (first) return { first }
       }
       const person = loaded?.account.get('person', token?.personId)
-      const login = token?.loginId ? await findLogin(lodge.pools.requests, token.loginId) : undefined
+      const login = token && (await loginOfToken(lodge.pools.requests, token))
       const inside = person && loaded && absenceAt(person, instantFor(loaded, lodge.clock)) === undefined
       if (!token || !login || !inside || !(await useLoginToken(lodge.pools.requests, token.id, now))) {
         throw new LodgeError(
