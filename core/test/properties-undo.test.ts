@@ -4,8 +4,8 @@ import { attempt, tryOut } from './attempts.ts'
 import { nextId } from './house.ts'
 import { randomBook } from './random-book.ts'
 
-/** A thousand dockets in `npm test`; as many times more in the soak. */
-const RUNS = Number(process.env.LODGE_PROPERTY_RUNS ?? 100) * 10
+/** Four hundred dockets in `npm test`; as many times more in the soak. */
+const RUNS = Number(process.env.LODGE_PROPERTY_RUNS ?? 100) * 4
 
 /** Refusals by a right that is held or not; what D1 compares is compared anew by the undoing itself. */
 const RIGHTS = new Set(['not-allowed', 'owners-only', 'administrators-only'])

@@ -87,9 +87,9 @@ function looksAlike({ changes }: Scene): Warning[] {
     if (!email || !how) return []
     const why =
       how === 'domain'
-        ? 'Its domain is written in letters of another alphabet'
-        : 'It has letters of more than one alphabet'
-    const sentence = `${why}: ${email}. Ask whether it is right before you send anything there.`
+        ? `The domain of ${email} is written in letters of another alphabet.`
+        : `The address ${email} has letters of more than one alphabet.`
+    const sentence = `${why} Ask whether the address is right before you send anything there.`
     return [{ code: 'looks-alike', sentence }]
   })
 }
