@@ -40,7 +40,7 @@ function describe(error: ValidationError, above: string): Problem[] {
 
 // Control characters, line and paragraph ends, direction marks, invisible ones and lone surrogates: none of them belongs
 // into a name or a line. The two that join or part letters do, in the scripts that need them.
- 
+
 const CLEAN =
   // eslint-disable-next-line no-control-regex
   /^[^\u0000-\u001f\u007f-\u009f\u00ad\u061c\u180e\u200b\u200e\u200f\u2028-\u202e\u2060-\u206f\ufeff\ud800-\udfff]*$/u
