@@ -258,6 +258,12 @@ function exceeds(before: Account, after: Account, byId: Id): string[] {
     if (high > low && high > Math.max(1, ORDER.indexOf(by.standing))) found.push('somebody was raised above who did it')
     found.push(...risesOf(before, after, person.id, by.id))
   }
+  for (const offer of after.all('offer')) {
+    const standing = after.get('person', offer.personId)?.standing
+    const isMoved = (before.get('offer', offer.id)?.sponsorId ?? byId) !== offer.sponsorId
+    if (isMoved && ORDER.indexOf(standing ?? 'guest') > Math.max(1, ORDER.indexOf(by.standing)))
+      found.push('an invitation above their own membership was taken over')
+  }
   const month = '2026-07'
   const isDearer = billOf(after, month).totalMinor > billOf(before, month).totalMinor
   if (isDearer && !holds(before, byId, 'billing', 'change')) found.push('the bill rose')
@@ -358,10 +364,12 @@ async function takeUp(one: Account2, random: Random): Promise<{ byId: Id; status
   if (live.length === 0) return undefined
   const offer = pick(random, live)
   const token = siege.keyRing.tokenFor(provenOffer(one.house.id, offer.id, offer.resendNumber))
-  const browser = random(2) ? supertest.agent(pick(random, siege.urls)) : one.browsers.get(pick(random, DELEGATES))!
-  const { status } = await browser
-    .post('/api/invitations/accept')
-    .send({ token, password: PASSWORD, as: random(2) ? 'signed-in' : undefined })
+  const who = random(2) ? undefined : pick(random, DELEGATES)
+  const browser = who ? one.browsers.get(who)! : supertest.agent(pick(random, siege.urls))
+  const as = random(2) ? 'signed-in' : undefined
+  const { status } = await browser.post('/api/invitations/accept').send({ token, password: PASSWORD, as })
+  // Who came in anew in a delegate's browser is signed in there in their stead: the delegate signs in again.
+  if (who && status === 200 && !as) one.browsers.set(who, await one.house.as(who, random(2) as 0 | 1))
   return { byId: offer.sponsorId, status }
 }
 
