@@ -164,6 +164,19 @@ describe('what only some may do, whatever kind of change does it', () => {
     expect(house.refusals('Rafe', { type: 'leave', personId: house.person('Corin') })).toEqual([])
   })
 
+  test('the invitation of an administrator is passed on, and so withdrawn, by administrators and owners (model D3, I10)', () => {
+    const house = House.open()
+    office(house, 'Rafe', { people: 'run' })
+    house.do('Oriel', house.invitation({ name: 'Second Head', email: 'head@house.example', standing: 'administrator' }))
+    const offerId = house.account.by('offer', 'person', house.account.peopleByEmail('head@house.example')[0]!)[0]!.id
+    const pass = (to: string) => ({ type: 'hand-over', what: 'invitation', id: offerId, toId: house.person(to) })
+    for (const to of ['Rafe', 'Tamsin']) {
+      expect(house.refusals('Rafe', pass(to))).toEqual(['administrators-only'])
+      expect(house.refusals('Tamsin', pass(to))).toEqual([])
+    }
+    expect(house.refusals('Rafe', { type: 'withdraw', offerId })).toEqual(['administrators-only'])
+  })
+
   test('nobody names themselves as approver through somebody’s departure (model V5, D2)', () => {
     const house = House.open()
     office(house, 'Rafe', { people: 'change' })

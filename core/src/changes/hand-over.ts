@@ -7,7 +7,7 @@ import type { Draft } from './draft.ts'
 import { decide, type Change } from './index.ts'
 import type { ChangeKind } from './kind.ts'
 import { onceCome } from './links.ts'
-import { takenUp } from './once-in.ts'
+import { maySteer } from './offers.ts'
 import { RowId } from './shapes.ts'
 
 export class HandOver {
@@ -20,7 +20,8 @@ export class HandOver {
 /**
  * Passes an invitation, a link or a plan on to somebody else, in whose name it is from then on (model I5, X3): what it
  * gives is decided at its use, by the taker's rights then. Whoever hands it over could give it themselves now (D1):
- * otherwise somebody who was lowered would go on giving in another's name. Taking something over oneself needs none of it.
+ * otherwise an actor who was lowered would go on giving in another's name. Taking a link or a plan over oneself needs none
+ * of it. An invitation is its sponsor's to withdraw, so taking it over needs what steering it needs (D3, I10, P6).
  */
 export const handOver: ChangeKind<HandOver> = {
   type: 'hand-over',
@@ -39,7 +40,8 @@ export const handOver: ChangeKind<HandOver> = {
     if (ownerId === toId) return draft.refuse('no-change', `It is ${name}’s already.`, '/toId')
     const own = ownerId === draft.actorId
     if (!own && !draft.need('people', 'change', draft.account.root.id, 'hand over what is somebody else’s')) return
-    if (toId !== draft.actorId) draft.problems.push(...beyondOwn(draft, what, id))
+    if (what === 'invitation') maySteer(draft, draft.account.get('offer', id)!)
+    else if (toId !== draft.actorId) draft.problems.push(...beyondOwn(draft, what, id))
     if (draft.problems.length > 0) return
     if (what === 'invitation') draft.update('offer', id, { sponsorId: toId })
     else if (what === 'link') draft.update('link', id, { makerId: toId })
@@ -51,9 +53,8 @@ export const handOver: ChangeKind<HandOver> = {
 }
 
 /** What would stand in the way if the actor gave it now. */
-function beyondOwn({ account, actor, actorId, now }: Draft, what: HandOver['what'], id: Id): Problem[] {
+function beyondOwn({ account, actor, actorId, now }: Draft, what: 'link' | 'plan', id: Id): Problem[] {
   if (actorId === null) return []
-  if (what === 'invitation') return takenUp(account, { ...account.get('offer', id)!, sponsorId: actorId }, now).problems
   if (what === 'link') return onceCome(account, { ...account.get('link', id)!, makerId: actorId }, now).problems
   const plan = account.get('planned', id)!
   return decide(account, plan.changes as Change[], actor, plan.at).problems
