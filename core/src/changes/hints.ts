@@ -10,7 +10,7 @@ import { moneyText } from '../seats/money.ts'
 import { Draft } from './draft.ts'
 import type { Invite } from './invite.ts'
 import { maySteer } from './offers.ts'
-import type { Warning } from './watch-out.ts'
+import type { Warning } from './warning.ts'
 
 /** What an invitation offers more than it needs: a dearer seat than its roles can use, a role another key covers already. */
 export function hintsOf(invite: Invite, sight: Sight): Warning[] {

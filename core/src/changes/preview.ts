@@ -8,7 +8,8 @@ import type { Instant } from '../time/instants.ts'
 import { plannedInstant } from './planned.ts'
 import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
 import { moneyOf, type BeforeAfter, type MoneyEffect } from './preview-money.ts'
-import { watchOut, type Warning } from './watch-out.ts'
+import type { Warning } from './warning.ts'
+import { watchOut } from './watch-out.ts'
 import {
   decide,
   shutsDoorsOnly,

@@ -1,0 +1,138 @@
+import type { FieldRow, Id, PersonRow } from '../account/rows.ts'
+import { controlsOfPerson } from '../access/controls.ts'
+import type { Sight } from '../access/sight.ts'
+import { openDeparture } from '../departures/plan.ts'
+import { groupsOf } from '../people/groups.ts'
+import { offersWaiting, stateAt } from '../people/presence.ts'
+import { productAt, seatTypeAt } from '../products/catalogue.ts'
+import { costsOf } from '../seats/bill.ts'
+import { seatsOf } from '../seats/holdings.ts'
+import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
+import { keysOf, type PlaceKeys } from './keys.ts'
+import { personView, seatName, type PersonView } from './people.ts'
+import { placeGrantView, type PlaceGrantView } from './places.ts'
+
+/** Everything about one person on one page, cut to what the asker sees of them. */
+export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
+  email: string | null
+  /** Who took the invitation up, where it was not the invited address (model I3). */
+  cameAs: string | null
+  /** The invited address, where a person who is in opened an invitation to another one: it waits to be admitted (model I4). */
+  cameFor: string | null
+  signatory: boolean
+  keys: PlaceKeys[]
+  /** What was given to them by name and has not ended, as far as the asker sees. */
+  grants: PlaceGrantView[]
+  holdings: { product: string; type: string; from: LocalDate; own: boolean; amountMinor: number | null }[]
+  /** What they cost this month; null if sums are not the asker's to see. */
+  monthMinor: number | null
+  groups: string[] | null
+  reports: { id: Id; name: string }[]
+  /** What their record holds; null where only the directory’s facts are seen. */
+  record: RecordView | null
+  offer: OfferView | null
+  /** Their leaving that is planned or under way, where their record is seen. */
+  departureId: Id | null
+  controls: ReturnType<typeof controlsOfPerson>
+}
+
+/** A person’s record as it is changed: what the list does not show, and the account’s own fields (model P2). */
+export interface RecordView extends Pick<PersonRow, 'managerId' | 'employerId' | 'reference'> {
+  phone: string | null
+  fields: (FieldRow & { valueId: Id | null; text: string | null })[]
+}
+
+/** A live invitation and what it will give once it is taken up (model I5). */
+export interface OfferView {
+  id: Id
+  sponsor: string
+  sent: LocalDate
+  expires: LocalDate
+  gives: { role: string; placeId: Id; place: string }[]
+  /** What the mailbox’s server said when the message came back; null where it did not. */
+  bounce: string | null
+  seats: string[]
+}
+
+/** A person's sheet; undefined for someone not seen, exactly as for someone who does not exist (model D5). */
+export function personSheetView(sight: Sight, personId: Id): PersonSheetView | undefined {
+  const { account, now } = sight
+  const person = account.get('person', personId)
+  if (!person || !sight.seesPerson(personId)) return undefined
+  const whole = sight.depthOf(personId) === 'record'
+  const holdings = !whole
+    ? []
+    : seatsOf(account, personId, now).map((holding) => ({
+        product: productAt(account, holding.product, now)?.sheet.name ?? holding.product,
+        type: seatName(sight, holding),
+        from: dateOf(holding.givenFrom, account.zone),
+        own: holding.own,
+        amountMinor: sight.money
+          ? (seatTypeAt(account, holding.product, holding.seatType, now)?.priceMinor ?? 0)
+          : null,
+      }))
+  return {
+    ...personView(sight, person),
+    email: whole ? (account.personal(personId, 'email') ?? null) : null,
+    cameAs: whole && person.state === 'waiting' ? (account.personal(personId, 'loginEmail') ?? null) : null,
+    cameFor:
+      whole && offersWaiting(account, person, now).length > 0
+        ? (account.personal(personId, 'invitedAs') ?? null)
+        : null,
+    signatory: whole && person.signatory,
+    keys: keysOf(sight, personId),
+    grants: account.by('grant', 'person', personId).flatMap((grant) => {
+      const role = account.get('role', grant.roleId)
+      const open = grant.until === null || grant.until > now
+      return role && open && sight.seesGrant(grant) ? [placeGrantView(sight, grant, role)] : []
+    }),
+    holdings,
+    monthMinor: sight.money && whole ? (costsOf(account, monthOf(now, account.zone)).get(personId) ?? 0) : null,
+    groups: whole ? groupsOf(account, person).map((id) => account.get('group', id)?.name ?? '') : null,
+    reports: account
+      .by('person', 'manager', personId)
+      .filter((one) => sight.seesPerson(one.id) && ['active', 'away', 'invited', 'waiting'].includes(one.state))
+      .map((one) => ({ id: one.id, name: account.nameOf(one.id) })),
+    record: whole ? recordView(sight, person) : null,
+    offer: offerView(sight, personId),
+    departureId: whole ? (openDeparture(account, personId)?.id ?? null) : null,
+    controls: controlsOfPerson(sight, personId),
+  }
+}
+
+function recordView({ account }: Sight, person: PersonRow): RecordView {
+  const { id, managerId, employerId, reference } = person
+  return {
+    ...{ managerId, employerId, reference, phone: account.personal(id, 'phone') ?? null },
+    fields: [...account.all('field')].map((field) => ({
+      ...field,
+      valueId: person.choices[field.id] ?? null,
+      text: account.personal(id, `field ${field.id}`) ?? null,
+    })),
+  }
+}
+
+function offerView(sight: Sight, personId: Id): OfferView | null {
+  const { account, now } = sight
+  const offer = account.by('offer', 'person', personId).find((one) => one.state === 'live')
+  const person = account.get('person', personId)!
+  const open =
+    ['invited', 'waiting', 'expired'].includes(stateAt(account, person, now)) ||
+    offersWaiting(account, person, now).length > 0
+  if (!offer || !open) return null
+  return {
+    id: offer.id,
+    sponsor: sight.personName(offer.sponsorId),
+    sent: dateOf(offer.sentAt, account.zone),
+    expires: lastDateBefore(offer.expiresAt, account.zone),
+    bounce: offer.bounced ? (account.personal(personId, 'bounce') ?? '') : null,
+    gives: offer.grants
+      .filter((grant) => sight.seesPlace(grant.placeId))
+      .map((grant) => ({
+        role: account.get('role', grant.roleId)?.name ?? '',
+        placeId: grant.placeId,
+        place: sight.placeName(grant.placeId),
+      })),
+    seats: offer.seats.map((seat) => seatName(sight, seat)),
+  }
+}
