@@ -5,7 +5,7 @@ import { ensureBuild, prepare, root, serverFlags } from './prepare.mjs'
 
 prepare({ database: false })
 ensureBuild()
-// A real installation, unless somebody says otherwise.
+// Production, unless NODE_ENV says otherwise.
 const environment = { NODE_ENV: 'production', LODGE_WEB_ROOT: join(root, 'web/dist'), ...process.env }
 const child = spawn(process.execPath, [...serverFlags, 'server/dist/main.js'], {
   cwd: root,

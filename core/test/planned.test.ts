@@ -59,7 +59,7 @@ describe('a docket planned for a day (model Z4)', () => {
     const [forPlanner] = plannedView(new Sight(house.account, house.person('Tamsin'), house.now))
     const [forOwner] = plannedView(new Sight(house.account, house.person('Oriel'), house.now))
     expect(forPlanner!.problems[0]).toMatch(/There is no such place here/)
-    expect(forOwner!.problems).toEqual(['Whoever planned it reads why.'])
+    expect(forOwner!.problems).toEqual(['The reason is shown to the person who planned it.'])
     expect(plannedView(new Sight(house.account, house.person('Corin'), house.now))).toEqual([])
     const putDown = { type: 'put-down-planned', plannedId: forOwner!.id }
     expect(house.refusals('Corin', putDown)).toEqual(['not-found'])

@@ -35,7 +35,7 @@ export interface Configuration {
   webRoot: string | undefined
   /** How many proxies stand before us, or whose word on a client's address is taken. */
   trustedProxies: number | readonly string[]
-  /** What whoever reads `/metrics` from elsewhere than this machine shows; none: nobody does. */
+  /** The bearer token for `/metrics` from other machines; without one it answers on loopback only. */
   metricsToken: string | undefined
   /** Whether this process also does the work that waits: messages, runs of dockets. */
   work: boolean
@@ -122,7 +122,7 @@ function mustBeFit({
     throw new Error(`LODGE_PUBLIC_ORIGIN is ${publicOrigin}; beyond this machine it must begin with https:.`)
   }
   if (keyRing.isMadeUp) {
-    throw new Error('LODGE_KEY is no random key; make one with `openssl rand -base64 32`.')
+    throw new Error('LODGE_KEY is not a random key; make one with `openssl rand -base64 32`.')
   }
   if (passwordMemoryKibibytes < LEAST_MEMORY_KIBIBYTES) {
     throw new Error(

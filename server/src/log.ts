@@ -3,7 +3,7 @@ import { destination, pino, type Logger } from 'pino'
 import type { Configuration } from './configuration.ts'
 
 /**
- * What may stand in the log, by name; whatever else somebody hands it is left out. No header, address, query, body or
+ * What may stand in the log, by name; every other field is left out. No header, address, query, body or
  * message of an error is on this list: each may hold a secret or something personal (model C6).
  */
 const ALLOWED: ReadonlySet<string> = new Set([
@@ -48,7 +48,7 @@ interface LoggedError {
   stack: string[]
 }
 
-/** An error as it is logged: its kind, code and place. What it says may quote what somebody sent. */
+/** An error as it is logged: its kind, code and place. Its message is left out: it may quote the request. */
 export function errorForLog(error: unknown): LoggedError {
   const { name, code, errno, responseCode, stack } = (error ?? {}) as Error & Record<string, unknown>
   const word = (value: unknown) => (typeof value === 'string' && /^[A-Za-z_-]{1,60}$/.test(value) ? value : undefined)

@@ -67,7 +67,7 @@ export class Metrics {
     }
   }
 
-  /** Figures are for whoever runs this machine, and for those who show the token (RFC 6750 §2.1). */
+  /** Figures are for the operator: on loopback, or with the token (RFC 6750 §2.1). */
   private mayRead(ctx: Context): boolean {
     if (this.token) {
       const [given, right] = [ctx.get('Authorization'), `Bearer ${this.token}`].map((text) => hashToken(text))

@@ -157,7 +157,7 @@ describe('answers that are not believed', () => {
 
   test('redirects are not followed, errors of the product are told by their number', async () => {
     answer = () => ({ status: 302, body: '', headers: { Location: 'http://127.0.0.1:1/' } })
-    await expect(askProduct(address, peer(address))).rejects.toThrow(/sends us on to another address/)
+    await expect(askProduct(address, peer(address))).rejects.toThrow(/redirects to another address/)
     answer = () => ({ status: 503, body: 'no' })
     await expect(askProduct(address, peer(address))).rejects.toMatchObject({ status: 503 })
     answer = () => ({ body: '{"half": ' })

@@ -106,8 +106,8 @@ export class Account {
   }
 
   /**
-   * The records an address belongs to, compared by its normal form. More than one only where somebody invited an
-   * address whose owner they cannot see (model I2).
+   * The records an address belongs to, compared by its normal form. More than one only where an inviter
+   * chose an address whose owner they cannot see (model I2).
    */
   peopleByEmail(email: string): readonly Id[] {
     return this.values.findEmail(emailKey(email))

@@ -1,6 +1,6 @@
 import type { Id } from './rows.ts'
 
-/** Names of personal values (`word`: what they said when declining, or were told when refused; `bounce`: why a message came back, `invitedAs`: the address of an invitation to somebody else by which they came), kept by person in one plain, unversioned table (model C6). */
+/** Names of personal values (`word`: what they said when declining, or were told when refused; `bounce`: why a message came back, `invitedAs`: the invited address, where the person accepted an invitation sent to another address), kept by person in one plain, unversioned table (model C6). */
 export const PERSONAL_FIELDS = [
   'name',
   'email',

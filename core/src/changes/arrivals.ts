@@ -116,8 +116,8 @@ function joinExisting(draft: Draft, offer: OfferRow, personId: Id): void {
 }
 
 /**
- * Somebody who is here opened an invitation to another address: what it gives waits for admission like anybody's whose
- * mailbox is not the invited one, both addresses shown (model I3).
+ * A person of the account opened an invitation to another address: what it gives waits for admission, as for every
+ * invitee whose address is not the invited one; both addresses are shown (model I3).
  */
 function waitForExisting(draft: Draft, offer: OfferRow, personId: Id): void {
   draft.update('offer', offer.id, { personId })

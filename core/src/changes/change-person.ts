@@ -107,7 +107,7 @@ export const ownRecord: ChangeKind<OwnRecord> = {
   record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
 }
 
-/** Where an invitation is open, the link goes to the telephone as well: whoever sets it steers the offer (model I10). */
+/** Where an invitation is open, the link goes to the telephone as well, so the actor who sets it steers the offer (model I10). */
 function maySteerTo(draft: Draft, person: PersonRow): boolean {
   if (person.state !== 'invited') return true
   const open = draft.account.by('offer', 'person', person.id).filter((offer) => offer.state === 'live')

@@ -34,7 +34,11 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
     const addresses = [scimAddress, thingsAddress].filter((one) => one !== null)
     for (const address of addresses) {
       if (!isAddress(address))
-        return draft.refuse('bad-address', `“${address}” is no web address; write it whole.`, '/scimAddress')
+        return draft.refuse(
+          'bad-address',
+          `“${address}” is not a web address. Write it in full, as https://product.example/scim/v2.`,
+          '/scimAddress',
+        )
     }
     const row = { id: connectionId, product, scimAddress, thingsAddress: thingsAddress || null }
     draft.insert('connection', { ...row, on: true, since: draft.now })

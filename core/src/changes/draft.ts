@@ -45,7 +45,7 @@ export class Draft {
   readonly values: PersonalValue[] = []
   readonly effects: Effect[] = []
   readonly marks = new Set<Mark>()
-  /** Something of it is to be done by somebody who has just shown who they are, be it only on a later day. */
+  /** Part of it needs a fresh proof of who the actor is, even if it happens only on a later day. */
   isGrave = false
   /** The account with the edits so far. */
   account: Account

@@ -95,6 +95,6 @@ export function mayPrintFirstSlip(sight: Sight, person: PersonRow): boolean {
   const isOpen = person.state === 'invited' && offer !== undefined && offer.expiresAt > sight.now
   const isNamed = account.personal(person.id, 'email') === undefined
   if (!isOpen || !isNamed || !(offer.sponsorId === sight.personId || sight.can('people', 'change'))) return false
-  // Whoever prints it decides who takes the offer up (model I10).
+  // The actor who prints it decides who takes the offer up (model I10).
   return maySteer(new Draft(account, { kind: 'person', personId: sight.personId }, sight.now), offer)
 }

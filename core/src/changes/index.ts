@@ -24,7 +24,7 @@ export interface Decision {
   effects: Effect[]
   /** What owners should see of it (model D2). */
   marks: Mark[]
-  /** Whether whoever does it proves who they are once more first. */
+  /** Whether the actor must first prove again who they are. */
   isGrave: boolean
   /** The account as it would be. */
   after: Account
@@ -73,7 +73,7 @@ export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
     return readShape(kind.shape as new () => Change, kind.fill(plain as never, newId))
   } catch (error) {
     if (!(error instanceof ForeignId)) throw error
-    const sentence = 'The id of what is to be made was not given out for your docket; leave it out, and one is given.'
+    const sentence = 'This change names an id that was not issued to you. Leave the id out; the server adds one.'
     return { problems: [problem('foreign-id', sentence)] }
   }
 }

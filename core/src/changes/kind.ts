@@ -12,10 +12,10 @@ export interface Ids {
 /** The id of a row to be made: a new one where none is given. @throws ForeignId where the given one was not issued. */
 export type NewId = (given?: Id | null) => Id
 
-/** An id that nobody issued: whatever is proven by a row's id must not be chosen by whoever sends it. */
+/** An id that was not issued to the sender: tokens are derived from row ids, so a sender must not choose them. */
 export class ForeignId extends Error {}
 
-/** Those who make ids themselves take the given ones as they are; whoever reads what others sent has {@link Ids}. */
+/** For callers that make ids themselves: given ids are taken as they are. For requests from outside use {@link Ids}. */
 export function newIdBy(ids: Ids | (() => Id)): NewId {
   return (given) => {
     if (given == null) return typeof ids === 'function' ? ids() : ids.issue()

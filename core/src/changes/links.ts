@@ -146,7 +146,7 @@ export const comeBy: ChangeKind<ComeBy> = {
     const offer = offerBy(link, here?.id ?? change.personId, change.offerId, draft.now)
     draft.update('link', link.id, { uses: link.uses + 1 })
     draft.insert('offer', offer)
-    // Whoever is in waits for what the link gives like anybody else who comes by it (model I4).
+    // A person of the account waits for what the link gives, as everyone who uses it does (model I4).
     if (here && link.waits) return
     if (here) return useNow(draft, offer)
     draft.insert('person', personBy(link, change, draft.now))

@@ -107,7 +107,7 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
     draft.set(offer.personId, 'email', wanted)
     // The row is named, so that other processes read the address anew (model C6).
     draft.update('person', offer.personId, {})
-    // Whoever decides where it goes answers for what it gives from now on (model I10).
+    // The actor who decides where it goes answers for what it gives from now on (model I10).
     sendAgain(draft, draft.actorId ? { ...offer, sponsorId: draft.actorId } : offer)
   },
   sentence: (change, sight, verb) =>
@@ -165,7 +165,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
     if (person.state !== 'waiting' && !isIn) {
       return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
     }
-    // Whoever is in stays in; only what they came by is refused.
+    // An active person stays active; only the link or invitation is refused.
     draft.update('person', person.id, isIn ? {} : { state: 'refused' })
     if (isIn) draft.set(person.id, 'invitedAs', null)
     draft.set(person.id, 'word', reason?.trim() || null)

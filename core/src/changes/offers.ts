@@ -46,9 +46,8 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
 }
 
 /**
- * Whoever comes in by an offer is given all they then are, and not only what the offer lists: their standing, and what
- * rules read in their record. The comparison begins at a guest at the door, who has nothing; whoever is in already
- * gains just what is given.
+ * Accepting an offer gives more than the offer lists: also what follows from the invitee's standing and from rules that
+ * read their record. So an invitee is compared with a guest who has nothing; an active person gains just what is given.
  */
 function arrivalOf(draft: Draft, personId: Id): RowEdit | undefined {
   const state = draft.start.get('person', personId)?.state
@@ -61,8 +60,8 @@ function arrivalOf(draft: Draft, personId: Id): RowEdit | undefined {
 const WANT_OF_SEATS = new Set(['seat-sold-out', 'beyond-bands', 'allotment-used', 'product-off', 'not-in-plan'])
 
 /**
- * Whoever steers where an offer goes, by its address, telephone or slip, decides who takes it up: they must be able to
- * give all that it gives, now, and be of enough membership (model I10, D1, P6).
+ * An actor who steers where an offer goes, by its address, telephone, slip or sponsor, decides who takes it up: they must
+ * be able to give all that it gives, now, and be of enough membership (model I10, D1, P6).
  */
 export function maySteer(draft: Draft, offer: OfferRow): boolean {
   const { actorId } = draft

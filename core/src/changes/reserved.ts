@@ -51,7 +51,7 @@ function checkSettings(draft: Draft): void {
     const erases = was.erasedByItself || is.erasedByItself
     const rule = was.erasedByItself !== is.erasedByItself || was.erasedAfterDays !== is.erasedAfterDays
     if (erases && rule && own !== 'owner' && own !== 'administrator') {
-      return draft.refuse('not-allowed', 'Only an owner or administrator decides what is erased by itself.')
+      return draft.refuse('not-allowed', 'Only an owner or administrator can set what is erased automatically.')
     }
     const moved = (standing: Standing) => was.secondMeansFor.includes(standing) !== is.secondMeansFor.includes(standing)
     if (moved('owner') && own !== 'owner') {
@@ -63,7 +63,7 @@ function checkSettings(draft: Draft): void {
   }
 }
 
-/** Prices and plans are for whoever orders; a bill that rises by a sheet rises like any other (model L6, S7, S10). */
+/** Prices and plans need the right to order; a bill that rises by a sheet is judged like any other rise (model L6, S7, S10). */
 function checkSheets(draft: Draft, before: Account): void {
   const sheets = draft.edits.filter((edit) => edit.table === 'sheet')
   if (sheets.length === 0) return

@@ -129,7 +129,7 @@ export const BLOCKED: Readonly<Record<string, string>> = {
   other: 'It could not be passed on by the rights of whoever planned it.',
 }
 
-/** Naming an approver is changing the role: by the rights of whoever planned it, and nobody names themselves (model V5, D2). */
+/** Naming an approver is changing the role: by the rights of its planner, and no actor names themselves (model V5, D2). */
 function passApproval(draft: Draft, roleId: Id, row: DepartureRow, taker: Taker): string | null {
   const { personId } = row
   const role = draft.account.get('role', roleId)

@@ -153,7 +153,7 @@ function retires({ before, after }: RowEdit): boolean {
   return (was?.retired ?? false) !== (is?.retired ?? false)
 }
 
-/** A move is put back by whoever may run places at both its ends, like the move itself (model T4). */
+/** Putting a move back needs the right to run places at both its ends, as the move itself does (model T4). */
 function mayPutBackPlace(draft: Draft, edit: RowEdit): boolean {
   const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
   const todo = 'undo what was done to this place'

@@ -63,7 +63,7 @@ function isOwn(draft: Draft, was: PersonRow | null, is: PersonRow | null): boole
   return id === draft.actorId && (!was || !is || rank(is.standing) <= rank(was.standing))
 }
 
-/** Whoever sent an invitation may withdraw it (model D3). */
+/** The sponsor of an invitation may withdraw it (model D3). */
 function isSponsors(draft: Draft, was: PersonRow | null, is: PersonRow | null): boolean {
   if (was?.state !== 'invited' || is?.state !== 'withdrawn') return false
   return draft.start.by('offer', 'person', was.id).some((offer: OfferRow) => offer.sponsorId === draft.actorId)

@@ -47,7 +47,7 @@ function toAscii(domain: string): string | null {
   }
 }
 
-/** What somebody signs in as: an address, or the short name of a login without a mailbox (model P1); null for neither. */
+/** The normal form of a sign-in name: an address, or the short name of a login without a mailbox (model P1); null for neither. */
 export function normalSignInName(text: string): string | null {
   if (text.includes('@')) return normalEmail(text)
   const name = text.trim().toLowerCase()

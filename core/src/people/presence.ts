@@ -37,8 +37,8 @@ export function stateAt(account: Account, person: PersonRow, instant: Instant): 
 }
 
 /**
- * What somebody who is in came by since and waits to be admitted to: a link at which one waits, or an invitation to
- * another address (model I3, I4).
+ * Offers that an active person opened and that wait for admission: a link that asks for it, or an invitation to another
+ * address (model I3, I4).
  */
 export function offersWaiting(account: Account, person: PersonRow, instant: Instant): OfferRow[] {
   if (person.state !== 'active' && person.state !== 'away') return []

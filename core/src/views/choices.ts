@@ -44,7 +44,7 @@ const MAXIMUM_MANAGERS = 500
 
 export function choicesView(sight: Sight): Choices {
   const { account } = sight
-  // Names are for whoever may write them into something; others are told of what they hold elsewhere (model D5).
+  // Names are shown to askers who may choose them; other askers read elsewhere what they hold (model D5).
   const mayInvite = sight.canSomewhere('people', 'add')
   const mayGive = mayInvite || sight.canSomewhere('access', 'change')
   const mayNameRoles = mayGive || sight.can('roles', 'see') || sight.can('people', 'change')

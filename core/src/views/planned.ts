@@ -38,5 +38,5 @@ function problemsOf(sight: Sight, row: PlannedRow): string[] {
   if (row.state !== 'refused') return []
   const found = whenDue(sight.account, row, sight.now).problems.map(({ sentence }) => sentence)
   if (found.length === 0) return ['It could be done now: take it in hand and apply it.']
-  return sight.isAsker(row.plannerId) ? found : ['Whoever planned it reads why.']
+  return sight.isAsker(row.plannerId) ? found : ['The reason is shown to the person who planned it.']
 }

@@ -117,7 +117,7 @@ function requestView(sight: Sight, request: RequestRow): RequestView {
   }
 }
 
-/** A reason is read by whoever wrote it and by those who decide. */
+/** A reason is shown to the requester and to those who decide. */
 function readsReason(sight: Sight, { askerId, placeId }: RequestRow): boolean {
   return sight.isAsker(askerId) || (askerId !== sight.personId && sight.can('access', 'change', placeId))
 }

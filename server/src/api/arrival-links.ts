@@ -116,7 +116,7 @@ async function come(
     async alongside(connection, now) {
       if (made) await insertNewLogin(connection, made, now)
       else await proveEmail(connection, login.id)
-      // Whoever is in goes on with the session they have.
+      // A person who is signed in keeps their session.
       if (here !== undefined || (!made && as === undefined)) return
       const who = { loginId: login.id, accountId, personId }
       Object.assign(

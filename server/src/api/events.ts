@@ -12,7 +12,7 @@ export const eventRoutes = [
     async answer({ lodge, ctx, account, accountId, personId, session }) {
       const lastSeen = Number(ctx.get('Last-Event-ID')) || account.version
       if (!lodge.hub.hasRoom(session.id)) {
-        const sentence = 'This browser listens often enough already; close a page and try again.'
+        const sentence = 'Too many pages are open in this browser. Close one and try again.'
         throw new LodgeError(429, 'too-many-streams', sentence, { retryAfterSeconds: 5 })
       }
       ctx.respond = false

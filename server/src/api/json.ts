@@ -15,10 +15,11 @@ export function checkJson(body: unknown): void {
   for (let one = left.pop(); one; one = left.pop()) {
     const { value, path, depth } = one
     if (typeof value !== 'object' || value === null) continue
-    if (depth >= DEEPEST) throw badJson('This is nested too deeply to be a request.', path)
+    if (depth >= DEEPEST) throw badJson('The request is nested too deeply. Send it with fewer levels.', path)
     if (Array.isArray(value)) {
       value.forEach((entry: unknown, at) => {
-        if (entry === null) throw badJson('A list has nothing in this place; leave the entry out.', `${path}/${at}`)
+        if (entry === null)
+          throw badJson('The list has an empty entry (null) here. Leave the entry out.', `${path}/${at}`)
         left.push({ value: entry, path: `${path}/${at}`, depth: depth + 1 })
       })
       continue

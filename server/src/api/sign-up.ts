@@ -196,10 +196,10 @@ function readNew({ name, accountName, zone, currency, locale }: OpenAccount, ema
   const wrong = [
     ...(isCurrency(currency)
       ? []
-      : [problem('no-currency', `There is no currency ${currency}; EUR is one.`, '/currency')]),
+      : [problem('no-currency', `“${currency}” is not a currency code. Write it as EUR.`, '/currency')]),
     ...(locale == null || isLocale(locale)
       ? []
-      : [problem('no-locale', `There is no way of writing called ${locale}; en-IE is one.`, '/locale')]),
+      : [problem('no-locale', `“${locale}” is not a language and country code. Write it as en-IE.`, '/locale')]),
   ]
   if (wrong.length > 0) throw refused(wrong)
   const read = readBook(book, uuidv7)

@@ -91,17 +91,17 @@ async function once(url: string, { token, allowed }: ProductPeer, request: Produ
 function inWords(failure: OutboundFailure, address: string): string {
   switch (failure) {
     case 'not-an-address':
-      return `“${address}” is no web address; write it whole, as https://product.example/scim/v2.`
+      return `“${address}” is not a web address. Write it in full, as https://product.example/scim/v2.`
     case 'not-allowed':
-      return `${outboundAddress(address).origin} is not among the addresses allowed here; whoever runs this server adds it to LODGE_PRODUCT_ORIGINS.`
+      return `${outboundAddress(address).origin} is not on the list of allowed addresses. Ask the operator of this server to add it to LODGE_PRODUCT_ORIGINS.`
     case 'private':
-      return 'The product’s name stands for an address in a private network; whoever runs this server allows it by its number.'
+      return 'The product’s name leads to an address in a private network. Ask the operator of this server to allow that address by its number in LODGE_PRODUCT_ORIGINS.'
     case 'redirected':
-      return 'The product sends us on to another address, which we do not follow; enter the address it is really at.'
+      return 'The product redirects to another address, and redirects are not followed. Enter the product’s final address.'
     case 'too-slow':
       return 'The product does not answer in time.'
     case 'too-long':
-      return 'The product’s answer is too long to be one.'
+      return 'The product’s answer is too long to read.'
     case 'broken-off':
       return 'The product broke off its answer.'
     case 'unreachable':

@@ -48,7 +48,7 @@ function inWords({ failure }: OutboundError, url: string): LodgeError {
   const { origin } = outboundAddress(url)
   if (failure === 'not-allowed') {
     const how = 'import the sheet as a file instead.'
-    const sentence = `${origin} is not among the addresses allowed here (LODGE_SHEET_ORIGINS); ${how}`
+    const sentence = `${origin} is not on the list of allowed addresses (LODGE_SHEET_ORIGINS); ${how}`
     return refusal('address-not-allowed', sentence)
   }
   if (failure === 'too-long') {
@@ -57,7 +57,7 @@ function inWords({ failure }: OutboundError, url: string): LodgeError {
   if (failure === 'too-slow') {
     return refusal('too-slow', `${url} did not finish within five seconds; try again, or import it as a file.`)
   }
-  const why = failure === 'private' ? 'its name stands for an address in a private network' : 'nothing answers there'
+  const why = failure === 'private' ? 'its name leads to an address in a private network' : 'nothing answers there'
   return refusal('unreachable', `${origin} cannot be reached: ${why}.`)
 }
 

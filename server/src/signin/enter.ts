@@ -73,13 +73,13 @@ export function isSignInName(email: string): boolean {
   return !email.includes('@')
 }
 
-/** A re-entry slip opens one's own page and means, and ends nothing of whoever else may be the login's holder. @throws LodgeError 403 */
+/** A session from a sign-in slip opens the person's own page and sign-in methods; it cannot end other sessions. @throws LodgeError 403 */
 export function mustNotBeNarrow({ strength }: Pick<Session, 'strength'>): void {
   if (strength !== 'slip') return
   throw new LodgeError(
     403,
     'narrow',
-    'You came in by a re-entry slip; have it countersigned, or prove your mailbox, first.',
+    'You signed in with a sign-in slip. First have it countersigned, or confirm your email address.',
   )
 }
 

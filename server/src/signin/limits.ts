@@ -111,7 +111,7 @@ const MAILS_AN_HOUR = 12
 const TEXTS_A_DAY = 5
 const TEXTS_OF_ACCOUNT_A_DAY = 500
 
-/** Where somebody comes from: an address, or the network of one of version 6, of which one household has any number. */
+/** The place a request counts for: its IPv4 address, or its IPv6 network, since one household has many IPv6 addresses. */
 export function networkOf(address: string): string {
   if (!ipaddr.isValid(address)) return address
   const parsed = ipaddr.process(address)

@@ -8,11 +8,11 @@ const ARGON2ID = 2
 export const PASSWORD_MEMORY_KIBIBYTES = 65_536
 /** A hash has four lanes, each of which fills a core: so many at once, the rest wait, and memory is not exhausted. */
 const AT_ONCE = Math.max(1, Math.floor(availableParallelism() / 4))
-/** So many of one place wait at a time; whoever comes on top of that comes again. */
+/** At most so many of one place wait at a time; further ones are refused. */
 const WAITING_AT_ONCE = 50
 
 function tooManyAtOnce(): LodgeError {
-  const sentence = 'Too many people sign in from where you are at this moment. Wait a moment and try again.'
+  const sentence = 'Too many people are signing in from your network right now. Wait a moment and try again.'
   return new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds: 5 })
 }
 

@@ -67,7 +67,7 @@ export async function signDocument(
 /** What a way in says it is, so that nothing else that is signed passes for one (RFC 8725 §3.11). */
 const WAY_IN = 'way-in+jwt'
 
-/** Signs a way into a product for somebody of an account: five minutes, for that product of that account alone (RFC 7519). */
+/** Signs a ticket into a product for a person of an account: five minutes, for that product of that account alone (RFC 7519). */
 export async function signWayIn(
   lodge: Pick<Lodge, 'configuration' | 'clock'>,
   connection: Queryable,

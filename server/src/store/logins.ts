@@ -4,7 +4,7 @@ import type { Queryable } from './pools.ts'
 
 export interface Login {
   id: string
-  /** The normal form of an address, or a sign-in name; mail goes here and never to what somebody typed. */
+  /** The normal form of an address, or a sign-in name; mail goes here and never to the address as typed. */
   email: string
   emailProven: boolean
   passwordHash: string | null

@@ -152,7 +152,7 @@ export async function accountsOfLogin(connection: Queryable, loginId: string): P
      ORDER BY FIELD(state, 'away', 'active', 'waiting', 'invited') = 0, state = 'invited', state = 'waiting', id`,
     [loginId],
   )
-  // One human is one person in an account (model P1): of records that have gone, whoever is in counts.
+  // One human is one person in an account (model P1): a present record counts before those that have left.
   const found = new Map<string, PersonOfLogin>()
   for (const row of rows) {
     if (!found.has(row.account_id)) found.set(row.account_id, { accountId: row.account_id, personId: row.id })

@@ -52,7 +52,7 @@ async function peerOf(
       if (health.nextTryAt > wallClock()) throw new ProductError(`${health.lastError} It is asked again in a while.`)
     },
     async noted(failure) {
-      // A refusal is an answer: somebody is there.
+      // A refusal is an answer: the product is there.
       const isAway = failure !== null && (failure.status === null || failure.status >= 500)
       if (!isAway && health.failures === 0) return
       if (isAway) await noteFailure(connection, accountId, connectionId, failure.message, wallClock())

@@ -119,7 +119,7 @@ export class Thinker {
   private fail(): void {
     this.worker = undefined
     const sentence =
-      'This takes longer than it may. Nothing was changed; ask for less at once, or try again in a moment.'
+      'This took too long and was stopped. Nothing was changed. Ask for less at once, or try again in a moment.'
     const error = new LodgeError(503, 'takes-too-long', sentence, { retryAfterSeconds: 5 })
     for (const { reject } of this.waiting.values()) reject(error)
     this.waiting.clear()

@@ -89,7 +89,7 @@ export class Workshop {
     const going = this.lanes[at]!
     const { active } = going
     while (!this.stopped) {
-      // Whoever wakes the lane while it looks has it look once more.
+      // A wake while the lane looks makes it look once more.
       const nudged = new Promise<void>((resolve) => (going.nudge = resolve))
       await this.takeOn(at)
       if (active.size === 0) return

@@ -31,16 +31,16 @@ describe('what production does not begin with', () => {
     ['a clock that stands still', { LODGE_NOW: '2026-06-16T09:00:00Z' }, /LODGE_NOW/],
     ['a point to die at', { LODGE_CRASH_AT: 'guard' }, /LODGE_CRASH_AT/],
     ['no key', { LODGE_KEY: '' }, /LODGE_KEY is missing/],
-    ['a key of zeros', { LODGE_KEY: `zero:${Buffer.alloc(32).toString('base64')}` }, /no random key/],
+    ['a key of zeros', { LODGE_KEY: `zero:${Buffer.alloc(32).toString('base64')}` }, /not a random key/],
     [
       'a made-up key',
       { LODGE_KEY: `up:${Buffer.from('abcabcabcabcabcabcabcabcabcabcab').toString('base64')}` },
-      /no random key/,
+      /not a random key/,
     ],
     [
       'a key that counts',
       { LODGE_KEY: `up:${Buffer.from(Array.from({ length: 32 }, (_, at) => at)).toString('base64')}` },
-      /no random key/,
+      /not a random key/,
     ],
     ['weak hashes', { LODGE_PASSWORD_MEMORY_KIB: '1024' }, /LODGE_PASSWORD_MEMORY_KIB/],
     ['plain http beyond this machine', { LODGE_PUBLIC_ORIGIN: 'http://porter.example' }, /https:/],
@@ -95,7 +95,7 @@ describe('where we ask', () => {
   })
 
   test('a sheet that leads elsewhere is refused in words', async () => {
-    await expect(fetchSheet(`${origin}/away`, [origin])).rejects.toThrow(/not among the addresses allowed/)
+    await expect(fetchSheet(`${origin}/away`, [origin])).rejects.toThrow(/not on the list of allowed addresses/)
     await expect(fetchSheet('http://[', [origin])).rejects.toMatchObject({ status: 400 })
   })
 })

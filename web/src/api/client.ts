@@ -67,7 +67,7 @@ function hold(path: string, answer: { tag: string; body: Record<string, unknown>
   if (held.size > HELD_AT_MOST) held.delete(held.keys().next().value!)
 }
 
-/** Forgets every answer: somebody else may sit there next. */
+/** Forgets every answer: another person may use this browser next. */
 export function forgetAnswers(): void {
   held.clear()
 }

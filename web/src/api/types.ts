@@ -70,7 +70,7 @@ export interface LookedInvitation {
   seats: string[]
   hasLogin: boolean
   signedInAs: string | null
-  /** Whether whoever is signed in has the invited address. */
+  /** Whether the signed-in person has the invited address. */
   isSignedIn: boolean
 }
 

@@ -1,4 +1,4 @@
-/** Whether somebody has typed something like a whole address by now; the server reads it properly. */
+/** Whether the text looks like a whole email address; the server reads it properly. */
 export function looksLikeAddress(typed: string): boolean {
   const text = typed.trim()
   const at = text.indexOf('@')

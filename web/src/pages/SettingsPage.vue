@@ -38,7 +38,7 @@ function toggleStanding(standing: Standing, event: Event): void {
 const proof = useProof()
 const typed = ref('')
 const closeProblem = ref('')
-/** Everything of the account as a file; whoever takes it shows first who they are. */
+/** Everything of the account as a file, after the person confirmed who they are. */
 async function exportAccount(): Promise<void> {
   closeProblem.value = ''
   try {
