@@ -111,7 +111,7 @@ async function mend(id: string, remoteId: string): Promise<void> {
               t('connections.read', { at: timeOf(held[one.id]!.seenAt!) })
             }}</span>
           </p>
-          <p v-if="held[one.id]!.trouble" role="alert" class="text-danger">
+          <p v-if="held[one.id]!.trouble" role="alert" class="oxblood">
             {{
               t('connections.trouble', {
                 at: timeOf(held[one.id]!.trouble!.failedAt),

@@ -82,6 +82,7 @@ async function decline(word: string): Promise<void> {
           <span v-if="give.can.length > 0" class="can">{{ give.can.join(', ') }}</span>
         </li>
         <li v-for="seat in found.seats" :key="seat">{{ seat }}</li>
+        <li v-if="found.gives.length + found.seats.length === 0" class="muted">{{ t('invitation.holdsNothing') }}</li>
       </ul>
       <p class="muted">
         <template v-if="found.until">{{ t('invitation.until', { date: longDate(found.until) }) }} </template>
