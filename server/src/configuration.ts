@@ -44,7 +44,7 @@ export interface Configuration {
   /** Decisions a second that one product's token may ask for, and all tokens of an account together. */
   tokenRequestsPerSecond: number
   accountRequestsPerSecond: number
-  /** From how many people on an account's previews and lists are worked out in the worker thread. */
+  /** From how many people on an account's previews, lists and files are worked out in the worker thread. */
   workerFromPeople: number
   /** Origins from which product sheets may be fetched; none unless said. */
   sheetOrigins: readonly string[]

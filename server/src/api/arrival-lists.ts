@@ -17,8 +17,6 @@ import {
   MAXIMUM_PEOPLE_LISTED,
   PacketGrant,
   PacketSeat,
-  PEOPLE_COLUMNS,
-  peopleTable,
   RowId,
   RowIds,
   When,
@@ -30,7 +28,7 @@ import { LodgeError, movedMeanwhile } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { readRunState } from '../store/runs.ts'
 import type { ShownArrivals } from '../work/thoughts.ts'
-import { tableCsv } from './bill-files.ts'
+import { download } from './download.ts'
 import { startRun } from './changes.ts'
 import { route, type AccountAsk } from './route.ts'
 
@@ -101,12 +99,7 @@ export const arrivalListRoutes = [
     path: `${ACCOUNT}/people/file.csv`,
     heavy: true,
     summary: 'The people one sees as a table; pasted as a list it is read as it was written.',
-    async answer({ ctx, sight }) {
-      ctx.set('Content-Type', 'text/csv; charset=utf-8')
-      ctx.set('Content-Disposition', 'attachment; filename="people.csv"')
-      ctx.body = tableCsv(PEOPLE_COLUMNS, peopleTable(sight))
-      return ctx.body as unknown as object
-    },
+    answer: (ask) => download(ask, 'people.csv', 'people.csv'),
   }),
   route({
     audience: 'account',

@@ -1,21 +1,11 @@
 import { IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import {
-  billLineView,
-  billView,
-  countView,
-  instantText,
-  layInvoice,
-  termsOf,
-  type BillView,
-  type Sight,
-} from '@lodge/core'
+import { billView, termsOf, type BillView, type InvoiceLine, type Sight } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import { fetchSheet } from '../protocols/sheets.ts'
 import { insertEvent } from '../store/events.ts'
 import { insertInvoice, readInvoices } from '../store/invoices.ts'
-import { billCsv, billPdf, tableCsv, type OpenLine } from './bill-files.ts'
-import { readInvoice } from './read-invoice.ts'
+import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -38,12 +28,7 @@ export const billRoutes = [
     heavy: true,
     summary: 'A month’s bill as CSV, a row for each person, place or sum behind each line.',
     cacheable: true,
-    async answer({ ctx, sight, params }) {
-      const bill = seenBill(sight, params.month!)
-      send(ctx, 'text/csv; charset=utf-8', `bill-${bill.month}.csv`)
-      ctx.body = billCsv(bill, openLines(sight, bill), sight.account.settings.locale)
-      return ctx.body as object
-    },
+    answer: (ask) => download(ask, 'bill.csv', `bill-${ask.params.month}.csv`, { params: ask.params }),
   }),
   route({
     audience: 'account',
@@ -52,11 +37,7 @@ export const billRoutes = [
     heavy: true,
     summary: 'A month’s bill as PDF.',
     cacheable: true,
-    async answer({ ctx, sight, params }) {
-      const bill = seenBill(sight, params.month!)
-      send(ctx, 'application/pdf', `bill-${bill.month}.pdf`)
-      return billPdf(bill, sight.account.settings.name, sight.account.settings.locale)
-    },
+    answer: (ask) => download(ask, 'bill.pdf', `bill-${ask.params.month}.pdf`, { params: ask.params }),
   }),
   route({
     audience: 'account',
@@ -65,15 +46,7 @@ export const billRoutes = [
     heavy: true,
     summary: 'Everybody, counted or not, and why, as CSV.',
     cacheable: true,
-    async answer({ ctx, sight }) {
-      const found = countView(sight)
-      if (!found) throw notFound()
-      send(ctx, 'text/csv; charset=utf-8', 'count.csv')
-      const rows = found.people.map(({ productName, name, counted, why, client, code }) => {
-        return [productName, name, counted ? 'yes' : 'no', why, client, code]
-      })
-      return tableCsv(['product', 'person', 'counted', 'why', 'client', 'cost code'], rows) as unknown as object
-    },
+    answer: (ask) => download(ask, 'count.csv', 'count.csv'),
   }),
   route({
     audience: 'account',
@@ -83,7 +56,7 @@ export const billRoutes = [
     summary: 'Vendors’ invoices laid against a month’s bill, with what differs now.',
     async answer(ask) {
       seenBill(ask.sight, ask.params.month!)
-      return { invoices: await laidInvoices(ask) }
+      return laidInvoices(ask)
     },
   }),
   route({
@@ -94,16 +67,16 @@ export const billRoutes = [
     summary: 'Lays a vendor’s invoice against a month’s bill and keeps it with the month.',
     body: InvoiceBody,
     async answer(ask) {
-      const { lodge, sight, params, body, accountId, personId, now } = ask
+      const { lodge, account, sight, params, body, accountId, personId, now } = ask
       const bill = seenBill(sight, params.month!)
       if (!termsOf(sight.account, body.product)) throw badRequest('no-such-product', 'There is no such product here.')
-      const { currency, locale } = sight.account.settings
-      const lines = readInvoice(body.text, bill.month, currency, locale)
+      const read = { kind: 'invoice' as const, text: body.text, month: bill.month, accountId, version: account.version }
+      const { lines } = (await lodge.thinker.think({ ...read, personId, now }, account)) as { lines: InvoiceLine[] }
       const invoice = { id: uuidv7(), month: bill.month, product: body.product, laidById: personId, laidAt: now, lines }
       await insertInvoice(lodge.pools.requests, accountId, invoice)
       const detail = { month: bill.month, product: body.product }
       await insertEvent(lodge.pools.requests, { kind: 'invoice-laid', accountId, personId, detail }, now)
-      return { invoices: await laidInvoices(ask) }
+      return laidInvoices(ask)
     },
   }),
   route({
@@ -125,23 +98,9 @@ function seenBill(sight: Sight, month: string): BillView {
   return bill
 }
 
-function openLines(sight: Sight, bill: BillView): OpenLine[] {
-  return bill.lines.map((line, at) => ({ line, items: billLineView(sight, bill.month, at)?.items ?? [] }))
-}
-
-function send(ctx: AccountAsk<object>['ctx'], type: string, name: string): void {
-  ctx.type = type
-  ctx.set('Content-Disposition', `attachment; filename="${name}"`)
-}
-
-async function laidInvoices({ lodge, sight, accountId, params }: AccountAsk<object>) {
+/** The month's invoices, laid against the bill as it is now. */
+async function laidInvoices({ lodge, account, accountId, personId, asPersonId, params, now }: AccountAsk<object>) {
   const invoices = await readInvoices(lodge.pools.requests, accountId, params.month!)
-  return invoices.map(({ id, month, product, laidById, laidAt, lines }) => ({
-    id,
-    product,
-    productName: termsOf(sight.account, product)?.sheetAt(sight.now)?.name ?? product,
-    laidBy: sight.personName(laidById),
-    laidAt: instantText(laidAt),
-    ...layInvoice(sight.account, month, product, lines),
-  }))
+  const task = { kind: 'laid-invoices' as const, invoices, accountId, version: account.version, personId, now }
+  return lodge.thinker.think({ ...task, as: asPersonId }, account)
 }

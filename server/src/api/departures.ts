@@ -21,7 +21,7 @@ import { readEntries } from '../store/ledger.ts'
 import { insertWork } from '../store/work.ts'
 import { connected, connectionsOf, heldInProducts } from '../work/products.ts'
 import { wallClock } from '../work/workshop.ts'
-import { recordPdf } from './record-file.ts'
+import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -91,10 +91,9 @@ export const departureRoutes = [
     summary: 'The leaver’s record as a page to print.',
     async answer(ask) {
       const { kept, record } = await seenRecord(ask)
-      const pdf = await recordPdf(record, createHash('sha256').update(kept.jws).digest('base64url'))
-      ask.ctx.attachment(`leavers-record-${record.departureId.slice(0, 8)}.pdf`)
-      ask.ctx.type = 'application/pdf'
-      return pdf
+      const hash = createHash('sha256').update(kept.jws).digest('base64url')
+      const name = `leavers-record-${record.departureId.slice(0, 8)}.pdf`
+      return download(ask, 'record.pdf', name, { data: record, params: { hash } })
     },
   }),
   route({

@@ -1,10 +1,11 @@
 import { Equals } from 'class-validator'
-import { instantText, isHeldAt, productAt, writeBook, type Account, type Id, type Sight } from '@lodge/core'
+import { instantText, isHeldAt, productAt, type Account, type Id, type Sight } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import { signDocument } from '../signin/signing-keys.ts'
 import { closeAccount } from '../store/close-account.ts'
 import { lastEventsOf } from '../store/events.ts'
 import { readEntries } from '../store/ledger.ts'
+import { download } from './download.ts'
 import { entryView } from './ledger.ts'
 import { route } from './route.ts'
 
@@ -55,10 +56,9 @@ export const exportRoutes = [
     heavy: true,
     grave: true,
     summary: 'The whole account as a book (docs/schema/account-book.schema.json); for owners.',
-    async answer({ account, sight, ctx, now }) {
-      mustOwn(sight)
-      ctx.attachment('account-book.json')
-      return writeBook(account, now)
+    async answer(ask) {
+      mustOwn(ask.sight)
+      return download(ask, 'account-book.json', 'account-book.json')
     },
   }),
   route({

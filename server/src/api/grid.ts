@@ -1,6 +1,6 @@
-import { areaAt, MAXIMUM_TABLE_CELLS, type GridTile } from '@lodge/core'
+import { areaAt, type GridTile } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
-import { tableCsv } from './bill-files.ts'
+import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -48,25 +48,15 @@ export const gridRoutes = [
     query: QUERY,
     cacheable: true,
     async answer(ask) {
-      const table = (await thinkOf(ask, 'grid-table')) as { cells: number; header: string[]; rows: string[][] }
-      if (table.cells > MAXIMUM_TABLE_CELLS) {
-        const most = MAXIMUM_TABLE_CELLS.toLocaleString('en')
-        const sentence = `This would be ${table.cells.toLocaleString('en')} cells; fold places or filter people until at most ${most} are left.`
-        throw badRequest('too-large', sentence)
-      }
-      ask.ctx.set('Content-Type', 'text/csv; charset=utf-8')
-      ask.ctx.set('Content-Disposition', 'attachment; filename="who-reaches-what.csv"')
-      ask.ctx.body = tableCsv(table.header, table.rows)
-      return ask.ctx.body as object
+      checkArea(ask)
+      return download(ask, 'grid.csv', 'who-reaches-what.csv', { params: ask.query })
     },
   }),
 ]
 
-async function thinkOf(ask: AccountAsk<object>, view: 'grid' | 'grid-tile' | 'grid-table'): Promise<object> {
+async function thinkOf(ask: AccountAsk<object>, view: 'grid' | 'grid-tile'): Promise<object> {
   const { lodge, account, accountId, personId, asPersonId, params, query, now } = ask
-  if (query.area && !areaAt(account, query.area, now)) {
-    throw badRequest('unknown-area', 'Name an area of a product that is on, as bedding-log/photos.')
-  }
+  checkArea(ask)
   const task = {
     kind: 'view' as const,
     view,
@@ -78,4 +68,11 @@ async function thinkOf(ask: AccountAsk<object>, view: 'grid' | 'grid-tile' | 'gr
   const answer = await lodge.thinker.think({ ...task, personId, as: asPersonId }, account)
   if (!answer) throw notFound()
   return answer
+}
+
+/** @throws LodgeError 400 where no such area is on. */
+function checkArea({ account, query, now }: AccountAsk<object>): void {
+  if (query.area && !areaAt(account, query.area, now)) {
+    throw badRequest('unknown-area', 'Name an area of a product that is on, as bedding-log/photos.')
+  }
 }

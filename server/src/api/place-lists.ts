@@ -1,7 +1,6 @@
 import { IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
-import { parse } from 'csv-parse/sync'
-import { layOutOf, listOfPlace, readPlaceList, readPlaceTable, type PlaceListRead } from '@lodge/core'
-import { badRequest, notFound } from '../errors.ts'
+import { listOfPlace } from '@lodge/core'
+import { notFound } from '../errors.ts'
 import { route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -22,11 +21,11 @@ export const placeListRoutes = [
     heavy: true,
     summary: 'Reads a pasted list of places: what would be laid out, and every line that cannot be read.',
     body: PlaceListBody,
-    async answer({ sight, body }) {
+    async answer({ lodge, account, accountId, personId, asPersonId, sight, body, now }) {
       if (!sight.seesPlace(body.parentId)) throw notFound()
-      const { places, problems } = readPlaces(body.text)
-      if (problems.length > 0) return { change: null, problems }
-      return { change: layOutOf(sight, body.parentId, places, body.likeId ?? null), problems: [] }
+      const { text, parentId, likeId = null } = body
+      const task = { kind: 'place-list' as const, text, parentId, likeId, accountId, version: account.version }
+      return lodge.thinker.think({ ...task, personId, as: asPersonId, now }, account)
     },
   }),
   route({
@@ -41,24 +40,3 @@ export const placeListRoutes = [
     },
   }),
 ]
-
-/** A table if its first line names columns, else an indented list. */
-export function readPlaces(text: string): PlaceListRead {
-  const [first = ''] = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/)
-  const delimiter = ['\t', ';', ','].find((one) => first.trim().includes(one))
-  const names = delimiter
-    ? first
-        .toLowerCase()
-        .split(delimiter)
-        .map((name) => name.trim().replace(/^"|"$/g, ''))
-    : []
-  if (!delimiter || !names.some((name) => ['place', 'path', 'client', 'site', 'reference'].includes(name))) {
-    return readPlaceList(text)
-  }
-  try {
-    const rows = parse(text, { delimiter, bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]
-    return readPlaceTable(rows)
-  } catch (error) {
-    throw badRequest('bad-table', `The table cannot be read: ${(error as Error).message}`)
-  }
-}

@@ -9,7 +9,6 @@ import {
   MAXIMUM_STATEMENT,
   stateAt,
   statementSize,
-  statementTable,
   type Account,
   type ShareRow,
   type Sight,
@@ -20,9 +19,8 @@ import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
 import { countShareUse, readShareUses } from '../store/shares.ts'
 import { checkStatementSize } from '../work/looking-back.ts'
-import { tableCsv } from './bill-files.ts'
+import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
-import { statementPdf } from './statement-file.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const ON = { on: 'a day, as 2026-06-16; today without' }
@@ -50,13 +48,7 @@ export const statementRoutes = [
     summary: 'The statement of a place as CSV.',
     query: ON,
     cacheable: true,
-    async answer(ask) {
-      const { header, rows } = statementTable(await statementOf(ask))
-      ask.ctx.set('Content-Type', 'text/csv; charset=utf-8')
-      ask.ctx.set('Content-Disposition', 'attachment; filename="statement.csv"')
-      ask.ctx.body = tableCsv(header, rows)
-      return ask.ctx.body as object
-    },
+    answer: async (ask) => download(ask, 'statement.csv', 'statement.csv', { data: await statementOf(ask) }),
   }),
   route({
     audience: 'account',
@@ -67,10 +59,8 @@ export const statementRoutes = [
     query: ON,
     cacheable: true,
     async answer(ask) {
-      const statement = await statementOf(ask)
-      ask.ctx.set('Content-Type', 'application/pdf')
-      ask.ctx.set('Content-Disposition', 'attachment; filename="statement.pdf"')
-      return statementPdf(statement, await headOf(ask.lodge, ask.accountId))
+      const [data, head] = [await statementOf(ask), await headOf(ask.lodge, ask.accountId)]
+      return download(ask, 'statement.pdf', 'statement.pdf', { data, params: { head } })
     },
   }),
   route({

@@ -7,7 +7,7 @@ import { openPools } from '../store/pools.ts'
 import { readAccountAsOf } from '../store/read-account.ts'
 import { lookBack, type PastTask } from './looking-back.ts'
 import type { Reply } from './thinker.ts'
-import { textAbout, thinkAbout, type Task } from './thoughts.ts'
+import { textAbout, thinkAbout, writeFile, type FileTask, type Task } from './thoughts.ts'
 
 // The worker thread: its own pools and its own copies of accounts, caught up before each task and by polling.
 const { databaseUrl, accountMemoryBytes } = workerData as { databaseUrl: string; accountMemoryBytes: number }
@@ -16,11 +16,13 @@ const pools = openPools(databaseUrl)
 const accounts = new Accounts(pools, { now: () => now }, accountMemoryBytes, () => undefined)
 accounts.startPolling()
 
-parentPort?.on('message', ({ id, task, asText }: { id: number; task: Task | PastTask; asText: boolean }) => {
+parentPort?.on('message', ({ id, task, asText }: { id: number; task: AnyTask; asText: boolean }) => {
   void answer(id, task, asText).then((reply) => parentPort?.postMessage(reply))
 })
 
-async function answer(id: number, task: Task | PastTask, asText: boolean): Promise<Reply> {
+type AnyTask = Task | PastTask | FileTask
+
+async function answer(id: number, task: AnyTask, asText: boolean): Promise<Reply> {
   try {
     now = Math.max(now, task.now)
     const loaded = await accounts.atLeast(task.accountId, task.version)
@@ -33,13 +35,17 @@ async function answer(id: number, task: Task | PastTask, asText: boolean): Promi
       const read = (past: Instant) => readAccountAsOf(pools.work, task.accountId, past)
       return { id, answer: await lookBack(loaded.account, then, read) }
     }
+    if (then.kind === 'file') {
+      const content = await writeFile(loaded.account, then)
+      return { id, answer: content === undefined ? undefined : { content } }
+    }
     if (!asText) return { id, answer: thinkAbout(loaded.account, then) }
     const text = textAbout(loaded.account, then)
     return text === undefined ? { id, answer: undefined } : { id, text }
   } catch (error) {
     if (error instanceof LodgeError) {
-      const { status, code, message: sentence } = error
-      return { id, refused: { status, code, sentence } }
+      const { status, code, message: sentence, more } = error
+      return { id, refused: { status, code, sentence, problems: more.problems } }
     }
     return { id, error: (error as Error).message }
   }

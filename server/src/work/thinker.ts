@@ -1,13 +1,13 @@
 import { existsSync } from 'node:fs'
 import { Worker } from 'node:worker_threads'
-import type { Account, Instant } from '@lodge/core'
+import type { Account, Instant, Problem } from '@lodge/core'
 import type { Configuration } from '../configuration.ts'
 import { LodgeError } from '../errors.ts'
 import type { Pools } from '../store/pools.ts'
 import { readAccountAsOf } from '../store/read-account.ts'
 import { Budget } from './budget.ts'
 import { lookBack, type PastTask } from './looking-back.ts'
-import { textAbout, thinkAbout, type Task } from './thoughts.ts'
+import { textAbout, thinkAbout, writeFile, type FileTask, type Task } from './thoughts.ts'
 
 interface Waiting {
   resolve(answer: object | string | undefined): void
@@ -17,18 +17,39 @@ interface Waiting {
 /** So long a task may take, all that waits before it included. */
 const PATIENCE_MILLISECONDS = 60_000
 
-/** What is long enough to hold up others, however small the account. */
-function isLong(task: Task): boolean {
-  if (task.kind === 'arrivals') return task.rows.length > 200
-  if (task.kind === 'people-list') return task.text.length > 50_000
-  return task.kind === 'preview' && task.changes.length > 60
+/**
+ * What is worked out in the thread however small the account: pages, whose layout takes longer than their rows; texts
+ * that people paste, of which nobody knows beforehand how long they take to read; and what is of many rows.
+ */
+function isLong(task: Task | FileTask): boolean {
+  switch (task.kind) {
+    case 'file':
+      return task.file.endsWith('.pdf')
+    case 'people-list':
+    case 'place-list':
+    case 'invoice':
+      return true
+    case 'laid-invoices':
+      return task.invoices.some(({ lines }) => lines.length > 200)
+    case 'arrivals':
+      return task.rows.length > 200
+    case 'preview':
+      return task.changes.length > 60
+    case 'view':
+      return false
+  }
+}
+
+/** Text as it is; bytes as a response wants them. */
+function bytes(content: string | Uint8Array | undefined): string | Buffer | undefined {
+  return content instanceof Uint8Array ? Buffer.from(content.buffer, content.byteOffset, content.byteLength) : content
 }
 
 /** What comes back from the thread. */
 export type Reply =
   | { id: number; answer: object | undefined }
   | { id: number; text: string }
-  | { id: number; refused: { status: number; code: string; sentence: string } }
+  | { id: number; refused: { status: number; code: string; sentence: string; problems?: Problem[] } }
   | { id: number; error: string }
 
 /**
@@ -54,6 +75,12 @@ export class Thinker {
     return this.budget.spend(task.accountId, task.personId, () => this.ask(task)) as Promise<object | undefined>
   }
 
+  /** Writes a file; undefined where there is nothing to be seen. @throws LodgeError 400 where it would be too large. */
+  async write(task: FileTask, account: Account): Promise<string | Buffer | undefined> {
+    if (this.isSmall(account) && !isLong(task)) return bytes(await writeFile(account, task))
+    return bytes(((await this.ask(task)) as { content: string | Uint8Array } | undefined)?.content)
+  }
+
   /** Tells of what was. @throws LodgeError 400 where there is nothing to tell of. */
   thinkBack(task: PastTask, account: Account): Promise<object | undefined> {
     const read = (instant: Instant) => readAccountAsOf(this.pools.work, task.accountId, instant)
@@ -72,7 +99,7 @@ export class Thinker {
     return account.tables.person.size < this.configuration.workerFromPeople
   }
 
-  private ask(task: Task | PastTask, asText = false): Promise<object | string | undefined> {
+  private ask(task: Task | PastTask | FileTask, asText = false): Promise<object | string | undefined> {
     const id = (this.next += 1)
     // What has not come by then does not come: a thread that is held up is begun anew.
     const timer = setTimeout(() => void this.worker?.terminate(), PATIENCE_MILLISECONDS).unref()
@@ -110,8 +137,8 @@ export class Thinker {
     this.waiting.delete(reply.id)
     if ('error' in reply) waiting?.reject(new Error(reply.error))
     else if ('refused' in reply) {
-      const { status, code, sentence } = reply.refused
-      waiting?.reject(new LodgeError(status, code, sentence))
+      const { status, code, sentence, problems } = reply.refused
+      waiting?.reject(new LodgeError(status, code, sentence, problems ? { problems } : {}))
     } else waiting?.resolve('text' in reply ? reply.text : reply.answer)
   }
 

@@ -13,7 +13,6 @@ import {
   departuresView,
   deskView,
   effectOfPreview,
-  gridTable,
   gridTile,
   gridView,
   handoverGains,
@@ -21,11 +20,14 @@ import {
   groupsView,
   hangsOn,
   idFrom,
+  instantText,
   invitesOf,
   judgeList,
   mendedRow,
   readPeopleList,
   keysOf,
+  layInvoice,
+  layOutOf,
   leavingView,
   ownLeaving,
   ownAbsences,
@@ -50,6 +52,7 @@ import {
   seatsView,
   SharedSight,
   statementView,
+  termsOf,
   withoutRefused,
   Sight,
   waysIn,
@@ -67,6 +70,11 @@ import {
   type PersonView,
   type Preview,
 } from '@lodge/core'
+
+import { readInvoice } from '../files/read-invoice.ts'
+import { readPlaces } from '../files/read-places.ts'
+import type { VendorInvoice } from '../store/invoices.ts'
+import { FILES, type FileFrom, type FileName } from './written-files.ts'
 
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
@@ -148,7 +156,6 @@ export const VIEWS = {
   grid: (sight: Sight, params: Params) => gridView(sight, readGridQuery(params)),
   'grid-tile': (sight: Sight, params: Params) =>
     gridTile(sight, readGridQuery(params), Number(params.row), Number(params.column)),
-  'grid-table': (sight: Sight, params: Params) => gridTable(sight, readGridQuery(params)),
 } satisfies Record<string, (sight: Sight, params: Params) => object | undefined>
 
 export type ViewName = keyof typeof VIEWS
@@ -189,7 +196,21 @@ export type Task = {
   | { kind: 'people-list'; text: string }
   | { kind: 'arrivals'; rows: ListedRow[]; defaults: ListDefaults; runId: Id }
   | { kind: 'view'; view: ViewName; params: Params; as: string | null }
+  | { kind: 'place-list'; text: string; parentId: Id; likeId: Id | null; as: string | null }
+  | { kind: 'invoice'; text: string; month: string }
+  | { kind: 'laid-invoices'; invoices: VendorInvoice[]; as: string | null }
 )
+
+/** A file to be written from an account at a version or a later one. */
+export interface FileTask extends FileFrom {
+  kind: 'file'
+  file: FileName
+  accountId: string
+  version: number
+  personId: string
+  now: Instant
+  as: string | null
+}
 
 /** A row of a list as it stands after mending. */
 type ListedRow = Pick<ListedPerson, 'line' | 'name' | 'email' | 'cells'>
@@ -219,6 +240,32 @@ function showArrivals(
   return { people, invites: kept, lines, preview: { ...shown, changes: [], sentences: shown.sentences.slice(0, 3) } }
 }
 
+/** A pasted list of places read: what it would lay out, or every line that cannot be read. */
+function layOut(sight: Sight, { text, parentId, likeId }: { text: string; parentId: Id; likeId: Id | null }): object {
+  const { places, problems } = readPlaces(text)
+  if (problems.length > 0) return { change: null, problems }
+  return { change: layOutOf(sight, parentId, places, likeId), problems: [] }
+}
+
+/** Vendors' invoices with what differs now from the month's bill. */
+function laidInvoices(sight: Sight, invoices: readonly VendorInvoice[]): object {
+  return {
+    invoices: invoices.map(({ id, month, product, laidById, laidAt, lines }) => ({
+      id,
+      product,
+      productName: termsOf(sight.account, product)?.sheetAt(sight.now)?.name ?? product,
+      laidBy: sight.personName(laidById),
+      laidAt: instantText(laidAt),
+      ...layInvoice(sight.account, month, product, lines),
+    })),
+  }
+}
+
+/** Writes a file; undefined where there is nothing to be seen. @throws LodgeError 400 where it would be too large. */
+export async function writeFile(account: Account, task: FileTask): Promise<string | Uint8Array | undefined> {
+  return FILES[task.file](sightOf(account, task.personId, task.as, task.now), task)
+}
+
 /** Works a task out. */
 export function thinkAbout(account: Account, task: Task): object | undefined {
   if (task.kind === 'preview') return show(account, task.changes, task.personId, task.now)
@@ -227,6 +274,13 @@ export function thinkAbout(account: Account, task: Task): object | undefined {
     const { people, problem } = readPeopleList(task.text)
     return { people: judgeList(sightOf(account, task.personId, null, task.now), people), problem }
   }
+  if (task.kind === 'place-list') return layOut(sightOf(account, task.personId, task.as, task.now), task)
+  if (task.kind === 'invoice') {
+    const { currency, locale } = account.settings
+    return { lines: readInvoice(task.text, task.month, currency, locale) }
+  }
+  if (task.kind === 'laid-invoices')
+    return laidInvoices(sightOf(account, task.personId, task.as, task.now), task.invoices)
   return VIEWS[task.view](sightOf(account, task.personId, task.as, task.now), task.params)
 }
 

@@ -1,18 +1,11 @@
-import { createRequire } from 'node:module'
-import { join, dirname } from 'node:path'
-import { stringify } from 'csv-stringify/sync'
-import PDFDocument from 'pdfkit'
 import { amountText, type BillView, type ItemView } from '@lodge/core'
+import { tableCsv } from './csv.ts'
+import { openDocument, written } from './pdf.ts'
 
 /** One line of a bill with what it is made of. */
 export interface OpenLine {
   line: BillView['lines'][number]
   items: ItemView[]
-}
-
-/** A cell that a spreadsheet would run as a formula is made text (an apostrophe before it). */
-export function defused(text: string): string {
-  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text
 }
 
 /** A bill as CSV: a row for each person, place or sum behind each line, so that the rows add up to the total. */
@@ -27,23 +20,13 @@ export function billCsv(bill: BillView, lines: readonly OpenLine[], locale: stri
     })
   })
   const header = ['month', 'product', 'line', 'late for', 'for', 'from', 'until', 'quantity', `amount ${bill.currency}`]
-  return stringify([header, ...rows.map((row) => row.map(defused))])
+  return tableCsv(header, rows)
 }
-
-/** Rows of cells with a header, as CSV. */
-export function tableCsv(header: readonly string[], rows: readonly (readonly string[])[]): string {
-  return stringify([[...header], ...rows.map((row) => row.map(defused))])
-}
-
-const fonts = join(dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')), 'ttf')
 
 /** A bill as PDF, with an embedded font, net of tax. */
 export function billPdf(bill: BillView, accountName: string, locale: string): Promise<Buffer> {
-  const document = new PDFDocument({ size: 'A4', margin: 56, info: { Title: `Bill of ${bill.name}, ${accountName}` } })
+  const document = openDocument(`Bill of ${bill.name}, ${accountName}`)
   const amount = (minor: number) => amountText(minor, bill.currency, locale)
-  const chunks: Buffer[] = []
-  document.registerFont('plain', join(fonts, 'DejaVuSans.ttf'))
-  document.registerFont('strong', join(fonts, 'DejaVuSans-Bold.ttf'))
   document.font('strong').fontSize(18).text(`Bill of ${bill.name}`)
   document.font('plain').fontSize(10).text(accountName).moveDown()
   const row = (left: string, middle: string, right: string, font = 'plain') => {
@@ -70,12 +53,7 @@ export function billPdf(bill: BillView, accountName: string, locale: string): Pr
     ? 'This month has closed; the bill does not move any more.'
     : 'This month has not closed yet.'
   document.font('plain').fontSize(9).text(`${state} All sums are net of tax.`, 56)
-  return new Promise((resolve, reject) => {
-    document.on('data', (chunk: Buffer) => chunks.push(chunk))
-    document.on('end', () => resolve(Buffer.concat(chunks)))
-    document.on('error', reject)
-    document.end()
-  })
+  return written(document)
 }
 
 function sumText(line: BillView['lines'][number], amount: (minor: number) => string): string {

@@ -1,0 +1,66 @@
+import {
+  billLineView,
+  billView,
+  countView,
+  gridTable,
+  MAXIMUM_TABLE_CELLS,
+  PEOPLE_COLUMNS,
+  peopleTable,
+  readGridQuery,
+  statementTable,
+  writeBook,
+  type LeaversRecord,
+  type Sight,
+  type StatementView,
+} from '@lodge/core'
+import { badRequest } from '../errors.ts'
+import { billCsv, billPdf } from '../files/bill-file.ts'
+import { tableCsv } from '../files/csv.ts'
+import { recordPdf } from '../files/record-file.ts'
+import { statementPdf } from '../files/statement-file.ts'
+
+/** What a file is written from, besides the account: words of the request, or something read before. */
+export interface FileFrom {
+  params: Record<string, string>
+  data?: unknown
+}
+type Content = string | Uint8Array
+
+/** Files by name: written from what the asker sees, here or in the worker thread; undefined where nothing is to be seen. */
+export const FILES = {
+  'bill.csv': (sight: Sight, { params }: FileFrom) => {
+    const bill = billView(sight, params.month!)
+    if (!bill) return undefined
+    const lines = bill.lines.map((line, at) => ({ line, items: billLineView(sight, bill.month, at)?.items ?? [] }))
+    return billCsv(bill, lines, sight.account.settings.locale)
+  },
+  'bill.pdf': (sight: Sight, { params }: FileFrom) => {
+    const bill = billView(sight, params.month!)
+    return bill && billPdf(bill, sight.account.settings.name, sight.account.settings.locale)
+  },
+  'count.csv': (sight: Sight) => {
+    const rows = countView(sight)?.people.map(({ productName, name, counted, why, client, code }) => {
+      return [productName, name, counted ? 'yes' : 'no', why, client, code]
+    })
+    return rows && tableCsv(['product', 'person', 'counted', 'why', 'client', 'cost code'], rows)
+  },
+  'people.csv': (sight: Sight) => tableCsv(PEOPLE_COLUMNS, peopleTable(sight)),
+  'account-book.json': (sight: Sight) => JSON.stringify(writeBook(sight.account, sight.now)),
+  'grid.csv': (sight: Sight, { params }: FileFrom) => {
+    const table = gridTable(sight, readGridQuery(params))
+    if (table && table.cells > MAXIMUM_TABLE_CELLS) {
+      const [cells, most] = [table.cells, MAXIMUM_TABLE_CELLS].map((number) => number.toLocaleString('en'))
+      const sentence = `This would be ${cells} cells; fold places or filter people until at most ${most} are left.`
+      throw badRequest('too-large', sentence)
+    }
+    return table && tableCsv(table.header, table.rows)
+  },
+  'statement.csv': (_sight: Sight, { data }: FileFrom) => {
+    const { header, rows } = statementTable(data as StatementView)
+    return tableCsv(header, rows)
+  },
+  'statement.pdf': (_sight: Sight, { data, params }: FileFrom) => statementPdf(data as StatementView, params.head!),
+  'record.pdf': (_sight: Sight, { data, params }: FileFrom) => recordPdf(data as LeaversRecord, params.hash!),
+} satisfies Record<string, (sight: Sight, from: FileFrom) => Content | undefined | Promise<Content | undefined>>
+
+export type FileName = keyof typeof FILES
