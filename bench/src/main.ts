@@ -66,6 +66,39 @@ async function signIn(origin: string): Promise<Yardstick> {
   }
 }
 
+/** People of the demo, and nobody of the same length, asked in any order: who asks learns nothing from the time. */
+const HERE = ['oriel.thistlewick', 'bram.osterley', 'mirren.halloway', 'cormac.eddery', 'tamsin.roake']
+
+async function strangers(origin: string, path: string, words: object, status: number): Promise<Yardstick> {
+  const ask = (email: string) =>
+    timed(async () => {
+      const body = JSON.stringify({ email: `${email}@thistlewick.example`, ...words })
+      const answer = await fetch(`${origin}${path}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body,
+      })
+      await answer.text()
+      if (answer.status !== status) throw new Error(`A stranger was answered ${answer.status}.`)
+    })
+  const [here, nowhere]: [number[], number[]] = [[], []]
+  for (let round = 0; round < (small ? 2 : 200); round += 1) {
+    const name = HERE[round % HERE.length]!
+    const asked = [async () => here.push(await ask(name)), async () => nowhere.push(await ask(name.replace(/.$/, 'z')))]
+    if (Math.random() < 0.5) asked.reverse()
+    for (const one of asked) await one()
+  }
+  const [one, other] = [median(here), median(nowhere)]
+  return {
+    name: `a stranger at ${path}, login or none, the slower to the quicker`,
+    value: Math.max(one, other),
+    against: Math.min(one, other),
+    unit: 'ms',
+    limit: 1.1,
+    bound: 'most',
+  }
+}
+
 async function serveEmpty(): Promise<{ url: string; stop(): void }> {
   const outDir = join(root, 'bench/dist')
   await build({ root: join(root, 'bench/empty'), base: './', logLevel: 'silent', build: { outDir, emptyOutDir: true } })
@@ -160,7 +193,13 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
 })
 try {
-  const rows = [firstScript(), await signIn(demo.origin), await firstRow(browser, demo.origin)]
+  const rows = [
+    firstScript(),
+    await signIn(demo.origin),
+    await strangers(demo.origin, '/api/session', { password: 'not the password' }, 401),
+    await strangers(demo.origin, '/api/forgotten', {}, 204),
+    await firstRow(browser, demo.origin),
+  ]
   for (const row of rows) if (!report(row, small)) process.exitCode = 1
 } finally {
   await browser.close()
