@@ -89,14 +89,11 @@ await Promise.all([
     await stage('lint', bin('eslint'), ['.'])
     await stage('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
     await stage('types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json'])
-    // The small bench shows that it works, not how fast: it may share the machine.
-    if (built) await stage('bench, a hundredth', node, ['scripts/bench.mjs', '--hundredth'])
+    if (built) await playwright()
   })(),
   (async () => {
     await jest('unit', ['core', 'web', 'demo', 'standins'], 2)
-    // A third fills the gaps in which two wait.
-    await jest('server', ['server'], 3)
-    if (built) await playwright()
+    await jest('server', ['server'], 2)
   })(),
 ])
 

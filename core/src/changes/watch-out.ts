@@ -58,7 +58,7 @@ function looksAlike({ changes }: Scene): Warning[] {
     if (!email || !how) return []
     const why =
       how === 'domain'
-        ? `The domain of ${email} is written in letters of another alphabet.`
+        ? `This address has letters other than a to z after the @; mail goes to ${email}.`
         : `The email address ${email} has letters of more than one alphabet.`
     const sentence = `${why} Check that it is right before you send anything there.`
     return [{ code: 'looks-alike', sentence }]
