@@ -16,7 +16,7 @@ import {
   type Instant,
   type LocalDate,
 } from '@lodge/core'
-import { Accounts, Committer, type KeyRing, type Pools, type Via } from '@lodge/server'
+import { Accounts, ClockWatch, Committer, type KeyRing, type Pools, type Via } from '@lodge/server'
 import { DEMO_ZONE } from './book.ts'
 import { DEMO_OWNER_EMAIL } from './sign-in.ts'
 
@@ -221,9 +221,10 @@ function readWhole(plain: object): Change {
 /** A founded account in its database, under a clock that each commit moves on. */
 export function worldOf(pools: Pools, keyRing: KeyRing, accountId: string): World {
   let now: Instant = 0
-  const accounts = new Accounts(pools, { now: () => now }, 1_000_000_000, () => undefined)
+  const clock = { now: () => now }
+  const accounts = new Accounts(pools, clock, 1_000_000_000, () => undefined)
   const nobody = { committed: () => undefined, doorsShut: () => undefined }
-  const committer = new Committer(pools, accounts, { now: () => now }, keyRing, nobody, undefined)
+  const committer = new Committer({ pools, accounts, clock, clockWatch: new ClockWatch() }, keyRing, nobody, undefined)
   return {
     current: async () => (await accounts.get(accountId))!.account,
     async commit(changes, actor, at) {

@@ -37,6 +37,7 @@ import { viewRoutes } from './api/views.ts'
 import { badRequest, databaseAway, LodgeError, notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
 import { requestLog } from './log.ts'
+import { whyNotReady } from './readiness.ts'
 import { Metrics } from './metrics.ts'
 import { authzenDoor } from './protocols/authzen/door.ts'
 import { useReportsDoor } from './protocols/use-reports.ts'
@@ -95,6 +96,7 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   app.use(useReportsDoor(lodge))
   app.use(health(lodge, isStopping))
   app.use(requestLog(lodge.log))
+  app.use(neverSilent(lodge))
   app.use(securityHeaders(lodge))
   app.use(compress({ filter: (type) => !/event-stream/.test(type) && /json|text|javascript|svg/.test(type) }))
   app.use(sameOrigin(lodge))
@@ -118,11 +120,36 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   })
   app.use(router.routes())
   app.use(async (ctx, next) => {
-    if (ctx.path.startsWith('/api/') || ctx.path.startsWith('/access/')) throw notFound()
+    if (FOR_PROGRAMS.test(ctx.path)) throw notFound()
     await next()
   })
   serveWeb(app, lodge.configuration.webRoot)
   return app
+}
+
+/** What is asked by programs: an unknown path there is told so in their terms, never with a page of the application. */
+const FOR_PROGRAMS = /^\/(api|access|products|scim|leases|\.well-known)(\/|$)/
+
+const LOOKED_AT_EVERY_MILLISECONDS = 1_000
+
+/** Nobody is left without an answer: while the database is silent, what waits for it is told so (architecture, staleness). */
+function neverSilent(lodge: Lodge) {
+  return async (_ctx: Context, next: Next): Promise<void> => {
+    let timer: NodeJS.Timeout | undefined
+    const silent = new Promise<never>((_resolve, reject) => {
+      timer = setInterval(() => {
+        if (!lodge.accounts.fresh) reject(databaseAway())
+      }, LOOKED_AT_EVERY_MILLISECONDS)
+    })
+    const work = next()
+    // What it comes to after that is nobody's to hear; a commit that stands answers the same request again.
+    work.catch(() => undefined)
+    try {
+      await Promise.race([work, silent])
+    } finally {
+      clearInterval(timer)
+    }
+  }
 }
 
 /** Whose word on where a request comes from is taken: so many nearest proxies, or those named. */
@@ -179,11 +206,14 @@ function health(lodge: Lodge, isStopping: () => boolean) {
     if (ctx.path === '/healthz') {
       ctx.body = { status: 'up' }
     } else if (ctx.path === '/readyz') {
-      const ready = lodge.accounts.fresh && !isStopping()
+      const why = whyNotReady(lodge)
+      const ready = !why && !isStopping()
       ctx.status = ready ? 200 : 503
       ctx.body = {
         status: ready ? 'ready' : 'not ready',
         database: lodge.accounts.fresh ? 'answers' : 'does not answer',
+        clockDifferenceMilliseconds: lodge.clockWatch.differenceMilliseconds,
+        ...(why ? { reason: why.message } : {}),
       }
     } else await next()
   }

@@ -46,6 +46,8 @@ export interface Configuration {
   accountRequestsPerSecond: number
   /** From how many people on an account's previews, lists and files are worked out in the worker thread. */
   workerFromPeople: number
+  /** By how much this process's clock may differ from the database's before it neither commits nor decides. */
+  clockBoundSeconds: number
   /** Origins from which product sheets may be fetched; none unless said. */
   sheetOrigins: readonly string[]
   /** Origins of products that may be connected; none unless said. */
@@ -103,6 +105,7 @@ export function readConfiguration(environment: Environment): Configuration {
     tokenRequestsPerSecond: number('LODGE_TOKEN_REQUESTS_PER_SECOND', 5000),
     accountRequestsPerSecond: number('LODGE_ACCOUNT_REQUESTS_PER_SECOND', 20_000),
     workerFromPeople: number('LODGE_WORKER_FROM_PEOPLE', 1000),
+    clockBoundSeconds: number('LODGE_CLOCK_BOUND_SECONDS', 10),
     sheetOrigins: origins('LODGE_SHEET_ORIGINS'),
     productOrigins: origins('LODGE_PRODUCT_ORIGINS'),
   }

@@ -6,6 +6,7 @@ import type { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import type { Passwords } from './signin/passwords.ts'
 import type { Limits } from './signin/limits.ts'
 import type { Accounts } from './store/accounts.ts'
+import type { ClockWatch } from './store/clock-watch.ts'
 import type { Committer } from './store/commit.ts'
 import type { Budget } from './work/budget.ts'
 import type { Thinker } from './work/thinker.ts'
@@ -16,6 +17,7 @@ import type { Pools } from './store/pools.ts'
 export interface Lodge {
   configuration: Configuration
   clock: Clock
+  clockWatch: ClockWatch
   log: Logger
   pools: Pools
   accounts: Accounts

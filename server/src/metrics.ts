@@ -6,7 +6,7 @@ import { notFound } from './errors.ts'
 import type { Lodge } from './lodge.ts'
 import { hashToken } from './signin/key-ring.ts'
 import { waitingWork } from './store/work.ts'
-import { wallClock } from './work/workshop.ts'
+import { wallClock } from './clock.ts'
 
 /** What operators watch, in the Prometheus text format: loop lag, catch-up lag, waiting work, pools, memory. */
 export class Metrics {
@@ -41,6 +41,11 @@ export class Metrics {
       'lodge_catch_up_seconds',
       'How long after another process’s commit it was last taken in.',
       () => lodge.accounts.catchUpMilliseconds / 1000,
+    )
+    gauge(
+      'lodge_clock_difference_seconds',
+      'By how much this process’s clock is ahead of the database’s.',
+      () => lodge.clockWatch.differenceMilliseconds / 1000,
     )
     gauge('lodge_accounts_loaded', 'Accounts in memory.', () => lodge.accounts.count)
     gauge('lodge_account_bytes', 'What accounts in memory take, estimated by their rows.', () => lodge.accounts.bytes)

@@ -1,5 +1,6 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { setTimeout as sleep } from 'node:timers/promises'
 import { Hub } from './api/hub.ts'
 import { buildApp } from './app.ts'
 import { clockOf } from './clock.ts'
@@ -10,6 +11,7 @@ import { Limits } from './signin/limits.ts'
 import { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import { Passwords } from './signin/passwords.ts'
 import { Accounts } from './store/accounts.ts'
+import { ClockWatch } from './store/clock-watch.ts'
 import { Committer } from './store/commit.ts'
 import { bringAllForward } from './store/dates.ts'
 import { NO_ACCOUNT } from './store/nobody.ts'
@@ -34,6 +36,8 @@ import { Budget } from './work/budget.ts'
 import { Thinker } from './work/thinker.ts'
 import { tidyWorker } from './work/tidy.ts'
 import { Workshop } from './work/workshop.ts'
+
+const FIRST_LOOK_MILLISECONDS = 2_000
 
 /** A running lodge. */
 export interface Running {
@@ -60,15 +64,18 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     },
     doorsShut: (accountId: string, personId: string) => hub.shut(accountId, personId),
   }
-  const committer = new Committer(pools, accounts, clock, configuration.keyRing, listener, configuration.crashAt)
+  const clockWatch = new ClockWatch(configuration.clockBoundSeconds * 1000, log)
+  const ground = { pools, accounts, clock, clockWatch }
+  const committer = new Committer(ground, configuration.keyRing, listener, configuration.crashAt)
   const passwords = new Passwords(configuration.passwordMemoryKibibytes)
   const limits = new Limits(pools, configuration)
   const productTokens = new ProductTokens(pools, clock)
+  accounts.alsoPoll(() => clockWatch.look(pools.work))
   accounts.alsoPoll(() => productTokens.look())
   accounts.alsoPoll(() => hub.look())
   const doors = { hub, passwords, limits, productTokens, budget: new Budget() }
   const thinker = new Thinker(configuration, pools)
-  const lodge: Lodge = { configuration, clock, log, pools, accounts, committer, workshop, thinker, ...doors }
+  const lodge: Lodge = { configuration, log, ...ground, committer, workshop, thinker, ...doors }
   const mailer = new Mailer(configuration)
   workshop.employ('invitation', invitationWorker(lodge, mailer))
   workshop.employ('invitation-reminder', invitationWorker(lodge, mailer))
@@ -92,11 +99,12 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   let stopping = false
   const app = buildApp(lodge, () => stopping)
   const server = createServer(app.callback())
+  // Whoever is let in finds it ready; a database that is away keeps nobody waiting.
+  await Promise.race([accounts.startPolling(), sleep(FIRST_LOOK_MILLISECONDS, undefined, { ref: false })])
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject)
     server.listen(configuration.port, configuration.host, resolve)
   })
-  accounts.startPolling()
   if (configuration.work) await standWork(pools.work, NO_ACCOUNT, 'tidy')
   if (configuration.work && configuration.bounceUrl) await standWork(pools.work, NO_ACCOUNT, 'bounces')
   // A clock that was set by hand has passed dates that real time has not.

@@ -118,11 +118,11 @@ describe('months', () => {
   /** The same account under a clock of its own. */
   function under(now: string) {
     const clock = { now: () => readInstant(now) }
-    const { pools } = running.lodge
+    const { pools, clockWatch } = running.lodge
     const accounts = new Accounts(pools, clock, 1_000_000_000, () => undefined)
     const nobody = { committed: () => undefined, doorsShut: () => undefined }
     const key = KeyRing.read(`test:${Buffer.alloc(32, 7).toString('base64')}`)
-    const committer = new Committer(pools, accounts, clock, key, nobody, undefined)
+    const committer = new Committer({ pools, accounts, clock, clockWatch }, key, nobody, undefined)
     const work = { id: '', accountId: house.account.id, kind: 'month-ends', ids: {}, attempts: 1, leaseId: '' }
     return { committer, close: () => monthEndWorker({ accounts, committer, clock })(work) }
   }

@@ -3,7 +3,7 @@ import { readInstant, type Preview } from '@lodge/core'
 import { smallBook } from '../../core/test/small-book.ts'
 import type { Running } from '../src/start.ts'
 import { bringForward, nextDate } from '../src/store/dates.ts'
-import { verifyLedger } from '../src/store/ledger.ts'
+import { verifyLedger } from '../src/store/verify-ledger.ts'
 import { saveDocket } from '../src/store/dockets.ts'
 import {
   apply,

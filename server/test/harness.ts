@@ -141,10 +141,13 @@ export async function until<T>(ask: () => Promise<T | undefined | false>, second
   throw new Error(`It did not come about within ${seconds} seconds.`)
 }
 
+/** What a process of its own runs first: it notes its secrets, and its clock can be put forward and back. */
+const IMPORTED = ['trace.mjs', 'clock-shim.mjs'].map((name) => `--import ${join(import.meta.dirname, name)}`).join(' ')
+
 /** The lodge as a process of its own, from the bundle made before the tests: it starts in a fraction of the time. */
 export async function spawnLodge(more: Record<string, string>): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [join(import.meta.dirname, 'dist/main.js')], {
-    env: { ...process.env, NODE_OPTIONS: `--import ${join(import.meta.dirname, 'trace.mjs')}`, ...environment(more) },
+    env: { ...process.env, NODE_OPTIONS: IMPORTED, ...environment(more) },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })
   const [{ port }] = (await once(child, 'message')) as [{ port: number }]

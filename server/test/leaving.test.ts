@@ -10,7 +10,7 @@ import { readBook, readInstant, writeBook, type StepRow } from '@lodge/core'
 import { startProduct, type RunningProduct } from '@lodge/standins/product'
 import { smallBook } from '../../core/test/small-book.ts'
 import { bringForward } from '../src/store/dates.ts'
-import { verifyLedger } from '../src/store/ledger.ts'
+import { verifyLedger } from '../src/store/verify-ledger.ts'
 import type { Running } from '../src/start.ts'
 import {
   apply,

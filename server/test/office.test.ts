@@ -93,6 +93,23 @@ describe('messages to people', () => {
     await send(owner, ['Rafe'], { text: '' }).expect(400)
   })
 
+  test('go once, however often and however many at once the same request comes', async () => {
+    const again = (subject: string) =>
+      send(owner, ['Rafe', 'Mirren', 'Rafe'], { subject }).set('Idempotency-Key', 'the-van-of-june')
+    const both = await Promise.all([again('Once'), again('Once')])
+    const third = await again('Once')
+    expect([...both, third].map(({ status, body }) => [status, body])).toEqual(
+      Array.from({ length: 3 }, () => [200, { sent: 2, left: 0 }]),
+    )
+    const [[{ kept }]] = (await running.lodge.pools.work.query(
+      'SELECT COUNT(*) AS kept FROM message WHERE account_id = ? AND subject = ?',
+      [house.account.id, 'Once'],
+    )) as unknown as [[{ kept: number }]]
+    expect(kept).toBe(1)
+    const other = await again('Another')
+    expect([other.status, other.body.code]).toEqual([422, 'key-reused'])
+  })
+
   test('are kept for the next time by the office', async () => {
     const kept = { name: 'Van', subject: 'The van', text }
     await owner.post(house.path('/message-templates')).send(kept).expect(204)

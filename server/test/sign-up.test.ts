@@ -1,6 +1,6 @@
 import supertest from 'supertest'
 import type { Running } from '../src/start.ts'
-import { verifyLedger } from '../src/store/ledger.ts'
+import { verifyLedger } from '../src/store/verify-ledger.ts'
 import { Authenticator } from './authenticator.ts'
 import { apply, invitation, openHouse, openLodge, ownDatabase, type Browser } from './harness.ts'
 import { startMailbox, type Mailbox } from './mailbox.ts'

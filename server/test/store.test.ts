@@ -14,7 +14,7 @@ import { readAccount } from '../src/store/read-account.ts'
 import { writeEdits, writePersonalValues } from '../src/store/write-edits.ts'
 import { endSameWork, insertAllWork } from '../src/store/work.ts'
 import { render } from '../src/work/mail.ts'
-import { wallClock } from '../src/work/workshop.ts'
+import { wallClock } from '../src/clock.ts'
 import { apply, invitation, openHouse, openLodge, type House } from './harness.ts'
 
 const migrations = join(import.meta.dirname, '../src/store/migrations')

@@ -8,7 +8,7 @@ import { makeProductToken } from '../src/command-line/token-command.ts'
 import type { Running } from '../src/start.ts'
 import { migrate } from '../src/store/migrate.ts'
 import { startPrivateDatabase } from '../src/store/private-database.ts'
-import { verifyLedger } from '../src/store/ledger.ts'
+import { verifyLedger } from '../src/store/verify-ledger.ts'
 import {
   apply,
   invitation,
@@ -126,8 +126,10 @@ describe('a departure whose process dies after its doors were shut', () => {
     const shown = await previewOf(house, owner, [{ type: 'leave', personId: house.idOf('Rafe') }])
     const exit = once(child, 'exit')
     const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+    const key = 'cut-off-rafe'
     await browser
       .post(house.path('/commits'))
+      .set('Idempotency-Key', key)
       .send(body)
       .catch(() => undefined)
     expect((await exit)[1]).toBe('SIGKILL')
@@ -138,6 +140,9 @@ describe('a departure whose process dies after its doors were shut', () => {
     })
     const { body: ledger } = await owner.get(house.path('/ledger'))
     expect(ledger.entries[0]).toMatchObject({ via: 'schedule', sentences: ['ended Rafe Gardener’s time here'] })
+    // The button pressed again is answered as the first time, whoever finished it.
+    const again = await owner.post(house.path('/commits')).set('Idempotency-Key', key).send(body)
+    expect([again.status, again.body]).toEqual([200, { version: ledger.entries[0].version }])
     await running.stop()
   })
 })

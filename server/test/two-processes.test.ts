@@ -6,7 +6,7 @@ import { checkAccount, foundingEdits, readChange, type ProductSheet } from '@lod
 import { smallBook } from '../../core/test/small-book.ts'
 import { makeProductToken } from '../src/command-line/token-command.ts'
 import type { Running } from '../src/start.ts'
-import { verifyLedger } from '../src/store/ledger.ts'
+import { verifyLedger } from '../src/store/verify-ledger.ts'
 import { readAccount } from '../src/store/read-account.ts'
 import { startMailbox } from './mailbox.ts'
 import {
@@ -172,6 +172,67 @@ test('whoever takes long to decide is not overtaken for ever: doors shut once, a
   expect(await count(finishing)).toBe(0)
   expect(await verifyLedger(work, accountId)).toMatchObject({ ok: true })
   await other.stop()
+})
+
+test('an urgent cut-off is done at once, beside four who write without pause: never refused as moved (model C3)', async () => {
+  house = await openHouse(running)
+  const [one, other] = await Promise.all([open(), open()])
+  let goesOn = true
+  let written = 0
+  const commit = async (browser: Browser, change: object) => {
+    const shown = await previewOf(house, browser, [change])
+    const { changes, version, digest } = shown
+    const { status } = await browser.post(house.path('/commits')).send({ changes, version, digest })
+    if (status === 200) written += 1
+    return status === 200 ? (changes[0] as { grantId?: string }).grantId : undefined
+  }
+  // Each of what they write alters what a cut-off would end; once it is done, they go on with places.
+  const keys = [
+    ['Rafe', 'Harbour'],
+    ['Mirren', 'Harbour'],
+    ['Corin', 'Main'],
+    ['Rafe', 'Helipad'],
+  ] as const
+  const write = async (browser: Browser, at: number) => {
+    const [name, place] = keys[at]!
+    const who = { type: 'give', subjectKind: 'person', subjectId: house.idOf(name) }
+    while (goesOn) {
+      const key = { ...who, roleId: house.roleId('Rope access'), placeId: house.placeId(place) }
+      const grantId = await commit(browser, key)
+      const another = {
+        type: 'make-place',
+        parentId: house.placeId('Corvane'),
+        name: `Yard ${at} ${written}`,
+        kind: 'site',
+      }
+      await commit(browser, grantId ? { type: 'take', grantId } : another)
+    }
+  }
+  const writers = [one.browser, one.browser, other.browser, other.browser].map(write)
+  try {
+    await until(async () => written > 8, 20)
+    const [cutter, owner] = [await house.as('Tamsin'), await house.as('Oriel')]
+    for (const name of ['Rafe', 'Mirren', 'Corin']) {
+      const leave = { type: 'leave', personId: house.idOf(name) }
+      const shown = await previewOf(house, cutter, [leave])
+      // One key more for them since, whatever the others write.
+      const placeId = house.placeId(name === 'Corin' ? 'Main' : 'Harbour')
+      const more = { type: 'give', subjectKind: 'person', subjectId: house.idOf(name), placeId }
+      const give = { ...more, roleId: house.roleId('Steward') }
+      await until(async () => (await apply(house, owner, [give])).status === 200, 20)
+      const { status, body } = await cutter
+        .post(house.path('/commits'))
+        .send({ changes: shown.changes, version: shown.version, digest: shown.digest })
+      expect([name, status, body.code]).toEqual([name, 200, undefined])
+      // What came between what was shown and what was done is told.
+      expect(body.movedBy.length).toBeGreaterThan(0)
+      expect((await cutter.get(house.path(`/people/${house.idOf(name)}`)).expect(200)).body.state).toBe('left')
+    }
+  } finally {
+    goesOn = false
+    await Promise.all(writers)
+  }
+  await Promise.all([one.stop(), other.stop()])
 })
 
 test('two processes that write at random agree with a fresh load afterwards, one killed with -9 in between', async () => {

@@ -132,6 +132,12 @@ const ENDING = new Set([
   'unfit-place',
 ])
 
+/** Whether changes only end somebody's access: decided on the newest state at once, whatever came between (model C3). */
+export function endsAccessOnly(changes: readonly Change[]): boolean {
+  // A substitute is given something for the time away.
+  return endsOnly(changes) && changes.every(({ type }) => type !== 'go-away')
+}
+
 /** Whether changes do nothing but show people out, now or on a day: what must not wait for anything (model X4). */
 export function shutsDoorsOnly(changes: readonly Change[]): boolean {
   return changes.every(({ type }) => type === 'leave' || type === 'plan-departure' || type === 'run-departure')

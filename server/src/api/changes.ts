@@ -1,8 +1,7 @@
-import { createHash } from 'node:crypto'
-import canonicalizeModule from 'canonicalize'
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Min } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
+  endsAccessOnly,
   shutsDoorsOnly,
   fillDocket,
   MAXIMUM_CHANGES,
@@ -15,13 +14,13 @@ import {
   type Instant,
   type Problem,
 } from '@lodge/core'
-import { badRequest, LodgeError, movedMeanwhile, notFound } from '../errors.ts'
+import { answeredBefore, idempotencyOf } from '../idempotency.ts'
+import { badRequest, movedMeanwhile, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { mustBeFresh, mustHaveMeans } from '../signin/enter.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import type { Queryable } from '../store/pools.ts'
 import { readDocket, saveDocket } from '../store/dockets.ts'
-import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
 import { TooManyEdits } from '../store/commit.ts'
 import { readEntries, readEntry } from '../store/ledger.ts'
 import { insertRun, readRunState } from '../store/runs.ts'
@@ -30,7 +29,6 @@ import { insertAllWork, insertWork } from '../store/work.ts'
 import { show } from '../work/thoughts.ts'
 import { route, type AccountAsk } from './route.ts'
 
-const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 const ACCOUNT = '/api/accounts/{accountId}'
 /** One commit holds at most so many edits; what is larger runs in batches (model C2). */
 const MAXIMUM_EDITS = 2_000
@@ -171,10 +169,11 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const { lodge, accountId, personId, session, body } = ask
   const changes = await readChanges(ask)
   if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
-  const idempotency = keyOf(ask)
-  const earlier = await answerOf(lodge, idempotency)
+  const idempotency = idempotencyOf(ask.ctx, accountId, personId, body)
+  const earlier = await answeredBefore(lodge.pools.requests, idempotency)
   if (earlier) return earlier
   let moved: string[] = []
+  let differs = false
   const commit = lodge.committer.commit({
     accountId,
     changes,
@@ -195,18 +194,23 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
       // Who is shown out is agreed to without the bill, which takes as long to work out as all the rest.
       const shown = show(account, changes, personId, now, !shutsDoorsOnly(changes))
       moved = [...new Set(shown.access.effects.map((effect) => effect.personId))].filter((id) => id !== personId)
-      if (shown.digest !== body.digest) {
+      differs = shown.digest !== body.digest
+      // Who is to lose access loses it on the newest state, and is told of what came between (model C3).
+      if (differs && !endsAccessOnly(changes)) {
         const whole = show(account, changes, personId, now)
         throw movedMeanwhile(whole, await movers(lodge, accountId, body.version, new Sight(account, personId, now)))
       }
     },
   })
   try {
-    return { version: (await commit).version }
+    const { version } = await commit
+    return differs
+      ? { version, movedBy: await movers(lodge, accountId, body.version, ask.sight, version) }
+      : { version }
   } catch (error) {
     if (error instanceof TooManyEdits) return startRun(ask, changes)
     // The same request came twice at once: the second is refused since the first was done, and answers as the first.
-    const answered = await answerOf(lodge, idempotency).catch(() => undefined)
+    const answered = await answeredBefore(lodge.pools.requests, idempotency).catch(() => undefined)
     if (answered) return answered
     throw error
   }
@@ -252,27 +256,17 @@ export async function startRun(
   return { run: id }
 }
 
-/** What the same request was answered before, if it was. @throws LodgeError 422 if the key was another request's. */
-async function answerOf(lodge: Lodge, idempotency: IdempotencyKey | undefined): Promise<object | undefined> {
-  const earlier = idempotency && (await findAnswer(lodge.pools.requests, idempotency))
-  if (!earlier) return undefined
-  if (earlier.requestHash === idempotency.requestHash) return earlier.answer as object
-  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another request; take a new one.')
-}
-
-function keyOf(ask: AccountAsk<CommitBody>): IdempotencyKey | undefined {
-  const key = ask.ctx.get('Idempotency-Key')
-  if (!key) return undefined
-  if (!/^[\w.-]{8,100}$/.test(key)) throw badRequest('bad-key', 'Idempotency-Key must be 8 to 100 letters or digits.')
-  const requestHash = createHash('sha256').update(canonicalize(ask.body)).digest('hex')
-  return { accountId: ask.accountId, actorId: ask.personId, key, requestHash }
-}
-
-/** Who changed what since the version shown, as far as the asker sees them (model C3, D5). */
-async function movers(lodge: Lodge, accountId: string, since: number, sight: Sight): Promise<string[]> {
-  const entries = await readEntries(lodge.pools.requests, accountId, 20)
+/** Who changed what after the version shown and before another, as far as the asker sees them (model C3, D5). */
+async function movers(
+  lodge: Lodge,
+  accountId: string,
+  since: number,
+  sight: Sight,
+  before?: number,
+): Promise<string[]> {
+  const entries = await readEntries(lodge.pools.requests, accountId, 20, { ...(before ? { before } : {}) })
   return entries
-    .filter((entry) => entry.header.version > since)
+    .filter(({ header }) => header.version > since)
     .flatMap(({ header, items }) => {
       const who = header.actor.kind === 'person' ? sight.personName(header.actor.personId) : 'The schedule'
       const visible = header.actor.kind !== 'person' || sight.can('ledger', 'see')

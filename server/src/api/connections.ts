@@ -7,7 +7,7 @@ import { readHealth, type ProductHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
 import { mend } from '../work/following.ts'
 import { keepToken } from '../work/products.ts'
-import { wallClock } from '../work/workshop.ts'
+import { wallClock } from '../clock.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const CONNECTION = '/api/accounts/{accountId}/connections/{connectionId}'

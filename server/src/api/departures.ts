@@ -20,7 +20,7 @@ import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
 import { readEntries } from '../store/ledger.ts'
 import { insertWork } from '../store/work.ts'
 import { connected, connectionsOf, heldInProducts } from '../work/products.ts'
-import { wallClock } from '../work/workshop.ts'
+import { wallClock } from '../clock.ts'
 import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
 

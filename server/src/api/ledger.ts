@@ -14,7 +14,8 @@ import {
 } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { readEntries, readWholeEntries, verifyLedger, type LedgerEntry, type LedgerFilter } from '../store/ledger.ts'
+import { DESTROYED, readEntries, readWholeEntries, type LedgerEntry, type LedgerFilter } from '../store/ledger.ts'
+import { verifyLedger, type Verification } from '../store/verify-ledger.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -141,10 +142,11 @@ export const ledgerRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/ledger/verification`,
-    summary: 'Walks the chain of the ledger and says whether it is whole.',
+    heavy: true,
+    summary: 'Walks the chain of the ledger, compares it with the rows as they are, and says whether all of it holds.',
     async answer(ask) {
       seen(ask)
-      return verifyLedger(ask.lodge.pools.requests, ask.accountId)
+      return verifyWhole(ask.lodge, ask.accountId)
     },
   }),
   route({
@@ -184,6 +186,18 @@ export const ledgerRoutes = [
   }),
 ]
 
+/** All of it as of one instant: what is committed meanwhile is not half in. */
+async function verifyWhole({ pools }: Lodge, accountId: string): Promise<Verification> {
+  const connection = await pools.work.getConnection()
+  try {
+    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
+    return await verifyLedger(connection, accountId, { alsoRows: true })
+  } finally {
+    await connection.rollback().catch(() => undefined)
+    connection.release()
+  }
+}
+
 function missing(): never {
   throw notFound()
 }
@@ -206,9 +220,7 @@ async function writeLines({ pools }: Lodge, accountId: string, out: PassThrough)
 export function entryView(entry: LedgerEntry, sight: Sight) {
   const { version, at, actor, via, marks } = entry.header
   const changes = entry.items.flatMap((item) => (item.payload ? [JSON.parse(item.payload) as { type: string }] : []))
-  const sentences = changes.map((change) =>
-    change.type === 'found' ? `opened the account ${sight.account.settings.name}` : sentenceOf(change, sight),
-  )
+  const sentences = changes.map((change) => ownSentence(change, sight) ?? sentenceOf(change, sight))
   const actorId = actor.kind === 'person' ? actor.personId : null
   return {
     version,
@@ -220,6 +232,13 @@ export function entryView(entry: LedgerEntry, sight: Sight) {
     sentences,
     hash: entry.hash,
   }
+}
+
+/** What no change of a docket does: the first entry, and the one that names what was destroyed. */
+function ownSentence(change: { type: string; items?: string[] }, sight: Sight): string | undefined {
+  if (change.type === 'found') return `opened the account ${sight.account.settings.name}`
+  if (change.type !== DESTROYED) return undefined
+  return `named ${change.items?.length ?? 0} changes and edits whose content had been destroyed before`
 }
 
 function actorName(actor: Actor, sight: Sight): string {

@@ -21,7 +21,7 @@ import { NO_ACCOUNT } from '../store/nobody.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
 import { endOtherSessions } from '../store/sessions.ts'
 import { insertWork } from '../store/work.ts'
-import { wallClock } from '../work/workshop.ts'
+import { wallClock } from '../clock.ts'
 import { route, type Ask } from './route.ts'
 
 export class Forgotten {

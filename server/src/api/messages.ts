@@ -1,10 +1,13 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, IsUUID, Length, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import { Line, mayBeWrittenTo } from '@lodge/core'
+import { answeredBefore, idempotencyOf } from '../idempotency.ts'
 import { badRequest, LodgeError } from '../errors.ts'
+import { insertAnswer } from '../store/idempotency.ts'
 import { insertMessage, keepTemplate, readTemplates } from '../store/messages.ts'
+import { isDuplicate } from '../store/pools.ts'
 import { insertAllWork } from '../store/work.ts'
-import { wallClock } from '../work/workshop.ts'
+import { wallClock } from '../clock.ts'
 import { route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -56,7 +59,10 @@ export const messageRoutes = [
     path: `${ACCOUNT}/messages`,
     summary: 'Writes to people, each by mail of their own; who cannot be written to is counted.',
     body: SendMessage,
-    async answer({ lodge, accountId, personId, sight, body, now }) {
+    async answer({ lodge, ctx, accountId, personId, sight, body, now }) {
+      const key = idempotencyOf(ctx, accountId, personId, body)
+      const earlier = await answeredBefore(lodge.pools.requests, key)
+      if (earlier) return earlier
       const ids = [...new Set(body.ids)]
       const to = mayBeWrittenTo(sight, ids)
       if (to.length === 0) {
@@ -64,19 +70,26 @@ export const messageRoutes = [
       }
       const { subject, text } = body
       const message = { id: uuidv7(), accountId, senderId: personId, subject, text }
+      const answer = { sent: to.length, left: ids.length - to.length }
       const connection = await lodge.pools.requests.getConnection()
       try {
         await connection.beginTransaction()
+        // First: of two that come at once the second waits here, and is answered as the first.
+        if (key) await insertAnswer(connection, key, answer, now)
         await insertMessage(connection, message, now)
         const work = to.map((id) => ({ accountId, kind: 'message', ids: { messageId: message.id, personId: id } }))
         await insertAllWork(connection, work, wallClock())
         await connection.commit()
+      } catch (error) {
+        const meanwhile = isDuplicate(error) && (await answeredBefore(lodge.pools.requests, key))
+        if (meanwhile) return meanwhile
+        throw error
       } finally {
         await connection.rollback().catch(() => undefined)
         connection.release()
       }
       if (lodge.configuration.work) lodge.workshop.wake()
-      return { sent: to.length, left: ids.length - to.length }
+      return answer
     },
   }),
 ]

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { wallClock } from '../clock.ts'
 import type { AccountBook } from '@lodge/core'
 import { PASSWORD_MEMORY_KIBIBYTES } from '../signin/passwords.ts'
 import { loadBook } from '../store/load-book.ts'
@@ -16,7 +17,7 @@ export async function loadCommand(path: string, print: Print, complain: Print): 
   const pools = openPools(url)
   try {
     const password = randomBytes(12).toString('base64url')
-    const now = Math.floor((performance.timeOrigin + performance.now()) * 1000)
+    const now = wallClock()
     const account = await loadBook(pools, book, password, PASSWORD_MEMORY_KIBIBYTES, now)
     print(`Account   ${account.settings.name} (${account.id})`)
     print(`Password  ${password}  (for everyone in the book, until they change it)`)

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { wallClock } from '../clock.ts'
 import { existsSync, readFileSync } from 'node:fs'
 import type { RowDataPacket } from 'mysql2'
 import { v7 as uuidv7 } from 'uuid'
@@ -28,7 +29,7 @@ export async function makeProductToken(
   { scopes = TOKEN_SCOPES, days, rotateHours }: TokenOptions = {},
 ): Promise<string> {
   const token = `lodge_${randomBytes(30).toString('base64url')}`
-  const now = Math.floor((performance.timeOrigin + performance.now()) * 1000)
+  const now = wallClock()
   const id = uuidv7()
   const expiresAt = days === undefined ? null : now + days * 24 * HOUR_MICROSECONDS
   await insertProductToken(pools.work, { id, tokenHash: hashToken(token), accountId, product, scopes, expiresAt, now })

@@ -1,10 +1,10 @@
-import { createHash } from 'node:crypto'
 import type { Context, Next } from 'koa'
 import { v7 as uuidv7 } from 'uuid'
 import { findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
-import { badRequest, databaseAway, LodgeError } from '../errors.ts'
+import { badRequest, LodgeError } from '../errors.ts'
+import { answeredBefore, idempotencyOf } from '../idempotency.ts'
 import type { Lodge } from '../lodge.ts'
-import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
+import { mustBeReady } from '../readiness.ts'
 import { authorize, readBody, unauthorized } from './authzen/door.ts'
 
 const PATH = '/products/v1/use'
@@ -19,13 +19,13 @@ export function useReportsDoor(lodge: Lodge) {
 
 async function take(lodge: Lodge, ctx: Context): Promise<void> {
   if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Report with POST.')
-  if (!lodge.accounts.fresh) throw databaseAway()
+  mustBeReady(lodge)
   const { id, accountId, product } = await authorize(lodge, ctx, 'report')
   const body = (await readBody(ctx.req)) as { uses?: unknown } | null
   const loaded = await lodge.accounts.get(accountId)
   if (!loaded) throw unauthorized()
-  const idempotency = keyOf(ctx, accountId, id, body)
-  const earlier = idempotency && (await answerBefore(lodge, idempotency))
+  const idempotency = idempotencyOf(ctx, accountId, id, body)
+  const earlier = await answeredBefore(lodge.pools.requests, idempotency)
   if (earlier) {
     ctx.body = earlier
     return
@@ -63,19 +63,4 @@ function usesIn(account: Account, plain: unknown): { uses: object[]; problems: P
     return use
   })
   return { uses, problems }
-}
-
-function keyOf(ctx: Context, accountId: string, actorId: string, body: unknown): IdempotencyKey | undefined {
-  const key = ctx.get('Idempotency-Key')
-  if (!key) return undefined
-  if (!/^[\w.-]{8,100}$/.test(key)) throw badRequest('bad-key', 'Idempotency-Key must be 8 to 100 letters or digits.')
-  const requestHash = createHash('sha256').update(JSON.stringify(body)).digest('hex')
-  return { accountId, actorId, key, requestHash }
-}
-
-async function answerBefore(lodge: Lodge, idempotency: IdempotencyKey): Promise<object | undefined> {
-  const earlier = await findAnswer(lodge.pools.requests, idempotency)
-  if (!earlier) return undefined
-  if (earlier.requestHash === idempotency.requestHash) return earlier.answer as object
-  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another report; take a new one.')
 }

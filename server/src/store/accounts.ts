@@ -18,7 +18,10 @@ export interface Loaded {
  */
 export function instantFor(loaded: Loaded, clock: Clock): Instant {
   const instant = Math.max(clock.now(), loaded.committedAt + 1)
-  loaded.account.attached?.advance(instant)
+  const { account } = loaded
+  // A clock that was put back: what ended in the time that was none is there again.
+  if (account.attached && instant < account.attached.stretch.from) account.attach(AccessIndex.of(account, instant))
+  account.attached?.advance(instant)
   return instant
 }
 
@@ -45,7 +48,7 @@ export class Accounts {
   /** The look that begins once the one under way has ended. */
   private readonly catchingUpNext = new Map<string, Promise<boolean>>()
   private timer: NodeJS.Timeout | undefined
-  private lastPoll = performance.now()
+  private lastPoll = -Infinity
   /** How long after another process's commit it was last noticed and taken in, in milliseconds. */
   catchUpMilliseconds = 0
   private readonly afterPoll: (() => Promise<void>)[] = []
@@ -214,7 +217,8 @@ export class Accounts {
     this.afterPoll.push(look)
   }
 
-  startPolling(): void {
+  /** Looks every fifth of a second from now on; answers once it has looked for the first time, whatever it saw. */
+  startPolling(): Promise<void> {
     const poll = async () => {
       try {
         const asked = [...this.present.keys()]
@@ -233,7 +237,7 @@ export class Accounts {
       }
       this.timer = setTimeout(poll, POLL_MILLISECONDS).unref()
     }
-    void poll()
+    return poll()
   }
 
   stop(): void {

@@ -13,6 +13,7 @@ import type { Clock } from '../clock.ts'
 import { LodgeError, databaseAway, notFound, refused, tooBusy } from '../errors.ts'
 import { hashToken, type KeyRing } from '../signin/key-ring.ts'
 import { instantFor, type Accounts, type Loaded } from './accounts.ts'
+import { DATABASE_NOW, type ClockWatch } from './clock-watch.ts'
 import { bringForward } from './dates.ts'
 import { insertEvent } from './events.ts'
 import { followed } from './followed.ts'
@@ -21,7 +22,7 @@ import { insertAnswer, type IdempotencyKey } from './idempotency.ts'
 import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
 import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
 import { endSessionsOf } from './sessions.ts'
-import { wallClock } from '../work/workshop.ts'
+import { wallClock } from '../clock.ts'
 import { insertOfferTokens, provenOffer } from './tokens.ts'
 import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
@@ -88,9 +89,7 @@ export class Committer {
   private readonly queues = new Map<string, Promise<unknown>>()
 
   constructor(
-    private readonly pools: Pools,
-    private readonly accounts: Accounts,
-    private readonly clock: Clock,
+    private readonly ground: { pools: Pools; accounts: Accounts; clock: Clock; clockWatch: ClockWatch },
     private readonly keyRing: KeyRing,
     private readonly listener: CommitListener,
     private readonly crashAt: string | undefined,
@@ -110,18 +109,19 @@ export class Committer {
 
   private async tryUntilIn(request: CommitRequest): Promise<CommitResult> {
     const doors: ShutDoors = new Map()
+    this.ground.clockWatch.mustBeRight()
     for (let attempt = 0; attempt < TRIES; attempt += 1) {
       try {
         const result = attempt < OVERTAKEN ? await this.once(request, doors) : await this.inTurn(request, doors)
         if (result) return result
       } catch (error) {
         if (isUnreachable(error)) {
-          this.accounts.forget(request.accountId)
+          this.ground.accounts.forget(request.accountId)
           throw databaseAway()
         }
         if (!isTransient(error)) throw error
       }
-      await this.accounts.catchUp(request.accountId).catch(() => this.accounts.forget(request.accountId))
+      await this.ground.accounts.catchUp(request.accountId).catch(() => this.ground.accounts.forget(request.accountId))
       await sleep(2 ** attempt * 5 * (0.5 + Math.random()))
     }
     throw tooBusy()
@@ -131,7 +131,7 @@ export class Committer {
   private inTurn(request: CommitRequest, doors: ShutDoors): Promise<CommitResult | undefined> {
     return this.transaction(async (connection) => {
       await connection.execute('SELECT version FROM account WHERE id = ? FOR UPDATE', [request.accountId])
-      await this.accounts.catchUp(request.accountId)
+      await this.ground.accounts.catchUp(request.accountId)
       return this.once(request, doors, connection)
     })
   }
@@ -145,10 +145,10 @@ export class Committer {
     doors: ShutDoors,
     held?: PoolConnection,
   ): Promise<CommitResult | undefined> {
-    const loaded = await this.accounts.get(request.accountId)
+    const loaded = await this.ground.accounts.get(request.accountId)
     if (!loaded) throw notFound()
     const ready = request.decided?.account === loaded.account ? request.decided : undefined
-    const now = ready?.now ?? instantFor(loaded, this.clock)
+    const now = ready?.now ?? instantFor(loaded, this.ground.clock)
     const decision = ready?.decision ?? decide(loaded.account, request.changes, request.actor, now)
     if (decision.problems.length > 0) throw refused(decision.problems)
     await request.allow?.(decision)
@@ -162,7 +162,7 @@ export class Committer {
       // At once, so that whoever reads that it stands finds it in memory as well.
       const { edits, values } = decision
       const commit = { edits, values, version, committedAt: now, headHash: entry.hash }
-      if (written) this.accounts.absorb(request.accountId, commit)
+      if (written) this.ground.accounts.absorb(request.accountId, commit)
       return written
     }
     if (!(held ? await put(held) : await this.transaction(put))) return undefined
@@ -176,7 +176,7 @@ export class Committer {
 
   /** Begins a transaction; whoever is given it commits it, and what is not committed is put back. */
   private async transaction<T>(work: (connection: PoolConnection) => Promise<T>): Promise<T> {
-    const connection = await this.pools.commits.getConnection()
+    const connection = await this.ground.pools.commits.getConnection()
     let broken = false
     try {
       await connection.beginTransaction()
@@ -201,7 +201,7 @@ export class Committer {
   ): Promise<void> {
     const { accountId, actor } = request
     // The pool of commits may be held by those that wait for their turn.
-    const { requests } = this.pools
+    const { requests } = this.ground.pools
     for (const effect of effects) {
       if (effect.kind !== 'shut-doors' || doors.has(effect.personId)) continue
       const { personId, departureId } = effect
@@ -209,7 +209,7 @@ export class Committer {
       const work = {
         accountId,
         kind: 'finish-departure',
-        ids: { personId, actorId, ...(departureId ? { departureId } : {}) },
+        ids: { personId, actorId, ...(departureId ? { departureId } : {}), ...keyFor(request) },
       }
       doors.set(personId, await insertWork(requests, work, wallClock() + FINISH_AFTER_MICROSECONDS))
       await endSessionsOf(requests, accountId, personId, now, 'left')
@@ -229,12 +229,17 @@ export class Committer {
   ): Promise<boolean> {
     const { accountId } = request
     const { version, at } = entry.header
+    const { clockWatch } = this.ground
+    // What a clock gone wrong a moment ago would write is not written: all others would be dragged along (model C7).
     const [guard] = await connection.execute(
-      'UPDATE account SET version = version + 1, committed_at_us = ?, head_hash = ? WHERE id = ? AND version = ?',
-      [at, entry.hash, accountId, loaded.account.version],
+      `UPDATE account SET version = version + 1, committed_at_us = ?, head_hash = ?
+       WHERE id = ? AND version = ? AND ABS(? - ${DATABASE_NOW}) <= ?`,
+      [at, entry.hash, accountId, loaded.account.version, wallClock(), clockWatch.boundMilliseconds * 1000],
     )
     if ((guard as { affectedRows: number }).affectedRows !== 1) {
       await connection.rollback()
+      await clockWatch.look(connection)
+      clockWatch.mustBeRight()
       return false
     }
     this.crash('guard')
@@ -332,6 +337,11 @@ async function giveBack(connection: PoolConnection, broken: boolean): Promise<vo
   } catch {
     connection.destroy()
   }
+}
+
+/** The key under which whoever finishes a departure answers the request that began it; of a docket with more in it, none. */
+function keyFor({ changes, idempotency }: CommitRequest): { key?: string; requestHash?: string } {
+  return idempotency && changes.length === 1 ? { key: idempotency.key, requestHash: idempotency.requestHash } : {}
 }
 
 /** Whether an error is one of ours, to be shown as it is. */

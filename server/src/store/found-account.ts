@@ -2,7 +2,7 @@ import { foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/
 import { insertEvent } from './events.ts'
 import { buildEntry, NO_HASH, writeEntry, type LedgerEntry } from './ledger.ts'
 import type { PoolConnection, Pools } from './pools.ts'
-import { wallClock } from '../work/workshop.ts'
+import { wallClock } from '../clock.ts'
 import { insertWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 

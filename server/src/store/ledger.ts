@@ -7,7 +7,11 @@ import type { Queryable } from './pools.ts'
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */
-export const LEDGER_SCHEMA = 10
+export const LEDGER_SCHEMA = 11
+/** From this layout on a commitment covers whether its item is a change or an edit. */
+export const KIND_COMMITTED_SINCE = 11
+/** The type of the change that names items whose payload and salt were destroyed before it (model C5). */
+export const DESTROYED = 'note-destroyed'
 /** The hash before the first entry. */
 export const NO_HASH = '0'.repeat(64)
 
@@ -50,11 +54,11 @@ export interface LedgerEntry {
   items: LedgerItem[]
 }
 
-const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
+export const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 
 /** A salted commitment: without salt and payload it says nothing, with them it proves what they were (model C5). */
-export function commitTo(salt: string, payload: string): string {
-  return sha256(`${salt}\n${payload}`)
+export function commitTo(kind: LedgerItem['kind'], salt: string, payload: string, schema = LEDGER_SCHEMA): string {
+  return sha256(schema < KIND_COMMITTED_SINCE ? `${salt}\n${payload}` : `${salt}\n${kind}\n${payload}`)
 }
 
 export function hashOf(header: LedgerHeader): string {
@@ -64,7 +68,7 @@ export function hashOf(header: LedgerHeader): string {
 function item(kind: LedgerItem['kind'], value: object): LedgerItem {
   const salt = randomBytes(16).toString('hex')
   const payload = canonicalize(value)
-  return { kind, commitment: commitTo(salt, payload), salt, payload }
+  return { kind, commitment: commitTo(kind, salt, payload), salt, payload }
 }
 
 /** Builds the entry of a commit; it is not yet stored. */
@@ -218,9 +222,11 @@ export async function readEntry(
   return { header: JSON.parse(heads[0].header as string) as LedgerHeader, edits }
 }
 
-/** An entry as it is kept: the header in the very text that was hashed. */
-interface WholeEntry {
+/** An entry as it is kept: the header in the very text that was hashed, and what stands beside it to find it by. */
+export interface WholeEntry {
   version: number
+  at: Instant
+  schema: number
   header: string
   hash: string
   items: LedgerItem[]
@@ -230,62 +236,28 @@ interface WholeEntry {
 export async function* readWholeEntries(connection: Queryable, accountId: string): AsyncGenerator<WholeEntry> {
   for (let after = 0; ;) {
     const [heads] = await connection.query<RowDataPacket[]>(
-      'SELECT version, header, hash FROM ledger_entry WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200',
+      `SELECT version, at_us, schema_number, header, hash FROM ledger_entry
+       WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200`,
       [accountId, after],
     )
     if (heads.length === 0) return
     const [items] = await connection.query<RowDataPacket[]>(
-      `SELECT version, kind, commitment, salt, payload FROM ledger_item
+      `SELECT version, ordinal, kind, commitment, salt, payload FROM ledger_item
        WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
       [accountId, heads[0]!.version, heads.at(-1)!.version],
     )
-    for (const { version, header, hash } of heads) {
-      yield { version, header, hash, items: items.filter((one) => one.version === version).map(itemOf) }
+    const byVersion = new Map<number, LedgerItem[]>(heads.map(({ version }) => [version as number, []]))
+    for (const one of items) {
+      // Items of an entry that is missing are missed with it.
+      const list = byVersion.get(one.version as number)
+      if (!list) continue
+      // One that is missing leaves its place empty, so that it is missed.
+      while (list.length < one.ordinal) list.push({ kind: 'edit', commitment: '', salt: null, payload: null })
+      list.push(itemOf(one))
+    }
+    for (const { version, at_us: at, schema_number: schema, header, hash } of heads) {
+      yield { version, at, schema, header, hash, items: byVersion.get(version as number)! }
     }
     after = heads.at(-1)!.version as number
   }
-}
-
-/** What verifying a chain found. */
-export type Verification =
-  { ok: true; entries: number; head: string } | { ok: false; entries: number; version: number; reason: string }
-
-/**
- * Walks an account's chain from the first entry: each header must name the hash before, hash to what is stored and
- * count without a gap; each payload still kept must match its commitment; the last hash must be the guard row's.
- */
-export async function verifyLedger(connection: Queryable, accountId: string): Promise<Verification> {
-  const [guards] = await connection.query<RowDataPacket[]>('SELECT version, head_hash FROM account WHERE id = ?', [
-    accountId,
-  ])
-  let previous = NO_HASH
-  let entries = 0
-  for await (const entry of readWholeEntries(connection, accountId)) {
-    const reason = faultOf(entry, entries + 1, previous, accountId)
-    if (reason) return { ok: false, entries, version: entry.version, reason }
-    entries += 1
-    previous = entry.hash
-  }
-  const guard = guards[0]
-  if (!guard || guard.version !== entries || guard.head_hash !== previous) {
-    const reason = 'The ledger does not end where the account stands; entries are missing at its end.'
-    return { ok: false, entries, version: entries + 1, reason }
-  }
-  return { ok: true, entries, head: previous }
-}
-
-function faultOf(entry: WholeEntry, version: number, previous: string, accountId: string) {
-  const { items } = entry
-  const header = JSON.parse(entry.header) as LedgerHeader
-  if (entry.version !== version) return 'An entry is missing before this one.'
-  if (header.version !== version || header.account !== accountId) return 'The header is of another entry.'
-  if (header.previous !== previous) return 'It does not name the hash of the entry before.'
-  if (hashOf(header) !== entry.hash) return 'Its header was altered.'
-  if (header.items.length !== items.length || header.items.some((one, at) => items[at]?.commitment !== one)) {
-    return 'Its changes or edits were removed or exchanged.'
-  }
-  const altered = items.some(
-    (one) => one.payload !== null && one.salt !== null && commitTo(one.salt, one.payload) !== one.commitment,
-  )
-  return altered ? 'A change or edit was altered.' : undefined
 }

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import type { RowDataPacket } from 'mysql2'
 import mysql, { type Connection } from 'mysql2/promise'
 import { normaliseLogins } from './normalise-logins.ts'
+import { noteDestroyed } from './note-destroyed.ts'
 
 interface Migration {
   number: number
@@ -13,7 +14,10 @@ interface Migration {
 }
 
 /** What SQL alone cannot do; numbered among the files, and as repeatable. */
-const IN_CODE: readonly Migration[] = [{ number: 89, name: '0089-login-normal-form', run: normaliseLogins }]
+const IN_CODE: readonly Migration[] = [
+  { number: 89, name: '0089-login-normal-form', run: normaliseLogins },
+  { number: 93, name: '0093-destroyed-is-named', run: noteDestroyed },
+]
 
 /** The numbered files, which lie beside this file in the sources and beside the bundle when built, and the steps in code. */
 export function migrationsIn(directory: string): Migration[] {

@@ -22,10 +22,40 @@ const COMMON: PoolOptions = {
   enableKeepAlive: true,
 }
 
+/** Longer than the database itself lets a statement take: what is silent for so long has been lost on the way. */
+const SILENT_MILLISECONDS = 25_000
+
+interface Command {
+  timeout?: number
+  onResult?(error: { code?: string } | null, ...rest: unknown[]): void
+}
+/** The driver's own connection, beneath the one with promises. */
+interface Driven {
+  addCommand(command: Command): Command
+  destroy(): void
+}
+
+/** Gives every statement an end; a connection on which one stays unanswered is not used again. */
+function neverSilent(connection: Driven): void {
+  const addCommand = connection.addCommand.bind(connection)
+  connection.addCommand = (command) => {
+    const { onResult } = command
+    if (onResult) {
+      command.timeout ??= SILENT_MILLISECONDS
+      command.onResult = (error, ...rest) => {
+        if (error?.code === 'PROTOCOL_SEQUENCE_TIMEOUT') connection.destroy()
+        onResult.call(command, error, ...rest)
+      }
+    }
+    return addCommand(command)
+  }
+}
+
 export function openPools(databaseUrl: string): Pools {
   const open = (connectionLimit: number, queueLimit: number) => {
     const pool = mysql.createPool({ ...COMMON, uri: databaseUrl, connectionLimit, queueLimit })
     pool.on('connection', (connection) => {
+      neverSilent(connection as unknown as Driven)
       connection.query("SET SESSION innodb_lock_wait_timeout = 5, max_statement_time = 20, time_zone = '+00:00'")
     })
     return pool
@@ -43,17 +73,45 @@ export function isTransient(error: unknown): boolean {
   return errno === 1213 || errno === 1205
 }
 
-/** The database cannot be reached, is stopping, or refuses connections for now. */
+/** A row of the same unique key is there already. */
+export function isDuplicate(error: unknown): boolean {
+  return (error as { errno?: number } | null)?.errno === 1062
+}
+
+/** What the network says, or the driver of it, when the database cannot be asked. */
+const AWAY_CODES = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ECONNABORTED',
+  'EHOSTUNREACH',
+  'ENETUNREACH',
+  'ETIMEDOUT',
+  'ENOTFOUND',
+  'EAI_AGAIN',
+  'ENOENT',
+  'EPIPE',
+  'PROTOCOL_CONNECTION_LOST',
+  'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',
+  'PROTOCOL_PACKETS_OUT_OF_ORDER',
+  'PROTOCOL_SEQUENCE_TIMEOUT',
+  'POOL_CLOSED',
+])
+
+/**
+ * MariaDB for now neither reads nor writes for us: too many connections (1040, 1203, 1226), full disk or table (1021,
+ * 1114), lost packets (1153 to 1161), stopping or killed (1053, 1317, 1927, 4031), read only (1290, 1792, 1836), not in
+ * its cluster (1047), a statement that took too long (1969).
+ */
+const AWAY_NUMBERS = new Set([
+  1021, 1040, 1047, 1053, 1114, 1153, 1154, 1155, 1156, 1157, 1158, 1159, 1160, 1161, 1203, 1226, 1290, 1317, 1792,
+  1836, 1927, 1969, 4031,
+])
+
+/** What the driver says of its pools and connections without a code. */
+const AWAY_WORDS = /^(Queue limit reached|Pool is closed|No connections available|Can't (add new command|write))/
+
+/** The database cannot be reached, is stopping, or does nothing for us for now: nobody's fault who asks. */
 export function isUnreachable(error: unknown): boolean {
-  const { code, errno } = (error ?? {}) as { code?: string; errno?: number }
-  const codes = [
-    'ECONNREFUSED',
-    'ECONNRESET',
-    'ETIMEDOUT',
-    'PROTOCOL_CONNECTION_LOST',
-    'ENOENT',
-    'EPIPE',
-    'POOL_CLOSED',
-  ]
-  return codes.includes(code ?? '') || errno === 1053 || errno === 1927 || errno === 4031 || errno === 1047
+  const { code, errno, message } = (error ?? {}) as { code?: string; errno?: number; message?: string }
+  return AWAY_CODES.has(code ?? '') || AWAY_NUMBERS.has(errno ?? 0) || AWAY_WORDS.test(message ?? '')
 }

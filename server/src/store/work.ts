@@ -1,6 +1,7 @@
 import { v7 as uuidv7 } from 'uuid'
 import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
+import { DATABASE_NOW } from './clock-watch.ts'
 import type { Queryable } from './pools.ts'
 
 /** Something to be done once: a kind and ids, never a secret or what a message says (architecture, secrets). */
@@ -46,33 +47,44 @@ export interface Lane {
 
 /**
  * Takes what is due under a lease: put off to the lease's end, so that no other worker takes it while it is being done,
- * and falls due again if the worker dies.
+ * and falls due again if the worker dies. By the database's time, which all processes share.
  */
 export async function takeDue(
   connection: Queryable,
-  now: Instant,
-  leaseUntil: Instant,
+  leaseMicroseconds: number,
   lane: Lane,
   busy: readonly string[] = [],
 ): Promise<WorkRow | undefined> {
   // every account: work is done for all of them
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT id, account_id, kind, ids, attempts, due_at_us FROM durable_work
-     WHERE state = 'waiting' AND due_at_us <= ? AND (kind IN (?)) = ?${' AND ids NOT LIKE ?'.repeat(busy.length)}
+     WHERE state = 'waiting' AND due_at_us <= ${DATABASE_NOW} AND (kind IN (?)) = ?${' AND ids NOT LIKE ?'.repeat(busy.length)}
      ORDER BY due_at_us, id LIMIT 1`,
-    [now, lane.kinds, lane.only, ...busy.map((id) => `%"connectionId":"${id}"%`)],
+    [lane.kinds, lane.only, ...busy.map((id) => `%"connectionId":"${id}"%`)],
   )
   const row = rows[0]
   if (!row) return undefined
   const leaseId = uuidv7()
   const [result] = await connection.execute(
-    `UPDATE durable_work SET due_at_us = ?, lease_id = ?, attempts = attempts + 1
+    `UPDATE durable_work SET due_at_us = ${DATABASE_NOW} + ?, lease_id = ?, attempts = attempts + 1
      WHERE id = ? AND state = 'waiting' AND due_at_us = ?`,
-    [leaseUntil, leaseId, row.id, row.due_at_us],
+    [leaseMicroseconds, leaseId, row.id, row.due_at_us],
   )
-  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, now, leaseUntil, lane, busy)
+  if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, leaseMicroseconds, lane, busy)
   const ids = typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids
   return { id: row.id, accountId: row.account_id, kind: row.kind, ids, attempts: row.attempts + 1, leaseId }
+}
+
+/** Holds on to work for another while, for as long as nobody else took it meanwhile. */
+export async function renewLease(
+  connection: Queryable,
+  row: Pick<WorkRow, 'id' | 'leaseId'>,
+  leaseMicroseconds: number,
+): Promise<void> {
+  await connection.execute(
+    `UPDATE durable_work SET due_at_us = ${DATABASE_NOW} + ? WHERE id = ? AND lease_id = ? AND state = 'waiting'`,
+    [leaseMicroseconds, row.id, row.leaseId],
+  )
 }
 
 /** Work by its id, done or not; undefined if there is none. */
@@ -141,19 +153,17 @@ export async function endSameWork(connection: Queryable, { accountId, kind, ids,
   )
 }
 
-/** Puts work off to an instant, after a failure or because there is more to do. */
+/** Puts work off for a while, after a failure or because there is more to do. */
 export async function putOff(
   connection: Queryable,
   row: Pick<WorkRow, 'id' | 'leaseId'>,
-  dueAt: Instant,
+  waitSeconds: number,
   why: string | null,
 ): Promise<void> {
-  await connection.execute('UPDATE durable_work SET due_at_us = ?, last_error = ? WHERE id = ? AND lease_id = ?', [
-    dueAt,
-    why?.slice(0, 200) ?? null,
-    row.id,
-    row.leaseId,
-  ])
+  await connection.execute(
+    `UPDATE durable_work SET due_at_us = ${DATABASE_NOW} + ?, last_error = ? WHERE id = ? AND lease_id = ?`,
+    [Math.round(waitSeconds * 1_000_000), why?.slice(0, 200) ?? null, row.id, row.leaseId],
+  )
 }
 
 /** Removes work that was done otherwise, in the transaction that did it. */

@@ -1,4 +1,4 @@
-import { TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
+import { netEdits, TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
 import { assignmentsOf, columnsOf, tableOf, valuesOf } from './columns.ts'
 import type { Queryable } from './pools.ts'
 
@@ -28,17 +28,6 @@ export async function writeEdits(connection: Queryable, accountId: string, edits
       }
     }
   }
-}
-
-/** Several edits of one row become one, so that each row has one version per commit. */
-function netEdits(edits: readonly RowEdit[]): RowEdit[] {
-  const net = new Map<string, RowEdit>()
-  for (const edit of edits) {
-    const key = `${edit.table} ${edit.key}`
-    const earlier = net.get(key)
-    net.set(key, earlier ? { ...edit, before: earlier.before } : edit)
-  }
-  return [...net.values()].filter((edit) => edit.before !== null || edit.after !== null)
 }
 
 async function insertRows(connection: Queryable, accountId: string, name: TableName, edits: RowEdit[]): Promise<void> {

@@ -27,6 +27,15 @@ export function departureWorker({ accounts, committer }: Pick<Lodge, 'accounts' 
         changes: [unfinished(loaded!.account, person.id, ids.departureId)],
         actor: { kind: 'person', personId: String(ids.actorId) },
         via: { kind: 'schedule' },
+        // The same request sent again is answered as if it had been answered at once.
+        ...(ids.key
+          ? {
+              idempotency: {
+                ...{ accountId, actorId: String(ids.actorId) },
+                ...{ key: String(ids.key), requestHash: String(ids.requestHash) },
+              },
+            }
+          : {}),
       })
     } catch (error) {
       if (error instanceof LodgeError && error.status === 422) return { dropped: error.message }

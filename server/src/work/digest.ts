@@ -11,6 +11,7 @@ import {
   type Account,
   type Need,
 } from '@lodge/core'
+import { wallClock } from '../clock.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
@@ -18,7 +19,7 @@ import { takeDigestDay } from '../store/notices.ts'
 import { noticesMailed, peopleToTell, unseenNotices, type Notice } from '../store/told.ts'
 import { insertWork } from '../store/work.ts'
 import type { Mailer, Message } from './mail.ts'
-import { wallClock, type Outcome, type Worker } from './workshop.ts'
+import type { Outcome, Worker } from './workshop.ts'
 
 const MORNING = '07:00:00'
 const LONGEST_WAIT_SECONDS = 24 * 3600

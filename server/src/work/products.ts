@@ -1,4 +1,5 @@
 import type { Account, ConnectionRow } from '@lodge/core'
+import { wallClock } from '../clock.ts'
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { ProductError, type ProductPeer } from '../protocols/product-http.ts'
@@ -9,7 +10,6 @@ import { keepSecret, readSecret } from '../store/connections.ts'
 import type { Queryable } from '../store/pools.ts'
 import { noteAnswered, noteFailure, readHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
-import { wallClock } from './workshop.ts'
 
 /** What a connection's token is sealed for. */
 const CONNECTION_SECRET = 'connection-secret'

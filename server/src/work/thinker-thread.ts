@@ -2,7 +2,7 @@ import 'reflect-metadata'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { Instant } from '@lodge/core'
 import { LodgeError } from '../errors.ts'
-import { Accounts } from '../store/accounts.ts'
+import { Accounts, instantFor } from '../store/accounts.ts'
 import { openPools } from '../store/pools.ts'
 import { readAccountAsOf } from '../store/read-account.ts'
 import { lookBack, type PastTask } from './looking-back.ts'
@@ -14,7 +14,7 @@ const { databaseUrl, accountMemoryBytes } = workerData as { databaseUrl: string;
 let now: Instant = 0
 const pools = openPools(databaseUrl)
 const accounts = new Accounts(pools, { now: () => now }, accountMemoryBytes, () => undefined)
-accounts.startPolling()
+void accounts.startPolling()
 
 parentPort?.on('message', ({ id, task, asText }: { id: number; task: AnyTask; asText: boolean }) => {
   void answer(id, task, asText).then((reply) => parentPort?.postMessage(reply))
@@ -24,12 +24,11 @@ type AnyTask = Task | PastTask | FileTask
 
 async function answer(id: number, task: AnyTask, asText: boolean): Promise<Reply> {
   try {
-    now = Math.max(now, task.now)
+    now = task.now
     const loaded = await accounts.atLeast(task.accountId, task.version)
     if (!loaded) throw new Error('There is no such account.')
     // The instant of the request, or the one after a commit that came since.
-    const instant = Math.max(task.now, loaded.committedAt + 1)
-    loaded.account.attached?.advance(instant)
+    const instant = instantFor(loaded, { now: () => task.now })
     const then = { ...task, now: instant }
     if (then.kind === 'past') {
       const read = (past: Instant) => readAccountAsOf(pools.work, task.accountId, past)

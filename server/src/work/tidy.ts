@@ -1,6 +1,7 @@
+import { wallClock } from '../clock.ts'
 import type { Lodge } from '../lodge.ts'
 import { takeAwayExpired } from '../store/tidy.ts'
-import { wallClock, type Worker } from './workshop.ts'
+import type { Worker } from './workshop.ts'
 
 const EVERY_SECONDS = 600
 

@@ -1,10 +1,11 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import type { Pools } from '../store/pools.ts'
-import { endWork, putOff, takeDue, type Lane, type WorkRow } from '../store/work.ts'
+import { endWork, putOff, renewLease, takeDue, type Lane, type WorkRow } from '../store/work.ts'
 
 const POLL_MILLISECONDS = 1_000
-const LEASE_MICROSECONDS = 30_000_000
+/** Renewed while the work goes on, so that it is long after a death alone. */
+const LEASE_MILLISECONDS = 30_000
 const LONGEST_WAIT_SECONDS = 15 * 60
 
 /**
@@ -52,6 +53,7 @@ export class Workshop {
   constructor(
     private readonly pools: Pools,
     private readonly log: Logger,
+    private readonly leaseMilliseconds = LEASE_MILLISECONDS,
   ) {}
 
   /** Says who does a kind of work. */
@@ -103,8 +105,7 @@ export class Workshop {
     try {
       while (active.size < lane.width && !this.stopped) {
         const busy = [...active.values()].filter((id) => id !== undefined)
-        // Due times are real ones: a clock that stands still for pictures would never come to a second try.
-        const row = await takeDue(this.pools.work, wallClock(), wallClock() + LEASE_MICROSECONDS, lane, busy)
+        const row = await takeDue(this.pools.work, this.leaseMilliseconds * 1000, lane, busy)
         if (!row) return
         const { connectionId } = row.ids
         const attended: Promise<void> = this.attend(row).finally(() => active.delete(attended))
@@ -117,26 +118,29 @@ export class Workshop {
 
   private async attend(row: WorkRow): Promise<void> {
     const worker = this.workers.get(row.kind)
+    const stillAtIt = setInterval(() => {
+      // One that cannot be renewed for now runs out, and another process may begin it as well.
+      renewLease(this.pools.work, row, this.leaseMilliseconds * 1000).catch((error: unknown) =>
+        this.log.warn({ err: error, work: row.id }, 'a lease could not be renewed'),
+      )
+    }, this.leaseMilliseconds / 3)
     try {
       const outcome = worker ? await worker(row) : { dropped: `Nobody here does ${row.kind}.` }
-      if (outcome === 'more') await putOff(this.pools.work, row, wallClock(), null)
+      if (outcome === 'more') await putOff(this.pools.work, row, 0, null)
       else if (typeof outcome === 'object' && 'againInSeconds' in outcome) {
-        await putOff(this.pools.work, row, wallClock() + outcome.againInSeconds * 1_000_000, null)
+        await putOff(this.pools.work, row, outcome.againInSeconds, null)
       } else if (outcome === 'done') await endWork(this.pools.work, row, 'done')
       else await endWork(this.pools.work, row, 'dropped', outcome.dropped)
     } catch (error) {
       const waitSeconds = Math.min(2 ** row.attempts, LONGEST_WAIT_SECONDS)
       const { id, kind, attempts } = row
       this.log.warn({ work: id, kind, attempts, waitSeconds, err: error }, 'work waits and is tried again')
-      await putOff(this.pools.work, row, wallClock() + waitSeconds * 1_000_000, (error as Error).message).catch(
+      await putOff(this.pools.work, row, waitSeconds, (error as Error).message).catch(
         // Its lease runs out, and it falls due again.
         (failed: unknown) => this.log.warn({ err: failed, work: id }, 'work could not be put off'),
       )
+    } finally {
+      clearInterval(stillAtIt)
     }
   }
-}
-
-/** The real time in microseconds, whatever the lodge's clock says. */
-export function wallClock(): number {
-  return Math.floor((performance.timeOrigin + performance.now()) * 1000)
 }

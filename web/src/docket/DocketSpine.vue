@@ -72,6 +72,9 @@ function undo(): void {
       </p>
       <p v-if="docket.applied" class="done" role="status">
         {{ t('docket.done', { what: docket.applied.sentences.join('. ') }) }}
+        <template v-if="docket.applied.movedBy">
+          {{ t('docket.differed', { who: docket.applied.movedBy.join('; ') || t('docket.movedTime') }) }}
+        </template>
         <button type="button" class="btn btn-quiet" @click="undo">{{ t('docket.undo') }}</button>
       </p>
       <div class="inside" tabindex="0">

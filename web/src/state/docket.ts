@@ -12,6 +12,8 @@ const RUN_MILLISECONDS = 500
 /** What a commit answers: the version, or the run of a docket too large for one commit. */
 interface Applied {
   version?: number
+  /** Who changed what between what was shown and what was done; only where that altered the effect. */
+  movedBy?: string[]
   run?: string
 }
 
@@ -49,7 +51,7 @@ export const useDocket = defineStore('docket', () => {
   let key = ''
 
   /** What was applied last from here, which can be undone at once. */
-  const applied = ref<{ version: number; sentences: string[] } | null>(null)
+  const applied = ref<{ version: number; sentences: string[]; movedBy: string[] | null } | null>(null)
 
   const changes = computed(() => held.value.map((one) => one.change))
   const isEmpty = computed(() => held.value.length === 0)
@@ -165,7 +167,7 @@ export const useDocket = defineStore('docket', () => {
       await putDown()
       if (answer.version !== undefined) {
         // It stays open to say so, and to be undone from there.
-        applied.value = { version: answer.version, sentences: shown.sentences }
+        applied.value = { version: answer.version, sentences: shown.sentences, movedBy: answer.movedBy ?? null }
         open.value = true
       }
       return true

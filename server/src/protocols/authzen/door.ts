@@ -1,8 +1,9 @@
 import type { IncomingMessage } from 'node:http'
 import type { Context, Next } from 'koa'
 import type { Account, Instant } from '@lodge/core'
-import { badRequest, databaseAway, LodgeError } from '../../errors.ts'
+import { badRequest, LodgeError } from '../../errors.ts'
 import type { Lodge } from '../../lodge.ts'
+import { mustBeReady } from '../../readiness.ts'
 import { instantFor } from '../../store/accounts.ts'
 import type { ProductToken, TokenScope } from '../../store/tokens.ts'
 import { evaluation } from './evaluation.ts'
@@ -50,7 +51,7 @@ async function attend(lodge: Lodge, ctx: Context, endpoint: Endpoint): Promise<v
   if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Ask with POST.')
   const requestId = ctx.get('X-Request-ID')
   if (requestId && /^[\w.:-]{1,100}$/.test(requestId)) ctx.set('X-Request-ID', requestId)
-  if (!lodge.accounts.fresh) throw databaseAway()
+  mustBeReady(lodge)
   const token = await authorize(lodge, ctx, endpoint.scope)
   const body = await readBody(ctx.req)
   const loaded = await lodge.accounts.get(token.accountId)

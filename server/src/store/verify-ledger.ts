@@ -1,0 +1,161 @@
+import { setImmediate } from 'node:timers/promises'
+import canonicalizeModule from 'canonicalize'
+import type { RowDataPacket } from 'mysql2'
+import { TABLE_NAMES, type RowEdit } from '@lodge/core'
+import {
+  commitTo,
+  DESTROYED,
+  KIND_COMMITTED_SINCE,
+  LEDGER_SCHEMA,
+  NO_HASH,
+  readWholeEntries,
+  sha256,
+  type LedgerHeader,
+  type LedgerItem,
+  type WholeEntry,
+} from './ledger.ts'
+import type { Queryable } from './pools.ts'
+import { readTable } from './read-account.ts'
+
+const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
+
+/** What verifying a ledger found. */
+export type Verification =
+  | { ok: true; entries: number; head: string; destroyed: number }
+  | { ok: false; entries: number; version: number; reason: string }
+
+/**
+ * Walks an account's chain from the first entry. Each header must name the hash before, be the text that was hashed and
+ * count without a gap, and what stands beside it must say the same; each item must match its commitment, or have been
+ * destroyed whole and be named so by a later entry; the last hash must be the guard row's (model C5).
+ * @param alsoRows also compares every row of the account with what the ledger last made of it.
+ */
+export async function verifyLedger(
+  connection: Queryable,
+  accountId: string,
+  { alsoRows = false }: { alsoRows?: boolean } = {},
+): Promise<Verification> {
+  const [guards] = await connection.query<RowDataPacket[]>('SELECT version, head_hash FROM account WHERE id = ?', [
+    accountId,
+  ])
+  const destroyed = new Destroyed()
+  const rows = new LastRows()
+  let previous = NO_HASH
+  let entries = 0
+  for await (const entry of readWholeEntries(connection, accountId)) {
+    const reason = faultOf(entry, entries + 1, previous, accountId) ?? destroyed.faultOf(entry)
+    if (reason) return { ok: false, entries, version: entry.version, reason }
+    if (alsoRows) rows.take(entry)
+    entries += 1
+    previous = entry.hash
+    // Whoever asks something meanwhile is answered in between.
+    if (entries % 50 === 0) await setImmediate()
+  }
+  const guard = guards[0]
+  if (!guard || guard.version !== entries || guard.head_hash !== previous) {
+    const reason = 'The ledger does not end where the account stands; entries are missing at its end.'
+    return { ok: false, entries, version: entries + 1, reason }
+  }
+  const unnamed = destroyed.firstUnnamed
+  if (unnamed !== undefined) {
+    const reason = 'A change or edit is gone, and no later entry says that it was destroyed.'
+    return { ok: false, entries, version: unnamed, reason }
+  }
+  const altered = alsoRows ? await rows.compare(connection, accountId) : undefined
+  if (altered) return { ok: false, entries, ...altered }
+  return { ok: true, entries, head: previous, destroyed: destroyed.count }
+}
+
+function faultOf(entry: WholeEntry, version: number, previous: string, accountId: string): string | undefined {
+  const { items } = entry
+  if (entry.version !== version) return 'An entry is missing before this one.'
+  if (sha256(entry.header) !== entry.hash) return 'Its header was altered.'
+  const header = JSON.parse(entry.header) as LedgerHeader
+  if (canonicalize(header) !== entry.header) return 'Its header is not written as headers are.'
+  if (header.version !== version || header.account !== accountId) return 'The header is of another entry.'
+  if (header.previous !== previous) return 'It does not name the hash of the entry before.'
+  if (entry.at !== header.at || entry.schema !== header.schema) {
+    return 'The date or layout by which it is found is not the one that was hashed.'
+  }
+  if (header.items.length !== items.length || header.items.some((one, at) => items[at]?.commitment !== one)) {
+    return 'Its changes or edits were removed or exchanged.'
+  }
+  return items.some((item) => isAltered(item, header.schema)) ? 'A change or edit was altered.' : undefined
+}
+
+/** Whether an item is not what was committed to; one that was destroyed is gone whole, salt and payload. */
+function isAltered({ kind, commitment, salt, payload }: LedgerItem, schema: number): boolean {
+  if (salt === null || payload === null) return salt !== payload
+  if (commitTo(kind, salt, payload, schema) !== commitment) return true
+  // In older entries the commitment says nothing of the kind; the payload does: a change has a type, an edit a table.
+  return schema < KIND_COMMITTED_SINCE && 'table' in (JSON.parse(payload) as object) !== (kind === 'edit')
+}
+
+/** Items that are gone, each until a later entry names it. */
+class Destroyed {
+  private readonly unnamed = new Map<string, number>()
+  count = 0
+
+  /** Notes what is gone of an entry, and what it says was destroyed before it; a fault where it names what is there. */
+  faultOf({ version, items }: WholeEntry): string | undefined {
+    for (const { kind, payload } of items) {
+      if (kind !== 'change' || !payload?.includes(`"${DESTROYED}"`)) continue
+      const { type, items: named } = JSON.parse(payload) as { type: string; items?: unknown }
+      if (type !== DESTROYED || !Array.isArray(named)) continue
+      for (const one of named) {
+        if (!this.unnamed.delete(String(one))) return 'It names as destroyed what is there.'
+        this.count += 1
+      }
+    }
+    items.forEach(({ payload }, at) => payload === null && this.unnamed.set(`${version}/${at}`, version))
+    return undefined
+  }
+
+  /** The first entry of which something is gone that nobody named. */
+  get firstUnnamed(): number | undefined {
+    return this.unnamed.values().next().value
+  }
+}
+
+/** What the ledger last made of each row. */
+class LastRows {
+  private readonly last = new Map<string, { edit: RowEdit; version: number; schema: number }>()
+
+  take({ version, schema, items }: WholeEntry): void {
+    for (const { kind, payload } of items) {
+      if (kind !== 'edit' || payload === null) continue
+      const edit = JSON.parse(payload) as RowEdit
+      this.last.set(`${edit.table} ${edit.key}`, { edit, version, schema })
+    }
+  }
+
+  /** Compares with the tables as they are; the first difference, by the entry that made the row. */
+  async compare(connection: Queryable, accountId: string): Promise<{ version: number; reason: string } | undefined> {
+    const left = new Map([...this.last].filter(([, { edit }]) => edit.after !== null))
+    for (const table of TABLE_NAMES) {
+      const rows = (await readTable(connection, accountId, table, new Map())) as unknown as Record<string, unknown>[]
+      for (const [at, row] of rows.entries()) {
+        if (at % 5_000 === 0) await setImmediate()
+        const key = `${table} ${String(row.id)}`
+        const known = left.get(key)
+        if (!known)
+          return {
+            version: this.last.get(key)?.version ?? 1,
+            reason: `A row of ${table} was put in beside the ledger.`,
+          }
+        left.delete(key)
+        if (!isSame(row, known.edit.after as unknown as Record<string, unknown>, known.schema)) {
+          return { version: known.version, reason: `A row of ${table} was altered beside the ledger.` }
+        }
+      }
+    }
+    const [gone] = left.values()
+    return gone && { version: gone.version, reason: `A row of ${gone.edit.table} was removed beside the ledger.` }
+  }
+}
+
+/** Rows made under an older layout lack what was added since; what they have is compared. */
+function isSame(row: Record<string, unknown>, made: Record<string, unknown>, schema: number): boolean {
+  const names = Object.keys(row).filter((name) => schema === LEDGER_SCHEMA || name in made)
+  return names.every((name) => canonicalize(row[name] ?? null) === canonicalize(made[name] ?? null))
+}
