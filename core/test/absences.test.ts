@@ -46,6 +46,23 @@ describe('a time away (model X1)', () => {
     expect(stateAt(it.account, row, MONDAY_INSTANT)).toBe('away')
   })
 
+  test.each([
+    // The day the clocks go back has 25 hours, the day they go forward 23.
+    ['half past eleven of a long day is still that day', '2026-10-25T23:30:00Z', '2026-10-25', []],
+    [
+      'ten past midnight after a short day is not that day any more',
+      '2027-03-28T23:10:00Z',
+      '2027-03-28',
+      ['date-past'],
+    ],
+    ['the day itself, short as it is', '2027-03-28T22:30:00Z', '2027-03-28', []],
+    ['yesterday, an hour ago', '2026-06-21T23:59:00Z', '2026-06-21', ['date-past']],
+  ])('from today is from now: %s', (_what, now, from, refused) => {
+    const it = House.open()
+    it.now = readInstant(now)
+    expect(it.refusals('Oriel', away(it, 'Rafe', { from, until: '2027-08-31' }))).toEqual(refused)
+  })
+
   test('begins and ends by itself, the seat given again where it is to be had', () => {
     const it = House.open()
     it.do('Oriel', away(it, 'Rafe'))

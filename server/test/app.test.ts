@@ -52,7 +52,11 @@ describe('the web application’s files', () => {
 describe('what operators and programs ask', () => {
   test('health and readiness', async () => {
     expect((await get('/healthz').expect(200)).body).toEqual({ status: 'up' })
-    expect((await get('/readyz').expect(200)).body).toEqual({ status: 'ready', database: 'answers' })
+    expect((await get('/readyz').expect(200)).body).toEqual({
+      status: 'ready',
+      database: 'answers',
+      clockDifferenceMilliseconds: 0,
+    })
   })
 
   test('the API describes itself, each body with its shape', async () => {

@@ -197,19 +197,33 @@ describe('doing things twice and at once', () => {
 
   test('two people changing the same person: the later one sees what moved it and by whom (model C3)', async () => {
     const admin = await house.as('Tamsin')
-    const leave = [{ type: 'leave', personId: house.idOf('Rafe') }]
-    const shown = await previewOf(house, owner, leave)
-    const grant = house.account.by('grant', 'subject', `person ${house.idOf('Rafe')}`)[0]!
-    await apply(house, admin, [{ type: 'take', grantId: grant.id }]).then((answer) => expect(answer.status).toBe(200))
+    const who = { subjectKind: 'person', subjectId: house.idOf('Rafe'), roleId: house.roleId('Gardener') }
+    const shown = await previewOf(house, owner, [{ type: 'give', ...who, placeId: house.placeId('Corvane') }])
+    // Beneath it the other gave the same meanwhile: there nothing more is gained.
+    const beneath = { type: 'give', ...who, placeId: house.placeId('Harbour') }
+    await apply(house, admin, [beneath]).then((answer) => expect(answer.status).toBe(200))
     const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
     const answer = await owner.post(house.path('/commits')).send(body).expect(409)
     expect(answer.body).toMatchObject({
       code: 'moved',
-      movedBy: ['Tamsin Admin took Gardener at Pellworth from Rafe Gardener'],
+      movedBy: [expect.stringMatching(/^Tamsin Admin gave Rafe Gardener .*Harbour/)],
     })
     expect(answer.body.preview.version).toBe(shown.version + 1)
     const { version, digest, changes } = answer.body.preview
     await owner.post(house.path('/commits')).send({ version, digest, changes }).expect(200)
+  })
+
+  test('who only ends access is not kept waiting: it is done on what is there now, and they are told what moved (model C3)', async () => {
+    const admin = await house.as('Tamsin')
+    const shown = await previewOf(house, owner, [{ type: 'leave', personId: house.idOf('Rafe') }])
+    const grant = house.account.by('grant', 'subject', `person ${house.idOf('Rafe')}`)[0]!
+    await apply(house, admin, [{ type: 'take', grantId: grant.id }]).then((answer) => expect(answer.status).toBe(200))
+    const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+    const answer = await owner.post(house.path('/commits')).send(body).expect(200)
+    expect(answer.body).toEqual({
+      version: shown.version + 2,
+      movedBy: ['Tamsin Admin took Gardener at Pellworth from Rafe Gardener'],
+    })
   })
 
   test('what someone else did elsewhere does not stand in the way', async () => {

@@ -3,7 +3,9 @@ import { createHash } from 'node:crypto'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { readInstant } from '@lodge/core'
+import { CHANGE_TYPES, readInstant } from '@lodge/core'
+import { LEDGER_KINDS } from '../src/api/ledger.ts'
+import { runCommandLine } from '../src/command-line/main.ts'
 import type { Running } from '../src/start.ts'
 import { buildEntry, commitTo, hashOf, NO_HASH, readWholeEntries } from '../src/store/ledger.ts'
 import { noteDestroyed } from '../src/store/note-destroyed.ts'
@@ -191,6 +193,12 @@ describe('whatever single thing is altered', () => {
     expect(await whole()).toMatchObject({ ok: false, reason: expect.stringContaining('put in beside') })
     const { body } = await (await house.as('Oriel')).get(house.path('/ledger/verification')).expect(200)
     expect(body).toMatchObject({ ok: false, reason: expect.stringContaining('put in beside') })
+    const said: string[] = []
+    process.env.LODGE_DATABASE_URL = process.env.LODGE_TEST_DATABASE_URL
+    const say = (line: string) => said.push(line)
+    expect(await runCommandLine(['verify', house.account.id, '--rows'], say, say)).toBe(1)
+    expect(await runCommandLine(['verify', house.account.id], say, say)).toBe(0)
+    expect(said).toEqual([expect.stringContaining('put in beside'), expect.stringContaining('3 entries, whole')])
     await run('DELETE FROM access_grant WHERE account_id = ?')
     expect(await whole()).toMatchObject({ ok: false, reason: expect.stringContaining('removed beside') })
     expect(await verify()).toMatchObject({ ok: true })
@@ -265,6 +273,7 @@ describe('read by whoever sees the ledger', () => {
     expect(await sentences('kind=places')).toHaveLength(2)
     expect(await sentences(`actor=${house.idOf('Tamsin')}`)).toHaveLength(1)
     expect(await sentences(`about=${house.placeId('Harbour')}&kind=access`)).toHaveLength(1)
+    expect(await sentences('kind=planned')).toEqual([])
     expect(await sentences('from=2026-06-17')).toEqual([])
     expect(await sentences('from=2026-06-16&until=2026-06-16')).toHaveLength(4)
     const owner = await house.as('Oriel')
@@ -272,6 +281,18 @@ describe('read by whoever sees the ledger', () => {
       await owner.get(house.path(`/ledger?${query}`)).expect(400)
     }
     await (await house.as('Rafe')).get(house.path('/ledger')).expect(404)
+  })
+
+  test('every kind of change is found under what it is about, and whoever changed something by name, also if they left', async () => {
+    const all = Object.values(LEDGER_KINDS).flat()
+    expect([...all].sort()).toEqual([...CHANGE_TYPES].sort())
+    const tamsin = await house.as('Tamsin')
+    await apply(house, tamsin, [invitation(house)])
+    const owner = await house.as('Oriel')
+    await apply(house, owner, [{ type: 'leave', personId: house.idOf('Tamsin') }])
+    const { body } = await owner.get(house.path('/ledger/actors')).expect(200)
+    expect(body.people.map(({ name }: { name: string }) => name)).toEqual(['Oriel Owner', 'Tamsin Admin'])
+    await (await house.as('Rafe')).get(house.path('/ledger/actors')).expect(404)
   })
 
   test('compared between two days: who gained, lost, rose or fell where, read with today’s eyes', async () => {

@@ -7,7 +7,7 @@ import { openDeparture } from '../departures/plan.ts'
 import { isPresent } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { holdingUntil } from '../seats/holdings.ts'
-import { addMonths, instantText, momentInWords, monthOf, readMoment, type Instant } from '../time/instants.ts'
+import { addMonths, dateOf, instantText, momentInWords, monthOf, readMoment, type Instant } from '../time/instants.ts'
 import { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { holdSeat } from './seat-rules.ts'
@@ -34,6 +34,7 @@ export class GoAway {
  */
 export const goAway: ChangeKind<GoAway> = {
   type: 'go-away',
+  category: 'away',
   shape: GoAway,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
@@ -67,6 +68,7 @@ export class AskAway {
 /** Asks for a time away; seen by the manager, decided by whoever runs people (model X1). */
 export const askAway: ChangeKind<AskAway> = {
   type: 'ask-away',
+  category: 'away',
   shape: AskAway,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
@@ -92,6 +94,7 @@ export class GrantAway {
 /** Grants a time away as it was asked for. */
 export const grantAway: ChangeKind<GrantAway> = {
   type: 'grant-away',
+  category: 'away',
   shape: GrantAway,
   onlyEnds: true,
   fill: (change) => change,
@@ -126,6 +129,7 @@ export class PutDownAway {
 /** A time away is declined, taken back by whoever asked, or put down before it begins. */
 export const putDownAway: ChangeKind<PutDownAway> = {
   type: 'put-down-away',
+  category: 'away',
   shape: PutDownAway,
   onlyEnds: true,
   fill: (change) => change,
@@ -162,6 +166,7 @@ export class BeginAway {
 /** A time away that was set begins: what the dates have said since then is written, and every session ends (model Z3). */
 export const beginAway: ChangeKind<BeginAway> = {
   type: 'begin-away',
+  category: 'away',
   shape: BeginAway,
   onlyEnds: true,
   fill: (change) => change,
@@ -192,6 +197,7 @@ export class ComeBack {
  */
 export const comeBack: ChangeKind<ComeBack> = {
   type: 'come-back',
+  category: 'away',
   shape: ComeBack,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   onlyEnds: true,
@@ -271,8 +277,8 @@ function momentOf(draft: Draft, text: string | null | undefined, field: 'from' |
   if (!text) return undefined
   const at = readMoment(text, draft.account.zone, field === 'from' ? 'beginning' : 'end')
   if (at === undefined) return refused(draft, 'bad-date', `“${text}” is no date; write it as 2026-06-19.`, `/${field}`)
-  // Today as a first day is now (model Z1).
-  const today = field === 'from' && at <= draft.now && draft.now - at < 86_400_000_000
+  // Today as a first day is now, however many hours the day has (model Z1).
+  const today = field === 'from' && text === dateOf(draft.now, draft.account.zone)
   if (at < draft.now && !today)
     return refused(draft, 'date-past', `${text} has passed; choose a later day.`, `/${field}`)
   return Math.max(at, draft.now)

@@ -18,6 +18,7 @@ export class AllotSeats {
 /** Sets how many seats of a type a place's stewards may have handed out at a time (model S10); nobody loses theirs. */
 export const allotSeats: ChangeKind<AllotSeats> = {
   type: 'allot-seats',
+  category: 'seats',
   shape: AllotSeats,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, allotmentId: newId(change.allotmentId) }),

@@ -14,6 +14,7 @@ export class KeepApart {
 /** A standing check: two places share no outsider. It forbids nothing; it is said of every change that breaks it. */
 export const keepApart: ChangeKind<KeepApart> = {
   type: 'keep-apart',
+  category: 'settings',
   shape: KeepApart,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, separationId: newId(change.separationId) }),
@@ -42,6 +43,7 @@ export class StopApart {
 
 export const stopApart: ChangeKind<StopApart> = {
   type: 'stop-apart',
+  category: 'settings',
   shape: StopApart,
   onlyEnds: true,
   fill: (change) => change,

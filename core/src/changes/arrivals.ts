@@ -25,6 +25,7 @@ export class Withdraw {
 /** Withdraws an invitation not yet taken up; its link is dead at once (model I1, D3). */
 export const withdraw: ChangeKind<Withdraw> = {
   type: 'withdraw',
+  category: 'people',
   shape: Withdraw,
   onlyEnds: true,
   fill: (change) => change,
@@ -67,6 +68,7 @@ export class Accept {
  */
 export const accept: ChangeKind<Accept> = {
   type: 'accept',
+  category: 'people',
   shape: Accept,
   onlyEnds: true,
   fill: (change) => change,
@@ -143,6 +145,7 @@ export class Admit {
 /** Lets in someone who waits; what their offer holds is given by the one who admits (model I5, D3). */
 export const admit: ChangeKind<Admit> = {
   type: 'admit',
+  category: 'people',
   shape: Admit,
   fill: (change) => change,
   decide(draft, change) {

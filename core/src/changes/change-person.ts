@@ -42,6 +42,7 @@ export class ChangePerson {
  */
 export const changePerson: ChangeKind<ChangePerson> = {
   type: 'change-person',
+  category: 'people',
   shape: ChangePerson,
   fill: (change) => change,
   decide(draft, change) {
@@ -89,6 +90,7 @@ export class OwnRecord {
 /** What people change about themselves: their telephone number, and the text fields the account leaves to them. */
 export const ownRecord: ChangeKind<OwnRecord> = {
   type: 'own-record',
+  category: 'people',
   shape: OwnRecord,
   onlyEnds: true,
   fill: (change) => change,
@@ -231,6 +233,7 @@ export class NameSignatory {
 /** Passes the signature on to another active owner (model P5). */
 export const nameSignatory: ChangeKind<NameSignatory> = {
   type: 'name-signatory',
+  category: 'people',
   shape: NameSignatory,
   fill: (change) => change,
   decide(draft, change) {

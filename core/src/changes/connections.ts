@@ -20,6 +20,7 @@ export class ConnectProduct {
 /** Has a product's accounts follow this account from now on; its secret is given to the server apart. */
 export const connectProduct: ChangeKind<ConnectProduct> = {
   type: 'connect-product',
+  category: 'settings',
   shape: ConnectProduct,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, connectionId: newId(change.connectionId) }),
@@ -55,6 +56,7 @@ export class DisconnectProduct {
 /** Accounts in the product stay as they are and follow nothing any more. */
 export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   type: 'disconnect-product',
+  category: 'settings',
   shape: DisconnectProduct,
   onlyEnds: true,
   fill: (change) => change,

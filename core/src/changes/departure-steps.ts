@@ -26,6 +26,7 @@ export class SettleStep {
 /** Somebody settles a step that waits for a human: ticks it off, lets it go, tries again, or names another taker (X4). */
 export const settleStep: ChangeKind<SettleStep> = {
   type: 'settle-step',
+  category: 'leaving',
   shape: SettleStep,
   fill: (change) => change,
   decide(draft, change) {
@@ -73,6 +74,7 @@ export class NoteSteps {
 /** What the products answered: set by time itself alone, once it was read back (model X4). */
 export const noteSteps: ChangeKind<NoteSteps> = {
   type: 'note-steps',
+  category: 'leaving',
   shape: NoteSteps,
   onlyEnds: true,
   fill: (change) => change,
@@ -100,6 +102,7 @@ export class CloseDeparture {
 /** Everything is settled and the record is signed: the departure is done (model X5). */
 export const closeDeparture: ChangeKind<CloseDeparture> = {
   type: 'close-departure',
+  category: 'leaving',
   shape: CloseDeparture,
   onlyEnds: true,
   fill: (change) => change,

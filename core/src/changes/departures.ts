@@ -61,6 +61,7 @@ export class PlanDeparture {
  */
 export const planDeparture: ChangeKind<PlanDeparture> = {
   type: 'plan-departure',
+  category: 'leaving',
   shape: PlanDeparture,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, departureId: newId(change.departureId) }),
@@ -104,6 +105,7 @@ export class ChangeDeparture {
 /** Another time, or other takers, for a departure that is planned; what is left out stays. */
 export const changeDeparture: ChangeKind<ChangeDeparture> = {
   type: 'change-departure',
+  category: 'leaving',
   shape: ChangeDeparture,
   onlyEnds: true,
   fill: (change) => change,
@@ -132,6 +134,7 @@ export class PutDownDeparture {
 /** They stay: the plan is put down, and their engagement ends when it would have. */
 export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   type: 'put-down-departure',
+  category: 'leaving',
   shape: PutDownDeparture,
   fill: (change) => change,
   decide(draft, { departureId }) {
@@ -153,6 +156,7 @@ export class RunDeparture {
 /** The doors of a planned departure shut: done by time itself when it has come, or by hand before (model X4). */
 export const runDeparture: ChangeKind<RunDeparture> = {
   type: 'run-departure',
+  category: 'leaving',
   shape: RunDeparture,
   onlyEnds: true,
   fill: (change) => change,
@@ -181,6 +185,7 @@ export class AnswerHandover {
 /** A taker says whether they take something over; refused, it rests with whoever proposed them (model X3). */
 export const answerHandover: ChangeKind<AnswerHandover> = {
   type: 'answer-handover',
+  category: 'leaving',
   shape: AnswerHandover,
   onlyEnds: true,
   fill: (change) => change,

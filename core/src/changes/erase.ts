@@ -15,6 +15,7 @@ export class Erase {
  */
 export const erase: ChangeKind<Erase> = {
   type: 'erase',
+  category: 'people',
   shape: Erase,
   onlyEnds: true,
   fill: (change) => change,

@@ -34,6 +34,7 @@ export class MakeField extends FieldContent {
 /** Makes a field of the account's own: a choice, which rules may read, or a text (model C6). */
 export const makeField: ChangeKind<MakeField> = {
   type: 'make-field',
+  category: 'settings',
   shape: MakeField,
   fill: (change, newId) => ({
     ...change,
@@ -56,6 +57,7 @@ export class ChangeField extends FieldContent {
 /** Renames a field or its values, adds values, or removes those nothing uses. */
 export const changeField: ChangeKind<ChangeField> = {
   type: 'change-field',
+  category: 'settings',
   shape: ChangeField,
   fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
   decide(draft, change) {

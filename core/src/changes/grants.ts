@@ -22,6 +22,7 @@ export class Give {
 /** Gives a person, a group or a standing a role at a place for a period (model G1). Judged by D1. */
 export const give: ChangeKind<Give> = {
   type: 'give',
+  category: 'access',
   shape: Give,
   fill: (change, newId) => ({ ...change, grantId: newId(change.grantId) }),
   decide(draft, change) {
@@ -58,6 +59,7 @@ export class Take {
 /** Takes a grant back, now or from a day on (model G1). Judged by D1 like giving. */
 export const take: ChangeKind<Take> = {
   type: 'take',
+  category: 'access',
   shape: Take,
   fill: (change) => change,
   decide(draft, change) {

@@ -34,6 +34,7 @@ export class MakeGroup extends GroupContent {
 /** Makes a group of people, by name, by rule or both (model P8). */
 export const makeGroup: ChangeKind<MakeGroup> = {
   type: 'make-group',
+  category: 'roles',
   shape: MakeGroup,
   fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
   decide(draft, change) {
@@ -52,6 +53,7 @@ export class ChangeGroup extends GroupContent {
 /** Changes a group's name, lead or rule; whom the rule moves in or out moves at once. Judged by D1. */
 export const changeGroup: ChangeKind<ChangeGroup> = {
   type: 'change-group',
+  category: 'roles',
   shape: ChangeGroup,
   fill: (change) => change,
   decide(draft, change) {
@@ -72,6 +74,7 @@ export class RemoveGroup {
 /** Removes a group that nothing is given to any more. */
 export const removeGroup: ChangeKind<RemoveGroup> = {
   type: 'remove-group',
+  category: 'roles',
   shape: RemoveGroup,
   fill: (change) => change,
   decide(draft, change) {
@@ -101,6 +104,7 @@ export class JoinGroup {
 /** Puts a person into a group by name; what the group holds becomes theirs. Judged by D1. */
 export const joinGroup: ChangeKind<JoinGroup> = {
   type: 'join-group',
+  category: 'roles',
   shape: JoinGroup,
   fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
   decide(draft, change) {
@@ -130,6 +134,7 @@ export class QuitGroup {
 /** Takes a person out of a group they were in by name. Judged by D1. */
 export const quitGroup: ChangeKind<QuitGroup> = {
   type: 'quit-group',
+  category: 'roles',
   shape: QuitGroup,
   fill: (change) => change,
   decide(draft, change) {

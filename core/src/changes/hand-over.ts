@@ -25,6 +25,7 @@ export class HandOver {
  */
 export const handOver: ChangeKind<HandOver> = {
   type: 'hand-over',
+  category: 'leaving',
   shape: HandOver,
   onlyEnds: true,
   fill: (change) => change,

@@ -195,8 +195,8 @@ export function recordOf(change: Change): { type: string } {
 export { mayWait, sentencesOf, whenDue, withPlanned } from './planned.ts'
 export type { PlanDocket } from './planned.ts'
 export { Draft, type Actor, type Effect }
-export { CHANGE_TYPES, type Change } from './kinds.ts'
-export type { Ids } from './kind.ts'
+export { CHANGE_TYPES, changeTypesByCategory, type Change } from './kinds.ts'
+export type { ChangeCategory, Ids } from './kind.ts'
 export type {
   Accept,
   Admit,

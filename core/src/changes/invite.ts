@@ -63,6 +63,7 @@ export class Invite {
  */
 export const invite: ChangeKind<Invite> = {
   type: 'invite',
+  category: 'people',
   shape: Invite,
   fill: (change, newId) => ({
     ...change,

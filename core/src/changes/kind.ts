@@ -27,12 +27,17 @@ export function newIdBy(ids: Ids | (() => Id)): NewId {
 /** Picks the form of a verb: what was done, as the ledger tells it, or what is to be done, as the docket does. */
 export type Verb = (done: string, toDo: string) => string
 
+/** What a change is about: by it the ledger is filtered, and it has its heading there. */
+export type ChangeCategory =
+  'access' | 'people' | 'leaving' | 'away' | 'places' | 'roles' | 'seats' | 'settings' | 'planned'
+
 /**
  * One kind of change: its shape, what it does, and how it reads (model C1). One file per kind; nothing outside the
  * kind knows its fields.
  */
 export interface ChangeKind<C extends { type: string } = { type: string }> {
   type: C['type']
+  category: ChangeCategory
   /** The class whose decorators say what is well-formed. */
   shape: new () => C
   /** Gives ids to the rows it makes where they are missing, and has those that are there looked at (model C1). */

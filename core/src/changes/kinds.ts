@@ -100,6 +100,7 @@ import {
   type UnfitPlace,
 } from './products.ts'
 import { changeSeat, endSeat, giveSeat, type ChangeSeat, type EndSeat, type GiveSeat } from './seats.ts'
+import type { ChangeCategory } from './kind.ts'
 import { changeSettings, type ChangeSettings } from './settings.ts'
 import {
   correctAddress,
@@ -242,3 +243,10 @@ export const KINDS: ReadonlyMap<string, ChangeKind<never>> = new Map<string, Cha
 export const CHANGE_TYPES = [...KINDS.keys()]
 
 export type { Accept, Admit, ChangePerson, Give, Invite, Leave, MakePlace, MakeRole, Take, Undo, Withdraw }
+
+/** The types of changes by what they are about. */
+export function changeTypesByCategory(): Record<ChangeCategory, string[]> {
+  const found = {} as Record<ChangeCategory, string[]>
+  for (const [type, { category }] of KINDS) (found[category] ??= []).push(type)
+  return found
+}

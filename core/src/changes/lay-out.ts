@@ -57,6 +57,7 @@ export class LayOut {
  */
 export const layOut: ChangeKind<LayOut> = {
   type: 'lay-out',
+  category: 'places',
   shape: LayOut,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -17,6 +17,7 @@ export class Leave {
  */
 export const leave: ChangeKind<Leave> = {
   type: 'leave',
+  category: 'leaving',
   shape: Leave,
   onlyEnds: true,
   fill: (change) => change,

@@ -50,6 +50,7 @@ export class MakeLink {
 /** Makes a link by which people come (model I4); refused now if nobody could come by it now. */
 export const makeLink: ChangeKind<MakeLink> = {
   type: 'make-link',
+  category: 'people',
   shape: MakeLink,
   fill: (change, newId) => ({ ...change, linkId: newId(change.linkId) }),
   decide(draft, change) {
@@ -95,6 +96,7 @@ export class CutLink {
 /** Cuts a link: it opens for nobody from then on. Whoever made it may, and whoever changes people (model D3). */
 export const cutLink: ChangeKind<CutLink> = {
   type: 'cut-link',
+  category: 'people',
   shape: CutLink,
   onlyEnds: true,
   fill: (change) => change,
@@ -128,6 +130,7 @@ export class ComeBy {
  */
 export const comeBy: ChangeKind<ComeBy> = {
   type: 'come-by',
+  category: 'people',
   shape: ComeBy,
   onlyEnds: true,
   fill: (change) => change,

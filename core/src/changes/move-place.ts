@@ -19,6 +19,7 @@ export class MovePlace {
  */
 export const movePlace: ChangeKind<MovePlace> = {
   type: 'move-place',
+  category: 'places',
   shape: MovePlace,
   fill: (change) => change,
   decide(draft, change) {
@@ -59,6 +60,7 @@ export class ArchivePlace {
 /** Archives a place with all beneath, where grants then sleep, or restores it, which wakes them (model T6). Judged by D1. */
 export const archivePlace: ChangeKind<ArchivePlace> = {
   type: 'archive-place',
+  category: 'places',
   shape: ArchivePlace,
   fill: (change) => change,
   decide(draft, change) {

@@ -19,6 +19,7 @@ export class Resend {
 /** Sends an invitation again, for another fortnight; the link sent before is dead from then on (model I3). */
 export const resend: ChangeKind<Resend> = {
   type: 'resend',
+  category: 'people',
   shape: Resend,
   fill: (change) => change,
   decide(draft, { offerId }) {
@@ -37,6 +38,7 @@ export class Remind {
 /** Sends the same link once more with a word that it still waits; it stays good as long as it was. */
 export const remind: ChangeKind<Remind> = {
   type: 'remind',
+  category: 'people',
   shape: Remind,
   onlyEnds: true,
   fill: (change) => change,
@@ -64,6 +66,7 @@ export class NoteBounce {
 /** Notes that an invitation’s message came back; its link is as good as before, should it have arrived after all. */
 export const noteBounce: ChangeKind<NoteBounce> = {
   type: 'note-bounce',
+  category: 'people',
   shape: NoteBounce,
   onlyEnds: true,
   fill: (change) => change,
@@ -92,6 +95,7 @@ export class CorrectAddress {
 /** Corrects the address of an invitation not yet taken up, and sends it there; the old link is dead (model I3). */
 export const correctAddress: ChangeKind<CorrectAddress> = {
   type: 'correct-address',
+  category: 'people',
   shape: CorrectAddress,
   fill: (change) => change,
   decide(draft, { offerId, email }) {
@@ -125,6 +129,7 @@ export class Decline {
 /** Declines one's own invitation (model P3: `invited|waiting → declined`); what was reserved for it is empty again. */
 export const decline: ChangeKind<Decline> = {
   type: 'decline',
+  category: 'people',
   shape: Decline,
   onlyEnds: true,
   fill: (change) => change,
@@ -155,6 +160,7 @@ export class RefuseEntry {
 /** Does not let in someone who waits (model P3: `waiting → refused`, D3); whoever invited them is told, with the reason. */
 export const refuseEntry: ChangeKind<RefuseEntry> = {
   type: 'refuse-entry',
+  category: 'people',
   shape: RefuseEntry,
   onlyEnds: true,
   fill: (change) => change,

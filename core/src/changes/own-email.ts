@@ -13,6 +13,7 @@ export class OwnEmail {
 /** The address is the person's own (model D3): they alone change it, once they have proven the mailbox. */
 export const ownEmail: ChangeKind<OwnEmail> = {
   type: 'own-email',
+  category: 'people',
   shape: OwnEmail,
   onlyEnds: true,
   fill: (change) => change,

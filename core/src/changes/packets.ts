@@ -35,6 +35,7 @@ export class MakePacket extends PacketContent {
 /** Makes a named start for a kind of newcomer; it is copied when used, and gives nobody anything by itself (model P9). */
 export const makePacket: ChangeKind<MakePacket> = {
   type: 'make-packet',
+  category: 'people',
   shape: MakePacket,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
@@ -54,6 +55,7 @@ export class ChangePacket extends PacketContent {
 /** Changes a packet; whoever came by it before keeps what they have (model P9). */
 export const changePacket: ChangeKind<ChangePacket> = {
   type: 'change-packet',
+  category: 'people',
   shape: ChangePacket,
   onlyEnds: true,
   fill: (change) => change,
@@ -73,6 +75,7 @@ export class RemovePacket {
 
 export const removePacket: ChangeKind<RemovePacket> = {
   type: 'remove-packet',
+  category: 'people',
   shape: RemovePacket,
   onlyEnds: true,
   fill: (change) => change,

@@ -22,6 +22,7 @@ export class MakePlace {
 /** Makes a place beneath another; who reached its parent reaches it too (model T1, T4). */
 export const makePlace: ChangeKind<MakePlace> = {
   type: 'make-place',
+  category: 'places',
   shape: MakePlace,
   fill: (change, newId) => ({ ...change, placeId: newId(change.placeId) }),
   decide(draft, change) {
@@ -51,6 +52,7 @@ export class RenamePlace {
 
 export const renamePlace: ChangeKind<RenamePlace> = {
   type: 'rename-place',
+  category: 'places',
   shape: RenamePlace,
   fill: (change) => change,
   decide(draft, change) {
@@ -74,6 +76,7 @@ export class WallPlace {
 /** Puts a wall up, so that access given above stops here, or takes it down (model T3, T4). */
 export const wallPlace: ChangeKind<WallPlace> = {
   type: 'wall-place',
+  category: 'places',
   shape: WallPlace,
   fill: (change) => change,
   decide(draft, change) {

@@ -45,6 +45,7 @@ export class PutDownPlanned {
 /** Lets changes wait for a day as one; checked now as if it were that day, against all that is planned (model Z4). */
 export const planDocket: ChangeKind<PlanDocket> = {
   type: 'plan-docket',
+  category: 'planned',
   shape: PlanDocket,
   // What it does is judged change by change, as on its day.
   onlyEnds: true,
@@ -91,6 +92,7 @@ export const planDocket: ChangeKind<PlanDocket> = {
  */
 export const runPlanned: ChangeKind<RunPlanned> = {
   type: 'run-planned',
+  category: 'planned',
   shape: RunPlanned,
   fill: (change) => change,
   decide(draft, { plannedId }) {
@@ -110,6 +112,7 @@ export const runPlanned: ChangeKind<RunPlanned> = {
 /** Puts down what waits for a day, or what could not be done on it. */
 export const putDownPlanned: ChangeKind<PutDownPlanned> = {
   type: 'put-down-planned',
+  category: 'planned',
   shape: PutDownPlanned,
   onlyEnds: true,
   fill: (change) => change,

@@ -25,6 +25,7 @@ export class ImportSheet {
 /** Takes a product in, or a new version or price of one from a day on (model L2, S6). Nothing is half-imported. */
 export const importSheet: ChangeKind<ImportSheet> = {
   type: 'import-sheet',
+  category: 'seats',
   shape: ImportSheet,
   fill: (change, newId) => ({
     ...change,
@@ -87,6 +88,7 @@ export class Subscribe {
 /** Switches a product on or off, or to another plan, from a day on (model S11). */
 export const subscribe: ChangeKind<Subscribe> = {
   type: 'subscribe',
+  category: 'seats',
   shape: Subscribe,
   fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
@@ -132,6 +134,7 @@ export class EnterStock {
  */
 export const enterStock: ChangeKind<EnterStock> = {
   type: 'enter-stock',
+  category: 'seats',
   shape: EnterStock,
   fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
   decide(draft, change) {
@@ -166,6 +169,7 @@ export class FitPlace {
 /** Switches a product on at a place whose kind its sheet charges for (model S6). */
 export const fitPlace: ChangeKind<FitPlace> = {
   type: 'fit-place',
+  category: 'seats',
   shape: FitPlace,
   fill: (change, newId) => ({ ...change, fittingId: newId(change.fittingId) }),
   decide(draft, change) {
@@ -202,6 +206,7 @@ export class UnfitPlace {
 /** Switches a product off at a place, now or from a day on. */
 export const unfitPlace: ChangeKind<UnfitPlace> = {
   type: 'unfit-place',
+  category: 'seats',
   shape: UnfitPlace,
   onlyEnds: true,
   fill: (change) => change,

@@ -32,6 +32,7 @@ export class AskFor {
 /** Asks whoever may give it for a level of an area at a place, for oneself or somebody else; gives nothing by itself. */
 export const askFor: ChangeKind<AskFor> = {
   type: 'ask-for',
+  category: 'access',
   shape: AskFor,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, requestId: newId(change.requestId) }),
@@ -98,6 +99,7 @@ export class SettleRequest {
 /** Decides a request: whoever gives access at its place, and nobody for themselves (model R4, D2). */
 export const settleRequest: ChangeKind<SettleRequest> = {
   type: 'settle-request',
+  category: 'access',
   shape: SettleRequest,
   onlyEnds: true,
   fill: (change) => change,
@@ -126,6 +128,7 @@ export class WithdrawRequest {
 /** Takes back what one asked for. */
 export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   type: 'withdraw-request',
+  category: 'access',
   shape: WithdrawRequest,
   onlyEnds: true,
   fill: (change) => change,

@@ -57,6 +57,7 @@ export class MakeRole extends RoleContent {
 /** Makes a role: areas with their levels (model R1). It gives nobody anything until it is given. */
 export const makeRole: ChangeKind<MakeRole> = {
   type: 'make-role',
+  category: 'roles',
   shape: MakeRole,
   fill: (change, newId) => ({ ...change, roleId: newId(change.roleId) }),
   decide(draft, change) {
@@ -75,6 +76,7 @@ export class ChangeRole extends RoleContent {
 /** Changes what a role is, for everyone who holds it or one that follows it (model R1, R3). Judged by D1. */
 export const changeRole: ChangeKind<ChangeRole> = {
   type: 'change-role',
+  category: 'roles',
   shape: ChangeRole,
   fill: (change) => change,
   decide(draft, change) {
@@ -201,6 +203,7 @@ export class RetireRole {
 /** Retires a role, with a replacement for all who hold it from now on (model R5). Judged by D1. */
 export const retireRole: ChangeKind<RetireRole> = {
   type: 'retire-role',
+  category: 'roles',
   shape: RetireRole,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -27,6 +27,7 @@ export class GiveSeat {
 /** Gives someone who is in a seat (model S1, S10). */
 export const giveSeat: ChangeKind<GiveSeat> = {
   type: 'give-seat',
+  category: 'seats',
   shape: GiveSeat,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
   decide(draft, change) {
@@ -64,6 +65,7 @@ export class EndSeat {
 /** Makes a seat empty, now or from a day on (model S4). */
 export const endSeat: ChangeKind<EndSeat> = {
   type: 'end-seat',
+  category: 'seats',
   shape: EndSeat,
   onlyEnds: true,
   fill: (change) => change,
@@ -95,6 +97,7 @@ export class ChangeSeat {
 /** Moves someone from one seat type of a product to another, at one instant (model S1, S6). */
 export const changeSeat: ChangeKind<ChangeSeat> = {
   type: 'change-seat',
+  category: 'seats',
   shape: ChangeSeat,
   fill: (change, newId) => ({ ...change, toHoldingId: newId(change.toHoldingId) }),
   decide(draft, change) {

@@ -53,6 +53,7 @@ export class ChangeSettings {
 /** Changes the account's name and its rules; what they ask of people is asked from then on. */
 export const changeSettings: ChangeKind<ChangeSettings> = {
   type: 'change-settings',
+  category: 'settings',
   shape: ChangeSettings,
   onlyEnds: true,
   fill: (change, newId) =>

@@ -19,6 +19,7 @@ export class ShareStatement {
 /** Shares a place's statement by a link that anyone may open, read-only, until a day (model I1). */
 export const shareStatement: ChangeKind<ShareStatement> = {
   type: 'share-statement',
+  category: 'access',
   shape: ShareStatement,
   onlyEnds: true,
   fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
@@ -55,6 +56,7 @@ export class CutShare {
 /** Cuts a shared statement: its link is dead at once. Whoever made it may, and whoever gives access there. */
 export const cutShare: ChangeKind<CutShare> = {
   type: 'cut-share',
+  category: 'access',
   shape: CutShare,
   onlyEnds: true,
   fill: (change) => change,

@@ -37,6 +37,7 @@ export class Undo {
  */
 export const undo: ChangeKind<Undo> = {
   type: 'undo',
+  category: 'planned',
   shape: Undo,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -1,5 +1,6 @@
 import { PassThrough } from 'node:stream'
 import {
+  changeTypesByCategory,
   lookup,
   addDays,
   dateOf,
@@ -14,7 +15,14 @@ import {
 } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import { DESTROYED, readEntries, readWholeEntries, type LedgerEntry, type LedgerFilter } from '../store/ledger.ts'
+import {
+  DESTROYED,
+  ledgerActors,
+  readEntries,
+  readWholeEntries,
+  type LedgerEntry,
+  type LedgerFilter,
+} from '../store/ledger.ts'
 import { verifyLedger, type Verification } from '../store/verify-ledger.ts'
 import { route, type AccountAsk } from './route.ts'
 
@@ -22,62 +30,8 @@ const ACCOUNT = '/api/accounts/{accountId}'
 const PAGE = 50
 const UUID = /^[0-9a-f-]{36}$/
 
-/** Kinds of changes as one asks for them. */
-export const LEDGER_KINDS: Readonly<Record<string, readonly string[]>> = {
-  access: ['give', 'take', 'settle-request', 'ask-for', 'withdraw-request'],
-  people: [
-    'invite',
-    'admit',
-    'accept',
-    'withdraw',
-    'change-person',
-    'name-signatory',
-    'erase',
-    'bring-back',
-    'own-email',
-  ],
-  leaving: [
-    'leave',
-    'plan-departure',
-    'change-departure',
-    'run-departure',
-    'put-down-departure',
-    'settle-step',
-    'note-steps',
-    'close-departure',
-  ],
-  away: ['go-away', 'ask-away', 'grant-away', 'begin-away', 'come-back', 'put-down-away'],
-  places: ['make-place', 'lay-out', 'rename-place', 'wall-place', 'move-place', 'archive-place'],
-  roles: [
-    'make-role',
-    'change-role',
-    'retire-role',
-    'make-group',
-    'change-group',
-    'remove-group',
-    'join-group',
-    'quit-group',
-  ],
-  seats: [
-    'give-seat',
-    'end-seat',
-    'change-seat',
-    'import-sheet',
-    'subscribe',
-    'enter-stock',
-    'close-month',
-    'report-use',
-  ],
-  settings: [
-    'change-settings',
-    'connect-product',
-    'disconnect-product',
-    'make-field',
-    'change-field',
-    'keep-apart',
-    'stop-apart',
-  ],
-}
+/** Kinds of changes as one asks for them, by what each kind says of itself. */
+export const LEDGER_KINDS: Readonly<Record<string, readonly string[]>> = changeTypesByCategory()
 
 function seen({ sight }: AccountAsk<object>): void {
   if (!sight.can('ledger', 'see')) throw notFound()
@@ -136,6 +90,18 @@ export const ledgerRoutes = [
       const last = entries.at(-1)?.header.version ?? 1
       const next = entries.length === PAGE && last > 1 ? last : null
       return { entries: entries.map((entry) => entryView(entry, ask.sight)), next }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${ACCOUNT}/ledger/actors`,
+    summary: 'Who ever changed something, also if they have left since; by name.',
+    async answer(ask) {
+      seen(ask)
+      const ids = await ledgerActors(ask.lodge.pools.requests, ask.accountId)
+      const people = ids.map((id) => ({ id, name: ask.sight.personName(id) }))
+      return { people: people.sort((one, other) => one.name.localeCompare(other.name)) }
     },
   }),
   route({

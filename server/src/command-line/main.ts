@@ -89,6 +89,14 @@ export async function runCommandLine(
       const { rotateKey } = await import('./rotate-command.ts')
       status = await rotateKey(print, complain)
     })
+  program
+    .command('verify [account]')
+    .description('verify the ledger of every account, or of one, in the database of LODGE_DATABASE_URL')
+    .option('--rows', 'also compare every row with what the ledger last made of it')
+    .action(async (account: string | undefined, { rows = false }: { rows?: boolean }) => {
+      const { verifyCommand } = await import('./verify-command.ts')
+      status = await verifyCommand(account, rows, print, complain)
+    })
   extend(program)
   try {
     await program.parseAsync([...args], { from: 'user' })

@@ -120,6 +120,15 @@ export interface LedgerFilter {
   until?: Instant
 }
 
+/** Everybody who ever changed something. */
+export async function ledgerActors(connection: Queryable, accountId: string): Promise<string[]> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT DISTINCT JSON_VALUE(header, '$.actor.personId') AS person_id FROM ledger_entry WHERE account_id = ?`,
+    [accountId],
+  )
+  return rows.flatMap((row) => (row.person_id === null ? [] : [row.person_id as string]))
+}
+
 /** Entries newest first, with their changes but not their edits. */
 export async function readEntries(
   connection: Queryable,
