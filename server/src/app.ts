@@ -281,7 +281,7 @@ function serveWeb(app: Koa, root: string | undefined): void {
   const page = serve(root, { index: 'index.html', setHeaders })
   app.use(files)
   app.use(async (ctx, next) => {
-    if (ctx.method !== 'GET' || /\.\w+$/.test(ctx.path)) return next()
+    if ((ctx.method !== 'GET' && ctx.method !== 'HEAD') || /\.\w+$/.test(ctx.path)) return next()
     ctx.path = '/'
     await page(ctx, next)
   })
