@@ -1,3 +1,4 @@
+import { Validator } from '@seriousme/openapi-schema-validator'
 import { createHash } from 'node:crypto'
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -73,6 +74,16 @@ describe('what operators and programs ask', () => {
       (methods) => Object.values(methods).map((one) => one.operationId),
     )
     expect(new Set(ids).size).toBe(ids.length)
+    // Read by a validator that others wrote; it follows no references, so those are followed here.
+    expect(await new Validator().validate(body)).toMatchObject({ valid: true })
+    const references = [...JSON.stringify(body).matchAll(/"\$ref":"([^"]+)"/g)].map(([, path]) => path!)
+    const leads = (path: string) =>
+      path
+        .slice(2)
+        .split('/')
+        .reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], body)
+    expect(references.length).toBeGreaterThan(100)
+    expect(references.filter((path) => !path.startsWith('#/') || leads(path) === undefined)).toEqual([])
   })
 
   test('an address that is not there says so as a problem, and is never kept', async () => {

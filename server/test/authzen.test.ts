@@ -61,10 +61,63 @@ test('what is unknown gets no, like what is not allowed', async () => {
 
 test('a token is asked for, and one of another product answers for that product only', async () => {
   const answer = await ask({}, 'lodge_invented_token_of_nobody').expect(401)
-  expect(answer.headers['www-authenticate']).toBe('Bearer')
+  expect(answer.headers['www-authenticate']).toBe('Bearer error="invalid_token"')
+  const without = await supertest(running.server).post('/access/v1/evaluation').send({}).expect(401)
+  expect(without.headers['www-authenticate']).toBe('Bearer')
   const foreign = await makeProductToken(running.lodge.pools, house.account.id, 'other')
   expect((await ask({}, foreign).expect(200)).body).toEqual({ decision: false })
-  await supertest(running.server).get('/access/v1/evaluation').expect(405)
+  for (const path of ['/access/v1/evaluation', '/access/v1/search/subject', '/products/v1/use']) {
+    const other = await supertest(running.server).get(path).expect(405)
+    expect(other.headers.allow).toBe('POST')
+  }
+})
+
+test('what others send in their own way is taken: schemes in any case, ids of requests, members nobody here knows', async () => {
+  const body = {
+    ...{ subject: { ...rafe(), clearance: 7 }, action: { name: 'add', why: 'x' }, resource: main },
+    ...{ tenant: 'ours', context: { ip: '192.0.2.7' } },
+  }
+  const asked = (scheme: string, id: string) =>
+    supertest(running.server)
+      .post('/access/v1/evaluation')
+      .set('Authorization', `${scheme} ${token}`)
+      .set('X-Request-ID', id)
+      .send(body)
+  for (const scheme of ['Bearer', 'bearer', 'BEARER']) {
+    const id = `trace/7 (${scheme}) {x} ${'y'.repeat(170)}`
+    const answer = await asked(scheme, id).expect(200)
+    expect([answer.body, answer.headers['x-request-id']]).toEqual([{ decision: true }, id])
+  }
+  expect((await asked('Bearer', 'z'.repeat(201)).expect(200)).headers['x-request-id']).toBeUndefined()
+  const several = await post('/access/v1/evaluations', {
+    ...{ subject: rafe(), resource: main, options: { evaluations_semantic: 'execute_all', trace: true } },
+    evaluations: [
+      { action: { name: 'add' }, note: 1 },
+      { action: { name: 7 } },
+      'nonsense',
+      null,
+      { action: { name: 'see' } },
+    ],
+  }).expect(200)
+  const answers = several.body.evaluations as {
+    decision: boolean
+    context?: { error: { status: number; message: string } }
+  }[]
+  expect(answers.map(({ decision, context }) => [decision, context?.error.status])).toEqual([
+    [true, undefined],
+    [false, 400],
+    [false, 400],
+    [false, 400],
+    [true, undefined],
+  ])
+  expect(answers[1]!.context!.error.message).toContain('/action/name')
+})
+
+test('unknown paths for programs are told so in their terms, never with a page', async () => {
+  for (const path of ['/.well-known/nothing', '/scim/v2/Users', '/api/nothing', '/access/v1/nothing', '/products/v2']) {
+    const answer = await supertest(running.server).get(path).expect(404)
+    expect(answer.headers['content-type']).toContain('application/problem+json')
+  }
 })
 
 test('requests that do not fit are said to be so, and the request id comes back', async () => {
@@ -201,6 +254,14 @@ describe('searches (§8)', () => {
     const second = await page(first.page.next_token)
     expect([first.page.total, second.page.next_token]).toEqual([2, ''])
     expect([first.results[0]!.id, second.results[0]!.id]).toEqual([house.idOf('Rafe'), house.idOf('Mirren')].sort())
+  })
+
+  test('a page token that is none of ours is refused', async () => {
+    const search = { subject: rafe(), action: { name: 'add' }, resource: { type: 'photos' } }
+    for (const token of ['nonsense', '!!', Buffer.from('Main', 'utf8').toString('base64url')]) {
+      const answer = await post('/access/v1/search/resource', { ...search, page: { token } }).expect(400)
+      expect(answer.body.code).toBe('bad-page')
+    }
   })
 
   test('of what is unknown are empty, like of what is not allowed', async () => {

@@ -85,7 +85,7 @@ describe('files and what is read from text', () => {
           ['@Rafe', 'Main=1'],
         ],
       ),
-    ).toBe("name,'=Helipad\n'+Wren,'-1\n'@Rafe,Main=1\n")
+    ).toBe("name,'=Helipad\r\n'+Wren,'-1\r\n'@Rafe,Main=1\r\n")
   })
 
   test.each<[string, (house: House, owner: Browser) => Promise<unknown>]>([

@@ -9,7 +9,11 @@ interface Sent {
 }
 
 const sent: Sent[] = []
-let answers: Record<string, (request: Sent) => { status: number; body: object }>
+interface Given {
+  status: number
+  body: object
+}
+let answers: Record<string, (request: Sent) => Given | Promise<Given>>
 
 Object.assign(globalThis, { window: {} })
 globalThis.fetch = (async (
@@ -24,7 +28,7 @@ globalThis.fetch = (async (
   }
   sent.push(request)
   const name = `${options.method} ${path.split('/').at(-1)}`
-  const answer = answers[name]?.(request)
+  const answer = await answers[name]?.(request)
   if (!answer) throw new TypeError('Failed to fetch')
   return { status: answer.status, json: async () => answer.body }
 }) as unknown as typeof fetch
@@ -126,6 +130,27 @@ describe('the docket', () => {
     docket.hold([{ type: 'give', personId: 'b' }], 'form')
     await jest.runAllTimersAsync()
     expect(docket.changes).toMatchObject([{ personId: 'b' }])
+  })
+
+  test('that is put down stays so: what was sent before it is kept before it', async () => {
+    let settle = (): void => undefined
+    const docket = useDocket()
+    const keepsAtOnce = answers['PUT docket']!
+    answers['PUT docket'] = (request) =>
+      new Promise((resolve) => {
+        settle = () => resolve(keepsAtOnce(request))
+      })
+    docket.hold([leave])
+    await jest.advanceTimersByTimeAsync(1_000)
+    answers['PUT docket'] = keepsAtOnce
+    const down = docket.putDown()
+    await jest.advanceTimersByTimeAsync(1_000)
+    const puts = () => sent.filter((one) => one.method === 'PUT').map((one) => one.body!.changes!.length)
+    expect(puts()).toEqual([1])
+    settle()
+    await down
+    expect(puts()).toEqual([1, 0])
+    expect(docket.isEmpty).toBe(true)
   })
 
   test('is filled and dated by the server, and says what it left out', async () => {

@@ -18,27 +18,53 @@ const PROBLEM = {
 /** The OpenAPI 3.1 document of our own API, derived from the routes' declarations. */
 export function openApiOf(routes: readonly Route[], version: string): object {
   const paths: Record<string, Record<string, object>> = {}
+  const schemas: Record<string, unknown> = { Problem: PROBLEM }
   for (const one of routes) {
     const operation = (paths[one.path] ??= {})
-    operation[one.method] = operationOf(one)
+    operation[one.method] = operationOf(one, schemas)
   }
   return {
     openapi: '3.1.0',
     info: { title: 'Jolly Porter', version, license: { name: 'MIT', identifier: 'MIT' } },
     paths,
     components: {
-      schemas: { Problem: PROBLEM },
+      schemas,
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'lodge_session' } },
     },
   }
 }
 
-function operationOf(one: Route): object {
+/** What a parameter of a path holds, by its name: ids are UUIDs, the rest is words. */
+function parameterSchema(name: string): object {
+  if (name.endsWith('Id')) return { type: 'string', format: 'uuid' }
+  if (name === 'month') return { type: 'string', pattern: '^\\d{4}-\\d{2}$', examples: ['2026-06'] }
+  return { type: 'string' }
+}
+
+/** A shape's schema with what it is made of moved to the document's components, where its references lead. */
+function hoisted(shape: new () => object, schemas: Record<string, unknown>): object {
+  const { $defs = {}, ...root } = atComponents(schemaOf(shape)) as { $defs?: Record<string, unknown> }
+  Object.assign(schemas, $defs)
+  return root
+}
+
+function atComponents(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(atComponents)
+  if (schema === null || typeof schema !== 'object') return schema
+  return Object.fromEntries(
+    Object.entries(schema).map(([name, value]) => {
+      const isReference = name === '$ref' && typeof value === 'string'
+      return [name, isReference ? value.replace('#/$defs/', '#/components/schemas/') : atComponents(value)]
+    }),
+  )
+}
+
+function operationOf(one: Route, schemas: Record<string, unknown>): object {
   const inPath = [...one.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
     name,
     in: 'path',
     required: true,
-    schema: { type: 'string', format: 'uuid' },
+    schema: parameterSchema(name!),
   }))
   const inQuery = Object.entries(one.query ?? {}).map(([name, description]) => ({
     name,
@@ -47,7 +73,7 @@ function operationOf(one: Route): object {
     schema: { type: 'string' },
   }))
   const body = one.body && {
-    requestBody: { required: true, content: { 'application/json': { schema: schemaOf(one.body) } } },
+    requestBody: { required: true, content: { 'application/json': { schema: hoisted(one.body, schemas) } } },
   }
   return {
     operationId: `${one.method}-${one.path.replaceAll(/[^a-zA-Z]+/g, '-').replaceAll(/^-|-$/g, '')}`,

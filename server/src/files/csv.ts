@@ -5,7 +5,10 @@ function defused(text: string): string {
   return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text
 }
 
-/** Rows of cells with a header, as CSV. */
+/** Rows of cells with a header, as CSV; each line ends with CR LF (RFC 4180 §2). */
 export function tableCsv(header: readonly string[], rows: readonly (readonly string[])[]): string {
-  return stringify([header, ...rows].map((row) => row.map(defused)))
+  return stringify(
+    [header, ...rows].map((row) => row.map(defused)),
+    { record_delimiter: 'windows' },
+  )
 }

@@ -1,11 +1,11 @@
 import type { Context, Next } from 'koa'
 import { v7 as uuidv7 } from 'uuid'
 import { findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
-import { badRequest, LodgeError } from '../errors.ts'
+import { badRequest } from '../errors.ts'
 import { answeredBefore, idempotencyOf } from '../idempotency.ts'
 import type { Lodge } from '../lodge.ts'
 import { mustBeReady } from '../readiness.ts'
-import { authorize, readBody, unauthorized } from './authzen/door.ts'
+import { authorize, postOnly, readBody, unauthorized } from './authzen/door.ts'
 
 const PATH = '/products/v1/use'
 
@@ -18,7 +18,7 @@ export function useReportsDoor(lodge: Lodge) {
 }
 
 async function take(lodge: Lodge, ctx: Context): Promise<void> {
-  if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Report with POST.')
+  if (ctx.method !== 'POST') throw postOnly(ctx)
   mustBeReady(lodge)
   const { id, accountId, product } = await authorize(lodge, ctx, 'report')
   const body = (await readBody(ctx.req)) as { uses?: unknown } | null

@@ -123,12 +123,24 @@ export const useDocket = defineStore('docket', () => {
     rest.value = dated.rest
   }
 
+  /** What was sent last to be kept: the next waits for it, or an earlier docket could be kept over a later one. */
+  let keeping: Promise<unknown> = Promise.resolve()
+
+  /** Keeps changes on the server, in the order in which they were in hand. */
+  function keep(inHand: readonly NewChange[]): Promise<{ changes: NewChange[] }> {
+    const path = session.path('/docket')
+    const kept = keeping
+      .catch(() => undefined)
+      .then(() => ask<{ changes: NewChange[] }>('PUT', path, { changes: inHand }))
+    keeping = kept
+    return kept
+  }
+
   async function show(): Promise<void> {
     const mine = ++turn
     busy.value = true
     try {
-      const body = { changes: changes.value }
-      const kept = await ask<{ changes: NewChange[] }>('PUT', session.path('/docket'), body)
+      const kept = await keep(changes.value)
       if (mine !== turn) return
       // The rows to be made have their ids now, and keep them while other changes come and go.
       held.value = kept.changes.map((change, at) => ({ change, slot: held.value[at]?.slot ?? slotOf(change) }))
@@ -206,7 +218,7 @@ export const useDocket = defineStore('docket', () => {
   /** Puts it down here and on the server. */
   async function putDown(): Promise<void> {
     forget()
-    await ask('PUT', session.path('/docket'), { changes: [] }).catch(() => undefined)
+    await keep([]).catch(() => undefined)
   }
 
   /** Nothing in hand in this browser any more; what the server keeps stays, for when its owner is back. */

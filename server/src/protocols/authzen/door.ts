@@ -48,9 +48,9 @@ export function authzenDoor(lodge: Lodge) {
 }
 
 async function attend(lodge: Lodge, ctx: Context, endpoint: Endpoint): Promise<void> {
-  if (ctx.method !== 'POST') throw new LodgeError(405, 'post-only', 'Ask with POST.')
+  if (ctx.method !== 'POST') throw postOnly(ctx)
   const requestId = ctx.get('X-Request-ID')
-  if (requestId && /^[\w.:-]{1,100}$/.test(requestId)) ctx.set('X-Request-ID', requestId)
+  if (requestId && /^[\x20-\x7e]{1,200}$/.test(requestId)) ctx.set('X-Request-ID', requestId)
   mustBeReady(lodge)
   const token = await authorize(lodge, ctx, endpoint.scope)
   const body = await readBody(ctx.req)
@@ -69,6 +69,12 @@ function answer(ctx: Context, body: object): void {
   ctx.res.end(text)
 }
 
+/** Only POST is answered here, and the answer says so (RFC 9110 §15.5.6). */
+export function postOnly(ctx: Context): LodgeError {
+  ctx.set('Allow', 'POST')
+  return new LodgeError(405, 'post-only', 'Ask with POST.')
+}
+
 export function unauthorized(): LodgeError {
   return new LodgeError(
     401,
@@ -79,10 +85,12 @@ export function unauthorized(): LodgeError {
 
 /** The product a request comes from, by its token; what the token may not is refused. */
 export async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): Promise<ProductToken> {
-  const [, bearer] = /^Bearer ([\w-]{20,100})$/.exec(ctx.get('Authorization')) ?? []
+  // The name of a scheme is written in any case (RFC 9110 §11.1).
+  const [, bearer] = /^Bearer +([\w-]{20,100})$/i.exec(ctx.get('Authorization')) ?? []
   const token = bearer && (await lodge.productTokens.find(bearer, lodge.clock.now()))
   if (!token) {
-    ctx.set('WWW-Authenticate', 'Bearer')
+    // Who sent none is told how; who sent a wrong one, that it is wrong (RFC 6750 §3.1).
+    ctx.set('WWW-Authenticate', ctx.get('Authorization') ? 'Bearer error="invalid_token"' : 'Bearer')
     throw unauthorized()
   }
   if (!token.scopes.includes(scope)) {

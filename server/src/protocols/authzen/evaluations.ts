@@ -1,10 +1,11 @@
-import { badRequest } from '../../errors.ts'
+import { badRequest, LodgeError } from '../../errors.ts'
 import type { Asked } from './door.ts'
 import { decisionOn, type Decision } from './evaluation.ts'
-import { EvaluationRequest, EvaluationsRequest, reader, type EvaluationPart } from './shapes.ts'
+import { EvaluationPart, EvaluationRequest, EvaluationsRequest, reader } from './shapes.ts'
 
 const read = reader(EvaluationsRequest)
 const readOne = reader(EvaluationRequest)
+const readPart = reader(EvaluationPart)
 
 /**
  * The Access Evaluations endpoint (OpenID AuthZEN Authorization API 1.0, §7): several questions in one request. What one
@@ -25,13 +26,15 @@ export function evaluations(asked: Asked): Decision | { evaluations: Decision[] 
   return { evaluations: answers }
 }
 
-function answerOne(asked: Asked, around: EvaluationsRequest, part: EvaluationPart): Decision {
-  const request = whole(around, part)
-  if (!request.subject || !request.action || !request.resource) {
-    const { message } = badRequest('bad-request', 'It lacks a subject, an action or a resource, here and around it.')
-    return { decision: false, context: { error: { status: 400, message } } }
+function answerOne(asked: Asked, around: EvaluationsRequest, part: unknown): Decision {
+  try {
+    const request = whole(around, readPart(part))
+    if (request.subject && request.action && request.resource) return decisionOn(asked, request as EvaluationRequest)
+    throw badRequest('bad-request', 'It lacks a subject, an action or a resource, here and around it.')
+  } catch (error) {
+    if (!(error instanceof LodgeError) || error.status !== 400) throw error
+    return { decision: false, context: { error: { status: 400, message: error.message } } }
   }
-  return decisionOn(asked, request as EvaluationRequest)
 }
 
 function whole(around: EvaluationPart, part: EvaluationPart): Partial<EvaluationRequest> {

@@ -46,16 +46,31 @@ function paged<R>(
   inOrder = true,
 ): Results<R> {
   const limit = page?.limit ?? USUAL_PAGE
-  const after = page?.token ? Buffer.from(page.token, 'base64url').toString('utf8') : undefined
+  const after = page?.token ? placeIn(page.token) : undefined
   let start = 0
   if (after !== undefined) {
     const next = inOrder ? found.findIndex((one) => one > after) : found.indexOf(after) + 1
-    if (!inOrder && next === 0)
-      throw badRequest('bad-page', 'This page token is of another search; begin anew without it.')
+    if (!inOrder && next === 0) throw badPage()
     start = next < 0 ? found.length : next
   }
   const shown = found.slice(start, start + limit)
   const isLast = start + shown.length >= found.length
-  const next_token = isLast ? '' : Buffer.from(shown.at(-1)!, 'utf8').toString('base64url')
+  const next_token = isLast ? '' : tokenAfter(shown.at(-1)!)
   return { results: shown.map(make), page: { next_token, count: shown.length, total: found.length } }
 }
+
+const MARK = 'after '
+
+function tokenAfter(one: string): string {
+  return Buffer.from(`${MARK}${one}`, 'utf8').toString('base64url')
+}
+
+/** What the page before ended with. @throws LodgeError 400 for what is no token of ours. */
+function placeIn(token: string): string {
+  const text = Buffer.from(token, 'base64url').toString('utf8')
+  if (!text.startsWith(MARK) || tokenAfter(text.slice(MARK.length)) !== token) throw badPage()
+  return text.slice(MARK.length)
+}
+
+const badPage = () =>
+  badRequest('bad-page', 'This page token is of no search here, or of another; begin anew without it.')

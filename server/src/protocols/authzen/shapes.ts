@@ -79,9 +79,8 @@ export class EvaluationsRequest extends EvaluationPart {
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(MAXIMUM_EVALUATIONS)
-  @ValidateNested({ each: true })
-  @Type(() => EvaluationPart)
-  evaluations?: EvaluationPart[]
+  /** Each is read by itself: one that cannot be read is answered no, and the others go on. */
+  evaluations?: unknown[]
   @IsOptional() @ValidateNested() @Type(() => EvaluationsOptions) options?: EvaluationsOptions
 }
 
@@ -129,10 +128,18 @@ const ajv = new Ajv2020({ strict: false })
 
 /** Reads a body by a schema compiled once. @returns a function that throws LodgeError 400 with what does not fit. */
 export function reader<T extends object>(shape: new () => T): (plain: unknown) => T {
-  const validate = ajv.compile(schemaOf(shape)) as ValidateFunction<T>
+  const validate = ajv.compile(open(schemaOf(shape)) as object) as ValidateFunction<T>
   return (plain) => {
     if (validate(plain)) return plain
     const [first] = validate.errors ?? []
     throw badRequest('bad-request', `The request does not fit: ${first?.instancePath || '/'} ${first?.message ?? ''}.`)
   }
+}
+
+/** Members nobody here knows are ignored: later versions of the standard may add some, and products send their own (§5). */
+function open(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(open)
+  if (schema === null || typeof schema !== 'object') return schema
+  const members = Object.entries(schema).filter(([name]) => name !== 'additionalProperties')
+  return Object.fromEntries(members.map(([name, value]) => [name, open(value)]))
 }
