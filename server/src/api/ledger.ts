@@ -152,9 +152,18 @@ export const ledgerRoutes = [
   }),
 ]
 
+/** One ledger is walked at a time: each holds a connection for as long as it takes, and others need some as well. */
+let walking: Promise<unknown> = Promise.resolve()
+
+function verifyWhole(lodge: Lodge, accountId: string): Promise<Verification> {
+  const walked = walking.catch(() => undefined).then(() => walk(lodge, accountId))
+  walking = walked
+  return walked
+}
+
 /** All of it as of one instant: what is committed meanwhile is not half in. */
-async function verifyWhole({ pools }: Lodge, accountId: string): Promise<Verification> {
-  const connection = await pools.work.getConnection()
+async function walk({ pools }: Lodge, accountId: string): Promise<Verification> {
+  const connection = await pools.requests.getConnection()
   try {
     await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
     return await verifyLedger(connection, accountId, { alsoRows: true })
