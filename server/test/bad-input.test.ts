@@ -335,6 +335,6 @@ test('a leaver’s browsers hear that they are signed out, and their streams end
     expect(answer.status).toBe(200),
   )
   await Promise.race([listening, sleep(60_000, undefined, { ref: false })])
-  expect(heard).toContain('event: signed-out')
+  expect(heard).toContain('event: doors-shut')
   await rafe.get('/api/session').expect(401)
 })

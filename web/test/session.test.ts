@@ -8,7 +8,7 @@ interface Sent {
 
 const sent: Sent[] = []
 let answers: Record<string, { status: number; body: object }>
-Object.assign(globalThis, { window: {} })
+Object.assign(globalThis, { window: {}, sessionStorage: { clear: () => undefined } })
 globalThis.fetch = (async (path: string, options: { method: string; body?: string }) => {
   sent.push({ method: options.method, path, body: options.body && JSON.parse(options.body) })
   const answer = answers[`${options.method} ${path}`] ?? {
@@ -83,5 +83,15 @@ describe('who is signed in', () => {
     expect([session.me, session.endedBecause]).toEqual([null, 'doors-shut'])
     session.enter(me('one') as never)
     expect(session.endedBecause).toBeNull()
+  })
+
+  test('who signs out is told of no reason, though the stream says it ended', async () => {
+    const session = useSession()
+    session.enter(me('one') as never)
+    answers['DELETE /api/session'] = { status: 204, body: {} }
+    const going = session.signOut()
+    session.ended('signed-out')
+    await going
+    expect([session.me, session.endedBecause]).toEqual([null, null])
   })
 })

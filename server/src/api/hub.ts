@@ -24,8 +24,10 @@ export class Hub {
   private readonly listeners = new Set<Listener>()
   private looked = 0
 
-  /** @param endedAmong of the sessions named, those that were ended, by whichever process. */
-  constructor(private readonly endedAmong: (ids: readonly string[]) => Promise<readonly string[]>) {}
+  /** @param endedAmong of the sessions named, those that were ended, by whichever process, and whether doors were shut. */
+  constructor(
+    private readonly endedAmong: (ids: readonly string[]) => Promise<readonly { id: string; doorsShut: boolean }[]>,
+  ) {}
 
   private readonly heartbeat = setInterval(() => this.beat(), HEARTBEAT_MILLISECONDS).unref()
 
@@ -64,12 +66,12 @@ export class Hub {
   /** A person's doors were shut: their browsers are told and the streams end. */
   shut(accountId: string, personId: string): void {
     for (const listener of this.listeners) {
-      if (listener.accountId === accountId && listener.personId === personId) this.end(listener, 'signed-out')
+      if (listener.accountId === accountId && listener.personId === personId) this.end(listener, 'doors-shut')
     }
   }
 
-  endSession(sessionId: string): void {
-    for (const listener of this.listeners) if (listener.sessionId === sessionId) this.end(listener, 'signed-out')
+  endSession(sessionId: string, why: 'signed-out' | 'doors-shut' = 'signed-out'): void {
+    for (const listener of this.listeners) if (listener.sessionId === sessionId) this.end(listener, why)
   }
 
   /** Whether a session may have one more stream. */
@@ -84,7 +86,9 @@ export class Hub {
     if (this.listeners.size === 0 || performance.now() - this.looked < LOOK_MILLISECONDS) return
     this.looked = performance.now()
     const ids = new Set([...this.listeners].map((one) => one.sessionId))
-    for (const id of await this.endedAmong([...ids])) this.endSession(id)
+    for (const { id, doorsShut } of await this.endedAmong([...ids])) {
+      this.endSession(id, doorsShut ? 'doors-shut' : 'signed-out')
+    }
   }
 
   close(): void {

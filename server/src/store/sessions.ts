@@ -70,13 +70,16 @@ export async function isSessionOpen(connection: Queryable, id: string): Promise<
 }
 
 /** Of the sessions named, those that were ended. */
-export async function endedAmong(connection: Queryable, ids: readonly string[]): Promise<string[]> {
+export async function endedAmong(
+  connection: Queryable,
+  ids: readonly string[],
+): Promise<{ id: string; doorsShut: boolean }[]> {
   if (ids.length === 0) return []
   const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT id FROM session WHERE id IN (?) AND ended_at_us IS NOT NULL',
+    'SELECT id, ended_because FROM session WHERE id IN (?) AND ended_at_us IS NOT NULL',
     [ids],
   )
-  return rows.map((row) => row.id as string)
+  return rows.map(({ id, ended_because: why }) => ({ id, doorsShut: why === 'left' || why === 'away' }))
 }
 
 /** A login's open sessions, the newest first. */

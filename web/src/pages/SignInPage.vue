@@ -17,7 +17,7 @@ const code = ref('')
 const asked = ref<SecondAsked | null>(null)
 const busy = ref(false)
 const error = ref<ApiError | null>(null)
-const left = session.endedBecause === 'signed-out' || session.endedBecause === 'doors-shut'
+const left = session.endedBecause === 'doors-shut'
 
 /** Does one step; once somebody is in, goes where they wanted to. */
 async function step(act: () => Promise<unknown>): Promise<void> {

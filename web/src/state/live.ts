@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { ask } from '../api/client.ts'
 import { useSession } from './session.ts'
 
-type Heard = { kind: 'changed' } | { kind: 'signed-out' }
+type Heard = { kind: 'changed' | 'signed-out' | 'doors-shut' }
 
 /**
  * What the lodge says by itself: that something may have changed, or that the doors are shut. One stream per browser:
@@ -20,7 +20,7 @@ export const useLive = defineStore('live', () => {
 
   function hear(heard: Heard): void {
     if (heard.kind === 'changed') turn.value += 1
-    else leave('signed-out')
+    else leave(heard.kind)
   }
 
   function leave(code: string): void {
@@ -39,7 +39,7 @@ export const useLive = defineStore('live', () => {
       connected.value = true
     })
     source.addEventListener('changed', () => pass({ kind: 'changed' }))
-    source.addEventListener('signed-out', () => pass({ kind: 'signed-out' }))
+    for (const kind of ['signed-out', 'doors-shut'] as const) source.addEventListener(kind, () => pass({ kind }))
     source.addEventListener('error', () => {
       connected.value = false
       // A stream that is refused for good says nothing of why; asking for what is one's own does, and costs nothing.

@@ -22,6 +22,7 @@ export const useSession = defineStore('session', () => {
   /** Why the last session ended, as the code the lodge gave. */
   const endedBecause = ref<string | null>(null)
   let loading: Promise<Me | null> | undefined
+  let signingOut = false
 
   /** Asks once; later calls answer what is known. */
   function load(): Promise<Me | null> {
@@ -71,18 +72,24 @@ export const useSession = defineStore('session', () => {
     endedBecause.value = null
   }
 
+  /** Signs out by one's own wish, for which no reason has to be told. */
   async function signOut(): Promise<void> {
+    signingOut = true
     forgetAnswers()
     // A list that was pasted and not sent, too.
     sessionStorage.clear()
-    await ask('DELETE', '/api/session')
-    me.value = null
+    try {
+      await ask('DELETE', '/api/session')
+      me.value = null
+    } finally {
+      signingOut = false
+    }
   }
 
   function ended(code: string): void {
     me.value = null
     seeing.value = null
-    endedBecause.value = code
+    endedBecause.value = signingOut ? null : code
   }
 
   /** As whom everything is seen at the moment, as far as one sees it oneself (model D5); nothing is changed then. */
