@@ -51,7 +51,7 @@ describe('the grid', () => {
     expect(await cellOf(steward, 'Rafe', 'Main')).toBe(3)
     expect(await cellOf(steward, 'Corin', 'Harbour')).toBeUndefined()
     const file = await steward.get(house.path('/grid/file.csv?open=all')).expect(200)
-    expect(file.text.split('\n')[0]).toBe(',name,Pellworth,Pellworth / Main')
+    expect(file.text.split('\r\n')[0]).toBe(',name,Pellworth,Pellworth / Main')
     expect(file.text).toContain('Staff,Rafe Gardener,change,change')
     const guest = await house.as('Corin')
     const theirs = await guest.get(house.path('/grid/file.csv?open=all')).expect(200)

@@ -23,11 +23,10 @@ const COMMON: PoolOptions = {
 }
 
 /** Longer than the database itself lets a statement take: what is silent for so long has been lost on the way. */
-const SILENT_MILLISECONDS = 25_000
+const SILENT_MILLISECONDS = 30_000
 
 interface Command {
-  timeout?: number
-  onResult?(error: { code?: string } | null, ...rest: unknown[]): void
+  onResult?(error: object | null, ...rest: unknown[]): void
 }
 /** The driver's own connection, beneath the one with promises. */
 interface Driven {
@@ -35,17 +34,27 @@ interface Driven {
   destroy(): void
 }
 
-/** Gives every statement an end; a connection on which one stays unanswered is not used again. */
+/**
+ * Gives everything that is asked an end, preparing a statement too, which the driver's own time limit leaves out; a
+ * connection on which something stays unanswered is not used again.
+ */
 function neverSilent(connection: Driven): void {
   const addCommand = connection.addCommand.bind(connection)
   connection.addCommand = (command) => {
     const { onResult } = command
     if (onResult) {
-      command.timeout ??= SILENT_MILLISECONDS
-      command.onResult = (error, ...rest) => {
-        if (error?.code === 'PROTOCOL_SEQUENCE_TIMEOUT') connection.destroy()
+      let isAnswered = false
+      const answer = (error: object | null, ...rest: unknown[]) => {
+        clearTimeout(timer)
+        if (isAnswered) return
+        isAnswered = true
         onResult.call(command, error, ...rest)
       }
+      const timer = setTimeout(() => {
+        connection.destroy()
+        answer(Object.assign(new Error('The database did not answer.'), { code: 'PROTOCOL_SEQUENCE_TIMEOUT' }))
+      }, SILENT_MILLISECONDS).unref()
+      command.onResult = answer
     }
     return addCommand(command)
   }
