@@ -6,7 +6,8 @@ export const eventRoutes = [
     audience: 'account',
     method: 'get',
     path: '/api/accounts/{accountId}/events',
-    summary: 'Server-sent events: `changed` when something may differ, `doors-shut` when they do, `signed-out` when the session ends.',
+    summary:
+      'Server-sent events: `changed` when something may differ, `doors-shut` when they do, `signed-out` when the session ends.',
     beforeEngagement: true,
     ownPage: true,
     async answer({ lodge, ctx, account, accountId, personId, session }) {
