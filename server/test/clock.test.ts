@@ -114,7 +114,7 @@ describe('a clock that is wrong', () => {
     await until(async () => (await readiness(wrong.url)).reason)
     const { status, reason, clockDifferenceMilliseconds } = await readiness(wrong.url)
     expect([status, Math.round(clockDifferenceMilliseconds / 1000)]).toEqual([503, ahead])
-    expect(reason).toMatch(/clock of this server differs/)
+    expect(reason).toMatch(/clock and its database’s clock show different times/)
     expect(await decide(wrong.url, token, 'Rafe', house.placeId('Main'))).toBe(503)
     await wrong.signIn()
     const refused = await write(wrong.browser)

@@ -59,6 +59,6 @@ export const clockIsOff = () =>
   new LodgeError(
     503,
     'clock-off',
-    'The clock of this server differs too much from that of its database. Nothing was changed. Whoever runs the server must put its clock right.',
+    'This server’s clock and its database’s clock show different times. Nothing was changed. Ask the person who runs the server to correct the clock.',
     { retryAfterSeconds: 10 },
   )

@@ -72,5 +72,4 @@ function placeIn(token: string): string {
   return text.slice(MARK.length)
 }
 
-const badPage = () =>
-  badRequest('bad-page', 'This page token is of no search here, or of another; begin anew without it.')
+const badPage = () => badRequest('bad-page', 'This page token does not belong to this search. Ask again without it.')
