@@ -156,7 +156,7 @@ test('one person in and out again, and everything is still there', async ({ page
     await expect(told.nth(at)).toHaveText(sentence)
   }
   await page.getByRole('button', { name: 'Verify the chain' }).click()
-  const whole = page.getByText(/The ledger is whole, and the account is as it says: \d+ entries/)
+  const whole = page.getByText(/The ledger is complete and unaltered, and the account matches it: \d+ entries/)
   await expect(whole).toBeVisible()
   const entries = await whole.textContent()
 

@@ -189,7 +189,7 @@ try {
   await keep(page, 'leavers-record')
   await goTo(page, 'Ledger')
   await page.getByRole('button', { name: 'Verify the chain' }).click()
-  await page.getByText('The ledger is whole').waitFor()
+  await page.getByText('The ledger is complete and unaltered').waitFor()
   await keep(page, 'ledger')
 } finally {
   await browser.close()

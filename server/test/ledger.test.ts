@@ -80,7 +80,7 @@ async function nameDestroyed(): Promise<void> {
 
 test('payload and salt can be destroyed and the chain still verifies, once an entry names them (model C5)', async () => {
   await run('UPDATE ledger_item SET payload = NULL, salt = NULL WHERE version = 2 AND account_id = ?')
-  expect(await verify()).toMatchObject({ ok: false, version: 2, reason: expect.stringContaining('is gone') })
+  expect(await verify()).toMatchObject({ ok: false, version: 2, reason: expect.stringContaining('is missing') })
   await nameDestroyed()
   expect(await verify()).toMatchObject({ ok: true, entries: 4, destroyed: 2 })
   const owner = await house.as('Oriel')
@@ -190,17 +190,17 @@ describe('whatever single thing is altered', () => {
       SELECT account_id, UUID(), subject_kind, subject_id, role_id, place_id, from_us, until_us, given_by_id, offer_id
       FROM access_grant WHERE account_id = ? LIMIT 1`
     await run(copy)
-    expect(await whole()).toMatchObject({ ok: false, reason: expect.stringContaining('put in beside') })
+    expect(await whole()).toMatchObject({ ok: false, reason: expect.stringContaining('added without') })
     const { body } = await (await house.as('Oriel')).get(house.path('/ledger/verification')).expect(200)
-    expect(body).toMatchObject({ ok: false, reason: expect.stringContaining('put in beside') })
+    expect(body).toMatchObject({ ok: false, reason: expect.stringContaining('added without') })
     const said: string[] = []
     process.env.LODGE_DATABASE_URL = process.env.LODGE_TEST_DATABASE_URL
     const say = (line: string) => said.push(line)
     expect(await runCommandLine(['verify', house.account.id, '--rows'], say, say)).toBe(1)
     expect(await runCommandLine(['verify', house.account.id], say, say)).toBe(0)
-    expect(said).toEqual([expect.stringContaining('put in beside'), expect.stringContaining('3 entries, whole')])
+    expect(said).toEqual([expect.stringContaining('added without'), expect.stringContaining('3 entries, whole')])
     await run('DELETE FROM access_grant WHERE account_id = ?')
-    expect(await whole()).toMatchObject({ ok: false, reason: expect.stringContaining('removed beside') })
+    expect(await whole()).toMatchObject({ ok: false, reason: expect.stringContaining('removed without') })
     expect(await verify()).toMatchObject({ ok: true })
   })
 })

@@ -204,9 +204,10 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   })
   try {
     const { version } = await commit
-    return differs
-      ? { version, movedBy: await movers(lodge, accountId, body.version, ask.sight, version) }
-      : { version }
+    if (!differs) return { version }
+    // It stands, whether or not it can be told what came between.
+    const movedBy = await movers(lodge, accountId, body.version, ask.sight, version).catch(() => [])
+    return { version, movedBy }
   } catch (error) {
     if (error instanceof TooManyEdits) return startRun(ask, changes)
     // The same request came twice at once: the second is refused since the first was done, and answers as the first.

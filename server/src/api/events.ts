@@ -7,7 +7,7 @@ export const eventRoutes = [
     method: 'get',
     path: '/api/accounts/{accountId}/events',
     summary:
-      'Server-sent events: `changed` when something may differ, `doors-shut` when they do, `signed-out` when the session ends.',
+      'Server-sent events: `changed` when something may differ, `doors-shut` when the person’s access ends, `signed-out` when the session ends.',
     beforeEngagement: true,
     ownPage: true,
     async answer({ lodge, ctx, account, accountId, personId, session }) {

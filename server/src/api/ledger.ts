@@ -96,7 +96,7 @@ export const ledgerRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/ledger/actors`,
-    summary: 'Who ever changed something, also if they have left since; by name.',
+    summary: 'The people who have changed something, including people who have left.',
     async answer(ask) {
       seen(ask)
       const ids = await ledgerActors(ask.lodge.pools.requests, ask.accountId)
@@ -109,7 +109,7 @@ export const ledgerRoutes = [
     method: 'get',
     path: `${ACCOUNT}/ledger/verification`,
     heavy: true,
-    summary: 'Walks the chain of the ledger, compares it with the rows as they are, and says whether all of it holds.',
+    summary: 'Checks that the ledger is complete and unaltered, and that the account matches it.',
     async answer(ask) {
       seen(ask)
       return verifyWhole(ask.lodge, ask.accountId)

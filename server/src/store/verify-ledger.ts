@@ -58,7 +58,7 @@ export async function verifyLedger(
   }
   const unnamed = destroyed.firstUnnamed
   if (unnamed !== undefined) {
-    const reason = 'A change or edit is gone, and no later entry says that it was destroyed.'
+    const reason = 'A change or edit is missing, and no later entry says that it was destroyed.'
     return { ok: false, entries, version: unnamed, reason }
   }
   const altered = alsoRows ? await rows.compare(connection, accountId) : undefined
@@ -71,11 +71,11 @@ function faultOf(entry: WholeEntry, version: number, previous: string, accountId
   if (entry.version !== version) return 'An entry is missing before this one.'
   if (sha256(entry.header) !== entry.hash) return 'Its header was altered.'
   const header = JSON.parse(entry.header) as LedgerHeader
-  if (canonicalize(header) !== entry.header) return 'Its header is not written as headers are.'
+  if (canonicalize(header) !== entry.header) return 'Its header is not in the canonical form.'
   if (header.version !== version || header.account !== accountId) return 'The header is of another entry.'
   if (header.previous !== previous) return 'It does not name the hash of the entry before.'
   if (entry.at !== header.at || entry.schema !== header.schema) {
-    return 'The date or layout by which it is found is not the one that was hashed.'
+    return 'Its stored time or layout is not the one that was hashed.'
   }
   if (header.items.length !== items.length || header.items.some((one, at) => items[at]?.commitment !== one)) {
     return 'Its changes or edits were removed or exchanged.'
@@ -103,7 +103,7 @@ class Destroyed {
       const { type, items: named } = JSON.parse(payload) as { type: string; items?: unknown }
       if (type !== DESTROYED || !Array.isArray(named)) continue
       for (const one of named) {
-        if (!this.unnamed.delete(String(one))) return 'It names as destroyed what is there.'
+        if (!this.unnamed.delete(String(one))) return 'It says that something was destroyed that is still there.'
         this.count += 1
       }
     }
@@ -141,16 +141,16 @@ class LastRows {
         if (!known)
           return {
             version: this.last.get(key)?.version ?? 1,
-            reason: `A row of ${table} was put in beside the ledger.`,
+            reason: `A row of ${table} was added without a ledger entry.`,
           }
         left.delete(key)
         if (!isSame(row, known.edit.after as unknown as Record<string, unknown>, known.schema)) {
-          return { version: known.version, reason: `A row of ${table} was altered beside the ledger.` }
+          return { version: known.version, reason: `A row of ${table} was changed without a ledger entry.` }
         }
       }
     }
     const [gone] = left.values()
-    return gone && { version: gone.version, reason: `A row of ${gone.edit.table} was removed beside the ledger.` }
+    return gone && { version: gone.version, reason: `A row of ${gone.edit.table} was removed without a ledger entry.` }
   }
 }
 
