@@ -1,11 +1,9 @@
 import { createHash } from 'node:crypto'
-import canonicalizeModule from 'canonicalize'
 import type { Context } from 'koa'
 import { badRequest, LodgeError } from './errors.ts'
 import { findAnswer, type IdempotencyKey } from './store/idempotency.ts'
+import { canonicalize } from './store/ledger.ts'
 import type { Queryable } from './store/pools.ts'
-
-const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /**
  * The `Idempotency-Key` of a request that may come twice, bound to who asks, where and for what; undefined without one.

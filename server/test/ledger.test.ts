@@ -83,6 +83,12 @@ test('payload and salt can be destroyed and the chain still verifies, once an en
   expect(await verify()).toMatchObject({ ok: false, version: 2, reason: expect.stringContaining('is missing') })
   await nameDestroyed()
   expect(await verify()).toMatchObject({ ok: true, entries: 4, destroyed: 2 })
+  // Whose edit is gone cannot be compared: that is said, and is neither agreement nor a forgery.
+  const alsoRows = () => verifyLedger(running.lodge.pools.work, house.account.id, { alsoRows: true })
+  expect(await alsoRows()).toMatchObject({ ok: true, unknownRows: 1 })
+  await run("UPDATE place SET name = 'Pond' WHERE name = 'Lake' AND account_id = ?")
+  expect(await alsoRows()).toMatchObject({ ok: false, version: 3, reason: expect.stringContaining('changed without') })
+  await run("UPDATE place SET name = 'Lake' WHERE name = 'Pond' AND account_id = ?")
   const owner = await house.as('Oriel')
   const { body } = await owner.get(house.path('/ledger')).expect(200)
   expect(body.entries[0].sentences).toEqual(['named 2 changes and edits whose content had been destroyed before'])

@@ -21,9 +21,11 @@ export async function verifyCommand(
     const ids = accounts.map(({ id }) => id as string).filter((id) => accountId === undefined || id === accountId)
     for (const id of ids) {
       const found = await verifyLedger(connection, id, { alsoRows })
-      if (found.ok)
-        print(`${id}: ${found.entries} entries, whole${alsoRows ? ', and the rows agree' : ''}. Head ${found.head}.`)
-      else {
+      if (found.ok) {
+        const { entries, head, unknownRows } = found
+        const unknown = unknownRows > 0 ? `, but ${unknownRows} rows cannot be checked: their edits were destroyed` : ''
+        print(`${id}: ${entries} entries, whole${alsoRows ? `, and the rows agree${unknown}` : ''}. Head ${head}.`)
+      } else {
         status = 1
         complain(`${id}: entry ${found.version}: ${found.reason}`)
       }

@@ -4,7 +4,8 @@ import type { RowDataPacket } from 'mysql2'
 import type { Actor, Instant, Mark, RowEdit } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
-const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
+/** Canonical JSON (RFC 8785). */
+export const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */
 export const LEDGER_SCHEMA = 11

@@ -16,9 +16,10 @@ export async function noteDestroyed(connection: Connection): Promise<void> {
     ['change', `%"${DESTROYED}"%`],
   )
   const named = new Set(
-    notes.flatMap((row) =>
-      (JSON.parse(row.payload) as { items: string[] }).items.map((one) => `${row.account_id} ${one}`),
-    ),
+    notes.flatMap((row) => {
+      const { type, items: names = [] } = JSON.parse(row.payload) as { type: string; items?: string[] }
+      return type === DESTROYED ? names.map((one) => `${row.account_id} ${one}`) : []
+    }),
   )
   const byAccount = new Map<string, string[]>()
   for (const { account_id: accountId, version, ordinal } of items) {

@@ -1,8 +1,8 @@
 import { setImmediate } from 'node:timers/promises'
-import canonicalizeModule from 'canonicalize'
 import type { RowDataPacket } from 'mysql2'
 import { TABLE_NAMES, type RowEdit } from '@lodge/core'
 import {
+  canonicalize,
   commitTo,
   DESTROYED,
   KIND_COMMITTED_SINCE,
@@ -17,11 +17,16 @@ import {
 import type { Queryable } from './pools.ts'
 import { readTable } from './read-account.ts'
 
-const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
-
 /** What verifying a ledger found. */
 export type Verification =
-  | { ok: true; entries: number; head: string; destroyed: number }
+  | {
+      ok: true
+      entries: number
+      head: string
+      destroyed: number
+      /** Rows that cannot be compared, because an edit that may have made them was destroyed. */
+      unknownRows: number
+    }
   | { ok: false; entries: number; version: number; reason: string }
 
 /**
@@ -61,9 +66,9 @@ export async function verifyLedger(
     const reason = 'A change or edit is missing, and no later entry says that it was destroyed.'
     return { ok: false, entries, version: unnamed, reason }
   }
-  const altered = alsoRows ? await rows.compare(connection, accountId) : undefined
-  if (altered) return { ok: false, entries, ...altered }
-  return { ok: true, entries, head: previous, destroyed: destroyed.count }
+  const compared = alsoRows ? await rows.compare(connection, accountId) : { unknownRows: 0 }
+  if ('reason' in compared) return { ok: false, entries, ...compared }
+  return { ok: true, entries, head: previous, destroyed: destroyed.count, ...compared }
 }
 
 function faultOf(entry: WholeEntry, version: number, previous: string, accountId: string): string | undefined {
@@ -120,37 +125,50 @@ class Destroyed {
 /** What the ledger last made of each row. */
 class LastRows {
   private readonly last = new Map<string, { edit: RowEdit; version: number; schema: number }>()
+  /** The last entry of which an edit was destroyed: what rows were until then is not known for certain. */
+  private unknownUntil = 0
 
   take({ version, schema, items }: WholeEntry): void {
     for (const { kind, payload } of items) {
-      if (kind !== 'edit' || payload === null) continue
+      if (kind !== 'edit') continue
+      if (payload === null) {
+        this.unknownUntil = version
+        continue
+      }
       const edit = JSON.parse(payload) as RowEdit
       this.last.set(`${edit.table} ${edit.key}`, { edit, version, schema })
     }
   }
 
   /** Compares with the tables as they are; the first difference, by the entry that made the row. */
-  async compare(connection: Queryable, accountId: string): Promise<{ version: number; reason: string } | undefined> {
+  async compare(
+    connection: Queryable,
+    accountId: string,
+  ): Promise<{ unknownRows: number } | { version: number; reason: string }> {
     const left = new Map([...this.last].filter(([, { edit }]) => edit.after !== null))
+    let unknownRows = 0
     for (const table of TABLE_NAMES) {
       const rows = (await readTable(connection, accountId, table, new Map())) as unknown as Record<string, unknown>[]
       for (const [at, row] of rows.entries()) {
         if (at % 5_000 === 0) await setImmediate()
         const key = `${table} ${String(row.id)}`
-        const known = left.get(key)
-        if (!known)
-          return {
-            version: this.last.get(key)?.version ?? 1,
-            reason: `A row of ${table} was added without a ledger entry.`,
-          }
+        const made = left.get(key)
         left.delete(key)
-        if (!isSame(row, known.edit.after as unknown as Record<string, unknown>, known.schema)) {
-          return { version: known.version, reason: `A row of ${table} was changed without a ledger entry.` }
+        if (made && isSame(row, made.edit.after as unknown as Record<string, unknown>, made.schema)) continue
+        // A row that was removed, by the last entry that names it, was made anew by one that is gone, or beside the ledger.
+        const version = this.last.get(key)?.version ?? 0
+        if (version <= this.unknownUntil && this.unknownUntil > 0) unknownRows += 1
+        else {
+          const what = made ? 'changed' : 'added'
+          return { version: version || 1, reason: `A row of ${table} was ${what} without a ledger entry.` }
         }
       }
     }
-    const [gone] = left.values()
-    return gone && { version: gone.version, reason: `A row of ${gone.edit.table} was removed without a ledger entry.` }
+    for (const { edit, version } of left.values()) {
+      if (version <= this.unknownUntil) unknownRows += 1
+      else return { version, reason: `A row of ${edit.table} was removed without a ledger entry.` }
+    }
+    return { unknownRows }
   }
 }
 

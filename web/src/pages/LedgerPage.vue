@@ -11,7 +11,8 @@ import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 
 type Page = { entries: LedgerEntryView[]; next: number | null }
-type Verified = { ok: true; entries: number; head: string } | { ok: false; version: number; reason: string }
+type Verified =
+  { ok: true; entries: number; head: string; unknownRows: number } | { ok: false; version: number; reason: string }
 
 const { t } = useI18n()
 const session = useSession()
@@ -161,6 +162,9 @@ async function verify(): Promise<void> {
     </details>
     <p v-if="verified?.ok" class="whole" role="status">
       {{ t('ledger.whole', { entries: verified.entries, head: verified.head.slice(0, 12) }) }}
+      <template v-if="verified.unknownRows > 0">{{
+        t('ledger.unknownRows', { count: verified.unknownRows })
+      }}</template>
     </p>
     <p v-else-if="verified" class="broken" role="alert">
       {{ t('ledger.broken', { version: verified.version, reason: verified.reason }) }}
