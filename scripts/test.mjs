@@ -59,7 +59,12 @@ function jest(name, projects, workers) {
     '--forceExit',
     `--maxWorkers=${workers}`,
   ]
-  const environment = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
+  // Properties are tried a few dozen times here, a thousand and twenty thousand times by `npm run test:long`.
+  const environment = {
+    LODGE_PROPERTY_RUNS: '40',
+    ...process.env,
+    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+  }
   const count = () => {
     const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests } = JSON.parse(
       readFileSync(report, 'utf8'),
