@@ -209,8 +209,20 @@ describe('drift', () => {
     product.store.alter(rafe, { ...without, displayName: 'R. G.' })
     const addresses = { scimAddress: product.scimAddress, thingsAddress: product.thingsAddress }
     await connect(addresses)
-    await until(async () => remote('Rafe')?.attributes.displayName === 'Rafe Gardener')
+    await until(async () => remote('Rafe')?.attributes.externalId === house.idOf('Rafe'))
     expect(remote('Rafe')!.id).toBe(rafe.id)
+    // What they are called there stays until somebody chooses.
+    const again = (await owner.get(house.path('/connections'))).body.connections[0].id
+    const [renamed] = await until(async () => {
+      const found = await differences(again)
+      return found.length === 1 && found
+    })
+    expect([renamed.difference, remote('Rafe')!.attributes.displayName]).toEqual(['renamed', 'R. G.'])
+    await owner
+      .post(house.path(`/connections/${again}/mend`))
+      .send({ remoteId: renamed.remoteId })
+      .expect(204)
+    expect(remote('Rafe')!.attributes.displayName).toBe('Rafe Gardener')
   })
 
   test.each(['wrong', 'huge', 'endless'] as const)(
@@ -220,7 +232,7 @@ describe('drift', () => {
       await compared()
       await until(async () => {
         const [rows] = await running.lodge.pools.work.query<RowDataPacket[]>(
-          "SELECT last_error FROM durable_work WHERE kind = 'compare-product' AND last_error IS NOT NULL",
+          'SELECT last_error FROM product_reading WHERE last_error IS NOT NULL',
         )
         return rows.length > 0
       })

@@ -3,7 +3,8 @@ import type { AddressInfo } from 'node:net'
 import type { ProductAccount } from '@lodge/core'
 import { startProduct, type RunningProduct } from '@lodge/standins/product'
 import { askProduct, checkOrigin, ProductError } from '../src/protocols/product-http.ts'
-import { ScimClient } from '../src/protocols/scim/client.ts'
+import { ScimClient, type Following } from '../src/protocols/scim/client.ts'
+import { ScimService } from '../src/protocols/scim/service.ts'
 import { ThingsClient } from '../src/protocols/things/client.ts'
 
 const rafe: ProductAccount = {
@@ -17,56 +18,79 @@ const rafe: ProductAccount = {
 
 /** Whom to ask, at an origin that is allowed. */
 const peer = (address: string, token = 'x') => ({ token, allowed: [new URL(address).origin] })
+const clientOf = (address: string, token?: string) => new ScimClient(new ScimService(address, peer(address, token)))
+const sought = { externalId: 'rafe-id', userName: rafe.userName, remoteId: null }
+/** As somebody's account is followed when something of theirs changed here. */
+const changed: Following = { remoteId: null, before: undefined, occasion: 'changed', alone: (work) => work() }
 
 describe('the client against the service (RFC 7644)', () => {
   let product: RunningProduct
   let client: ScimClient
   beforeEach(async () => {
     product = await startProduct()
-    client = new ScimClient(product.scimAddress, peer(product.scimAddress, product.token))
+    client = clientOf(product.scimAddress, product.token)
   })
   afterEach(() => product.stop())
 
   test('opens, alters only what differs, closes, and reads back each time', async () => {
-    const made = await client.follow(rafe)
+    const made = await client.follow(rafe, changed)
     expect(made).toMatchObject({ externalId: 'rafe-id', displayName: rafe.displayName, active: true, seats: ['field'] })
-    expect(await client.follow(rafe)).toEqual(made)
+    expect(await client.follow(rafe, changed)).toEqual(made)
     expect(product.store.effects).toEqual(['make User rafe-id'])
-    expect(await client.follow({ ...rafe, seats: ['field', 'reader'] })).toMatchObject({ seats: ['field', 'reader'] })
-    expect(await client.isOpen('rafe-id')).toBe(true)
-    expect(await client.close('rafe-id')).toMatchObject({ active: false })
-    expect(await client.close('rafe-id')).toMatchObject({ active: false })
+    const more = await client.follow({ ...rafe, seats: ['field', 'reader'] }, changed)
+    expect(more).toMatchObject({ seats: ['field', 'reader'] })
+    expect(await client.isOpen(sought)).toBe(true)
+    expect([await client.close(sought), await client.close(sought)]).toEqual(['closed', 'closed'])
     expect(product.store.effects.slice(1)).toEqual(['alter User rafe-id', 'alter User rafe-id'])
-    expect([await client.isOpen('rafe-id'), await client.isOpen('nobody')]).toEqual([false, false])
+    const nobody = { externalId: 'nobody', userName: 'nobody@house.example', remoteId: null }
+    expect([await client.isOpen(sought), await client.isOpen(nobody)]).toEqual([false, false])
+    expect(await client.close(nobody)).toBe('absent')
   })
 
   test('leaves what the product keeps besides as it is', async () => {
-    await client.follow(rafe)
+    await client.follow(rafe, changed)
     const [kept] = product.store.users()
     product.store.alter(kept!, { ...kept!.attributes, nickName: 'Ropes', timezone: 'Europe/Dublin' })
-    await client.follow({ ...rafe, displayName: 'Rafe Gardener' })
+    await client.follow({ ...rafe, displayName: 'Rafe Gardener' }, changed)
     expect(product.store.users()[0]!.attributes).toMatchObject({ nickName: 'Ropes', displayName: 'Rafe Gardener' })
   })
 
   test('opens nothing for whoever is not to be open, and takes away an account altogether', async () => {
-    expect(await client.follow({ ...rafe, active: false })).toBeUndefined()
-    expect(await client.close('rafe-id')).toBeUndefined()
-    await client.follow(rafe)
-    await client.remove('rafe-id')
-    await client.remove('rafe-id')
+    expect(await client.follow({ ...rafe, active: false }, changed)).toBeUndefined()
+    expect(await client.close(sought)).toBe('absent')
+    await client.follow(rafe, changed)
+    await client.remove(sought)
+    await client.remove(sought)
     expect(product.store.users()).toEqual([])
   })
 
-  test('takes over an account of the same name that is nobody’s; one that is somebody else’s is left alone', async () => {
+  test('takes over an account of the same name that is nobody’s, its name as it is; another’s is not touched', async () => {
     const mine = product.store.make('User', { userName: 'RAFE@house.example', displayName: 'R.', active: true })
-    expect((await client.follow(rafe))!.remoteId).toBe(mine.id)
-    await expect(client.follow({ ...rafe, externalId: 'another-id' })).rejects.toThrow(/will not open an account: 409/)
+    const taken = await client.follow(rafe, changed)
+    expect(taken).toMatchObject({ remoteId: mine.id, displayName: 'R.', seats: ['field'], externalId: 'rafe-id' })
+    const other = { ...rafe, externalId: 'another-id' }
+    await expect(client.follow(other, changed)).rejects.toMatchObject({ failure: 'untrue' })
+    await expect(client.close({ ...sought, externalId: 'another-id' })).rejects.toThrow(/kept by another program/)
+    expect(product.store.users()[0]!.attributes).toMatchObject({ active: true, externalId: 'rafe-id' })
+  })
+
+  test('what was altered in the product stays until somebody chooses; a seat that changed here is written', async () => {
+    const made = (await client.follow(rafe, changed))!
+    const before = { ...made, differs: [] }
+    const [kept] = product.store.users()
+    product.store.alter(kept!, { ...kept!.attributes, displayName: 'R. G.', active: false })
+    const now = { ...changed, before }
+    const after = await client.follow({ ...rafe, seats: ['reader'] }, now)
+    expect(after).toMatchObject({ displayName: 'R. G.', active: false, seats: ['reader'] })
+    expect(await client.follow(rafe, { ...now, occasion: 'chosen' })).toMatchObject({
+      ...{ displayName: rafe.displayName, active: true, seats: ['field'] },
+    })
   })
 
   test('names that look like filters find nothing but themselves', async () => {
     const odd = { ...rafe, externalId: 'x" or userName pr or externalId eq "', userName: 'a"b\\c@house.example' }
-    await client.follow(rafe)
-    const made = await client.follow(odd)
+    await client.follow(rafe, changed)
+    const made = await client.follow(odd, changed)
     expect(made!.externalId).toBe(odd.externalId)
     expect(product.store.users()).toHaveLength(2)
   })
@@ -79,26 +103,26 @@ describe('the client against the service (RFC 7644)', () => {
     const remoteIds = new Map(all.map(({ externalId, remoteId }) => [externalId!, remoteId]))
     const group = { externalId: 'g', displayName: 'Ropes', memberIds: ['id-1', 'id-2', 'gone'] }
     const groups = () => [...product.store.resources.values()].filter(({ kind }) => kind === 'Group')
-    await client.followGroups([group], remoteIds)
-    await client.followGroups([group], remoteIds)
+    const old = async () => (await client.groupOf('g', 'Ropes', null)) as Record<string, unknown> | undefined
+    await client.bringGroup(await old(), group, remoteIds)
+    await client.bringGroup(await old(), group, remoteIds)
     expect(groups().map(({ attributes }) => (attributes.members as object[]).length)).toEqual([2])
     const effects = product.store.effects.length
-    await client.followGroups([{ ...group, displayName: 'Rope crew', memberIds: ['id-1'] }], remoteIds)
+    const wanted = { ...group, displayName: 'Rope crew', memberIds: ['id-1'] }
+    await client.bringGroup(await old(), wanted, remoteIds)
     expect(groups()[0]!.attributes).toMatchObject({
       displayName: 'Rope crew',
       members: [{ value: remoteIds.get('id-1') }],
     })
+    expect(client.isAsWanted((await old())!, wanted, remoteIds)).toBe(true)
     expect(product.store.effects).toHaveLength(effects + 1)
-    product.store.make('Group', { displayName: 'Theirs' })
-    await client.followGroups([], remoteIds)
-    // One the product made for itself is not ours to take away.
-    expect(groups().map(({ attributes }) => attributes.displayName)).toEqual(['Theirs'])
+    // One of that name that another program keeps is not taken over.
+    product.store.make('Group', { displayName: 'Theirs', externalId: 'another program' })
+    expect(await client.groupOf('h', 'Theirs', null)).toBeUndefined()
   })
 
   test('says in words that a token is wrong', async () => {
-    await expect(new ScimClient(product.scimAddress, peer(product.scimAddress, 'wrong')).all()).rejects.toThrow(
-      /401|not JSON/,
-    )
+    await expect(clientOf(product.scimAddress, 'wrong').all()).rejects.toThrow(/does not accept the connection’s token/)
   })
 })
 
@@ -118,7 +142,7 @@ describe('answers that are not believed', () => {
 
   const list = (body: unknown) => {
     answer = () => ({ body: JSON.stringify(body) })
-    return new ScimClient(address, peer(address)).all()
+    return clientOf(address).all()
   }
 
   test.each([
@@ -134,7 +158,7 @@ describe('answers that are not believed', () => {
     await expect(list(body)).rejects.toBeInstanceOf(ProductError)
   })
 
-  test('fields of other kinds than they should be are read as nothing', async () => {
+  test('fields of other kinds than they should be are read as not said', async () => {
     const odd = {
       id: 'a',
       externalId: 7,
@@ -144,7 +168,7 @@ describe('answers that are not believed', () => {
       entitlements: [null, { value: 3 }],
     }
     expect(await list({ Resources: [odd], totalResults: 1 })).toEqual([
-      { remoteId: 'a', externalId: null, userName: '', displayName: '', email: null, active: true, seats: [] },
+      { remoteId: 'a', externalId: null, userName: '', displayName: '', email: null, active: null, seats: [] },
     ])
     expect(await list({ totalResults: 0 })).toEqual([])
   })
@@ -152,14 +176,14 @@ describe('answers that are not believed', () => {
   test('two accounts of one id are a reason to stop, not to choose', async () => {
     const twins = ['a', 'b'].map((id) => ({ id, externalId: 'rafe-id', userName: id }))
     answer = () => ({ body: JSON.stringify({ Resources: twins, totalResults: 2 }) })
-    await expect(new ScimClient(address, peer(address)).close('rafe-id')).rejects.toThrow(/two accounts/)
+    await expect(clientOf(address).close(sought)).rejects.toThrow(/two accounts/)
   })
 
   test('redirects are not followed, errors of the product are told by their number', async () => {
     answer = () => ({ status: 302, body: '', headers: { Location: 'http://127.0.0.1:1/' } })
     await expect(askProduct(address, peer(address))).rejects.toThrow(/redirects to another address/)
     answer = () => ({ status: 503, body: 'no' })
-    await expect(askProduct(address, peer(address))).rejects.toMatchObject({ status: 503 })
+    await expect(askProduct(address, peer(address))).rejects.toMatchObject({ failure: 'away', more: { status: 503 } })
     answer = () => ({ body: '{"half": ' })
     await expect(askProduct(address, peer(address))).rejects.toThrow(/not JSON/)
     answer = () => ({ body: 'x'.repeat(11_000_000) })

@@ -107,4 +107,8 @@ export interface ConnectionRow {
   thingsAddress: string | null
   on: boolean
   since: Instant
+  /** Why it has not been read for an hour or longer, in words that name nobody; null while it answers (model B1). */
+  trouble: string | null
+  /** Since when; null while it answers. */
+  troubleSince: Instant | null
 }

@@ -80,6 +80,6 @@ export function readConnections(connections: readonly BookConnection[] = [], sce
       scene.problem('unknown-product', `There is no product “${product}” in this book.`, `/connections/${at}/product`)
     }
     const row = { product, scimAddress, thingsAddress, on: true, since: scene.when(since, 'beginning') }
-    scene.rows.connection.push({ id: scene.makeId(), ...row })
+    scene.rows.connection.push({ id: scene.makeId(), ...row, trouble: null, troubleSince: null })
   })
 }

@@ -1,7 +1,8 @@
-import { Equals, IsOptional, IsString, MaxLength } from 'class-validator'
+import { Equals, IsOptional, IsRFC3339, IsString, MaxLength } from 'class-validator'
 import type { Id } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
 import { productAt } from '../products/catalogue.ts'
+import { readInstant } from '../time/instants.ts'
 import type { Sight } from '../access/sight.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
@@ -42,7 +43,7 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
         )
     }
     const row = { id: connectionId, product, scimAddress, thingsAddress: thingsAddress || null }
-    draft.insert('connection', { ...row, on: true, since: draft.now })
+    draft.insert('connection', { ...row, on: true, since: draft.now, trouble: null, troubleSince: null })
   },
   sentence: (change, sight, verb) => `${verb('connected', 'connect')} ${productName(change.product, sight)}`,
   record: (change) => change,
@@ -69,6 +70,38 @@ export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   sentence(change, sight, verb) {
     const product = sight.named.get('connection', change.connectionId)?.product ?? ''
     return `${verb('disconnected', 'disconnect')} ${productName(product, sight)}`
+  },
+  record: (change) => change,
+}
+
+export class NoteConnection {
+  @Equals('note-connection') type!: 'note-connection'
+  @RowId() connectionId!: Id
+  /** Why the product has not been read for an hour or longer, in words that name nobody; null: it answers again. */
+  @IsOptional() @Line(300) trouble?: string | null
+  /** Since when, RFC 3339. */
+  @IsOptional() @IsRFC3339() since?: string | null
+}
+
+/** A product has not answered for an hour, or does so again: noted by time itself, so that the Desk says it (model B1). */
+export const noteConnection: ChangeKind<NoteConnection> = {
+  type: 'note-connection',
+  category: 'settings',
+  shape: NoteConnection,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { connectionId, trouble = null, since = null }) {
+    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what a product answers is noted so.')
+    const row = draft.account.get('connection', connectionId)
+    if (!row?.on || (row.trouble === null) === (trouble === null)) {
+      return draft.refuse('not-found', 'This is noted already, or the connection is cut.')
+    }
+    const troubleSince = trouble === null ? null : since === null ? draft.now : readInstant(since)
+    draft.update('connection', connectionId, { trouble, troubleSince })
+  },
+  sentence({ connectionId, trouble }, sight) {
+    const name = productName(sight.named.get('connection', connectionId)?.product ?? '', sight)
+    return trouble ? `noted that ${name} does not answer` : `noted that ${name} answers again`
   },
   record: (change) => change,
 }

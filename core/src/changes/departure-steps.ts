@@ -122,6 +122,48 @@ export const closeDeparture: ChangeKind<CloseDeparture> = {
   record: (change) => change,
 }
 
+export class OpenAgain {
+  @RowId() stepId!: Id
+  @IsString() @MaxLength(300) note!: string
+}
+
+export class ReopenDeparture {
+  @Equals('reopen-departure') type!: 'reopen-departure'
+  @RowId() departureId!: Id
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => OpenAgain) steps!: OpenAgain[]
+}
+
+/**
+ * An account of somebody who left was read as open again: what was settled is so no more, and waits for a human. The
+ * record that was signed said what held then; another is signed when this is settled (model X5).
+ */
+export const reopenDeparture: ChangeKind<ReopenDeparture> = {
+  type: 'reopen-departure',
+  category: 'leaving',
+  shape: ReopenDeparture,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { departureId, steps }) {
+    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what the products answer is noted so.')
+    const row = draft.account.get('departure', departureId)
+    const hasLeft = draft.account.get('person', row?.personId)?.state === 'left'
+    const all = stepsOf(draft.account, departureId)
+    const again = steps.filter(({ stepId }) => all.some(({ id, state }) => id === stepId && state === 'done'))
+    if (!row || !hasLeft || (row.state !== 'done' && row.state !== 'running') || again.length === 0) {
+      return draft.refuse('not-done', 'Nothing of this departure was done.')
+    }
+    for (const { stepId, note } of again) draft.update('step', stepId, { state: 'blocked', note, doneAt: null })
+    for (const step of all) {
+      if (step.kind === 'record' && step.state === 'done')
+        draft.update('step', step.id, { state: 'waiting', doneAt: null })
+    }
+    if (row.state === 'done') draft.update('departure', departureId, { state: 'running' })
+  },
+  sentence: (change, sight) =>
+    `found an account open again after ${leaverOf(change.departureId, sight)} leaving was done`,
+  record: (change) => change,
+}
+
 /** A step left over, passed on by whoever settles it, by their own rights. */
 function passStep(draft: Draft, step: StepRow, personId: Id, taker: Taker): void {
   if (step.kind === 'handover') {

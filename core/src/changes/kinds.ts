@@ -15,7 +15,14 @@ import {
 import { allotSeats, type AllotSeats } from './allotments.ts'
 import { accept, admit, withdraw, type Accept, type Admit, type Withdraw } from './arrivals.ts'
 import { bringBack, type BringBack } from './bring-back.ts'
-import { connectProduct, disconnectProduct, type ConnectProduct, type DisconnectProduct } from './connections.ts'
+import {
+  connectProduct,
+  disconnectProduct,
+  noteConnection,
+  type ConnectProduct,
+  type DisconnectProduct,
+  type NoteConnection,
+} from './connections.ts'
 import { erase, type Erase } from './erase.ts'
 import {
   changePerson,
@@ -40,9 +47,11 @@ import {
 import {
   closeDeparture,
   noteSteps,
+  reopenDeparture,
   settleStep,
   type CloseDeparture,
   type NoteSteps,
+  type ReopenDeparture,
   type SettleStep,
 } from './departure-steps.ts'
 import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
@@ -201,6 +210,7 @@ export type Change =
   | SettleStep
   | NoteSteps
   | CloseDeparture
+  | ReopenDeparture
   | GoAway
   | AskAway
   | GrantAway
@@ -210,6 +220,7 @@ export type Change =
   | BringBack
   | ConnectProduct
   | DisconnectProduct
+  | NoteConnection
   | Erase
   | Undo
 
@@ -226,9 +237,9 @@ const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
 
 const PLANS = [planDocket, runPlanned, putDownPlanned, handOver]
 const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDeparture, answerHandover]
-const STEPS = [settleStep, noteSteps, closeDeparture]
+const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
-const CONNECTIONS = [connectProduct, disconnectProduct]
+const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
 
 const allKinds = () => [
   ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],

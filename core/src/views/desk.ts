@@ -1,8 +1,9 @@
-import type { AbsenceRow, Id, PersonRow } from '../account/rows.ts'
+import type { AbsenceRow, DepartureRow, Id, PersonRow, StepRow } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { isDueToErase } from '../departures/erasure.ts'
 import { openDeparture, stepsOf } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
+import { productAt } from '../products/catalogue.ts'
 import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
@@ -18,6 +19,7 @@ import {
   monthInWords,
   monthOf,
   weekday,
+  type Instant,
   type LocalDate,
 } from '../time/instants.ts'
 
@@ -28,6 +30,8 @@ export type NeedKind =
   | 'waiting'
   | 'request'
   | 'planned-refused'
+  | 'closing-overdue'
+  | 'product-away'
   | 'step-blocked'
   | 'to-hand-back'
   | 'away-asked'
@@ -39,10 +43,11 @@ export type NeedKind =
   | 'invitation-expired'
   | 'ends-soon'
 
-/** One thing that needs somebody, with the person it is about. */
+/** One thing that needs somebody, with the person or product it is about. */
 export interface Need {
   kind: NeedKind
-  personId: Id
+  /** Null where it is about a product. */
+  personId: Id | null
   name: string
   /** When it ends, ended or runs out. */
   date: LocalDate | null
@@ -115,6 +120,8 @@ export function deskView(sight: Sight): DeskView {
     phrases: phrases.length > 0 ? phrases : [{ text: 'Nobody starts, waits or ends in the next 14 days', people: [] }],
     bill: billPhrase(sight, today),
     needs: [
+      ...closingsOverdue(sight),
+      ...productsAway(sight),
       ...waiting.map((person) => need(sight, person, 'waiting', null)),
       ...requestsToDecide(sight).map((request) => ({
         kind: 'request' as const,
@@ -178,6 +185,45 @@ function awayBar(sight: Sight, person: PersonRow, today: LocalDate): BoardBar {
   return bar(sight, person, from, until)
 }
 
+/** So long a closing in a product may take before somebody is asked to look. */
+const OVERDUE_MICROSECONDS = 3_600_000_000
+
+/** A door that was to be shut in a product and is not known to be: before all else (model B2). */
+function isClosingOverdue({ kind, state }: StepRow, { at }: DepartureRow, now: Instant): boolean {
+  return kind === 'close' && (state === 'blocked' || (state === 'waiting' && now - at > OVERDUE_MICROSECONDS))
+}
+
+function runningDepartures(sight: Sight): readonly DepartureRow[] {
+  if (!sight.can('people', 'change')) return []
+  const running = sight.account.by('departure', 'state', 'running')
+  return running.filter((row) => sight.depthOf(row.personId) === 'record')
+}
+
+function closingsOverdue(sight: Sight): Need[] {
+  const { account, now } = sight
+  return runningDepartures(sight).flatMap((departure) =>
+    stepsOf(account, departure.id)
+      .filter((step) => isClosingOverdue(step, departure, now))
+      .map((step): Need => {
+        const { id: departureId, personId } = departure
+        const detail = [subjectText(account, step, now), step.note].filter(Boolean).join(': ')
+        return { kind: 'closing-overdue', personId, name: sight.personName(personId), date: null, detail, departureId }
+      }),
+  )
+}
+
+/** Connected products that have not answered for an hour or longer, for whoever runs connections. */
+function productsAway(sight: Sight): Need[] {
+  const { account, now } = sight
+  if (!sight.can('connections', 'run')) return []
+  return [...account.all('connection')].flatMap(({ on, product, trouble, troubleSince }): Need[] => {
+    if (!on || trouble === null) return []
+    const name = productAt(account, product, now)?.sheet.name ?? product
+    const date = troubleSince === null ? null : dateOf(troubleSince, account.zone)
+    return [{ kind: 'product-away', personId: null, name, date, detail: trouble }]
+  })
+}
+
 /** What departures and times away ask for: steps that wait for a human, things to be handed back, answers to give. */
 function leavingNeeds(sight: Sight): Need[] {
   const { account } = sight
@@ -186,9 +232,9 @@ function leavingNeeds(sight: Sight): Need[] {
     ...{ kind, personId, name: sight.personName(personId), date: null, detail },
     ...(departureId ? { departureId } : {}),
   })
-  const running = account.by('departure', 'state', 'running').filter((row) => sight.depthOf(row.personId) === 'record')
-  const steps = running.flatMap((row) =>
+  const steps = runningDepartures(sight).flatMap((row) =>
     stepsOf(account, row.id).flatMap((step): Need[] => {
+      if (isClosingOverdue(step, row, sight.now)) return []
       if (step.state === 'blocked') return [of(row.personId, 'step-blocked', step.note ?? '', row.id)]
       const isToDo = step.kind === 'line' && step.state === 'waiting'
       return isToDo ? [of(row.personId, 'to-hand-back', subjectText(account, step, sight.now), row.id)] : []

@@ -4,6 +4,7 @@ import { LodgeError, notFound } from '../errors.ts'
 import { checkOrigin, ProductError } from '../protocols/product-http.ts'
 import { seenAccounts } from '../store/connections.ts'
 import { readHealth, type ProductHealth } from '../store/product-health.ts'
+import { problemsOf, readingOf, type ProductReading } from '../store/product-readings.ts'
 import { standWorkFor } from '../store/work.ts'
 import { mend } from '../work/following.ts'
 import { keepToken } from '../work/products.ts'
@@ -31,16 +32,28 @@ function connectionOf(ask: AccountAsk<object>, level: 'see' | 'run'): Connection
   return row
 }
 
-/** What is wrong with a product that did not answer when last asked, and from when it is asked again. */
-function troubleOf({ failures, lastError, failedAt, nextTryAt }: ProductHealth) {
-  if (failures === 0 || failedAt === null) return null
-  const isLeftAlone = nextTryAt > wallClock()
+/** What is wrong with a product that was not read whole when last tried, or left alone since it does not answer. */
+function troubleOf(health: ProductHealth, reading: ProductReading) {
+  const isLeftAlone = health.nextTryAt > wallClock()
+  const failedAt = reading.failedAt ?? (health.failures > 0 ? health.failedAt : null)
+  if (failedAt === null) return null
+  const nextTryAt = Math.max(isLeftAlone ? health.nextTryAt : 0, reading.nextTryAt ?? 0)
   return {
-    failures,
-    lastError,
+    failures: health.failures,
+    lastError: reading.lastError ?? health.lastError,
     failedAt: instantText(failedAt),
-    nextTryAt: isLeftAlone ? instantText(nextTryAt) : null,
+    since: reading.failingSince === null ? null : instantText(reading.failingSince),
+    nextTryAt: nextTryAt > wallClock() ? instantText(nextTryAt) : null,
   }
+}
+
+/** A person as the asker sees them; nobody where they do not. */
+function seenIn(
+  { sight }: AccountAsk<object>,
+  personId: string | null,
+): { personId: string | null; name: string | null } {
+  if (personId === null || !sight.seesPerson(personId)) return { personId: null, name: null }
+  return { personId, name: sight.personName(personId) }
 }
 
 /** A product that is down is said so, and nothing was changed. */
@@ -48,7 +61,8 @@ async function asked<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work()
   } catch (error) {
-    if (error instanceof ProductError) throw new LodgeError(502, 'product-away', error.message)
+    if (error instanceof ProductError)
+      throw new LodgeError(error.failure === 'away' ? 502 : 409, `product-${error.failure}`, error.whole)
     throw error
   }
 }
@@ -80,18 +94,31 @@ export const connectionRoutes = [
     async answer(ask) {
       const row = connectionOf(ask, 'see')
       const { requests } = ask.lodge.pools
-      const accounts = await seenAccounts(requests, ask.accountId, row.id)
-      const health = await readHealth(requests, ask.accountId, row.id)
+      const whose = [requests, ask.accountId, row.id] as const
+      const [accounts, health, reading] = [await seenAccounts(...whose), await readHealth(...whose), await readingOf(...whose)] // prettier-ignore
+      const problems = await problemsOf(...whose)
       const shown = accounts.map(({ remoteId, personId, userName, active, seats, seenAt, difference }) => ({
         ...{ remoteId, userName, active, seats, difference, seenAt: instantText(seenAt) },
-        personId: personId && ask.sight.seesPerson(personId) ? personId : null,
-        name: personId && ask.sight.seesPerson(personId) ? ask.sight.personName(personId) : null,
+        ...seenIn(ask, personId),
       }))
       return {
         differences: shown.filter(({ difference }) => difference !== null),
-        open: shown.filter(({ active }) => active).length,
-        seenAt: shown.map(({ seenAt }) => seenAt).sort()[0] ?? null,
-        trouble: troubleOf(health),
+        // What the product does not say counts as open.
+        open: shown.filter(({ active }) => active !== false).length,
+        // Only a whole reading says what is there; null: it was never read whole.
+        read:
+          reading.readAt === null
+            ? null
+            : { at: instantText(reading.readAt), accounts: reading.accounts, groups: reading.groups },
+        problems: problems.map(({ kind, subjectId, sentence, at }) => ({
+          ...{
+            kind,
+            at: instantText(at),
+            sentence: kind === 'group' || ask.sight.seesPerson(subjectId) ? sentence : '',
+          },
+          name: kind === 'group' ? (ask.account.get('group', subjectId)?.name ?? null) : seenIn(ask, subjectId).name,
+        })),
+        trouble: troubleOf(health, reading),
       }
     },
   }),

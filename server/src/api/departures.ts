@@ -19,7 +19,7 @@ import { publicKeys, signDocument, signWayIn } from '../signin/signing-keys.ts'
 import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
 import { readEntries } from '../store/ledger.ts'
 import { insertWork } from '../store/work.ts'
-import { connected, connectionsOf, heldInProducts } from '../work/products.ts'
+import { connected, connectionsOf, heldInProducts, soughtIn } from '../work/products.ts'
 import { wallClock } from '../clock.ts'
 import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
@@ -232,12 +232,15 @@ async function reappearedOf(
     const name = productAt(account, row.product, now)?.sheet.name ?? row.product
     try {
       const { scim, things } = await connected(lodge, accountId, row)
-      if (await scim.isOpen(personId)) found.push(`Their account in ${name} is open.`)
+      if (await scim.isOpen(await soughtIn(lodge.pools.requests, account, row, personId)))
+        found.push(`Their account in ${name} is open.`)
       const mine = (await things?.all(personId)) ?? []
       if (mine.length > 0) found.push(`${mine.length} things in ${name} are theirs.`)
     } catch (error) {
       if (!(error instanceof ProductError)) throw error
-      found.push(`${name} could not be asked: ${error.message}`)
+      found.push(
+        error.failure === 'untrue' ? `${name}: ${error.message}` : `${name} could not be asked: ${error.message}`,
+      )
     }
   }
   return found

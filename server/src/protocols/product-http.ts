@@ -1,3 +1,5 @@
+import { setTimeout as sleep } from 'node:timers/promises'
+import { wallClock } from '../clock.ts'
 import { LodgeError } from '../errors.ts'
 import { askOutside, mustBeAllowed, OutboundError, outboundAddress, type OutboundFailure } from './outbound.ts'
 
@@ -5,15 +7,43 @@ import { askOutside, mustBeAllowed, OutboundError, outboundAddress, type Outboun
 const MAXIMUM_BYTES = 10_000_000
 const MAXIMUM_MILLISECONDS = 10_000
 
-/** A product cannot be reached, or answers what it should not: said in words, tried again later. */
+/**
+ * Why a product did not do what it was asked. `away`: it cannot be reached, or answers what cannot be read. `denied`: it
+ * does not accept the connection's token. `refused`: it will not have this one thing. `untrue`: it answers that something
+ * is so and shows otherwise. `busy`: it asks to be left alone for a while, which is no failure.
+ */
+export type ProductFailure = 'away' | 'denied' | 'refused' | 'untrue' | 'busy'
+
+/** What a product answered instead, in words that name nobody: they are kept where words about people are not. */
 export class ProductError extends Error {
   constructor(
     message: string,
-    /** The status it answered with, if it answered. */
-    readonly status: number | null = null,
+    readonly failure: ProductFailure,
+    readonly more: {
+      /** The status it answered with, if it answered. */
+      status?: number
+      /** What the product itself said, which may name somebody. */
+      detail?: string
+      /** How long it asks to be left alone. */
+      retryAfterSeconds?: number
+    } = {},
   ) {
     super(message)
   }
+
+  /** With the product's own words, for whoever runs connections. */
+  get whole(): string {
+    return [this.message, this.more.detail].filter(Boolean).join(' ')
+  }
+}
+
+/** What an answer that is not the one hoped for means. */
+export function refusal(what: string, { status, body }: Pick<ProductAnswer, 'status' | 'body'>): ProductError {
+  const detail = (body as { detail?: unknown } | undefined)?.detail
+  const more = { status, ...(typeof detail === 'string' && detail !== '' ? { detail: detail.slice(0, 200) } : {}) }
+  if (status === 401 || status === 403)
+    return new ProductError(`The product does not accept the connection’s token for this (${status}).`, 'denied', more)
+  return new ProductError(`${what} (${status}).`, status >= 500 && status !== 501 ? 'away' : 'refused', more)
 }
 
 export interface ProductAnswer {
@@ -37,6 +67,8 @@ export interface ProductPeer {
   token: string
   /** Origins the operator allows, judged at each request. */
   allowed: readonly string[]
+  /** How long in all one request may wait because the product asks for it. */
+  patienceSeconds?: number
   /** Told how each request went; what is thrown is the answer. */
   noted?(failure: ProductError | null): Promise<void>
   /** @throws ProductError while the product is left alone. */
@@ -51,18 +83,28 @@ export interface ProductRequest {
 }
 
 /**
- * One request to a product: ten seconds, ten megabytes, no redirects, no private network by name, JSON or nothing.
+ * One request to a product: ten seconds, ten megabytes, no redirects, no private network by name, JSON or nothing. One
+ * that is told to come again later waits as long as it was told (RFC 9110 §10.2.3), within its patience.
  * @throws ProductError
  */
 export async function askProduct(url: string, peer: ProductPeer, request: ProductRequest = {}): Promise<ProductAnswer> {
   peer.mayAsk?.()
-  try {
-    const answer = await once(url, peer, request)
-    await peer.noted?.(null)
-    return answer
-  } catch (error) {
-    if (error instanceof ProductError) await peer.noted?.(error)
-    throw error
+  let leftSeconds = peer.patienceSeconds ?? 0
+  for (;;) {
+    try {
+      const answer = await once(url, peer, request)
+      await peer.noted?.(null)
+      return answer
+    } catch (error) {
+      if (!(error instanceof ProductError)) throw error
+      const { retryAfterSeconds } = error.more
+      if (error.failure !== 'busy' || retryAfterSeconds === undefined || retryAfterSeconds > leftSeconds) {
+        await peer.noted?.(error)
+        throw error
+      }
+      leftSeconds -= retryAfterSeconds
+      await sleep(retryAfterSeconds * 1000)
+    }
   }
 }
 
@@ -73,19 +115,37 @@ async function once(url: string, { token, allowed }: ProductPeer, request: Produ
       ...{ allowed, maximumBytes: MAXIMUM_BYTES, maximumMilliseconds: MAXIMUM_MILLISECONDS, method },
       headers: {
         Authorization: `Bearer ${token}`,
-        Accept: type,
+        Accept: `${type}, application/json`,
         ...(body === undefined ? {} : { 'Content-Type': type }),
         ...headers,
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     })
-    const { status } = answer
-    if (status >= 500) throw new ProductError(`The product answers with ${status}.`, status)
-    return { status, body: parsed(answer.text), etag: answer.headers.etag ?? null }
+    const { status, headers: answered } = answer
+    const retryAfterSeconds = secondsToWait(answered['retry-after'], answered.date)
+    if (status === 429 || (status === 503 && retryAfterSeconds !== undefined)) {
+      const more = { status, retryAfterSeconds: Math.max(0.1, retryAfterSeconds ?? PAUSE_SECONDS) }
+      throw new ProductError('The product asks to be left alone for a while.', 'busy', more)
+    }
+    if (status >= 500 && status !== 501)
+      throw new ProductError(`The product answers with ${status}.`, 'away', { status })
+    return { status, body: parsed(answer.text, status), etag: answered.etag ?? null }
   } catch (error) {
-    if (error instanceof OutboundError) throw new ProductError(inWords(error.failure, url))
+    if (error instanceof OutboundError) throw new ProductError(inWords(error.failure, url), 'away')
     throw error
   }
+}
+
+/** Where a product asks for patience and does not say how much. */
+const PAUSE_SECONDS = 2
+
+/** `Retry-After`: seconds, or a date by the product’s own clock (RFC 9110 §10.2.3); undefined where it says neither. */
+function secondsToWait(value: string | undefined, date: string | undefined): number | undefined {
+  if (value === undefined) return undefined
+  if (/^\d{1,9}$/.test(value.trim())) return Number(value)
+  const at = Date.parse(value)
+  const answeredAt = Date.parse(date ?? '') || wallClock() / 1000
+  return Number.isNaN(at) ? undefined : Math.max(0, (at - answeredAt) / 1000)
 }
 
 function inWords(failure: OutboundFailure, address: string): string {
@@ -109,11 +169,13 @@ function inWords(failure: OutboundFailure, address: string): string {
   }
 }
 
-function parsed(text: string): unknown {
-  if (text === '') return undefined
+/** The body of an answer; what comes with an error may be anything. */
+function parsed(text: string, status: number): unknown {
+  if (text.trim() === '') return undefined
   try {
     return JSON.parse(text)
   } catch {
-    throw new ProductError('The product’s answer is not JSON.')
+    if (status >= 400) return undefined
+    throw new ProductError('The product’s answer is not JSON.', 'away', { status })
   }
 }

@@ -1,5 +1,5 @@
 import type { RowDataPacket } from 'mysql2'
-import type { Difference, Instant } from '@lodge/core'
+import type { AccountAttribute, AccountBefore, Difference, Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 /** Keeps a connection's token, sealed. */
@@ -36,16 +36,14 @@ export async function destroySecret(connection: Queryable, accountId: string, co
 }
 
 /** What a product said of an account when it was last read. */
-export interface SeenAccount {
+export interface SeenAccount extends AccountBefore {
   remoteId: string
   personId: string | null
-  userName: string
-  active: boolean
-  seats: readonly string[]
   seenAt: Instant
   difference: Difference | null
 }
 
+/** Notes what was read; what was read later stays. */
 export async function noteAccounts(
   connection: Queryable,
   accountId: string,
@@ -57,13 +55,22 @@ export async function noteAccounts(
       .slice(from, from + 1000)
       .map((one) => [
         ...[accountId, connectionId, one.remoteId, one.personId, one.userName.slice(0, 200), one.active],
-        ...[one.seats.join(' '), one.seenAt, one.difference],
+        ...[one.displayName.slice(0, 200), one.email?.slice(0, 200) ?? null, one.differs.join(' ')],
+        ...[one.seats.join(' ').slice(0, 400), one.difference, one.seenAt],
       ])
+    // The instant last: what stands above it is judged by the one that was there before.
     await connection.query(
-      `INSERT INTO product_account
-         (account_id, connection_id, remote_id, person_id, user_name, active, seats, seen_at_us, difference) VALUES ?
-       ON DUPLICATE KEY UPDATE person_id = VALUES(person_id), user_name = VALUES(user_name), active = VALUES(active),
-         seats = VALUES(seats), seen_at_us = VALUES(seen_at_us), difference = VALUES(difference)`,
+      `INSERT INTO product_account (account_id, connection_id, remote_id, person_id, user_name, active,
+         display_name, email, differs, seats, difference, seen_at_us) VALUES ?
+       ON DUPLICATE KEY UPDATE person_id = IF(seen_at_us <= VALUES(seen_at_us), VALUES(person_id), person_id),
+         user_name = IF(seen_at_us <= VALUES(seen_at_us), VALUES(user_name), user_name),
+         active = IF(seen_at_us <= VALUES(seen_at_us), VALUES(active), active),
+         display_name = IF(seen_at_us <= VALUES(seen_at_us), VALUES(display_name), display_name),
+         email = IF(seen_at_us <= VALUES(seen_at_us), VALUES(email), email),
+         differs = IF(seen_at_us <= VALUES(seen_at_us), VALUES(differs), differs),
+         seats = IF(seen_at_us <= VALUES(seen_at_us), VALUES(seats), seats),
+         difference = IF(seen_at_us <= VALUES(seen_at_us), VALUES(difference), difference),
+         seen_at_us = GREATEST(seen_at_us, VALUES(seen_at_us))`,
       [rows],
     )
   }
@@ -88,22 +95,43 @@ export async function seenAccounts(
   connectionId: string,
 ): Promise<SeenAccount[]> {
   const [rows] = await connection.execute<RowDataPacket[]>(
-    `SELECT remote_id, person_id, user_name, active, seats, seen_at_us, difference FROM product_account
-     WHERE account_id = ? AND connection_id = ? ORDER BY user_name, remote_id`,
+    `SELECT * FROM product_account WHERE account_id = ? AND connection_id = ? ORDER BY user_name, remote_id`,
     [accountId, connectionId],
   )
-  return rows.map((row) => ({
+  return rows.map(seenFrom)
+}
+
+/** Somebody's account as it was last read; undefined where none was. */
+export async function seenAccountOf(
+  connection: Queryable,
+  accountId: string,
+  connectionId: string,
+  personId: string,
+): Promise<SeenAccount | undefined> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT * FROM product_account WHERE account_id = ? AND connection_id = ? AND person_id = ?
+     ORDER BY COALESCE(difference, '') = 'foreign', seen_at_us DESC LIMIT 1`,
+    [accountId, connectionId, personId],
+  )
+  return rows[0] && seenFrom(rows[0])
+}
+
+function seenFrom(row: RowDataPacket): SeenAccount {
+  return {
     remoteId: row.remote_id,
     personId: row.person_id,
     userName: row.user_name,
-    active: row.active === 1,
+    displayName: row.display_name,
+    email: row.email,
+    active: row.active === null ? null : row.active === 1,
     seats: row.seats === '' ? [] : (row.seats as string).split(' '),
+    differs: row.differs === '' ? [] : ((row.differs as string).split(' ') as AccountAttribute[]),
     seenAt: row.seen_at_us,
     difference: row.difference,
-  }))
+  }
 }
 
-/** The products' own ids of people's accounts, as last seen. */
+/** The products' own ids of people's accounts, as last seen; none of another program's. */
 export async function remoteIdsOf(
   connection: Queryable,
   accountId: string,
@@ -112,8 +140,49 @@ export async function remoteIdsOf(
 ): Promise<Map<string, string>> {
   if (people.length === 0) return new Map()
   const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT person_id, remote_id FROM product_account WHERE account_id = ? AND connection_id = ? AND person_id IN (?)',
+    `SELECT person_id, remote_id FROM product_account
+     WHERE account_id = ? AND connection_id = ? AND person_id IN (?) AND COALESCE(difference, '') <> 'foreign'`,
     [accountId, connectionId, people],
   )
   return new Map(rows.map((row) => [row.person_id as string, row.remote_id as string]))
+}
+
+/** The products' own ids of our groups, as they were made or taken over. */
+export async function remoteGroupsOf(
+  connection: Queryable,
+  accountId: string,
+  connectionId: string,
+): Promise<Map<string, string>> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    'SELECT group_id, remote_id FROM product_group WHERE account_id = ? AND connection_id = ?',
+    [accountId, connectionId],
+  )
+  return new Map(rows.map((row) => [row.group_id as string, row.remote_id as string]))
+}
+
+export async function noteGroup(
+  connection: Queryable,
+  accountId: string,
+  connectionId: string,
+  groupId: string,
+  remoteId: string,
+): Promise<void> {
+  await connection.execute(
+    `INSERT INTO product_group (account_id, connection_id, group_id, remote_id) VALUES (?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE remote_id = VALUES(remote_id)`,
+    [accountId, connectionId, groupId, remoteId],
+  )
+}
+
+export async function forgetGroup(
+  connection: Queryable,
+  accountId: string,
+  connectionId: string,
+  groupId: string,
+): Promise<void> {
+  await connection.execute('DELETE FROM product_group WHERE account_id = ? AND connection_id = ? AND group_id = ?', [
+    accountId,
+    connectionId,
+    groupId,
+  ])
 }

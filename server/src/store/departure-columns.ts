@@ -53,6 +53,8 @@ export const DEPARTURE_LAYOUT: Layout<'departure' | 'step' | 'absence' | 'connec
       plain('thingsAddress', 'things_address'),
       boolean('on', 'is_on'),
       plain('since', 'since_us'),
+      plain('trouble', 'trouble'),
+      plain('troubleSince', 'trouble_since_us'),
     ],
   },
 }

@@ -43,7 +43,7 @@ export async function thingsOf(
   }))
 }
 
-/** A leaver's record as it was signed, and what later checks found. */
+/** A leaver's record as it was signed last, and what later checks found; earlier ones stay beside it. */
 export interface KeptRecord {
   personId: string
   signedAt: Instant
@@ -72,7 +72,7 @@ export async function readRecord(
 ): Promise<KeptRecord | undefined> {
   const [rows] = await connection.execute<RowDataPacket[]>(
     `SELECT person_id, signed_at_us, jws, checked_at_us, reappeared FROM leaver_record
-     WHERE account_id = ? AND departure_id = ?`,
+     WHERE account_id = ? AND departure_id = ? ORDER BY signed_at_us DESC LIMIT 1`,
     [accountId, departureId],
   )
   const row = rows[0]
@@ -89,7 +89,8 @@ export async function noteCheck(
   reappeared: readonly string[],
 ): Promise<void> {
   await connection.execute(
-    'UPDATE leaver_record SET checked_at_us = ?, reappeared = ? WHERE account_id = ? AND departure_id = ?',
+    `UPDATE leaver_record SET checked_at_us = ?, reappeared = ? WHERE account_id = ? AND departure_id = ?
+     ORDER BY signed_at_us DESC LIMIT 1`,
     [at, JSON.stringify(reappeared), accountId, departureId],
   )
 }

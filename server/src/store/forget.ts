@@ -22,10 +22,11 @@ export async function forgetPerson(
        (SELECT id FROM departure WHERE account_id = ? AND person_id = ?)`,
     [NOTHING, accountId, ...mine],
   )
-  await connection.execute('UPDATE product_account SET user_name = ? WHERE account_id = ? AND person_id = ?', [
-    NOTHING,
-    ...mine,
-  ])
+  await connection.execute(
+    'UPDATE product_account SET user_name = ?, display_name = ?, email = NULL WHERE account_id = ? AND person_id = ?',
+    [NOTHING, NOTHING, ...mine],
+  )
+  await connection.execute('DELETE FROM product_problem WHERE account_id = ? AND subject_id = ?', mine)
   await connection.execute('UPDATE event SET detail = ? WHERE account_id = ? AND person_id = ?', ['{}', ...mine])
   await connection.execute('DELETE FROM docket WHERE account_id = ? AND person_id = ?', mine)
   await connection.execute('DELETE FROM notice WHERE account_id = ? AND person_id = ?', mine)

@@ -7,6 +7,7 @@ import {
   takersInProduct,
   type Account,
   type Change,
+  type ConnectionRow,
   type DepartureRow,
   type DepartureThing,
   type StepRow,
@@ -15,16 +16,20 @@ import {
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { ProductError } from '../protocols/product-http.ts'
+import type { ScimClient } from '../protocols/scim/client.ts'
 import { signDocument } from '../signin/signing-keys.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertRecord, noteThings, thingsOf } from '../store/departures.ts'
-import { connected, connectionsOf } from './products.ts'
+import { withProductLock } from '../store/product-locks.ts'
+import { connected, connectionsOf, soughtIn } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 type Leaving = Pick<Lodge, 'accounts' | 'committer' | 'configuration' | 'pools' | 'clock' | 'log'>
 
-/** So long a step is tried again by itself before somebody is asked. */
+/** So often a step is tried again by itself before somebody is asked. */
 const TRIES = 8
+/** So long a product may ask for patience in one request. */
+const PATIENCE_SECONDS = 20
 const LONGEST_WAIT_SECONDS = 15 * 60
 
 /** How a step went. */
@@ -32,7 +37,15 @@ interface Went {
   stepId: string
   state: 'waiting' | 'done' | 'blocked'
   note: string | null
+  /** When the product wants to be asked again, where it said so. */
+  againInSeconds?: number
 }
+
+/** How a closing is known, as it stands in the record (model X5). */
+const KNOWN_CLOSED = {
+  closed: 'Read back as closed.',
+  absent: 'There is no account: the product was asked by its id and by its name.',
+} as const
 
 /**
  * Does what is left of a departure once its doors are shut (model X4): in each product what hangs on them is passed on and
@@ -58,8 +71,11 @@ export function leavingWorker(lodge: Leaving): Worker {
     crash(lodge, 'steps')
     await note(lodge, accountId, departureId, account, went)
     await finish(lodge, accountId, departureId)
-    if (!went.some(({ state }) => state === 'waiting')) return 'done'
-    return { againInSeconds: Math.min(2 ** attempts, LONGEST_WAIT_SECONDS) }
+    const waiting = went.filter(({ state }) => state === 'waiting')
+    if (waiting.length === 0) return 'done'
+    // What a product asks for is kept to; another one's steps do not wait for it longer than they would by themselves.
+    const soonest = Math.min(...waiting.map(({ againInSeconds }) => againInSeconds ?? Infinity))
+    return { againInSeconds: Math.min(Number.isFinite(soonest) ? soonest : 2 ** attempts, LONGEST_WAIT_SECONDS) }
   }
 }
 
@@ -85,19 +101,39 @@ async function inProduct(
         went.push({ stepId: step.id, state: 'blocked', note: 'The product is not connected any more.' })
         continue
       }
-      const { scim, things } = await connected(lodge, accountId, row)
+      const { scim, things } = await connected(lodge, accountId, row, PATIENCE_SECONDS)
       if (step.kind === 'close') {
-        const closed = await scim.close(departure.personId)
-        went.push({ stepId: step.id, state: 'done', note: closed ? 'Read back as closed.' : 'There was no account.' })
+        const known = await closeAccount(lodge, account, row, scim, departure.personId)
+        went.push({ stepId: step.id, state: 'done', note: KNOWN_CLOSED[known] })
       } else if (things) went.push(await passThings(lodge, accountId, account, departure, step, things))
       crash(lodge, `after-${step.kind}`)
     } catch (error) {
       if (!(error instanceof ProductError)) throw error
-      const isOver = attempts >= TRIES
-      went.push({ stepId: step.id, state: isOver ? 'blocked' : 'waiting', note: error.message.slice(0, 300) })
+      went.push(notDone(step, error, attempts))
     }
   }
   return went
+}
+
+/** Nobody else writes to the account meanwhile: one that opens it would otherwise come after the question for it. */
+function closeAccount(
+  { pools }: Leaving,
+  account: Account,
+  row: ConnectionRow,
+  scim: ScimClient,
+  personId: string,
+): ReturnType<ScimClient['close']> {
+  const subject = { accountId: account.id, connectionId: row.id, subjectId: personId }
+  return withProductLock(pools.work, subject, async () =>
+    scim.close(await soughtIn(pools.work, account, row, personId)),
+  )
+}
+
+/** Why a step is not done: asked again for a while, unless the product itself says what is not so. */
+function notDone(step: StepRow, { message, failure, more }: ProductError, attempts: number): Went {
+  const isOver = failure === 'untrue' || (failure !== 'busy' && attempts >= TRIES)
+  const again = more.retryAfterSeconds === undefined ? {} : { againInSeconds: more.retryAfterSeconds }
+  return { stepId: step.id, state: isOver ? 'blocked' : 'waiting', note: message.slice(0, 300), ...again }
 }
 
 async function passThings(

@@ -1,12 +1,13 @@
-import type { Account, ConnectionRow } from '@lodge/core'
+import { accountNameOf, type Account, type ConnectionRow, type Instant } from '@lodge/core'
 import { wallClock } from '../clock.ts'
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { ProductError, type ProductPeer } from '../protocols/product-http.ts'
-import { ScimClient } from '../protocols/scim/client.ts'
+import { ScimClient, type Sought } from '../protocols/scim/client.ts'
+import { ScimService, type Capabilities } from '../protocols/scim/service.ts'
 import { ThingsClient, type ProductThing } from '../protocols/things/client.ts'
 import type { KeyRing } from '../signin/key-ring.ts'
-import { keepSecret, readSecret } from '../store/connections.ts'
+import { keepSecret, readSecret, seenAccountOf } from '../store/connections.ts'
 import type { Queryable } from '../store/pools.ts'
 import { noteAnswered, noteFailure, readHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
@@ -26,13 +27,32 @@ export async function connected(
   { configuration, pools }: Pick<Lodge, 'configuration' | 'pools'>,
   accountId: string,
   row: ConnectionRow,
+  patienceSeconds = 0,
 ): Promise<ConnectedProduct> {
   const sealed = await readSecret(pools.work, accountId, row.id)
-  if (!sealed) throw new ProductError('The connection has no token yet; enter it in the settings.')
+  if (!sealed) throw new ProductError('The connection has no token yet; enter it in the settings.', 'denied')
   const token = configuration.keyRing.unseal(CONNECTION_SECRET, sealed)
-  const peer = await peerOf(pools.work, accountId, row.id, { token, allowed: configuration.productOrigins })
+  const peer = await peerOf(pools.work, accountId, row.id, {
+    ...{ token, allowed: configuration.productOrigins, patienceSeconds },
+  })
   const things = row.thingsAddress ? new ThingsClient(row.thingsAddress, peer) : undefined
-  return { row, scim: new ScimClient(row.scimAddress, peer), things }
+  return { row, scim: new ScimClient(new ScimService(row.scimAddress, peer, memoryOf(row))), things }
+}
+
+/** What services said they can do, by connection; asked anew after a while. */
+const memories = new Map<string, { capabilities?: Capabilities | undefined; keptUntil: Instant }>()
+const KEPT_MICROSECONDS = 600_000_000
+const MOST_KEPT = 1000
+
+function memoryOf({ id, scimAddress }: ConnectionRow): { capabilities?: Capabilities | undefined } {
+  const key = `${id} ${scimAddress}`
+  const now = wallClock()
+  const known = memories.get(key)
+  if (known && known.keptUntil > now) return known
+  if (memories.size >= MOST_KEPT) memories.clear()
+  const fresh: { capabilities?: Capabilities; keptUntil: Instant } = { keptUntil: now + KEPT_MICROSECONDS }
+  memories.set(key, fresh)
+  return fresh
 }
 
 /**
@@ -43,17 +63,19 @@ async function peerOf(
   connection: Queryable,
   accountId: string,
   connectionId: string,
-  peer: Pick<ProductPeer, 'token' | 'allowed'>,
+  peer: Pick<ProductPeer, 'token' | 'allowed' | 'patienceSeconds'>,
 ): Promise<ProductPeer> {
   let health = await readHealth(connection, accountId, connectionId)
   return {
     ...peer,
     mayAsk() {
-      if (health.nextTryAt > wallClock()) throw new ProductError(`${health.lastError} It is asked again in a while.`)
+      const retryAfterSeconds = (health.nextTryAt - wallClock()) / 1_000_000
+      if (retryAfterSeconds > 0)
+        throw new ProductError(`${health.lastError} It is asked again in a while.`, 'away', { retryAfterSeconds })
     },
     async noted(failure) {
-      // A refusal is an answer: the product is there.
-      const isAway = failure !== null && (failure.status === null || failure.status >= 500)
+      // A refusal is an answer, and so is asking for patience: the product is there.
+      const isAway = failure?.failure === 'away'
       if (!isAway && health.failures === 0) return
       if (isAway) await noteFailure(connection, accountId, connectionId, failure.message, wallClock())
       else await noteAnswered(connection, accountId, connectionId)
@@ -72,6 +94,18 @@ export async function keepToken(
 ): Promise<void> {
   await keepSecret(connection, accountId, connectionId, keyRing.seal(CONNECTION_SECRET, token))
   await standWorkFor(connection, { accountId, kind: 'compare-product', ids: { connectionId } }, wallClock())
+}
+
+/** By what somebody's account in a product is looked for: as it was last read there, by our id, and by its name. */
+export async function soughtIn(
+  connection: Queryable,
+  account: Account,
+  row: ConnectionRow,
+  personId: string,
+): Promise<Sought> {
+  const seen = await seenAccountOf(connection, account.id, row.id, personId)
+  const remoteId = seen && seen.difference !== 'foreign' ? seen.remoteId : null
+  return { externalId: personId, userName: accountNameOf(account, personId), remoteId }
 }
 
 /** The connections that are on; of one product, or all. */

@@ -21,8 +21,11 @@ interface Difference {
 interface Held {
   differences: Difference[]
   open: number
-  seenAt: string | null
-  /** What is wrong, where it did not answer when last asked. */
+  /** The last reading of everything there; null: there was none. */
+  read: { at: string; accounts: number; groups: number | null } | null
+  /** What the product would not do for one person or group. */
+  problems: { kind: string; name: string | null; sentence: string; at: string }[]
+  /** What is wrong, where it could not be read when last tried. */
   trouble: { failures: number; lastError: string; failedAt: string; nextTryAt: string | null } | null
 }
 
@@ -67,6 +70,15 @@ function timeOf(text: string): string {
   return `${longDate(date)}, ${time}`
 }
 
+/** What the last whole reading found; what was never read is not said to agree. */
+function reading({ read: last, differences, problems, trouble, open }: Held): string {
+  if (!last) return t('connections.unread', { count: open }, open)
+  const found = { at: timeOf(last.at), accounts: last.accounts, groups: last.groups ?? 0, open }
+  const whole = t(last.groups === null ? 'connections.readNoGroups' : 'connections.read', found)
+  const agrees = differences.length + problems.length === 0 && !trouble
+  return agrees ? `${whole} ${t('connections.same')}` : whole
+}
+
 const path = (id: string, rest: string) => session.path(`/connections/${id}${rest}`)
 
 function keep(id: string): Promise<void> {
@@ -105,12 +117,7 @@ async function mend(id: string, remoteId: string): Promise<void> {
           {{ one.scimAddress }}<template v-if="one.thingsAddress"><br />{{ one.thingsAddress }}</template>
         </p>
         <template v-if="held[one.id]">
-          <p>
-            {{ t('connections.open', { count: held[one.id]!.open }) }}
-            <span v-if="held[one.id]!.seenAt" class="muted">{{
-              t('connections.read', { at: timeOf(held[one.id]!.seenAt!) })
-            }}</span>
-          </p>
+          <p>{{ reading(held[one.id]!) }}</p>
           <p v-if="held[one.id]!.trouble" role="alert" class="oxblood">
             {{
               t('connections.trouble', {
@@ -119,13 +126,15 @@ async function mend(id: string, remoteId: string): Promise<void> {
               })
             }}
             <template v-if="held[one.id]!.trouble!.nextTryAt">{{
-              t('connections.leftAlone', {
-                count: held[one.id]!.trouble!.failures,
-                at: timeOf(held[one.id]!.trouble!.nextTryAt!),
-              })
+              t('connections.nextTry', { at: timeOf(held[one.id]!.trouble!.nextTryAt!) })
             }}</template>
           </p>
-          <p v-else-if="held[one.id]!.differences.length === 0" class="muted">{{ t('connections.same') }}</p>
+          <p v-for="(problem, at) in held[one.id]!.problems" :key="at" class="line difference oxblood">
+            <span
+              ><strong>{{ problem.name ?? t('connections.somebody') }}</strong> {{ problem.sentence }}
+              <small class="muted">{{ timeOf(problem.at) }}</small></span
+            >
+          </p>
           <p v-for="account in held[one.id]!.differences" :key="account.remoteId" class="line difference">
             <span
               ><strong>{{ account.name ?? account.userName }}</strong>
@@ -135,6 +144,7 @@ async function mend(id: string, remoteId: string): Promise<void> {
             <BButton
               size="sm"
               variant="primary"
+              v-if="account.difference !== 'foreign'"
               :disabled="!data.control.enabled"
               :title="data.control.reason"
               @click="mend(one.id, account.remoteId)"

@@ -19,6 +19,8 @@ const STATES = {
   waiting: 'waiting',
   request: 'active',
   'planned-refused': 'active',
+  'closing-overdue': 'left',
+  'product-away': 'left',
   'step-blocked': 'left',
   'to-hand-back': 'left',
   'away-asked': 'active',
@@ -54,6 +56,7 @@ function act(need: Need): void {
   } else if (need.kind === 'away-asked') void router.push({ name: 'departures', params: { departureId: '' } })
   else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
   else if (need.kind === 'planned-refused') docket.open = true
+  else if (need.kind === 'product-away') void router.push({ name: 'connections' })
   else if (need.kind === 'request') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
@@ -64,8 +67,9 @@ function admitAll(): void {
 }
 
 /** Gives an engagement another last day, as dragged on the Board or chosen in the row. */
-function extend(personId: string, engagementUntil: string): void {
-  if (engagementUntil) docket.hold([{ type: 'change-person', personId, engagementUntil }], `extend ${personId}`)
+function extend(personId: string | null, engagementUntil: string): void {
+  if (personId && engagementUntil)
+    docket.hold([{ type: 'change-person', personId, engagementUntil }], `extend ${personId}`)
 }
 const hasEnd = (need: Need) => need.kind === 'ends-soon' || need.kind === 'engagement-over'
 
@@ -114,12 +118,14 @@ function label(need: Need): string {
       <p v-if="desk.needs.length === 0" class="muted">{{ t('desk.nothing') }}</p>
       <div v-for="need in desk.needs" :key="need.kind + need.personId + need.detail" class="need">
         <DoorMark
+          v-if="need.personId"
           :state="STATES[need.kind]"
           :over="need.kind === 'engagement-over'"
           :bounced="need.kind === 'invitation-bounced'"
         />
         <span>
-          <RouterLink :to="{ name: 'people', params: { personId: need.personId } }"
+          <RouterLink
+            :to="need.personId ? { name: 'people', params: { personId: need.personId } } : { name: 'connections' }"
             ><strong>{{ need.name }}</strong></RouterLink
           >{{ need.kind === 'waiting' ? ' ' : '' }}{{ sentence(need) }}
           <small class="muted">{{ need.detail }}</small>

@@ -1,266 +1,300 @@
-import { emailKey, type HeldAccount, type ProductAccount, type ProductGroup } from '@lodge/core'
-import { askProduct, ProductError, type ProductAnswer, type ProductPeer } from '../product-http.ts'
+import {
+  attributesToWrite,
+  emailKey,
+  type AccountAttribute,
+  type AccountBefore,
+  type HeldAccount,
+  type Occasion,
+  type ProductAccount,
+  type ProductGroup,
+} from '@lodge/core'
+import { ProductError } from '../product-http.ts'
+import {
+  attributesOf,
+  foundFrom,
+  GROUP,
+  heldFrom,
+  member,
+  text,
+  USER,
+  writtenOver,
+  type Found,
+  type Resource,
+} from './resources.ts'
+import type { ScimService } from './service.ts'
 
-const TYPE = 'application/scim+json'
-const USER = 'urn:ietf:params:scim:schemas:core:2.0:User'
-const GROUP = 'urn:ietf:params:scim:schemas:core:2.0:Group'
-const PATCH = 'urn:ietf:params:scim:api:messages:2.0:PatchOp'
-const PAGE = 200
-/** A list longer than this is not believed. */
-const MAXIMUM_PAGES = 1_000
-
-interface Found extends HeldAccount {
-  etag: string | null
+/** Whose account is looked for: by the id it has there if one is known, by ours, and by its name. */
+export interface Sought {
+  externalId: string
+  userName: string | null
+  remoteId: string | null
 }
 
-interface Operation {
-  op: 'add' | 'replace' | 'remove'
-  path: string
-  value?: unknown
+/** What was found of somebody: their account, or one of their name that another program keeps. */
+interface Looked {
+  found: Found | undefined
+  foreign: Found | undefined
+  /** Whether absence is certain: the service answered what it was asked, or showed all it holds. */
+  certain: boolean
 }
+
+/** What a client is told besides what is wanted. */
+export interface Following {
+  /** The id the account had there when it was last read. */
+  remoteId: string | null
+  before: AccountBefore | undefined
+  occasion: Occasion
+  /** Does what nobody else may do beside it with this product. */
+  alone<T>(work: () => Promise<T>): Promise<T>
+}
+
+const IGNORES_FILTER =
+  'The product ignores the question for one account and answers with others, so whether one is left cannot be read. Look there.'
+const STILL_OPEN = 'The product says the account was closed and goes on showing it as open. Close it there.'
+const DOES_NOT_SAY = 'The product does not say whether the account is open. Look there.'
+const ANOTHERS =
+  'An account of this name there is kept by another program (its externalId is not ours), and was not touched. Look there.'
 
 /**
- * A client of a product's SCIM 2.0 service (RFC 7644): brings accounts to what they should be, each time by finding them
- * by `externalId` first, so that doing it again does no harm, and reads back what became of it.
+ * Brings a product's accounts to what they should be, each time by finding them first, so that doing it again does no
+ * harm, and reads back what became of it (RFC 7644).
  */
 export class ScimClient {
-  constructor(
-    private readonly address: string,
-    private readonly peer: ProductPeer,
-  ) {}
+  constructor(private readonly service: ScimService) {}
 
   /**
    * Brings one account to what it should be and answers it as read back; undefined where there is and should be none.
-   * An account somebody made in the product under the same address is taken over as theirs.
+   * An account of the same name that is nobody's is taken over as theirs; one that another program keeps is not touched.
+   * @throws ProductError
    */
-  async follow(wanted: ProductAccount): Promise<HeldAccount | undefined> {
-    const found =
-      (await this.find('externalId', wanted.externalId)) ??
-      (await this.adoptable(wanted)) ??
-      (wanted.active ? await this.make(wanted) : undefined)
+  async follow(
+    wanted: ProductAccount,
+    { remoteId, before, occasion, alone }: Following,
+  ): Promise<HeldAccount | undefined> {
+    const sought = { externalId: wanted.externalId, userName: wanted.userName, remoteId }
+    let looked = await this.look(sought)
+    let found = looked.found
+    if (!found) {
+      if (looked.foreign) throw new ProductError(ANOTHERS, 'untrue')
+      if (!wanted.active) return undefined
+      if (looked.certain) return this.open(wanted)
+      // Who cannot be asked for is looked for among all, and nobody else opens one meanwhile.
+      const made = await alone(async () => {
+        looked = await this.look(sought)
+        if (looked.foreign) throw new ProductError(ANOTHERS, 'untrue')
+        return looked.found ? undefined : this.open(wanted)
+      })
+      if (made) return made
+      found = looked.found!
+    }
+    const which: (AccountAttribute | 'externalId')[] = attributesToWrite(wanted, found, before, occasion)
+    // A service that keeps no such id is not told again and again.
+    if (found.externalId === null && before === undefined) which.push('externalId')
+    if (which.length === 0) return heldFrom(found)
+    return this.written(found, attributesOf(wanted, which))
+  }
+
+  /**
+   * Closes an account and answers how it is known to be: `closed` only when the product shows it as not active, `absent`
+   * only when it was asked for by its id and by its name. @throws ProductError `untrue` where neither can be read.
+   */
+  async close(sought: Sought): Promise<'closed' | 'absent'> {
+    const { found, foreign, certain } = await this.look(sought)
+    if (!found) {
+      if (foreign) throw new ProductError(ANOTHERS, 'untrue')
+      if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+      return 'absent'
+    }
+    let after: Found | undefined = found
+    for (const how of ['either', 'whole'] as const) {
+      if (after?.active === false) return 'closed'
+      await this.service.write('Users', found.remoteId, after ?? found, { active: false }, how)
+      after = await this.read(found.remoteId)
+      if (!after) break
+    }
+    if (after?.active === false) return 'closed'
+    if (after) throw new ProductError(after.active ? STILL_OPEN : DOES_NOT_SAY, 'untrue')
+    const again = await this.look({ ...sought, remoteId: null })
+    if (again.found || again.foreign) throw new ProductError(STILL_OPEN, 'untrue')
+    if (!again.certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+    return 'absent'
+  }
+
+  /** Whether somebody's account is open there. @throws ProductError where that cannot be read. */
+  async isOpen(sought: Sought): Promise<boolean> {
+    const { found, certain } = await this.look(sought)
+    if (!found && !certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+    if (found?.active === null) throw new ProductError(DOES_NOT_SAY, 'untrue')
+    return found?.active ?? false
+  }
+
+  /**
+   * Closes an account by the product’s own id, for one that nobody here has, and answers it as read back.
+   * @throws ProductError `untrue` where another program keeps it.
+   */
+  async closeRemote(remoteId: string, isOurs: (externalId: string) => boolean): Promise<HeldAccount | undefined> {
+    const found = await this.read(remoteId)
     if (!found) return undefined
-    const operations = operationsFor(wanted, found)
-    if (operations.length > 0) await this.patch('Users', found.remoteId, operations, found.etag)
-    return this.read(found.remoteId)
-  }
-
-  /** Closes an account and answers it as read back; undefined where there is none. */
-  async close(externalId: string): Promise<HeldAccount | undefined> {
-    const found = await this.find('externalId', externalId)
-    if (!found) return undefined
-    if (found.active)
-      await this.patch('Users', found.remoteId, [{ op: 'replace', path: 'active', value: false }], found.etag)
-    return this.read(found.remoteId)
-  }
-
-  /** Whether somebody's account is open there. */
-  async isOpen(externalId: string): Promise<boolean> {
-    return (await this.find('externalId', externalId))?.active ?? false
-  }
-
-  /** Closes an account by the product’s own id, for one that nobody here has. */
-  async closeRemote(remoteId: string): Promise<void> {
-    await this.patch('Users', remoteId, [{ op: 'replace', path: 'active', value: false }], null)
+    if (found.externalId !== null && !isOurs(found.externalId)) throw new ProductError(ANOTHERS, 'untrue')
+    return this.written(found, { active: false })
   }
 
   /** Takes an account away altogether: its person was erased (model X7). */
-  async remove(externalId: string): Promise<void> {
-    const found = await this.find('externalId', externalId)
-    if (!found) return
-    const { status } = await this.ask('DELETE', `/Users/${encodeURIComponent(found.remoteId)}`)
-    if (status !== 204 && status !== 404) throw new ProductError(`The product answers with ${status}.`, status)
+  async remove(sought: Sought): Promise<void> {
+    const { found, certain } = await this.look(sought)
+    if (!found) {
+      if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+      return
+    }
+    await this.service.remove('Users', found.remoteId)
+    if (await this.read(found.remoteId))
+      throw new ProductError('The product still shows an account that was taken away.', 'untrue')
   }
 
-  /** All accounts the product holds, page by page (RFC 7644 §3.4.2.4). */
+  /** All accounts the product holds. @throws ProductError also where the list is not whole. */
   async all(): Promise<HeldAccount[]> {
-    return (await this.pages('Users')).map(heldAccount)
+    return ((await this.service.all('Users')) ?? []).map((one) => heldFrom(foundFrom(one)))
   }
 
-  /** Brings groups to what they should be; ones of ours that are no more are taken away. */
-  async followGroups(wanted: readonly ProductGroup[], remoteIds: ReadonlyMap<string, string>): Promise<void> {
-    const held = new Map((await this.pages('Groups')).map((one) => [text(one.externalId), one]))
-    for (const group of wanted) {
-      await this.bringGroup(held.get(group.externalId), group, remoteIds)
-      held.delete(group.externalId)
-    }
-    for (const [externalId, old] of held) if (externalId) await this.removeGroup(old)
+  /** All groups the product holds; undefined where it has none. */
+  groups(): Promise<Resource[] | undefined> {
+    return this.service.all('Groups')
   }
 
-  /** Brings one group to what it should be; it is taken away where there should be none. */
-  async followGroup(
+  /** A group by ours or the product’s id, or one of its name that is nobody’s; `no-groups` where the product has none. */
+  async groupOf(
     externalId: string,
-    wanted: ProductGroup | undefined,
+    displayName: string | null,
+    remoteId: string | null,
+  ): Promise<Resource | undefined | 'no-groups'> {
+    const known = remoteId === null ? undefined : (await this.service.read('Groups', remoteId))?.resource
+    if (known && [externalId, null].includes(text(member(known, 'externalId')))) return known
+    const mine = await this.searchedGroups('externalId', externalId)
+    if (mine === undefined) return 'no-groups'
+    if (mine[0] || displayName === null) return mine[0]
+    return (await this.searchedGroups('displayName', displayName))?.find(isNobodys)
+  }
+
+  /** Whether a group says what it should. */
+  isAsWanted(old: Resource, wanted: ProductGroup, remoteIds: ReadonlyMap<string, string>): boolean {
+    return sameGroup(old, groupBody(wanted, remoteIds))
+  }
+
+  /** Makes a group, or brings one to what it should be; answers the product's id of it. */
+  async bringGroup(
+    old: Resource | undefined,
+    wanted: ProductGroup,
     remoteIds: ReadonlyMap<string, string>,
-  ): Promise<void> {
-    const filter = encodeURIComponent(`externalId eq ${JSON.stringify(externalId)}`)
-    const { status, body } = await this.ask('GET', `/Groups?filter=${filter}&count=2`)
-    if (status !== 200) throw new ProductError(`The product answers a search with ${status}.`, status)
-    const old = resourcesOf(body).find((one) => text(one.externalId) === externalId)
-    if (wanted) await this.bringGroup(old, wanted, remoteIds)
-    else if (old) await this.removeGroup(old)
-  }
-
-  private async bringGroup(
-    old: Record<string, unknown> | undefined,
-    { externalId, displayName, memberIds }: ProductGroup,
-    remoteIds: ReadonlyMap<string, string>,
-  ): Promise<void> {
-    const members = memberIds.flatMap((id) => (remoteIds.has(id) ? [{ value: remoteIds.get(id)! }] : []))
-    const body = { displayName, members }
-    if (!old) {
-      const { status, body: answer } = await this.ask('POST', '/Groups', { schemas: [GROUP], externalId, ...body })
-      if (status !== 201)
-        throw new ProductError(`The product will not make a group: ${status}. ${detailOf(answer)}`, status)
-    } else if (!sameGroup(old, body)) {
-      const operations = Object.entries(body).map(([path, value]) => ({ op: 'replace' as const, path, value }))
-      await this.patch('Groups', text(old.id) ?? '', operations, null)
+  ): Promise<string> {
+    const body = groupBody(wanted, remoteIds)
+    const { externalId } = wanted
+    const there = old ?? (await this.service.make('Groups', { schemas: [GROUP], externalId, ...body }))
+    const id = text(member(there, 'id'))
+    if (!id) throw new ProductError('The product’s group has no id.', 'away')
+    if (old && !sameGroup(old, body)) {
+      await this.service.write(
+        'Groups',
+        id,
+        { resource: old, etag: text(member(member(old, 'meta'), 'version')) },
+        body,
+      )
     }
+    return id
   }
 
-  private async removeGroup(old: Record<string, unknown>): Promise<void> {
-    await this.ask('DELETE', `/Groups/${encodeURIComponent(text(old.id) ?? '')}`)
+  async removeGroup(remoteId: string): Promise<void> {
+    await this.service.remove('Groups', remoteId)
   }
 
-  private async read(remoteId: string): Promise<HeldAccount | undefined> {
-    const { status, body } = await this.ask('GET', `/Users/${encodeURIComponent(remoteId)}`)
-    if (status === 404) return undefined
-    if (status !== 200) throw new ProductError(`The product answers with ${status}.`, status)
-    return heldAccount(objectOf(body))
+  /** Opens an account and answers it as read back. */
+  private async open(wanted: ProductAccount): Promise<HeldAccount | undefined> {
+    const attributes = attributesOf(wanted, ['externalId', 'active', 'userName', 'displayName', 'seats'])
+    const email = wanted.email === null ? {} : attributesOf(wanted, ['email'])
+    const made = await this.service.make('Users', { schemas: [USER], ...attributes, ...email })
+    const after = await this.read(foundFrom(made).remoteId)
+    if (!after) throw new ProductError('The product opened an account and does not show it.', 'untrue')
+    return heldFrom(after)
   }
 
-  private async find(attribute: 'externalId' | 'userName', value: string): Promise<Found | undefined> {
-    // A string of a filter is one of JSON (RFC 7644 §3.4.2.2).
-    const filter = `${attribute} eq ${JSON.stringify(value)}`
-    const { status, body } = await this.ask('GET', `/Users?filter=${encodeURIComponent(filter)}&count=2`)
-    if (status !== 200) throw new ProductError(`The product answers a search with ${status}.`, status)
-    const same = resourcesOf(body)
-      .map(heldAccount)
-      .filter((one) => one[attribute]?.toLowerCase() === value.toLowerCase())
-    if (same.length > 1) throw new ProductError(`The product holds two accounts of one ${attribute}.`)
-    return same[0] && { ...same[0], etag: null }
-  }
-
-  /** An account of the same name that is nobody else's. */
-  private async adoptable(wanted: ProductAccount): Promise<Found | undefined> {
-    const found = await this.find('userName', wanted.userName)
-    return found && found.externalId === null ? found : undefined
-  }
-
-  private async make(wanted: ProductAccount): Promise<Found> {
-    const body = { schemas: [USER], externalId: wanted.externalId, ...attributesOf(wanted), active: true }
-    const { status, body: answer, etag } = await this.ask('POST', '/Users', body)
-    if (status !== 201)
-      throw new ProductError(`The product will not open an account: ${status}. ${detailOf(answer)}`, status)
-    return { ...heldAccount(objectOf(answer)), etag }
-  }
-
-  private async patch(
-    kind: 'Users' | 'Groups',
-    id: string,
-    Operations: Operation[],
-    etag: string | null,
-  ): Promise<void> {
-    const headers: Record<string, string> = etag ? { 'If-Match': etag } : {}
-    const body = { schemas: [PATCH], Operations }
-    const answer = await this.ask('PATCH', `/${kind}/${encodeURIComponent(id)}`, body, headers)
-    if (answer.status === 200 || answer.status === 204) return
-    throw new ProductError(`The product refuses a change: ${answer.status}. ${detailOf(answer.body)}`, answer.status)
-  }
-
-  private async pages(kind: 'Users' | 'Groups'): Promise<Record<string, unknown>[]> {
-    const all = new Map<string, Record<string, unknown>>()
-    for (let page = 0; page < MAXIMUM_PAGES; page += 1) {
-      const { status, body } = await this.ask('GET', `/${kind}?startIndex=${all.size + 1}&count=${PAGE}`)
-      if (status !== 200) throw new ProductError(`The product answers a list with ${status}.`, status)
-      const total = objectOf(body).totalResults
-      if (typeof total !== 'number' || total < 0)
-        throw new ProductError('The product’s list does not say how long it is.')
-      const found = resourcesOf(body)
-      const before = all.size
-      for (const one of found) all.set(text(one.id) ?? '', one)
-      if (all.size >= total || found.length === 0) return [...all.values()]
-      if (all.size === before) throw new ProductError('The product’s list shows the same again and again.')
+  /** Writes and reads back; what was taken without being done is written once more, whole. */
+  private async written(found: Found, values: Record<string, unknown>): Promise<HeldAccount | undefined> {
+    await this.service.write('Users', found.remoteId, found, values)
+    let after = await this.read(found.remoteId)
+    if (after && !saysSo(after, values)) {
+      await this.service.write('Users', found.remoteId, after, values, 'whole')
+      after = await this.read(found.remoteId)
     }
-    throw new ProductError('The product’s list has no end.')
+    return after && heldFrom(after)
   }
 
-  private ask(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<ProductAnswer> {
-    return askProduct(`${this.address}${path}`, this.peer, {
-      method,
-      body,
-      type: TYPE,
-      ...(headers ? { headers } : {}),
-    })
+  private async read(remoteId: string): Promise<Found | undefined> {
+    const read = await this.service.read('Users', remoteId)
+    return read && foundFrom(read.resource, read.etag)
   }
-}
 
-function attributesOf({ userName, displayName, email, seats }: ProductAccount) {
-  return {
-    userName,
-    displayName,
-    ...(email ? { emails: [{ value: email, type: 'work', primary: true }] } : {}),
-    entitlements: seats.map((value) => ({ value })),
+  /** By the product's id if it is known, then by ours, then by name; the first that is theirs. */
+  private async look({ externalId, userName, remoteId }: Sought): Promise<Looked> {
+    const known = remoteId === null ? undefined : await this.read(remoteId)
+    if (known && (known.externalId === externalId || known.externalId === null)) {
+      return { found: known, foreign: undefined, certain: true }
+    }
+    const byId = await this.service.search('Users', 'externalId', externalId)
+    const mine = mineOf(Array.isArray(byId) ? byId : [], externalId)
+    if (mine) return { found: mine, foreign: undefined, certain: true }
+    const byName = userName === null ? [] : await this.service.search('Users', 'userName', userName)
+    if (Array.isArray(byId) && Array.isArray(byName)) return named(byName, externalId, true)
+    // Who cannot be asked for is looked for among all; that nobody is there is not certain where it answered falsely.
+    const all = (await this.service.all('Users')) ?? []
+    const among = mineOf(all, externalId)
+    if (among) return { found: among, foreign: undefined, certain: true }
+    const isNamed = (one: Resource) => emailKey(text(member(one, 'userName')) ?? '') === emailKey(userName ?? '')
+    return named(userName === null ? [] : all.filter(isNamed), externalId, byId !== 'others' && byName !== 'others')
   }
-}
 
-/** What is to be altered of an account, and nothing else: what the product keeps besides is its own. */
-function operationsFor(wanted: ProductAccount, held: HeldAccount): Operation[] {
-  const operations: Operation[] = []
-  const replace = (path: string, value: unknown) => operations.push({ op: 'replace', path, value })
-  if (held.externalId !== wanted.externalId) replace('externalId', wanted.externalId)
-  if (held.active !== wanted.active) replace('active', wanted.active)
-  if (!wanted.active) return operations
-  const { userName, displayName, emails, entitlements } = attributesOf(wanted)
-  if (emailKey(held.userName) !== userName) replace('userName', userName)
-  if (held.displayName !== displayName) replace('displayName', displayName)
-  if (emails && held.email !== wanted.email) replace('emails', emails)
-  if (held.seats.join(' ') !== wanted.seats.join(' ')) replace('entitlements', entitlements)
-  return operations
-}
-
-function objectOf(value: unknown): Record<string, unknown> {
-  if (value !== null && typeof value === 'object' && !Array.isArray(value)) return value as Record<string, unknown>
-  throw new ProductError('The product’s answer is no resource.')
-}
-
-function resourcesOf(body: unknown): Record<string, unknown>[] {
-  const { Resources: resources, totalResults } = objectOf(body)
-  if (resources === undefined && totalResults === 0) return []
-  if (!Array.isArray(resources)) throw new ProductError('The product’s list holds no resources.')
-  return resources.map(objectOf)
-}
-
-function heldAccount(resource: Record<string, unknown>): HeldAccount {
-  const remoteId = text(resource.id)
-  if (!remoteId) throw new ProductError('The product’s account has no id.')
-  const values = (list: unknown) =>
-    Array.isArray(list) ? list.flatMap((one) => text((one as { value?: unknown } | null)?.value) ?? []) : []
-  return {
-    remoteId,
-    externalId: text(resource.externalId),
-    userName: text(resource.userName) ?? '',
-    displayName: text(resource.displayName) ?? '',
-    email: values(resource.emails)[0] ?? null,
-    // Absent is open (RFC 7643 §4.1.1 leaves it to the service).
-    active: resource.active !== false,
-    seats: values(resource.entitlements).sort(),
+  /** Undefined where the product has no groups. */
+  private async searchedGroups(attribute: string, value: string): Promise<Resource[] | undefined> {
+    const found = await this.service.search('Groups', attribute, value)
+    if (Array.isArray(found)) return found
+    const isSame = (one: Resource) => text(member(one, attribute))?.toLowerCase() === value.toLowerCase()
+    return (await this.service.all('Groups'))?.filter(isSame)
   }
 }
 
-function text(value: unknown): string | null {
-  return typeof value === 'string' && value !== '' ? value : null
+/** Of those of one name: whose is nobody's is theirs, whose is another's is not. */
+function named(all: readonly Resource[], externalId: string, certain: boolean): Looked {
+  const found = all.map((one) => foundFrom(one))
+  const free = found.filter((one) => one.externalId === null || one.externalId === externalId)
+  if (free.length > 1) throw new ProductError('The product holds two accounts of one userName. Look there.', 'untrue')
+  return { found: free[0], foreign: free[0] ? undefined : found[0], certain: certain || free.length > 0 }
 }
 
-function detailOf(body: unknown): string {
-  const detail = (body as { detail?: unknown } | undefined)?.detail
-  return typeof detail === 'string' ? detail.slice(0, 200) : ''
+function mineOf(all: readonly Resource[], externalId: string): Found | undefined {
+  const mine = all.filter((one) => text(member(one, 'externalId')) === externalId)
+  if (mine.length > 1) throw new ProductError('The product holds two accounts of one externalId. Look there.', 'untrue')
+  return mine[0] && foundFrom(mine[0])
 }
 
-function sameGroup(
-  old: Record<string, unknown>,
-  wanted: { displayName: string; members: { value: string }[] },
-): boolean {
-  const ids = Array.isArray(old.members) ? old.members.map((one) => String((one as { value?: unknown }).value)) : []
+export function isNobodys(resource: Resource): boolean {
+  return text(member(resource, 'externalId')) === null
+}
+
+/** Whether a resource says what was written to it; what a service keeps no place for is not asked of it. */
+function saysSo(after: Found, values: Record<string, unknown>): boolean {
+  const wanted = foundFrom(writtenOver(after.resource, values))
+  const { externalId: _one, ...left } = heldFrom(wanted)
+  const { externalId: _other, ...right } = heldFrom(after)
+  return JSON.stringify(left) === JSON.stringify(right)
+}
+
+type GroupBody = { displayName: string; members: { value: string }[] }
+
+function groupBody({ displayName, memberIds }: ProductGroup, remoteIds: ReadonlyMap<string, string>): GroupBody {
+  return { displayName, members: memberIds.flatMap((id) => (remoteIds.has(id) ? [{ value: remoteIds.get(id)! }] : [])) }
+}
+
+function sameGroup(old: Resource, wanted: GroupBody): boolean {
+  const members = member(old, 'members')
+  const ids = Array.isArray(members) ? members.map((one) => String(member(one, 'value'))) : []
   const same = JSON.stringify(ids.sort()) === JSON.stringify(wanted.members.map(({ value }) => value).sort())
-  return old.displayName === wanted.displayName && same
+  return member(old, 'displayName') === wanted.displayName && same
 }
