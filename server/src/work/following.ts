@@ -39,7 +39,7 @@ import {
 } from '../store/connections.ts'
 import { withProductLock } from '../store/product-locks.ts'
 import { endProblem, noteProblem, noteUnread, noteWhole, readingOf } from '../store/product-readings.ts'
-import { endSameWork, type WorkRow } from '../store/work.ts'
+import { endSameWork, standWorkFor, type WorkRow } from '../store/work.ts'
 import { connected, type ConnectedProduct } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
@@ -87,8 +87,16 @@ export function followPersonWorker(lodge: Following): Worker {
   })
 }
 
-/** Brings one account to what it should be now, alone, and notes how it was read back; undefined where there is none. */
-async function bring(scene: Scene, personId: string, occasion: Occasion): Promise<SeenAccount | undefined> {
+/**
+ * Brings one account to what it should be now, alone, and notes how it was read back; undefined where there is none.
+ * @param found the id it has there, where it was just read in a list.
+ */
+async function bring(
+  scene: Scene,
+  personId: string,
+  occasion: Occasion,
+  found?: string,
+): Promise<SeenAccount | undefined> {
   const { lodge, accountId, product } = scene
   const { row, scim } = product
   const { work } = lodge.pools
@@ -98,7 +106,7 @@ async function bring(scene: Scene, personId: string, occasion: Occasion): Promis
     const { account, now } = current
     const seen = await seenAccountOf(work, accountId, row.id, personId)
     const before = seen?.difference === 'foreign' ? undefined : seen
-    const remoteId = before?.remoteId ?? null
+    const remoteId = found ?? before?.remoteId ?? null
     if (account.get('person', personId)?.state === 'erased') {
       await scim.remove({ externalId: personId, userName: null, remoteId })
       return undefined
@@ -251,6 +259,13 @@ async function bySchedule({ lodge, accountId }: Scene, change: Change): Promise<
   }
 }
 
+/** Tried again by itself, sooner than everything is compared again. */
+async function againSoon({ lodge, accountId, product }: Scene, kind: 'person' | 'group', id: string): Promise<void> {
+  const ids = { connectionId: product.row.id, [`${kind}Id`]: id }
+  const work = { accountId, kind: `follow-${kind}`, ids }
+  await standWorkFor(lodge.pools.work, work, wallClock() + SOONEST_AGAIN_SECONDS * 1_000_000)
+}
+
 /** What one person or group is refused keeps nobody else waiting; a product that is away or asks for patience does. */
 function beside(scene: Scene): (kind: 'person' | 'group', id: string, work: () => Promise<unknown>) => Promise<void> {
   let awayInARow = 0
@@ -262,6 +277,7 @@ function beside(scene: Scene): (kind: 'person' | 'group', id: string, work: () =
       if (!(error instanceof ProductError) || error.failure === 'busy' || error.failure === 'denied') throw error
       awayInARow = error.failure === 'away' ? awayInARow + 1 : 0
       if (awayInARow >= AWAY_IN_A_ROW) throw error
+      await againSoon(scene, kind, id)
     }
   }
 }
@@ -295,7 +311,7 @@ async function compare(scene: Scene): Promise<void> {
     if (last) noted.push({ ...last, seenAt: now })
     await noteAccounts(work, accountId, row.id, noted.splice(0))
     await each('person', whose.externalId, async () =>
-      reopened(scene, await bring(scene, whose.externalId, 'compared')),
+      reopened(scene, await bring(scene, whose.externalId, 'compared', one.remoteId)),
     )
   }
   await noteAccounts(work, accountId, row.id, noted)

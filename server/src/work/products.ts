@@ -74,8 +74,8 @@ async function peerOf(
         throw new ProductError(`${health.lastError} It is asked again in a while.`, 'away', { retryAfterSeconds })
     },
     async noted(failure) {
-      // A refusal is an answer, and so is asking for patience: the product is there.
-      const isAway = failure?.failure === 'away'
+      // Any answer of its own, be it an error, says that the product is there; a gateway before it says that it is not.
+      const isAway = failure?.failure === 'away' && (failure.more.status === undefined || failure.more.status > 501)
       if (!isAway && health.failures === 0) return
       if (isAway) await noteFailure(connection, accountId, connectionId, failure.message, wallClock())
       else await noteAnswered(connection, accountId, connectionId)

@@ -48,6 +48,9 @@ export interface Following {
   alone<T>(work: () => Promise<T>): Promise<T>
 }
 
+/** There is one of that name already (RFC 7644 §3.12). */
+const CONFLICT = 409
+
 const IGNORES_FILTER =
   'The product ignores the question for one account and answers with others, so whether one is left cannot be read. Look there.'
 const STILL_OPEN = 'The product says the account was closed and goes on showing it as open. Close it there.'
@@ -72,20 +75,21 @@ export class ScimClient {
     { remoteId, before, occasion, alone }: Following,
   ): Promise<HeldAccount | undefined> {
     const sought = { externalId: wanted.externalId, userName: wanted.userName, remoteId }
-    let looked = await this.look(sought)
-    let found = looked.found
+    let { found, foreign, certain } = await this.look(sought)
+    if (!found && wanted.active && !foreign) {
+      // Where one cannot ask for one account alone, nobody else opens any meanwhile.
+      const made = certain
+        ? await this.open(wanted)
+        : await alone(async () => {
+            ;({ found, foreign } = await this.look(sought))
+            return found || foreign ? undefined : this.open(wanted)
+          })
+      if (made && 'opened' in made) return made.opened
+      found ??= made?.found
+    }
     if (!found) {
-      if (looked.foreign) throw new ProductError(ANOTHERS, 'untrue')
-      if (!wanted.active) return undefined
-      if (looked.certain) return this.open(wanted)
-      // Who cannot be asked for is looked for among all, and nobody else opens one meanwhile.
-      const made = await alone(async () => {
-        looked = await this.look(sought)
-        if (looked.foreign) throw new ProductError(ANOTHERS, 'untrue')
-        return looked.found ? undefined : this.open(wanted)
-      })
-      if (made) return made
-      found = looked.found!
+      if (foreign) throw new ProductError(ANOTHERS, 'untrue')
+      return undefined
     }
     const which: (AccountAttribute | 'externalId')[] = attributesToWrite(wanted, found, before, occasion)
     // A service that keeps no such id is not told again and again.
@@ -96,15 +100,15 @@ export class ScimClient {
 
   /**
    * Closes an account and answers how it is known to be: `closed` only when the product shows it as not active, `absent`
-   * only when it was asked for by its id and by its name. @throws ProductError `untrue` where neither can be read.
+   * only when it was asked for by its id and by its name, and was in no list of all either: a service may hold it under
+   * the same name in other letters. @throws ProductError `untrue` where neither can be read.
    */
   async close(sought: Sought): Promise<'closed' | 'absent'> {
-    const { found, foreign, certain } = await this.look(sought)
-    if (!found) {
-      if (foreign) throw new ProductError(ANOTHERS, 'untrue')
-      if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
-      return 'absent'
-    }
+    const { externalId, userName } = sought
+    let looked = await this.look(sought)
+    if (!looked.found && looked.certain) looked = await this.among(externalId, userName, true)
+    const found = foundIn(looked)
+    if (!found) return 'absent'
     let after: Found | undefined = found
     for (const how of ['either', 'whole'] as const) {
       if (after?.active === false) return 'closed'
@@ -114,16 +118,13 @@ export class ScimClient {
     }
     if (after?.active === false) return 'closed'
     if (after) throw new ProductError(after.active ? STILL_OPEN : DOES_NOT_SAY, 'untrue')
-    const again = await this.look({ ...sought, remoteId: null })
-    if (again.found || again.foreign) throw new ProductError(STILL_OPEN, 'untrue')
-    if (!again.certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+    if (foundIn(await this.among(externalId, userName, true))) throw new ProductError(STILL_OPEN, 'untrue')
     return 'absent'
   }
 
   /** Whether somebody's account is open there. @throws ProductError where that cannot be read. */
   async isOpen(sought: Sought): Promise<boolean> {
-    const { found, certain } = await this.look(sought)
-    if (!found && !certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+    const found = foundIn(await this.look(sought))
     if (found?.active === null) throw new ProductError(DOES_NOT_SAY, 'untrue')
     return found?.active ?? false
   }
@@ -141,11 +142,8 @@ export class ScimClient {
 
   /** Takes an account away altogether: its person was erased (model X7). */
   async remove(sought: Sought): Promise<void> {
-    const { found, certain } = await this.look(sought)
-    if (!found) {
-      if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
-      return
-    }
+    const found = foundIn(await this.look(sought))
+    if (!found) return
     await this.service.remove('Users', found.remoteId)
     if (await this.read(found.remoteId))
       throw new ProductError('The product still shows an account that was taken away.', 'untrue')
@@ -206,14 +204,23 @@ export class ScimClient {
     await this.service.remove('Groups', remoteId)
   }
 
-  /** Opens an account and answers it as read back. */
-  private async open(wanted: ProductAccount): Promise<HeldAccount | undefined> {
+  /** Opens an account and answers it as read back; where there is one of that name after all, what that one is. */
+  private async open(wanted: ProductAccount): Promise<{ opened: HeldAccount } | { found: Found }> {
     const attributes = attributesOf(wanted, ['externalId', 'active', 'userName', 'displayName', 'seats'])
     const email = wanted.email === null ? {} : attributesOf(wanted, ['email'])
-    const made = await this.service.make('Users', { schemas: [USER], ...attributes, ...email })
-    const after = await this.read(foundFrom(made).remoteId)
-    if (!after) throw new ProductError('The product opened an account and does not show it.', 'untrue')
-    return heldFrom(after)
+    try {
+      const made = await this.service.make('Users', { schemas: [USER], ...attributes, ...email })
+      const after = await this.read(foundFrom(made).remoteId)
+      if (!after) throw new ProductError('The product opened an account and does not show it.', 'untrue')
+      return { opened: heldFrom(after) }
+    } catch (error) {
+      if (!(error instanceof ProductError && error.more.status === CONFLICT)) throw error
+      // Written otherwise than it was asked for, or made this moment.
+      const { found, foreign } = await this.among(wanted.externalId, wanted.userName, true)
+      if (foreign) throw new ProductError(ANOTHERS, 'untrue')
+      if (!found) throw error
+      return { found }
+    }
   }
 
   /** Writes and reads back; what was taken without being done is written once more, whole. */
@@ -244,11 +251,15 @@ export class ScimClient {
     const byName = userName === null ? [] : await this.service.search('Users', 'userName', userName)
     if (Array.isArray(byId) && Array.isArray(byName)) return named(byName, externalId, true)
     // Who cannot be asked for is looked for among all; that nobody is there is not certain where it answered falsely.
+    return this.among(externalId, userName, byId !== 'others' && byName !== 'others')
+  }
+
+  private async among(externalId: string, userName: string | null, certain: boolean): Promise<Looked> {
     const all = (await this.service.all('Users')) ?? []
-    const among = mineOf(all, externalId)
-    if (among) return { found: among, foreign: undefined, certain: true }
+    const mine = mineOf(all, externalId)
+    if (mine) return { found: mine, foreign: undefined, certain: true }
     const isNamed = (one: Resource) => emailKey(text(member(one, 'userName')) ?? '') === emailKey(userName ?? '')
-    return named(userName === null ? [] : all.filter(isNamed), externalId, byId !== 'others' && byName !== 'others')
+    return named(userName === null ? [] : all.filter(isNamed), externalId, certain)
   }
 
   /** Undefined where the product has no groups. */
@@ -258,6 +269,14 @@ export class ScimClient {
     const isSame = (one: Resource) => text(member(one, attribute))?.toLowerCase() === value.toLowerCase()
     return (await this.service.all('Groups'))?.filter(isSame)
   }
+}
+
+/** Whose account it is, or that there is none. @throws ProductError where that cannot be told. */
+function foundIn({ found, foreign, certain }: Looked): Found | undefined {
+  if (found) return found
+  if (foreign) throw new ProductError(ANOTHERS, 'untrue')
+  if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+  return undefined
 }
 
 /** Of those of one name: whose is nobody's is theirs, whose is another's is not. */
