@@ -1,4 +1,4 @@
-// `npm run bench`: ratios against yardsticks measured alternately in the same run. `heart`, `browser`, `grid`, `arrivals` or `departures` runs one part.
+// `npm run bench`: ratios against yardsticks measured alternately in the same run. `heart`, `browser`, `grid`, `arrivals`, `departures` or `fill` runs one part.
 import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -25,7 +25,7 @@ await build({
 })
 
 const args = process.argv.slice(2)
-const halves = args.filter((one) => ['heart', 'browser', 'grid', 'arrivals', 'departures'].includes(one))
+const halves = args.filter((one) => ['heart', 'browser', 'grid', 'arrivals', 'departures', 'fill'].includes(one))
 const rest = args.filter((one) => one.startsWith('--'))
 const wanted = (half) => halves.length === 0 || halves.includes(half)
 const run = (command, words) => {
@@ -39,4 +39,5 @@ if (wanted('browser')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(
 if (wanted('grid')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/grid.ts')])
 if (wanted('arrivals')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/arrivals.ts')])
 if (wanted('departures')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/departures.ts')])
+if (wanted('fill')) status |= run(join(root, 'node_modules/.bin/tsx'), [join(root, 'bench/src/first-fill.ts')])
 process.exit(status)

@@ -319,6 +319,9 @@ describe('a departure (model X4)', () => {
     await until(async () => (await stepsOf('Rafe')).some(({ kind, note }) => kind === 'close' && note !== null))
     expect(remote('Rafe')!.attributes.active).toBe(true)
     product.faults.down = false
+    // It would be left alone for half a minute more.
+    await running.lodge.pools.work.query('DELETE FROM product_health')
+    await running.lodge.pools.work.query("UPDATE durable_work SET due_at_us = 0 WHERE kind = 'departure-steps'")
     await until(async () => (await stepsOf('Rafe')).find(({ kind }) => kind === 'close')!.state === 'done')
     expect(remote('Rafe')!.attributes.active).toBe(false)
   })

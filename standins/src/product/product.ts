@@ -34,11 +34,21 @@ export interface ProductOptions {
 export async function startProduct(options: ProductOptions = {}): Promise<RunningProduct> {
   const { token = 'product-token', name = 'A product' } = options
   const store = new ProductStore(options.file)
-  const faults: Faults = { down: false, slowMilliseconds: 0, losesAnswers: 0, refuses: new Set(), nonsense: 'none' }
+  const faults: Faults = {
+    ...{
+      down: false,
+      slowMilliseconds: 0,
+      losesAnswers: 0,
+      refuses: new Set<string>(),
+      nonsense: 'none',
+      perSecond: 0,
+    },
+  }
+  const isTooMany = counter()
   const app = new Koa()
   app.on('error', () => undefined)
   let origin = ''
-  app.use((ctx, next) => guarded(ctx, token, faults, next))
+  app.use((ctx, next) => guarded(ctx, token, faults, isTooMany, next))
   app.use(
     bodyParser({
       enableTypes: ['json'],
@@ -67,12 +77,23 @@ export async function startProduct(options: ProductOptions = {}): Promise<Runnin
 }
 
 /** Whoever asks the services shows the token; and what was told to go wrong does. */
-async function guarded(ctx: Context, token: string, faults: Faults, next: () => Promise<void>): Promise<void> {
+async function guarded(
+  ctx: Context,
+  token: string,
+  faults: Faults,
+  isTooMany: (perSecond: number) => boolean,
+  next: () => Promise<void>,
+): Promise<void> {
   const isService = ctx.path.startsWith('/scim/') || ctx.path.startsWith('/things/')
   if (!isService) return next()
   if (ctx.get('Authorization') !== `Bearer ${token}`) {
     ctx.status = 401
     ctx.set('WWW-Authenticate', 'Bearer')
+    return
+  }
+  if (faults.perSecond > 0 && isTooMany(faults.perSecond)) {
+    ctx.status = 429
+    ctx.set('Retry-After', '1')
     return
   }
   if (faults.slowMilliseconds > 0) await sleep(faults.slowMilliseconds)
@@ -87,6 +108,18 @@ async function guarded(ctx: Context, token: string, faults: Faults, next: () => 
     faults.losesAnswers -= 1
     ctx.respond = false
     ctx.req.socket.destroy()
+  }
+}
+
+/** Whether there were more requests than that within this second. */
+function counter(): (perSecond: number) => boolean {
+  let second = 0
+  let count = 0
+  return (perSecond) => {
+    const now = Math.floor(Date.now() / 1000)
+    count = now === second ? count + 1 : 1
+    second = now
+    return count > perSecond
   }
 }
 

@@ -16,6 +16,8 @@ export interface Faults {
   refuses: Set<string>
   /** Answers with something else than it should. */
   nonsense: 'none' | 'wrong' | 'huge' | 'endless'
+  /** From how many requests a second on it asks for patience (RFC 6585 §4); 0: never. */
+  perSecond: number
 }
 
 /**
