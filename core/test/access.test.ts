@@ -36,7 +36,7 @@ describe('reach (model A1, A4)', () => {
     expect(at(ended, 'Rafe', 'Main')).toMatchObject({ level: 'none', absence: 'engagement-over' })
     const ahead = House.open((book) => (book.people[3]!.engagement = { from: '2026-06-17' }))
     expect(at(ahead, 'Rafe', 'Main')).toMatchObject({ level: 'none', absence: 'engagement-not-begun' })
-    const away = House.open((book) => (book.people[3]!.state = 'away'))
+    const away = House.open((book) => Object.assign(book.people[3]!, { state: 'away', away: { from: '2026-06-01' } }))
     expect(at(away, 'Rafe', 'Main')).toMatchObject({ level: 'none', granted: 'change', absence: 'away' })
   })
 
@@ -209,7 +209,7 @@ describe('sight (model D4, D5)', () => {
   })
 
   test('someone shut out sees nothing but their own record', () => {
-    const house = House.open((book) => (book.people[3]!.state = 'away'))
+    const house = House.open((book) => Object.assign(book.people[3]!, { state: 'away', away: { from: '2026-06-01' } }))
     expect(sees(house, 'Rafe')).toMatchObject({ people: ['Rafe'], places: [] })
   })
 

@@ -179,7 +179,10 @@ describe('states change along the model’s arrows and no others (model P3)', ()
     'withdrawn',
     'erased',
   ]
-  const inState = (state: PersonState) => House.open((book) => (book.people[4]!.state = state))
+  const inState = (state: PersonState) =>
+    House.open((book) => {
+      Object.assign(book.people[4]!, { state, ...(state === 'away' ? { away: { from: '2026-06-01' } } : {}) })
+    })
   /** In which states of Corin the owner may make the change. */
   const allowed = (changeOf: (house: House) => object) =>
     states.filter((state) => {

@@ -73,7 +73,7 @@ describe('the grid', () => {
       book.roles[0]!.areas['log/photos'] = { level: 'change', scope: 'own' }
       book.roles[1]!.areas['log/photos'] = { level: 'change', approval: ['change'] }
       book.people[2]!.grants = [{ role: 'Rope access', place: 'Pellworth', from: '2026-01-01' }]
-      book.people[2]!.state = 'away'
+      Object.assign(book.people[2]!, { state: 'away', away: { from: '2026-06-01', keepSeats: true } })
     })
     const cells = cellsOf(house, 'Oriel')
     expect(cells.get('Rafe at Main')).toBe('change (own only)')

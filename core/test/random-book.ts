@@ -112,7 +112,8 @@ export const randomBook: fc.Arbitrary<AccountBook> = fc
       const climber = { role: 'Climber', place: 'Pellworth', from: '2026-05-01' }
       const grants = passing && at === 0 ? [...more.grants, climber] : more.grants
       const manager = at === 2 ? { manager: book.people[3]!.email } : {}
-      Object.assign(book.people[at + 2]!, more, { groups: inCrew ? ['Crew'] : [], seats, grants, ...manager })
+      const away = more.state === 'away' ? { away: { from: '2026-06-01', keepSeats: at !== 1 } } : {}
+      Object.assign(book.people[at + 2]!, more, { groups: inCrew ? ['Crew'] : [], seats, grants, ...manager, ...away })
     })
     return book
   })

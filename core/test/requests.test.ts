@@ -87,7 +87,7 @@ describe('asking for more', () => {
     const change = house.read(wish(house, 'Main'))
     const decision = decide(house.account, [change], { kind: 'schedule' }, house.now)
     expect(decision.problems.map((one) => one.code)).toEqual(['not-active'])
-    const away = House.open((book) => (book.people[3]!.state = 'away'))
+    const away = House.open((book) => Object.assign(book.people[3]!, { state: 'away', away: { from: '2026-06-01' } }))
     expect(away.refusals('Rafe', wish(away, 'Main')).length).toBeGreaterThan(0)
     expect(away.try('Rafe', wish(away, 'Main')).edits).toEqual([])
   })

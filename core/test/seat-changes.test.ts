@@ -173,10 +173,18 @@ describe('when a seat counts (model S3)', () => {
   })
 
   test('from the first use on, where the sheet says so', () => {
-    const house = House.open(counting('first-use'))
+    const house = House.open((book) => {
+      counting('first-use')(book)
+      for (const { seats } of book.people) for (const seat of seats ?? []) delete seat.counted
+    })
     expect(billOf(house.account, '2026-06').totalMinor).toBe(0)
     const why = countExplained(house.account, house.now).find((one) => one.personId === house.person('Rafe'))
     expect(why).toMatchObject({ counted: false, why: 'not used yet; counts from first use' })
+  })
+
+  test('as the book says, which stands for the first use', () => {
+    const house = House.open(counting('first-use'))
+    expect(billOf(house.account, '2026-06').totalMinor).toBe(2800)
   })
 
   test('with a rule, everybody of a standing has the seat while they are of it, and loses only that one', () => {

@@ -211,12 +211,14 @@ class Generator {
       const from = this.day(-1 - this.lot.below(300))
       return [{ seat: `${product}/${type}`, from, ...(type === 'reader' ? {} : { counted: from }) }]
     })
+    const state = isIn ? 'active' : this.lot.chance(0.5) ? 'away' : 'left'
     return {
       email: at === 0 ? DEMO_OWNER_EMAIL : `${name.toLowerCase().replace(' ', '.')}.${at}@thistlewick.example`,
       name: at === 0 ? 'Oriel Thistlewick' : name,
       kind: isOwner ? 'staff' : kind,
       standing: isOwner ? 'owner' : at < 10 ? 'administrator' : outside ? 'guest' : 'member',
-      state: isIn ? 'active' : this.lot.chance(0.5) ? 'away' : 'left',
+      state,
+      ...(state === 'away' ? { away: { from: this.day(-1 - this.lot.below(60)) } } : {}),
       ...(at === 0 ? { signatory: true } : {}),
       ...(outside ? { employer: this.lot.one(FIRMS) } : {}),
       engagement: { from: this.day(-800), ...(outside && isIn ? { until: this.day(1 + this.lot.below(900)) } : {}) },

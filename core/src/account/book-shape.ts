@@ -8,13 +8,17 @@ import {
   IsObject,
   IsOptional,
   IsString,
+  Matches,
   Max,
   Min,
   ValidateNested,
 } from 'class-validator'
 import { Code, Line } from '../checks/shape.ts'
-import { When } from '../changes/shapes.ts'
+import { NeededWhen, When } from '../changes/shapes.ts'
+import type { BillLine } from '../seats/bill.ts'
 import type { RoleArea, OfferState, PersonKind, PersonState, Standing } from './rows.ts'
+
+const MONTH = /^\d{4}-(0[1-9]|1[0-2])$/
 
 /** The format's name, in every book's first field. */
 export const BOOK_FORMAT = 'jolly-porter/account-book@1'
@@ -91,14 +95,14 @@ export class BookField {
 export class BookStock {
   @Code() seatType!: string
   @IsInt() @Min(0) @Max(1_000_000) number!: number
-  @When() from!: string
+  @NeededWhen() from!: string
   /** Where the number comes from. */
   @IsOptional() @Line(120) source?: string
 }
 
 /** A product on or off, and by which plan, from a date on. */
 export class BookSubscription {
-  @When() from!: string
+  @NeededWhen() from!: string
   @IsBoolean() on!: boolean
   @IsOptional() @Code() plan?: string | null
 }
@@ -106,7 +110,7 @@ export class BookSubscription {
 /** A product on at a place. */
 export class BookFitting {
   @Line(1000) place!: string
-  @When() from!: string
+  @NeededWhen() from!: string
   @When() until?: string
 }
 
@@ -114,14 +118,14 @@ export class BookFitting {
 export class BookUse {
   @IsOptional() @Code() allowance?: string
   @IsOptional() @Line(200) person?: string
-  @When() at!: string
+  @NeededWhen() at!: string
   @IsInt() @Min(0) @Max(1_000_000_000) amount!: number
   @IsOptional() @When() reported?: string
 }
 
 /** A sheet from a date on; the first one's date is when the product was connected. */
 export class BookSheet {
-  @When() from!: string
+  @NeededWhen() from!: string
   /** A product sheet (docs/product-sheet.md). */
   @IsObject() sheet!: object
 }
@@ -148,7 +152,7 @@ export class BookGrant {
   @Line(60) role!: string
   /** `Client/Site/Location`; `/` is the root. */
   @Line(1000) place!: string
-  @When() from!: string
+  @NeededWhen() from!: string
   @When() until?: string
   /** Whoever gave it, by email or key. */
   @IsOptional() @Line(200) givenBy?: string
@@ -160,8 +164,8 @@ export class BookSeat {
   /** `product/seat-type`. */
   @Line(121) seat!: string
   @IsOptional() @IsBoolean() own?: boolean
-  @When() from!: string
-  /** From when it counts for the bill, where that is not from when it was given. */
+  @NeededWhen() from!: string
+  /** From when it counts for the bill, where that is not from when it was given; where first use counts, that use. */
   @When() counted?: string
   @When() until?: string
   /** It came with the standing (docs/product-sheet.md, what comes along). */
@@ -178,7 +182,7 @@ export class BookPeriod {
 
 /** A time away that is set or under way. */
 export class BookAway extends BookPeriod {
-  /** Whether seats are kept, and paid; they are unless it is said. */
+  /** Whether seats are kept, and paid; left out, they end with the first day away. */
   @IsOptional() @IsBoolean() keepSeats?: boolean
   /** Seats to be given back on return, as `product/seat-type`. */
   @IsOptional() @IsArray() @ArrayMaxSize(50) @Line(121, 3, true) seats?: string[]
@@ -208,7 +212,7 @@ export class BookHandover {
 
 /** A leaving that is planned (model X2); what is not named goes to its proposed taker. */
 export class BookLeaving {
-  @When() at!: string
+  @NeededWhen() at!: string
   @IsOptional() @Line(200) plannedBy?: string
   @When() plannedAt?: string
   /** The end of the engagement before this was planned, for putting it down. */
@@ -226,7 +230,7 @@ export class BookConnection {
   @Code() product!: string
   @Line(300) scimAddress!: string
   @IsOptional() @Line(300) thingsAddress?: string
-  @When() since!: string
+  @NeededWhen() since!: string
 }
 
 export class BookPerson {
@@ -281,8 +285,8 @@ export class BookOffer {
   @Line(200) to!: string
   @Line(200) sponsor!: string
   @IsIn(['live', 'taken', 'withdrawn', 'dead']) state!: OfferState
-  @When() sent!: string
-  @When() expires!: string
+  @NeededWhen() sent!: string
+  @NeededWhen() expires!: string
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookOfferedGrant) grants!: BookOfferedGrant[]
   @IsArray() @IsString({ each: true }) seats!: string[]
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
@@ -313,11 +317,36 @@ export class BookAllotment {
   @IsInt() @Min(0) @Max(100_000) number!: number
 }
 
+/** A line of a month's bill as it was stored. */
+export class BookBillLine {
+  @Code() product!: string
+  @Line(80) productName!: string
+  @IsIn(['seats', 'days', 'team', 'term', 'places', 'allowance', 'late']) kind!: BillLine['kind']
+  @Line(60, 0) code!: string
+  @Line(120, 0) name!: string
+  @IsInt() quantity!: number
+  @IsInt() priceMinor!: number
+  @IsInt() amountMinor!: number
+  @IsOptional() @IsInt() daysLeft?: number
+  @IsOptional() @IsInt() daysOfTerm?: number
+  @IsOptional() @IsInt() used?: number
+  @IsOptional() @IsInt() included?: number
+  /** The closed month it came too late for. */
+  @IsOptional() @Matches(MONTH) lateFor?: string
+}
+
+/** A month that has closed, with its bill: what was billed stays so (model S6). */
+export class BookMonth {
+  @Matches(MONTH) month!: string
+  @NeededWhen() closed!: string
+  @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => BookBillLine) lines!: BookBillLine[]
+}
+
 /** An account's present state and dated holdings as one document (docs/account-book.md). */
 export class AccountBook {
   @IsIn([BOOK_FORMAT]) format!: typeof BOOK_FORMAT
-  /** The instant the book stands for. */
-  @When() asOf!: string
+  /** The instant the book stands for; a date is its first. */
+  @NeededWhen() asOf!: string
   @ValidateNested() @Type(() => BookAccount) @IsObject() account!: BookAccount
   @IsArray() @Line(120, 1, true) employers!: string[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookPlace) places!: BookPlace[]
@@ -338,4 +367,10 @@ export class AccountBook {
   @ValidateNested({ each: true })
   @Type(() => BookConnection)
   connections?: BookConnection[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1200)
+  @ValidateNested({ each: true })
+  @Type(() => BookMonth)
+  months?: BookMonth[]
 }

@@ -1,9 +1,12 @@
 import { problem, type Problem } from '../checks/problem.ts'
 import { emailKey } from '../people/email.ts'
 import { checkAccount } from '../checks/account-checks.ts'
-import { readShape } from '../checks/shape.ts'
+import { isCurrency, isLocale } from '../checks/words.ts'
+import { MAXIMUM_PROBLEMS, readShape } from '../checks/shape.ts'
+import type { SheetCharging } from '../products/sheet.ts'
+import type { BillLine } from '../seats/bill.ts'
 import { placeByPath } from '../places/tree.ts'
-import { isZone, readInstant, readWhen, type Edge, type Instant } from '../time/instants.ts'
+import { isZone, readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
 import {
   AccountBook,
@@ -44,14 +47,44 @@ export type BookRead =
  * @param makeId gives the ids of the rows made.
  */
 export function readBook(plain: unknown, makeId: () => Id): BookRead {
-  const read = readShape(AccountBook, plain)
+  const read = readShape(AccountBook, plain, LEFT_OUT)
   if (read.problems) return { problems: read.problems }
   if (!isZone(read.value.account.zone)) {
     const sentence = `“${read.value.account.zone}” is no zone of the IANA list.`
     return { problems: [problem('unknown-zone', sentence, '/account/zone')] }
   }
-  return new BookReader(read.value, makeId).read()
+  const unknown = unknownWords(read.value)
+  if (unknown.length > 0) return { problems: unknown }
+  const reader = new BookReader(read.value, makeId)
+  try {
+    return reader.read()
+  } catch (error) {
+    if (error instanceof EnoughProblems) return { problems: error.problems }
+    throw error
+  }
 }
+
+/** So many problems are told, and no more are looked for. */
+class EnoughProblems extends Error {
+  constructor(readonly problems: Problem[]) {
+    super('There are more problems than are told at once.')
+  }
+}
+
+/** A currency or a way of writing that nobody knows, by which no sum could be written. */
+function unknownWords({ account: { currency, locale } }: AccountBook): Problem[] {
+  return [
+    ...(isCurrency(currency)
+      ? []
+      : [problem('unknown-currency', `There is no currency “${currency}” (ISO 4217).`, '/account/currency')]),
+    ...(isLocale(locale)
+      ? []
+      : [problem('unknown-locale', `There is no way of writing “${locale}” (BCP 47).`, '/account/locale')]),
+  ]
+}
+
+/** What is null is left out, but in a sheet and where the names are the book’s own. */
+const LEFT_OUT = { nullIsLeftOut: true, butIn: new Set(['sheet', 'areas', 'choices', 'texts', 'rule']) }
 
 /** The rules of an account that says nothing else. */
 const DEFAULT_RULES = {
@@ -81,6 +114,9 @@ class BookReader {
   readonly paths = new Map<Id, string>()
   private readonly placeByText = new Map<string, PlaceRow>()
   private places!: Account
+  private types: Set<string> | undefined
+  private byId: Map<Id, PersonRow> | undefined
+  private held: Map<Id, HoldingRow[]> | undefined
 
   constructor(
     private readonly book: AccountBook,
@@ -88,7 +124,7 @@ class BookReader {
   ) {}
 
   read(): BookRead {
-    const asOf = readInstant(this.book.asOf)
+    const asOf = this.when(this.book.asOf, 'beginning')
     const id = this.makeId()
     const { rules: { handedBack = [], ...rules } = {}, ...named } = this.book.account
     const leaverLines = handedBack.map((line) => ({ id: this.makeId(), ...line }))
@@ -108,11 +144,16 @@ class BookReader {
     this.readLeavings()
     this.book.offers.forEach((offer, at) => readOffer(offer, `/offers/${at}`, this))
     readCustoms(this.book, this)
+    this.readMonths()
     if (this.problems.length > 0) return { problems: this.problems }
     const account = Account.of(id, 0, this.rows, this.values)
     const found = checkAccount(account, asOf)
     if (found.length > 0)
-      return { problems: found.map(({ rowId, ...rest }) => ({ ...rest, path: this.paths.get(rowId) ?? '' })) }
+      return {
+        problems: found.slice(0, MAXIMUM_PROBLEMS).map(({ rowId, ...rest }) => {
+          return { ...rest, path: this.paths.get(rowId) ?? '' }
+        }),
+      }
     return { account, asOf, problems: [] }
   }
 
@@ -197,13 +238,15 @@ class BookReader {
   }
 
   /** Names of fields and values to their ids; built-in fields stand for themselves, employers for their id. */
-  private condition(name: string, value: string, path: string): { field: string; value: string } | undefined {
+  private condition(name: string, plain: unknown, path: string): { field: string; value: string } | undefined {
+    const value = String(plain)
     if (name === 'kind' || name === 'standing') return { field: name, value }
     if (name === 'employer') {
       const employerId = this.find(this.employers, value, 'employer', path)
       return employerId ? { field: name, value: employerId } : undefined
     }
-    const field = this.rows.field.find((one) => one.id === this.find(this.fields, name, 'field', path))
+    const fieldId = this.find(this.fields, name, 'field', path)
+    const field = this.rows.field.find((one) => one.id === fieldId)
     const choice = field?.values.find((one) => one.name.toLowerCase() === value.toLowerCase())
     if (field && !choice) this.problem('unknown-value', `The field ${name} has no value “${value}”.`, path)
     return field && choice ? { field: field.id, value: choice.id } : undefined
@@ -236,7 +279,7 @@ class BookReader {
       employerId: this.find(this.employers, person.employer, 'employer', `${path}/employer`),
       engagementFrom: person.engagement?.from ? this.when(person.engagement.from, 'beginning') : null,
       engagementUntil: person.engagement?.until ? this.when(person.engagement.until, 'end') : null,
-      ...this.absence(person),
+      ...this.absence(person, path),
       loginId: null,
       reference: person.reference ?? null,
       choices: Object.fromEntries(choices),
@@ -249,15 +292,24 @@ class BookReader {
       const fieldId = this.find(this.fields, name, 'field', `${path}/texts/${name}`)
       if (fieldId) this.values.push({ personId: id, field: `field ${fieldId}`, value: String(text) })
     }
-    person.seats?.forEach((seat) => this.rows.holding.push(this.holding(seat, row, path)))
+    person.seats?.forEach((seat, at) => this.rows.holding.push(this.holding(seat, row, `${path}/seats/${at}`)))
     person.grants?.forEach((grant, at) => this.readGrant(grant, 'person', id, `${path}/grants/${at}`))
   }
 
-  private absence({ away }: BookPerson): Pick<PersonRow, 'awayFrom' | 'awayUntil'> {
-    return {
-      awayFrom: away?.from ? this.when(away.from, 'beginning') : null,
-      awayUntil: away?.until ? this.when(away.until, 'end') : null,
+  private absence({ away, state }: BookPerson, path: string): Pick<PersonRow, 'awayFrom' | 'awayUntil'> {
+    const awayFrom = away?.from ? this.when(away.from, 'beginning') : null
+    const awayUntil = away?.until ? this.when(away.until, 'end') : null
+    if (state === 'away' && awayFrom === null) {
+      this.problem('no-dates', 'Somebody away needs the day from which they are: away, with from.', `${path}/away`)
     }
+    if (away && awayFrom === null) this.problem('no-dates', 'A time away needs its first day.', `${path}/away/from`)
+    if (away && state !== 'active' && state !== 'away') {
+      this.problem('not-here', `Whoever is ${state} is not away as well; leave it out.`, `${path}/away`)
+    }
+    if (awayFrom !== null && awayUntil !== null && awayUntil <= awayFrom) {
+      this.problem('dates-backwards', 'The time away ends before it begins.', `${path}/away/until`)
+    }
+    return { awayFrom, awayUntil }
   }
 
   private holding(seat: BookSeat, person: PersonRow, path: string): HoldingRow {
@@ -268,6 +320,10 @@ class BookReader {
     const isOfNow = engagementFrom !== null && (until === null || until > engagementFrom)
     const id = this.makeId()
     this.paths.set(id, path)
+    if (counted !== null && (counted < this.when(seat.from, 'beginning') || (until !== null && counted > until))) {
+      const sentence = 'A seat counts from its beginning at the earliest, and until its end.'
+      this.problem('counted-outside', sentence, `${path}/counted`)
+    }
     return {
       id,
       personId: person.id,
@@ -278,8 +334,8 @@ class BookReader {
       countedFrom: counted !== null && isOfNow ? Math.max(counted, engagementFrom) : counted,
       until,
       origin: seat.along ? 'along' : 'given',
-      givenById: this.find(this.people, seat.givenBy, 'person', `${path}/seats`),
-      endedById: this.find(this.people, seat.endedBy, 'person', `${path}/seats`),
+      givenById: this.find(this.people, seat.givenBy, 'person', `${path}/givenBy`),
+      endedById: this.find(this.people, seat.endedBy, 'person', `${path}/endedBy`),
     }
   }
 
@@ -289,6 +345,19 @@ class BookReader {
       if (row) readLeaving(person, row, `/people/${at}`, this)
     })
     readConnections(this.book.connections, this)
+  }
+
+  private readMonths(): void {
+    const { currency } = this.book.account
+    const seen = new Set<string>()
+    this.book.months?.forEach(({ month, closed, lines }, at) => {
+      const path = `/months/${at}`
+      if (seen.has(month)) this.problem('month-twice', `${month} stands twice.`, `${path}/month`)
+      seen.add(month)
+      const totalMinor = lines.reduce((sum, line) => sum + line.amountMinor, 0)
+      const bill = { month, currency, lines: JSON.parse(JSON.stringify(lines)) as BillLine[], totalMinor }
+      this.rows.closedMonth.push({ id: this.makeId(), month, closedAt: this.when(closed, 'beginning'), bill })
+    })
   }
 
   private readGroups(): void {
@@ -352,7 +421,34 @@ class BookReader {
     return readWhen(text, this.book.account.zone, edge)
   }
 
+  hasType(seat: string): boolean {
+    const known = (this.types ??= new Set(
+      this.rows.sheet.flatMap(({ sheet }) => sheet.seatTypes.map((type) => `${sheet.code}/${type.code}`)),
+    ))
+    return known.has(seat)
+  }
+
+  personOf(personId: Id): PersonRow | undefined {
+    this.byId ??= new Map(this.rows.person.map((row) => [row.id, row]))
+    return this.byId.get(personId)
+  }
+
+  holdingsOf(personId: Id): HoldingRow[] {
+    if (!this.held) {
+      this.held = new Map()
+      for (const row of this.rows.holding) this.held.set(row.personId, [...(this.held.get(row.personId) ?? []), row])
+    }
+    return this.held.get(personId) ?? []
+  }
+
+  countsAt(product: string, instant: Instant): SheetCharging['counts'] | undefined {
+    const sheets = this.rows.sheet.filter(({ sheet }) => sheet.code === product)
+    const begun = sheets.filter(({ from }) => from <= instant).sort((one, other) => one.from - other.from)
+    return (begun.at(-1) ?? sheets[0])?.sheet.charging.counts
+  }
+
   problem(code: string, sentence: string, path: string): void {
     this.problems.push(problem(code, sentence, path))
+    if (this.problems.length >= MAXIMUM_PROBLEMS) throw new EnoughProblems(this.problems)
   }
 }

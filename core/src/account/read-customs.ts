@@ -19,17 +19,21 @@ export function readCustoms({ packets = [], apart = [], allotments = [] }: Accou
   })
   allotments.forEach(({ place, seat, number }, at) => {
     const placeId = scene.place(place, `/allotments/${at}/place`)
-    const [product = '', seatType = ''] = seat.split('/')
+    const { product, seatType } = seatOf(seat, `/allotments/${at}/seat`, scene)
     if (placeId) scene.rows.allotment.push({ id: scene.makeId(), placeId, product, seatType, number })
   })
 }
 
+/** A seat type as a book names it, `product/seat-type`. */
+export function seatOf(seat: string, path: string, scene: CustomsScene): { product: string; seatType: string } {
+  if (!scene.hasType(seat)) scene.problem('unknown-seat', `There is no seat type ${seat}.`, path)
+  const [product = '', seatType = ''] = seat.split('/')
+  return { product, seatType }
+}
+
 function readPacket(packet: BookPacket, scene: CustomsScene, path: string): void {
   const { name, kind, standing } = packet
-  const seats = packet.seats.map((seat) => {
-    const [product = '', seatType = ''] = seat.split('/')
-    return { product, seatType }
-  })
+  const seats = packet.seats.map((seat, at) => seatOf(seat, `${path}/seats/${at}`, scene))
   const groupIds = packet.groups.flatMap((group, at) => {
     return scene.find(scene.groups, group, 'group', `${path}/groups/${at}`) ?? []
   })

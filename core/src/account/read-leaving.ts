@@ -1,6 +1,6 @@
 import type { BookConnection, BookHandover, BookLeaving, BookPerson } from './book-shape.ts'
 import type { CustomsScene } from './read-customs.ts'
-import type { AbsenceRow, Handover, Id, LeaverLine, PersonRow, Taker } from './rows.ts'
+import type { AbsenceRow, Handover, LeaverLine, PersonRow, Taker } from './rows.ts'
 
 /** Reading what a leaving hands over needs the account's own lines by name as well. */
 export interface LeavingScene extends CustomsScene {
@@ -10,37 +10,53 @@ export interface LeavingScene extends CustomsScene {
 /** Somebody's time away, by which they come back by themselves, and their leaving if one is planned. */
 export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: LeavingScene): void {
   if (row.awayFrom !== null) scene.rows.absence.push(absenceRow(person, row, path, scene))
-  if (person.leaves) readPlan(person.leaves, row.id, `${path}/leaves`, scene)
+  if (person.leaves) readPlan(person.leaves, row, `${path}/leaves`, scene)
 }
 
+/** What somebody holds as they go away ends with that day unless it is kept (model S4, Z3); what was their own stays. */
 function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: LeavingScene): AbsenceRow {
-  const { id: personId, awayFrom: from, awayUntil: until } = row
+  const { id: personId, awayFrom, awayUntil: until } = row
+  const from = awayFrom!
   const who = (name: string | undefined, field: string) =>
     scene.find(scene.people, name, 'person', `${path}/away/${field}`)
-  const seats = (away?.seats ?? []).map((seat) => {
+  const keepSeats = away?.keepSeats ?? false
+  const mine = scene.holdingsOf(personId)
+  const ending = keepSeats
+    ? []
+    : mine.filter((one) => {
+        const isTheirs = !one.own && one.origin === 'given'
+        return isTheirs && one.givenFrom < from && (one.until === null || one.until > from)
+      })
+  for (const one of ending) one.until = from
+  const named = (away?.seats ?? []).map((seat, at) => {
     const [product = '', seatType = ''] = seat.split('/')
-    const ofIt = scene.rows.holding.filter((one) => {
-      return one.personId === personId && one.product === product && one.seatType === seatType
-    })
+    if (!scene.hasType(seat))
+      scene.problem('unknown-seat', `There is no seat type ${seat}.`, `${path}/away/seats/${at}`)
+    const ofIt = mine.filter((one) => one.product === product && one.seatType === seatType)
     return { holdingId: ofIt.at(-1)?.id ?? scene.makeId(), product, seatType }
   })
+  const ended = ending.map(({ id: holdingId, product, seatType }) => ({ holdingId, product, seatType }))
+  const seats = away?.seats ? named : ended
   return {
     // Whoever is away in the book has gone already: nothing is left to begin.
-    ...{ id: scene.makeId(), personId, from: from!, until, state: row.state === 'away' ? 'running' : 'set' },
-    ...{ askedById: null, decidedById: who(away?.decidedBy, 'decidedBy'), keepSeats: away?.keepSeats ?? true, seats },
+    ...{ id: scene.makeId(), personId, from, until, state: row.state === 'away' ? 'running' : 'set' },
+    ...{ askedById: null, decidedById: who(away?.decidedBy, 'decidedBy'), keepSeats, seats },
     substituteId: who(away?.standIn, 'standIn'),
     ...{ agreedMinor: away?.agreedMinor ?? 0, withoutSeats: false },
   }
 }
 
-function readPlan(leaves: BookLeaving, personId: Id, path: string, scene: LeavingScene): void {
+/** A leaving ends what somebody has at its instant, whether it is written with their engagement or not (model Z3). */
+function readPlan(leaves: BookLeaving, person: PersonRow, path: string, scene: LeavingScene): void {
   const { at, plannedAt, engagementBefore, handovers = [] } = leaves
   const instant = scene.when(at, 'end')
+  const before = person.engagementUntil
+  if (before === null || before > instant) person.engagementUntil = instant
   scene.rows.departure.push({
-    ...{ id: scene.makeId(), personId, at: instant, state: 'planned', ended: null },
+    ...{ id: scene.makeId(), personId: person.id, at: instant, state: 'planned', ended: null },
     plannerId: scene.find(scene.people, leaves.plannedBy, 'person', `${path}/plannedBy`),
     plannedAt: plannedAt ? scene.when(plannedAt, 'beginning') : instant,
-    engagementBefore: engagementBefore ? scene.when(engagementBefore, 'end') : null,
+    engagementBefore: engagementBefore ? scene.when(engagementBefore, 'end') : before === instant ? null : before,
     handovers: handovers.flatMap((one, index) => handoverOf(one, `${path}/handovers/${index}`, scene) ?? []),
   })
 }

@@ -1,8 +1,8 @@
-import { readSheet } from '../products/sheet.ts'
+import { readSheet, type ProductSheet, type SheetCharging } from '../products/sheet.ts'
 import type { Edge, Instant } from '../time/instants.ts'
 import type { Lists } from './book.ts'
 import type { BookProduct, BookSheet } from './book-shape.ts'
-import type { Id, PlaceRow } from './rows.ts'
+import type { HoldingRow, Id, PersonRow, PlaceRow } from './rows.ts'
 
 /** What reading a part of a book needs of the whole. */
 export interface BookScene {
@@ -14,27 +14,46 @@ export interface BookScene {
   place(text: string, path: string): PlaceRow['id'] | undefined
   find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null
   problem(code: string, sentence: string, path: string): void
+  /** Whether a product of the book ever had a seat type, `product/seat-type`; once the products are read. */
+  hasType(seat: string): boolean
+  /** What a person of the book holds. */
+  holdingsOf(personId: Id): HoldingRow[]
+  /** A person of the book. */
+  personOf(personId: Id): PersonRow | undefined
+  /** Whom a product counts by its sheet of an instant. */
+  countsAt(product: string, instant: Instant): SheetCharging['counts'] | undefined
 }
 
 /** Reads products with their sheets, subscriptions, numbers of seats, fitted places and reported use. */
 export function readProducts(products: readonly BookProduct[], scene: BookScene): void {
+  const codes = new Set<string>()
   products.forEach((product, at) => {
     const id = scene.makeId()
     const path = `/products/${at}`
     const { code } = product
+    if (codes.has(code)) scene.problem('repeated-code', `There are two products of the code “${code}”.`, `${path}/code`)
+    codes.add(code)
     scene.rows.product.push({ id, code })
     scene.paths.set(id, path)
     product.sheets.forEach((entry, index) => readDatedSheet(entry, code, id, `${path}/sheets/${index}`, scene))
-    for (const { from, on, plan = null } of product.subscriptions) {
+    const sheets = scene.rows.sheet.filter(({ productId }) => productId === id).map(({ sheet }) => sheet)
+    product.subscriptions.forEach(({ from, on, plan = null }, index) => {
+      if (plan !== null && !sheets.some((sheet) => sheet.plans.some((one) => one.code === plan))) {
+        scene.problem('unknown-plan', `${code} has no plan “${plan}”.`, `${path}/subscriptions/${index}/plan`)
+      }
       const row = { productId: id, from: scene.when(from, 'beginning'), on, plan }
       scene.rows.subscription.push({ id: scene.makeId(), ...row })
-    }
-    for (const { seatType, number, from, source = '' } of product.stock) {
+    })
+    product.stock.forEach(({ seatType, number, from, source = '' }, index) => {
+      if (!sheets.some((sheet) => sheet.seatTypes.some((type) => type.code === seatType))) {
+        const sentence = `There is no seat type ${code}/${seatType}.`
+        scene.problem('unknown-seat', sentence, `${path}/stock/${index}/seatType`)
+      }
       const row = { product: code, seatType, number, from: scene.when(from, 'beginning'), source }
       scene.rows.stock.push({ id: scene.makeId(), ...row })
-    }
+    })
     readFittings(product, `${path}/fittings`, scene)
-    readUse(product, `${path}/use`, scene)
+    readUse(product, sheets, `${path}/use`, scene)
   })
 }
 
@@ -43,6 +62,11 @@ function readDatedSheet(entry: BookSheet, code: string, productId: Id, path: str
   if (read.problems) {
     for (const one of read.problems) scene.problem(one.code, one.sentence, `${path}/sheet${one.path ?? ''}`)
     return
+  }
+  const { currency } = scene.rows.settings[0]!
+  if (read.value.charging.currency !== currency) {
+    const sentence = `${code} is charged in ${read.value.charging.currency}, the account in ${currency}; one account has one currency.`
+    scene.problem('another-currency', sentence, `${path}/sheet/charging/currency`)
   }
   if (read.value.code !== code) scene.problem('code-differs', 'The sheet is of another product.', `${path}/sheet/code`)
   // A plain value, so that rows are the same whether they come from a book or a database.
@@ -58,8 +82,17 @@ function readFittings({ code, fittings = [] }: BookProduct, path: string, scene:
   })
 }
 
-function readUse({ code, use = [] }: BookProduct, path: string, scene: BookScene): void {
+function readUse(
+  { code, use = [] }: BookProduct,
+  sheets: readonly ProductSheet[],
+  path: string,
+  scene: BookScene,
+): void {
+  const allowances = new Set(sheets.flatMap(({ charging }) => (charging.allowances ?? []).map((one) => one.code)))
   use.forEach(({ allowance = null, person, at: when, amount, reported }, at) => {
+    if (allowance !== null && !allowances.has(allowance)) {
+      scene.problem('unknown-allowance', `${code} has no allowance “${allowance}”.`, `${path}/${at}/allowance`)
+    }
     const instant = scene.when(when, 'beginning')
     scene.rows.use.push({
       id: scene.makeId(),

@@ -85,7 +85,9 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         seat: seatCode(holding),
         ...(holding.own ? { own: true } : {}),
         from: start(holding.givenFrom),
-        ...(holding.countedFrom === null ? {} : { counted: start(holding.countedFrom) }),
+        ...(holding.countedFrom === null
+          ? {}
+          : { counted: start(Math.min(holding.countedFrom, holding.until ?? Infinity)) }),
         ...end(holding.until),
         ...(holding.origin === 'along' ? { along: true } : {}),
         ...(holding.givenById ? { givenBy: ref(holding.givenById) } : {}),
@@ -187,7 +189,19 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       number: row.number,
     })),
     ...connectionsOf(account),
+    ...monthsOf(account),
   }
+}
+
+/** Months that have closed, oldest first. */
+function monthsOf(account: Account): Pick<AccountBook, 'months'> {
+  const closed = [...account.all('closedMonth')].sort((one, other) => (one.month < other.month ? -1 : 1))
+  const months = closed.map(({ month, closedAt, bill }) => ({
+    month,
+    closed: instantText(closedAt),
+    lines: bill.lines,
+  }))
+  return months.length > 0 ? { months } : {}
 }
 
 function seatCode({ product, seatType }: { product: string; seatType: string }): string {

@@ -39,7 +39,7 @@ function awayOf(account: Account, row: PersonRow, from: Instant, ref: Ref): Book
   const { keepSeats, seats, substituteId, decidedById, agreedMinor } = absence
   return {
     ...dates,
-    ...(keepSeats ? {} : { keepSeats }),
+    ...(keepSeats ? { keepSeats } : {}),
     ...(seats.length > 0 ? { seats: seats.map(({ product, seatType }) => `${product}/${seatType}`) } : {}),
     ...(substituteId ? { standIn: ref(substituteId) } : {}),
     ...(decidedById ? { decidedBy: ref(decidedById) } : {}),

@@ -9,7 +9,7 @@ import { allTerms, closingOf } from '../seats/terms.ts'
 import { addMonths, isInstantText, monthInWords, monthOf, readInstant, type Instant } from '../time/instants.ts'
 import type { Account } from '../account/account.ts'
 import type { ChangeKind } from './kind.ts'
-import { RowId, When } from './shapes.ts'
+import { NeededWhen, RowId } from './shapes.ts'
 
 export class CloseMonth {
   @Equals('close-month') type!: 'close-month'
@@ -67,7 +67,7 @@ export class ReportedUse {
   @IsOptional() @Code() allowance?: string | null
   @IsOptional() @RowId() personId?: Id | null
   /** When, as an instant with its offset. */
-  @When() at!: string
+  @NeededWhen() at!: string
   @IsInt() @Min(1) @Max(1_000_000_000) amount!: number
 }
 

@@ -19,7 +19,7 @@ import {
 import type { Actor, Draft } from './draft.ts'
 import { decide, endsOnly, readChange, readChangeWith, recordOf, toDoOf, type Change, type Decision } from './index.ts'
 import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
-import { RowId, When } from './shapes.ts'
+import { NeededWhen, RowId } from './shapes.ts'
 
 /** How many changes wait for one day together. */
 const MAXIMUM_PLANNED = 500
@@ -28,7 +28,7 @@ export class PlanDocket {
   @Equals('plan-docket') type!: 'plan-docket'
   @RowId() plannedId!: Id
   /** The day, whose first instant it waits for, or an instant. */
-  @IsDefined() @When() at!: string
+  @IsDefined() @NeededWhen() at!: string
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAXIMUM_PLANNED) changes!: object[]
 }
 

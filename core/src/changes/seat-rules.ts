@@ -5,7 +5,7 @@ import { enablesType, productAt, type Product } from '../products/catalogue.ts'
 import type { SheetSeatType } from '../products/sheet.ts'
 import { handedOutAt } from '../seats/allotments.ts'
 import { billOf } from '../seats/bill.ts'
-import { countSeats, holdingUntil, isHeldAt } from '../seats/holdings.ts'
+import { countedFrom, countSeats, holdingUntil, isHeldAt } from '../seats/holdings.ts'
 import { moneyText } from '../seats/money.ts'
 import { bandFor } from '../seats/rules/banded.ts'
 import { tallyOf } from '../seats/tally.ts'
@@ -200,14 +200,19 @@ export function priceOfOneMore(account: Account, product: string, seatType: stri
   return next ? next.priceMinor - (bandFor(bands, peak)?.priceMinor ?? 0) : null
 }
 
+/** From when a holding counts by the sheet of its product; null: not yet, or never. */
+function countedAt(account: Account, holding: HoldingRow): Instant | null {
+  const counts = productAt(account, holding.product, holding.givenFrom)?.sheet.charging.counts ?? 'admitted'
+  return countedFrom(account, holding, counts)
+}
+
 /**
  * Writes down from when and until when a person's seats counted, before another engagement takes the place of the one
  * they hung on: what has been charged stays as it was (model Z3, S6).
  */
 export function settleSeats(draft: Draft, personId: Id): void {
-  const engagementFrom = draft.account.get('person', personId)?.engagementFrom ?? null
   for (const holding of draft.account.by('holding', 'person', personId)) {
-    const countedFrom = holding.countedFrom ?? Math.max(holding.givenFrom, engagementFrom ?? holding.givenFrom)
+    const countedFrom = countedAt(draft.account, holding) ?? holding.countedFrom
     const ends = holdingUntil(draft.account, holding)
     const until = ends !== null && ends <= draft.now ? ends : holding.until
     // Given for a time after the engagement had ended, it never was (model Z3).

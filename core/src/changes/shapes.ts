@@ -1,5 +1,6 @@
-import { IsOptional, IsUUID, Matches } from 'class-validator'
+import { IsOptional, IsUUID, Matches, ValidateBy } from 'class-validator'
 import type { Id } from '../account/rows.ts'
+import { isMoment, isWhen } from '../time/instants.ts'
 
 /** An id of a row that must exist, or that the server has given for one to be made. */
 export function RowId(): PropertyDecorator {
@@ -17,21 +18,36 @@ const WHEN = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\
 
 /** A local date or an instant with its offset; left out, it is now for a beginning and open for an end (model Z1). */
 export function When(): PropertyDecorator {
-  const rule = Matches(WHEN, { message: '$property must be a date such as 2026-06-30' })
   return (target, key) => {
     IsOptional()(target, key as string)
-    rule(target, key as string)
+    NeededWhen()(target, key)
   }
+}
+
+/** The same, where it cannot be left out. */
+export function NeededWhen(): PropertyDecorator {
+  const rules = [Matches(WHEN, { message: '$property must be a date such as 2026-06-30' }), isThere(WHEN, isWhen)]
+  return (target, key) => {
+    for (const rule of rules) rule(target, key as string)
+  }
+}
+
+/** What has the form of a date must be one there is; what has not is told of its form alone. */
+function isThere(form: RegExp, isOne: (text: string) => boolean): PropertyDecorator {
+  const validate = (text: unknown) => typeof text !== 'string' || !form.test(text) || isOne(text)
+  const message = '$property must be a date or time there is, between 1900 and 2199'
+  return ValidateBy({ name: 'isThere', validator: { validate } }, { message })
 }
 
 const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2})?)?$/
 
 /** A local date, a local time, or an instant with its offset; left out, it is now (model Z1, Z2). */
 export function Moment(): PropertyDecorator {
-  const rule = Matches(MOMENT, { message: '$property must be a date or a time such as 2026-06-19T17:00' })
+  const message = '$property must be a date or a time such as 2026-06-19T17:00'
   return (target, key) => {
     IsOptional()(target, key as string)
-    rule(target, key as string)
+    Matches(MOMENT, { message })(target, key as string)
+    isThere(MOMENT, isMoment)(target, key)
   }
 }
 

@@ -2,7 +2,8 @@ import type { Account } from '../account/account.ts'
 import type { Id, PersonRow, RoleArea, RoleRow } from '../account/rows.ts'
 import { isLevel } from '../access/levels.ts'
 import { areaAt, productAt, seatTypeAt } from '../products/catalogue.ts'
-import type { Instant } from '../time/instants.ts'
+import { activeOwners } from '../people/presence.ts'
+import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { problem, type Problem } from './problem.ts'
 import { lookup } from '../checks/lookup.ts'
 
@@ -16,7 +17,13 @@ export interface RowProblem extends Problem {
  * active owner (model P5), no circles of managers (P2), periods that end after they begin, unique names and references.
  */
 export function checkAccount(account: Account, now: Instant): RowProblem[] {
-  const found = [...people(account), ...places(account), ...roles(account, now), ...groups(account)]
+  const found = [
+    ...people(account),
+    ...owners(account, now),
+    ...places(account),
+    ...roles(account, now),
+    ...groups(account),
+  ]
   return [...found, ...grants(account), ...seats(account, now)]
 }
 
@@ -35,9 +42,6 @@ function people(account: Account): RowProblem[] {
   for (const person of signatories) {
     if (person.standing !== 'owner') found.push(at(person.id, 'signatory', 'The signatory must be an owner.'))
   }
-  if (!all.some((person) => person.standing === 'owner' && person.state === 'active')) {
-    found.push(at(root, 'no-owner', 'No owner is active.'))
-  }
   for (const person of all) {
     if (inCircle(account, person))
       found.push(at(person.id, 'manager-circle', 'The reporting line leads back to itself.'))
@@ -53,6 +57,19 @@ function people(account: Account): RowProblem[] {
     }
   }
   return found
+}
+
+/** At every instant from now on an owner is in, as it is planned (model P5). */
+function owners(account: Account, now: Instant): RowProblem[] {
+  const all = account.by('person', 'standing', 'owner')
+  const dates = all.flatMap(({ engagementFrom, engagementUntil, awayFrom, awayUntil }) => [
+    ...[engagementFrom, engagementUntil, awayFrom, awayUntil],
+  ])
+  const turns = [now, ...dates.filter((one): one is Instant => one !== null && one > now)]
+  const without = turns.sort((one, other) => one - other).find((one) => activeOwners(account, one).length === 0)
+  if (without === undefined) return []
+  const when = without === now ? '' : ` from ${dateInWords(dateOf(without, account.zone))} on`
+  return [at(account.root.id, 'no-owner', `No owner is in${when}; an account always has one.`)]
 }
 
 function inCircle(account: Account, person: PersonRow): boolean {

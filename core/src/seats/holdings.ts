@@ -23,8 +23,9 @@ export function holdingUntil(account: Account, holding: HoldingRow): Instant | n
  */
 export function countedFrom(account: Account, holding: HoldingRow, rule: SheetCharging['counts']): Instant | null {
   if (holding.own) return null
+  if (holding.countedFrom !== null) return holding.countedFrom
   const engagementFrom = account.get('person', holding.personId)?.engagementFrom ?? holding.givenFrom
-  const from = holding.countedFrom ?? Math.max(holding.givenFrom, engagementFrom)
+  const from = Math.max(holding.givenFrom, engagementFrom)
   return rule === 'first-use' ? firstUse(account, holding, from) : from
 }
 

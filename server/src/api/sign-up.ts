@@ -1,15 +1,17 @@
 import { Equals, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
+  type AccountBook,
+  BOOK_FORMAT,
   Email,
   emailKey,
-  BOOK_FORMAT,
-  instantText,
-  readBook,
-  type AccountBook,
   type Instant,
+  instantText,
+  isCurrency,
+  isLocale,
   Line,
   problem,
+  readBook,
 } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
@@ -166,20 +168,6 @@ async function enterNew(
   await changeSession(lodge, ctx, opened.cookie, now)
   if (lodge.configuration.work) lodge.workshop.wake()
   return meOf(lodge, opened.session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
-}
-
-/** Whether there is such a currency (ISO 4217), so that every sum can be written. */
-function isCurrency(code: string): boolean {
-  return Intl.supportedValuesOf('currency').includes(code.toUpperCase())
-}
-
-/** Whether numbers and dates can be written so (BCP 47). */
-function isLocale(tag: string): boolean {
-  try {
-    return Intl.NumberFormat.supportedLocalesOf(tag).length === 1
-  } catch {
-    return false
-  }
 }
 
 /** A new account as a book reads it, so that the same rules hold. @throws LodgeError 422 saying what cannot be read. */

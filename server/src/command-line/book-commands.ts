@@ -6,6 +6,7 @@ import {
   isDate,
   isLevel,
   lastInstantOf,
+  MAXIMUM_PROBLEMS,
   pathText,
   placeByPath,
   reach,
@@ -14,11 +15,13 @@ import {
   whoReaches,
   why,
   type Account,
+  type BookRead,
   type AreaKey,
   type Id,
   type Instant,
   type Problem,
 } from '@lodge/core'
+import { namesTwice } from './read-json.ts'
 import { answerInWords, hindrancesOf, routeInWords } from './words.ts'
 
 /** How a command ended: 0 yes or done, 1 no or problems, 2 called wrongly. */
@@ -45,12 +48,30 @@ export interface Scene {
 }
 
 export function loadPlain(path: string): unknown {
-  let text: string
+  const text = textOf(path)
+  const plain = parsed(path, text)
+  const [twice] = namesTwice(text)
+  if (twice) throw new BadCall(`${path} at ${twice.path}: ${twice.sentence}`)
+  return plain
+}
+
+/** A book as it is read, or every problem of it. @throws BadCall where it is no JSON at all. */
+export function readBookAt(path: string, makeId: () => Id): BookRead {
+  const text = textOf(path)
+  const plain = parsed(path, text)
+  const twice = namesTwice(text)
+  return twice.length > 0 ? { problems: twice } : readBook(plain, makeId)
+}
+
+function textOf(path: string): string {
   try {
-    text = readFileSync(path, 'utf8')
+    return readFileSync(path, 'utf8')
   } catch {
     throw new BadCall(`The file ${path} cannot be read; check its name.`)
   }
+}
+
+function parsed(path: string, text: string): unknown {
   try {
     return JSON.parse(text)
   } catch (error) {
@@ -65,7 +86,7 @@ function nextId(): Id {
 }
 
 function open(path: string, options: Options, print: Print, mayBeEarlier = false): Scene {
-  const read = readBook(loadPlain(path), nextId)
+  const read = readBookAt(path, nextId)
   if (!read.account) {
     throw new BadCall(`${path} has ${read.problems.length} problems; \`lodge check ${path}\` lists them.`)
   }
@@ -100,11 +121,16 @@ function findArea(account: Account, key: AreaKey, instant: Instant): AreaKey {
 
 /** `lodge check BOOK`: every problem, by path. */
 export function check(path: string, options: Options, print: Print): ExitStatus {
-  const read = readBook(loadPlain(path), nextId)
+  const read = readBookAt(path, nextId)
   const problems: Problem[] = read.problems
   if (options.json) print(JSON.stringify(problems, null, 2))
   else if (problems.length === 0) print('No problems.')
-  else for (const one of problems) print(`${one.path ?? ''}: ${one.sentence}`)
+  else {
+    for (const one of problems) print(`${one.path || '/'}: ${one.sentence}`)
+    if (problems.length === MAXIMUM_PROBLEMS) {
+      print(`These are the first ${MAXIMUM_PROBLEMS}. Mend them and check again for the rest.`)
+    }
+  }
   return problems.length === 0 ? 0 : 1
 }
 

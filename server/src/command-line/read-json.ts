@@ -1,0 +1,26 @@
+import { visit } from 'jsonc-parser'
+import { MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
+
+/**
+ * Names that stand twice in one object of a JSON text: whoever wrote them meant both, and one would be lost unseen
+ * (RFC 8259 §4). The text must be JSON.
+ */
+export function namesTwice(text: string): Problem[] {
+  const problems: Problem[] = []
+  const open: Set<string>[] = []
+  visit(text, {
+    onObjectBegin: () => void open.push(new Set()),
+    onObjectProperty(name, _offset, _length, _line, _character, pathSupplier) {
+      const names = open.at(-1)!
+      if (names.has(name) && problems.length < MAXIMUM_PROBLEMS) {
+        const path = [...pathSupplier(), name].map((one) => String(one).replaceAll('~', '~0').replaceAll('/', '~1'))
+        problems.push(
+          problem('name-twice', `“${name}” stands twice here; leave one of them out.`, `/${path.join('/')}`),
+        )
+      }
+      names.add(name)
+    },
+    onObjectEnd: () => void open.pop(),
+  })
+  return problems
+}
