@@ -3,6 +3,7 @@ import {
   AccountBook,
   billOf,
   countSeats,
+  forecastOf,
   isHeldAt,
   MAXIMUM_PROBLEMS,
   readBook,
@@ -97,6 +98,16 @@ describe('what is set for an instant holds from then, written or not (model Z3)'
     const [absence] = without.account.by('absence', 'person', without.person('Rafe'))
     expect(absence!.seats).toMatchObject([{ product: 'log', seatType: 'field' }])
     expect(billOf(without.account, '2026-09').totalMinor).toBe(billOf(kept.account, '2026-09').totalMinor - 1400)
+  })
+
+  test('a seat to be given back on a set day stands in the forecast from then, marked as expected (model X1)', () => {
+    const house = House.open((book) => (rafe(book as never).away = { from: '2026-07-01', until: '2026-08-31' }))
+    const forecast = forecastOf(house.account, '2026-07', 3)
+    expect(forecast.map(({ totalMinor, expectedMinor }) => [totalMinor, expectedMinor])).toEqual([
+      [1400, 0],
+      [1400, 0],
+      [2800, 1400],
+    ])
   })
 
   test('a live offer has its seat where whoever is invited counts', () => {

@@ -5,7 +5,7 @@ import { isCurrency, isLocale } from '../checks/words.ts'
 import { MAXIMUM_PROBLEMS, readShape } from '../checks/shape.ts'
 import type { SheetCharging } from '../products/sheet.ts'
 import type { BillLine } from '../seats/bill.ts'
-import { placeByPath } from '../places/tree.ts'
+import { placeByPath, upwards } from '../places/tree.ts'
 import { isZone, readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
 import {
@@ -114,6 +114,7 @@ class BookReader {
   readonly paths = new Map<Id, string>()
   private readonly placeByText = new Map<string, PlaceRow>()
   private places!: Account
+  asOf = 0
   private types: Set<string> | undefined
   private byId: Map<Id, PersonRow> | undefined
   private held: Map<Id, HoldingRow[]> | undefined
@@ -125,6 +126,7 @@ class BookReader {
 
   read(): BookRead {
     const asOf = this.when(this.book.asOf, 'beginning')
+    this.asOf = asOf
     const id = this.makeId()
     const { rules: { handedBack = [], ...rules } = {}, ...named } = this.book.account
     const leaverLines = handedBack.map((line) => ({ id: this.makeId(), ...line }))
@@ -419,6 +421,10 @@ class BookReader {
 
   when(text: string, edge: Edge): Instant {
     return readWhen(text, this.book.account.zone, edge)
+  }
+
+  sleeps(placeId: Id): boolean {
+    return upwards(this.places, placeId).some((place) => place.archived)
   }
 
   hasType(seat: string): boolean {

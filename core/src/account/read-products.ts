@@ -14,6 +14,10 @@ export interface BookScene {
   place(text: string, path: string): PlaceRow['id'] | undefined
   find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null
   problem(code: string, sentence: string, path: string): void
+  /** The instant the book stands for. */
+  asOf: Instant
+  /** Whether a place, or one above it, is archived. */
+  sleeps(placeId: Id): boolean
   /** Whether a product of the book ever had a seat type, `product/seat-type`; once the products are read. */
   hasType(seat: string): boolean
   /** What a person of the book holds. */
@@ -78,7 +82,12 @@ function readFittings({ code, fittings = [] }: BookProduct, path: string, scene:
   fittings.forEach(({ place, from, until }, at) => {
     const placeId = scene.place(place, `${path}/${at}/place`)
     const span = { from: scene.when(from, 'beginning'), until: until ? scene.when(until, 'end') : null }
-    if (placeId) scene.rows.fitting.push({ id: scene.makeId(), product: code, placeId, ...span })
+    if (!placeId) return
+    // A place that sleeps costs nothing: what is on there ends with the book’s instant at the latest (model T6).
+    const ends = scene.sleeps(placeId) ? Math.min(span.until ?? Infinity, scene.asOf) : span.until
+    if (ends === null || ends > span.from) {
+      scene.rows.fitting.push({ id: scene.makeId(), product: code, placeId, from: span.from, until: ends })
+    }
   })
 }
 

@@ -74,7 +74,12 @@ onBeforeUnmount(() => picture.value && plotly?.purge(picture.value))
             <td>
               <RouterLink :to="{ name: 'bill', params: { month: one.month } }">{{ one.name }}</RouterLink>
             </td>
-            <td class="number">{{ money(one.totalMinor) }}</td>
+            <td class="number">
+              {{ money(one.totalMinor) }}
+              <small v-if="one.expectedMinor > 0" class="muted">{{
+                t('bill.expected', { sum: money(one.expectedMinor) })
+              }}</small>
+            </td>
           </tr>
         </tbody>
       </table>
