@@ -1,5 +1,6 @@
 import {
   billOf,
+  choicesView,
   countExplained,
   countSeats,
   layInvoice,
@@ -243,4 +244,78 @@ test('sums are written in the currency’s own minor units', () => {
   expect([minorDigits('EUR', 'en-IE'), minorDigits('JPY', 'ja-JP'), minorDigits('KWD', 'en-IE')]).toEqual([2, 0, 3])
   expect(moneyText(1400, 'JPY', 'en-IE')).toContain('1,400')
   expect(moneyText(1400, 'KWD', 'en-IE')).toContain('1.400')
+})
+
+describe('the two silent traps are said (model S13)', () => {
+  const said = (house: House, ...changes: object[]) =>
+    house
+      .show('Oriel', ...changes)
+      .watchOut.flatMap(({ code, sentence }) => (code === 'no-seat' || code === 'no-key' ? [sentence] : []))
+  const give = (house: House, who: string, role: string) => ({
+    ...{ type: 'give', subjectKind: 'person', subjectId: house.person(who) },
+    ...{ roleId: house.role(role), placeId: house.place('Main') },
+  })
+  const seat = (house: House, who: string, seatType: string) => ({
+    ...{ type: 'give-seat', personId: house.person(who), product: 'log', seatType },
+  })
+
+  test('a key that no seat reaches names the seat that would do; with the seat nothing is said', () => {
+    const house = House.open()
+    expect(said(house, give(house, 'Corin', 'Rope access'))).toEqual([
+      'Rope access opens nothing in Garden Log for Corin Client: no seat. Reader, no charge, would do.',
+    ])
+    expect(said(house, give(house, 'Corin', 'Rope access'), seat(house, 'Corin', 'reader'))).toEqual([])
+    expect(said(house, give(house, 'Rafe', 'Rope access'))).toEqual([])
+  })
+
+  test('a paid seat that no key leads to is said; one without charge is not', () => {
+    const house = House.open((book) => (book.people[4]!.grants = []))
+    expect(said(house, seat(house, 'Corin', 'field'))).toEqual([
+      'The Field seat in Garden Log is paid and opens nothing for Corin Client: they have no key there.',
+    ])
+    expect(said(house, seat(house, 'Corin', 'reader'))).toEqual([])
+    expect(said(house, seat(house, 'Tamsin', 'field'))).toEqual([])
+  })
+
+  test('in an invitation as in a grant', () => {
+    const house = House.open()
+    expect(said(house, house.invitation({ seats: [] }))).toEqual([expect.stringMatching(/^Rope access opens nothing/)])
+    expect(said(house, house.invitation({ grants: [] }))).toEqual([expect.stringMatching(/^The Field seat .* is paid/)])
+    expect(said(house, house.invitation())).toEqual([])
+  })
+})
+
+describe('what a seat type costs, in every form (model S12)', () => {
+  const offered = (change: (book: AccountBook) => void) => {
+    const house = House.open(change)
+    const sight = new Sight(house.account, house.person('Oriel'), house.now)
+    return choicesView(sight).seats.map(({ name, price, room }) => [name, price, room])
+  }
+
+  test('a team’s price by its bands', () => {
+    const banded = (bands: object[]) => (book: AccountBook) => {
+      const sheet = sheetOf(book)
+      Object.assign(sheet.charging, { rule: 'banded', bands })
+      for (const type of sheet.seatTypes) Object.assign(type, { priceMinor: 0, inBand: type.code !== 'reader' })
+      book.products[0]!.stock = []
+    }
+    const [field, , reader] = offered(banded([{ upTo: 2, priceMinor: 4500 }, { upTo: 9, priceMinor: 9500 }])) // prettier-ignore
+    expect([field, reader]).toEqual([
+      ['Field', 'the 3rd person makes it €95.00 a month (now €45.00)', ''],
+      ['Reader', 'no charge', ''],
+    ])
+    expect(offered(banded([{ upTo: 9, priceMinor: 9500 }]))[0]![1]).toBe('in the team’s €95.00 a month, for up to 9')
+    expect(offered(banded([{ upTo: 2, priceMinor: 4500 }]))[0]![1]).toBe('the last band is full: one more waits')
+  })
+
+  test('a price for a term, and a pool', () => {
+    const [field] = offered((book) => Object.assign(sheetOf(book).charging, { rule: 'term', termMonths: 12 }))
+    expect(field).toEqual(['Field', '€14.00 for 12 months', '1 of 3 empty'])
+    const pool = offered((book) => {
+      const sheet = sheetOf(book)
+      Object.assign(sheet.charging, { rule: 'term', termMonths: 12 })
+      sheet.seatTypes[0]!.use = 'floating'
+    })
+    expect(pool[0]).toEqual(['Field', '€14.00 for 12 months', 'a pool of 3'])
+  })
 })

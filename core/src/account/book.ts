@@ -431,7 +431,10 @@ class BookReader {
     const known = (this.types ??= new Set(
       this.rows.sheet.flatMap(({ sheet }) => sheet.seatTypes.map((type) => `${sheet.code}/${type.code}`)),
     ))
-    return known.has(seat)
+    // Of a sheet that could not be read nothing is known; that is told already.
+    const [product = ''] = seat.split('/')
+    const isUnread = !this.rows.sheet.some(({ sheet }) => sheet.code === product)
+    return known.has(seat) || (isUnread && this.rows.product.some(({ code }) => code === product))
   }
 
   personOf(personId: Id): PersonRow | undefined {

@@ -42,14 +42,15 @@ export function readProducts(products: readonly BookProduct[], scene: BookScene)
     product.sheets.forEach((entry, index) => readDatedSheet(entry, code, id, `${path}/sheets/${index}`, scene))
     const sheets = scene.rows.sheet.filter(({ productId }) => productId === id).map(({ sheet }) => sheet)
     product.subscriptions.forEach(({ from, on, plan = null }, index) => {
-      if (plan !== null && !sheets.some((sheet) => sheet.plans.some((one) => one.code === plan))) {
+      if (plan !== null && sheets.length > 0 && !sheets.some((sheet) => sheet.plans.some((one) => one.code === plan))) {
         scene.problem('unknown-plan', `${code} has no plan “${plan}”.`, `${path}/subscriptions/${index}/plan`)
       }
       const row = { productId: id, from: scene.when(from, 'beginning'), on, plan }
       scene.rows.subscription.push({ id: scene.makeId(), ...row })
     })
     product.stock.forEach(({ seatType, number, from, source = '' }, index) => {
-      if (!sheets.some((sheet) => sheet.seatTypes.some((type) => type.code === seatType))) {
+      // Of a sheet that could not be read nothing is known; that is told already.
+      if (sheets.length > 0 && !sheets.some((sheet) => sheet.seatTypes.some((type) => type.code === seatType))) {
         const sentence = `There is no seat type ${code}/${seatType}.`
         scene.problem('unknown-seat', sentence, `${path}/stock/${index}/seatType`)
       }
@@ -99,7 +100,7 @@ function readUse(
 ): void {
   const allowances = new Set(sheets.flatMap(({ charging }) => (charging.allowances ?? []).map((one) => one.code)))
   use.forEach(({ allowance = null, person, at: when, amount, reported }, at) => {
-    if (allowance !== null && !allowances.has(allowance)) {
+    if (allowance !== null && sheets.length > 0 && !allowances.has(allowance)) {
       scene.problem('unknown-allowance', `${code} has no allowance “${allowance}”.`, `${path}/${at}/allowance`)
     }
     const instant = scene.when(when, 'beginning')

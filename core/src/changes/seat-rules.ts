@@ -192,6 +192,12 @@ export function priceOfOneMore(account: Account, product: string, seatType: stri
   const sheet = terms?.sheetFor(month)
   const type = sheet?.seatTypes.find((one) => one.code === seatType)
   if (!terms || !sheet || !type) return 0
+  // Whoever is eligible for a pool is not counted; of what was bought for a term, what is empty is paid for.
+  if (type.use === 'floating') return 0
+  if (sheet.charging.rule === 'term') {
+    const empty = countSeats(account, product, seatType, instant)?.empty ?? 0
+    return empty > 0 ? 0 : type.priceMinor
+  }
   if (sheet.charging.rule !== 'banded') return type.priceMinor
   if (!type.inBand) return 0
   const { peak } = tallyOf(account, terms, month)

@@ -17,6 +17,7 @@ import type { Change } from './index.ts'
 import { hintsOf } from './hints.ts'
 import { invitedId } from './invite.ts'
 import type { Check, Scene, Warning } from './warning.ts'
+import { opensNothing, paysForNothing } from './watch-traps.ts'
 import { chargedInFull, chargedTwice, dayEarlierSaves } from './watch-bill.ts'
 
 /** Everything to watch out for in a docket, in a fixed order, each said once. */
@@ -38,6 +39,8 @@ export function watchOut(
     behindWall,
     notApart,
     heldBackBySeat,
+    opensNothing,
+    paysForNothing,
     leftWithoutSteward,
     leftWithoutApprover,
     chargedTwice,

@@ -6,7 +6,7 @@ import type { Sight } from '../access/sight.ts'
 import { groupMembers } from '../access/reach.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { countSeats } from '../seats/holdings.ts'
-import { moneyText } from '../seats/money.ts'
+import { seatWords, type SeatWords } from '../seats/seat-words.ts'
 
 /** A role as the person who picks it reads it (model R2). */
 export interface RoleChoice {
@@ -17,15 +17,11 @@ export interface RoleChoice {
   areas: { area: AreaKey; name: string; level: Level }[]
 }
 
-export interface SeatChoice {
+export interface SeatChoice extends SeatWords {
   product: string
   productName: string
   seatType: string
   name: string
-  /** `€14.00 a month`, `no charge`, or `known to the office`. */
-  price: string
-  /** `2 of 21 empty`, or empty where there is no ceiling. */
-  room: string
   empty: number | null
 }
 
@@ -111,21 +107,17 @@ function readAloud(choice: RoleChoice, area: Area, entry: RoleArea | undefined, 
 
 function seatChoices(sight: Sight): SeatChoice[] {
   const { account, now } = sight
-  const { currency, locale } = account.settings
   return productsAt(account, now)
     .filter((product) => product.on)
     .flatMap(({ sheet }) =>
       sheet.seatTypes.map((type) => {
-        const count = countSeats(account, sheet.code, type.code, now)!
-        const priced = sight.money ? `${moneyText(type.priceMinor, currency, locale)} a month` : 'known to the office'
         return {
           product: sheet.code,
           productName: sheet.name,
           seatType: type.code,
           name: type.name,
-          price: type.priceMinor === 0 ? 'no charge' : priced,
-          room: count.ceiling === null ? '' : `${count.empty} of ${count.ceiling} empty`,
-          empty: count.empty,
+          ...seatWords(account, sheet, type, now, sight.money),
+          empty: countSeats(account, sheet.code, type.code, now)!.empty,
         }
       }),
     )

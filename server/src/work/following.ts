@@ -315,14 +315,16 @@ async function compare(scene: Scene): Promise<void> {
     )
   }
   await noteAccounts(work, accountId, row.id, noted)
+  let opened = 0
   for (const one of wanted.values()) {
-    if (one.active && !there.has(one.externalId)) {
-      await each('person', one.externalId, () => bring(scene, one.externalId, 'compared'))
-    }
+    if (!one.active || there.has(one.externalId)) continue
+    await each('person', one.externalId, async () => {
+      if (await bring(scene, one.externalId, 'compared')) opened += 1
+    })
   }
   await forgetUnseen(work, accountId, row.id, now)
   const groups = await compareGroups(scene, each)
-  await noteWhole(work, accountId, row.id, { readAt: now, accounts: held.length, groups })
+  await noteWhole(work, accountId, row.id, { readAt: now, accounts: held.length + opened, groups })
   if (row.trouble !== null) await bySchedule(scene, { type: 'note-connection', connectionId: row.id, trouble: null })
 }
 
@@ -391,17 +393,21 @@ async function compareGroups(scene: Scene, each: ReturnType<typeof beside>): Pro
   const groupThere = (groupId: string): Resource | undefined =>
     held.find((one) => text(member(one, 'externalId')) === groupId) ??
     held.find((one) => isNobodys(one) && text(member(one, 'id')) === known.get(groupId))
+  let count = held.length
   for (const group of wanted) {
     const old = groupThere(group.externalId)
     const remoteIds = await remoteIdsOf(lodge.pools.work, accountId, row.id, group.memberIds)
     if (old && known.has(group.externalId) && scim.isAsWanted(old, group, remoteIds)) continue
     await each('group', group.externalId, () => bringGroup(scene, group.externalId))
+    if (!old) count += 1
   }
   const ours = [...known.keys(), ...[...current.account.all('group')].map(({ id }) => id)]
   for (const groupId of new Set(ours)) {
-    if (!ids.has(groupId) && groupThere(groupId)) await each('group', groupId, () => bringGroup(scene, groupId))
+    if (ids.has(groupId) || !groupThere(groupId)) continue
+    await each('group', groupId, () => bringGroup(scene, groupId))
+    count -= 1
   }
-  return held.length
+  return count
 }
 
 /**

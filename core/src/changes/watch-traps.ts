@@ -1,0 +1,90 @@
+import type { Account } from '../account/account.ts'
+import type { GrantRow, HoldingRow, Id, RoleRow } from '../account/rows.ts'
+import { entryOf } from '../access/roles.ts'
+import type { Sight } from '../access/sight.ts'
+import { groupsOf } from '../people/groups.ts'
+import { areasAt, enablesType, isOwnArea, productAt, type Product } from '../products/catalogue.ts'
+import { holdingUntil } from '../seats/holdings.ts'
+import { seatWords } from '../seats/seat-words.ts'
+import type { Instant } from '../time/instants.ts'
+import type { Check, Scene, Warning } from './warning.ts'
+
+// The two silent traps (model S13): a key that no seat reaches, and a paid seat that no key leads to. Nothing moves then,
+// and nothing would be said of it.
+
+/** Which areas of which products a role opens at all; our own need no seat. */
+function opens(account: Account, role: RoleRow, now: Instant): Map<string, string[]> {
+  const found = new Map<string, string[]>()
+  for (const area of areasAt(account, now)) {
+    const entry = isOwnArea(area.key) ? undefined : entryOf(account, role, area)
+    if (!entry || entry.level === 'none') continue
+    found.set(area.product, [...(found.get(area.product) ?? []), area.area.code])
+  }
+  return found
+}
+
+/** What of one table a docket makes anew. */
+function made<R extends GrantRow | HoldingRow>({ edits }: Scene, table: 'grant' | 'holding'): R[] {
+  return edits.flatMap((edit) => (edit.table === table && edit.before === null && edit.after ? [edit.after as R] : []))
+}
+
+/** A key given to somebody who holds no seat of a product its role opens. */
+export const opensNothing: Check = (scene) => {
+  const { after, sight, now } = scene
+  return made<GrantRow>(scene, 'grant').flatMap((grant): Warning[] => {
+    const role = after.get('role', grant.roleId)
+    if (!role || grant.subjectKind !== 'person' || !after.get('grant', grant.id)) return []
+    return [...opens(after, role, now)].flatMap(([code, areas]): Warning[] => {
+      const product = productAt(after, code, now)
+      if (!product?.on || holdsFrom(after, grant.subjectId, code, grant.from)) return []
+      const who = sight.personName(grant.subjectId)
+      const sentence = `${role.name} opens nothing in ${product.sheet.name} for ${who}: no seat.${instead(sight, after, product, areas)}`
+      return [{ code: 'no-seat', sentence }]
+    })
+  })
+}
+
+function holdsFrom(account: Account, personId: Id, product: string, from: Instant): boolean {
+  return account.by('holding', 'person', personId).some((holding) => {
+    const until = holdingUntil(account, holding)
+    return holding.product === product && (until === null || until > from)
+  })
+}
+
+/** The seat type that would do, one without a charge first. */
+function instead(sight: Sight, account: Account, product: Product, areas: readonly string[]): string {
+  const { sheet } = product
+  const fitting = sheet.seatTypes.filter((type) => {
+    return enablesType(product, type.code) && areas.some((code) => (type.caps[code] ?? type.capElsewhere) !== 'none')
+  })
+  const best = fitting.find((type) => type.priceMinor === 0 && !type.inBand) ?? fitting[0]
+  if (!best) return ''
+  return ` ${best.name}, ${seatWords(account, sheet, best, sight.now, sight.money).price}, would do.`
+}
+
+/** A seat that is paid, given to somebody whom no key leads into its product. */
+export const paysForNothing: Check = (scene) => {
+  const { after, sight, now } = scene
+  return made<HoldingRow>(scene, 'holding').flatMap((holding): Warning[] => {
+    const product = productAt(after, holding.product, now)
+    const type = product?.sheet.seatTypes.find(({ code }) => code === holding.seatType)
+    const isPaid = type && !holding.own && (type.priceMinor > 0 || type.inBand === true)
+    if (!isPaid || !after.get('holding', holding.id) || hasKey(after, holding.personId, holding.product, now)) return []
+    const name = sight.personName(holding.personId)
+    const sentence = `The ${type.name} seat in ${product!.sheet.name} is paid and opens nothing for ${name}: they have no key there.`
+    return [{ code: 'no-key', sentence }]
+  })
+}
+
+function hasKey(account: Account, personId: Id, product: string, now: Instant): boolean {
+  const person = account.get('person', personId)
+  if (!person || person.standing === 'owner' || person.standing === 'administrator') return true
+  const subjects = [`person ${personId}`, `standing ${person.standing}`]
+  for (const groupId of groupsOf(account, person)) subjects.push(`group ${groupId}`)
+  return subjects.some((subject) =>
+    account.by('grant', 'subject', subject).some((grant) => {
+      const role = grant.until === null || grant.until > now ? account.get('role', grant.roleId) : undefined
+      return role !== undefined && opens(account, role, now).has(product)
+    }),
+  )
+}
