@@ -276,3 +276,53 @@ test('§4 it says what it can do, each by itself too', async () => {
   // A filter of what it can do is forbidden.
   expect((await ask('GET', '/ResourceTypes?filter=name%20pr')).status).toBe(403)
 })
+
+test('§3.9 attributes of attributes are asked for and left out, also by their whole name', async () => {
+  const emails = [{ value: 'b@jensen.example', type: 'work', primary: true }]
+  const id = await made({ ...barbara, emails, displayName: 'Barbara' })
+  const shown = async (query: string) => (await ask('GET', `/Users/${id}?${query}`)).body
+  expect(await shown('attributes=emails.value')).toEqual({ schemas: [USER], id, emails: [{ value: emails[0]!.value }] })
+  expect(await shown(`attributes=${USER}:name.familyName,${USER}:displayName`)).toEqual({
+    ...{ schemas: [USER], id, displayName: 'Barbara', name: { familyName: 'Jensen' } },
+  })
+  expect(await shown('excludedAttributes=name.givenName,meta')).toEqual({
+    ...barbara,
+    ...{ id, emails, displayName: 'Barbara', active: true },
+    name: { formatted: barbara.name.formatted, familyName: 'Jensen' },
+  })
+})
+
+test('§3.4.2.3 who has no value comes last, and first in the other order', async () => {
+  for (const [userName, displayName] of [['a', 'Zoe'], ['b', undefined], ['c', 'Ada']]) await made({ schemas: [USER], userName, displayName }) // prettier-ignore
+  const order = async (more: string) => {
+    const { body } = await ask('GET', `/Users?sortBy=displayName${more}`)
+    return body.Resources.map((one: { userName: string }) => one.userName)
+  }
+  expect([await order(''), await order('&sortOrder=descending')]).toEqual([['c', 'a', 'b'], ['b', 'a', 'c']]) // prettier-ignore
+})
+
+test('a password is never returned (RFC 7643 §4.1.1), and a body that is broken is an error of the protocol', async () => {
+  const id = await made({ ...barbara, password: 'a secret word' })
+  await patch(`/Users/${id}`, { op: 'replace', path: 'password', value: 'another secret' })
+  for (const path of ['/Users', `/Users/${id}`, '/Users?attributes=password']) {
+    expect(JSON.stringify((await ask('GET', path)).body)).not.toContain('secret')
+  }
+  const headers = { Authorization: 'Bearer product-token', 'Content-Type': 'application/scim+json' }
+  const broken = await fetch(`${product.scimAddress}/Users`, { method: 'POST', headers, body: '{"userName": "x"' })
+  expect([broken.status, broken.headers.get('content-type')]).toEqual([400, expect.stringContaining('scim+json')])
+  expect(await broken.json()).toMatchObject({ schemas: [ERROR], status: '400', scimType: 'invalidSyntax' })
+})
+
+test('one value of a list is primary (RFC 7643 §2.4): the newest takes it over, two at once are refused', async () => {
+  const emails = [{ value: 'one@jensen.example', primary: true }]
+  const id = await made({ ...barbara, emails })
+  const added = await patch(`/Users/${id}`, { op: 'add', path: 'emails', value: [{ value: 'two@jensen.example', primary: true }] }) // prettier-ignore
+  expect(added.body.emails).toEqual([
+    { value: 'one@jensen.example', primary: false },
+    { value: 'two@jensen.example', primary: true },
+  ])
+  const both = emails.concat({ value: 'two@jensen.example', primary: true })
+  expect(await ask('POST', '/Users', { ...barbara, userName: 'twice', emails: both })).toMatchObject({
+    ...{ status: 400, body: { scimType: 'invalidValue' } },
+  })
+})

@@ -54,6 +54,8 @@ export async function startProduct(options: ProductOptions = {}): Promise<Runnin
       enableTypes: ['json'],
       extendTypes: { json: ['application/json', 'application/scim+json'] },
       jsonLimit: '2mb',
+      // The service answers for it, in its own form.
+      onError: (_error, ctx) => void (ctx.state.isBroken = true),
     }),
   )
   for (const router of [

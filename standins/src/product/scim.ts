@@ -76,7 +76,7 @@ export function scimRoutes(store: ProductStore, base: () => string): Router {
       const { schemas, Operations } = bodyOf(ctx) as { schemas?: unknown; Operations?: unknown }
       if (!Array.isArray(schemas) || !schemas.includes(PATCH))
         throw new ScimError(400, 'schemas must name PatchOp.', 'invalidSyntax')
-      const after = checked(store, kind, patched(kept.attributes, Operations), kept.id)
+      const after = checked(store, kind, onePrimary(kept.attributes, patched(kept.attributes, Operations)), kept.id)
       const isSame = JSON.stringify(after) === JSON.stringify(kept.attributes)
       showKept(ctx, isSame ? kept : store.alter(kept, after), base())
     })
@@ -123,23 +123,40 @@ function resourceOf(kept: Kept, base: string): Record<string, unknown> {
   return { schemas: [kind === 'User' ? USER : GROUP], id, ...attributes, meta }
 }
 
-/** Only what is asked for, and what always comes (RFC 7644 §3.4.2.5). */
+/** Only what is asked for, and what always comes (RFC 7644 §3.4.2.5, §3.10): `emails`, `emails.value`, or with its URI. */
 function withAttributes(resource: Record<string, unknown>, query: Context['query']): Record<string, unknown> {
   // In an address they stand with commas between, in a message as a list (RFC 7644 §3.4.3).
-  const names = (of: unknown) => {
+  const ways = (of: unknown) => {
     const all = typeof of === 'string' ? of.split(',') : Array.isArray(of) ? of.map(String) : undefined
-    return all?.map((one) => one.trim().toLowerCase())
+    return all?.map((one) => one.trim().toLowerCase().replace(SCHEMA_PREFIX, ''))
   }
-  const wanted = names(query.attributes)
-  const unwanted = names(query.excludedAttributes)
+  const wanted = ways(query.attributes)
+  const unwanted = ways(query.excludedAttributes)
   if (!wanted && !unwanted) return resource
   return Object.fromEntries(
-    Object.entries(resource).filter(([name]) => {
+    Object.entries(resource).flatMap(([name, value]) => {
       const key = name.toLowerCase()
-      if (key === 'id' || key === 'schemas') return true
-      return wanted ? wanted.some((one) => one === key || one.startsWith(`${key}.`)) : !unwanted!.includes(key)
+      if (key === 'id' || key === 'schemas') return [[name, value]]
+      const asked = wanted ?? unwanted!
+      const isWhole = asked.includes(key)
+      const inside = asked.flatMap((way) => (way.startsWith(`${key}.`) ? [way.slice(key.length + 1)] : []))
+      if (wanted) {
+        if (!isWhole && inside.length === 0) return []
+        return [[name, isWhole ? value : membersOf(value, (sub) => inside.includes(sub))]]
+      }
+      if (isWhole) return []
+      return [[name, inside.length === 0 ? value : membersOf(value, (sub) => !inside.includes(sub))]]
     }),
   )
+}
+
+const SCHEMA_PREFIX = /^urn:ietf:params:scim:schemas:core:2\.0:(user|group):/
+
+/** The members of a complex value, or of each of a list, that are kept. */
+function membersOf(value: unknown, isKept: (name: string) => boolean): unknown {
+  if (Array.isArray(value)) return value.map((one) => membersOf(one, isKept))
+  if (value === null || typeof value !== 'object') return value
+  return Object.fromEntries(Object.entries(value).filter(([name]) => isKept(name.toLowerCase())))
 }
 
 function found(store: ProductStore, kind: Kept['kind'], id: string | undefined): Kept {
@@ -157,6 +174,7 @@ function checkMatch(ctx: Context, kept: Kept): void {
 }
 
 function bodyOf(ctx: Context): Record<string, unknown> {
+  if (ctx.state.isBroken) throw new ScimError(400, 'The body is not JSON.', 'invalidSyntax')
   const { body } = ctx.request as unknown as { body: unknown }
   if (body === null || typeof body !== 'object' || Array.isArray(body)) {
     throw new ScimError(400, 'The body must be a JSON object.', 'invalidSyntax')
@@ -175,7 +193,9 @@ function checked(
   body: Record<string, unknown>,
   id?: string,
 ): Record<string, unknown> {
-  const { schemas: _schemas, meta: _meta, id: _id, ...attributes } = body
+  // A password is never returned, and so never kept (RFC 7643 §4.1.1).
+  const named = Object.entries(body).filter(([name]) => !NOT_KEPT.has(name.toLowerCase()))
+  const attributes = Object.fromEntries(named)
   const nameOfIt = kind === 'User' ? 'userName' : 'displayName'
   const name = member(attributes, nameOfIt)
   if (typeof name !== 'string' || name.trim() === '')
@@ -183,12 +203,41 @@ function checked(
   const active = member(attributes, 'active')
   if (active !== undefined && typeof active !== 'boolean')
     throw new ScimError(400, 'active is true or false.', 'invalidValue')
+  for (const [of, value] of Object.entries(attributes)) {
+    if (primariesOf(value) > 1) throw new ScimError(400, `Only one of ${of} can be primary.`, 'invalidValue')
+  }
   if (kind === 'User') {
     if (store.withName('User', 'userName', name).some((one) => one.id !== id))
       throw new ScimError(409, `Somebody is called ${name} already.`, 'uniqueness')
     if (active === undefined) return { ...attributes, active: true }
   }
   return attributes
+}
+
+const NOT_KEPT = new Set(['schemas', 'meta', 'id', 'password'])
+
+/** At most one value of a list is the primary one (RFC 7643 §2.4). */
+function primariesOf(value: unknown): number {
+  return Array.isArray(value) ? value.filter((one) => member(one, 'primary') === true).length : 0
+}
+
+/** Where another became the primary one, the one before is so no more (RFC 7644 §3.5.2). */
+function onePrimary(before: Record<string, unknown>, after: Record<string, unknown>): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(after).map(([name, value]) => {
+      if (primariesOf(value) < 2) return [name, value]
+      const old = member(before, name)
+      const was = new Set(
+        (Array.isArray(old) ? old : []).flatMap((one) =>
+          member(one, 'primary') === true ? [member(one, 'value')] : [],
+        ),
+      )
+      const list = (value as Record<string, unknown>[]).map((one) =>
+        member(one, 'primary') === true && was.has(member(one, 'value')) ? { ...one, primary: false } : one,
+      )
+      return [name, list]
+    }),
+  )
 }
 
 function search(store: ProductStore, kind: Kept['kind'], base: string, query: Context['query']): object {
@@ -229,9 +278,14 @@ function sortedBy(all: Record<string, unknown>[], query: Context['query']): Reco
   if (typeof sortBy !== 'string') return all
   const key = (one: Record<string, unknown>) => {
     const value = sortBy.split('.').reduce<unknown>((of, name) => member(of, name), one)
-    return typeof value === 'string' ? value.toLowerCase() : String(value ?? '')
+    return value === undefined || value === null ? undefined : String(value).toLowerCase()
   }
-  const sorted = [...all].sort((left, right) => (key(left) < key(right) ? -1 : key(left) > key(right) ? 1 : 0))
+  // Who has none comes last, and first in the other order (RFC 7644 §3.4.2.3).
+  const sorted = [...all].sort((left, right) => {
+    const [one, other] = [key(left), key(right)]
+    if (one === undefined || other === undefined) return one === other ? 0 : one === undefined ? 1 : -1
+    return one < other ? -1 : one > other ? 1 : 0
+  })
   return sortOrder === 'descending' ? sorted.reverse() : sorted
 }
 
