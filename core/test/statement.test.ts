@@ -43,6 +43,17 @@ describe('a statement', () => {
       },
     ])
     expect(rows[2]!.employer).toBe('Highfast')
+    // Whoever is from outside and has no firm has none: the account's own name is its staff's alone.
+    const alone = House.open((book) => {
+      Object.assign(book.people[4]!, { kind: 'contractor', seats: [{ seat: 'log/reader', from: '2026-01-01' }] })
+    })
+    alone.give('Corin', 'Rope access', 'Main', {})
+    const firms = statement(alone, 'Oriel', 'Pellworth')!.rows.map(({ name, employer }) => [name, employer])
+    expect(firms).toEqual([
+      ['Mirren Steward', 'Gardens of house.example'],
+      ['Rafe Gardener', 'Gardens of house.example'],
+      ['Corin Client', ''],
+    ])
     const table = statementTable(statement(house, 'Oriel', 'Main')!)
     expect(table.rows.map((row) => row.slice(0, 2).concat(row[4]!))).toContainEqual([
       'Corin Client',

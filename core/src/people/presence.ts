@@ -56,6 +56,11 @@ export function isOutsider(person: Pick<PersonRow, 'kind'>): boolean {
   return person.kind !== 'staff'
 }
 
+/** Whom somebody works for: their firm, or the account’s own for its staff; nobody from outside without one (model P11). */
+export function firmOf(account: Account, person: PersonRow): string {
+  return account.get('employer', person.employerId)?.name ?? (isOutsider(person) ? '' : account.settings.name)
+}
+
 /** The owners who can act at an instant (model P5). */
 export function activeOwners(account: Account, instant: Instant): PersonRow[] {
   return account.by('person', 'standing', 'owner').filter((person) => isPresent(person, instant))

@@ -4,7 +4,7 @@ import { reachesAt } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
 import { onceInOf } from '../changes/once-in.ts'
 import { groupsOf } from '../people/groups.ts'
-import { stateAt } from '../people/presence.ts'
+import { firmOf, isOutsider, stateAt } from '../people/presence.ts'
 import { childrenOf } from '../places/tree.ts'
 import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { cellReader, cellWords } from './grid-cells.ts'
@@ -157,7 +157,8 @@ function groupsFor(sight: Sight, person: PersonRow, grouping: GridGrouping): { k
   if (grouping === 'kind') return [{ key: person.kind, label: KINDS[person.kind] }]
   if (grouping === 'employer') {
     const employer = account.get('employer', person.employerId)
-    return [employer ? { key: employer.id, label: employer.name } : { key: '', label: account.settings.name }]
+    if (employer) return [{ key: employer.id, label: employer.name }]
+    return [isOutsider(person) ? { key: 'none', label: 'No firm' } : { key: '', label: firmOf(account, person) }]
   }
   const whole = sight.depthOf(person.id) === 'record'
   if (grouping === 'manager') {

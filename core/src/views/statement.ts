@@ -5,7 +5,7 @@ import { rank, type Level } from '../access/levels.ts'
 import { reachesAt } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
 import { routesTo } from '../access/walk.ts'
-import { isPresent } from '../people/presence.ts'
+import { firmOf, isPresent } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
@@ -99,7 +99,7 @@ function rowOf(
   return {
     personId: person.id,
     name: sight.account.nameOf(person.id),
-    employer: account.get('employer', person.employerId)?.name ?? account.settings.name,
+    employer: firmOf(account, person),
     kind: person.kind,
     can,
     level: levels.sort((one, other) => rank(other) - rank(one))[0]!,

@@ -14,7 +14,7 @@ export function statementPdf({ account, place, on, rows, onceIn }: StatementView
     const end = row.until ? `until ${row.until}` : 'without end'
     const marks = row.passesWalls ? ', passes walls' : ''
     document.font('strong').fontSize(10).text(row.name, { continued: true })
-    document.font('plain').text(`  ${row.employer}, ${end}${marks}`)
+    document.font('plain').text(`  ${[row.employer, `${end}${marks}`].filter(Boolean).join(', ')}`)
     document.fontSize(9).text(row.can.join('; '), { indent: 12 }).moveDown(0.4)
   }
   if (onceIn.length > 0) {
