@@ -52,6 +52,10 @@ export interface Configuration {
   sheetOrigins: readonly string[]
   /** Origins of products that may be connected; none unless said. */
   productOrigins: readonly string[]
+  /** The file to which the heads of ledgers are put down; none: they are not. */
+  anchorFile: string | undefined
+  /** A time-stamping service for them, besides. */
+  stampUrl: string | undefined
 }
 
 type Environment = Record<string, string | undefined>
@@ -108,6 +112,8 @@ export function readConfiguration(environment: Environment): Configuration {
     clockBoundSeconds: number('LODGE_CLOCK_BOUND_SECONDS', 10),
     sheetOrigins: origins('LODGE_SHEET_ORIGINS'),
     productOrigins: origins('LODGE_PRODUCT_ORIGINS'),
+    anchorFile: environment.LODGE_ANCHOR_FILE || undefined,
+    stampUrl: environment.LODGE_STAMP_URL || undefined,
   }
 }
 

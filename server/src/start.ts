@@ -21,6 +21,7 @@ import { endedAmong } from './store/sessions.ts'
 import { standWork } from './store/work.ts'
 import { datesWorker } from './work/dates.ts'
 import { departureWorker } from './work/departures.ts'
+import { anchorWorker } from './work/anchors.ts'
 import { compareProductWorker, followGroupWorker, followPersonWorker } from './work/following.ts'
 import { leavingWorker } from './work/leaving.ts'
 import { digestMailWorker, digestWorker } from './work/digest.ts'
@@ -95,6 +96,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   workshop.employ('compare-product', compareProductWorker(lodge))
   workshop.employ('month-ends', monthEndWorker(lodge))
   workshop.employ('tidy', tidyWorker(lodge))
+  workshop.employ('anchor-heads', anchorWorker(lodge))
 
   let stopping = false
   const app = buildApp(lodge, () => stopping)
@@ -106,6 +108,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     server.listen(configuration.port, configuration.host, resolve)
   })
   if (configuration.work) await standWork(pools.work, NO_ACCOUNT, 'tidy')
+  if (configuration.work && configuration.anchorFile) await standWork(pools.work, NO_ACCOUNT, 'anchor-heads')
   if (configuration.work && configuration.bounceUrl) await standWork(pools.work, NO_ACCOUNT, 'bounces')
   // A clock that was set by hand has passed dates that real time has not.
   if (configuration.fixedNow !== undefined) await bringAllForward(pools.work)

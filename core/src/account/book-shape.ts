@@ -14,9 +14,21 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Code, Line } from '../checks/shape.ts'
-import { NeededWhen, When } from '../changes/shapes.ts'
+import { IsThere, NeededWhen as NeededDate, When as OptionalDate } from '../changes/shapes.ts'
 import type { BillLine } from '../seats/bill.ts'
 import type { RoleArea, OfferState, PersonKind, PersonState, Standing } from './rows.ts'
+
+/** A local date or an instant there is, which may be left out. */
+const When = (): PropertyDecorator => both(OptionalDate(), IsThere())
+/** The same, where it cannot be. */
+const NeededWhen = (): PropertyDecorator => both(NeededDate(), IsThere())
+
+function both(one: PropertyDecorator, other: PropertyDecorator): PropertyDecorator {
+  return (target, key) => {
+    one(target, key)
+    other(target, key)
+  }
+}
 
 const MONTH = /^\d{4}-(0[1-9]|1[0-2])$/
 

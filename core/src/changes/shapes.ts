@@ -1,6 +1,6 @@
 import { IsOptional, IsUUID, Matches, ValidateBy } from 'class-validator'
 import type { Id } from '../account/rows.ts'
-import { isMoment, isWhen } from '../time/instants.ts'
+import { isWhen } from '../time/instants.ts'
 
 /** An id of a row that must exist, or that the server has given for one to be made. */
 export function RowId(): PropertyDecorator {
@@ -26,15 +26,16 @@ export function When(): PropertyDecorator {
 
 /** The same, where it cannot be left out. */
 export function NeededWhen(): PropertyDecorator {
-  const rules = [Matches(WHEN, { message: '$property must be a date such as 2026-06-30' }), isThere(WHEN, isWhen)]
-  return (target, key) => {
-    for (const rule of rules) rule(target, key as string)
-  }
+  const rule = Matches(WHEN, { message: '$property must be a date such as 2026-06-30' })
+  return (target, key) => rule(target, key as string)
 }
 
-/** What has the form of a date must be one there is; what has not is told of its form alone. */
-function isThere(form: RegExp, isOne: (text: string) => boolean): PropertyDecorator {
-  const validate = (text: unknown) => typeof text !== 'string' || !form.test(text) || isOne(text)
+/**
+ * What has the form of a date or instant is one there is: no 31st of June. A change says so itself, beside its field; what
+ * is read without being decided says it here.
+ */
+export function IsThere(): PropertyDecorator {
+  const validate = (text: unknown) => typeof text !== 'string' || !WHEN.test(text) || isWhen(text)
   const message = '$property must be a date or time there is, between 1900 and 2199'
   return ValidateBy({ name: 'isThere', validator: { validate } }, { message })
 }
@@ -47,7 +48,6 @@ export function Moment(): PropertyDecorator {
   return (target, key) => {
     IsOptional()(target, key as string)
     Matches(MOMENT, { message })(target, key as string)
-    isThere(MOMENT, isMoment)(target, key)
   }
 }
 

@@ -178,17 +178,6 @@ export function isWhen(text: string): boolean {
 /** A local date with a time of day, as `2026-06-19T17:00`. */
 export const LOCAL_TIME = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/
 
-/** Whether a text names a date, a local time or an instant there is, within those years. */
-export function isMoment(text: string): boolean {
-  if (!LOCAL_TIME.test(text)) return isWhen(text)
-  try {
-    Temporal.PlainDateTime.from(text)
-    return isWhen(text.slice(0, 10))
-  } catch {
-    return false
-  }
-}
-
 /** Reads a moment somebody sets: a date (its edge), a local time (model Z2), or RFC 3339; undefined for what is none. */
 export function readMoment(text: string, zone: string, edge: Edge): Instant | undefined {
   try {

@@ -1,3 +1,4 @@
+import type { VerifyOptions } from './verify-command.ts'
 import { Command, CommanderError } from 'commander'
 import { billCommand, countCommand } from './bill-commands.ts'
 import {
@@ -93,9 +94,11 @@ export async function runCommandLine(
     .command('verify [account]')
     .description('verify the ledger of every account, or of one, in the database of LODGE_DATABASE_URL')
     .option('--rows', 'also compare every row with what the ledger last made of it')
-    .action(async (account: string | undefined, { rows = false }: { rows?: boolean }) => {
+    .option('--anchors <file>', 'also compare with the heads that were put down in a file (LODGE_ANCHOR_FILE)')
+    .option('--stamp-keys <file>', 'the public keys of the time-stamping service, to check the stamps by (JWKS)')
+    .action(async (account: string | undefined, options: VerifyOptions) => {
       const { verifyCommand } = await import('./verify-command.ts')
-      status = await verifyCommand(account, rows, print, complain)
+      status = await verifyCommand(account, options, print, complain)
     })
   extend(program)
   try {

@@ -1,16 +1,33 @@
+import { readFileSync } from 'node:fs'
+import type { JSONWebKeySet } from 'jose'
 import type { RowDataPacket } from 'mysql2'
 import { readConfiguration } from '../configuration.ts'
+import { faultsOfAnchors } from '../store/anchors.ts'
 import { openPools } from '../store/pools.ts'
 import { verifyLedger } from '../store/verify-ledger.ts'
-import type { ExitStatus, Print } from './book-commands.ts'
+import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
 
-/** Verifies the ledger of every account, or of one; with the rows it is also compared with the tables as they are. */
+export interface VerifyOptions {
+  /** Also compares every row with what the ledger last made of it. */
+  rows?: boolean
+  /** A file to which heads were put down. */
+  anchors?: string
+  /** The public keys of the time-stamping service. */
+  stampKeys?: string
+}
+
+/**
+ * Verifies the ledger of every account, or of one; with the rows it is also compared with the tables as they are, with
+ * anchors also with where it stood when they were put down.
+ */
 export async function verifyCommand(
   accountId: string | undefined,
-  alsoRows: boolean,
+  { rows: alsoRows = false, anchors, stampKeys }: VerifyOptions,
   print: Print,
   complain: Print,
 ): Promise<ExitStatus> {
+  const anchored = anchors === undefined ? undefined : textOf(anchors)
+  const keys = stampKeys === undefined ? undefined : (JSON.parse(textOf(stampKeys)) as JSONWebKeySet)
   const pools = openPools(readConfiguration(process.env).databaseUrl)
   const connection = await pools.work.getConnection()
   let status: ExitStatus = 0
@@ -30,11 +47,25 @@ export async function verifyCommand(
         complain(`${id}: entry ${found.version}: ${found.reason}`)
       }
     }
+    if (anchored !== undefined) {
+      const faults = await faultsOfAnchors(connection, anchored, { accountId, keys })
+      for (const fault of faults) complain(fault)
+      if (faults.length > 0) status = 1
+      else print('All anchors hold.')
+    }
     if (ids.length > 0) return status
     complain(accountId === undefined ? 'There is no account here.' : `There is no account ${accountId}.`)
     return 2
   } finally {
     connection.destroy()
     await pools.end()
+  }
+}
+
+function textOf(path: string): string {
+  try {
+    return readFileSync(path, 'utf8')
+  } catch {
+    throw new BadCall(`The file ${path} cannot be read; check its name.`)
   }
 }

@@ -75,10 +75,11 @@ export class ScimClient {
     { remoteId, before, occasion, alone }: Following,
   ): Promise<HeldAccount | undefined> {
     const sought = { externalId: wanted.externalId, userName: wanted.userName, remoteId }
-    let { found, foreign, certain } = await this.look(sought)
+    const looked = await this.look(sought)
+    let { found, foreign } = looked
     if (!found && wanted.active && !foreign) {
       // Where one cannot ask for one account alone, nobody else opens any meanwhile.
-      const made = certain
+      const made = looked.certain
         ? await this.open(wanted)
         : await alone(async () => {
             ;({ found, foreign } = await this.look(sought))

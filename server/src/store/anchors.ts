@@ -1,0 +1,96 @@
+import { compactVerify, createLocalJWKSet, type JSONWebKeySet } from 'jose'
+import type { RowDataPacket } from 'mysql2'
+import { instantText, type Instant } from '@lodge/core'
+import type { Queryable } from './pools.ts'
+
+export const ANCHOR_FORMAT = 'jolly-porter/anchor@1'
+
+/** Where an account's ledger stood, as it is put down outside (docs/prove-it.md). */
+export interface Anchor {
+  format: typeof ANCHOR_FORMAT
+  account: string
+  /** The newest entry then, and its hash, which stands for all before it. */
+  version: number
+  hash: string
+  /** RFC 3339. */
+  at: string
+  /** A compact JWS of a time-stamping service over the hash, where there is one. */
+  stamp?: string
+}
+
+/** The heads of ledgers that moved since they were last put down. */
+export async function headsToAnchor(connection: Queryable, now: Instant): Promise<Anchor[]> {
+  // every account: each has a ledger of its own
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT a.id, a.version, a.head_hash FROM account a
+     LEFT JOIN ledger_anchor l ON l.account_id = a.id AND l.version = a.version
+     WHERE a.version > 0 AND l.version IS NULL ORDER BY a.id`,
+  )
+  return rows.map((row) => {
+    const { id: account, version, head_hash: hash } = row as { id: string; version: number; head_hash: string }
+    return { format: ANCHOR_FORMAT, account, version, hash, at: instantText(now) }
+  })
+}
+
+export async function noteAnchored(connection: Queryable, anchors: readonly Anchor[], at: Instant): Promise<void> {
+  if (anchors.length === 0) return
+  await connection.query(
+    'INSERT INTO ledger_anchor (account_id, version, anchored_at_us) VALUES ? ON DUPLICATE KEY UPDATE version = VALUES(version)',
+    [anchors.map(({ account, version }) => [account, version, at])],
+  )
+}
+
+/**
+ * What of the anchors does not hold any more: an entry that is gone, or whose hash is another than was put down.
+ * @param text lines as they were put down; of other accounts than the one asked about nothing is said.
+ * @param keys of the time-stamping service; where given, each stamp must be its own.
+ */
+export async function faultsOfAnchors(
+  connection: Queryable,
+  text: string,
+  { accountId, keys }: { accountId?: string | undefined; keys?: JSONWebKeySet | undefined } = {},
+): Promise<string[]> {
+  const faults: string[] = []
+  const keySet = keys && createLocalJWKSet(keys)
+  for (const [at, line] of text.split('\n').entries()) {
+    if (line.trim() === '') continue
+    const anchor = anchorFrom(line)
+    if (!anchor) {
+      faults.push(`Line ${at + 1} is no anchor.`)
+      continue
+    }
+    if (accountId !== undefined && anchor.account !== accountId) continue
+    const [rows] = await connection.execute<RowDataPacket[]>(
+      'SELECT hash FROM ledger_entry WHERE account_id = ? AND version = ?',
+      [anchor.account, anchor.version],
+    )
+    const whose = `${anchor.account}: entry ${anchor.version}`
+    if (!rows[0]) faults.push(`${whose} was put down on ${anchor.at} and is gone.`)
+    else if (rows[0].hash !== anchor.hash) faults.push(`${whose} was put down on ${anchor.at} with another hash.`)
+    if (keySet && anchor.stamp !== undefined && !(await isStamped(anchor, keySet)))
+      faults.push(`${whose}: its stamp of ${anchor.at} is not the service’s, or stands for another hash.`)
+  }
+  return faults
+}
+
+function anchorFrom(line: string): Anchor | undefined {
+  try {
+    const one = JSON.parse(line) as Partial<Anchor> | null
+    const isOne =
+      one?.format === ANCHOR_FORMAT &&
+      [one.account, one.hash, one.at].every((text) => typeof text === 'string') &&
+      Number.isInteger(one.version)
+    return isOne ? (one as Anchor) : undefined
+  } catch {
+    return undefined
+  }
+}
+
+async function isStamped({ stamp, hash }: Anchor, keys: ReturnType<typeof createLocalJWKSet>): Promise<boolean> {
+  try {
+    const { payload } = await compactVerify(stamp!, keys)
+    return (JSON.parse(new TextDecoder().decode(payload)) as { hash?: unknown }).hash === hash
+  } catch {
+    return false
+  }
+}
