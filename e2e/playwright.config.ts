@@ -4,6 +4,8 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   workers: 2,
+  // What takes minutes is proven with `npm run test:long`.
+  ...(process.env.LODGE_E2E_LONG ? {} : { grepInvert: /@long/ }),
   retries: 0,
   // Generous, since machines are shared: a test fails because something is wrong, not because it is slow today.
   timeout: 240_000,

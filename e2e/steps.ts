@@ -108,9 +108,12 @@ export async function countClicks(page: Page): Promise<() => Promise<number>> {
 
 /** Puts the docket down and waits until the server has heard of it: it is kept there, for whoever signs in next. */
 export async function putDown(page: Page): Promise<void> {
-  const heard = page.waitForResponse(
-    (answer) => answer.url().endsWith('/docket') && answer.request().method() === 'PUT',
-  )
+  // The empty one: an earlier one may still be on its way, and they go one after the other.
+  const isEmpty = (text: string | null) => text === JSON.stringify({ changes: [] })
+  const heard = page.waitForResponse((answer) => {
+    const request = answer.request()
+    return answer.url().endsWith('/docket') && request.method() === 'PUT' && isEmpty(request.postData())
+  })
   await docketOf(page).getByRole('button', { name: 'Put it down' }).click()
   await heard
 }

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import BoardPicture from '../parts/BoardPicture.vue'
 import DoorMark from '../marks/DoorMark.vue'
+import RailIcon from '../marks/RailIcon.vue'
 import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -123,6 +124,7 @@ function label(need: Need): string {
           :over="need.kind === 'engagement-over'"
           :bounced="need.kind === 'invitation-bounced'"
         />
+        <RailIcon v-else name="seats" />
         <span>
           <RouterLink
             :to="need.personId ? { name: 'people', params: { personId: need.personId } } : { name: 'connections' }"
