@@ -1,11 +1,16 @@
 import {
+  attributesToWrite,
+  deskView,
   differenceOf,
   nextAccountDate,
   openProductAccounts,
   productAccountOf,
   productGroups,
   readInstant,
+  Sight,
+  type AccountBefore,
   type HeldAccount,
+  type Occasion,
 } from '../src/index.ts'
 import { House } from './house.ts'
 
@@ -95,7 +100,11 @@ describe('how what a product holds differs', () => {
     ['a seat less', wanted, held({ seats: [] }), 'lowered'],
     ['one for another, which is more', wanted, held({ seats: ['lead'] }), 'raised'],
     ['another name', wanted, held({ displayName: 'R. G.' }), 'renamed'],
-    ['another address', wanted, held({ userName: 'r@elsewhere.example' }), 'renamed'],
+    ['another name to sign in by', wanted, held({ userName: 'r@elsewhere.example' }), 'renamed'],
+    ['that name in other letters', wanted, held({ userName: 'RAFE@house.example' }), null],
+    ['another address', wanted, held({ email: 'r@elsewhere.example' }), 'readdressed'],
+    ['another program’s', wanted, held({ externalId: 'theirs' }), 'foreign'],
+    ['one that does not say whether it is open', { ...wanted, active: false }, held({ active: null }), 'not-closed'],
   ] as const)('%s', (_what, one, other, expected) => {
     expect(differenceOf(one, other)).toBe(expected)
   })
@@ -115,5 +124,56 @@ describe('connecting a product', () => {
     it.do('Oriel', { type: 'disconnect-product', connectionId: row!.id })
     expect(it.refusals('Oriel', { type: 'disconnect-product', connectionId: row!.id })).toEqual(['not-found'])
     expect(it.refusals('Oriel', connect())).toEqual([])
+  })
+})
+
+describe('a product that could not be read for an hour', () => {
+  test('stands on the Desk of whoever runs connections, noted by time itself alone, until it was read again', () => {
+    const it = House.open()
+    it.do('Oriel', { type: 'connect-product', product: 'log', scimAddress: SCIM })
+    const [row] = [...it.account.all('connection')]
+    const trouble = {
+      type: 'note-connection',
+      connectionId: row!.id,
+      trouble: 'It is away.',
+      since: '2026-06-16T06:00:00Z',
+    }
+    expect(it.refusals('Oriel', trouble)).toEqual(['not-yours'])
+    const onDesk = (who: string) =>
+      deskView(new Sight(it.account, it.person(who), it.now)).needs.filter(({ kind }) => kind === 'product-away')
+    it.bySchedule(it.now, trouble)
+    expect(onDesk('Oriel')).toEqual([
+      { kind: 'product-away', personId: null, name: 'Garden Log', date: '2026-06-16', detail: 'It is away.' },
+    ])
+    expect(onDesk('Mirren')).toEqual([])
+    it.bySchedule(it.now, { type: 'note-connection', connectionId: row!.id })
+    expect(onDesk('Oriel')).toEqual([])
+  })
+})
+
+describe('what is written to an account there (model B1)', () => {
+  const it = House.open()
+  const wanted = accountOf(it, 'Rafe')!
+  const held = (more: Partial<HeldAccount> = {}): HeldAccount => ({ ...wanted, remoteId: 'r-1', ...more })
+  const before = (more: Partial<AccountBefore> = {}): AccountBefore => ({ ...wanted, differs: [], ...more })
+
+  test.each<[string, HeldAccount, AccountBefore | undefined, Occasion, string[]]>([
+    ['a name changed here', held({ displayName: 'R.' }), before({ displayName: 'R.' }), 'changed', ['displayName']],
+    ['a name altered there', held({ displayName: 'R.' }), before(), 'compared', []],
+    ['a name altered there, chosen', held({ displayName: 'R.' }), before(), 'chosen', ['displayName']],
+    ['a name that differs since long', held({ displayName: 'R.' }), before({ displayName: 'R.', differs: ['displayName'] }), 'changed', []], // prettier-ignore
+    ['closed there', held({ active: false }), before(), 'changed', []],
+    ['a seat raised there', held({ seats: ['lead'] }), before(), 'compared', []],
+    ['a seat that changed here', held({ seats: ['lead'] }), before(), 'changed', ['seats']],
+    ['one that is nobody’s, taken over', held({ externalId: null, displayName: 'R.', seats: [] }), undefined, 'compared', ['seats']], // prettier-ignore
+    ['a name in other letters', held({ userName: 'RAFE@house.example' }), before(), 'chosen', []],
+  ])('%s', (_what, there, last, occasion, expected) => {
+    expect(attributesToWrite(wanted, there, last, occasion)).toEqual(expected)
+  })
+
+  test('an ending here is written, whatever was altered there', () => {
+    const closed = { ...wanted, active: false, seats: [] }
+    expect(attributesToWrite(closed, held(), before({ active: false }), 'changed')).toEqual(['active'])
+    expect(attributesToWrite(closed, held(), before({ active: false }), 'compared')).toEqual([])
   })
 })

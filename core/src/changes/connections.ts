@@ -83,7 +83,7 @@ export class NoteConnection {
   @IsOptional() @IsRFC3339() since?: string | null
 }
 
-/** A product has not answered for an hour, or does so again: noted by time itself, so that the Desk says it (model B1). */
+/** A product could not be read for an hour, or was read again: noted by time itself, so that the Desk says it (model B1). */
 export const noteConnection: ChangeKind<NoteConnection> = {
   type: 'note-connection',
   category: 'settings',
@@ -101,7 +101,7 @@ export const noteConnection: ChangeKind<NoteConnection> = {
   },
   sentence({ connectionId, trouble }, sight) {
     const name = productName(sight.named.get('connection', connectionId)?.product ?? '', sight)
-    return trouble ? `noted that ${name} does not answer` : `noted that ${name} answers again`
+    return trouble ? `noted that ${name} could not be read for an hour` : `noted that ${name} was read again`
   },
   record: (change) => change,
 }

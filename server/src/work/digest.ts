@@ -89,7 +89,7 @@ const WORDS: Record<Need['kind'], string> = {
   'invitation-bounced': 'is invited, but the message came back',
   'invitation-expired': 'did not take up their invitation in time',
   'closing-overdue': 'has left, and an account of theirs is not known to be closed',
-  'product-away': 'does not answer as a connected product',
+  'product-away': 'could not be read as a connected product',
   'step-blocked': 'has left, and something of it waits for somebody',
   'to-hand-back': 'has something to hand back',
   'away-asked': 'asks to be away',
