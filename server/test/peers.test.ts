@@ -146,6 +146,15 @@ class Scene {
     await this.owner.post(this.house.path(`/connections/${this.connectionId}/compare`)).expect(204)
   }
 
+  /** Whether nothing that follows a change waits any more. */
+  async isQuiet(): Promise<boolean> {
+    const [rows] = await running.lodge.pools.work.query<RowDataPacket[]>(
+      "SELECT 1 FROM durable_work WHERE state = 'waiting' AND account_id = ? AND kind IN ('follow-person', 'follow-group')",
+      [this.house.account.id],
+    )
+    return rows.length === 0
+  }
+
   /** What waits for its time is tried now. */
   async hurry(): Promise<void> {
     await running.lodge.pools.work.query(
@@ -239,6 +248,8 @@ test.each(Object.keys(PEERS) as PeerName[])(
     await scene.do({ type: 'plan-departure', personId: scene.id('Rafe') })
     const departure = async () => (await scene.account()).by('departure', 'person', scene.id('Rafe'))[0]!
     await until(async () => (await departure()).state === 'done')
+    // What follows the departure itself would close it once more.
+    await until(() => scene.isQuiet())
     scene.peer.alter(scene.allOf('Rafe')[0]!.id, { active: true })
     await scene.compare()
     await until(async () => (await departure()).state === 'running')

@@ -20,6 +20,7 @@ import type { ScimClient } from '../protocols/scim/client.ts'
 import { signDocument } from '../signin/signing-keys.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertRecord, noteThings, thingsOf } from '../store/departures.ts'
+import { noteAccounts, seenAccountOf } from '../store/connections.ts'
 import { withProductLock } from '../store/product-locks.ts'
 import { connected, connectionsOf, soughtIn } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
@@ -124,9 +125,16 @@ function closeAccount(
   personId: string,
 ): ReturnType<ScimClient['close']> {
   const subject = { accountId: account.id, connectionId: row.id, subjectId: personId }
-  return withProductLock(pools.work, subject, async () =>
-    scim.close(await soughtIn(pools.work, account, row, personId)),
-  )
+  return withProductLock(pools.work, subject, async () => {
+    const known = await scim.close(await soughtIn(pools.work, account, row, personId))
+    // From now on one that is open was opened by somebody there.
+    const seen = await seenAccountOf(pools.work, account.id, row.id, personId)
+    if (known === 'closed' && seen && seen.difference !== 'foreign') {
+      const closed = { ...seen, active: false, differs: [], difference: null }
+      await noteAccounts(pools.work, account.id, row.id, [closed])
+    }
+    return known
+  })
 }
 
 /** Why a step is not done: asked again for a while, unless the product itself says what is not so. */
