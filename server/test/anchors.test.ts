@@ -83,7 +83,7 @@ test('a ledger written anew, or cut off at its end and whole in itself, is told 
   const forged = JSON.stringify({ ...before, hash: 'a'.repeat(64) })
   expect(await faults(forged)).toEqual([
     expect.stringMatching(/with another hash\.$/),
-    expect.stringMatching(/its stamp .* stands for another hash\.$/),
+    expect.stringMatching(/its stamp .* is for another hash\.$/),
   ])
   expect(await faults('{"format":1}\nnonsense')).toEqual(['Line 1 is no anchor.', 'Line 2 is no anchor.'])
 })

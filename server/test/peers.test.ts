@@ -285,7 +285,7 @@ test('an account that another program keeps is never touched, whatever asks for 
     const found = await scene.seen()
     return found.problems.length > 0 && found
   })
-  expect(problems).toMatchObject([{ name: 'Tamsin Admin', sentence: expect.stringMatching(/another program/) }])
+  expect(problems).toMatchObject([{ name: 'Tamsin Admin', sentence: expect.stringMatching(/^Another program/) }])
   await scene.compare()
   const [foreign] = await until(async () => {
     const { differences } = await scene.seen()

@@ -70,7 +70,7 @@ describe('the client against the service (RFC 7644)', () => {
     expect(taken).toMatchObject({ remoteId: mine.id, displayName: 'R.', seats: ['field'], externalId: 'rafe-id' })
     const other = { ...rafe, externalId: 'another-id' }
     await expect(client.follow(other, changed)).rejects.toMatchObject({ failure: 'untrue' })
-    await expect(client.close({ ...sought, externalId: 'another-id' })).rejects.toThrow(/kept by another program/)
+    await expect(client.close({ ...sought, externalId: 'another-id' })).rejects.toThrow(/Another program manages/)
     expect(product.store.users()[0]!.attributes).toMatchObject({ active: true, externalId: 'rafe-id' })
   })
 

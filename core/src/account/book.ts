@@ -302,11 +302,15 @@ class BookReader {
     const awayFrom = away?.from ? this.when(away.from, 'beginning') : null
     const awayUntil = away?.until ? this.when(away.until, 'end') : null
     if (state === 'away' && awayFrom === null) {
-      this.problem('no-dates', 'Somebody away needs the day from which they are: away, with from.', `${path}/away`)
+      this.problem('no-dates', 'A person who is away needs the first day of it; add “from” to “away”.', `${path}/away`)
     }
     if (away && awayFrom === null) this.problem('no-dates', 'A time away needs its first day.', `${path}/away/from`)
     if (away && state !== 'active' && state !== 'away') {
-      this.problem('not-here', `Whoever is ${state} is not away as well; leave it out.`, `${path}/away`)
+      this.problem(
+        'not-here',
+        `A person cannot be ${state} and away at the same time; leave “away” out.`,
+        `${path}/away`,
+      )
     }
     if (awayFrom !== null && awayUntil !== null && awayUntil <= awayFrom) {
       this.problem('dates-backwards', 'The time away ends before it begins.', `${path}/away/until`)
@@ -354,7 +358,8 @@ class BookReader {
     const seen = new Set<string>()
     this.book.months?.forEach(({ month, closed, lines }, at) => {
       const path = `/months/${at}`
-      if (seen.has(month)) this.problem('month-twice', `${month} stands twice.`, `${path}/month`)
+      if (seen.has(month))
+        this.problem('month-twice', `The month ${month} is listed twice; leave one of them out.`, `${path}/month`)
       seen.add(month)
       const totalMinor = lines.reduce((sum, line) => sum + line.amountMinor, 0)
       const bill = { month, currency, lines: JSON.parse(JSON.stringify(lines)) as BillLine[], totalMinor }

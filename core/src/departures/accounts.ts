@@ -105,7 +105,9 @@ export function closingDoneBefore(
   product: string,
 ): { departureId: Id; stepId: Id } | undefined {
   if (account.get('person', personId)?.state !== 'left') return undefined
-  for (const { id: departureId, state } of account.by('departure', 'person', personId)) {
+  // Of several, the latest: an earlier one ended with their return.
+  const departures = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
+  for (const { id: departureId, state } of departures) {
     if (state !== 'done' && state !== 'running') continue
     const step = account
       .by('step', 'departure', departureId)

@@ -15,7 +15,7 @@ export function namesTwice(text: string): Problem[] {
       if (names.has(name) && problems.length < MAXIMUM_PROBLEMS) {
         const path = [...pathSupplier(), name].map((one) => String(one).replaceAll('~', '~0').replaceAll('/', '~1'))
         problems.push(
-          problem('name-twice', `“${name}” stands twice here; leave one of them out.`, `/${path.join('/')}`),
+          problem('name-twice', `The name “${name}” is used twice here; leave one of them out.`, `/${path.join('/')}`),
         )
       }
       names.add(name)

@@ -31,7 +31,7 @@ export class ProductError extends Error {
     super(message)
   }
 
-  /** With the product's own words, for whoever runs connections. */
+  /** With the product's own words, for people who manage connections. */
   get whole(): string {
     return [this.message, this.more.detail].filter(Boolean).join(' ')
   }

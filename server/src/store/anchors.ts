@@ -68,7 +68,7 @@ export async function faultsOfAnchors(
     if (!rows[0]) faults.push(`${whose} was put down on ${anchor.at} and is gone.`)
     else if (rows[0].hash !== anchor.hash) faults.push(`${whose} was put down on ${anchor.at} with another hash.`)
     if (keySet && anchor.stamp !== undefined && !(await isStamped(anchor, keySet)))
-      faults.push(`${whose}: its stamp of ${anchor.at} is not the service’s, or stands for another hash.`)
+      faults.push(`${whose}: its stamp of ${anchor.at} is not from the service, or is for another hash.`)
   }
   return faults
 }

@@ -17,10 +17,13 @@ export interface LockedSubject {
   subjectId: string
 }
 
+/** Another process writes to the same account for longer than this waits. */
+export class LockedElsewhere extends Error {}
+
 /**
  * Does what only one may do at a time, of all processes: a lease by the database's time, renewed while it goes on, and run
  * out soon after a death.
- * @throws Error where another holds it for longer than this waits; whoever asked tries again later.
+ * @throws LockedElsewhere
  */
 export async function withProductLock<T>(
   connection: Queryable,
@@ -31,7 +34,7 @@ export async function withProductLock<T>(
   const whose = [subject.accountId, subject.connectionId, subject.subjectId]
   let pause = FIRST_PAUSE_MILLISECONDS
   for (let waited = 0; !(await take(connection, whose, leaseId)); waited += pause) {
-    if (waited > LONGEST_WAIT_MILLISECONDS) throw new Error('Another process is at the same account in the product.')
+    if (waited > LONGEST_WAIT_MILLISECONDS) throw new LockedElsewhere()
     await sleep(pause)
     pause = Math.min(pause * 2, LONGEST_PAUSE_MILLISECONDS)
   }

@@ -88,7 +88,7 @@ const WORDS: Record<Need['kind'], string> = {
   'invitation-expiring': 'has not taken up their invitation, which runs out',
   'invitation-bounced': 'is invited, but the message came back',
   'invitation-expired': 'did not take up their invitation in time',
-  'closing-overdue': 'has left, and an account of theirs is not known to be closed',
+  'closing-overdue': 'has left, and one of their accounts may still be open',
   'product-away': 'could not be read as a connected product',
   'step-blocked': 'has left, and something of it waits for somebody',
   'to-hand-back': 'has something to hand back',

@@ -37,10 +37,9 @@ import {
   seenAccounts,
   type SeenAccount,
 } from '../store/connections.ts'
-import { withProductLock } from '../store/product-locks.ts'
 import { endProblem, noteProblem, noteUnread, noteWhole, readingOf } from '../store/product-readings.ts'
 import { endSameWork, standWorkFor, type WorkRow } from '../store/work.ts'
-import { connected, type ConnectedProduct } from './products.ts'
+import { alone, connected, type ConnectedProduct } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 const COMPARED_EVERY_SECONDS = 600
@@ -72,7 +71,7 @@ async function newest({ lodge, accountId, product }: Scene): Promise<{ account: 
 }
 
 function locked<T>({ lodge, accountId, product }: Scene, subjectId: string, work: () => Promise<T>): Promise<T> {
-  return withProductLock(lodge.pools.work, { accountId, connectionId: product.row.id, subjectId }, work)
+  return alone(lodge.pools.work, { accountId, connectionId: product.row.id, subjectId }, work)
 }
 
 /**
@@ -113,8 +112,8 @@ async function bring(
     }
     const wanted = productAccountOf(account, personId, row.product, now)
     if (!wanted) return undefined
-    const alone = <T>(opening: () => Promise<T>) => locked(scene, row.id, opening)
-    const held = await scim.follow(wanted, { remoteId, before, occasion, alone })
+    const opensAlone = <T>(opening: () => Promise<T>) => locked(scene, row.id, opening)
+    const held = await scim.follow(wanted, { remoteId, before, occasion, alone: opensAlone })
     await endProblem(work, accountId, row.id, personId)
     if (!held) return undefined
     const noted = seenNow(held, personId, now, wanted)

@@ -21,8 +21,7 @@ import { signDocument } from '../signin/signing-keys.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertRecord, noteThings, thingsOf } from '../store/departures.ts'
 import { noteAccounts, seenAccountOf } from '../store/connections.ts'
-import { withProductLock } from '../store/product-locks.ts'
-import { connected, connectionsOf, soughtIn } from './products.ts'
+import { alone, connected, connectionsOf, soughtIn } from './products.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 type Leaving = Pick<Lodge, 'accounts' | 'committer' | 'configuration' | 'pools' | 'clock' | 'log'>
@@ -125,7 +124,7 @@ function closeAccount(
   personId: string,
 ): ReturnType<ScimClient['close']> {
   const subject = { accountId: account.id, connectionId: row.id, subjectId: personId }
-  return withProductLock(pools.work, subject, async () => {
+  return alone(pools.work, subject, async () => {
     const known = await scim.close(await soughtIn(pools.work, account, row, personId))
     // From now on one that is open was opened by somebody there.
     const seen = await seenAccountOf(pools.work, account.id, row.id, personId)

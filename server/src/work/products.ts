@@ -9,6 +9,7 @@ import { ThingsClient, type ProductThing } from '../protocols/things/client.ts'
 import type { KeyRing } from '../signin/key-ring.ts'
 import { keepSecret, readSecret, seenAccountOf } from '../store/connections.ts'
 import type { Queryable } from '../store/pools.ts'
+import { LockedElsewhere, withProductLock, type LockedSubject } from '../store/product-locks.ts'
 import { noteAnswered, noteFailure, readHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
 
@@ -107,6 +108,22 @@ export async function soughtIn(
   const remoteId = seen && seen.difference !== 'foreign' ? seen.remoteId : null
   return { externalId: personId, userName: accountNameOf(account, personId), remoteId }
 }
+
+/**
+ * Writes to one account or group of a product while no one else does, in any process.
+ * @throws ProductError `busy` where another process does not finish; no other product's work suffers.
+ */
+export async function alone<T>(connection: Queryable, subject: LockedSubject, work: () => Promise<T>): Promise<T> {
+  try {
+    return await withProductLock(connection, subject, work)
+  } catch (error) {
+    if (!(error instanceof LockedElsewhere)) throw error
+    const sentence = 'Another process is changing this account in the product.'
+    throw new ProductError(sentence, 'busy', { retryAfterSeconds: LOCKED_SECONDS })
+  }
+}
+
+const LOCKED_SECONDS = 5
 
 /** The connections that are on; of one product, or all. */
 export function connectionsOf(account: Account, product?: string): ConnectionRow[] {

@@ -52,11 +52,12 @@ export interface Following {
 const CONFLICT = 409
 
 const IGNORES_FILTER =
-  'The product ignores the question for one account and answers with others, so whether one is left cannot be read. Look there.'
-const STILL_OPEN = 'The product says the account was closed and goes on showing it as open. Close it there.'
-const DOES_NOT_SAY = 'The product does not say whether the account is open. Look there.'
+  'The product was asked for one account and answered with others, so it is not known whether the account is open. Check in the product.'
+const STILL_OPEN =
+  'The product answered that the account was closed, but still shows it as open. Close it in the product.'
+const DOES_NOT_SAY = 'The product does not say whether the account is open. Check in the product.'
 const ANOTHERS =
-  'An account of this name there is kept by another program (its externalId is not ours), and was not touched. Look there.'
+  'Another program manages the account with this name in the product, so it was not changed. Check in the product.'
 
 /**
  * Brings a product's accounts to what they should be, each time by finding them first, so that doing it again does no
@@ -284,13 +285,15 @@ function foundIn({ found, foreign, certain }: Looked): Found | undefined {
 function named(all: readonly Resource[], externalId: string, certain: boolean): Looked {
   const found = all.map((one) => foundFrom(one))
   const free = found.filter((one) => one.externalId === null || one.externalId === externalId)
-  if (free.length > 1) throw new ProductError('The product holds two accounts of one userName. Look there.', 'untrue')
+  if (free.length > 1)
+    throw new ProductError('The product holds two accounts of one userName. Check in the product.', 'untrue')
   return { found: free[0], foreign: free[0] ? undefined : found[0], certain: certain || free.length > 0 }
 }
 
 function mineOf(all: readonly Resource[], externalId: string): Found | undefined {
   const mine = all.filter((one) => text(member(one, 'externalId')) === externalId)
-  if (mine.length > 1) throw new ProductError('The product holds two accounts of one externalId. Look there.', 'untrue')
+  if (mine.length > 1)
+    throw new ProductError('The product holds two accounts of one externalId. Check in the product.', 'untrue')
   return mine[0] && foundFrom(mine[0])
 }
 
