@@ -64,6 +64,7 @@ test('the workshop does it by itself', async () => {
 
 test('a ledger written anew, or cut off at its end and whole in itself, is told from what was put down', async () => {
   await rename('Gardens three')
+  await rename('Gardens four')
   const text = readFileSync(file, 'utf8')
   const [last, before] = lines().reverse()
   // Cut off with the guard put back: by itself the ledger is whole.
