@@ -13,6 +13,7 @@ const MOST = 25
  */
 export async function startPatchPeer(): Promise<Peer> {
   const store = new PeerStore()
+  const peer = { allowsDoubles: false } as Peer
   const app = express()
   app.use((request, response, next) => {
     if (request.header('Authorization') === `Bearer ${TOKEN}`) return next()
@@ -30,7 +31,8 @@ export async function startPatchPeer(): Promise<Peer> {
     app.get(path, (request, response) => list(request, response, [...all.values()]))
     app.post(path, (request, response) => {
       const made = { ...(request.body as object), id: store.newId() } as PeerResource
-      if (isTaken(kind, made, [...all.values()])) return refuse(response, 409, 'That name is taken.', 'uniqueness')
+      if (!peer.allowsDoubles && isTaken(kind, made, [...all.values()]))
+        return refuse(response, 409, 'That name is taken.', 'uniqueness')
       all.set(made.id, made)
       response.status(201).json(made)
     })
@@ -62,14 +64,15 @@ export async function startPatchPeer(): Promise<Peer> {
     })
   }
   const { origin, stop } = await listen(app)
-  return {
+  Object.assign(peer, {
     address: `${origin}/scim/v2`,
     token: TOKEN,
     users: () => [...store.users.values()],
     groups: () => [...store.groups.values()],
-    alter: (id, values) => store.alter(id, values),
+    alter: (id: string, values: Record<string, unknown>) => store.alter(id, values),
     stop,
-  }
+  })
+  return peer
 }
 
 function isTaken(kind: string, made: PeerResource, all: readonly PeerResource[]): boolean {

@@ -8,6 +8,8 @@ export interface Peer {
   /** The users it holds, as it holds them. */
   users(): PeerResource[]
   groups(): PeerResource[]
+  /** Whether it takes two accounts of one name, as some products do. */
+  allowsDoubles: boolean
   /** Alters what it holds past its service, as an administrator of the product does. */
   alter(id: string, values: Record<string, unknown>): void
   stop(): Promise<void>

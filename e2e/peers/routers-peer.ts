@@ -69,6 +69,7 @@ export async function startRoutersPeer(): Promise<Peer> {
   return {
     address: `${origin}/scim/v2`,
     token: TOKEN,
+    allowsDoubles: false,
     users: () => [...own.users.values()],
     groups: () => [...own.groups.values()],
     alter: (id, values) => own.alter(id, values),
