@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import {
+  AccessIndex,
   LEVELS,
   lower,
   outsidersReachingNothing,
+  placesOf,
   rank,
   reach,
   routesTo,
@@ -49,8 +51,35 @@ describe('reach (model A1, A4)', () => {
     house.do('Oriel', { type: 'make-role', name: 'Reader', areas: [{ area: 'porter/ledger', level: 'see' }] })
     house.give('Rafe', 'Reader', 'Pellworth')
     expect(at(house, 'Rafe', 'Pellworth', 'porter/ledger').level).toBe('none')
+    const lowerDown = why(house.account, house.person('Rafe'), house.place('Pellworth'), 'porter/ledger', house.now)
+    expect(lowerDown.reasons).toMatchObject([{ counts: false, level: 'see', obstacle: 'not-at-root' }])
     house.give('Rafe', 'Reader', `Gardens of house.example`)
     expect(at(house, 'Rafe', 'Gardens of house.example', 'porter/ledger').level).toBe('see')
+  })
+
+  test('it is answered as at the root behind walls and where a place sleeps, and lets nobody in there (model L4)', () => {
+    const house = House.open((book) => {
+      const sheet = book.products[0]!.sheets[0]!.sheet as { areas: { code: string; scope: string }[] }
+      sheet.areas.find((area) => area.code === 'drawings')!.scope = 'account'
+      book.places.find((place) => place.name === 'Corvane')!.archived = true
+    })
+    const root = 'Gardens of house.example'
+    house.do('Oriel', { type: 'make-role', name: 'Reader', areas: [{ area: 'log/drawings', level: 'see' }] })
+    house.give('Rafe', 'Reader', root)
+    const asked = [root, 'Helipad', 'Harbour']
+    const isIn = (place: string) =>
+      new Sight(house.account, house.person('Rafe'), house.now).seesPlace(house.place(place))
+    const check = () => {
+      expect(asked.map((place) => at(house, 'Rafe', place, 'log/drawings').level)).toEqual(['see', 'see', 'see'])
+      expect(asked.map(isIn)).toEqual([true, false, false])
+    }
+    check()
+    house.account.attach(AccessIndex.of(house.account, house.now))
+    check()
+    const index = house.account.attached as AccessIndex
+    const inside = placesOf(index, house.person('Rafe')).map((one) => one.placeId)
+    expect(inside).toContain(house.place(root))
+    expect(inside).not.toContain(house.place('Helipad'))
   })
 })
 

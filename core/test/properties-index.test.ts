@@ -3,6 +3,7 @@ import {
   AccessIndex,
   Account,
   areasAt,
+  belongsTo,
   countSeats,
   countsOf,
   isOwnArea,
@@ -59,10 +60,12 @@ function expectSame(index: AccessIndex, account: Account, now: Instant): void {
   for (const person of everyone) {
     for (const place of everywhere) {
       let best: Level = 'none'
-      for (const { key, area } of areas) {
+      for (const one of areas) {
+        const { key, area } = one
         const expected = walk.reach(account, person.id, place.id, key, now)
         expect(index.reach(person.id, place.id, key)).toEqual(expected)
-        if (!isOwnArea(key) && rank(expected.own.free) > rank(best)) best = expected.own.free
+        const isInside = !isOwnArea(key) && belongsTo(account, one, place.id)
+        if (isInside && rank(expected.own.free) > rank(best)) best = expected.own.free
         for (const action of [...area.levels.map((one) => one.level), ...area.actions.map((one) => one.code)]) {
           for (const whose of WHOSE) {
             const [is, should] = [
@@ -87,6 +90,7 @@ function expectSame(index: AccessIndex, account: Account, now: Instant): void {
       insiders.get(place.id)!.set(person.id, best)
     }
   }
+  for (const { key } of areas) expectLists(index, account, key, now)
   const counts = countsOf(index)
   for (const place of everywhere) {
     const expected = insiders.get(place.id) ?? new Map<string, Level>()
@@ -99,6 +103,24 @@ function expectSame(index: AccessIndex, account: Account, now: Instant): void {
     expect(found.map((one) => one.placeId).sort()).toEqual(reached.map((place) => place.id).sort())
     expect(found.every((one) => insiders.get(one.placeId)!.get(person.id) === one.level)).toBe(true)
     expect(counts.placesOf(person.id)).toBe(reached.length)
+  }
+}
+
+/** Asked about one area, lists and counts are those of the walk's answers: at every place, walled or asleep (model A6, L4). */
+function expectLists(index: AccessIndex, account: Account, area: string, now: Instant): void {
+  const [everyone, everywhere] = [[...account.all('person')], [...account.all('place')]]
+  const counts = countsOf(index, { area })
+  const isIn = (personId: string, placeId: string) =>
+    walk.reach(account, personId, placeId, area, now).own.free !== 'none'
+  for (const { id } of everywhere) {
+    const expected = everyone.filter((person) => isIn(person.id, id)).map((person) => person.id)
+    const found = peopleAt(index, id, { area }).map((one) => one.personId)
+    expect([area, found.sort(), counts.peopleAt(id)]).toEqual([area, expected.sort(), expected.length])
+  }
+  for (const { id } of everyone) {
+    const expected = everywhere.filter((place) => isIn(id, place.id)).map((place) => place.id)
+    const found = placesOf(index, id, { area }).map((one) => one.placeId)
+    expect([area, found.sort(), counts.placesOf(id)]).toEqual([area, expected.sort(), expected.length])
   }
 }
 

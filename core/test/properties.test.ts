@@ -3,6 +3,7 @@ import {
   activeOwners,
   answerTo,
   areasAt,
+  belongsTo,
   checkAccount,
   compare,
   decide,
@@ -150,7 +151,10 @@ test('nobody raises anyone above what they hold there and then, and an owner rem
 /** Everything a person can do at a place and instant, by the literal walk, to be compared as text. */
 function abilities(account: Account, personId: Id, placeId: Id, instant: number): Map<string, string> {
   const found = new Map<string, string>()
-  for (const { key, area } of areasAt(account, instant)) {
+  for (const one of areasAt(account, instant)) {
+    const { key, area } = one
+    // What moves in an area of the whole account is told once, at the root (model L4).
+    if (!belongsTo(account, one, placeId)) continue
     const { level, approval, own } = walk.reach(account, personId, placeId, key, instant)
     const actions = [...area.levels.map((one) => one.level as string), ...area.actions.map((one) => one.code)]
     const answers = actions.map((action) =>

@@ -75,6 +75,7 @@ export const randomBook: fc.Arbitrary<AccountBook> = fc
   .record({
     walls: fc.array(fc.boolean(), { minLength: 5, maxLength: 5 }),
     sensitive: fc.boolean(),
+    accountWide: fc.constantFrom(false, false, true),
     archived: fc.constantFrom(-1, -1, 1, 2, 3, 4),
     role: fc.record({ photos: fc.option(entry), drawings: fc.option(entry), own: fc.boolean() }),
     follower: fc.record({ photos: fc.option(fc.oneof(entry, fc.constant({ level: 'none' as const }))) }),
@@ -86,34 +87,59 @@ export const randomBook: fc.Arbitrary<AccountBook> = fc
     members: fc.array(grant, { maxLength: 1 }),
     guests: fc.array(grant, { maxLength: 1 }),
   })
-  .map(({ walls, archived, sensitive, role, follower, rule, passing, people, crew, ruled, members, guests }) => {
-    const book = JSON.parse(JSON.stringify(smallBook('house.example'))) as AccountBook
-    const places = [book.places[0]!, ...book.places[0]!.places!, book.places[1]!, ...book.places[1]!.places!]
-    places.forEach((place, at) => (place.walled = walls[at]))
-    if (archived >= 0) places[archived]!.archived = true
-    const sheet = book.products[0]!.sheets[0]!.sheet as { areas: { code: string; sensitive: boolean }[] }
-    sheet.areas[1]!.sensitive = sensitive
-    book.products[0]!.stock = []
-    const areasOf = (entries: Record<string, RoleArea | null>): BookRole['areas'] =>
-      Object.fromEntries(Object.entries(entries).flatMap(([code, one]) => (one ? [[`log/${code}`, one]] : [])))
-    const { own, ...areas } = role
-    const stewarding: BookRole['areas'] = own ? { 'porter/access': { level: 'change' } } : {}
-    book.roles.push({ name: 'Random', areas: { ...areasOf(areas), ...stewarding } })
-    book.roles.push({ name: 'Follower', areas: areasOf(follower), follows: 'Random' })
-    book.roles.push({ name: 'Climber', areas: { 'log/photos': { level: 'add' } }, wallPassing: true })
-    book.fields = [{ name: 'Season', values: ['Winter', 'Summer'] }]
-    book.groups = [
-      { name: 'Crew', grants: crew },
-      { name: 'Ruled', rule, grants: ruled },
-    ]
-    book.standings = { member: members, guest: guests }
-    people.forEach(({ crew: inCrew, ...more }, at) => {
-      const seats = passing && at === 0 ? [...more.seats, { seat: 'log/field', from: '2026-01-01' }] : more.seats
-      const climber = { role: 'Climber', place: 'Pellworth', from: '2026-05-01' }
-      const grants = passing && at === 0 ? [...more.grants, climber] : more.grants
-      const manager = at === 2 ? { manager: book.people[3]!.email } : {}
-      const away = more.state === 'away' ? { away: { from: '2026-06-01', keepSeats: at !== 1 } } : {}
-      Object.assign(book.people[at + 2]!, more, { groups: inCrew ? ['Crew'] : [], seats, grants, ...manager, ...away })
-    })
-    return book
-  })
+  .map(
+    ({
+      walls,
+      archived,
+      sensitive,
+      accountWide,
+      role,
+      follower,
+      rule,
+      passing,
+      people,
+      crew,
+      ruled,
+      members,
+      guests,
+    }) => {
+      const book = JSON.parse(JSON.stringify(smallBook('house.example'))) as AccountBook
+      const places = [book.places[0]!, ...book.places[0]!.places!, book.places[1]!, ...book.places[1]!.places!]
+      places.forEach((place, at) => (place.walled = walls[at]))
+      if (archived >= 0) places[archived]!.archived = true
+      const sheet = book.products[0]!.sheets[0]!.sheet as {
+        areas: { code: string; sensitive: boolean; scope: string }[]
+      }
+      sheet.areas[1]!.sensitive = sensitive
+      if (accountWide) sheet.areas[1]!.scope = 'account'
+      book.products[0]!.stock = []
+      const areasOf = (entries: Record<string, RoleArea | null>): BookRole['areas'] =>
+        Object.fromEntries(Object.entries(entries).flatMap(([code, one]) => (one ? [[`log/${code}`, one]] : [])))
+      const { own, ...areas } = role
+      const stewarding: BookRole['areas'] = own ? { 'porter/access': { level: 'change' } } : {}
+      book.roles.push({ name: 'Random', areas: { ...areasOf(areas), ...stewarding } })
+      book.roles.push({ name: 'Follower', areas: areasOf(follower), follows: 'Random' })
+      book.roles.push({ name: 'Climber', areas: { 'log/photos': { level: 'add' } }, wallPassing: true })
+      book.fields = [{ name: 'Season', values: ['Winter', 'Summer'] }]
+      book.groups = [
+        { name: 'Crew', grants: crew },
+        { name: 'Ruled', rule, grants: ruled },
+      ]
+      book.standings = { member: members, guest: guests }
+      people.forEach(({ crew: inCrew, ...more }, at) => {
+        const seats = passing && at === 0 ? [...more.seats, { seat: 'log/field', from: '2026-01-01' }] : more.seats
+        const climber = { role: 'Climber', place: 'Pellworth', from: '2026-05-01' }
+        const grants = passing && at === 0 ? [...more.grants, climber] : more.grants
+        const manager = at === 2 ? { manager: book.people[3]!.email } : {}
+        const away = more.state === 'away' ? { away: { from: '2026-06-01', keepSeats: at !== 1 } } : {}
+        Object.assign(book.people[at + 2]!, more, {
+          groups: inCrew ? ['Crew'] : [],
+          seats,
+          grants,
+          ...manager,
+          ...away,
+        })
+      })
+      return book
+    },
+  )

@@ -76,7 +76,7 @@ function byStanding(person: BookPerson, nodes: readonly Node[], sensitive: boole
 }
 
 interface PlainSheet {
-  areas: { code: string; sensitive: boolean; actions: { code: string; needs: Level }[] }[]
+  areas: { code: string; scope: string; sensitive: boolean; actions: { code: string; needs: Level }[] }[]
   seatTypes: { code: string; caps: Record<string, Level>; capElsewhere: Level }[]
 }
 
@@ -99,8 +99,9 @@ export interface Reading {
 /** The entries of the routes that count (A2), the standing's own among them (P4). */
 function entriesOn(book: AccountBook, person: BookPerson, path: string, area: string, date: string): RoleArea[] {
   const product = book.products[0]!
-  const { sensitive } = (product.sheets[0]!.sheet as PlainSheet).areas.find((one) => one.code === area)!
-  const nodes = line(book, path)
+  const { sensitive, scope } = (product.sheets[0]!.sheet as PlainSheet).areas.find((one) => one.code === area)!
+  // L4: an account-scoped area is answered as at the root, wherever it is asked, and counts through a grant there only.
+  const nodes = line(book, scope === 'account' ? '/' : path)
   // T6: grants sleep at archived places and beneath.
   if (nodes.some((node) => node.archived)) return []
   const entries: RoleArea[] = [{ level: byStanding(person, nodes, sensitive) }]

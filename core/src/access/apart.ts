@@ -6,7 +6,7 @@ import { isOwnArea } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { candidatesWithin } from './candidates.ts'
 import { placesOf } from './indexed/lists.ts'
-import { indexAt, reachesAt } from './reach.ts'
+import { indexAt, reachesInside } from './reach.ts'
 
 /** Outsiders who get in at both of two places that are to be kept apart, or at what lies in them. */
 export function sharedOutsiders(account: Account, { oneId, otherId }: SeparationRow, instant: Instant): Id[] {
@@ -28,7 +28,7 @@ export function reachesBoth(account: Account, personId: Id, oneId: Id, otherId: 
 }
 
 function reaches(account: Account, personId: Id, placeId: Id, instant: Instant): boolean {
-  return [...reachesAt(account, personId, placeId, instant)].some(
+  return [...reachesInside(account, personId, placeId, instant)].some(
     ([key, reach]) => !isOwnArea(key) && reach.own.free !== 'none',
   )
 }

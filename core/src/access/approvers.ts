@@ -6,7 +6,7 @@ import type { Instant } from '../time/instants.ts'
 import { holdersAlong } from './holders.ts'
 import { answerBy, concerns, givenBy, levelNeeded, type Whose } from './powers.ts'
 import { reach } from './reach.ts'
-import { countsIn, entryBy, routesTo } from './walk.ts'
+import { answeredAt, countsIn, entryBy, routesTo } from './walk.ts'
 
 /** Who may approve, and whether only the owners are left to do it, which deserves a standing warning (model R4). */
 export interface ApproversFound {
@@ -81,7 +81,7 @@ function* candidates(
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)
   const needs = area && levelNeeded(area, action)
-  for (const route of person && needs ? routesTo(account, person, placeId, instant) : []) {
+  for (const route of person && needs ? routesTo(account, person, answeredAt(account, area, placeId), instant) : []) {
     const entry = countsIn(route, area!) ? entryBy(account, route, area!) : undefined
     if (!entry || !concerns(entry, whose) || answerBy(entry, action, needs!) !== 'with-approval') continue
     const named =

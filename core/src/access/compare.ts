@@ -54,7 +54,7 @@ class Comparison {
   private readonly differences = new Map<Standpoint | undefined, Map<Standpoint | undefined, readonly AreaMove[]>>()
 
   /** Of the person looked at last: by what covered a place before, then by what covers it after. */
-  private stretches = new Map<Coverings, { is: Coverings; stopped: string; stretches: Stretches }[]>()
+  private stretches = new Map<Coverings, { is: Coverings; spot: string; stretches: Stretches }[]>()
   private stretchesFor: Id | undefined
 
   constructor(
@@ -68,8 +68,9 @@ class Comparison {
     const [was, is] = [this.before.holder(personId), this.after.holder(personId)]
     const wasCovering = was ? this.before.covering(was, placeId) : NOWHERE
     const isCovering = is ? this.after.covering(is, placeId) : NOWHERE
-    const stopped = `${was && this.before.isStopped(was, placeId)} ${is && this.after.isStopped(is, placeId)}`
-    const stretches = this.stretchesOf(personId, stopped, wasCovering, isCovering, () => {
+    const stops = `${was && this.before.isStopped(was, placeId)} ${is && this.after.isStopped(is, placeId)}`
+    const spot = this.after.isRoot(placeId) ? 'root' : stops
+    const stretches = this.stretchesOf(personId, spot, wasCovering, isCovering, () => {
       const instants = new Set<Instant>([this.now])
       const ability = this.measure === 'ability'
       this.before.boundaries(ability ? was : undefined, wasCovering, instants, this.now)
@@ -87,17 +88,17 @@ class Comparison {
   }
 
   /** Where the same routes cover two places, somebody's answers there differ alike: worked out once for each person. */
-  private stretchesOf(personId: Id, stopped: string, was: Coverings, is: Coverings, make: () => Stretches): Stretches {
+  private stretchesOf(personId: Id, spot: string, was: Coverings, is: Coverings, make: () => Stretches): Stretches {
     if (personId !== this.stretchesFor) {
       this.stretchesFor = personId
       this.stretches = new Map()
     }
     let known = this.stretches.get(was)
     if (!known) this.stretches.set(was, (known = []))
-    const found = known.find((one) => one.is === is && one.stopped === stopped)
+    const found = known.find((one) => one.is === is && one.spot === spot)
     if (found) return found.stretches
     const stretches = make()
-    known.push({ is, stopped, stretches })
+    known.push({ is, spot, stretches })
     return stretches
   }
 

@@ -8,7 +8,7 @@ import type { Instant } from '../time/instants.ts'
 import { subjectsOf } from './impact.ts'
 import { atLeast } from './levels.ts'
 import { concerns, givenBy } from './powers.ts'
-import { entryBy, type Route } from './walk.ts'
+import { answeredAt, entryBy, type Route } from './walk.ts'
 
 /**
  * Everyone whom a counting role gives something at a place: going up from there over what was given, rather than over
@@ -35,7 +35,7 @@ export function* holdersAlong(
   gives: (entry: RoleArea) => boolean,
 ): Generator<PersonRow> {
   const area = areaAt(account, key, instant)
-  const path = upwards(account, placeId)
+  const path = area ? upwards(account, answeredAt(account, area, placeId)) : []
   if (!area || isAsleep(path)) return
   for (const place of path) {
     const wall = wallBetween(path, place.id)

@@ -98,6 +98,8 @@ export function levelOf(ranked: number): Level {
  */
 export class ProfileBook {
   readonly areas: readonly Area[]
+  /** Which of them belong to the root alone, and are answered as there wherever they are asked (model L4). */
+  readonly isAccountWide: readonly boolean[]
   /** Where an area's actions begin in a profile. */
   readonly offsets: readonly number[]
   readonly actionsOfArea: readonly (readonly Action[])[]
@@ -115,6 +117,7 @@ export class ProfileBook {
     readonly catalogue: Catalogue = catalogueAt(account, instant),
   ) {
     this.areas = catalogue.areas
+    this.isAccountWide = this.areas.map((area) => area.area.scope === 'account')
     this.caps = capsBookOf(account, instant, catalogue)
     this.actionsOfArea = this.areas.map(actionsOf)
     const offsets: number[] = []
@@ -140,11 +143,15 @@ export class ProfileBook {
     )
   }
 
-  /** A standing's own route; stopped by a wall or at a sleeping place it gives our own areas only (model P4, T6). */
-  ofStanding(standing: Standing, stopped: boolean): Profile {
-    return this.once(`${stopped ? 'S' : 's'}${standing}`, (area) =>
-      stopped && !isOwnArea(area.key) ? undefined : entryOfStanding(standing, area),
-    )
+  /**
+   * A standing's own route at the root, at a place, or at one where a wall or sleep stops it and it gives our own areas
+   * only (model P4, T6). The areas of the whole account are the root's (model L4).
+   */
+  ofStanding(standing: Standing, at: 'root' | 'place' | 'stopped'): Profile {
+    return this.once(`${at} ${standing}`, (area) => {
+      if (at !== 'root' && area.area.scope === 'account') return undefined
+      return at === 'stopped' && !isOwnArea(area.key) ? undefined : entryOfStanding(standing, area)
+    })
   }
 
   private once(key: string, entryIn: (area: Area) => RoleArea | undefined): Profile {

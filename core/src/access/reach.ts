@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, GroupRow, Id, PersonRow } from '../account/rows.ts'
 import { membersOf } from '../people/groups.ts'
+import { areaAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { AccessIndex } from './indexed/access-index.ts'
 import type { Answer, Whose } from './powers.ts'
@@ -32,6 +33,15 @@ export function reach(account: Account, personId: Id, placeId: Id, key: AreaKey,
 export function reachesAt(account: Account, personId: Id, placeId: Id, instant: Instant): Map<AreaKey, walk.Reach> {
   const index = indexAt(account, instant)
   return index ? index.reachesAt(personId, placeId) : walk.reachesAt(account, personId, placeId, instant)
+}
+
+/** The same in the areas that belong to the place itself: an account-scoped one does to the root alone (model L4). */
+export function reachesInside(account: Account, personId: Id, placeId: Id, instant: Instant): Map<AreaKey, walk.Reach> {
+  const found = reachesAt(account, personId, placeId, instant)
+  for (const key of found.keys()) {
+    if (!walk.belongsTo(account, areaAt(account, key, instant)!, placeId)) found.delete(key)
+  }
+  return found
 }
 
 /** Whether someone may do an action at a place with an item of whose it is (model A3). */

@@ -8,7 +8,7 @@ import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'
 import { atLeast, type Level } from './levels.ts'
 import { givenBy } from './powers.ts'
-import { reach, reachesAt } from './reach.ts'
+import { reach, reachesInside } from './reach.ts'
 import { entryBy, grantsOf, type Route } from './walk.ts'
 
 /** What stands for whatever the asker does not see (model D5). */
@@ -105,7 +105,7 @@ export class Sight {
     if (!this.isIn) return false
     // Owners and administrators run Jolly Porter's own areas everywhere, walls and sleep or not (model P4).
     if (this.seesAllKeys) return true
-    return this.can('places', 'see', placeId) || reachesAt(this.account, this.personId, placeId, this.now).size > 0
+    return this.can('places', 'see', placeId) || reachesInside(this.account, this.personId, placeId, this.now).size > 0
   }
 
   seesPerson(personId: Id): boolean {

@@ -128,11 +128,13 @@ export class Survey {
   private profileAt(book: ProfileBook, holder: Holder, covering: Coverings, placeId: Id, instant: Instant): Profile {
     const { standing } = holder.person
     const inForce = covering.filter((one) => one.from <= instant && (one.until === null || instant < one.until))
-    const atRoot = inForce.map((one) => one.placeId === this.rootId)
+    // Account-scoped areas belong to the root: what is given there gives them there alone (model L4).
+    const isRoot = this.isRoot(placeId)
+    const atRoot = inForce.map((one) => isRoot && one.placeId === this.rootId)
     const byStanding = standing === 'owner' || standing === 'administrator'
-    const stopped = this.isStopped(holder, placeId)
+    const at = isRoot ? 'root' : this.isStopped(holder, placeId) ? 'stopped' : 'place'
     const signature =
-      (byStanding ? `${standing}${stopped} ` : '') +
+      (byStanding ? `${standing} ${at} ` : '') +
       inForce
         .map((one, at) => `${one.roleId}${atRoot[at] ? '/' : ''}`)
         .sort()
@@ -145,10 +147,14 @@ export class Survey {
         const role = this.account.get('role', one.roleId)
         return role ? [book.ofRole(role, atRoot[at]!)] : []
       })
-      if (byStanding) parts.push(book.ofStanding(standing, stopped))
+      if (byStanding) parts.push(book.ofStanding(standing, at))
       known.set(signature, (profile = book.together(parts)))
     }
     return profile
+  }
+
+  isRoot(placeId: Id): boolean {
+    return placeId === this.rootId
   }
 
   /** A standing stops at sleeping places, an administrator's at walls too, but for our own areas (model P4, T6). */

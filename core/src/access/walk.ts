@@ -29,8 +29,8 @@ import { spotsOf } from './spots.ts'
  * whatever answers faster, and answers any instant.
  */
 
-/** Why a route does not count (model A2, A5, T6). */
-export type Obstacle = 'not-begun' | 'over' | 'wall' | 'asleep'
+/** Why a route does not count (model A2, A5, L4, T6). */
+export type Obstacle = 'not-begun' | 'over' | 'wall' | 'asleep' | 'not-at-root'
 
 /** Grant (or standing) → group → place it was given at → role → level (model A2). */
 export interface Route {
@@ -134,6 +134,22 @@ function obstacleOf(
   return wall ? 'wall' : undefined
 }
 
+/**
+ * Where a question about an area is answered: an account-scoped one belongs to the root, and is answered as there
+ * wherever it is asked, behind walls too (model L4).
+ */
+export function answeredAt(account: Account, area: Area, placeId: Id): Id {
+  return area.area.scope === 'account' ? account.root.id : placeId
+}
+
+/**
+ * Whether an area belongs to a place itself: what is reached there in one of these makes somebody one of those who get
+ * in at the place, in lists, counts and what they see of it (model A6, L4).
+ */
+export function belongsTo(account: Account, area: Area, placeId: Id): boolean {
+  return answeredAt(account, area, placeId) === placeId
+}
+
 /** What a route says of an area, whether or not it counts; undefined for nothing. */
 export function entryBy(account: Account, route: Route, area: Area): RoleArea | undefined {
   if (!route.role) return entryOfStanding(route.person.standing, area)
@@ -200,7 +216,7 @@ export function reach(account: Account, personId: Id, placeId: Id, key: AreaKey,
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)
   if (!person || !area || !account.get('place', placeId)) return NO_REACH
-  return reachBy(account, person, routesTo(account, person, placeId, instant), area, instant)
+  return reachBy(account, person, routesTo(account, person, answeredAt(account, area, placeId), instant), area, instant)
 }
 
 /** What every area answers for one person at one place; areas with nothing granted are left out. */
@@ -208,10 +224,12 @@ export function reachesAt(account: Account, personId: Id, placeId: Id, instant: 
   const found = new Map<AreaKey, Reach>()
   const person = account.get('person', personId)
   if (!person) return found
+  if (!account.get('place', placeId)) return found
   const routes = routesTo(account, person, placeId, instant)
-  if (routes.length === 0) return found
+  const atRoot = placeId === account.root.id ? routes : routesTo(account, person, account.root.id, instant)
+  if (routes.length === 0 && atRoot.length === 0) return found
   for (const area of areasAt(account, instant)) {
-    const answer = reachBy(account, person, routes, area, instant)
+    const answer = reachBy(account, person, belongsTo(account, area, placeId) ? routes : atRoot, area, instant)
     if (answer.granted !== 'none') found.set(area.key, answer)
   }
   return found
@@ -267,7 +285,8 @@ export function answerTo(
   if (!person || !area || !needs || absenceAt(person, instant)) return 'no'
   if (!atLeast(capOf(account, person, area, instant), needs)) return 'no'
   let answer: Answer = 'no'
-  for (const route of routesTo(account, person, placeId, instant)) {
+  if (!account.get('place', placeId)) return 'no'
+  for (const route of routesTo(account, person, answeredAt(account, area, placeId), instant)) {
     const entry = countsIn(route, area) ? entryBy(account, route, area) : undefined
     if (entry && concerns(entry, whose)) answer = moreGenerous(answer, answerBy(entry, action, needs))
   }

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { AreaKey, Id, PersonRow } from '../account/rows.ts'
+import type { AreaKey, Id, PersonRow, RoleArea } from '../account/rows.ts'
 import { isOutsider, isPresent, type Absence } from '../people/presence.ts'
 import { areaAt, areasAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
@@ -7,7 +7,8 @@ import { peopleAt, placesOf } from './indexed/lists.ts'
 import { atLeast, rank, type Level } from './levels.ts'
 import { givenBy } from './powers.ts'
 import { indexAt, reach, reachesAt } from './reach.ts'
-import { countsIn, entryBy, routesTo, routesUp, type Obstacle, type Reach, type Route } from './walk.ts'
+import { entryOf } from './roles.ts'
+import { answeredAt, countsIn, entryBy, routesTo, routesUp, type Obstacle, type Reach, type Route } from './walk.ts'
 
 /** One route with what it gives in the area asked about, and why it does not count if it does not (model A5). */
 export interface Reason {
@@ -37,16 +38,22 @@ export function why(account: Account, personId: Id, placeId: Id, key: AreaKey, i
   const area = areaAt(account, key, instant)
   const reasons: Reason[] = []
   const index = indexAt(account, instant)
-  const routesOf = (of: PersonRow) =>
-    index ? routesUp(account, of, index.groupsOf(personId), placeId, instant) : routesTo(account, of, placeId, instant)
-  for (const route of person && area ? routesOf(person) : []) {
-    const entry = entryBy(account, route, area!)
+  const routesOf = (of: PersonRow, at: Id) =>
+    index ? routesUp(account, of, index.groupsOf(personId), at, instant) : routesTo(account, of, at, instant)
+  const add = (route: Route, entry: RoleArea | undefined, stopped?: Obstacle) => {
     const level = entry ? givenBy(entry).approval : 'none'
-    if (!entry || level === 'none') continue
-    const counts = countsIn(route, area!)
-    const obstacle = counts ? undefined : (route.obstacle ?? (route.asleep ? 'asleep' : 'wall'))
+    if (!entry || level === 'none') return
+    const counts = !stopped && countsIn(route, area!)
+    const obstacle = counts ? undefined : (stopped ?? route.obstacle ?? (route.asleep ? 'asleep' : 'wall'))
     const { withheld = [], approval = [], scope = 'all' } = entry
     reasons.push({ route, level, counts, obstacle, withheld, approval, scope })
+  }
+  if (person && area) {
+    const at = answeredAt(account, area, placeId)
+    for (const route of routesOf(person, at)) add(route, entryBy(account, route, area))
+    // What was given lower says something of the area too, but it does not count (model L4).
+    const lower = at === placeId ? [] : routesOf(person, placeId).filter((route) => route.placeId !== at)
+    for (const route of lower) add(route, route.role && entryOf(account, route.role, area), 'not-at-root')
   }
   reasons.sort((one, other) => Number(other.counts) - Number(one.counts) || rank(other.level) - rank(one.level))
   return { reach: answer, reasons, heldBack: isHeldBack(answer), absence: answer.absence }

@@ -1,7 +1,8 @@
 import type { Account } from '../account/account.ts'
-import type { Id, PersonState } from '../account/rows.ts'
+import type { AreaKey, Id, PersonState } from '../account/rows.ts'
 import { LEVELS, rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
+import { belongsTo } from '../access/walk.ts'
 import { whoReaches } from '../access/why.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
@@ -201,6 +202,13 @@ function takeArea(sight: Sight, text: string): { area: Area | undefined; rest: s
   return { area: undefined, rest: text }
 }
 
+/** The products' areas that belong to a place: what getting in there means (model A6, L4). */
+function productAreasOf({ account, now }: Sight, placeId: Id): AreaKey[] {
+  return areasAt(account, now).flatMap((area) => {
+    return !isOwnArea(area.key) && belongsTo(account, area, placeId) ? [area.key] : []
+  })
+}
+
 function cut(question: string, lines: AskLine[]): AskAnswer {
   return { question, lines: lines.slice(0, MAXIMUM_LINES), more: Math.max(0, lines.length - MAXIMUM_LINES) }
 }
@@ -214,7 +222,7 @@ function who(sight: Sight, word: string, text: string): AskAnswer | null {
   const place = bestPlace(sight, rest)
   if (!place) return null
   const level = word.toLowerCase() as Level
-  const keys = area ? [area.key] : areasAt(sight.account, sight.now).flatMap(({ key }) => (isOwnArea(key) ? [] : [key]))
+  const keys = area ? [area.key] : productAreasOf(sight, place.id)
   const lines = whoReaches(sight.account, place.id, level, keys, sight.now)
     .filter(({ personId }) => sight.seesPerson(personId) && sight.seesKeys(personId, place.id))
     .map(({ personId, areas }) => ({
@@ -306,7 +314,7 @@ function outsiders(sight: Sight, text: string): AskAnswer | null {
   const place = bestPlace(sight, text)
   if (!place) return null
   const { account } = sight
-  const keys = areasAt(account, sight.now).flatMap(({ key }) => (isOwnArea(key) ? [] : [key]))
+  const keys = productAreasOf(sight, place.id)
   const lines = whoReaches(account, place.id, 'see', keys, sight.now)
     .filter(({ personId }) => isOutsider(account.get('person', personId)!))
     .filter(({ personId }) => sight.seesPerson(personId) && sight.seesKeys(personId, place.id))

@@ -14,6 +14,8 @@ export interface RoleChoice {
   name: string
   can: string[]
   cannot: string[]
+  /** Those of what it can that are reached only if it is given at the root: areas of the whole account (model L4). */
+  atRoot: string[]
   areas: { area: AreaKey; name: string; level: Level }[]
 }
 
@@ -27,6 +29,8 @@ export interface SeatChoice extends SeatWords {
 
 /** What the forms offer: roles, seats, employers and managers the asker may name. */
 export interface Choices {
+  /** The whole account as a place: where areas of the whole account are given (model L4). */
+  root: { id: Id; name: string }
   roles: RoleChoice[]
   seats: SeatChoice[]
   employers: { id: Id; name: string }[]
@@ -52,6 +56,7 @@ export function choicesView(sight: Sight): Choices {
     .filter((person) => staff.length <= MAXIMUM_MANAGERS || account.by('person', 'manager', person.id).length > 0)
     .map((person) => ({ id: person.id, name: account.nameOf(person.id) }))
   return {
+    root: { id: account.root.id, name: account.root.name },
     roles: [...(mayNameRoles ? account.all('role') : [])]
       .filter((role) => !role.retired)
       .map((role) => roleChoice(sight, role))
@@ -72,7 +77,7 @@ function groupChoices(sight: Sight): Choices['groups'] {
 }
 
 export function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
-  const choice: RoleChoice = { id: role.id, name: role.name, can: [], cannot: [], areas: [] }
+  const choice: RoleChoice = { id: role.id, name: role.name, can: [], cannot: [], atRoot: [], areas: [] }
   for (const area of areasAt(sight.account, sight.now)) {
     const entry = entryOf(sight.account, role, area)
     const given = entry ? givenBy(entry) : NOTHING_GIVEN
@@ -83,7 +88,9 @@ export function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
         level: given.free === 'none' ? given.approval : given.free,
       })
     } else if (isOwnArea(area.key)) continue
+    const before = choice.can.length
     readAloud(choice, area, entry, given)
+    if (area.area.scope === 'account') choice.atRoot.push(...choice.can.slice(before))
   }
   return choice
 }

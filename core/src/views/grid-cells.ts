@@ -2,7 +2,7 @@ import type { AreaKey, Id, PersonRow } from '../account/rows.ts'
 import type { AccessIndex } from '../access/indexed/access-index.ts'
 import { LEVELS, rank } from '../access/levels.ts'
 import { capPacked, freeRank, topRank, unpack } from '../access/profiles.ts'
-import { indexAt, reachesAt } from '../access/reach.ts'
+import { indexAt, reachesAt, reachesInside } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
 import { onceInOf } from '../changes/once-in.ts'
 import type { Reach } from '../access/walk.ts'
@@ -37,14 +37,16 @@ function onceIn(sight: Sight, person: PersonRow, placeId: Id, area: AreaKey | nu
 
 function indexedReader(index: AccessIndex, area: AreaKey | null): CellReader {
   const at = area === null ? -1 : index.book.positionOf(area)
-  const heights = area === null ? index.heightsFor({}) : undefined
+  const heights =
+    area === null ? { atRoot: index.heightsFor({}), inside: index.heightsFor({ inside: true }) } : undefined
   if (heights) index.meetAllCaps()
   return (person, placeId) => {
     const [one, place] = [index.people.find(person.id), index.places.slotOf(placeId)]
     if (one < 0 || place < 0) return 0
     const absent = index.present[one] ? 0 : CELL.absent
     if (heights) {
-      const height = index.heightAt(one, place, heights)
+      const isRoot = place === index.places.rootSlot
+      const height = index.heightAt(one, place, isRoot ? heights.atRoot : heights.inside)
       return height === 0 ? 0 : height | absent
     }
     const given = at < 0 ? 0 : index.packedAt(one, place, at)
@@ -76,15 +78,14 @@ function walkingReader({ account, now }: Pick<Sight, 'account' | 'now'>, area: A
     return level | (heldBack ? CELL.heldBack : 0) | (approval > free ? CELL.approval : 0) | (ownOnly ? CELL.ownOnly : 0)
   }
   return (person, placeId) => {
-    const reaches = reachesAt(account, person.id, placeId, now)
     if (area !== null) {
-      const reach = reaches.get(area)
+      const reach = reachesAt(account, person.id, placeId, now).get(area)
       const cell = reach ? cells(reach) : 0
       return cell === 0 ? 0 : cell | (reach!.absence ? CELL.absent : 0)
     }
     let best = 0
     let absent = 0
-    for (const [key, reach] of reaches) {
+    for (const [key, reach] of reachesInside(account, person.id, placeId, now)) {
       if (isOwnArea(key)) continue
       best = Math.max(best, Math.min(rank(reach.given.own.free), rank(reach.cap)))
       if (reach.absence) absent = CELL.absent

@@ -5,7 +5,7 @@ import type { Sight } from '../access/sight.ts'
 import { UNSEEN_PERSON } from '../access/sight.ts'
 import { countsOf, type Counts } from '../access/indexed/counts.ts'
 import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'
-import { indexAt, reachesAt } from '../access/reach.ts'
+import { indexAt, reachesInside } from '../access/reach.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import { grantsOf, type Reach, type Route } from '../access/walk.ts'
 import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
@@ -88,7 +88,7 @@ export function reachSummary(
     return summary
   }
   for (const placeId of placesInOrder(account)) {
-    if (seen?.(placeId) !== false) add(highestOf(reachesAt(account, personId, placeId, instant)))
+    if (seen?.(placeId) !== false) add(highestOf(reachesInside(account, personId, placeId, instant)))
   }
   return summary
 }
@@ -115,16 +115,17 @@ export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
   const given = new Set(grantsOf(account, person).map(({ grant }) => grant.placeId))
   const found = new Map<Id, PlaceKeys>()
   const known = new Map<Id, { reaches: Map<AreaKey, Reach>; signature: string; top?: Id }>()
+  const isOfPlaces = (key: AreaKey) => areaAt(account, key, now)?.area.scope === 'place'
   for (const placeId of placesInOrder(account)) {
     const place = account.get('place', placeId)!
     const above = known.get(place.parentId ?? '')
     // What begins or stops at a place does so by a wall, by sleep or by a grant; the root alone has account areas (L4).
     const isAlike =
       above && place.parentId !== account.root.id && !place.walled && !place.archived && !given.has(placeId)
-    const reaches = isAlike ? above.reaches : reachesAt(account, personId, placeId, now)
+    const reaches = isAlike ? above.reaches : reachesInside(account, personId, placeId, now)
     const signature = isAlike
       ? above.signature
-      : [...reaches].map(([key, reach]) => `${key}${JSON.stringify(reach)}`).join()
+      : [...reaches].map(([key, reach]) => (isOfPlaces(key) ? `${key}${JSON.stringify(reach)}` : '')).join('')
     const isShown = reaches.size > 0 && sight.seesKeys(personId, placeId)
     const top = isShown && above?.top && above.signature === signature ? above.top : isShown ? placeId : undefined
     known.set(placeId, { reaches, signature, top })

@@ -7,7 +7,7 @@ import type { Sight } from '../access/sight.ts'
 import { stewardsAt } from '../access/holders.ts'
 import { subjectsOf } from '../access/impact.ts'
 import { peopleAt, placesOf } from '../access/indexed/lists.ts'
-import { groupMembers, indexAt, reachesAt } from '../access/reach.ts'
+import { groupMembers, indexAt, reachesAt, reachesInside } from '../access/reach.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea, productAt } from '../products/catalogue.ts'
@@ -106,7 +106,7 @@ function everyoneAt(account: Account, placeId: Id, now: number): { personId: Id;
 
 function highestInProducts(account: Account, personId: Id, placeId: Id, now: number): Level {
   let best: Level = 'none'
-  for (const [key, { own }] of reachesAt(account, personId, placeId, now)) {
+  for (const [key, { own }] of reachesInside(account, personId, placeId, now)) {
     if (!isOwnArea(key) && rank(own.free) > rank(best)) best = own.free
   }
   return best

@@ -70,6 +70,9 @@ export interface RoleGrantView {
 export interface RoleSheetView extends RoleColumn {
   can: string[]
   cannot: string[]
+  /** What of it counts only where the role is given at the root, and the root's name (model L4). */
+  atRoot: string[]
+  root: string
   /** The first of those it is given to; {@link RoleColumn.given} counts all. */
   grants: RoleGrantView[]
   followers: { id: Id; name: string }[]
@@ -149,7 +152,7 @@ export function roleSheetView(sight: Sight, roleId: Id): RoleSheetView | undefin
   const role = account.get('role', roleId)
   if (!role) return undefined
   const base = account.get('role', role.baseId)
-  const { can, cannot } = roleChoice(sight, role)
+  const { can, cannot, atRoot } = roleChoice(sight, role)
   const grants = openGrants(sight, roleId).slice(0, MAXIMUM_GRANTS)
   const change = controlOf(sight, 'roles', 'change')
   const retire: Control = role.retired
@@ -164,6 +167,8 @@ export function roleSheetView(sight: Sight, roleId: Id): RoleSheetView | undefin
     ...columnOf(sight, role),
     can,
     cannot,
+    atRoot,
+    root: account.root.name,
     grants: grants.map((grant) => grantView(sight, grant)),
     followers: account.by('role', 'base', roleId).map(({ id, name }) => ({ id, name })),
     differs: base

@@ -4,7 +4,7 @@ import { candidatesWithin } from '../access/candidates.ts'
 import { rank, type Level } from '../access/levels.ts'
 import { reachesAt } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
-import { routesTo } from '../access/walk.ts'
+import { answeredAt, routesTo } from '../access/walk.ts'
 import { firmOf, isPresent } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
@@ -80,12 +80,12 @@ function rowOf(
   instant: Instant,
 ): StatementRow | undefined {
   const best = new Map<AreaKey, { level: Level; names: string[] }>()
-  const reached: Id[] = []
+  const reached = new Set<Id>()
   for (const { id, name } of places) {
     for (const [key, reach] of reachesAt(account, person.id, id, instant)) {
       const level = reach.own.free === 'none' ? reach.own.approval : reach.own.free
       if (isOwnArea(key) || level === 'none') continue
-      if (reached.at(-1) !== id) reached.push(id)
+      reached.add(answeredAt(account, areaAt(account, key, instant)!, id))
       const known = best.get(key)
       if (!known || rank(level) > rank(known.level)) best.set(key, { level, names: [name] })
       else if (level === known.level) known.names.push(name)

@@ -31,6 +31,7 @@ export function routeInWords(account: Account, reason: Reason, names: (id: Id) =
   if (obstacle === 'not-begun') parts.push('which has not begun')
   if (obstacle === 'over') parts.push(`ended ${dateInWords(lastDateBefore(grant.until!, zone))}`)
   if (obstacle === 'wall') parts.push(wallInWords(route.wall?.name))
+  if (obstacle === 'not-at-root') parts.push(`which counts only if given at ${account.root.name}`)
   if (obstacle === 'asleep') parts.push('asleep, since the place was archived')
   return [...parts, ...more].join(', ')
 }

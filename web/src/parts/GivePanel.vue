@@ -17,7 +17,9 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { roles, places, subjects, findSubjects, choices } = useChoices({ people: !props.person && !props.group })
+const { roles, places, subjects, findSubjects, choices, notReached } = useChoices({
+  people: !props.person && !props.group,
+})
 const slot = `give ${useId()}`
 const known = props.person ?? props.group
 const chosen = ref<string[]>(known ? [`${props.person ? 'person' : 'group'} ${known.id}`] : [])
@@ -68,6 +70,7 @@ onBeforeUnmount(() => clearTimeout(timer))
       {{ t('give.can', { what: role.can.slice(0, 5).join(', ') || t('give.nothing') }) }}
     </p>
     <PickMany v-if="!placeId" v-model="placeIds" :options="places" :label="t('give.places')" />
+    <p v-if="notReached(roleId, placeIds)" class="says">{{ notReached(roleId, placeIds) }}</p>
     <div class="dates">
       <BFormGroup :label="t('give.from')" label-for="give-from">
         <BFormInput id="give-from" v-model="from" type="date" />

@@ -17,7 +17,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const session = useSession()
 const route = useRoute()
-const { choices, roles, places } = useChoices()
+const { choices, notReached, roles, places } = useChoices()
 const form = reactive<InvitationForm>(emptyInvitation())
 const sentTo = ref('')
 
@@ -180,6 +180,9 @@ watch(
         <p v-if="roleOf(key.roleId)" class="muted words">
           {{ t('invite.can') }} {{ roleOf(key.roleId)!.can.join(', ') }}; {{ t('invite.cannot') }}
           {{ roleOf(key.roleId)!.cannot.slice(0, 4).join(', ') }}.
+        </p>
+        <p v-if="key.placeId && notReached(key.roleId, [key.placeId])" class="words">
+          {{ notReached(key.roleId, [key.placeId]) }}
         </p>
         <button v-if="form.keys.length > 1" type="button" class="link" @click="form.keys.splice(at, 1)">
           {{ t('invite.removeKey') }}

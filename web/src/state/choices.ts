@@ -63,7 +63,14 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
   /** The same for forms that are about people alone: options by the person's id. */
   const peopleOptions = computed(() => idsOnly(subjects.value))
   const findPeople = async (text: string) => idsOnly(await findSubjects(text))
-  return { choices, roles, places, subjects, findSubjects, people: peopleOptions, findPeople }
+  /** What of a role is not reached from the places it is to be given at; empty if all is (model L4). */
+  function notReached(roleId: string, placeIds: readonly string[]): string {
+    const { root } = choices.value ?? {}
+    const atRoot = choices.value?.roles.find((one) => one.id === roleId)?.atRoot ?? []
+    if (!root || atRoot.length === 0 || placeIds.length === 0 || placeIds.includes(root.id)) return ''
+    return t('give.atRoot', { what: atRoot.join(', '), root: root.name })
+  }
+  return { choices, notReached, roles, places, subjects, findSubjects, people: peopleOptions, findPeople }
 }
 
 function idsOnly(options: readonly Option[]): Option[] {

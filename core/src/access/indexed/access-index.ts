@@ -137,7 +137,7 @@ export class AccessIndex extends RoutesInForce {
 
   /** How high roles reach in what is wanted, kept until a role, a sheet or the set of seats held together changes. */
   heightsFor(wanted: Wanted): Heights {
-    const key = `${wanted.area ?? ''} ${wanted.level ?? ''}`
+    const key = `${wanted.area ?? ''} ${wanted.level ?? ''} ${wanted.inside ?? ''}`
     let heights = this.heights.get(key)
     if (!heights) {
       if (this.heights.size > 500) this.heights.clear()
@@ -209,8 +209,14 @@ export class AccessIndex extends RoutesInForce {
     if (code < 0) return undefined
     const standing = BY_STANDING[code]!
     const { places } = this
+    if (place === places.rootSlot) return this.bookNow.ofStanding(standing, 'root')
     const walled = standing === 'administrator' && !places.reaches(places.rootSlot, place, false)
-    return this.bookNow.ofStanding(standing, walled || places.asleep[place] === 1)
+    return this.bookNow.ofStanding(standing, walled || places.asleep[place] === 1 ? 'stopped' : 'place')
+  }
+
+  /** Where an area is answered: one of the whole account at the root, wherever it is asked (model L4). */
+  private answeredAt(area: number, place: number): number {
+    return this.bookNow.isAccountWide[area] ? this.places.rootSlot : place
   }
 
   /** The same answer as the literal walk's (model A1). */
@@ -219,17 +225,12 @@ export class AccessIndex extends RoutesInForce {
     const area = this.bookNow.positionOf(key)
     const row = this.personAt[person]
     if (!row || place < 0 || area < 0) return NO_REACH
-    const record = this.records.at(person)
-    let packed = this.byStanding(record, place)?.levels[area] ?? 0
-    const count = this.keysAt(record, place)
-    for (let at = 0; at < count; at += 1) {
-      packed = bestPacked(packed, this.profileOf(this.found[at]!).levels[area]!)
-    }
-    return this.reachFrom(row, person, packed, area)
+    return this.reachFrom(row, person, this.packedAt(person, place, area), area)
   }
 
   /** What somebody's routes give of an area at a place, packed; seats and presence left out. All are positions. */
-  packedAt(person: number, place: number, area: number): number {
+  packedAt(person: number, asked: number, area: number): number {
+    const place = this.answeredAt(area, asked)
     const record = this.records.at(person)
     let packed = this.byStanding(record, place)?.levels[area] ?? 0
     const count = this.keysAt(record, place)
@@ -261,11 +262,14 @@ export class AccessIndex extends RoutesInForce {
     const [person, place] = [this.people.find(personId), this.places.slotOf(placeId)]
     const row = this.personAt[person]
     if (!row || place < 0) return found
-    const profiles = this.profilesAt(person, place)
-    if (profiles.length === 0) return found
+    const { rootSlot } = this.places
+    const here = this.profilesAt(person, place)
+    const atRoot = place === rootSlot ? here : this.profilesAt(person, rootSlot)
+    if (here.length === 0 && atRoot.length === 0) return found
     this.bookNow.areas.forEach((area, at) => {
       let packed = 0
-      for (const profile of profiles) packed = bestPacked(packed, profile.levels[at]!)
+      for (const profile of this.bookNow.isAccountWide[at] ? atRoot : here)
+        packed = bestPacked(packed, profile.levels[at]!)
       if (packed !== 0) found.set(area.key, this.reachFrom(row, person, packed, at))
     })
     return found
@@ -296,8 +300,9 @@ export class AccessIndex extends RoutesInForce {
     const caps = this.bookNow.caps.made[this.records.data[record + CAPS]!]!
     if (index < 0 || caps.ranks[at]! < rank(actions[index]!.needs)) return 'no'
     const offset = this.bookNow.offsets[at]! + index
-    let packed = this.byStanding(record, place)?.actions[offset] ?? 0
-    const count = this.keysAt(record, place)
+    const answered = this.answeredAt(at, place)
+    let packed = this.byStanding(record, answered)?.actions[offset] ?? 0
+    const count = this.keysAt(record, answered)
     for (let one = 0; one < count; one += 1) {
       packed = bestAnswers(packed, this.profileOf(this.found[one]!).actions[offset]!)
     }

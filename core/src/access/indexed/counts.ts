@@ -2,8 +2,8 @@ import type { Id } from '../../account/rows.ts'
 import type { AccessIndex } from './access-index.ts'
 import type { Circle } from './circle.ts'
 import type { Routes } from './routes-in-force.ts'
-import { eachPlace } from './lists.ts'
-import type { Heights, Wanted } from './wanted.ts'
+import { eachPlace, peopleAt } from './lists.ts'
+import { isAccountWide, type Heights, type Wanted } from './wanted.ts'
 
 /** How many people reach each place and how many places each person reaches, in what is wanted (model A6). */
 export interface Counts {
@@ -18,11 +18,22 @@ export interface Counts {
  */
 export function countsOf(index: AccessIndex, wanted: Wanted = {}): Counts {
   index.meetAllCaps()
-  const walk = new CountingWalk(index, index.heightsFor(wanted))
+  if (isAccountWide(index, wanted)) return countsAtRoot(index, wanted)
+  const walk = new CountingWalk(index, wanted)
   walk.run()
   return {
     peopleAt: (placeId) => walk.perPlace[index.places.slotOf(placeId)] ?? 0,
     placesOf: (personId) => walk.perPerson[index.people.find(personId)] ?? 0,
+  }
+}
+
+/** An area of the whole account is answered as at the root, wherever it is asked (model L4). */
+function countsAtRoot(index: AccessIndex, wanted: Wanted): Counts {
+  const { places, people } = index
+  const reached = new Set(peopleAt(index, index.account.root.id, wanted).map((one) => people.find(one.personId)))
+  return {
+    peopleAt: (placeId) => (places.slotOf(placeId) < 0 ? 0 : reached.size),
+    placesOf: (personId) => (reached.has(people.find(personId)) ? places.slotAt.length : 0),
   }
 }
 
@@ -35,11 +46,13 @@ class CountingWalk {
   private readonly capsAt: Int32Array
   private readonly apart = new Set<number>()
   private reached = 0
+  private readonly heights: Heights
 
   constructor(
     private readonly index: AccessIndex,
-    private readonly heights: Heights,
+    private readonly wanted: Wanted,
   ) {
+    this.heights = index.heightsFor({ ...wanted, inside: true })
     this.perPlace = new Int32Array(index.places.slots.size)
     this.perPerson = new Int32Array(index.people.size)
     this.routes = new Int32Array(index.people.size)
@@ -60,6 +73,7 @@ class CountingWalk {
       open.push(slot)
       this.step(slot, number, 1)
       this.perPlace[slot] = this.reached
+      if (slot === places.rootSlot) this.countRoot(slot)
     }
     for (const person of this.apart) this.countApart(person)
   }
@@ -80,6 +94,23 @@ class CountingWalk {
     for (let person = 0; person < index.people.size; person += 1) {
       if (index.present[person] && !this.apart.has(person)) this.capsAt[person] = index.capsPosition(person)
     }
+  }
+
+  /** Whoever reaches nothing of the places may reach what is the whole account's, at the root alone (model L4). */
+  private countRoot(root: number): void {
+    const { index, routes, perPerson, capsAt } = this
+    const whole = index.heightsFor(this.wanted)
+    const more = new Set<number>()
+    const offer = (key: number, people: readonly number[]) => {
+      const [gives, inside] = [whole.ofKey(key), this.heights.ofKey(key)]
+      if (gives.every((height, caps) => height > 0 === inside[caps]! > 0)) return
+      for (const person of people) if (gives[capsAt[person]!]! > 0 && routes[person] === 0) more.add(person)
+    }
+    const given = index.givenAt[root] ?? []
+    for (let at = 0; at < given.length; at += 2) offer(given[at + 1]!, [given[at]!])
+    for (const [circle, keys] of index.circlesAt[root] ?? []) for (const key of keys) offer(key, circle.members)
+    this.perPlace[root] = this.perPlace[root]! + more.size
+    for (const person of more) perPerson[person] = perPerson[person]! + 1
   }
 
   /** Enters a place or leaves it. */
@@ -126,7 +157,7 @@ class CountingWalk {
     if (!this.index.present[person]) return
     const seen = new Uint8Array(this.perPlace.length)
     let count = 0
-    eachPlace(this.index, person, this.heights, (slot) => {
+    eachPlace(this.index, person, this.wanted, (slot) => {
       if (seen[slot]) return
       seen[slot] = 1
       count += 1

@@ -1,7 +1,7 @@
 import type { Id } from '../../account/rows.ts'
 import { LEVELS, type Level } from '../levels.ts'
 import type { AccessIndex } from './access-index.ts'
-import type { Heights, Wanted } from './wanted.ts'
+import { isAccountWide, wantedAt, type Heights, type Wanted } from './wanted.ts'
 
 /** The best of each slot; only what was written is cleared. */
 class Best {
@@ -42,9 +42,9 @@ function scratchOf(index: AccessIndex) {
 
 /** Everyone present who reaches a place, with their highest level in what is wanted (model A6). */
 export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): { personId: Id; level: Level }[] {
-  const place = index.places.slotOf(placeId)
-  if (place < 0) return []
-  const heights = index.heightsFor(wanted)
+  const asked = index.places.slotOf(placeId)
+  if (asked < 0) return []
+  const { heights, place } = wantedAt(index, wanted, asked)
   const { people } = scratchOf(index)
   index.meetAllCaps()
   const offer = (person: number, under: Uint8Array) => {
@@ -82,7 +82,7 @@ export function placesOf(index: AccessIndex, personId: Id, wanted: Wanted = {}):
   const person = index.people.find(personId)
   if (person < 0 || !index.present[person]) return []
   const { places } = scratchOf(index)
-  eachPlace(index, person, index.heightsFor(wanted), (slot, height) => places.offer(slot, height))
+  eachPlace(index, person, wanted, (slot, height) => places.offer(slot, height))
   return places.take((slot, level) => ({ placeId: index.places.idOf(slot), level }))
 }
 
@@ -90,10 +90,17 @@ export function placesOf(index: AccessIndex, personId: Id, wanted: Wanted = {}):
 export function eachPlace(
   index: AccessIndex,
   person: number,
-  heights: Heights,
+  wanted: Wanted,
   hear: (slot: number, height: number) => void,
 ): void {
   const { places } = index
+  const atRoot = index.heightAt(person, places.rootSlot, index.heightsFor(wanted))
+  if (isAccountWide(index, wanted)) {
+    for (let slot = 0; atRoot > 0 && slot < places.slots.size; slot += 1) if (isThere(index, slot)) hear(slot, atRoot)
+    return
+  }
+  if (atRoot > 0) hear(places.rootSlot, atRoot)
+  const heights = index.heightsFor({ ...wanted, inside: true })
   eachRoute(index, person, heights, (given, height, passing) => {
     if (height === 0) return
     const [from, until] = passing
@@ -105,10 +112,14 @@ export function eachPlace(
   if (!hasRouteByStanding(index, person)) return
   const caps = index.capsOf(person)
   for (let slot = 0; slot < places.slots.size; slot += 1) {
-    if (!(places.ranges[slot * 2]! >= 0)) continue
+    if (!isThere(index, slot)) continue
     const height = heights.of(index.standingAt(person, slot)!, caps)
     if (height > 0) hear(slot, height)
   }
+}
+
+function isThere({ places }: AccessIndex, slot: number): boolean {
+  return places.ranges[slot * 2]! >= 0
 }
 
 function hasRouteByStanding(index: AccessIndex, person: number): boolean {

@@ -8,6 +8,22 @@ import type { AccessIndex } from './access-index.ts'
 export interface Wanted {
   area?: AreaKey
   level?: Level
+  /** Of any area, only those that belong to places, not those of the whole account (model L4). */
+  inside?: boolean
+}
+
+/**
+ * What is wanted at one place, and where it is answered: an area of the whole account at the root, wherever it is
+ * asked; of any area, those that belong to the place (model L4).
+ */
+export function wantedAt(index: AccessIndex, wanted: Wanted, place: number): { heights: Heights; place: number } {
+  const { rootSlot } = index.places
+  if (isAccountWide(index, wanted)) return { heights: index.heightsFor(wanted), place: rootSlot }
+  return { heights: index.heightsFor({ ...wanted, inside: place !== rootSlot }), place }
+}
+
+export function isAccountWide(index: AccessIndex, { area }: Wanted): boolean {
+  return area !== undefined && index.book.isAccountWide[index.book.positionOf(area)] === true
 }
 
 const UNKNOWN = 255
@@ -20,10 +36,11 @@ export class Heights {
 
   constructor(
     private readonly index: AccessIndex,
-    { area, level = 'see' }: Wanted,
+    { area, level = 'see', inside = false }: Wanted,
   ) {
-    const { areas } = index.book
-    this.areas = areas.flatMap((one, at) => ((area ? one.key === area : !isOwnArea(one.key)) ? [at] : []))
+    const { areas, isAccountWide } = index.book
+    const isAny = (key: AreaKey, at: number) => !isOwnArea(key) && !(inside && isAccountWide[at])
+    this.areas = areas.flatMap(({ key }, at) => ((area ? key === area : isAny(key, at)) ? [at] : []))
     this.least = rank(level)
   }
 
