@@ -1,4 +1,5 @@
 import { request as httpRequest, type IncomingMessage, type ServerResponse } from 'node:http'
+import { setTimeout as sleep } from 'node:timers/promises'
 import { listen } from './peer.ts'
 
 /** What can go wrong between us and a service, or with it. */
@@ -28,6 +29,7 @@ export type Fault =
   | 'short-list'
   | 'one-page-of-five'
   | 'no-configuration'
+  | 'slow-opening'
 
 /** A proxy before a service that does one thing wrong at a time, or several. */
 export interface FaultProxy {
@@ -55,6 +57,9 @@ interface Answered {
   text: string
 }
 
+/** So long one that is slow to open accounts takes for each. */
+const OPENING_MILLISECONDS = 400
+
 export async function startFaultProxy(target: string): Promise<FaultProxy> {
   const faults = new Set<Fault>()
   const asked = new Map<string, number>()
@@ -76,6 +81,7 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
     const key = `${one.method} ${kind}`
     asked.set(key, (asked.get(key) ?? 0) + 1)
     if (faults.has('hangs') && kind === 'Users') return
+    if (faults.has('slow-opening') && one.method === 'POST') await sleep(OPENING_MILLISECONDS)
     const instead = before(one, kind)
     if (instead) return send(response, instead)
     const answer = after(one, kind, await forward(target, request, reworded(one)))

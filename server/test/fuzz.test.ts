@@ -98,7 +98,7 @@ function someId(random: (below: number) => number): string {
 
 /** What would end the account, the session or the test itself is asked by nobody who means it. */
 const LEFT_OUT = /\/close$|\/api\/session$|\/api\/sessions|events$/
-const TRIES = Number(process.env.LODGE_FUZZ_TRIES ?? 8)
+const TRIES = Number(process.env.LODGE_FUZZ_TRIES ?? 5)
 
 test('no operation answers 5xx, whatever is sent to it, signed in or not', async () => {
   const random = randomOf(20_261_130)
@@ -132,7 +132,7 @@ test('no operation answers 5xx, whatever is sent to it, signed in or not', async
     }
   }
   expect([...new Set(failed.map((one) => one.slice(0, 160)))].slice(0, 30)).toEqual([])
-  expect(asked).toBeGreaterThan(600)
+  expect(asked).toBeGreaterThan(75 * TRIES)
 })
 
 test('no change of any kind answers 5xx in a preview or a docket', async () => {

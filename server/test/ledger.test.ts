@@ -10,7 +10,7 @@ import type { Running } from '../src/start.ts'
 import { buildEntry, commitTo, hashOf, NO_HASH, readWholeEntries } from '../src/store/ledger.ts'
 import { noteDestroyed } from '../src/store/note-destroyed.ts'
 import { verifyLedger } from '../src/store/verify-ledger.ts'
-import { apply, invitation, openHouse, openLodge, type House } from './harness.ts'
+import { apply, invitation, IS_WHOLE, openHouse, openLodge, type House } from './harness.ts'
 
 let running: Running
 let house: House
@@ -178,7 +178,7 @@ describe('whatever single thing is altered', () => {
 
   /** Enough of many. */
   function thinned<T>(cells: T[]): T[] {
-    const step = Math.max(1, Math.floor(cells.length / 24))
+    const step = Math.max(1, Math.floor(cells.length / (IS_WHOLE ? 200 : 12)))
     return cells.filter((_cell, at) => at % step === 0)
   }
 

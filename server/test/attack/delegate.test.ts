@@ -19,7 +19,7 @@ import { PASSWORD, type Browser } from '../harness.ts'
 import { besiege, commit, type Besieged, type Siege } from './siege.ts'
 
 /** `npm run attack` makes two thousand of them. */
-const SEQUENCES = Number(process.env.LODGE_DELEGATE_SEQUENCES ?? 24)
+const SEQUENCES = Number(process.env.LODGE_DELEGATE_SEQUENCES ?? 12)
 const STEPS = 4
 const TIME_LIMIT_MS = 150_000 + SEQUENCES * 1_000
 const SEED = Number(process.env.LODGE_DELEGATE_SEED ?? 20_261_130)
