@@ -1,6 +1,5 @@
 import 'reflect-metadata'
 import { spawn } from 'node:child_process'
-import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -9,6 +8,7 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
 import { productAt, type Account, type PersonRow } from '@lodge/core'
 import { openPools, readAccount, readAccountAsOf, readTable } from '@lodge/server'
+import { askingOf } from './asking.ts'
 import { cutOffs, type Ground } from './cut-offs.ts'
 import { addThings, connectProducts, fillAccounts, startProducts, thingsOf } from './products.ts'
 import { median, report, timed, type Yardstick } from './yardsticks.ts'
@@ -47,22 +47,7 @@ const { databaseUrl, accountId } = JSON.parse(readFileSync(join(directory, 'runn
   accountId: string
 }
 const pools = openPools(databaseUrl)
-let cookie = ''
-
-async function ask<T>(method: string, path: string, body?: object): Promise<T> {
-  const answer = await fetch(`${origin}${path.startsWith('/api/s') ? path : `/api/accounts/${accountId}${path}`}`, {
-    method,
-    headers: { 'Content-Type': 'application/json', Cookie: cookie, 'Idempotency-Key': randomUUID() },
-    ...(body ? { body: JSON.stringify(body) } : {}),
-  })
-  if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`)
-  if (path === '/api/session')
-    cookie = answer.headers
-      .getSetCookie()
-      .map((one) => one.split(';')[0])
-      .join('; ')
-  return (answer.status === 204 ? {} : await answer.json()) as T
-}
+const ask = askingOf(origin, accountId)
 
 interface Shown {
   changes: object[]

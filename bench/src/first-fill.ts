@@ -1,5 +1,4 @@
 import { spawn } from 'node:child_process'
-import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { createServer, request as httpRequest } from 'node:http'
@@ -10,6 +9,7 @@ import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
 import { openProductAccounts } from '@lodge/core'
 import { openPools, readAccount } from '@lodge/server'
 import { startProduct } from '@lodge/standins/product'
+import { askingOf } from './asking.ts'
 import { report, type Yardstick } from './yardsticks.ts'
 
 // A product is connected for the first time: thousands of accounts to be opened, at so many requests a second as it allows.
@@ -53,19 +53,7 @@ const { databaseUrl, accountId } = JSON.parse(readFileSync(join(directory, 'runn
   accountId: string
 }
 const pools = openPools(databaseUrl)
-let cookie = ''
-
-async function ask<T>(method: string, path: string, body?: object): Promise<T> {
-  const answer = await fetch(`${origin}${path.startsWith('/api/s') ? path : `/api/accounts/${accountId}${path}`}`, {
-    method,
-    headers: { 'Content-Type': 'application/json', Cookie: cookie, 'Idempotency-Key': randomUUID() },
-    ...(body ? { body: JSON.stringify(body) } : {}),
-  })
-  if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`)
-  const set = answer.headers.getSetCookie()
-  if (set.length > 0) cookie = set.map((one) => one.split(';')[0]).join('; ')
-  return (answer.status === 204 ? {} : await answer.json()) as T
-}
+const ask = askingOf(origin, accountId)
 
 let status = 0
 try {

@@ -84,13 +84,24 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
     if (faults.has('slow-opening') && one.method === 'POST') await sleep(OPENING_MILLISECONDS)
     const instead = before(one, kind)
     if (instead) return send(response, instead)
+    const refused = faults.has('one-refused') && kind === 'Bulk' ? takeRefused(one) : []
     const answer = after(one, kind, await forward(target, request, reworded(one)))
+    if (refused.length > 0) answer.text = withRefused(answer.text, refused)
     if (faults.has('lost-answer') && one.method !== 'GET') {
       faults.delete('lost-answer')
       response.destroy()
       return
     }
     send(response, answer)
+  }
+
+  /** Takes out of many operations at once those that are refused; by their names. */
+  function takeRefused(one: Asked): string[] {
+    const told = JSON.parse(one.body) as { Operations: { bulkId: string; data: unknown }[] }
+    const isRefused = (of: { data: unknown }) => JSON.stringify(of.data).includes(proxy.refusesWhoever)
+    const refused = told.Operations.filter(isRefused).map(({ bulkId }) => bulkId)
+    one.body = JSON.stringify({ ...told, Operations: told.Operations.filter((of) => !isRefused(of)) })
+    return refused
   }
 
   /** What it answers without asking the service at all. */
@@ -117,7 +128,7 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
     if (faults.has('conflict-once') && method === 'POST' && kind === 'Users' && (conflicts += 1) === 1)
       return problem(409, 'Somebody of that name was made this moment.')
     const isWrite = method !== 'GET' && method !== 'DELETE'
-    if (faults.has('one-refused') && isWrite && body.includes(proxy.refusesWhoever))
+    if (faults.has('one-refused') && isWrite && kind !== 'Bulk' && body.includes(proxy.refusesWhoever))
       return problem(400, 'Not this one.')
     return undefined
   }
@@ -161,6 +172,17 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
 /** As a service that writes `ExternalID` and `USERNAME`; names of attributes have no case (RFC 7643 §2.1). */
 function upperCased(resource: Record<string, unknown>): Record<string, unknown> {
   return Object.fromEntries(Object.entries(resource).map(([name, value]) => [name.toUpperCase(), value]))
+}
+
+function withRefused(text: string, refused: readonly string[]): string {
+  const said = JSON.parse(text) as { Operations: object[] }
+  const more = refused.map((bulkId) => ({
+    method: 'POST',
+    bulkId,
+    status: '400',
+    response: { detail: 'Not this one.' },
+  }))
+  return JSON.stringify({ ...said, Operations: [...said.Operations, ...more] })
 }
 
 function busy(retryAfter: string): Answered {

@@ -48,6 +48,7 @@ export async function startRoutersPeer(): Promise<Peer> {
   if (!isDeclared) {
     SCIMMY.Resources.declare(SCIMMY.Resources.User, declare('Users') as never)
     SCIMMY.Resources.declare(SCIMMY.Resources.Group, declare('Groups') as never)
+    SCIMMY.Config.set({ bulk: { supported: true, maxOperations: 10, maxPayloadSize: 100_000 } } as never)
     isDeclared = true
   }
   const app = express()

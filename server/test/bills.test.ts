@@ -10,7 +10,7 @@ import { Accounts } from '../src/store/accounts.ts'
 import { Committer } from '../src/store/commit.ts'
 import { readAccount } from '../src/store/read-account.ts'
 import { monthEndWorker } from '../src/work/month-ends.ts'
-import { apply, openHouse, openLodge, previewOf, type Browser, type House } from './harness.ts'
+import { apply, goesOn, openHouse, openLodge, previewOf, type Browser, type House } from './harness.ts'
 
 let running: Running
 let house: House
@@ -124,7 +124,7 @@ describe('months', () => {
     const key = KeyRing.read(`test:${Buffer.alloc(32, 7).toString('base64')}`)
     const committer = new Committer({ pools, accounts, clock, clockWatch }, key, nobody, undefined)
     const work = { id: '', accountId: house.account.id, kind: 'month-ends', ids: {}, attempts: 1, leaseId: '' }
-    return { committer, close: () => monthEndWorker({ accounts, committer, clock })(work) }
+    return { committer, close: () => monthEndWorker({ accounts, committer, clock })(work, goesOn) }
   }
 
   test('close five days after their end, once, and never move; what is reported later names its month', async () => {

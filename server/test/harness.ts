@@ -50,6 +50,9 @@ export function environment(more: Record<string, string> = {}): Record<string, s
 }
 
 /** A database of its own in the shared instance, for tests in which work is done: what waits is everybody's there. */
+/** What a worker is asked with while its process goes on. */
+export const goesOn = () => false
+
 /** Everything is tried (`npm run test:long`), rather than what a run of some minutes has room for. */
 export const IS_WHOLE = process.env.LODGE_WHOLE === '1'
 

@@ -8,7 +8,7 @@ import { bringForward } from '../src/store/dates.ts'
 import { verifyLedger } from '../src/store/verify-ledger.ts'
 import type { WorkRow } from '../src/store/work.ts'
 import { leavingWorker } from '../src/work/leaving.ts'
-import { apply, openHouse, openLodge, ownDatabase, until, type Browser, type House } from './harness.ts'
+import { apply, goesOn, openHouse, openLodge, ownDatabase, until, type Browser, type House } from './harness.ts'
 
 // What a departure does with the world outside, boundary by boundary, and with people who change their minds meanwhile.
 const LEAVERS = 60
@@ -142,7 +142,7 @@ describe('dead at every boundary in turn, and gone on with (model X4)', () => {
     for (const [diesAt, who] of names.entries()) {
       const row = await workOf(who)
       const first = mortal(running.lodge, diesAt)
-      const death = await leavingWorker(first.lodge)(row).catch((error: unknown) => error)
+      const death = await leavingWorker(first.lodge)(row, goesOn).catch((error: unknown) => error)
       first.revive()
       if (!(death instanceof Dead)) {
         // It came to its end before: there are no more boundaries than this.
@@ -151,7 +151,7 @@ describe('dead at every boundary in turn, and gone on with (model X4)', () => {
       }
       // What the dead held on to runs out; here it is put to an end.
       await running.lodge.pools.work.query('DELETE FROM product_lock')
-      await leavingWorker(running.lodge)(row)
+      await leavingWorker(running.lodge)(row, goesOn)
       expect({ diesAt, state: (await departureOf(who)).state }).toEqual({ diesAt, state: 'done' })
       expect((await stepsOf(who)).map(({ state }) => state)).toEqual((await stepsOf(who)).map(() => 'done'))
       expect(remote(who)!.attributes.active).toBe(false)

@@ -3,7 +3,7 @@ import type { Running } from '../src/start.ts'
 import { needsOf, whoMayBeNeeded } from '@lodge/core'
 import { digestWorker } from '../src/work/digest.ts'
 import type { WorkRow } from '../src/store/work.ts'
-import { apply, openHouse, openLodge, ownDatabase, type House } from './harness.ts'
+import { apply, goesOn, openHouse, openLodge, ownDatabase, type House } from './harness.ts'
 import { startMailbox, type Mailbox } from './mailbox.ts'
 
 let mailbox: Mailbox
@@ -24,7 +24,7 @@ afterAll(async () => {
 const anyone = () => supertest(running.server)
 const look = () => {
   const row = { id: 'x', accountId: house.account.id, kind: 'digest', ids: {}, attempts: 1, leaseId: 'x' } as WorkRow
-  return digestWorker(running.lodge)(row)
+  return digestWorker(running.lodge)(row, goesOn)
 }
 
 async function digestsToSend(): Promise<{ ids: string }[]> {

@@ -7,6 +7,7 @@ import { startPatchPeer } from '../../e2e/peers/patch-peer.ts'
 import type { Peer, PeerResource } from '../../e2e/peers/peer.ts'
 import { startRoutersPeer } from '../../e2e/peers/routers-peer.ts'
 import type { Running } from '../src/start.ts'
+import { compareProductWorker } from '../src/work/comparing.ts'
 import {
   apply,
   IS_WHOLE,
@@ -333,6 +334,41 @@ test('one account that is refused keeps nobody else waiting, and is named', asyn
   })
 })
 
+test('one that is refused while all are compared keeps nobody else waiting, and is tried again soon', async () => {
+  peers.patch.proxy.refusesWhoever = 'mirren@'
+  const scene = await Scene.open('patch', 'one-refused')
+  // The comparison comes to its end without them, and has named them.
+  const found = await until(async () => {
+    const seen = await scene.seen()
+    return seen.read && seen.problems.length > 0 && seen
+  })
+  expect([scene.isOpen('Rafe'), scene.allOf('Mirren')]).toEqual([true, []])
+  expect(found!.problems).toMatchObject([
+    { name: expect.stringMatching(/^Mirren/), sentence: expect.stringMatching(/400/) },
+  ])
+  scene.proxy.faults.clear()
+  await until(async () => scene.isOpen('Mirren') && (await scene.seen()).problems.length === 0)
+})
+
+test('a process that ends leaves a comparison off, and another goes on with it', async () => {
+  const names = Array.from({ length: 40 }, (_, n) => `Newcomer${n}`)
+  peers.patch.proxy.faults.add('slow-opening')
+  const scene = await Scene.open('patch', 'slow-opening', withNewcomers(names))
+  const [connection] = [...(await scene.account()).all('connection')]
+  const { lodge } = running
+  const row = { id: 'x', kind: 'compare-product', attempts: 1, leaseId: 'x', accountId: scene.house.account.id }
+  let asked = 0
+  const outcome = await compareProductWorker(lodge)(
+    { ...row, ids: { connectionId: connection!.id } },
+    () => (asked += 1) > 3,
+  )
+  expect(outcome).toBe('more')
+  expect(names.filter((name) => scene.isOpen(name)).length).toBeLessThan(names.length)
+  scene.proxy.faults.clear()
+  await until(async () => names.every((name) => scene.isOpen(name)))
+  expect(names.map((name) => scene.allOf(name).length)).toEqual(names.map(() => 1))
+})
+
 test('a list that ends too soon was not read: nothing is concluded from it', async () => {
   const scene = await Scene.open('patch')
   await until(() => scene.settled())
@@ -382,12 +418,7 @@ test('two processes open twelve accounts at once, each once', async () => {
   peers.patch.peer.allowsDoubles = true
   peers.patch.proxy.faults.add('slow-opening')
   const names = Array.from({ length: 12 }, (_, n) => `Newcomer${n}`)
-  const scene = await Scene.open('patch', 'no-external-id', (domain) => {
-    const book = smallBook(domain)
-    const rafe = book.people.find(({ name }) => name?.startsWith('Rafe'))!
-    const more = names.map((name) => ({ ...rafe, name: `${name} Gardener`, email: `${name.toLowerCase()}@${domain}` }))
-    return { ...book, people: [...book.people, ...more] }
-  })
+  const scene = await Scene.open('patch', 'no-external-id', withNewcomers(names))
   // More than one by one is worth: everything is compared by whoever takes it, beside the comparison that goes on.
   const changes = names.map((name) => ({
     type: 'change-person',
@@ -399,6 +430,35 @@ test('two processes open twelve accounts at once, each once', async () => {
   await until(async () => names.every((name) => scene.isOpen(name)))
   await until(async () => (await scene.seen()).read)
   expect(names.map((name) => scene.allOf(name).length)).toEqual(names.map(() => 1))
+})
+
+/** A small house with some more who hold a seat. */
+const withNewcomers = (names: readonly string[]) => (domain: string) => {
+  const book = smallBook(domain)
+  const rafe = book.people.find(({ name }) => name?.startsWith('Rafe'))!
+  const more = names.map((name) => ({ ...rafe, name: `${name} Gardener`, email: `${name.toLowerCase()}@${domain}` }))
+  return { ...book, people: [...book.people, ...more] }
+}
+
+describe('a service that takes many at once is filled many at a time', () => {
+  const names = Array.from({ length: 24 }, (_, n) => `Newcomer${n}`)
+
+  test.each(['nothing', 'lost-answer', 'no-external-id', 'one-refused'] as const)('with %s', async (fault) => {
+    const { proxy } = peers.routers
+    proxy.refusesWhoever = 'newcomer7@'
+    proxy.asked.clear()
+    const scene = await Scene.open('routers', fault, withNewcomers(names))
+    const expected = names.map((name) => (fault === 'one-refused' && name === 'Newcomer7' ? 0 : 1))
+    const count = () => names.map((name) => scene.allOf(name).length)
+    await until(async () => JSON.stringify(count()) === JSON.stringify(expected))
+    await until(async () => (await scene.seen()).read)
+    expect(count()).toEqual(expected)
+    expect(proxy.asked.get('POST Bulk')).toBeGreaterThanOrEqual(3)
+    // Who is refused among many is tried alone, and is the only one.
+    expect(proxy.asked.get('POST Users') ?? 0).toBeLessThanOrEqual(2)
+    const named = (await scene.seen()).problems.map(({ name }) => name)
+    expect(named).toEqual(fault === 'one-refused' ? ['Newcomer7 Gardener'] : [])
+  })
 })
 
 test('what a product asks for patience is given it, and is no failure', async () => {

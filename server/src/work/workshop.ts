@@ -36,8 +36,11 @@ interface Going {
 /** How a piece of work went: done, not to be done any more, or to be gone on with at once or in so many seconds. */
 export type Outcome = 'done' | 'more' | { dropped: string } | { againInSeconds: number }
 
-/** Does one kind of work. It may be called again for the same row, after a crash or a lost lease. */
-export type Worker = (row: WorkRow) => Promise<Outcome>
+/**
+ * Does one kind of work. It may be called again for the same row, after a crash or a lost lease.
+ * @param isStopping whether the process is about to end: long work leaves off then, to be gone on with by another.
+ */
+export type Worker = (row: WorkRow, isStopping: () => boolean) => Promise<Outcome>
 
 /**
  * Does what waits as durable work: each piece under a lease, at least once, whoever dies; what fails waits longer each
@@ -125,7 +128,7 @@ export class Workshop {
       )
     }, this.leaseMilliseconds / 3)
     try {
-      const outcome = worker ? await worker(row) : { dropped: `Nobody here does ${row.kind}.` }
+      const outcome = worker ? await worker(row, () => this.stopped) : { dropped: `Nobody here does ${row.kind}.` }
       if (outcome === 'more') await putOff(this.pools.work, row, 0, null)
       else if (typeof outcome === 'object' && 'againInSeconds' in outcome) {
         await putOff(this.pools.work, row, outcome.againInSeconds, null)

@@ -51,6 +51,12 @@ export interface Following {
 /** There is one of that name already (RFC 7644 §3.12). */
 const CONFLICT = 409
 
+/** So many are opened in one request at most, whatever the service takes: each is held by a lock meanwhile. */
+const MOST_AT_ONCE = 50
+/** What an operation is written in, besides what it opens; a character may be three bytes. */
+const BULK_FRAME_BYTES = 200
+
+const NOT_SHOWN = 'The product opened an account and does not show it.'
 const IGNORES_FILTER =
   'The product was asked for one account and answered with others, so it is not known whether the account is open. Check in the product.'
 const STILL_OPEN =
@@ -151,6 +157,41 @@ export class ScimClient {
       throw new ProductError('The product still shows an account that was taken away.', 'untrue')
   }
 
+  /** How many accounts may be opened in one request; 0 where the service takes one at a time only (RFC 7644 §3.7). */
+  async opensAtOnce(): Promise<number> {
+    return Math.min((await this.service.can()).bulk?.operations ?? 0, MOST_AT_ONCE)
+  }
+
+  /**
+   * Opens in one request those who have no account yet, under any of their names, and answers each as read back. Who is
+   * not among the answers is to be followed alone: there is an account already, or it was refused. Nobody else may open any
+   * of them meanwhile.
+   */
+  async openMany(wanted: readonly ProductAccount[]): Promise<Map<string, HeldAccount>> {
+    const opened = new Map<string, HeldAccount>()
+    const { bulk } = await this.service.can()
+    const before = (await this.service.all('Users')) ?? []
+    const missing = new Map<string, Resource>()
+    let bytes = BULK_FRAME_BYTES
+    for (const one of wanted) {
+      if (isAmong(before, one)) continue
+      const body = openingOf(one)
+      bytes += BULK_FRAME_BYTES + JSON.stringify(body).length * 3
+      if (bulk && bytes <= bulk.bytes) missing.set(one.externalId, body)
+    }
+    const statuses = missing.size > 0 ? await this.service.makeMany('Users', missing) : undefined
+    if (!statuses) return opened
+    const after = (await this.service.all('Users')) ?? []
+    for (const one of wanted) {
+      const status = statuses.get(one.externalId) ?? 0
+      if (status < 200 || status > 299) continue
+      const found = mineOf(after, one.externalId) ?? named(namedAs(after, one.userName), one.externalId, true).found
+      if (!found) throw new ProductError(NOT_SHOWN, 'untrue')
+      opened.set(one.externalId, heldFrom(found))
+    }
+    return opened
+  }
+
   /** All accounts the product holds. @throws ProductError also where the list is not whole. */
   async all(): Promise<HeldAccount[]> {
     return ((await this.service.all('Users')) ?? []).map((one) => heldFrom(foundFrom(one)))
@@ -208,12 +249,10 @@ export class ScimClient {
 
   /** Opens an account and answers it as read back; where there is one of that name after all, what that one is. */
   private async open(wanted: ProductAccount): Promise<{ opened: HeldAccount } | { found: Found }> {
-    const attributes = attributesOf(wanted, ['externalId', 'active', 'userName', 'displayName', 'seats'])
-    const email = wanted.email === null ? {} : attributesOf(wanted, ['email'])
     try {
-      const made = await this.service.make('Users', { schemas: [USER], ...attributes, ...email })
+      const made = await this.service.make('Users', openingOf(wanted))
       const after = await this.read(foundFrom(made).remoteId)
-      if (!after) throw new ProductError('The product opened an account and does not show it.', 'untrue')
+      if (!after) throw new ProductError(NOT_SHOWN, 'untrue')
       return { opened: heldFrom(after) }
     } catch (error) {
       if (!(error instanceof ProductError && error.more.status === CONFLICT)) throw error
@@ -260,8 +299,7 @@ export class ScimClient {
     const all = (await this.service.all('Users')) ?? []
     const mine = mineOf(all, externalId)
     if (mine) return { found: mine, foreign: undefined, certain: true }
-    const isNamed = (one: Resource) => emailKey(text(member(one, 'userName')) ?? '') === emailKey(userName ?? '')
-    return named(userName === null ? [] : all.filter(isNamed), externalId, certain)
+    return named(userName === null ? [] : namedAs(all, userName), externalId, certain)
   }
 
   /** Undefined where the product has no groups. */
@@ -288,6 +326,24 @@ function named(all: readonly Resource[], externalId: string, certain: boolean): 
   if (free.length > 1)
     throw new ProductError('The product holds two accounts of one userName. Check in the product.', 'untrue')
   return { found: free[0], foreign: free[0] ? undefined : found[0], certain: certain || free.length > 0 }
+}
+
+/** Those of one name, in whatever letters. */
+function namedAs(all: readonly Resource[], userName: string): Resource[] {
+  const key = emailKey(userName)
+  return all.filter((one) => emailKey(text(member(one, 'userName')) ?? '') === key)
+}
+
+/** Whether somebody has an account there, or another program keeps one of their name. */
+function isAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): boolean {
+  return mineOf(all, externalId) !== undefined || namedAs(all, userName).length > 0
+}
+
+/** What an account is opened with. */
+function openingOf(wanted: ProductAccount): Resource {
+  const attributes = attributesOf(wanted, ['externalId', 'active', 'userName', 'displayName', 'seats'])
+  const email = wanted.email === null ? {} : attributesOf(wanted, ['email'])
+  return { schemas: [USER], ...attributes, ...email }
 }
 
 function mineOf(all: readonly Resource[], externalId: string): Found | undefined {

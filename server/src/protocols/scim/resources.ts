@@ -7,6 +7,7 @@ export const TYPE = 'application/scim+json'
 export const USER = 'urn:ietf:params:scim:schemas:core:2.0:User'
 export const GROUP = 'urn:ietf:params:scim:schemas:core:2.0:Group'
 export const PATCH = 'urn:ietf:params:scim:api:messages:2.0:PatchOp'
+export const BULK = 'urn:ietf:params:scim:api:messages:2.0:BulkRequest'
 
 export type Resource = Record<string, unknown>
 
@@ -49,6 +50,27 @@ export function listFrom(body: unknown): { resources: Resource[]; total: number 
   if (typeof total !== 'number' || total < 0)
     throw new ProductError('The product’s list does not say how long it is.', 'away')
   return { resources: resources.map(resourceFrom), total }
+}
+
+/** How much a service says it takes in one request of many operations (RFC 7643 §5); null for none. */
+export function bulkFrom(configuration: unknown): { operations: number; bytes: number } | null {
+  const bulk = member(configuration, 'bulk')
+  const [operations, bytes] = [member(bulk, 'maxOperations'), member(bulk, 'maxPayloadSize')]
+  if (member(bulk, 'supported') !== true || typeof operations !== 'number' || typeof bytes !== 'number') return null
+  return operations >= 1 && bytes >= 1 ? { operations, bytes } : null
+}
+
+/** How each operation of many went, by the name it was given (RFC 7644 §3.7.3); its status is a text or a number. */
+export function statusesFrom(body: unknown): Map<string, number> {
+  const operations = member(resourceFrom(body), 'Operations')
+  if (!Array.isArray(operations)) throw new ProductError('The product does not say how each change went.', 'away')
+  return new Map(
+    operations.flatMap((one): [string, number][] => {
+      const bulkId = text(member(one, 'bulkId'))
+      const status = member(one, 'status')
+      return bulkId ? [[bulkId, Number(member(status, 'code') ?? status)]] : []
+    }),
+  )
 }
 
 export function foundFrom(resource: Resource, etag: string | null = null): Found {

@@ -1,5 +1,17 @@
 import { askProduct, ProductError, refusal, type ProductAnswer, type ProductPeer } from '../product-http.ts'
-import { listFrom, member, PATCH, resourceFrom, text, TYPE, writtenOver, type Resource } from './resources.ts'
+import {
+  BULK,
+  bulkFrom,
+  listFrom,
+  member,
+  PATCH,
+  resourceFrom,
+  statusesFrom,
+  text,
+  TYPE,
+  writtenOver,
+  type Resource,
+} from './resources.ts'
 
 export type ResourceKind = 'Users' | 'Groups'
 
@@ -8,6 +20,8 @@ const PAGE = 200
 const MAXIMUM_PAGES = 1_000
 /** Answers that say a service does not do this at all, or not in this form. */
 const NOT_DONE: ReadonlySet<number> = new Set([400, 404, 405, 415, 501])
+/** More operations or bytes than it takes in one request (RFC 7644 §3.7.4). */
+const TOO_LARGE = 413
 
 /** What a service says of itself (RFC 7643 §5), and what it turned out not to do although it said so. */
 export interface Capabilities {
@@ -16,10 +30,12 @@ export interface Capabilities {
   etag: boolean
   /** So many at most in one answer. */
   pageSize: number
+  /** So much at most in one request of many operations (RFC 7644 §3.7); null where it takes none. */
+  bulk: { operations: number; bytes: number } | null
 }
 
 /** Where nothing is said everything is tried. */
-const UNSAID: Capabilities = { patch: true, filter: true, etag: true, pageSize: PAGE }
+const UNSAID: Capabilities = { patch: true, filter: true, etag: true, pageSize: PAGE, bulk: null }
 
 /** The requests of a SCIM 2.0 service (RFC 7644), as far as it has them. */
 export class ScimService {
@@ -95,6 +111,25 @@ export class ScimService {
   }
 
   /**
+   * Makes many resources in one request (RFC 7644 §3.7), each by a name of the caller's own.
+   * @returns the status of each that was answered; undefined where the service does not take them so after all.
+   */
+  async makeMany(
+    kind: ResourceKind,
+    resources: ReadonlyMap<string, Resource>,
+  ): Promise<Map<string, number> | undefined> {
+    const can = await this.can()
+    const Operations = [...resources].map(([bulkId, data]) => ({ method: 'POST', path: `/${kind}`, bulkId, data }))
+    const answer = await this.ask('POST', '/Bulk', { schemas: [BULK], Operations })
+    if (NOT_DONE.has(answer.status) || answer.status === TOO_LARGE) {
+      this.memory.capabilities = { ...can, bulk: null }
+      return undefined
+    }
+    if (answer.status !== 200) throw refusal('The product refuses many changes at once', answer)
+    return statusesFrom(answer.body)
+  }
+
+  /**
    * Writes attributes of a resource: those alone where the service can (PATCH), the whole of it otherwise (PUT). One that
    * was altered meanwhile is left for another time.
    */
@@ -134,6 +169,6 @@ export class ScimService {
     const said = (name: string) => member(member(body, name), 'supported') !== false
     const most = member(member(body, 'filter'), 'maxResults')
     const pageSize = typeof most === 'number' && most >= 1 ? Math.min(PAGE, Math.trunc(most)) : PAGE
-    return { patch: said('patch'), filter: said('filter'), etag: said('etag'), pageSize }
+    return { patch: said('patch'), filter: said('filter'), etag: said('etag'), pageSize, bulk: bulkFrom(body) }
   }
 }
