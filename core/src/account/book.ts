@@ -1,5 +1,4 @@
 import { problem, type Problem } from '../checks/problem.ts'
-import { emailKey } from '../people/email.ts'
 import { checkAccount } from '../checks/account-checks.ts'
 import { isCurrency, isLocale } from '../checks/words.ts'
 import { MAXIMUM_PROBLEMS, readShape } from '../checks/shape.ts'
@@ -8,18 +7,12 @@ import type { BillLine } from '../seats/bill.ts'
 import { placeByPath, upwards } from '../places/tree.ts'
 import { isZone, readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
-import {
-  AccountBook,
-  type BookField,
-  type BookGrant,
-  type BookPerson,
-  type BookPlace,
-  type BookSeat,
-} from './book-shape.ts'
+import { AccountBook, type BookField, type BookGrant, type BookPlace } from './book-shape.ts'
 import { TABLE_NAMES } from './indexes.ts'
 import { readCustoms } from './read-customs.ts'
 import { readConnections, readLeaving } from './read-leaving.ts'
 import { readOffer } from './read-offer.ts'
+import { keyOf, nameThePeople, readPeople } from './read-people.ts'
 import { readProducts } from './read-products.ts'
 import type {
   GrantRow,
@@ -97,19 +90,14 @@ const DEFAULT_RULES = {
   erasedByItself: false,
 }
 
-/** What a person of a book is known by: their address in its normal form, or their key. */
-function keyOf({ email, key }: { email?: string | null; key?: string | null }): string | undefined {
-  return email ? emailKey(email) : key?.toLowerCase()
-}
-
 class BookReader {
   private readonly problems: Problem[] = []
   readonly rows = Object.fromEntries(TABLE_NAMES.map((name) => [name, []])) as unknown as Lists
-  private readonly values: PersonalValue[] = []
+  readonly values: PersonalValue[] = []
   readonly people = new Map<string, Id>()
-  private readonly employers = new Map<string, Id>()
+  readonly employers = new Map<string, Id>()
   readonly roles = new Map<string, Id>()
-  private readonly fields = new Map<string, Id>()
+  readonly fields = new Map<string, Id>()
   readonly groups = new Map<string, Id>()
   readonly paths = new Map<Id, string>()
   private readonly placeByText = new Map<string, PlaceRow>()
@@ -138,10 +126,10 @@ class BookReader {
     this.places = Account.of(id, 0, { place: this.rows.place })
     for (const name of this.book.employers) this.named(this.employers, 'employer', { id: this.makeId(), name }, '')
     this.book.fields?.forEach((field, at) => this.readField(field, `/fields/${at}`))
-    this.nameThePeople()
+    nameThePeople(this.book.people, this)
     readProducts(this.book.products, this)
     this.readRoles()
-    this.readPeople()
+    readPeople(this.book.people, this)
     this.readGroups()
     this.readLeavings()
     this.book.offers.forEach((offer, at) => readOffer(offer, `/offers/${at}`, this))
@@ -223,24 +211,8 @@ class BookReader {
     return people.flatMap((one) => this.find(this.people, one, 'person', path) ?? [])
   }
 
-  private nameThePeople(): void {
-    this.book.people.forEach((person, at) => {
-      const key = keyOf(person)
-      if (key === undefined) return this.problem('no-key', 'A person needs an email or a key.', `/people/${at}`)
-      if (this.people.has(key)) this.problem('person-twice', `${key} stands twice.`, `/people/${at}`)
-      const id = this.makeId()
-      this.people.set(key, id)
-      // As it stands in the book, by which its other parts name them.
-      this.people.set((person.email ?? person.key)!.toLowerCase(), id)
-    })
-  }
-
-  private readPeople(): void {
-    this.book.people.forEach((person, at) => this.readPerson(person, `/people/${at}`))
-  }
-
   /** Names of fields and values to their ids; built-in fields stand for themselves, employers for their id. */
-  private condition(name: string, plain: unknown, path: string): { field: string; value: string } | undefined {
+  condition(name: string, plain: unknown, path: string): { field: string; value: string } | undefined {
     const value = String(plain)
     if (name === 'kind' || name === 'standing') return { field: name, value }
     if (name === 'employer') {
@@ -260,89 +232,6 @@ class BookReader {
       Object.entries(line).flatMap(([name, value]) => this.condition(name, value, `${path}/${at}/${name}`) ?? []),
     )
     return { anyOf }
-  }
-
-  private readPerson(person: BookPerson, path: string): void {
-    const id = this.people.get(keyOf(person) ?? '')
-    if (!id) return
-    this.paths.set(id, path)
-    const { kind, standing, state, signatory = false } = person
-    const choices = Object.entries(person.choices ?? {}).flatMap(([name, value]) => {
-      const found = this.condition(name, value, `${path}/choices/${name}`)
-      return found ? [[found.field, found.value] as const] : []
-    })
-    const row: PersonRow = {
-      id,
-      kind,
-      standing,
-      state,
-      signatory,
-      managerId: this.find(this.people, person.manager, 'person', `${path}/manager`),
-      employerId: this.find(this.employers, person.employer, 'employer', `${path}/employer`),
-      engagementFrom: person.engagement?.from ? this.when(person.engagement.from, 'beginning') : null,
-      engagementUntil: person.engagement?.until ? this.when(person.engagement.until, 'end') : null,
-      ...this.absence(person, path),
-      loginId: null,
-      reference: person.reference ?? null,
-      choices: Object.fromEntries(choices),
-    }
-    this.rows.person.push(row)
-    if (person.name) this.values.push({ personId: id, field: 'name', value: person.name })
-    if (person.email) this.values.push({ personId: id, field: 'email', value: emailKey(person.email) })
-    if (person.phone) this.values.push({ personId: id, field: 'phone', value: person.phone })
-    for (const [name, text] of Object.entries(person.texts ?? {})) {
-      const fieldId = this.find(this.fields, name, 'field', `${path}/texts/${name}`)
-      if (fieldId) this.values.push({ personId: id, field: `field ${fieldId}`, value: String(text) })
-    }
-    person.seats?.forEach((seat, at) => this.rows.holding.push(this.holding(seat, row, `${path}/seats/${at}`)))
-    person.grants?.forEach((grant, at) => this.readGrant(grant, 'person', id, `${path}/grants/${at}`))
-  }
-
-  private absence({ away, state }: BookPerson, path: string): Pick<PersonRow, 'awayFrom' | 'awayUntil'> {
-    const awayFrom = away?.from ? this.when(away.from, 'beginning') : null
-    const awayUntil = away?.until ? this.when(away.until, 'end') : null
-    if (state === 'away' && awayFrom === null) {
-      this.problem('no-dates', 'A person who is away needs the first day of it; add “from” to “away”.', `${path}/away`)
-    }
-    if (away && awayFrom === null) this.problem('no-dates', 'A time away needs its first day.', `${path}/away/from`)
-    if (away && state !== 'active' && state !== 'away') {
-      this.problem(
-        'not-here',
-        `A person cannot be ${state} and away at the same time; leave “away” out.`,
-        `${path}/away`,
-      )
-    }
-    if (awayFrom !== null && awayUntil !== null && awayUntil <= awayFrom) {
-      this.problem('dates-backwards', 'The time away ends before it begins.', `${path}/away/until`)
-    }
-    return { awayFrom, awayUntil }
-  }
-
-  private holding(seat: BookSeat, person: PersonRow, path: string): HoldingRow {
-    const [product = '', seatType = ''] = seat.seat.split('/')
-    const until = seat.until ? this.when(seat.until, 'end') : null
-    const counted = seat.counted ? this.when(seat.counted, 'beginning') : null
-    const { engagementFrom } = person
-    const isOfNow = engagementFrom !== null && (until === null || until > engagementFrom)
-    const id = this.makeId()
-    this.paths.set(id, path)
-    if (counted !== null && (counted < this.when(seat.from, 'beginning') || (until !== null && counted > until))) {
-      const sentence = 'A seat counts from its beginning at the earliest, and until its end.'
-      this.problem('counted-outside', sentence, `${path}/counted`)
-    }
-    return {
-      id,
-      personId: person.id,
-      product,
-      seatType,
-      own: seat.own ?? false,
-      givenFrom: this.when(seat.from, 'beginning'),
-      countedFrom: counted !== null && isOfNow ? Math.max(counted, engagementFrom) : counted,
-      until,
-      origin: seat.along ? 'along' : 'given',
-      givenById: this.find(this.people, seat.givenBy, 'person', `${path}/givenBy`),
-      endedById: this.find(this.people, seat.endedBy, 'person', `${path}/endedBy`),
-    }
   }
 
   private readLeavings(): void {
@@ -390,7 +279,7 @@ class BookReader {
     )
   }
 
-  private readGrant(grant: BookGrant, subjectKind: SubjectKind, subjectId: string, path: string): void {
+  readGrant(grant: BookGrant, subjectKind: SubjectKind, subjectId: string, path: string): void {
     const roleId = this.find(this.roles, grant.role, 'role', `${path}/role`)
     const placeId = this.place(grant.place, `${path}/place`)
     if (!roleId || !placeId) return
