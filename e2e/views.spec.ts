@@ -139,6 +139,11 @@ test('a steward gives a key where they are one, reads why elsewhere they cannot,
   await docket.getByRole('button', { name: 'Give: 1 key' }).click()
   await expect(page.getByRole('row', { name: /Quenby Birch/ })).toBeVisible()
   await expect(docket.getByRole('button', { name: 'Undo this' })).toBeVisible()
+  // What was done for one person is not told on another's page.
+  await page.getByRole('searchbox').fill('rafe')
+  await page.getByRole('row', { name: /Rafe Underhay/ }).click()
+  await expect(sheet.getByRole('heading', { name: 'Rafe Underhay' })).toBeVisible()
+  await expect(docket.getByRole('button', { name: 'Undo this' })).toHaveCount(0)
   await goTo(page, 'Places')
   await page.getByRole('searchbox').fill('Chapel court')
   await page.getByRole('treeitem', { name: /Chapel court/ }).click()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { whenSignedOut } from './api/client.ts'
 import AppFrame from './parts/AppFrame.vue'
@@ -36,13 +36,12 @@ watch(
   },
   { immediate: true },
 )
-// What was applied is told until one goes on.
-watch(
-  () => route.name,
-  () => {
-    if (docket.isEmpty) docket.shut()
-  },
-)
+/** Whose sheet is open; none in a list. */
+const opened = computed(() => Object.values(route.params).flat().find(Boolean) ?? '')
+// What was applied is told until one goes on: to another page, or to somebody or something else. Back in the list it stays.
+watch([() => route.name, opened], ([name, id], [nameBefore]) => {
+  if (docket.isEmpty && (name !== nameBefore || id !== '')) docket.shut()
+})
 watch(
   () => live.turn,
   () => docket.refresh(),
