@@ -246,6 +246,7 @@ test('§3.6 a user is deleted: 204, and then there is none', async () => {
 
 test('§3.7 and §3.11 what the service does not do is said with 501', async () => {
   expect(await ask('POST', '/Bulk', { Operations: [] })).toMatchObject({ status: 501, body: { schemas: [ERROR] } })
+  expect(await ask('GET', '/Nothing/1')).toMatchObject({ status: 404, body: { schemas: [ERROR], status: '404' } })
   expect(await ask('GET', '/Me')).toMatchObject({ status: 501, body: { status: '501' } })
 })
 

@@ -87,6 +87,9 @@ export function scimRoutes(store: ProductStore, base: () => string): Router {
       ctx.status = 204
     })
   }
+  router.all('/{*rest}', (ctx) => {
+    throw new ScimError(404, `There is no ${ctx.path} here.`)
+  })
   return router
 }
 
