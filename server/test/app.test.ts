@@ -74,6 +74,15 @@ describe('what operators and programs ask', () => {
       (methods) => Object.values(methods).map((one) => one.operationId),
     )
     expect(new Set(ids).size).toBe(ids.length)
+    // What it answers with is declared, and told where a route answers otherwise (global-teardown).
+    const types = (path: string, method: string) =>
+      Object.entries(body.paths[`/api/accounts/{accountId}${path}`][method].responses).map(
+        ([status, one]) => `${status} ${Object.keys((one as { content?: object }).content ?? {}).join()}`,
+      )
+    const problem = 'default application/problem+json'
+    expect(types('/commits', 'post')).toEqual(['200 application/json', '202 application/json', problem])
+    expect(types('/people/file.csv', 'get')).toEqual(['200 text/csv', problem])
+    expect(types('/notices', 'put')).toEqual(['204 ', problem])
     // Read by a validator that others wrote; it follows no references, so those are followed here.
     expect(await new Validator().validate(body)).toMatchObject({ valid: true })
     const references = [...JSON.stringify(body).matchAll(/"\$ref":"([^"]+)"/g)].map(([, path]) => path!)

@@ -11,8 +11,14 @@ export default async function tearDown(): Promise<void> {
   const trace = process.env.LODGE_TEST_TRACE!
   const found = secretsInLogs(trace)
   rmSync(trace, { recursive: true, force: true })
-  if (found.length > 0) throw new Error(`The log of the run holds secrets or personal values:\n${found.join('\n')}`)
+  if (found.length > 0)
+    throw new Error(
+      `The log of the run holds what it must not (secrets, personal values, answers undeclared):\n${found.join('\n')}`,
+    )
 }
+
+/** As `server/src/api/route.ts` has it. */
+const UNDECLARED = 'a route answered otherwise than it declares'
 
 /** What no line of a log may hold, whatever made it: addresses, what people search for, what stands in headers. */
 const NEVER = /<?[\w.]{0,40}@[a-z0-9-]{1,60}\.example|Bearer|lodge_session|a long enough password|\?\w+=/g
@@ -25,6 +31,8 @@ function secretsInLogs(trace: string): string[] {
   const secrets = new Set(read('secrets-').flatMap((text) => text.split('\n')))
   secrets.delete('')
   const logs = read('log-')
+  const undeclared = logs.flatMap((log) => log.split('\n').filter((line) => line.includes(UNDECLARED)))
+  if (undeclared.length > 0) return undeclared.map((line) => line.slice(0, 300)).slice(0, 20)
   if (secrets.size === 0 || logs.join('').length === 0) return ['nothing was noted, so that nothing was proven']
   const found = logs.flatMap((log) => [
     ...(log.match(NEVER) ?? []).filter((one) => !one.endsWith('porter@lodge.example')),

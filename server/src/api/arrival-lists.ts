@@ -97,6 +97,7 @@ export const arrivalListRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/people/file.csv`,
+    answers: ['csv'],
     heavy: true,
     summary: 'The people one sees as a table; pasted as a list it is read as it was written.',
     answer: (ask) => download(ask, 'people.csv', 'people.csv'),
@@ -127,6 +128,7 @@ export const arrivalListRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/arrival-lists/send`,
+    answers: ['run'],
     summary:
       'Invites the people of a list as a run that goes on whoever watches; the same run sent again is done once.',
     body: ArrivalListSending,

@@ -94,6 +94,7 @@ export const changeRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/commits`,
+    answers: ['json', 'run'],
     summary: 'Applies changes whose preview was shown, all or none.',
     body: CommitBody,
     answer: commitShown,

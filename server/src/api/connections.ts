@@ -72,6 +72,7 @@ export const connectionRoutes = [
     audience: 'account',
     method: 'put',
     path: `${CONNECTION}/secret`,
+    answers: ['nothing'],
     grave: true,
     summary: 'The token by which a product is asked; kept sealed, never shown again.',
     body: SecretBody,
@@ -126,6 +127,7 @@ export const connectionRoutes = [
     audience: 'account',
     method: 'post',
     path: `${CONNECTION}/compare`,
+    answers: ['nothing'],
     summary: 'Compares what the product holds with what the account says, now.',
     async answer(ask) {
       const row = connectionOf(ask, 'run')
@@ -139,6 +141,7 @@ export const connectionRoutes = [
     audience: 'account',
     method: 'post',
     path: `${CONNECTION}/mend`,
+    answers: ['nothing'],
     summary: 'Makes one account in the product what the account here says, or closes it where it says nothing.',
     body: MendBody,
     async answer(ask) {

@@ -87,6 +87,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/departures/{departureId}/record.pdf`,
+    answers: ['pdf'],
     heavy: true,
     summary: 'The leaver’s record as a page to print.',
     async answer(ask) {

@@ -6,6 +6,7 @@ export const eventRoutes = [
     audience: 'account',
     method: 'get',
     path: '/api/accounts/{accountId}/events',
+    answers: ['events'],
     summary:
       'Server-sent events: `changed` when something may differ, `doors-shut` when the person’s access ends, `signed-out` when the session ends.',
     beforeEngagement: true,

@@ -43,6 +43,7 @@ export const gridRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/grid/file.csv`,
+    answers: ['csv'],
     heavy: true,
     summary: 'All of the grid as CSV: a row a person, a column a place.',
     query: QUERY,

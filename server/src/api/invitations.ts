@@ -129,6 +129,7 @@ export const invitationRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/invitations/decline',
+    answers: ['nothing'],
     summary: 'Declines an invitation, with a word to whoever sent it.',
     body: DeclineInvitation,
     async answer(ask) {

@@ -119,6 +119,7 @@ export const ledgerRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/ledger/export`,
+    answers: ['jsonl'],
     heavy: true,
     summary: 'The whole ledger as JSON Lines, to be verified without us (docs/prove-it.md).',
     async answer(ask) {

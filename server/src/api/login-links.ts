@@ -101,6 +101,7 @@ export const loginLinkRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/forgotten',
+    answers: ['nothing'],
     summary: 'Have a link for a new password sent; the answer is the same whether or not there is such a login.',
     body: Forgotten,
     async answer({ lodge, ctx, body, now }) {

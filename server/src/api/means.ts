@@ -189,6 +189,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'delete',
     path: '/api/sign-in/means/{meansId}',
+    answers: ['nothing'],
     summary: 'Take a passkey or an authenticator away.',
     async answer(ask) {
       const { lodge, params } = ask
@@ -213,6 +214,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'post',
     path: '/api/sign-in/email',
+    answers: ['nothing'],
     summary: 'Change one’s address: a link goes to the new one and holds once it is opened.',
     body: NewEmail,
     async answer(ask) {
@@ -243,6 +245,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'delete',
     path: '/api/sessions/{sessionId}',
+    answers: ['nothing'],
     summary: 'End one session of one’s own.',
     async answer({ lodge, session, params, now }) {
       if (params.sessionId !== session.id) mustNotBeNarrow(session)

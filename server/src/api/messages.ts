@@ -42,6 +42,7 @@ export const messageRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/message-templates`,
+    answers: ['nothing'],
     summary: 'Keeps the text of a message; one of the same name is replaced.',
     body: KeepTemplate,
     async answer({ lodge, accountId, sight, body }) {

@@ -64,6 +64,7 @@ export const noticeRoutes = [
     audience: 'account',
     method: 'post',
     path: `${NOTICES}/mine/seen`,
+    answers: ['nothing'],
     summary: 'Notes that one has looked at them.',
     async answer({ lodge, accountId, personId, now }) {
       await seeNotices(lodge.pools.requests, accountId, personId, now)
@@ -85,6 +86,7 @@ export const noticeRoutes = [
     audience: 'account',
     method: 'put',
     path: NOTICES,
+    answers: ['nothing'],
     summary: 'Hear of what needs one in the morning, or not.',
     body: SetNotices,
     async answer({ lodge, accountId, personId, body }) {
@@ -106,6 +108,7 @@ export const noticeRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/digest/stop',
+    answers: ['nothing'],
     summary: 'Hear no more in the morning, by the link in the message.',
     body: StopDigest,
     async answer({ lodge, ctx, body }) {
@@ -126,6 +129,7 @@ export const noticeRoutes = [
     audience: 'anyone',
     method: 'get',
     path: '/api/calendar/{token}',
+    answers: ['calendar'],
     summary: 'Arrivals, returns and ends as iCalendar (RFC 5545), behind a secret address.',
     async answer({ lodge, ctx, params }) {
       const token = params.token!.replace(/\.ics$/, '')

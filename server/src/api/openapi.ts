@@ -1,5 +1,5 @@
 import { schemaOf } from '@lodge/core'
-import type { Route } from './route.ts'
+import { ANSWERS, type Route } from './route.ts'
 
 const PROBLEM = {
   type: 'object',
@@ -59,6 +59,15 @@ function atComponents(schema: unknown): unknown {
   )
 }
 
+/** What it answers with, by status; of one that may be asked for again, that nothing is new (RFC 9110 §15.4.5). */
+function answersOf({ answers = ['json'], cacheable }: Route): object {
+  const declared = answers.map((kind) => ANSWERS[kind])
+  const byStatus = declared.map(({ status, type, description }) => {
+    return [status, { description, ...(type ? { content: { [type]: {} } } : {}) }] as const
+  })
+  return { ...Object.fromEntries(byStatus), ...(cacheable ? { 304: { description: 'Nothing is new since.' } } : {}) }
+}
+
 function operationOf(one: Route, schemas: Record<string, unknown>): object {
   const inPath = [...one.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
     name,
@@ -82,7 +91,7 @@ function operationOf(one: Route, schemas: Record<string, unknown>): object {
     ...(one.audience === 'anyone' ? {} : { security: [{ session: [] }] }),
     ...body,
     responses: {
-      200: { description: 'Done.' },
+      ...answersOf(one),
       default: {
         description: 'Why not (RFC 9457).',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },

@@ -36,6 +36,7 @@ export const peopleViewRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/people-views`,
+    answers: ['nothing'],
     summary: 'Keeps a look of the list of people; one of the same name is replaced.',
     body: KeepView,
     async answer({ lodge, accountId, personId, body }) {
@@ -52,6 +53,7 @@ export const peopleViewRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/people-views/dropped`,
+    answers: ['nothing'],
     summary: 'Lets a look go.',
     body: DropView,
     async answer({ lodge, accountId, personId, body }) {

@@ -22,6 +22,19 @@ import { insertEvent } from '../store/events.ts'
 import type { Session } from '../store/sessions.ts'
 import { sightOf } from '../work/thoughts.ts'
 
+/** What a route may answer with where it is no problem. */
+export const ANSWERS = {
+  json: { status: 200, type: 'application/json', description: 'Done.' },
+  nothing: { status: 204, type: null, description: 'Done; there is nothing to say.' },
+  run: { status: 202, type: 'application/json', description: 'Begun; how far it is, is to be asked for.' },
+  csv: { status: 200, type: 'text/csv', description: 'A table (RFC 4180).' },
+  pdf: { status: 200, type: 'application/pdf', description: 'Pages to print.' },
+  jsonl: { status: 200, type: 'application/jsonl', description: 'One JSON value a line.' },
+  calendar: { status: 200, type: 'text/calendar', description: 'A calendar (RFC 5545).' },
+  events: { status: 200, type: 'text/event-stream', description: 'Events as they happen.' },
+} as const
+export type AnswerKind = keyof typeof ANSWERS
+
 /** Who may ask: anyone, someone signed in, or a person of the account in the path. */
 export type Audience = 'anyone' | 'signed-in' | 'account'
 
@@ -66,6 +79,8 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   beforeEngagement?: boolean
   /** May be asked by someone who came by a re-entry slip, or still lacks the second means the account asks for. */
   ownPage?: boolean
+  /** What it answers with; left out, JSON. */
+  answers?: readonly AnswerKind[]
   /** Takes long: few of them go on at a time for one person and one account. */
   heavy?: boolean
   /** Needs a fresh proof of who asks. */
@@ -103,9 +118,22 @@ export function mount(router: Router, lodge: Lodge, routes: readonly Route[]): v
           ctx.type = 'application/json'
           ctx.body = answer.text
         } else ctx.body = answer
+        if (!isDeclared(one, ctx.status, ctx.type)) {
+          lodge.log.error({ method: one.method, route: one.path, status: ctx.status }, UNDECLARED)
+        }
       },
     )
   }
+}
+
+/** Told where the document says something else than the server does; tests look for it. */
+export const UNDECLARED = 'a route answered otherwise than it declares'
+
+function isDeclared({ answers = ['json'] }: Route, status: number, type: string): boolean {
+  return answers.some((kind) => {
+    const { status: declared, type: of } = ANSWERS[kind]
+    return declared === status && (of === null || type.split(';')[0] === of)
+  })
 }
 
 async function read(lodge: Lodge, ctx: Context & { params: Record<string, string> }, one: Route): Promise<Ask<object>> {

@@ -142,6 +142,7 @@ export const sessionRoutes = [
     audience: 'signed-in',
     method: 'post',
     path: '/api/session/again',
+    answers: ['nothing'],
     summary: 'Prove who one is once more, for grave acts.',
     body: SignInAgain,
     async answer({ lodge, ctx, session, body, now }) {
@@ -191,6 +192,7 @@ export const sessionRoutes = [
     audience: 'signed-in',
     method: 'delete',
     path: '/api/session',
+    answers: ['nothing'],
     summary: 'Sign out.',
     async answer({ lodge, ctx, session, now }) {
       await insertEvent(lodge.pools.requests, { kind: 'signed-out', ...session }, now)

@@ -70,6 +70,7 @@ export const signUpRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/sign-up',
+    answers: ['nothing'],
     summary: 'Have a link sent by which an account is opened; the answer is the same for every address.',
     body: SignUp,
     async answer({ lodge, ctx, body, now }) {
