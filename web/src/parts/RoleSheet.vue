@@ -110,7 +110,7 @@ function retire(replacementId: string): void {
           <li v-if="role.can.length === 0" class="muted">{{ t('give.nothing') }}</li>
         </ul>
         <p v-if="role.atRoot.length > 0">
-          {{ t('roles.atRoot', { root: role.root, what: role.atRoot.join(', ') }) }}
+          {{ t('roles.onlyAtRoot', { root: role.root, what: role.atRoot.join(', ') }) }}
         </p>
         <h3 class="caption">{{ t('roles.cannot') }}</h3>
         <ul class="says not">

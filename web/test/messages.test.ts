@@ -1,0 +1,38 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+const source = join(import.meta.dirname, '../src')
+const catalogue = readFileSync(join(source, 'messages/en.json'), 'utf8')
+
+/** All files that may speak, as text. */
+function files(): string[] {
+  return readdirSync(source, { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.(vue|ts)$/.test(name))
+    .map((name) => readFileSync(join(source, name), 'utf8'))
+}
+
+/** Every message by its whole key; of a key that comes twice, both. */
+function messages(): [string, string][] {
+  const found: [string, string][] = []
+  const path: string[] = []
+  for (const line of catalogue.split('\n')) {
+    const [, key, value] = /^\s*"([^"]+)": (.*)$/.exec(line) ?? []
+    if (key !== undefined && value === '{') path.push(key)
+    else if (key !== undefined) found.push([[...path, key].join('.'), value!])
+    else if (/^\s*\}/.test(line)) path.pop()
+  }
+  return found
+}
+
+test('no message stands twice', () => {
+  const keys = messages().map(([key]) => key)
+  expect(keys.length).toBeGreaterThan(800)
+  expect(keys.filter((key, at) => keys.indexOf(key) !== at)).toEqual([])
+})
+
+test('every message that is asked for by its whole key is there', () => {
+  const keys = new Set(messages().map(([key]) => key))
+  const asked = files().flatMap((text) => [...text.matchAll(/\bt\(\s*'([\w.-]+)'/g)].map(([, key]) => key!))
+  expect(asked.length).toBeGreaterThan(500)
+  expect([...new Set(asked)].filter((key) => !keys.has(key))).toEqual([])
+})
