@@ -30,6 +30,7 @@ export type Fault =
   | 'one-page-of-five'
   | 'no-configuration'
   | 'slow-opening'
+  | 'slow-list'
 
 /** A proxy before a service that does one thing wrong at a time, or several. */
 export interface FaultProxy {
@@ -59,6 +60,8 @@ interface Answered {
 
 /** So long one that is slow to open accounts takes for each. */
 const OPENING_MILLISECONDS = 400
+/** And a list is this long on its way. */
+const LIST_MILLISECONDS = 1500
 
 export async function startFaultProxy(target: string): Promise<FaultProxy> {
   const faults = new Set<Fault>()
@@ -84,8 +87,11 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
     if (faults.has('slow-opening') && one.method === 'POST') await sleep(OPENING_MILLISECONDS)
     const instead = before(one, kind)
     if (instead) return send(response, instead)
+    const isList = kind === 'Users' && one.method === 'GET' && one.path.includes('startIndex=')
     const refused = faults.has('one-refused') && kind === 'Bulk' ? takeRefused(one) : []
     const answer = after(one, kind, await forward(target, request, reworded(one)))
+    // What it shows is old by the time it arrives.
+    if (faults.has('slow-list') && isList) await sleep(LIST_MILLISECONDS)
     if (refused.length > 0) answer.text = withRefused(answer.text, refused)
     if (faults.has('lost-answer') && one.method !== 'GET') {
       faults.delete('lost-answer')

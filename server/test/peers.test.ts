@@ -369,6 +369,30 @@ test('a process that ends leaves a comparison off, and another goes on with it',
   expect(names.map((name) => scene.allOf(name).length)).toEqual(names.map(() => 1))
 })
 
+test('what is mended while a list is on its way stays as it was read back', async () => {
+  const scene = await Scene.open('patch')
+  await until(() => scene.settled())
+  const name = `stranger@${scene.house.domain}`
+  const make = { schemas: ['urn:ietf:params:scim:schemas:core:2.0:User'], userName: name, active: true }
+  await fetch(`${scene.peer.address}/Users`, {
+    method: 'POST',
+    headers: { Authorization: `Bearer ${scene.peer.token}`, 'Content-Type': 'application/scim+json' },
+    body: JSON.stringify(make),
+  })
+  await scene.compare()
+  const stranger = await until(async () => (await scene.seen()).differences.find((one) => one.difference === 'unknown'))
+  scene.proxy.faults.add('slow-list')
+  scene.proxy.asked.clear()
+  await scene.compare()
+  await until(async () => (scene.proxy.asked.get('GET Users') ?? 0) > 0)
+  const mend = scene.house.path(`/connections/${scene.connectionId}/mend`)
+  await scene.owner.post(mend).send({ remoteId: stranger!.remoteId }).expect(204)
+  expect((await scene.seen()).differences).toEqual([])
+  // The groups are asked for when the list has arrived and is noted.
+  await until(async () => (scene.proxy.asked.get('GET Groups') ?? 0) > 0)
+  expect((await scene.seen()).differences).toEqual([])
+})
+
 test('a list that ends too soon was not read: nothing is concluded from it', async () => {
   const scene = await Scene.open('patch')
   await until(() => scene.settled())

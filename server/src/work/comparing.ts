@@ -134,6 +134,8 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
   const each = beside(scene, leaveOff)
   const before = new Map((await seenAccounts(work, accountId, row.id)).map((one) => [one.remoteId, one]))
   const wanted = new Map(productAccounts(account, row.product, now).map((one) => [one.externalId, one]))
+  // By the machine's clock: what is read of one account meanwhile is the later, and stays.
+  const readAt = wallClock()
   const held = await scim.all()
   const owners = ownersOf(account, held, wanted, before)
   const noted: SeenAccount[] = []
@@ -145,11 +147,11 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
     const whose = personId === null ? undefined : wanted.get(personId)
     const last = before.get(one.remoteId)
     if (!whose || !isToBeBrought(whose, one, last)) {
-      noted.push(seenNow(one, personId, now, whose))
+      noted.push(seenNow(one, personId, readAt, whose))
       continue
     }
     // Noted as it is read back; where that fails, what was last known of it stands.
-    if (last) noted.push({ ...last, seenAt: now })
+    if (last) noted.push({ ...last, seenAt: readAt })
     await noteAccounts(work, accountId, row.id, noted.splice(0))
     await each('person', whose.externalId, async () =>
       reopened(scene, await bring(scene, whose.externalId, 'compared', one.remoteId)),
@@ -165,7 +167,7 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
       if (await bring(scene, personId, 'compared')) opened.add(personId)
     })
   }
-  await forgetUnseen(work, accountId, row.id, now)
+  await forgetUnseen(work, accountId, row.id, readAt)
   const groups = await compareGroups(scene, each)
   await noteWhole(work, accountId, row.id, { readAt: now, accounts: held.length + opened.size, groups })
   if (row.trouble !== null) await bySchedule(scene, { type: 'note-connection', connectionId: row.id, trouble: null })

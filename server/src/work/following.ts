@@ -1,4 +1,5 @@
 import { productAccountOf, productGroup, type ConnectionRow, type Occasion } from '@lodge/core'
+import { wallClock } from '../clock.ts'
 import { member, text } from '../protocols/scim/resources.ts'
 import {
   forgetGroup,
@@ -57,7 +58,7 @@ export async function bring(
     const held = await scim.follow(wanted, { remoteId, before, occasion, alone: opensAlone })
     await endProblem(work, accountId, row.id, personId)
     if (!held) return undefined
-    const noted = seenNow(held, personId, now, wanted)
+    const noted = seenNow(held, personId, wallClock(), wanted)
     await noteAccounts(work, accountId, row.id, [noted])
     return noted
   })
@@ -112,5 +113,5 @@ export async function mend(lodge: Following, accountId: string, row: ConnectionR
   }
   const isOurs = (externalId: string) => current.account.get('person', externalId) !== undefined
   const held = await scene.product.scim.closeRemote(remoteId, isOurs)
-  if (held) await noteAccounts(lodge.pools.work, accountId, row.id, [seenNow(held, personId, current.now, undefined)])
+  if (held) await noteAccounts(lodge.pools.work, accountId, row.id, [seenNow(held, personId, wallClock(), undefined)])
 }

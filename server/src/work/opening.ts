@@ -1,4 +1,5 @@
 import { productAccountOf } from '@lodge/core'
+import { wallClock } from '../clock.ts'
 import { noteAccounts } from '../store/connections.ts'
 import { endProblem } from '../store/product-readings.ts'
 import { locked, newest, seenNow, type Scene } from './product-scene.ts'
@@ -37,7 +38,7 @@ export async function openMany(
       const held = await scim.openMany(wanted)
       const noted = wanted.flatMap((one) => {
         const found = held.get(one.externalId)
-        return found ? [seenNow(found, one.externalId, now, one)] : []
+        return found ? [seenNow(found, one.externalId, wallClock(), one)] : []
       })
       await noteAccounts(work, accountId, row.id, noted)
       for (const personId of held.keys()) {

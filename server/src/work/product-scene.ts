@@ -90,6 +90,7 @@ export async function toldIfNot<T>(
 export function seenNow(
   held: HeldAccount,
   personId: string | null,
+  /** By the machine's clock, by which one reading is later than another. */
   seenAt: Instant,
   wanted: ProductAccount | undefined,
 ): SeenAccount {
