@@ -61,7 +61,7 @@ function jest(name, projects, workers) {
   ]
   // Properties are tried a few dozen times here, a thousand and twenty thousand times by `npm run test:long`.
   const environment = {
-    LODGE_PROPERTY_RUNS: '40',
+    LODGE_PROPERTY_RUNS: '30',
     ...process.env,
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   }
@@ -86,21 +86,23 @@ function playwright() {
 }
 
 const node = process.execPath
-// The build takes seconds, and then two go abreast to the end: what reads and what runs by itself, beside tests that mostly
-// wait, for a database, for processes of their own, for a browser.
+// The build takes seconds. Then what reads goes beside tests that mostly wait: for a database and processes of their own
+// first, for a browser after.
 const built = await stage('build', node, ['scripts/build.mjs'])
 await Promise.all([
   (async () => {
     await stage('lint', bin('eslint'), ['.'])
     await stage('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
-    await stage('types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json'])
   })(),
+  // A third fills the gaps in which two wait.
+  jest('server', ['server'], 3),
+])
+await Promise.all([
   (async () => {
-    await jest('unit', ['core', 'web', 'demo', 'standins'], 2)
-    // A third fills the gaps in which two wait.
-    await jest('server', ['server'], 3)
-    if (built) await playwright()
+    await stage('types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json'])
+    await jest('unit', ['core', 'web', 'demo', 'standins'], 1)
   })(),
+  built ? playwright() : undefined,
 ])
 
 rmSync(reports, { recursive: true, force: true })
