@@ -17,7 +17,7 @@ import { allowedBy } from './random-json.ts'
 import { smallBook } from './small-book.ts'
 
 // Two properties of fifty thousand books each in `npm run soak`.
-const RUNS = Number(process.env.LODGE_PROPERTY_RUNS ?? 100) * 2.5
+const RUNS = Math.round(Number(process.env.LODGE_PROPERTY_RUNS ?? 100) * 2.5)
 
 type Loose = Record<string, unknown>
 /** The small book as plain as JSON, so that it can be spoilt. */
