@@ -52,15 +52,17 @@ test('one person in and out again, and everything is still there', async ({ page
   // The owner signs in; the Desk greets with the day.
   await signIn(page, demo)
   const day = page.getByRole('heading', { level: 1 })
-  await expect(day).toContainText('Tuesday 16 June 2026. Three people start by 30 June, two people wait at the door')
-  await expect(day).toContainText(`June stands at ${expectedBill()}.`)
+  await expect(day).toContainText(
+    'Tuesday 16 June 2026. Three people start by 30 June, two people are waiting to be admitted',
+  )
+  await expect(day).toContainText(`June so far: ${expectedBill()}.`)
 
   // The owner invites a contractor and reads what it does before sending.
   await goTo(page, 'People')
   await page.getByRole('button', { name: 'Invite' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Sorrel Marsh')
-  await page.getByLabel('Email').fill(EMAIL)
-  await page.getByLabel('Works with us until').fill('2026-09-30')
+  await page.getByLabel('Email address').fill(EMAIL)
+  await page.getByLabel('Last day with us').fill('2026-09-30')
   await pick(page, 'Seat', 'Field')
   await pick(page, 'Role', 'Rope access')
   await pick(page, 'At', 'Corvane Harbour')
@@ -68,11 +70,11 @@ test('one person in and out again, and everything is still there', async ({ page
   await expect(docket).toContainText(
     'Invite Sorrel Marsh as a guest, offering Rope access at Corvane Harbour and a Field seat in Bedding Log, until 30 September.',
   )
-  await expect(docket).toContainText('gained 1 person, 6 places once in')
-  await expect(docket.getByRole('row', { name: /as it is/ })).toContainText('525.00437.00')
-  await expect(docket.getByRole('row', { name: /with this/ })).toContainText('539.00451.00')
+  await expect(docket).toContainText('gained 1 person, 6 places after they accept')
+  await expect(docket.getByRole('row', { name: /^now/ })).toContainText('525.00437.00')
+  await expect(docket.getByRole('row', { name: /^after this/ })).toContainText('539.00451.00')
   await expect(docket).toContainText('cannot be called back once sent')
-  await docket.getByRole('button', { name: 'Send invitation: 6 keys once in, 1 seat' }).click()
+  await docket.getByRole('button', { name: 'Send invitation: 6 places after they accept, 1 seat' }).click()
   await expect(page.getByText('Sent to Sorrel Marsh.')).toBeVisible()
   await page.getByRole('searchbox').fill('sorrel')
   await expect(page.getByRole('row', { name: /Sorrel Marsh/ })).toContainText('invited')
@@ -90,9 +92,9 @@ test('one person in and out again, and everything is still there', async ({ page
     'Oriel Thistlewick invites you to work with Thistlewick Roof Gardens.',
   )
   await contractor.getByLabel('Password').fill(PASSWORD)
-  await contractor.getByRole('button', { name: 'Take it up and go in' }).click()
+  await contractor.getByRole('button', { name: 'Accept and sign in' }).click()
   await expect(contractor.getByRole('heading', { level: 1 })).toContainText('Welcome, Sorrel Marsh')
-  await expect(contractor.getByText('You work with Thistlewick Roof Gardens until 30 September 2026.')).toBeVisible()
+  await expect(contractor.getByText('Your last day with Thistlewick Roof Gardens is 30 September 2026.')).toBeVisible()
   await contractor.getByText('You can add photos').click()
   await expect(contractor.locator('details[open]')).toContainText(
     'add Rope access, given at Corvane Harbour by Oriel Thistlewick on 16 Jun',
@@ -125,13 +127,13 @@ test('one person in and out again, and everything is still there', async ({ page
   await goTo(page, 'People')
   await page.getByRole('searchbox').fill('sorrel')
   await page.getByRole('row', { name: /Sorrel Marsh/ }).click()
-  await page.getByRole('button', { name: 'Leave now' }).click()
+  await page.getByRole('button', { name: 'End access now' }).click()
   await expect(docket).toContainText('lost 1 person, 6 places')
   await expect(docket).toContainText('Field: 19 → 18 taken, 3 empty')
   await expect(docket).toContainText('June is still charged in full for the Field seat: €14.00.')
   await expect(docket).toContainText('Sorrel Marsh is signed out everywhere at once')
-  await docket.getByRole('button', { name: 'End their time here: 6 keys end, 1 seat empty' }).click()
-  await expect(contractor.getByText('Your way in was shut, and you were signed out.')).toBeVisible()
+  await docket.getByRole('button', { name: 'End access now: 6 places, 1 seat' }).click()
+  await expect(contractor.getByText('Your access was ended and you were signed out.')).toBeVisible()
   // Sessions end before the commit, so that the browser may tell it a moment earlier than the account does.
   await expect(page.getByRole('row', { name: /Sorrel Marsh/ })).toContainText('left')
   expect(await ask('COR-01')).toBe(false)
@@ -142,20 +144,20 @@ test('one person in and out again, and everything is still there', async ({ page
   // The ledger tells it in sentences and verifies.
   await goTo(page, 'Ledger')
   // What time did by itself since stands among it as well.
-  await expect(page.getByText(/went on with Sorrel Marsh leaving/)).toBeVisible()
+  await expect(page.getByText(/went on with Sorrel Marsh’s departure/)).toBeVisible()
   const told = page
     .getByRole('main')
     .getByRole('listitem')
-    .filter({ hasNotText: /The schedule|planned that|hand back|connected/ })
+    .filter({ hasNotText: /The schedule|planned the departure|hand back|connected/ })
   for (const [at, sentence] of [
-    /Oriel Thistlewick ended Sorrel Marsh’s time here\./,
-    /Sorrel Marsh took up their invitation\./,
+    /Oriel Thistlewick ended the access of Sorrel Marsh\./,
+    /Sorrel Marsh accepted their invitation\./,
     /Oriel Thistlewick invited Sorrel Marsh as a guest, offering Rope access at Corvane Harbour/,
-    /Quote Trellis reported a use\..*by the product itself/,
+    /Quote Trellis reported a use\..*by the product/,
   ].entries()) {
     await expect(told.nth(at)).toHaveText(sentence)
   }
-  await page.getByRole('button', { name: 'Verify the chain' }).click()
+  await page.getByRole('button', { name: 'Check for tampering' }).click()
   const whole = page.getByText(/The ledger is complete and unaltered, and the account matches it: \d+ entries/)
   await expect(whole).toBeVisible()
   const entries = await whole.textContent()
@@ -164,8 +166,8 @@ test('one person in and out again, and everything is still there', async ({ page
   await demo.interrupt()
   demo = await startDemo(directory)
   await page.goto(`${demo.origin}/ledger`)
-  await expect(told.first()).toContainText('ended Sorrel Marsh’s time here')
-  await page.getByRole('button', { name: 'Verify the chain' }).click()
+  await expect(told.first()).toContainText('ended the access of Sorrel Marsh')
+  await page.getByRole('button', { name: 'Check for tampering' }).click()
   await expect(whole).toHaveText(entries!)
   expect(await ask('COR-01')).toBe(false)
 })

@@ -51,7 +51,7 @@ export async function signIn(
 ): Promise<void> {
   await at(page)
   await page.goto(`${demo.origin}/sign-in`)
-  await page.getByLabel('Email').fill(email)
+  await page.getByLabel('Email address').fill(email)
   await page.getByLabel('Password').fill(password)
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible()
@@ -62,7 +62,7 @@ const TITLES = {
   People: /^People/,
   Places: /^Places/,
   Roles: /^Roles/,
-  Seats: /^Seats/,
+  Products: /^Products/,
   Departures: /^Departures/,
   Ledger: /^Ledger/,
   'My keys': /^Welcome/,
@@ -114,6 +114,6 @@ export async function putDown(page: Page): Promise<void> {
     const request = answer.request()
     return answer.url().endsWith('/docket') && request.method() === 'PUT' && isEmpty(request.postData())
   })
-  await docketOf(page).getByRole('button', { name: 'Put it down' }).click()
+  await docketOf(page).getByRole('button', { name: 'Discard', exact: true }).click()
   await heard
 }

@@ -234,19 +234,19 @@ describe('every change reads as a sentence, done and to do', () => {
         name: 'Main',
         kind: 'site',
       },
-      'made the place Main in Pellworth',
-      'Make the place Main in Pellworth',
+      'added the place Main in Pellworth',
+      'Add the place Main in Pellworth',
     ],
     [
       { type: 'rename-place', placeId: house.place('Main'), name: 'Old Main' },
       'renamed a place to Old Main',
       'Rename a place to Old Main',
     ],
-    [{ type: 'wall-place', placeId: house.place('Main'), walled: true }, 'walled Main', 'Wall Main'],
+    [{ type: 'wall-place', placeId: house.place('Main'), walled: true }, 'walled off Main', 'Wall off Main'],
     [
       { type: 'wall-place', placeId: house.place('Main'), walled: false },
-      'took the wall of Main down',
-      'Take the wall of Main down',
+      'removed the wall of Main',
+      'Remove the wall of Main',
     ],
     [
       { type: 'make-role', name: 'Night', areas: [{ area: 'log/photos', level: 'see' }] },
@@ -276,8 +276,8 @@ describe('every change reads as a sentence, done and to do', () => {
     ],
     [
       { type: 'leave', personId: house.person('Rafe') },
-      'ended Rafe Gardener’s time here',
-      'End Rafe Gardener’s time here',
+      'ended the access of Rafe Gardener',
+      'End the access of Rafe Gardener',
     ],
   ]
 

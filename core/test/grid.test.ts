@@ -55,7 +55,7 @@ describe('the grid', () => {
     const house = House.open()
     house.do('Oriel', house.invitation({ engagementFrom: '2026-07-01' }))
     const cells = cellsOf(house, 'Oriel')
-    expect([cells.get('Sorrel at Main'), cells.get('Sorrel at Harbour')]).toEqual(['add (once in)', ''])
+    expect([cells.get('Sorrel at Main'), cells.get('Sorrel at Harbour')]).toEqual(['add (after they accept)', ''])
     const highest = cellsOf(house, 'Oriel', readGridQuery({ open: 'all', find: 'contractor invited' }))
     expect([...highest.keys()].every((key) => key.startsWith('Sorrel'))).toBe(true)
     const sheet = cellView(sightOf(house, 'Oriel'), house.place('Main'), house.person('Sorrel'))!
@@ -77,7 +77,7 @@ describe('the grid', () => {
     })
     const cells = cellsOf(house, 'Oriel')
     expect(cells.get('Rafe at Main')).toBe('change (own only)')
-    expect(cells.get('Mirren at Main')).toBe('add (more with approval, not in now)')
+    expect(cells.get('Mirren at Main')).toBe('add (more with approval, no access at the moment)')
   })
 
   test('shows a steward their own places and people, and nothing else', () => {
@@ -88,7 +88,7 @@ describe('the grid', () => {
     expect(cells.get('Rafe at Main')).toBe('change')
     expect(cells.has('Rafe at Helipad')).toBe(false)
     // A client meets the owner at their own place, and is not told what the owner holds there.
-    expect(cellsOf(house, 'Corin').get('Oriel at Harbour')).toBe('known to the office')
+    expect(cellsOf(house, 'Corin').get('Oriel at Harbour')).toBe('the office knows')
     expect(gridView(sightOf(house, 'Corin'), ALL).columns.map((column) => column.name)).toEqual(['Corvane', 'Harbour'])
   })
 
@@ -123,7 +123,7 @@ describe('the grid', () => {
       gridView(oriel, readGridQuery(words)).groups.map(({ label, start, count }) => [label, start, count])
     expect(groups({})).toEqual([
       ['Staff', 0, 4],
-      ['Clients’ people', 4, 1],
+      ['Client contacts', 4, 1],
     ])
     expect(groups({ group: 'employer' })).toEqual([
       ['Highfast', 0, 1],
@@ -187,7 +187,7 @@ describe('the grid', () => {
 
   test('words say every mark a cell can hold', () => {
     expect(cellWords(0)).toBe('')
-    expect(cellWords(UNSEEN)).toBe('known to the office')
-    expect(cellWords(4 | CELL.heldBack | CELL.absent)).toBe('run (held back by the seat, not in now)')
+    expect(cellWords(UNSEEN)).toBe('the office knows')
+    expect(cellWords(4 | CELL.heldBack | CELL.absent)).toBe('run (held back by the seat, no access at the moment)')
   })
 })

@@ -11,7 +11,7 @@ describe('an invitation that offers more than it needs', () => {
     const house = House.open()
     const lead = [{ product: 'log', seatType: 'lead' }]
     expect(hints(house, { seats: lead })).toEqual([
-      'A Field seat in Garden Log reaches as far as what is given here, €18.00 a month less.',
+      'A Field seat in Garden Log is enough for the access given here, €18.00 a month less.',
     ])
     expect(hints(house, {})).toEqual([])
     expect(hints(house, { seats: lead, grants: [] })).toEqual([])
@@ -21,7 +21,7 @@ describe('an invitation that offers more than it needs', () => {
     const house = House.open()
     const key = (place: string) => ({ roleId: house.role('Rope access'), placeId: house.place(place) })
     expect(hints(house, { grants: [key('Pellworth'), key('Main')] })).toEqual([
-      'Rope access at Main is covered by the same role at Pellworth.',
+      'Rope access at Main is already given by the same role at Pellworth.',
     ])
     expect(hints(house, { grants: [key('Main'), key('Helipad')] })).toEqual([])
   })

@@ -67,14 +67,14 @@ describe('what each of a list gets (model I2)', () => {
   test('a cell that cannot be followed says which and what to write', () => {
     const house = open()
     const sentences = [
-      ['packet', 'Winter', 'There is no packet “Winter”.'],
-      ['kind', 'friend', '“friend” is no kind; write staff, contractor or client.'],
-      ['standing', 'owner', '“owner” is no standing that is had by an invitation; write member or guest.'],
-      ['employer', 'Nobody', 'There is no employer “Nobody”; make them first.'],
-      ['until', '31.8.2026', '“31.8.2026” is no date; write it as 2026-09-30.'],
-      ['role', 'Gardener', 'A role stands there without a place.'],
-      ['place', 'PEL-1', 'A place stands there without a role.'],
-      ['seat', 'Balcony', 'There is no one seat type “Balcony”; write product/type.'],
+      ['packet', 'Winter', 'There is no welcome packet “Winter”.'],
+      ['kind', 'friend', '“friend” is not a kind. Write staff, contractor or client.'],
+      ['standing', 'owner', '“owner” is not a membership you can invite to. Write member or guest.'],
+      ['employer', 'Nobody', 'There is no firm “Nobody” here. Add it first.'],
+      ['until', '31.8.2026', '“31.8.2026” is not a date. Write it as 2026-09-30.'],
+      ['role', 'Gardener', 'There is a role without a place.'],
+      ['place', 'PEL-1', 'There is a place without a role.'],
+      ['seat', 'Balcony', 'There is no single seat type “Balcony”. Write it as product/type.'],
     ] as const
     for (const [column, cell, sentence] of sentences) expect(made(house, column, cell)).toBe(sentence)
   })
@@ -115,7 +115,7 @@ describe('what each of a list gets (model I2)', () => {
   test('a row mended by hand is judged anew, and an account may ask for an end', () => {
     const house = open()
     const row = mendedRow({ line: 4, name: 'Wren', email: 'wren@new', cells: {} })
-    expect(judgeList(sightOf(house), [row])[0]!.sentence).toBe('“wren@new” is not a whole address.')
+    expect(judgeList(sightOf(house), [row])[0]!.sentence).toBe('“wren@new” is not a complete email address.')
     house.do('Oriel', { type: 'change-settings', outsidersNeedEnd: true })
     const good = mendedRow({ line: 4, name: 'Wren', email: 'wren@new.example', cells: {} })
     const owner = { kind: 'person', personId: house.person('Oriel') } as const
@@ -125,7 +125,7 @@ describe('what each of a list gets (model I2)', () => {
       owner,
       house.now,
     )
-    expect(without.people[0]!.sentence).toBe('Outsiders need an end of their engagement here; choose the last day.')
+    expect(without.people[0]!.sentence).toBe('People from outside need a last day here. Choose one.')
     const staff = invitesOf(sightOf(house), [good], nothing({ kind: 'staff', standing: 'member' }), nextId)
     expect(withoutRefused(house.account, staff, owner, house.now).kept.length).toBe(1)
   })

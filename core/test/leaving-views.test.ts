@@ -242,7 +242,7 @@ describe('what a taker would gain (model X3)', () => {
     const [toRafe] = gains(it, 'Oriel', [{ what: 'steward', id: main, takerId: it.person('Rafe') }])!.filter(
       ({ what }) => what === 'steward',
     )
-    expect(toRafe).toMatchObject({ gains: [], waits: 'Whoever was to take it over is not in any more.' })
+    expect(toRafe).toMatchObject({ gains: [], waits: 'The person who was to take it over is no longer active.' })
   })
 
   test('is shown with the plan, from its day on; a place that is taken over is not left without a steward', () => {

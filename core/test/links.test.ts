@@ -151,7 +151,7 @@ test('a link is shown by what it gives to one who comes by it', () => {
   }
   const shown = house.show('Oriel', link)
   expect(shown.access.effects).toMatchObject([
-    { kind: 'gained', personName: 'Somebody who comes by it', placeName: 'Main' },
+    { kind: 'gained', personName: 'Someone who joins by it', placeName: 'Main' },
   ])
   expect([shown.access.onceIn, shown.money.seats[0]!.taken.after - shown.money.seats[0]!.taken.before]).toEqual([
     true,

@@ -115,9 +115,9 @@ describe('lists of people as they are pasted (model I2)', () => {
   })
 
   test('nothing, too much, and a megabyte of rubbish get an answer', () => {
-    expect(readPeopleList(' \n').problem).toMatch(/nobody in it/)
+    expect(readPeopleList(' \n').problem).toMatch(/nobody in the list/)
     const many = Array.from({ length: 10_001 }, (_, at) => `p${at}@reed.example`).join('\n')
-    expect(readPeopleList(many).problem).toMatch(/names 10,001 people; invite at most 10,000/)
+    expect(readPeopleList(many).problem).toMatch(/names 10,001 people. Invite at most 10,000/)
     const rubbish = Array.from({ length: 8_000 }, (_, at) => `@<>"',;|${'\u0007 ﷽'.repeat(30)}${at}`).join('\n')
     expect(readPeopleList(rubbish).people.every((one) => one.unreadable !== null)).toBe(true)
   })

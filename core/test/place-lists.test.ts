@@ -47,19 +47,17 @@ describe('a pasted list of places', () => {
   test('every bad line is named with what to do', () => {
     const read = readPlaceList('Baths [B]\n  Roof\n  roof\n  A/B\n  [X]\nPool [b]')
     expect(sentences(read)).toEqual([
-      'Line 4: “A/B” holds “/”, which joins places; write it otherwise.',
+      'Line 4: “A/B” contains “/”, which separates places. Write it differently.',
       'Line 5: it has no name before its brackets.',
-      'Line 3: roof stands there already, in line 2.',
-      'Line 6: The reference b stands there already, in line 1.',
+      'Line 3: roof is already there, in line 2.',
+      'Line 6: The reference b is already there, in line 1.',
     ])
-    expect(sentences(readPlaceList(' \n\n'))).toEqual(['There is no place in it; write one on each line.'])
+    expect(sentences(readPlaceList(' \n\n'))).toEqual(['There is no place in the list. Write one per line.'])
   })
 
   test('fifty thousand lines are told at once that they are too many', () => {
     const read = readPlaceList(Array.from({ length: 50_000 }, (_, at) => `Place ${at}`).join('\n'))
-    expect(sentences(read)).toEqual([
-      'The list has 50,000 lines; lay out at most 1,500 places at once, client by client.',
-    ])
+    expect(sentences(read)).toEqual(['The list has 50,000 lines. Add at most 1,500 places at once, client by client.'])
   })
 
   test('a table may have its columns in any order, a path or a column a level', () => {
@@ -80,7 +78,7 @@ describe('a pasted list of places', () => {
     ])
     expect(shape(byLevel)).toEqual(['Baths', 'Roof in Baths', 'Deck in Baths'])
     expect(sentences(byLevel)).toEqual([
-      'Line 4: Roof stands in the list twice, first in line 2.',
+      'Line 4: Roof is in the list twice, first in line 2.',
       'Line 5: it names no place.',
     ])
   })
@@ -124,7 +122,7 @@ describe('laying out places', () => {
       book.people[3]!.grants = [{ role: 'Gardener', place: '/', from: '2026-01-01' }]
     })
     const change = layOut(house, 'Baths\n  Deck\n  Vault walled')
-    expect(house.show('Oriel', change).sentences).toEqual(['Lay out 3 places in Gardens of house.example: Baths'])
+    expect(house.show('Oriel', change).sentences).toEqual(['Add 3 places in Gardens of house.example: Baths'])
     house.do('Oriel', change)
     const reaches = (place: string) =>
       walk.reach(house.account, house.person('Rafe'), house.place(place), 'log/photos', house.now).level

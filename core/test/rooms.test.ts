@@ -53,7 +53,7 @@ describe('roles side by side', () => {
     const seen = roleSheetView(sightOf(house, 'Mirren'), house.role('Gardener'))!
     expect(seen.grants.map((grant) => grant.name)).toEqual(['Rafe Gardener'])
     expect(seen.given).toBe(1)
-    expect(seen.controls.change).toEqual({ enabled: false, reason: 'You need roles: change for this.' })
+    expect(seen.controls.change).toEqual({ enabled: false, reason: 'You need the right to make and change roles.' })
   })
 })
 
@@ -108,7 +108,7 @@ describe('a place’s sheet', () => {
     const give = { type: 'give', subjectKind: 'group', subjectId: crew, roleId: house.role('Rope access') }
     house.do('Oriel', { ...give, placeId: house.place('Main') })
     const why = whyView(sightOf(house, 'Oriel'), house.person('Rafe'), house.place('Main'), 'log/photos')
-    expect(why.routes.map((route) => route.end!.label)).toEqual(['Take it back', 'Take out of Crew'])
+    expect(why.routes.map((route) => route.end!.label)).toEqual(['Take away', 'Remove from Crew'])
     for (const route of why.routes) house.do('Oriel', route.end!.change)
     const after = whyView(sightOf(house, 'Oriel'), house.person('Rafe'), house.place('Main'), 'log/photos')
     expect(after.level).toBe('none')
@@ -141,7 +141,10 @@ describe('filling a docket for many', () => {
     house.do('Oriel', ...changes)
     // A steward gives only where they are one, and is told that something was left out.
     const asSteward = fill(House.open(), 'Mirren', { ...giving, subjects: [subjects[0]], placeIds })
-    expect(asSteward).toEqual({ changes: [], rest: 'Some of it is not yours to pass on and was left out.' })
+    expect(asSteward).toEqual({
+      changes: [],
+      rest: 'Some of it was left out, because you do not have the right to give it.',
+    })
   })
 
   test('gives to groups and to everybody of a standing as well', () => {
@@ -180,7 +183,7 @@ describe('filling a docket for many', () => {
     const wall = house.invitation()
     const dated = fill(house, 'Oriel', { kind: 'date-docket', changes: [give, wall], on: '2026-07-01' })
     expect(dated.changes).toEqual([{ ...give, from: '2026-07-01' }, wall])
-    expect(dated.rest).toMatch(/^Not everything in hand can wait/)
+    expect(dated.rest).toMatch(/^Some of these changes cannot wait/)
     const undated = fill(house, 'Oriel', { kind: 'date-docket', changes: dated.changes, on: null })
     expect(undated).toEqual({ changes: [give, wall], rest: null })
     const each = fill(house, 'Oriel', { kind: 'date-docket', changes: [give], on: '2026-07-01' })
@@ -218,9 +221,7 @@ describe('the top field', () => {
       'Photos: change (Gardener at Pellworth)',
       'Drawings: see (Gardener at Pellworth)',
     ])
-    expect(lines(house, 'Oriel', 'why rafe helipad')).toEqual([
-      'Nothing that counts leads there (open to see what stops it)',
-    ])
+    expect(lines(house, 'Oriel', 'why rafe helipad')).toEqual(['No access there (open to see why not)'])
     expect(lines(house, 'Oriel', 'what can rafe do at main')).toEqual([
       'Photos: change (change photos)',
       'Drawings: see (look at drawings)',

@@ -217,7 +217,7 @@ describe('roles that pass walls (model T3)', () => {
     })
     const { changes, rest } = fillDocket(house.account, read.value!, house.person('Oriel'), house.now, nextId)
     expect(changes.map((one) => (one as { roleId?: string }).roleId)).toEqual([house.role('Gardener')])
-    expect(rest).toBe('Some of it is not yours to pass on and was left out.')
+    expect(rest).toBe('Some of it was left out, because you do not have the right to give it.')
     const grants = [{ roleId: house.role('Climber'), placeId: house.place('Main') }]
     expect(house.refusals('Oriel', house.invitation({ grants }))).toContain('not-offered')
   })

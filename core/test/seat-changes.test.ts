@@ -77,7 +77,7 @@ describe('seats are given, changed and taken back (model S1, S2, S4, S10)', () =
     })
     expect(house.refusals('Mirren', give(house, 'Rafe', 'reader'))).toEqual([])
     const { problems } = house.try('Mirren', give(house, 'Rafe', 'field'))
-    expect(problems[0]!.sentence).toMatch(/would raise the bill, for which you need billing: change/)
+    expect(problems[0]!.sentence).toMatch(/would raise the bill. For that you need the right to let a bill rise/)
     expect(house.refusals('Mirren', give(house, 'Oriel', 'reader'))).toContain('not-allowed')
     expect(house.refusals('Rafe', give(house, 'Rafe', 'reader'))).toContain('not-allowed')
     // A seat works everywhere: who runs one of several places does not take it from the others.
@@ -103,7 +103,7 @@ test('a place’s stewards hand out as many seats as it may have, counted by who
   const { problems } = house.try('Mirren', give(house, 'Mirren', 'reader'))
   expect(problems.map((one) => one.code)).toEqual(['allotment-used'])
   expect(problems[0]!.sentence).toBe(
-    'Pellworth may have 1 Reader seat out at a time, and has. Oriel Owner or Tamsin Admin could.',
+    'Pellworth may have 1 Reader seat out at a time, and has. Oriel Owner or Tamsin Admin can do it.',
   )
   // The office is not bound; what is held elsewhere does not count; one taken back may be handed out again.
   expect(house.refusals('Oriel', give(house, 'Mirren', 'reader'))).toEqual([])
@@ -148,7 +148,7 @@ test('where none is empty, whose seat lies idle is named, as far as use is repor
     book.products[0]!.stock[0]!.number = 2
   })
   const sentence = house.try('Oriel', give(house, 'Corin', 'field')).problems[0]!.sentence
-  expect(sentence).toContain('Rafe Gardener did not use theirs for 30 days.')
+  expect(sentence).toContain('Rafe Gardener have not used theirs for 30 days.')
 })
 
 describe('when a seat counts (model S3)', () => {
@@ -262,7 +262,7 @@ describe('the two silent traps are said (model S13)', () => {
   test('a key that no seat reaches names the seat that would do; with the seat nothing is said', () => {
     const house = House.open()
     expect(said(house, give(house, 'Corin', 'Rope access'))).toEqual([
-      'Rope access opens nothing in Garden Log for Corin Client: no seat. Reader, no charge, would do.',
+      'Rope access gives Corin Client no access in Garden Log, because they have no seat. Reader, no charge, would be enough.',
     ])
     expect(said(house, give(house, 'Corin', 'Rope access'), seat(house, 'Corin', 'reader'))).toEqual([])
     expect(said(house, give(house, 'Rafe', 'Rope access'))).toEqual([])
@@ -271,7 +271,7 @@ describe('the two silent traps are said (model S13)', () => {
   test('a paid seat that no key leads to is said; one without charge is not', () => {
     const house = House.open((book) => (book.people[4]!.grants = []))
     expect(said(house, seat(house, 'Corin', 'field'))).toEqual([
-      'The Field seat in Garden Log is paid and opens nothing for Corin Client: they have no key there.',
+      'The Field seat in Garden Log costs money but gives Corin Client no access: they have no role there.',
     ])
     expect(said(house, seat(house, 'Corin', 'reader'))).toEqual([])
     expect(said(house, seat(house, 'Tamsin', 'field'))).toEqual([])
@@ -279,8 +279,12 @@ describe('the two silent traps are said (model S13)', () => {
 
   test('in an invitation as in a grant', () => {
     const house = House.open()
-    expect(said(house, house.invitation({ seats: [] }))).toEqual([expect.stringMatching(/^Rope access opens nothing/)])
-    expect(said(house, house.invitation({ grants: [] }))).toEqual([expect.stringMatching(/^The Field seat .* is paid/)])
+    expect(said(house, house.invitation({ seats: [] }))).toEqual([
+      expect.stringMatching(/^Rope access gives Sorrel Climber no access/),
+    ])
+    expect(said(house, house.invitation({ grants: [] }))).toEqual([
+      expect.stringMatching(/^The Field seat .* costs money/),
+    ])
     expect(said(house, house.invitation())).toEqual([])
   })
 })
@@ -305,7 +309,9 @@ describe('what a seat type costs, in every form (model S12)', () => {
       ['Reader', 'no charge', ''],
     ])
     expect(offered(banded([{ upTo: 9, priceMinor: 9500 }]))[0]![1]).toBe('in the team’s €95.00 a month, for up to 9')
-    expect(offered(banded([{ upTo: 2, priceMinor: 4500 }]))[0]![1]).toBe('the last band is full: one more waits')
+    expect(offered(banded([{ upTo: 2, priceMinor: 4500 }]))[0]![1]).toBe(
+      'the largest team size is reached: the next person has to wait',
+    )
   })
 
   test('a price for a term, and a pool', () => {

@@ -144,7 +144,7 @@ describe('two clients kept apart', () => {
     const actor = { kind: 'person', personId: house.person('Oriel') } as const
     const { watchOut } = preview(house.account, [house.read(give)], actor, house.now)
     expect(watchOut.map((warning) => warning.sentence)).toContain(
-      'Corin Client would get in at both Pellworth and Corvane, which are to be kept apart.',
+      'Corin Client would have access at both Pellworth and Corvane, which are kept apart.',
     )
     const calm = preview(house.account, [house.read({ ...give, placeId: house.place('Harbour') })], actor, house.now)
     expect(calm.watchOut.map((warning) => warning.code)).not.toContain('not-apart')

@@ -14,7 +14,6 @@ import {
   readInstant,
   roomsOf,
   Sight,
-  UNSEEN_PERSON,
   whyView,
 } from '../src/index.ts'
 import { DOMAIN, House } from './house.ts'
@@ -36,8 +35,8 @@ describe('the Desk', () => {
     expect(desk.day).toBe('Tuesday 16 June 2026')
     expect(desk.phrases).toEqual([
       { text: 'One person starts by 30 June', people: [house.person('Sorrel')] },
-      { text: 'one person waits at the door', people: [house.person('Wait')] },
-      { text: 'one engagement ends by 30 June', people: [house.person('Rafe')] },
+      { text: 'one person is waiting to be admitted', people: [house.person('Wait')] },
+      { text: 'one person has their last day by 30 June', people: [house.person('Rafe')] },
     ])
     expect(desk.bill).toEqual({ month: 'June', totalMinor: 2800, text: '€28.00' })
     expect(desk.needs.map((need) => [need.kind, need.name, need.date])).toEqual([
@@ -72,7 +71,7 @@ describe('the Desk', () => {
 
   test('is quiet when nothing happens, and says no sums to those who may not see them', () => {
     const quiet = deskView(sightOf(House.open(), 'Oriel'))
-    expect(quiet.phrases).toEqual([{ text: 'Nobody starts, waits or ends in the next 14 days', people: [] }])
+    expect(quiet.phrases).toEqual([{ text: 'Nobody starts, waits or has a last day in the next 14 days', people: [] }])
     expect(deskView(sightOf(House.open(), 'Rafe')).bill).toBeNull()
   })
 })
@@ -86,6 +85,7 @@ describe('rooms and controls (model D6)', () => {
       'places',
       'roles',
       'seats',
+      'bill',
       'departures',
       'ledger',
       'settings',
@@ -114,7 +114,7 @@ describe('rooms and controls (model D6)', () => {
       invite: { enabled: true },
       make: { enabled: false },
     })
-    expect(at('Mirren', 'Main').make.reason).toBe('You need places: change for this.')
+    expect(at('Mirren', 'Main').make.reason).toBe('You need the right to add and rename places.')
     expect(at('Mirren', 'Harbour').give.enabled).toBe(false)
     expect(at('Oriel', 'Gardens of house.example').wall.enabled).toBe(false)
     expect(controlsOfPeople(sightOf(house, 'Mirren')).invite.enabled).toBe(true)
@@ -252,7 +252,7 @@ describe('places and their sheets', () => {
     const other = whyView(sightOf(house, 'Corin'), house.person('Rafe'), house.place('Main'), 'log/photos')
     expect(other).toMatchObject({ routes: [], unseen: 1 })
     const book = whyView(sightOf(house, 'Rafe'), house.person('Rafe'), house.place('Main'), 'log/photos')
-    expect(book.routes[0]!.giver).toBe(UNSEEN_PERSON)
+    expect(book.routes[0]!.giver).toBeNull()
   })
 
   test('one’s keys say what they let one do, in the sheet’s words', () => {
@@ -282,7 +282,7 @@ describe('choices', () => {
       ['Lead', '€32.00 a month', ''],
       ['Reader', 'no charge', ''],
     ])
-    expect(seats('Rafe')[0]).toEqual(['Field', 'known to the office', '1 of 3 empty'])
+    expect(seats('Rafe')[0]).toEqual(['Field', 'the office knows the price', '1 of 3 empty'])
   })
 })
 

@@ -49,8 +49,8 @@ test('the Desk’s sentence and the bill are the core’s', () => {
   const desk = deskView(new Sight(account, owner, asOf + 9 * 3_600_000_000))
   expect(desk.phrases.map((one) => one.text)).toEqual([
     'Three people start by 30 June',
-    'two people wait at the door',
-    'three engagements end by 30 June',
+    'two people are waiting to be admitted',
+    'three people have their last day by 30 June',
   ])
   expect(desk.bill).toMatchObject({ month: 'June', totalMinor: billOf(account, '2026-06').totalMinor })
   expect(desk.needs.map((one) => one.kind)).toEqual([

@@ -13,7 +13,8 @@ export class LodgeError extends Error {
 }
 
 /** What one may not see and what does not exist answer alike (model D5). */
-export const notFound = () => new LodgeError(404, 'not-found', 'There is nothing here, or nothing you may see.')
+export const notFound = () =>
+  new LodgeError(404, 'not-found', 'There is nothing here, or nothing you have the right to see.')
 export const notSignedIn = () => new LodgeError(401, 'not-signed-in', 'Sign in first.')
 
 export function badRequest(code: string, sentence: string, problems?: Problem[]): LodgeError {
@@ -27,7 +28,7 @@ export function refused(problems: Problem[]): LodgeError {
 
 /** Someone else's commit came first and the effect is another now (model C3). */
 export function movedMeanwhile(preview: Preview & { digest: string; version: number }, movedBy: string[]): LodgeError {
-  const sentence = `What this would do has changed meanwhile: ${movedBy.join('; ') || 'time has passed'}. Look at it again and apply.`
+  const sentence = `The effect has changed in the meantime: ${movedBy.join('; ') || 'time has passed'}. Check the preview again, then apply.`
   return new LodgeError(409, 'moved', sentence, { preview, movedBy })
 }
 
@@ -35,13 +36,13 @@ export const databaseAway = () =>
   new LodgeError(
     503,
     'database-away',
-    'The lodge cannot reach its database. Nothing was lost; try again in a moment.',
+    'The server cannot reach its database. Nothing was lost. Try again in a moment.',
     {
       retryAfterSeconds: 2,
     },
   )
 
 export const tooBusy = () =>
-  new LodgeError(503, 'busy', 'Too much is changing at once. Nothing was changed; try again in a moment.', {
+  new LodgeError(503, 'busy', 'Too much is changing at once. Nothing was changed. Try again in a moment.', {
     retryAfterSeconds: 1,
   })

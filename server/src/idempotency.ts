@@ -32,5 +32,5 @@ export async function answeredBefore(
   const earlier = key && (await findAnswer(connection, key))
   if (!earlier) return undefined
   if (earlier.requestHash === key.requestHash) return earlier.answer as object
-  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another request; take a new one.')
+  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another request. Use a new one.')
 }

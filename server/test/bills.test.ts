@@ -181,11 +181,11 @@ describe('a vendor’s invoice laid against the bill', () => {
   })
 
   test.each([
-    ['text in an amount', 'Rafe Gardener,fourteen', 'bad-invoice', /Line 1: “fourteen” is no sum in EUR/],
+    ['text in an amount', 'Rafe Gardener,fourteen', 'bad-invoice', /Line 1: “fourteen” is not an amount in EUR/],
     ['too fine an amount', 'Rafe Gardener,14.005', 'bad-invoice', /14.005/],
     ['a thousand columns', Array.from({ length: 1000 }, () => 'x').join(','), 'too-wide', /1000 columns/],
     ['the wrong month', 'name,amount,month\nRafe Gardener,14.00,2026-05', 'bad-invoice', /Line 2: it is of 2026-05/],
-    ['nothing', ' \n ', 'empty-invoice', /no line in it/],
+    ['nothing', ' \n ', 'empty-invoice', /no lines/],
     ['a quote left open', '"Rafe Gardener,14.00', 'bad-csv', /cannot be read/],
   ])('with %s says so, and keeps nothing', async (_what, text, code, sentence) => {
     const { body } = await lay(text).expect(400)

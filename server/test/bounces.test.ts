@@ -63,7 +63,7 @@ describe('a message that comes back', () => {
       return found.length === 2 && found
     })
     expect(mails.map((one) => one.subject)).toEqual([
-      expect.stringMatching(/still waits/),
+      expect.stringMatching(/still waiting/),
       expect.stringMatching(/invites you/),
     ])
     const links = mails.map((one) => /invitation#([\w-]+)/.exec(one.text)![1])

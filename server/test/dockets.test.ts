@@ -102,7 +102,7 @@ describe('fillings (model G2)', () => {
     const filling = { kind: 'copy-access', fromId: house.idOf('Rafe'), toId: house.idOf('Corin'), replace: false }
     const { changes, rest } = await fill(steward, filling)
     expect(changes).toMatchObject([{ type: 'give', placeId: house.placeId('Pellworth') }])
-    expect(rest).toBe('Some of it is not yours to pass on and was left out.')
+    expect(rest).toBe('Some of it was left out, because you do not have the right to give it.')
   })
 
   test('move from one place to another on a day, and tidy what changes nothing', async () => {

@@ -106,8 +106,8 @@ describe('the journey', () => {
       (one: { actor: string; sentences: string[] }) => `${one.actor} ${one.sentences.join()}`,
     )
     expect(told).toEqual([
-      'Oriel Owner ended Sorrel Climber’s time here',
-      'Sorrel Climber took up their invitation',
+      'Oriel Owner ended the access of Sorrel Climber',
+      'Sorrel Climber accepted their invitation',
       'Oriel Owner invited Sorrel Climber as a guest, offering Rope access at Main and a Field seat in Garden Log, until 30 September',
       expect.stringContaining('opened the account'),
     ])

@@ -209,8 +209,8 @@ describe('people who change meanwhile', () => {
       return found.length === 2 && found
     })
     expect(blocked.map(({ what, note }) => `${what}: ${note}`)).toEqual([
-      'report: Whoever was to take it over is not in any more.',
-      'things: 1 of 1 were not passed on. Whoever was to take it over is not in any more.',
+      'report: The person who was to take it over is no longer active.',
+      'things: 1 of 1 were not handed over. The person who was to take it over is no longer active.',
     ])
     // The doors are shut all the same, and it stays where it was until somebody else takes it.
     expect(remote('Rafe')!.attributes.active).toBe(false)

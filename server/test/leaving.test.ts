@@ -365,7 +365,7 @@ describe('a departure (model X4)', () => {
     const step = await until(async () =>
       (await stepsOf('Rafe')).find(({ kind, state }) => kind === 'things' && state === 'blocked'),
     )
-    expect(step.note).toContain('1 of 5 were not passed on')
+    expect(step.note).toContain('1 of 5 were not handed over')
     const { body: desk } = await owner.get(house.path('/desk')).expect(200)
     expect(desk.needs).toContainEqual(expect.objectContaining({ kind: 'step-blocked', name: 'Rafe Gardener' }))
     product.faults.refuses.clear()

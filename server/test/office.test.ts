@@ -157,7 +157,7 @@ describe('telling those whom a change concerns (model I8)', () => {
       [house.account.id],
     )
     const { text } = await mailbox.next(email('rafe'))
-    expect(text).toMatch(/What you reach was changed by Oriel Owner\./)
+    expect(text).toMatch(/Your access was changed by Oriel Owner\./)
     expect(text).not.toContain('/desk')
   })
 })

@@ -89,8 +89,8 @@ describe('a pasted list of places', () => {
     const { body } = await read('Baths\n  A/B\n  Deck\n  deck').expect(200)
     expect(body.change).toBeNull()
     expect(body.problems.map((one: { sentence: string }) => one.sentence)).toEqual([
-      'Line 2: “A/B” holds “/”, which joins places; write it otherwise.',
-      'Line 4: deck stands there already, in line 3.',
+      'Line 2: “A/B” contains “/”, which separates places. Write it differently.',
+      'Line 4: deck is already there, in line 3.',
     ])
     const broken = await read('place,reference\n"unclosed').expect(400)
     expect(broken.body.code).toBe('bad-table')
@@ -114,7 +114,7 @@ describe('the top field', () => {
       (await owner.get(house.path(`/ask?text=${encodeURIComponent(text)}`)).expect(200)).body
     expect((await ask('who change photos at pellworth')).answer.question).toBe('Who can change photos at Pellworth: 2')
     const walled = await ask('walled main')
-    expect(walled.ledger.map((entry: { sentences: string[] }) => entry.sentences[0])).toEqual(['walled Main'])
+    expect(walled.ledger.map((entry: { sentences: string[] }) => entry.sentences[0])).toEqual(['walled off Main'])
     const guest = await house.as('Corin')
     const { body } = await guest.get(house.path('/ask?text=walled')).expect(200)
     expect(body).toEqual({ answer: null, found: [], ledger: [] })
@@ -130,8 +130,8 @@ describe('the ledger about one thing', () => {
       const { body } = await owner.get(house.path(`/ledger?about=${id}`)).expect(200)
       return (body.entries as { sentences: string[] }[]).map((entry) => entry.sentences[0])
     }
-    expect((await about(main))[0]).toBe('walled Main')
-    expect((await about(helipad))[0]).toBe('took the wall of Helipad down')
+    expect((await about(main))[0]).toBe('walled off Main')
+    expect((await about(helipad))[0]).toBe('removed the wall of Helipad')
     await owner.get(house.path('/ledger?about=%25')).expect(400)
   })
 })

@@ -293,11 +293,11 @@ describe('re-entry slips (model I9)', () => {
 
   test('owners only by owners, nobody oneself, nobody who is not in, and no stranger at all', async () => {
     const [owner, admin, member] = [await house.as('Oriel'), await house.as('Tamsin'), await house.as('Rafe')]
-    expect((await slipFor(admin, 'Oriel').expect(403)).body.detail).toBe('Only an owner helps an owner back in.')
+    expect((await slipFor(admin, 'Oriel').expect(403)).body.detail).toBe('Only an owner can help an owner sign in.')
     await slipFor(admin, 'Tamsin').expect(403)
     await slipFor(member, 'Mirren').expect(403)
     await apply(house, owner, [{ type: 'leave', personId: house.idOf('Corin') }])
-    expect((await slipFor(admin, 'Corin').expect(403)).body.detail).toMatch(/somebody who is in/)
+    expect((await slipFor(admin, 'Corin').expect(403)).body.detail).toMatch(/someone who is active/)
     const { body } = await admin.get(house.path(`/people/${house.idOf('Corin')}/way-in`)).expect(200)
     expect(body.reasons).toEqual(['They are left here, so nothing opens.'])
     await member.get(house.path(`/people/${house.idOf('Corin')}/way-in`)).expect(404)

@@ -37,7 +37,7 @@ describe('opening an account', () => {
     const token = await linkFor(browser)
     const looked = (await browser.post('/api/sign-up/look').send({ token }).expect(200)).body
     expect(looked).toMatchObject({ email: `wren${count}@alder.example`, hasLogin: false, signedIn: false })
-    expect(looked.terms).toMatch(/runs it/)
+    expect(looked.terms).toMatch(/you are responsible for it/)
     const me = (
       await browser
         .post('/api/sign-up/open')
@@ -67,7 +67,7 @@ describe('opening an account', () => {
     const token = await linkFor(browser)
     const open = (more: object) =>
       browser.post('/api/sign-up/open').send({ token, ...OPENING, password: PASSWORD, ...more })
-    expect((await open({ agreed: false }).expect(400)).body.detail).toMatch(/agrees to the terms/)
+    expect((await open({ agreed: false }).expect(400)).body.detail).toMatch(/agree to the terms/)
     expect((await open({ zone: 'Europe/Nowhere' }).expect(422)).body.detail).toMatch(/no zone/)
     await open({ password: 'short' }).expect(422)
     await open({ password: undefined }).expect(422)

@@ -139,7 +139,7 @@ describe('a departure whose process dies after its doors were shut', () => {
       return sheet.state === 'left'
     })
     const { body: ledger } = await owner.get(house.path('/ledger'))
-    expect(ledger.entries[0]).toMatchObject({ via: 'schedule', sentences: ['ended Rafe Gardener’s time here'] })
+    expect(ledger.entries[0]).toMatchObject({ via: 'schedule', sentences: ['ended the access of Rafe Gardener'] })
     // The button pressed again is answered as the first time, whoever finished it.
     const again = await owner.post(house.path('/commits')).set('Idempotency-Key', key).send(body)
     expect([again.status, again.body]).toEqual([200, { version: ledger.entries[0].version }])

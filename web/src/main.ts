@@ -7,11 +7,12 @@ import { createI18n } from 'vue-i18n'
 import App from './App.vue'
 import en from './messages/en.json'
 import { router } from './router.ts'
+import { writing } from './state/language.ts'
 import { restoreTheme } from './state/theme.ts'
 
 restoreTheme()
 createApp(App)
   .use(createPinia())
-  .use(createI18n({ legacy: false, locale: 'en', messages: { en } }))
+  .use(createI18n({ legacy: false, locale: 'en', messages: { en }, postTranslation: writing }))
   .use(router)
   .mount('#app')

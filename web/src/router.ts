@@ -91,7 +91,7 @@ export const router = createRouter({
     { path: '/grid', name: 'grid', component: pages.grid },
     { path: '/roles/:roleId?', name: 'roles', component: pages.roles },
     { path: '/seats/:product?', name: 'seats', component: pages.seats },
-    { path: '/bill/:month', name: 'bill', component: pages.bill },
+    { path: '/bill/:month?', name: 'bill', component: pages.bill },
     { path: '/ledger', name: 'ledger', component: pages.ledger },
     { path: '/my-keys', name: 'keys', component: pages['my-keys'] },
     { path: '/:rest(.*)*', name: 'nothing', component: () => import('./pages/NothingPage.vue') },
@@ -109,7 +109,7 @@ router.beforeEach(async (to) => {
   const room = BESIDE[String(to.name)] ?? String(to.name)
   const { rooms } = session
   if (
-    ['desk', 'people', 'places', 'roles', 'seats', 'departures', 'ledger', 'settings'].includes(room) &&
+    ['desk', 'people', 'places', 'roles', 'seats', 'bill', 'departures', 'ledger', 'settings'].includes(room) &&
     !rooms.includes(room)
   ) {
     if (room === 'desk') return { name: rooms[0] ?? 'keys' }

@@ -2,6 +2,7 @@ import type { BillView, PersonView, PlaceView, Preview, SeatRack } from '@lodge/
 import { along, layBars, weeks, draggedTo } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
 import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
+import { say } from './catalogue.ts'
 import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic/arrivals.ts'
 import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
 import { changedIds, shownPlaces } from '../src/logic/lists.ts'
@@ -77,20 +78,24 @@ describe('what a docket would do', () => {
     }) as unknown as Preview
 
   test('the confirm button says the consequence', () => {
-    expect(confirmLabel([{ type: 'invite' }], preview())).toBe('Send invitation: 3 keys once in, 1 seat')
+    expect(confirmLabel(say, [{ type: 'invite' }], preview())).toBe(
+      'Send invitation: 3 places after they accept, 1 seat',
+    )
     const lost = preview({
       access: { places: { gained: 0, lost: 1, raised: 0, lowered: 0 }, onceIn: false },
       money: { seats: [{ taken: { before: 3, after: 2 } }] },
     })
-    expect(confirmLabel([{ type: 'leave' }], lost)).toBe('End their time here: 1 key ends, 1 seat empty')
-    expect(confirmLabel([{ type: 'plan-departure', at: '2026-06-19T17:00' } as never], null)).toBe('Plan it')
-    expect(confirmLabel([{ type: 'plan-departure' }], lost)).toBe('End their time here: 1 key ends, 1 seat empty')
-    expect(confirmLabel([{ type: 'wall-place', walled: false } as never], null)).toBe('Take the wall down')
-    expect(confirmLabel([{ type: 'give' }, { type: 'take' }], null)).toBe('Apply 2 changes')
+    expect(confirmLabel(say, [{ type: 'leave' }], lost)).toBe('End access now: 1 place, 1 seat')
+    expect(confirmLabel(say, [{ type: 'plan-departure', at: '2026-06-19T17:00' } as never], null)).toBe(
+      'Plan departure',
+    )
+    expect(confirmLabel(say, [{ type: 'plan-departure' }], lost)).toBe('End access now: 1 place, 1 seat')
+    expect(confirmLabel(say, [{ type: 'wall-place', walled: false } as never], null)).toBe('Remove the wall')
+    expect(confirmLabel(say, [{ type: 'give' }, { type: 'take' }], null)).toBe('Apply 2 changes')
   })
 
   test('counts and money are said as they are, or not at all', () => {
-    expect(countsOf(preview(), 'gained')).toBe('1 person, 3 places')
+    expect(countsOf(say, preview(), 'gained')).toBe('1 person, 3 places')
     expect(moneyMoved(preview())).toBe(1400)
     expect(moneyMoved(preview({ money: { seats: [], sums: null } }))).toBeNull()
     const effects = [{ kind: 'lost' }, { kind: 'gained' }, { kind: 'lost' }] as never

@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { pseudo } from '../src/state/language.ts'
 
 const source = join(import.meta.dirname, '../src')
 const catalogue = readFileSync(join(source, 'messages/en.json'), 'utf8')
@@ -35,4 +36,9 @@ test('every message that is asked for by its whole key is there', () => {
   const asked = files().flatMap((text) => [...text.matchAll(/\bt\(\s*'([\w.-]+)'/g)].map(([, key]) => key!))
   expect(asked.length).toBeGreaterThan(500)
   expect([...new Set(asked)].filter((key) => !keys.has(key))).toEqual([])
+})
+
+test('the pseudo-language is longer, accented and bracketed', () => {
+  expect(pseudo('Discard')).toBe('[Dísçárd ~ ~]')
+  expect(pseudo('A word with a name').length).toBeGreaterThan('A word with a name'.length * 1.3)
 })

@@ -1,4 +1,5 @@
 import type { Id } from '../account/rows.ts'
+import { rightTo } from '../products/own.ts'
 import { offersWaiting } from '../people/presence.ts'
 import type { Sight } from './sight.ts'
 import { type OwnArea } from './sight.ts'
@@ -12,7 +13,7 @@ export interface Control {
 
 export function controlOf(sight: Sight, area: OwnArea, level: Level, placeId?: Id): Control {
   if (sight.can(area, level, placeId)) return { enabled: true }
-  return { enabled: false, reason: `You need ${area}: ${level} for this.` }
+  return { enabled: false, reason: `You need the right to ${rightTo(area, level)}.` }
 }
 
 /** The controls of the People view. */
@@ -32,13 +33,13 @@ export function controlsOfPerson(
   const comesAgain = person !== undefined && offersWaiting(sight.account, person, sight.now).length > 0
   const ownOffer = sight.account.by('offer', 'person', personId).some((offer) => offer.sponsorId === sight.personId)
   return {
-    leave: state === 'active' || state === 'away' ? change : off('Only someone who is in can leave.'),
-    admit: state === 'waiting' || comesAgain ? change : off('Only someone who waits can be admitted.'),
+    leave: state === 'active' || state === 'away' ? change : off('Only someone who is active or away can leave.'),
+    admit: state === 'waiting' || comesAgain ? change : off('Only someone who is waiting can be admitted.'),
     change,
     seeAs:
       sight.depthOf(personId) === 'record'
         ? { enabled: true }
-        : off('Only whoever sees their record sees as they do; ask the office.'),
+        : off('To see as they do you need the right to see their details. Ask the office.'),
     withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
     give: sight.canSomewhere('access', 'change') ? { enabled: true } : controlOf(sight, 'access', 'change'),
   }
@@ -55,7 +56,7 @@ export function controlsOfPlace(
   const place = sight.account.get('place', placeId)
   const isRoot = place?.parentId === null
   const notTheRoot = (enabled: () => Control): Control =>
-    isRoot ? { enabled: false, reason: 'Nothing lies above the root.' } : enabled()
+    isRoot ? { enabled: false, reason: 'There is no place above this one.' } : enabled()
   return {
     make: controlOf(sight, 'places', 'change', placeId),
     rename: controlOf(sight, 'places', 'change', placeId),

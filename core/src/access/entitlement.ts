@@ -37,7 +37,7 @@ export function judge(
   now: Instant,
 ): Judgement {
   if (!isPresent(actor, now)) {
-    return { problems: [problem('not-active', 'You can change nothing here while you are not active.')], marks: [] }
+    return { problems: [problem('not-active', 'You cannot change anything here while you are not active.')], marks: [] }
   }
   const impact = impactOf(before, after, edits)
   // Owners are not bound: of what they do only what they do for themselves is looked at.
@@ -90,13 +90,16 @@ class Judge {
 
   private judgeArea(move: Move, area: AreaMove, isOwn: boolean, concernsOwner: boolean): Problem | undefined {
     if (isOwn && risesIn(area)) {
-      return problem('own-entitlement', `Nobody raises their own access; ask someone else who may (${areaName(area)}).`)
+      return problem(
+        'own-entitlement',
+        'You cannot give yourself more access. Ask someone else who has the right to do it.',
+      )
     }
     const instants = this.instantsWithin(move)
     if (risesIn(area) && topRank(this.held(move.placeId, area, instants[0]!).levels) === 0)
       this.marks.add('behind-wall')
     if (this.actor.standing === 'administrator') {
-      if (concernsOwner) return problem('owners-only', 'Only an owner changes what an owner has.')
+      if (concernsOwner) return problem('owners-only', 'Only an owner can change what an owner has.')
       if (!bindsAdministrator(area)) return undefined
     }
     return instants.every((instant) => this.contains(move, area, instant)) ? undefined : this.beyond(move, area)
@@ -137,11 +140,15 @@ class Judge {
 
   private beyond(move: Move, area: AreaMove): Problem {
     const where = this.sight.seesPlace(move.placeId) ? this.before.get('place', move.placeId)?.name : undefined
-    if (!where) return problem('beyond-own', 'This would change access somewhere beyond what you hold; ask the office.')
+    if (!where)
+      return problem(
+        'beyond-own',
+        'This would change access in places where you do not have it yourself. Ask the office.',
+      )
     const level = shownLevel(bestPacked(area.before, area.after))
     const actions = area.before === area.after ? area.actions.map((one) => one.code) : [level]
-    const what = `${areaName(area)}: ${actions.join(', ')}`
-    return problem('beyond-own', `At ${where} you cannot pass on ${what}, since you do not hold it there yourself.`)
+    const what = actions.map((code) => rightIn(area, code)).join(' and to ')
+    return problem('beyond-own', `At ${where} you cannot give the right to ${what}, because you do not have it there.`)
   }
 }
 
@@ -182,6 +189,9 @@ function bindsAdministrator(area: AreaMove): boolean {
   return area.area.area.sensitive || (area.area.key === `${OWN_PRODUCT}/billing` && highest >= rank('run'))
 }
 
-function areaName({ area }: AreaMove): string {
-  return area.key.replace('/', ': ').replaceAll('-', ' ')
+/** A level by its sentence, another action by its name and the area's: `change photos`, `export photos`. */
+function rightIn({ area: { area } }: AreaMove, code: string): string {
+  const level = area.levels.find((one) => one.level === code)
+  const name = area.actions.find((one) => one.code === code)?.name ?? code
+  return level?.sentence ?? `${name} ${area.name}`.toLowerCase()
 }

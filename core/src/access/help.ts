@@ -13,14 +13,14 @@ export function asksSecondMeans(account: Account, person: PersonRow): boolean {
 /** Whether the asker may issue or countersign a re-entry slip for somebody (model I9): owners only by owners. */
 export function helpControl(sight: Sight, personId: Id): Control {
   const person = sight.account.get('person', personId)
-  if (!person || !sight.seesPerson(personId)) return { enabled: false, reason: 'There is nobody like that here.' }
-  if (personId === sight.personId) return { enabled: false, reason: 'Somebody else has to help you in.' }
+  if (!person || !sight.seesPerson(personId)) return { enabled: false, reason: 'There is no such person here.' }
+  if (personId === sight.personId) return { enabled: false, reason: 'Someone else has to help you sign in.' }
   const asker = sight.account.get('person', sight.personId)
   if (person.standing === 'owner' && asker?.standing !== 'owner') {
-    return { enabled: false, reason: 'Only an owner helps an owner back in.' }
+    return { enabled: false, reason: 'Only an owner can help an owner sign in.' }
   }
   if (person.loginId === null || absenceAt(person, sight.now) !== undefined) {
-    return { enabled: false, reason: 'Only somebody who is in can be helped back in.' }
+    return { enabled: false, reason: 'You can help only someone who is active to sign in.' }
   }
   return controlOf(sight, 'help', 'change')
 }
@@ -36,11 +36,11 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
   const offer = account.by('offer', 'person', personId).find((one) => one.state === 'live')
   switch (state) {
     case 'invited':
-      return [`They have not taken up their invitation, which is open until ${offer ? day(offer.expiresAt) : 'later'}.`]
+      return [`They have not accepted their invitation yet. It runs out on ${offer ? day(offer.expiresAt) : 'later'}.`]
     case 'expired':
       return [`Their invitation ran out on ${offer ? day(offer.expiresAt) : 'an earlier day'}; send it again.`]
     case 'waiting':
-      return ['They wait at the door; somebody has to admit them.']
+      return ['They are waiting; someone has to admit them.']
     case 'active':
       break
     default:
@@ -49,8 +49,8 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
   const absence = absenceAt(person, now)
   if (absence === 'engagement-not-begun') {
     return [
-      `Their engagement begins on ${dateInWords(dateOf(person.engagementFrom!, account.zone), today)}; until then they see only their own page.`,
+      `Their first day is ${dateInWords(dateOf(person.engagementFrom!, account.zone), today)}. Until then they see only their own page.`,
     ]
   }
-  return absence === 'engagement-over' ? [`Their engagement ended on ${day(person.engagementUntil!)}.`] : []
+  return absence === 'engagement-over' ? [`Their last day was ${day(person.engagementUntil!)}.`] : []
 }

@@ -94,7 +94,7 @@ export function reasonsFor(
   [found]: readonly Found[],
   now: Instant,
 ): { sentence: string; reasons: AnswerReason[] } {
-  if (!found) return { sentence: 'Nothing here answers to these names.', reasons: [] }
+  if (!found) return { sentence: 'No person or place here has these names.', reasons: [] }
   const { reach, reasons, heldBack, absence } = why(account, found.personId, found.placeId, found.area.key, now)
   const routes = reasons.map((reason) => ({
     counts: reason.counts,
@@ -106,9 +106,9 @@ export function reasonsFor(
 }
 
 function sentenceFor(granted: string, cap: string, heldBack: boolean, absence: string | undefined): string {
-  if (absence) return `They are not in: ${absence.replaceAll('-', ' ')}.`
-  if (granted === 'none') return 'Nothing that counts leads there.'
-  const seat = cap === 'none' ? 'no seat of this product is held' : `the seat held allows ${cap}`
+  if (absence) return `They have no access at present: ${absence.replaceAll('-', ' ')}.`
+  if (granted === 'none') return 'No access that counts leads there.'
+  const seat = cap === 'none' ? 'they have no seat of this product' : `their seat allows ${cap}`
   return heldBack ? `Their roles give ${granted}, but ${seat}.` : `Their roles give ${granted} here.`
 }
 

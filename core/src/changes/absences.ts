@@ -74,7 +74,7 @@ export const askAway: ChangeKind<AskAway> = {
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
     if (change.personId !== draft.actorId)
-      return draft.refuse('not-yours', 'Ask for yourself; the office sets others away.')
+      return draft.refuse('not-yours', 'You can ask only for yourself. The office sets other people away.')
     const person = draft.account.get('person', change.personId)!
     const row = absenceOf(draft, change, person)
     if (!row) return
@@ -102,7 +102,10 @@ export const grantAway: ChangeKind<GrantAway> = {
     const asked = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', asked?.personId)
     if (asked?.state !== 'asked' || !person || draft.sight.depthOf(person.id) !== 'record') {
-      return draft.refuse('not-found', 'Nobody asks for this time away any more; it may have been decided meanwhile.')
+      return draft.refuse(
+        'not-found',
+        'This request for time away is no longer open; it may have been decided in the meantime.',
+      )
     }
     if (!maySet(draft, person)) return
     const dates = {
@@ -138,7 +141,10 @@ export const putDownAway: ChangeKind<PutDownAway> = {
     const isOpen = row?.state === 'asked' || (row?.state === 'set' && row.from > draft.now)
     const isOwn = row?.personId === draft.actorId
     if (!row || !isOpen || (!isOwn && draft.sight.depthOf(row.personId) !== 'record')) {
-      return draft.refuse('not-found', 'There is no such time away here; it may have begun or been decided meanwhile.')
+      return draft.refuse(
+        'not-found',
+        'This time away is no longer there; it may have begun or been decided in the meantime.',
+      )
     }
     const takesBack = isOwn && row.state === 'asked'
     if (!takesBack && !draft.need('people', 'change', draft.account.root.id, 'decide who is away')) return
@@ -154,7 +160,7 @@ export const putDownAway: ChangeKind<PutDownAway> = {
       }
     }
   },
-  sentence: (_change, _sight, verb) => verb('put down a time away', 'put down a time away'),
+  sentence: (_change, _sight, verb) => verb('cancel a time away', 'cancel a time away'),
   record: (change) => change,
 }
 
@@ -174,7 +180,7 @@ export const beginAway: ChangeKind<BeginAway> = {
     const row = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', row?.personId)
     if (draft.actor.kind === 'person' || row?.state !== 'set' || person?.state !== 'active' || row.from > draft.now) {
-      return draft.refuse('not-due', 'No time away begins here now.')
+      return draft.refuse('not-due', 'No time away begins now.')
     }
     enter(draft, row)
     if (row.until !== null) draft.effects.push({ kind: 'due', at: row.until })
@@ -205,13 +211,12 @@ export const comeBack: ChangeKind<ComeBack> = {
     const row = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', row?.personId)
     if (!row || !person || !OPEN.has(row.state) || row.state === 'asked' || row.from > draft.now) {
-      return draft.refuse('not-away', 'They are not away; they may be back already.')
+      return draft.refuse('not-away', 'They are not away; they may have come back already.')
     }
     if (draft.actor.kind === 'person') {
       if (!draft.seen('person', person.id, 'person')) return
-      if (!draft.need('people', 'change', draft.account.root.id, 'have somebody back')) return
-    } else if (row.until === null || row.until > draft.now)
-      return draft.refuse('not-due', 'Nobody is due back here now.')
+      if (!draft.need('people', 'change', draft.account.root.id, 'record that someone came back')) return
+    } else if (row.until === null || row.until > draft.now) return draft.refuse('not-due', 'Nobody is due back now.')
     draft.update('person', person.id, { state: 'active', awayFrom: null, awayUntil: null })
     const withoutSeats = !giveBack(draft, row, seedId)
     draft.update('absence', row.id, { state: 'over', withoutSeats, until: Math.min(row.until ?? draft.now, draft.now) })
@@ -230,11 +235,11 @@ function maySet(draft: Draft, person: PersonRow): boolean {
   if (!draft.need('people', 'change', draft.account.root.id, `set ${name} away`)) return false
   const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
   if (person.standing === 'owner' && !byOwner) {
-    draft.refuse('owners-only', `${name} is an owner; only an owner sets an owner away.`)
+    draft.refuse('owners-only', `${name} is an owner; only an owner can set an owner away.`)
     return false
   }
   if (!person.signatory) return true
-  draft.refuse('signatory', `${name} is the signatory; name another owner as signatory first.`)
+  draft.refuse('signatory', `${name} is the signatory. Make another owner signatory first.`)
   return false
 }
 
@@ -242,19 +247,19 @@ function maySet(draft: Draft, person: PersonRow): boolean {
 function absenceOf(draft: Draft, change: GoAway | AskAway, person: PersonRow): AbsenceRow | undefined {
   const { account, now } = draft
   const name = account.nameOf(person.id)
-  if (person.state !== 'active') return refused(draft, 'not-here', `${name} is not in, so cannot go away.`)
+  if (person.state !== 'active') return refused(draft, 'not-here', `${name} is not active, so cannot be set away.`)
   const from = momentOf(draft, change.from, 'from') ?? now
   const until = momentOf(draft, change.until, 'until') ?? null
   if (draft.problems.length > 0) return undefined
   if (until !== null && until <= from) {
-    return refused(draft, 'dates-backwards', 'The last day lies before the first; choose a later one.', '/until')
+    return refused(draft, 'dates-backwards', 'The last day is before the first. Choose a later one.', '/until')
   }
   const other = account
     .by('absence', 'person', person.id)
     .some((one) => one.id !== change.absenceId && OPEN.has(one.state))
-  if (other) return refused(draft, 'away-already', `${name} has a time away already; put that one down first.`)
+  if (other) return refused(draft, 'away-already', `${name} already has a time away. Cancel that one first.`)
   if ((openDeparture(account, person.id)?.at ?? Infinity) <= from) {
-    return refused(draft, 'leaves-first', `${name} leaves before that.`)
+    return refused(draft, 'leaves-first', `${name} leaves before that. Choose earlier days.`)
   }
   const substituteId = substituteOf(draft, change.substituteId ?? null, person.id)
   if (draft.problems.length > 0) return undefined
@@ -276,11 +281,12 @@ function refused(draft: Draft, code: string, sentence: string, path?: string): u
 function momentOf(draft: Draft, text: string | null | undefined, field: 'from' | 'until'): Instant | undefined {
   if (!text) return undefined
   const at = readMoment(text, draft.account.zone, field === 'from' ? 'beginning' : 'end')
-  if (at === undefined) return refused(draft, 'bad-date', `“${text}” is no date; write it as 2026-06-19.`, `/${field}`)
+  if (at === undefined)
+    return refused(draft, 'bad-date', `“${text}” is not a date. Write it as 2026-06-19.`, `/${field}`)
   // Today as a first day is now, however many hours the day has (model Z1).
   const today = field === 'from' && text === dateOf(draft.now, draft.account.zone)
   if (at < draft.now && !today)
-    return refused(draft, 'date-past', `${text} has passed; choose a later day.`, `/${field}`)
+    return refused(draft, 'date-past', `${text} has passed. Choose a later day.`, `/${field}`)
   return Math.max(at, draft.now)
 }
 
@@ -289,9 +295,9 @@ function substituteOf(draft: Draft, id: Id | null, personId: Id): Id | null {
   const person = draft.seen('person', id, 'person')
   if (!person) return null
   if (id === personId)
-    draft.refuse('themselves', 'Nobody stands in for themselves; choose somebody else.', '/substituteId')
+    draft.refuse('themselves', 'People cannot stand in for themselves. Choose someone else.', '/substituteId')
   else if (!isPresent(person, draft.now)) {
-    draft.refuse('not-in', `${draft.account.nameOf(id)} is not in; choose somebody who is.`, '/substituteId')
+    draft.refuse('not-in', `${draft.account.nameOf(id)} is not active. Choose someone who is.`, '/substituteId')
   }
   return id
 }

@@ -28,7 +28,7 @@ export const allotSeats: ChangeKind<AllotSeats> = {
     const type = productAt(draft.account, product, draft.now)?.sheet.seatTypes.find((one) => one.code === seatType)
     if (!type) return draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
     const known = draft.account.by('allotment', 'place', placeId).find((row) => isOf(row, product, seatType))
-    if ((known?.number ?? null) === number) return draft.refuse('no-change', 'This is the number it has already.')
+    if ((known?.number ?? null) === number) return draft.refuse('no-change', 'It already has this number.')
     if (number === null) draft.remove('allotment', known!.id)
     else if (known) draft.update('allotment', known.id, { number })
     else draft.insert('allotment', { id: allotmentId, placeId, product, seatType, number })

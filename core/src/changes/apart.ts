@@ -24,11 +24,11 @@ export const keepApart: ChangeKind<KeepApart> = {
     const nested = [one, other].some((place, at) => {
       return upwards(draft.account, place.id).some((above) => above.id === [other, one][at]!.id)
     })
-    if (nested) return draft.refuse('one-within', 'One of them lies in the other; choose two that stand side by side.')
+    if (nested) return draft.refuse('one-within', 'One of them is inside the other. Choose two that are side by side.')
     const known = [...draft.account.all('separation')].some((row) => {
       return [row.oneId, row.otherId].includes(oneId) && [row.oneId, row.otherId].includes(otherId)
     })
-    if (known) return draft.refuse('no-change', `${one.name} and ${other.name} are kept apart already.`)
+    if (known) return draft.refuse('no-change', `${one.name} and ${other.name} are already kept apart.`)
     draft.insert('separation', { id: separationId, oneId, otherId })
   },
   sentence: (change, sight, verb) =>
@@ -49,7 +49,7 @@ export const stopApart: ChangeKind<StopApart> = {
   fill: (change) => change,
   decide(draft, { separationId }) {
     const row = draft.account.get('separation', separationId)
-    if (!row) return draft.refuse('not-found', 'They are not kept apart any more.')
+    if (!row) return draft.refuse('not-found', 'They are no longer kept apart.')
     if (!draft.need('settings', 'change', draft.account.root.id, 'change what is kept apart')) return
     draft.remove('separation', row.id)
   },

@@ -33,10 +33,10 @@ export const withdraw: ChangeKind<Withdraw> = {
     const offer = draft.seen('offer', change.offerId, 'invitation')
     if (!offer) return
     if (offer.sponsorId !== draft.actorId) {
-      if (!draft.need('people', 'change', draft.account.root.id, 'withdraw what someone else sent')) return
+      if (!draft.need('people', 'change', draft.account.root.id, 'withdraw an invitation from someone else')) return
     }
     if (offer.state !== 'live' && offer.state !== 'dead') {
-      return draft.refuse('not-live', 'This invitation is not open any more.')
+      return draft.refuse('not-live', 'This invitation is no longer open.')
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
     releaseOffered(draft, offer)
@@ -76,7 +76,10 @@ export const accept: ChangeKind<Accept> = {
     const offer = draft.account.get('offer', change.offerId)
     const person = draft.account.get('person', offer?.personId)
     if (!offer || !person || offer.state !== 'live' || offer.expiresAt <= draft.now || person.state !== 'invited') {
-      return draft.refuse('offer-dead', 'This invitation is no longer open; ask whoever invited you for a new one.')
+      return draft.refuse(
+        'offer-dead',
+        'This invitation is no longer open. Ask the person who invited you for a new one.',
+      )
     }
     answerAsked(draft, person.id, change.texts ?? [])
     if (draft.problems.length > 0) return
@@ -93,7 +96,7 @@ export const accept: ChangeKind<Accept> = {
     draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
     if (!change.proven && change.loginEmail) draft.set(person.id, 'loginEmail', change.loginEmail)
   },
-  sentence: (_change, _sight, verb) => `${verb('took', 'take')} up their invitation`,
+  sentence: (_change, _sight, verb) => `${verb('accepted', 'accept')} their invitation`,
   record: ({ loginEmail: _email, texts, ...rest }) => ({ ...rest, personal: ['loginEmail', ...personalOf({ texts })] }),
 }
 
@@ -104,7 +107,7 @@ const HERE: ReadonlySet<PersonState> = new Set(['active', 'away', 'waiting'])
 function answerAsked(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
   const given = new Set(texts.filter(({ text }) => text?.trim()).map(({ fieldId }) => fieldId))
   for (const field of draft.account.all('field')) {
-    if (field.asked && !given.has(field.id)) draft.refuse('asked', `Fill in ${field.name}; the office asks for it.`)
+    if (field.asked && !given.has(field.id)) draft.refuse('asked', `Enter ${field.name}; the office needs it.`)
   }
   const wanted = texts.filter(({ fieldId }) => draft.account.get('field', fieldId)?.asked)
   setTexts(draft, personId, wanted)
@@ -153,7 +156,7 @@ export const admit: ChangeKind<Admit> = {
     if (!person || !draft.need('people', 'change', draft.account.root.id, 'admit people')) return
     const isIn = offersWaiting(draft.account, person, draft.now).length > 0
     if (person.state !== 'waiting' && !isIn) {
-      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
+      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)
     }
     if (isIn) draft.set(person.id, 'invitedAs', null)
     draft.update('person', person.id, isIn ? {} : { state: 'active' })

@@ -1,3 +1,4 @@
+import { articleOf } from './offers.ts'
 import { Equals, IsIn, IsOptional } from 'class-validator'
 import type { Id } from '../account/rows.ts'
 import type { ChangeKind } from './kind.ts'
@@ -28,7 +29,7 @@ export const bringBack: ChangeKind<BringBack> = {
     if (!draft.need('people', 'change', draft.account.root.id, `have ${name} back`)) return
     if (person.state !== 'left') return draft.refuse('not-left', `${name} has not left.`)
     if (!person.loginId) {
-      return draft.refuse('no-login', `${name} has no way to sign in any more; invite them again.`)
+      return draft.refuse('no-login', `${name} can no longer sign in. Invite them again.`)
     }
     const { until } = draft.period(null, change.until)
     checkEnd(draft, person, until)
@@ -41,6 +42,6 @@ export const bringBack: ChangeKind<BringBack> = {
     })
   },
   sentence: (change, sight, verb) =>
-    `${verb('had', 'have')} ${sight.personName(change.personId)} back as a ${change.standing}${periodText(null, change.until, sight)}`,
+    `${verb('rehired', 'rehire')} ${sight.personName(change.personId)} as ${articleOf(change.standing)} ${change.standing}${periodText(null, change.until, sight)}`,
   record: (change) => change,
 }

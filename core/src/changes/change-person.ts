@@ -63,15 +63,15 @@ export const changePerson: ChangeKind<ChangePerson> = {
   sentence(change, sight, verb) {
     const what = [
       change.kind && `kind to ${change.kind}`,
-      change.standing && `standing to ${change.standing}`,
+      change.standing && `membership to ${change.standing}`,
       change.managerId !== undefined && 'manager',
       change.employerId !== undefined && 'employer',
-      change.engagementUntil !== undefined && 'end of engagement',
+      change.engagementUntil !== undefined && 'last day',
       change.reference !== undefined && 'cost centre',
       (change.choices ?? change.texts) && 'fields',
-      change.phone !== undefined && 'telephone number',
+      change.phone !== undefined && 'phone number',
     ].filter(Boolean)
-    return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'record'}`
+    return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'details'}`
   },
   record(change) {
     const { texts: _texts, phone: _phone, ...rest } = change
@@ -95,17 +95,17 @@ export const ownRecord: ChangeKind<OwnRecord> = {
   onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId, phone, texts = [] }) {
-    if (personId !== draft.actorId) return draft.refuse('not-yours', 'This is for the person themselves to change.')
+    if (personId !== draft.actorId) return draft.refuse('not-yours', 'Only the person themselves can change this.')
     for (const { fieldId } of texts) {
       const field = draft.account.get('field', fieldId)
-      if (field && !field.own) draft.refuse('not-own', `${field.name} is set by the office; ask there.`)
+      if (field && !field.own) draft.refuse('not-own', `${field.name} is set by the office. Ask the office.`)
     }
     if (phone !== undefined) draft.set(personId, 'phone', phone?.trim() || null)
     setTexts(draft, personId, texts)
     // The row is named, so that other processes read the values anew (model C6).
     draft.update('person', personId, {})
   },
-  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own record`,
+  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own details`,
   record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
 }
 
@@ -124,7 +124,7 @@ function mayChange(draft: Draft, change: ChangePerson, person: PersonRow): boole
     Object.values(rest).every((value) => value === undefined) &&
     standing !== undefined &&
     ORDER.indexOf(standing) > ORDER.indexOf(person.standing)
-  return onlyLowersOwn || draft.need('people', 'change', draft.account.root.id, 'change people’s records')
+  return onlyLowersOwn || draft.need('people', 'change', draft.account.root.id, 'change people’s details')
 }
 
 const ORDER: readonly Standing[] = ['owner', 'administrator', 'member', 'guest']
@@ -137,7 +137,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
     after.managerId = change.managerId
   if (change.employerId !== undefined) {
     if (change.employerId && !draft.account.get('employer', change.employerId)) {
-      draft.refuse('not-found', 'There is no such employer here.', '/employerId')
+      draft.refuse('not-found', 'There is no such firm here.', '/employerId')
     }
     after.employerId = change.employerId
   }
@@ -147,7 +147,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
     if (leaves && (after.engagementUntil ?? Infinity) > leaves.at) {
       draft.refuse(
         'leaves-first',
-        'Their leaving is planned for before that; change that plan first.',
+        'Their departure is planned before that. Change that plan first.',
         '/engagementUntil',
       )
     }
@@ -167,14 +167,16 @@ function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): bo
   const manager = draft.seen('person', managerId, 'manager')
   if (!manager) return false
   if (!MANAGES.has(manager.state)) {
-    draft.refuse('not-in', `${draft.account.nameOf(managerId)} is not in; choose another manager.`, '/managerId')
+    draft.refuse('not-in', `${draft.account.nameOf(managerId)} is not active. Choose another manager.`, '/managerId')
     return false
   }
   if (managerId !== person.id && !reportsOf(draft.account, person.id).some((one) => one.id === managerId)) return true
   const name = draft.account.nameOf(managerId)
   const why =
-    managerId === person.id ? 'Nobody reports to themselves' : `${name} reports to them, directly or through others`
-  draft.refuse('manager-circle', `${why}; choose another manager.`, '/managerId')
+    managerId === person.id
+      ? 'People cannot report to themselves'
+      : `${name} reports to them, directly or through others`
+  draft.refuse('manager-circle', `${why}. Choose another manager.`, '/managerId')
   return false
 }
 
@@ -195,13 +197,13 @@ function choicesAfter(draft: Draft, person: PersonRow, choices: readonly Choice[
 function checkOwnFields(draft: Draft, person: PersonRow, after: PersonRow): void {
   if (person.id !== draft.actorId) return
   if (after.engagementUntil !== person.engagementUntil && person.standing !== 'owner') {
-    draft.refuse('own-record', 'Nobody changes the end of their own engagement; ask someone else who may.')
+    draft.refuse('own-record', 'You cannot change your own last day. Ask someone else who has the right.')
   }
   for (const [field, [group]] of fieldsRead(draft.account)) {
     const lowersStanding = field === 'standing' && ORDER.indexOf(after.standing) > ORDER.indexOf(person.standing)
     if (valueIn(person, field) === valueIn(after, field) || lowersStanding) continue
     const name = draft.account.get('field', field)?.name ?? field
-    draft.refuse('own-field', `The group ${group!.name} reads your ${name}, so somebody else has to set it.`)
+    draft.refuse('own-field', `The group ${group!.name} uses your ${name} in its rule, so someone else has to set it.`)
   }
 }
 
@@ -211,7 +213,7 @@ function checkStanding(draft: Draft, person: PersonRow, after: PersonRow): void 
   const own = draft.actorPerson?.standing ?? 'guest'
   const touchesOwner = person.standing === 'owner' || after.standing === 'owner'
   if (touchesOwner && own !== 'owner')
-    return draft.refuse('owners-only', 'Only an owner makes, unmakes or changes owners.')
+    return draft.refuse('owners-only', 'Only an owner can make someone an owner, or change an owner.')
   if (after.standing === person.standing) return
   if (person.signatory) {
     return draft.refuse(
@@ -240,18 +242,18 @@ export const nameSignatory: ChangeKind<NameSignatory> = {
     const person = draft.seen('person', change.personId, 'person')
     if (!person) return
     if (draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
-      return draft.refuse('owners-only', 'Only an owner names the signatory.')
+      return draft.refuse('owners-only', 'Only an owner can choose the signatory.')
     }
     const name = draft.account.nameOf(person.id)
-    if (person.signatory) return draft.refuse('no-change', `${name} is the signatory already.`)
+    if (person.signatory) return draft.refuse('no-change', `${name} is already the signatory.`)
     if (person.standing !== 'owner' || person.state !== 'active') {
-      return draft.refuse('not-owner', `${name} is no active owner; only one of them can be the signatory.`)
+      return draft.refuse('not-owner', `${name} is not an active owner. Choose an active owner as signatory.`)
     }
     for (const owner of draft.account.by('person', 'standing', 'owner')) {
       if (owner.signatory) draft.update('person', owner.id, { signatory: false })
     }
     draft.update('person', person.id, { signatory: true })
   },
-  sentence: (change, sight, verb) => `${verb('named', 'name')} ${sight.personName(change.personId)} as signatory`,
+  sentence: (change, sight, verb) => `${verb('made', 'make')} ${sight.personName(change.personId)} signatory`,
   record: (change) => change,
 }

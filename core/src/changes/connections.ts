@@ -28,10 +28,10 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
   decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
     if (!mayConnect(draft)) return
     if (!productAt(draft.account, product, draft.now)) {
-      return draft.refuse('not-found', 'There is no such product here; import its sheet first.', '/product')
+      return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.', '/product')
     }
     if (draft.account.by('connection', 'product', product).some((one) => one.on)) {
-      return draft.refuse('connected', 'This product is connected already; disconnect it first.', '/product')
+      return draft.refuse('connected', 'This product is already connected. Disconnect it first.', '/product')
     }
     const addresses = [scimAddress, thingsAddress].filter((one) => one !== null)
     for (const address of addresses) {
@@ -64,7 +64,8 @@ export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   decide(draft, { connectionId }) {
     if (!mayConnect(draft)) return
     const row = draft.account.get('connection', connectionId)
-    if (!row?.on) return draft.refuse('not-found', 'There is no such connection here; it may have been cut meanwhile.')
+    if (!row?.on)
+      return draft.refuse('not-found', 'This connection is no longer there; it may have been cut in the meantime.')
     draft.update('connection', connectionId, { on: false })
   },
   sentence(change, sight, verb) {

@@ -33,15 +33,18 @@ export const settleStep: ChangeKind<SettleStep> = {
     const step = draft.account.get('step', change.stepId)
     const departure = draft.account.get('departure', step?.departureId)
     if (!step || !departure || draft.sight.depthOf(departure.personId) !== 'record') {
-      return draft.refuse('not-found', 'There is no such step here; it may have been settled meanwhile.')
+      return draft.refuse('not-found', 'This step is no longer open; it may have been done in the meantime.')
     }
-    if (!draft.need('people', 'change', draft.account.root.id, 'settle what is left of a departure')) return
+    if (!draft.need('people', 'change', draft.account.root.id, 'do the steps of a departure')) return
     if (step.state === 'done' || step.state === 'let-go') {
-      return draft.refuse('settled', 'This is settled already.')
+      return draft.refuse('settled', 'This step is already done.')
     }
     const inProduct = step.kind === 'things' || step.kind === 'close'
     if (change.how === 'done' && step.kind === 'close') {
-      return draft.refuse('read-back', 'An account in a product is closed when the product says so; try again instead.')
+      return draft.refuse(
+        'read-back',
+        'An account in a product counts as closed only when the product says so. Try again instead.',
+      )
     }
     if (change.how === 'again' || (change.how === 'pass' && inProduct)) {
       const taker = change.how === 'pass' ? takerOf(draft, step.kind, change) : step.taker
@@ -54,7 +57,7 @@ export const settleStep: ChangeKind<SettleStep> = {
   },
   sentence: (change, sight, verb) => {
     const step = sight.named.get('step', change.stepId)
-    return `${verb('settled', 'settle')} a step of ${leaverOf(step?.departureId, sight)} leaving`
+    return `${verb('did', 'do')} a step of ${leaverOf(step?.departureId, sight)}’s departure`
   },
   record: (change) => change,
 }
@@ -88,7 +91,7 @@ export const noteSteps: ChangeKind<NoteSteps> = {
     }
   },
   sentence: (change, sight, verb) =>
-    `${verb('went on with', 'go on with')} ${leaverOf(change.departureId, sight)} leaving`,
+    `${verb('went on with', 'go on with')} ${leaverOf(change.departureId, sight)}’s departure`,
   record: (change) => change,
 }
 
@@ -107,18 +110,18 @@ export const closeDeparture: ChangeKind<CloseDeparture> = {
   onlyEnds: true,
   fill: (change) => change,
   decide(draft, { departureId }) {
-    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'A record is signed when all else is settled.')
+    if (draft.actor.kind === 'person')
+      return draft.refuse('not-yours', 'The record can be signed when all other steps are done.')
     const row = draft.account.get('departure', departureId)
     const steps = stepsOf(draft.account, departureId)
-    if (row?.state !== 'running' || !isSettled(steps))
-      return draft.refuse('not-settled', 'Something is left to settle.')
+    if (row?.state !== 'running' || !isSettled(steps)) return draft.refuse('not-settled', 'One step is still open.')
     for (const step of steps) {
       if (step.kind === 'record') draft.update('step', step.id, { state: 'done', doneAt: draft.now })
     }
     draft.update('departure', departureId, { state: 'done' })
   },
   sentence: (change, sight, verb) =>
-    `${verb('signed', 'sign')} the record of ${leaverOf(change.departureId, sight)} leaving`,
+    `${verb('signed', 'sign')} the record of ${leaverOf(change.departureId, sight)}’s departure`,
   record: (change) => change,
 }
 
@@ -160,7 +163,7 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
     if (row.state === 'done') draft.update('departure', departureId, { state: 'running' })
   },
   sentence: (change, sight) =>
-    `found an account open again after ${leaverOf(change.departureId, sight)} leaving was done`,
+    `found an account open again after ${leaverOf(change.departureId, sight)}’s departure was done`,
   record: (change) => change,
 }
 

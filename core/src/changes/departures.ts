@@ -70,12 +70,12 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
     if (!person) return
     const name = draft.account.nameOf(person.id)
     if (openDeparture(draft.account, person.id)) {
-      return draft.refuse('planned-already', `${name}’s leaving is planned already; change that plan instead.`)
+      return draft.refuse('planned-already', `${name}’s departure is already planned. Change that plan instead.`)
     }
     const at = instantOf(draft, change.at)
     if (at === undefined) return
     if (person.engagementFrom !== null && at <= person.engagementFrom && at > draft.now) {
-      return draft.refuse('dates-backwards', `${name} starts only after that; choose a later time.`, '/at')
+      return draft.refuse('dates-backwards', `${name} starts only after that. Choose a later time.`, '/at')
     }
     const handovers = handoversOf(draft, person.id, change.handovers ?? [])
     if (draft.problems.length > 0) return
@@ -89,8 +89,8 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
   sentence(change, sight, verb) {
     const name = sight.personName(change.personId)
     const at = change.at ? readMoment(change.at, sight.named.zone, 'end') : undefined
-    if (at === undefined) return `${verb('ended', 'end')} ${name}’s time here`
-    return `${verb('planned', 'plan')} that ${name} leaves: ${momentInWords(at, sight.named.zone, sight.now)}`
+    if (at === undefined) return `${verb('ended', 'end')} the access of ${name}`
+    return `${verb('planned', 'plan')} the departure of ${name}: ${momentInWords(at, sight.named.zone, sight.now)}`
   },
   record: (change) => change,
 }
@@ -122,7 +122,7 @@ export const changeDeparture: ChangeKind<ChangeDeparture> = {
     draft.effects.push({ kind: 'due', at })
   },
   sentence: (change, sight, verb) =>
-    `${verb('changed', 'change')} the plan of ${leaverOf(change.departureId, sight)} leaving`,
+    `${verb('changed', 'change')} the plan of ${leaverOf(change.departureId, sight)}’s departure`,
   record: (change) => change,
 }
 
@@ -144,7 +144,7 @@ export const putDownDeparture: ChangeKind<PutDownDeparture> = {
     setEnd(draft, row.personId, null, row.engagementBefore)
   },
   sentence: (change, sight, verb) =>
-    `${verb('put down', 'put down')} that ${leaverOf(change.departureId, sight)} leaves`,
+    `${verb('cancelled', 'cancel')} ${leaverOf(change.departureId, sight)}’s departure`,
   record: (change) => change,
 }
 
@@ -163,14 +163,15 @@ export const runDeparture: ChangeKind<RunDeparture> = {
   decide(draft, { departureId }) {
     const row = draft.account.get('departure', departureId)
     if (row?.state !== 'planned') {
-      return draft.refuse('not-found', 'There is no such departure to go on with; it may be under way already.')
+      return draft.refuse('not-found', 'This departure cannot be started; it may be running already.')
     }
     if (draft.actor.kind === 'person') {
       if (!mayEnd(draft, row.personId)) return
     } else if (row.at > draft.now) return draft.refuse('not-due', 'This departure is not due yet.')
     shutDoors(draft, departureId)
   },
-  sentence: (change, sight, verb) => `${verb('shut', 'shut')} every door for ${leaverOf(change.departureId, sight)}`,
+  sentence: (change, sight, verb) =>
+    `${verb('ended', 'end')} all access for ${leaverOf(change.departureId, sight)}’s departure`,
   record: (change) => change,
 }
 
@@ -196,7 +197,7 @@ export const answerHandover: ChangeKind<AnswerHandover> = {
     if (row?.state !== 'planned' || !found || !isTheirs) {
       return draft.refuse(
         'not-found',
-        'There is nothing here for you to take over; it may have been changed meanwhile.',
+        'There is nothing here for you to take over; it may have changed in the meantime.',
       )
     }
     const proposer = row.plannerId ? { kind: 'person' as const, id: row.plannerId } : null
@@ -217,8 +218,8 @@ export function leaverOf(departureId: Id | undefined, sight: Sight): string {
 function instantOf(draft: Draft, text: string | null | undefined): Instant | undefined {
   if (!text) return draft.now
   const at = readMoment(text, draft.account.zone, 'end')
-  if (at === undefined) draft.refuse('bad-date', `“${text}” is no time; write it as 2026-06-19T17:00.`, '/at')
-  else if (at < draft.now) draft.refuse('date-past', `${text} has passed; choose a later time, or now.`, '/at')
+  if (at === undefined) draft.refuse('bad-date', `“${text}” is not a time. Write it as 2026-06-19T17:00.`, '/at')
+  else if (at < draft.now) draft.refuse('date-past', `${text} has passed. Choose a later time, or now.`, '/at')
   else return at
   return undefined
 }
@@ -229,7 +230,7 @@ function plannedRow(draft: Draft, departureId: Id): DepartureRow | undefined {
     if (!draft.need('people', 'change', draft.account.root.id, 'change a departure')) return undefined
     return mayEnd(draft, row.personId) ? row : undefined
   }
-  draft.refuse('not-found', 'There is no such departure planned here; it may be under way or put down meanwhile.')
+  draft.refuse('not-found', 'This departure is no longer planned; it may be running or cancelled by now.')
   return undefined
 }
 
@@ -247,12 +248,12 @@ function handoversOf(draft: Draft, personId: Id, wanted: readonly HandoverWanted
     const taker = takerOf(draft, one.what, one, path)
     if (!taker) return []
     if (taker.id === personId) {
-      draft.refuse('themselves', 'Whoever leaves cannot take it over; choose somebody else.', path)
+      draft.refuse('themselves', 'The person who leaves cannot take it over. Choose someone else.', path)
       return []
     }
     const acceptBy = one.acceptBy ? (readMoment(one.acceptBy, draft.account.zone, 'end') ?? null) : null
     if (acceptBy !== null && acceptBy <= draft.now)
-      draft.refuse('date-past', 'That has passed; choose a later time.', path)
+      draft.refuse('date-past', 'That time has passed. Choose a later one.', path)
     return [{ what: one.what, id: one.id, taker, acceptBy, accepted: false }]
   })
 }
@@ -284,7 +285,7 @@ export function takerOf(
   const person = draft.seen('person', takerId, 'person')
   if (!person) return undefined
   if (!isPresent(person, draft.now)) {
-    return refuse('not-in', `${draft.account.nameOf(takerId)} is not in; choose somebody who is.`)
+    return refuse('not-in', `${draft.account.nameOf(takerId)} is not active. Choose someone who is.`)
   }
   return { kind, id: takerId }
 }

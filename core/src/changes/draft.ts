@@ -4,6 +4,7 @@ import type { Judgement, Mark } from '../access/entitlement.ts'
 import type { Level } from '../access/levels.ts'
 import { Sight, type OwnArea } from '../access/sight.ts'
 import { problem, type Problem } from '../checks/problem.ts'
+import { rightTo } from '../products/own.ts'
 import { addDays, dateOf, isDate, isInstantText, readWhen, type Edge, type Instant } from '../time/instants.ts'
 
 /** Who makes a change: a person of the account, time itself, a product that reports, or whoever loads a book. */
@@ -80,7 +81,7 @@ export class Draft {
 
   insert<T extends TableName>(table: T, row: Rows[T]): void {
     if (this.account.get(table, row.id)) {
-      return this.refuse('id-taken', 'This was done already: the id of what would be made is taken.')
+      return this.refuse('id-taken', 'This was already done: the id is taken.')
     }
     this.record(table, row.id, null, row)
   }
@@ -88,7 +89,7 @@ export class Draft {
   /** Many rows at once, which costs what one does. */
   insertAll<T extends TableName>(table: T, rows: readonly Rows[T][]): void {
     if (rows.some((row) => this.account.get(table, row.id))) {
-      return this.refuse('id-taken', 'This was done already: the id of what would be made is taken.')
+      return this.refuse('id-taken', 'This was already done: the id is taken.')
     }
     const edits = rows.map((row) => ({ table, key: row.id, before: null, after: row }) as unknown as RowEdit)
     this.edits.push(...edits)
@@ -131,7 +132,8 @@ export class Draft {
   /** Refuses unless the actor reaches a level of our own areas at a place (or at the root); says who could. */
   need(area: OwnArea, level: Level, placeId: Id, todo: string): boolean {
     if (this.actor.kind !== 'person' || this.sight.can(area, level, placeId)) return true
-    this.refuse('not-allowed', `To ${todo} you need ${area}: ${level} there. ${this.whoCould(area, level, placeId)}`)
+    const sentence = `To ${todo} you need the right to ${rightTo(area, level)} there.`
+    this.refuse('not-allowed', `${sentence} ${this.whoCould(area, level, placeId)}`)
     return false
   }
 
@@ -144,7 +146,7 @@ export class Draft {
         names.push(this.start.nameOf(person.id))
       }
     }
-    return names.length > 0 ? `${names.join(' or ')} could.` : 'The office could.'
+    return names.length > 0 ? `${names.join(' or ')} can do it.` : 'Ask the office.'
   }
 
   /** Something named in a change that the actor may not see answers as one that does not exist (model D5). */
@@ -153,7 +155,7 @@ export class Draft {
     const made = row !== undefined && this.start.get(table, id) === undefined
     const visible = made || this.actor.kind !== 'person' || this.isVisible(table, id)
     if (row && visible) return row
-    this.refuse('not-found', `There is no such ${word} here; it may have gone meanwhile.`)
+    this.refuse('not-found', `There is no such ${word} here; it may have been removed in the meantime.`)
     return undefined
   }
 
@@ -179,7 +181,7 @@ export class Draft {
     const begin = from ? (this.when(from, 'beginning', 'from') ?? this.now) : this.now
     const end = until ? this.when(until, 'end', 'until') : null
     if (end !== null && end <= begin) {
-      this.refuse('dates-backwards', 'The last day lies before the first; choose a later one.', '/until')
+      this.refuse('dates-backwards', 'The last day is before the first. Choose a later one.', '/until')
     }
     return { from: begin, until: end }
   }
@@ -188,7 +190,7 @@ export class Draft {
   endFrom(text: string | null, from: Instant | null, path: string): Instant | null {
     const end = text === null ? null : this.when(text, 'end', path.slice(1))
     if (end !== null && from !== null && end <= from) {
-      this.refuse('dates-backwards', 'The last day lies before the first; choose a later one.', path)
+      this.refuse('dates-backwards', 'The last day is before the first. Choose a later one.', path)
     }
     return end
   }
@@ -198,12 +200,16 @@ export class Draft {
     const isToday = isDate(text) && text === dateOf(this.now, zone)
     if (isToday && edge === 'beginning') return this.now
     if (!isDate(text) && !isInstantText(text)) {
-      this.refuse('bad-date', `“${text}” is no date; write it as ${addDays(dateOf(this.now, zone), 14)}.`, `/${field}`)
+      this.refuse(
+        'bad-date',
+        `“${text}” is not a date. Write it as ${addDays(dateOf(this.now, zone), 14)}.`,
+        `/${field}`,
+      )
       return null
     }
     const instant = readWhen(text, zone, edge)
     if (instant < this.now) {
-      this.refuse('date-past', `${text} has passed; choose today or later.`, `/${field}`)
+      this.refuse('date-past', `${text} has passed. Choose today or later.`, `/${field}`)
       return null
     }
     return instant

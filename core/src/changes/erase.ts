@@ -25,18 +25,18 @@ export const erase: ChangeKind<Erase> = {
     const name = draft.account.nameOf(personId)
     const standing = draft.actorPerson?.standing
     if (draft.actor.kind === 'person' && standing !== 'owner' && standing !== 'administrator') {
-      return draft.refuse('not-allowed', 'Only an owner or administrator erases somebody.')
+      return draft.refuse('not-allowed', 'Only an owner or administrator can erase someone.')
     }
     if (draft.actor.kind !== 'person' && !erasedByItselfNow(draft.account, draft.now).includes(person)) {
-      return draft.refuse('not-due', 'Nobody is to be erased by itself here now.')
+      return draft.refuse('not-due', 'Nobody is due to be erased automatically now.')
     }
     const why = whyNotErasable(draft.account, person, draft.now)
-    if (why === 'erased') return draft.refuse('no-change', 'They are erased already.')
+    if (why === 'erased') return draft.refuse('no-change', 'They are already erased.')
     if (why === 'not-gone') {
-      return draft.refuse(why, `${name} is not gone; end their time here, or withdraw the invitation, first.`)
+      return draft.refuse(why, `${name} has not left. End their access, or withdraw the invitation, first.`)
     }
     if (why === 'leaving') {
-      return draft.refuse(why, `Something is left to do for ${name}’s leaving; settle that first.`)
+      return draft.refuse(why, `A step of ${name}’s departure is still open. Do that first.`)
     }
     for (const { field } of draft.account.personalOf(personId)) draft.set(personId, field, null)
     draft.update('person', personId, { state: 'erased', loginId: null, reference: null, choices: {} })

@@ -62,7 +62,8 @@ export const changeField: ChangeKind<ChangeField> = {
   fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
   decide(draft, change) {
     const field = draft.account.get('field', change.fieldId)
-    if (!field) return draft.refuse('not-found', 'There is no such field here; it may have gone meanwhile.')
+    if (!field)
+      return draft.refuse('not-found', 'There is no such field here; it may have been removed in the meantime.')
     if (!draft.need('settings', 'change', draft.account.root.id, 'change fields')) return
     checkNames(draft, change, field.id)
     const kept = new Set(change.values.map((one) => one.id))
@@ -70,7 +71,7 @@ export const changeField: ChangeKind<ChangeField> = {
       if (kept.has(value.id) || !isUsed(draft, field.id, value.id)) continue
       draft.refuse(
         'in-use',
-        `${value.name} is still chosen for somebody or read by a rule; change that first.`,
+        `${value.name} is still chosen for someone or used in a rule. Change that first.`,
         '/values',
       )
     }
@@ -97,14 +98,15 @@ function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
   if (!isText && change.values.length === 0) {
     draft.refuse('no-values', 'A choice needs at least one value.', '/values')
   }
-  if (isText && change.values.length > 0) draft.refuse('no-values', 'A text has no values to choose from.', '/values')
+  if (isText && change.values.length > 0)
+    draft.refuse('no-values', 'A free text has no values to choose from.', '/values')
   if (except && draft.account.get('field', except)!.kind !== (change.kind ?? 'choice')) {
-    draft.refuse('kind-stays', 'A field stays what it is, a choice or a text; make another one.', '/kind')
+    draft.refuse('kind-stays', 'A choice cannot become a text, or the other way round. Make another field.', '/kind')
   }
   const taken = new Set(['kind', 'standing', 'employer'])
   for (const field of draft.account.all('field')) if (field.id !== except) taken.add(field.name.toLowerCase())
   if (taken.has(change.name.trim().toLowerCase())) {
-    draft.refuse('name-taken', `There is a field ${change.name} already; choose another name.`, '/name')
+    draft.refuse('name-taken', `There is already a field ${change.name}. Choose another name.`, '/name')
   }
   const names = change.values.map((one) => one.name.trim().toLowerCase())
   if (new Set(names).size < names.length) draft.refuse('value-twice', 'Two values have the same name.', '/values')

@@ -164,11 +164,11 @@ export interface Filled {
 }
 
 /** The one phrase for what was left out. */
-export const REST_PHRASE = 'Some of it is not yours to pass on and was left out.'
+export const REST_PHRASE = 'Some of it was left out, because you do not have the right to give it.'
 
-const FULL_PHRASE = `A docket holds ${MAXIMUM_CHANGES.toLocaleString('en')} changes at most and the rest was left out; a group does it in one.`
+const FULL_PHRASE = `A docket holds ${MAXIMUM_CHANGES.toLocaleString('en')} changes at most, so the rest was left out. Use a group instead.`
 /** The one phrase for what no day can be set for. */
-export const UNDATED_PHRASE = 'Not everything in hand can wait for a day: the rest happens at once.'
+export const UNDATED_PHRASE = 'Some of these changes cannot wait for a later day. They are applied at once.'
 
 export function readFilling(plain: object): Read<Filling> {
   const shape = lookup(SHAPES, String((plain as { kind?: unknown }).kind))

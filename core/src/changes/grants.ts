@@ -36,8 +36,7 @@ export const give: ChangeKind<Give> = {
     const twin = draft.account
       .by('grant', 'subject', `${change.subjectKind} ${change.subjectId}`)
       .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, from))
-    if (twin)
-      return draft.refuse('given-already', `${role.name} at ${place.name} was given already, for that time too.`)
+    if (twin) return draft.refuse('given-already', `${role.name} at ${place.name} is already given for that time.`)
     const { grantId, subjectKind, subjectId, roleId, placeId } = change
     const row = { subjectKind, subjectId, roleId, placeId, from, until }
     const approverIds = change.approverIds ?? null
@@ -67,16 +66,16 @@ export const take: ChangeKind<Take> = {
     if (!grant) return
     const place = draft.account.get('place', grant.placeId)
     if (!draft.need('access', 'change', grant.placeId, `take access at ${place?.name ?? 'this place'}`)) return
-    if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This key has ended already.')
+    if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This access has already ended.')
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length > 0) return
     if (ends <= Math.max(draft.now, grant.from)) return endGrant(draft, grant.id)
-    if (!isOpen(grant.until, ends)) return draft.refuse('over-already', 'This key ends before that day by itself.')
+    if (!isOpen(grant.until, ends)) return draft.refuse('over-already', 'This access ends before that day anyway.')
     draft.update('grant', grant.id, { until: ends })
   },
   sentence(change, sight, verb) {
     const grant = sight.named.get('grant', change.grantId)
-    if (!grant) return `${verb('took', 'take')} a key back before it began`
+    if (!grant) return `${verb('took', 'take')} access away before it began`
     const role = `${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
     return `${verb('took', 'take')} ${role} from ${subjectText(grant, sight)}${periodText(change.on, null, sight)}`
   },
@@ -98,29 +97,33 @@ function isOpen(until: number | null, instant: number): boolean {
 /** A wall-passing role is given by an owner to a person by name; a retired one not at all (model T3, R5). */
 export function mayBeGiven(draft: Draft, role: RoleRow, subjectKind: SubjectKind): boolean {
   if (role.retired) {
-    draft.refuse('retired', `${role.name} is retired; choose another role.`, '/roleId')
+    draft.refuse('retired', `${role.name} is retired. Choose another role.`, '/roleId')
     return false
   }
   const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
   if (!role.wallPassing || (byOwner && subjectKind === 'person')) return true
-  draft.refuse('wall-passing', `${role.name} passes walls: only an owner gives it, and to a person by name.`, '/roleId')
+  draft.refuse(
+    'wall-passing',
+    `${role.name} passes walls. Only an owner can give it, and only to a person by name.`,
+    '/roleId',
+  )
   return false
 }
 
 function checkSubject(draft: Draft, change: Give): boolean {
   if (change.subjectKind === 'standing') {
     const known = ['member', 'guest'].includes(change.subjectId)
-    if (!known) draft.refuse('bad-subject', 'Only members or guests as a whole can be given something.', '/subjectId')
+    if (!known) draft.refuse('bad-subject', 'Only all members or all guests can be given a role.', '/subjectId')
     return known
   }
   if (change.subjectKind === 'group') {
     const group = draft.account.get('group', change.subjectId)
-    if (!group) draft.refuse('not-found', 'There is no such group here; it may have gone meanwhile.')
+    if (!group) draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.')
     return group !== undefined
   }
   const person = draft.seen('person', change.subjectId, 'person')
   if (person && !['active', 'away', 'waiting'].includes(person.state)) {
-    draft.refuse('not-here', `${draft.account.nameOf(person.id)} is not here; invite them first.`)
+    draft.refuse('not-here', `${draft.account.nameOf(person.id)} is not here yet. Invite them first.`)
     return false
   }
   return person !== undefined

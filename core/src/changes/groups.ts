@@ -82,15 +82,18 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
     if (!group || !draft.need('groups', 'run', draft.account.root.id, 'remove groups')) return
     const grants = draft.account.by('grant', 'subject', `group ${group.id}`)
     if (grants.some((grant) => grant.until === null || grant.until > draft.now)) {
-      return draft.refuse('in-use', `${group.name} still holds keys; take them first.`)
+      return draft.refuse('in-use', `${group.name} still has access. Take it away first.`)
     }
     if (grants.length > 0)
-      return draft.refuse('has-history', `${group.name} held keys before and stays in the books; empty it instead.`)
+      return draft.refuse(
+        'has-history',
+        `${group.name} had access before, so it cannot be deleted. Remove its members instead.`,
+      )
     for (const membership of draft.account.by('membership', 'group', group.id))
       draft.remove('membership', membership.id)
     draft.remove('group', group.id)
   },
-  sentence: (_change, _sight, verb) => `${verb('removed', 'remove')} a group`,
+  sentence: (_change, _sight, verb) => `${verb('deleted', 'delete')} a group`,
   record: (change) => change,
 }
 
@@ -113,10 +116,10 @@ export const joinGroup: ChangeKind<JoinGroup> = {
     if (!group || !person || !mayChange(draft)) return
     const name = draft.account.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse('not-here', `${name} is not here; invite them first.`)
+      return draft.refuse('not-here', `${name} is not here yet. Invite them first.`)
     }
     if (draft.account.by('membership', 'person', person.id).some((one) => one.groupId === group.id)) {
-      return draft.refuse('no-change', `${name} is in ${group.name} already.`)
+      return draft.refuse('no-change', `${name} is already in ${group.name}.`)
     }
     draft.insert('membership', { id: change.membershipId, groupId: group.id, personId: person.id })
   },
@@ -143,7 +146,7 @@ export const quitGroup: ChangeKind<QuitGroup> = {
     if (!group || !person || !mayChange(draft)) return
     const membership = draft.account.by('membership', 'person', person.id).find((one) => one.groupId === group.id)
     if (!membership) {
-      const how = group.rule ? '; if the rule holds them, change the rule or their fields' : ''
+      const how = group.rule ? '. If the rule puts them there, change the rule or their details' : ''
       return draft.refuse('no-change', `${draft.account.nameOf(person.id)} is not in ${group.name} by name${how}.`)
     }
     draft.remove('membership', membership.id)
@@ -159,14 +162,14 @@ function mayChange(draft: Draft): boolean {
 
 function groupIn(draft: Draft, groupId: Id) {
   const group = draft.account.get('group', groupId)
-  if (!group) draft.refuse('not-found', 'There is no such group here; it may have gone meanwhile.')
+  if (!group) draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.')
   return group
 }
 
 function contentOf(draft: Draft, change: GroupContent, except?: Id) {
   const wanted = change.name.trim().toLowerCase()
   const twin = [...draft.account.all('group')].find((one) => one.id !== except && one.name.toLowerCase() === wanted)
-  if (twin) draft.refuse('name-taken', `There is a group ${twin.name} already; choose another name.`, '/name')
+  if (twin) draft.refuse('name-taken', `There is already a group ${twin.name}. Choose another name.`, '/name')
   if (change.leadId) draft.seen('person', change.leadId, 'lead')
   return { name: change.name.trim(), leadId: change.leadId ?? null, rule: ruleOf(draft, change.rule) }
 }
@@ -179,7 +182,7 @@ function ruleOf(draft: Draft, lines: readonly RuleLine[] | null | undefined): Gr
     if (line.allOf.length === 0) {
       draft.refuse(
         'empty-rule',
-        'A line of a rule without a condition would hold everybody; name a field and its value.',
+        'A rule without a condition would include everyone. Choose a field and its value.',
         path,
       )
     }
@@ -196,13 +199,13 @@ const VALUES: Readonly<Record<string, readonly string[]>> = {
 function checkCondition(draft: Draft, { field, value }: Condition, path: string): void {
   if (field === 'employer') {
     if (!draft.account.get('employer', value))
-      draft.refuse('unknown-value', 'There is no such employer here.', `${path}/value`)
+      draft.refuse('unknown-value', 'There is no such firm here.', `${path}/value`)
     return
   }
   const known = lookup(VALUES, field) ?? draft.account.get('field', field)?.values.map((one) => one.id)
   if (!known) {
     const fields = [...BUILT_IN_FIELDS, ...[...draft.account.all('field')].map((one) => one.name)].join(', ')
-    return draft.refuse('unknown-field', `A rule can read ${fields}; there is no other choice field.`, `${path}/field`)
+    return draft.refuse('unknown-field', `A rule can use ${fields}. There is no other choice field.`, `${path}/field`)
   }
   if (!known.includes(value)) draft.refuse('unknown-value', 'The field has no such value.', `${path}/value`)
 }

@@ -34,13 +34,13 @@ export const handOver: ChangeKind<HandOver> = {
     if (!taker) return
     const name = draft.account.nameOf(toId)
     if (!isPresent(taker, draft.now))
-      return draft.refuse('not-in', `${name} is not in; choose somebody who is.`, '/toId')
+      return draft.refuse('not-in', `${name} is not active. Choose someone who is.`, '/toId')
     const ownerId = ownerOf(draft, what, id)
     if (!ownerId)
-      return draft.refuse('not-found', 'There is no such thing to hand over here; it may have gone meanwhile.')
-    if (ownerId === toId) return draft.refuse('no-change', `It is ${name}’s already.`, '/toId')
+      return draft.refuse('not-found', 'This is no longer there to hand over; it may have changed in the meantime.')
+    if (ownerId === toId) return draft.refuse('no-change', `It already belongs to ${name}.`, '/toId')
     const own = ownerId === draft.actorId
-    if (!own && !draft.need('people', 'change', draft.account.root.id, 'hand over what is somebody else’s')) return
+    if (!own && !draft.need('people', 'change', draft.account.root.id, 'hand over what belongs to someone else')) return
     if (what === 'invitation') maySteer(draft, draft.account.get('offer', id)!)
     else if (toId !== draft.actorId) draft.problems.push(...beyondOwn(draft, what, id))
     if (draft.problems.length > 0) return

@@ -35,7 +35,7 @@ function cheaperSeats({ seats, grants }: Invite, sight: Sight): Warning[] {
     const saved = sight.money
       ? `, ${moneyText(type.priceMinor - cheaper.priceMinor, currency, locale)} a month less`
       : ''
-    const sentence = `A ${cheaper.name} seat in ${sheet.name} reaches as far as what is given here${saved}.`
+    const sentence = `A ${cheaper.name} seat in ${sheet.name} is enough for the access given here${saved}.`
     return [{ code: 'cheaper-seat', sentence }]
   })
 }
@@ -72,7 +72,7 @@ function coveredKeys({ grants, groupIds = [] }: Invite, sight: Sight): Warning[]
     )
     if (!role || !cover) return []
     const by = 'subjectKind' in cover ? 'a group they come into' : `the same role at ${sight.placeName(cover.placeId)}`
-    return [{ code: 'covered-key', sentence: `${role.name} at ${sight.placeName(placeId)} is covered by ${by}.` }]
+    return [{ code: 'covered-key', sentence: `${role.name} at ${sight.placeName(placeId)} is already given by ${by}.` }]
   })
 }
 

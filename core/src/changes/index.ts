@@ -105,7 +105,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     decision.after = draft.account
   })
   if (changes.length > 1 && changes.some(({ type }) => type === 'plan-docket')) {
-    const sentence = 'What is planned for a day stands in a docket alone; apply or put down the rest first.'
+    const sentence = 'A change planned for a day needs a docket of its own. Apply or discard the other changes first.'
     decision.problems.push(problem('plan-alone', sentence))
   }
   if (decision.problems.length === 0) checkOwners(account, decision, now)
@@ -150,7 +150,7 @@ const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email', 'come-by'])
 function checkActor(draft: Draft): void {
   const person = draft.actorPerson
   if (!person || !isPresent(person, draft.now)) {
-    draft.refuse('not-active', 'You can change nothing here while you are not active in this account.')
+    draft.refuse('not-active', 'You cannot change anything here while you are not active in this account.')
   }
 }
 

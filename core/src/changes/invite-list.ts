@@ -46,7 +46,7 @@ export function judgeList(sight: Sight, people: readonly ListedPerson[]): Judged
       return {
         ...one,
         verdict: 'twice' as const,
-        sentence: `The same address stands in line ${twin}; this row is left out.`,
+        sentence: `Line ${twin} has the same email address. This row is left out.`,
       }
     }
     first.set(key, one.line)
@@ -55,11 +55,11 @@ export function judgeList(sight: Sight, people: readonly ListedPerson[]): Judged
     if (!person) return { ...one, verdict: 'new' as const, sentence: null }
     const name = account.nameOf(person.id)
     const state = stateAt(account, person, now)
-    if (state === 'invited') return { ...one, verdict: 'invited' as const, sentence: `${name} is invited already.` }
+    if (state === 'invited') return { ...one, verdict: 'invited' as const, sentence: `${name} is already invited.` }
     if (['active', 'away', 'waiting'].includes(state)) {
-      return { ...one, verdict: 'here' as const, sentence: `${name} is here already, ${state}.` }
+      return { ...one, verdict: 'here' as const, sentence: `${name} is already here, ${state}.` }
     }
-    const sentence = `${name} was here before (${state}); the same record goes on.`
+    const sentence = `${name} was here before (${state}); their earlier details are used again.`
     return { ...one, verdict: 'here-before' as const, sentence }
   })
 }
@@ -143,33 +143,33 @@ function inviteOf(
   makeId: () => Id,
 ): Invite | string {
   const packetId = cells.packet === undefined ? undefined : names.packets.get(cells.packet.toLowerCase())
-  if (cells.packet !== undefined && !packetId) return `There is no packet “${cells.packet}”.`
+  if (cells.packet !== undefined && !packetId) return `There is no welcome packet “${cells.packet}”.`
   const packet = names.account.get('packet', packetId)
   const kind = cells.kind === undefined ? (packet?.kind ?? defaults.kind) : lookup(KINDS, cells.kind.toLowerCase())
-  if (!kind) return `“${cells.kind}” is no kind; write staff, contractor or client.`
+  if (!kind) return `“${cells.kind}” is not a kind. Write staff, contractor or client.`
   const standing = cells.standing?.toLowerCase() ?? packet?.standing ?? defaults.standing
   if (!['administrator', 'member', 'guest'].includes(standing)) {
-    return `“${cells.standing}” is no standing that is had by an invitation; write member or guest.`
+    return `“${cells.standing}” is not a membership you can invite to. Write member or guest.`
   }
   const employerId =
     cells.employer === undefined ? defaults.employerId : names.employers.get(cells.employer.toLowerCase())
-  if (cells.employer !== undefined && !employerId) return `There is no employer “${cells.employer}”; make them first.`
+  if (cells.employer !== undefined && !employerId) return `There is no firm “${cells.employer}” here. Add it first.`
   for (const edge of ['from', 'until'] as const) {
     if (cells[edge] !== undefined && !isDate(cells[edge])) {
-      return `“${cells[edge]}” is no date; write it as 2026-09-30.`
+      return `“${cells[edge]}” is not a date. Write it as 2026-09-30.`
     }
   }
   const grants = [...(packet ?? defaults).grants]
   if (cells.role !== undefined || cells.place !== undefined) {
     const roleId = names.roles.get((cells.role ?? '').toLowerCase()) ?? (cells.role ? undefined : grants[0]?.roleId)
     const placeId = cells.place ? placeIn(names, cells.place) : grants[0]?.placeId
-    if (!roleId) return cells.role ? `There is no role “${cells.role}”.` : 'A place stands there without a role.'
-    if (!placeId) return cells.place ? `There is no place “${cells.place}”.` : 'A role stands there without a place.'
+    if (!roleId) return cells.role ? `There is no role “${cells.role}”.` : 'There is a place without a role.'
+    if (!placeId) return cells.place ? `There is no place “${cells.place}”.` : 'There is a role without a place.'
     grants.splice(0, grants.length, { roleId, placeId })
   }
   const seat = cells.seat === undefined ? undefined : names.seats.get(cells.seat.toLowerCase())
   if (cells.seat !== undefined && !seat?.product)
-    return `There is no one seat type “${cells.seat}”; write product/type.`
+    return `There is no single seat type “${cells.seat}”. Write it as product/type.`
   const seats = seat ? [seat] : [...(packet ?? defaults).seats]
   return {
     type: 'invite',

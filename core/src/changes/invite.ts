@@ -10,7 +10,7 @@ import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import { Draft } from './draft.ts'
 import { periodText, roleText } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
-import { aSeat, giveOffered, releaseOffered, reserveOffered } from './offers.ts'
+import { articleOf, aSeat, giveOffered, releaseOffered, reserveOffered } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
 import { checkEnd } from './settings.ts'
 import { RowId, RowIds, When } from './shapes.ts'
@@ -106,7 +106,7 @@ export const invite: ChangeKind<Invite> = {
     ]
     const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
-    return `${verb('invited', 'invite')} ${sight.personName(invitedId(change, sight.named))} as a ${change.standing}${what}${until}`
+    return `${verb('invited', 'invite')} ${sight.personName(invitedId(change, sight.named))} as ${articleOf(change.standing)} ${change.standing}${what}${until}`
   },
   record: ({ name: _name, email: _email, line: _line, phone, ...rest }) => ({
     ...rest,
@@ -147,7 +147,7 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
   checkEnd(draft, change, until)
   if (change.managerId && !draft.seen('person', change.managerId, 'manager')) return undefined
   if (change.employerId && !draft.account.get('employer', change.employerId)) {
-    draft.refuse('not-found', 'There is no such employer here.', '/employerId')
+    draft.refuse('not-found', 'There is no such firm here.', '/employerId')
   }
   const twins = change.email ? draft.account.peopleByEmail(change.email) : []
   const known = twins.find((id) => draft.sight.seesPerson(id))
@@ -182,8 +182,8 @@ function mayInviteAgain(draft: Draft, earlier: PersonRow): boolean {
     return true
   }
   const name = draft.account.nameOf(earlier.id)
-  const how = state === 'invited' ? 'is invited already; withdraw that first or send it again' : 'is here already'
-  draft.refuse('here-already', `${name} has this address and ${how}.`, '/email')
+  const how = state === 'invited' ? 'is already invited. Withdraw that invitation, or send it again' : 'is already here'
+  draft.refuse('here-already', `${name} has this email address and ${how}.`, '/email')
   return false
 }
 

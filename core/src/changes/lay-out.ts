@@ -62,8 +62,9 @@ export const layOut: ChangeKind<LayOut> = {
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
-    if (!parent || !draft.need('places', 'change', parent.id, `make places in ${parent.name}`)) return
-    if (change.places.some((place) => place.walled) && !draft.need('places', 'run', parent.id, 'put walls up')) return
+    if (!parent || !draft.need('places', 'change', parent.id, `add places in ${parent.name}`)) return
+    if (change.places.some((place) => place.walled) && !draft.need('places', 'run', parent.id, 'wall places off'))
+      return
     const rows = rowsOf(draft, change, parent)
     if (draft.problems.length > 0) return
     draft.insertAll('place', rows)
@@ -71,7 +72,7 @@ export const layOut: ChangeKind<LayOut> = {
     if (draft.problems.length === 0) draft.insertAll('grant', keys)
   },
   sentence: (change, sight, verb) =>
-    `${verb('laid out', 'lay out')} ${countText(change)} in ${sight.placeName(change.parentId)}: ${topsText(change)}`,
+    `${verb('added', 'add')} ${countText(change)} in ${sight.placeName(change.parentId)}: ${topsText(change)}`,
   record: (change) => change,
 }
 
@@ -82,7 +83,8 @@ function rowsOf(draft: Draft, change: LayOut, parent: PlaceRow): PlaceRow[] {
   return change.places.map((place, at) => {
     const path = `/places/${at}`
     const within = place.within ?? null
-    if (within !== null && within >= at) draft.refuse('bad-order', 'A place comes after the one around it.', path)
+    if (within !== null && within >= at)
+      draft.refuse('bad-order', 'A place has to come after the place it belongs to.', path)
     depths.push(within === null ? above : (depths[within] ?? above) + 1)
     if (depths[at]! > MAXIMUM_DEPTH) {
       draft.refuse('too-deep', `${place.name}: places go ${MAXIMUM_DEPTH} levels deep at most.`, path)
@@ -121,7 +123,8 @@ function keyRow(
   const role = draft.seen('role', roleId, 'role')
   const place = rows[at]
   const group = draft.account.get('group', groupId)
-  if (!group || !place) draft.refuse('not-found', 'There is no such group or place here; it may have gone meanwhile.')
+  if (!group || !place)
+    draft.refuse('not-found', 'There is no such group or place here; it may have been removed in the meantime.')
   if (!group || !place || !role || !mayBeGiven(draft, role, 'group')) return undefined
   if (!draft.need('access', 'change', change.parentId, 'give access there')) return undefined
   return {

@@ -25,7 +25,7 @@ export const leave: ChangeKind<Leave> = {
     const person = mayEnd(draft, change.personId)
     if (person) shut(draft, person.id)
   },
-  sentence: (change, sight, verb) => `${verb('ended', 'end')} ${sight.personName(change.personId)}’s time here`,
+  sentence: (change, sight, verb) => `${verb('ended', 'end')} the access of ${sight.personName(change.personId)}`,
   record: (change) => change,
 }
 
@@ -34,15 +34,15 @@ export function mayEnd(draft: Draft, personId: Id): PersonRow | undefined {
   const person = draft.seen('person', personId, 'person')
   if (!person) return undefined
   const name = draft.account.nameOf(person.id)
-  if (!draft.need('people', 'change', draft.account.root.id, `end ${name}’s time here`)) return undefined
+  if (!draft.need('people', 'change', draft.account.root.id, `end the access of ${name}`)) return undefined
   if (person.standing === 'owner' && draft.actorPerson?.standing !== 'owner' && draft.actor.kind === 'person') {
-    draft.refuse('owners-only', `${name} is an owner; only an owner can end an owner’s time here.`)
+    draft.refuse('owners-only', `${name} is an owner. Only an owner can end an owner’s access.`)
   } else if (person.state !== 'active' && person.state !== 'away') {
-    draft.refuse('not-here', `${name} is not in any more, or not in yet.`)
+    draft.refuse('not-here', `${name} is no longer active, or not active yet.`)
   } else if (draft.account.by('person', 'standing', 'owner').filter(isIn).length === 1 && person.standing === 'owner') {
-    draft.refuse('last-owner', `${name} is the last owner; make someone else an owner first.`)
+    draft.refuse('last-owner', `${name} is the last owner. Make someone else an owner first.`)
   } else if (person.signatory) {
-    draft.refuse('signatory', `${name} is the signatory; name another owner as signatory first.`)
+    draft.refuse('signatory', `${name} is the signatory. Make another owner signatory first.`)
   } else return person
   return undefined
 }

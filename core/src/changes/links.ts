@@ -57,10 +57,10 @@ export const makeLink: ChangeKind<MakeLink> = {
     if (!draft.actorId || !mayInvite(draft, change)) return
     const { zone } = draft.account
     const today = dateOf(draft.now, zone)
-    if (!isDate(change.until)) return draft.refuse('bad-date', `There is no day ${change.until}.`, '/until')
+    if (!isDate(change.until)) return draft.refuse('bad-date', `There is no such day as ${change.until}.`, '/until')
     if (change.until < today) return draft.refuse('past', 'The last day must not have passed.', '/until')
     if (change.until > addDays(today, MAXIMUM_LINK_DAYS)) {
-      return draft.refuse('too-long', `A link opens for ${MAXIMUM_LINK_DAYS} days at most.`, '/until')
+      return draft.refuse('too-long', `A link works for ${MAXIMUM_LINK_DAYS} days at most.`, '/until')
     }
     const waits = change.waits ?? true
     if (!waits && !draft.need('people', 'change', draft.account.root.id, 'let people in without admitting them')) return
@@ -104,9 +104,9 @@ export const cutLink: ChangeKind<CutLink> = {
     const link = draft.account.get('link', linkId)
     const own = link?.makerId === draft.actorId
     if (!link || link.cut || !(own || draft.sight.can('people', 'see'))) {
-      return draft.refuse('not-found', 'There is no such link; it may be cut already.')
+      return draft.refuse('not-found', 'There is no such link; it may have been cut already.')
     }
-    if (!own && !draft.need('people', 'change', draft.account.root.id, 'cut what someone else made')) return
+    if (!own && !draft.need('people', 'change', draft.account.root.id, 'cut a link that someone else made')) return
     draft.update('link', link.id, { cut: true })
   },
   sentence: (change, sight, verb) =>
@@ -137,14 +137,14 @@ export const comeBy: ChangeKind<ComeBy> = {
   decide(draft, change) {
     const link = draft.account.get('link', change.linkId)
     const why = link && whyLinkDead(draft.account, link, draft.now)
-    if (!link || why) return draft.refuse('link-dead', 'This link does not open; ask whoever gave it to you.')
+    if (!link || why) return draft.refuse('link-dead', 'This link does not work. Ask the person who gave it to you.')
     if (link.domain && change.email.split('@')[1] !== link.domain) {
-      return draft.refuse('wrong-domain', `This link is for addresses at ${link.domain}.`, '/email')
+      return draft.refuse('wrong-domain', `This link is for email addresses at ${link.domain}.`, '/email')
     }
     const known = draft.account.by('person', 'login', change.loginId)
     const here = known.find((one) => one.state === 'active') ?? known[0]
     if (here && here.state !== 'active') {
-      return draft.refuse('here-before', 'You have been here before; ask the office to let you in again.')
+      return draft.refuse('here-before', 'You have been here before. Ask the office to invite you again.')
     }
     const offer = offerBy(link, here?.id ?? change.personId, change.offerId, draft.now)
     draft.update('link', link.id, { uses: link.uses + 1 })
@@ -165,7 +165,7 @@ export const comeBy: ChangeKind<ComeBy> = {
     draft.account = trial.account
   },
   sentence: (change, sight, verb) =>
-    `${verb('came', 'come')} by the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,
+    `${verb('joined', 'join')} by the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,
   record: ({ name: _name, email: _email, ...rest }) => ({ ...rest, personal: ['name', 'email'] }),
 }
 
@@ -227,7 +227,7 @@ export function onceCome(account: Account, link: LinkRow, now: Instant): Draft {
   const trial = new Draft(account, { kind: 'person', personId: link.makerId }, now)
   const [personId, offerId, loginId] = [1, 2, 3].map((at) => idFrom(link.id, at)) as [Id, Id, Id]
   trial.insert('person', { ...personBy(link, { personId, loginId }, now), state: 'active' })
-  trial.set(personId, 'name', 'Somebody who comes by it')
+  trial.set(personId, 'name', 'Someone who joins by it')
   const offer = offerBy(link, personId, offerId, now)
   trial.insert('offer', offer)
   giveOffered(trial, offer, link.makerId)

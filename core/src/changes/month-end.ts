@@ -26,10 +26,10 @@ export const closeMonth: ChangeKind<CloseMonth> = {
   fill: (change, newId) => ({ ...change, closedMonthId: newId(change.closedMonthId) }),
   decide(draft, change) {
     if (draft.actor.kind === 'person') {
-      return draft.refuse('not-yours', 'Months close by themselves, five days after their end.')
+      return draft.refuse('not-yours', 'Months close automatically, five days after their end.')
     }
     if (draft.account.by('closedMonth', 'month', change.month).length > 0) {
-      return draft.refuse('so-already', `${change.month} has closed already.`)
+      return draft.refuse('so-already', `${change.month} is already closed.`)
     }
     if (monthsToClose(draft.account, draft.now)[0] !== change.month) {
       return draft.refuse('not-yet', `${change.month} is not the next month to close.`)
@@ -87,7 +87,7 @@ export const reportUse: ChangeKind<ReportUse> = {
     uses: Array.isArray(change.uses) ? change.uses.map((use) => ({ ...use, useId: newId(use.useId) })) : [],
   }),
   decide(draft, change) {
-    if (draft.actor.kind !== 'product') return draft.refuse('not-yours', 'Only a product reports what was used.')
+    if (draft.actor.kind !== 'product') return draft.refuse('not-yours', 'Only a product can report use.')
     const { product } = draft.actor
     const sheet = productAt(draft.account, product, draft.now)?.sheet
     change.uses.forEach((use, at) => {
@@ -97,9 +97,9 @@ export const reportUse: ChangeKind<ReportUse> = {
       if (use.personId && !draft.account.get('person', use.personId)) {
         draft.refuse('not-found', 'There is no such person here.', `${path}/personId`)
       }
-      if (!isInstantText(use.at)) return draft.refuse('bad-date', `“${use.at}” is no instant with its offset.`, path)
+      if (!isInstantText(use.at)) return draft.refuse('bad-date', `“${use.at}” is not a time with its offset.`, path)
       const instant = readInstant(use.at)
-      if (instant > draft.now) return draft.refuse('to-come', 'What was used lies in the future.', `${path}/at`)
+      if (instant > draft.now) return draft.refuse('to-come', 'The use reported is in the future.', `${path}/at`)
       if (draft.account.get('use', use.useId)) return
       const row = { product, allowance: use.allowance ?? null, personId: use.personId ?? null, at: instant }
       draft.insert('use', { id: use.useId, ...row, amount: use.amount, reportedAt: draft.now })

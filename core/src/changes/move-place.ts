@@ -26,16 +26,19 @@ export const movePlace: ChangeKind<MovePlace> = {
     const place = draft.seen('place', change.placeId, 'place')
     const parent = draft.seen('place', change.parentId, 'place')
     if (!place || !parent) return
-    if (place.parentId === null) return draft.refuse('root-move', 'The root holds everything and cannot be moved.')
+    if (place.parentId === null) return draft.refuse('root-move', 'This is the whole account; it cannot be moved.')
     if (!draft.need('places', 'run', place.id, `move ${place.name}`)) return
     if (!draft.need('places', 'run', parent.id, `move something into ${parent.name}`)) return
-    if (place.parentId === parent.id) return draft.refuse('no-change', `${place.name} lies in ${parent.name} already.`)
+    if (place.parentId === parent.id) return draft.refuse('no-change', `${place.name} is already in ${parent.name}.`)
     const path = upwards(draft.account, parent.id)
     if (path.some((one) => one.id === place.id)) {
-      return draft.refuse('under-itself', `${parent.name} lies in ${place.name}; a place cannot be moved into itself.`)
+      return draft.refuse(
+        'under-itself',
+        `${parent.name} is inside ${place.name}. A place cannot be moved into itself.`,
+      )
     }
     if (path.length + heightOf(place.id) > MAXIMUM_DEPTH + 1) {
-      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most; choose a place further up.`)
+      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
     }
     checkName(draft, parent.id, place.name, place.id)
     if (draft.problems.length === 0) draft.update('place', place.id, { parentId: parent.id })
@@ -67,12 +70,12 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
     const place = draft.seen('place', change.placeId, 'place')
     if (!place) return
     if (place.parentId === null)
-      return draft.refuse('root-archive', 'The root holds everything; close the account instead.')
+      return draft.refuse('root-archive', 'This is the whole account. Close the account instead.')
     const word = change.archived ? 'archive' : 'restore'
     // A role sleeps at an archived place: restoring is decided where the place lies.
     if (!draft.need('places', 'run', change.archived ? place.id : place.parentId, `${word} ${place.name}`)) return
     if (place.archived === change.archived) {
-      return draft.refuse('no-change', `${place.name} is ${place.archived ? 'archived already' : 'not archived'}.`)
+      return draft.refuse('no-change', `${place.name} is ${place.archived ? 'already archived' : 'not archived'}.`)
     }
     draft.update('place', place.id, { archived: change.archived })
     if (change.archived) unfitArchived(draft, new Set(downwards(draft.account, place.id).map((one) => one.id)))

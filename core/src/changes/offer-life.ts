@@ -43,9 +43,9 @@ export const remind: ChangeKind<Remind> = {
   onlyEnds: true,
   fill: (change) => change,
   decide(draft, { offerId }) {
-    const offer = openOffer(draft, offerId, 'remind somebody of their invitation')
+    const offer = openOffer(draft, offerId, 'send a reminder of an invitation')
     if (!offer) return
-    if (offer.expiresAt <= draft.now) return draft.refuse('not-live', 'This invitation ran out; send it again.')
+    if (offer.expiresAt <= draft.now) return draft.refuse('not-live', 'This invitation has run out. Send it again.')
     const { personId, resendNumber } = offer
     draft.effects.push({ kind: 'reminder-mail', offerId, personId, resendNumber })
   },
@@ -74,7 +74,7 @@ export const noteBounce: ChangeKind<NoteBounce> = {
     const offer = draft.account.get('offer', offerId)
     const isOpen = offer?.state === 'live' && offer.resendNumber === resendNumber && !offer.bounced
     if (draft.actor.kind !== 'schedule' || !isOpen) {
-      return draft.refuse('not-live', 'This message does not matter any more.')
+      return draft.refuse('not-live', 'This message is about an invitation that is no longer open.')
     }
     draft.update('offer', offer.id, { bounced: true })
     draft.set(offer.personId, 'bounce', reason?.trim() || null)
@@ -99,12 +99,12 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
   shape: CorrectAddress,
   fill: (change) => change,
   decide(draft, { offerId, email }) {
-    const offer = openOffer(draft, offerId, 'correct the address')
+    const offer = openOffer(draft, offerId, 'correct the email address')
     if (!offer) return
     const wanted = email
     const twin = draft.account.peopleByEmail(wanted).find((id) => draft.sight.seesPerson(id))
     if (twin) {
-      const sentence = `${draft.account.nameOf(twin)} has this address already; look there first.`
+      const sentence = `${draft.account.nameOf(twin)} already has this email address. Look there first.`
       return draft.refuse('here-already', sentence, '/email')
     }
     if (!maySteer(draft, offer)) return
@@ -115,7 +115,7 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
     sendAgain(draft, draft.actorId ? { ...offer, sponsorId: draft.actorId } : offer)
   },
   sentence: (change, sight, verb) =>
-    `${verb('corrected', 'correct')} the address of ${invitedOf(change.offerId, sight)} and ${verb('sent', 'send')} the invitation there`,
+    `${verb('corrected', 'correct')} the email address of ${invitedOf(change.offerId, sight)} and ${verb('sent', 'send')} the invitation there`,
   record: ({ email: _email, ...rest }) => ({ ...rest, personal: ['email'] }),
 }
 
@@ -138,7 +138,7 @@ export const decline: ChangeKind<Decline> = {
     const person = draft.account.get('person', offer?.personId)
     const open = offer?.state === 'live' && offer.expiresAt > draft.now
     if (!offer || !person || !open || person.id !== draft.actorId || !AT_THE_DOOR.includes(person.state)) {
-      return draft.refuse('offer-dead', 'This invitation is no longer open; nothing needs declining.')
+      return draft.refuse('offer-dead', 'This invitation is no longer open. You need not decline it.')
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
     releaseOffered(draft, offer)
@@ -169,7 +169,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
     if (!person || !draft.need('people', 'change', draft.account.root.id, 'refuse people')) return
     const isIn = offersWaiting(draft.account, person, draft.now).length > 0
     if (person.state !== 'waiting' && !isIn) {
-      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is not waiting at the door any more.`)
+      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)
     }
     // An active person stays active; only the link or invitation is refused.
     draft.update('person', person.id, isIn ? {} : { state: 'refused' })
@@ -183,7 +183,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
       draft.effects.push({ kind: 'tell', template: 'refused', toPersonId: offer.sponsorId, aboutPersonId: person.id })
     }
   },
-  sentence: (change, sight, verb) => `${verb('refused', 'refuse')} to let ${sight.personName(change.personId)} in`,
+  sentence: (change, sight, verb) => `${verb('refused', 'refuse')} to admit ${sight.personName(change.personId)}`,
   record: ({ reason: _reason, ...rest }) => ({ ...rest, personal: ['word'] }),
 }
 
@@ -199,7 +199,7 @@ function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefine
     if (person && !mayAlter(draft, person)) return undefined
   }
   if (offer.state === 'live' && person?.state === 'invited') return offer
-  draft.refuse('not-live', 'This invitation was taken up or withdrawn; invite them anew.')
+  draft.refuse('not-live', 'This invitation was accepted or withdrawn. Invite them again.')
   return undefined
 }
 

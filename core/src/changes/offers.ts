@@ -1,6 +1,7 @@
 import type { Id, OfferRow, OfferedSeat, RowEdit } from '../account/rows.ts'
 import { judge } from '../access/entitlement.ts'
 import { Sight } from '../access/sight.ts'
+import { rightTo } from '../products/own.ts'
 import { isPresent } from '../people/presence.ts'
 import { productAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
@@ -19,7 +20,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   const before = draft.account
   const giver = before.get('person', giverId)
   if (!giver || !isPresent(giver, draft.now)) {
-    return draft.refuse('offer-dead', 'Whoever sent this invitation can no longer give what it holds.')
+    return draft.refuse('offer-dead', 'The person who sent this invitation can no longer give what it offers.')
   }
   const sight = new Sight(before, giverId, draft.now)
   const editsBefore = draft.edits.length
@@ -29,7 +30,10 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
     if (until !== null && until <= begins) continue
     const role = draft.account.get('role', roleId)
     if (!role || role.retired || role.wallPassing) {
-      draft.refuse('not-offered', `${role?.name ?? 'A role'} cannot be had by an invitation; it is given by hand.`)
+      draft.refuse(
+        'not-offered',
+        `${role?.name ?? 'A role'} cannot be offered in an invitation. Give it after they accept.`,
+      )
       continue
     }
     const row = { subjectKind: 'person' as const, subjectId: offer.personId, roleId, placeId, from: begins, until }
@@ -80,9 +84,9 @@ export function maySteer(draft: Draft, offer: OfferRow): boolean {
 function joinGroups(draft: Draft, offer: OfferRow, sight: Sight): void {
   offer.groupIds.forEach((groupId, at) => {
     const group = draft.account.get('group', groupId)
-    if (!group) return draft.refuse('not-offered', 'A group that was offered is there no more; invite without it.')
+    if (!group) return draft.refuse('not-offered', 'A group in this invitation no longer exists. Invite without it.')
     if (!sight.can('groups', 'change')) {
-      const sentence = `To put somebody into ${group.name} you need groups: change; leave the group out.`
+      const sentence = `To add someone to ${group.name} you need the right to ${rightTo('groups', 'change')}. Leave the group out.`
       return draft.refuse('not-allowed', sentence, `/groupIds/${at}`)
     }
     const known = draft.account.by('membership', 'person', offer.personId).some((one) => one.groupId === groupId)

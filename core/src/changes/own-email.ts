@@ -20,12 +20,12 @@ export const ownEmail: ChangeKind<OwnEmail> = {
   decide(draft, { personId, email }) {
     const person = draft.account.get('person', personId)
     if (!person || person.id !== draft.actorId) {
-      return draft.refuse('not-yours', 'An address is changed by the person themselves, in their own sign-in.')
+      return draft.refuse('not-yours', 'People change their own email address, in My sign-in.')
     }
     draft.set(person.id, 'email', email.trim())
     // The row is named, so that other processes read the address anew (model C6).
     draft.update('person', person.id, {})
   },
-  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own address`,
+  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own email address`,
   record: ({ email: _email, ...rest }) => ({ ...rest, personal: ['email'] }),
 }

@@ -44,7 +44,7 @@ export const makePacket: ChangeKind<MakePacket> = {
     const row = rowOf(draft, change)
     if (draft.problems.length === 0) draft.insert('packet', row)
   },
-  sentence: (change, _sight, verb) => `${verb('made', 'make')} the packet ${change.name}`,
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the welcome packet ${change.name}`,
   record: (change) => change,
 }
 
@@ -64,7 +64,7 @@ export const changePacket: ChangeKind<ChangePacket> = {
     const row = rowOf(draft, change)
     if (draft.problems.length === 0) draft.update('packet', row.id, row)
   },
-  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the packet ${change.name}`,
+  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the welcome packet ${change.name}`,
   record: (change) => change,
 }
 
@@ -83,17 +83,18 @@ export const removePacket: ChangeKind<RemovePacket> = {
     if (mayChange(draft) && packetIn(draft, packetId)) draft.remove('packet', packetId)
   },
   sentence: (change, sight, verb) =>
-    `${verb('removed', 'remove')} the packet ${sight.account.get('packet', change.packetId)?.name ?? ''}`.trim(),
+    `${verb('deleted', 'delete')} the welcome packet ${sight.account.get('packet', change.packetId)?.name ?? ''}`.trim(),
   record: (change) => change,
 }
 
 function mayChange(draft: Draft): boolean {
-  return draft.need('people', 'change', draft.account.root.id, 'change packets')
+  return draft.need('people', 'change', draft.account.root.id, 'change welcome packets')
 }
 
 function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {
   const packet = draft.account.get('packet', packetId)
-  if (!packet) draft.refuse('not-found', 'There is no such packet here; it may have gone meanwhile.')
+  if (!packet)
+    draft.refuse('not-found', 'There is no such welcome packet here; it may have been removed in the meantime.')
   return packet
 }
 
@@ -103,7 +104,7 @@ function rowOf(draft: Draft, change: PacketContent): PacketRow {
   const twin = [...draft.account.all('packet')].find(
     (one) => one.id !== packetId && one.name.toLowerCase() === name.toLowerCase(),
   )
-  if (twin) draft.refuse('name-taken', `There is a packet ${twin.name} already; choose another name.`, '/name')
+  if (twin) draft.refuse('name-taken', `There is already a welcome packet ${twin.name}. Choose another name.`, '/name')
   seats.forEach(({ product, seatType }, at) => {
     if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
       draft.refuse('unknown-seat', `There is no seat ${seatType} in ${product}.`, `/seats/${at}`)
@@ -117,7 +118,7 @@ function rowOf(draft: Draft, change: PacketContent): PacketRow {
     draft.seen('place', placeId, 'place')
     // What cannot be offered has no place in a packet (model T3, R5).
     if (role?.wallPassing)
-      draft.refuse('not-offered', `${role.name} passes walls and is given by name only.`, '/grants')
+      draft.refuse('not-offered', `${role.name} passes walls. It can be given only to a person by name.`, '/grants')
     else if (role) mayBeGiven(draft, role, 'person')
   }
   return {

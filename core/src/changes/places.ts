@@ -28,9 +28,9 @@ export const makePlace: ChangeKind<MakePlace> = {
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
     if (!parent) return
-    if (!draft.need('places', 'change', parent.id, `make places in ${parent.name}`)) return
+    if (!draft.need('places', 'change', parent.id, `add places in ${parent.name}`)) return
     if (upwards(draft.account, parent.id).length > MAXIMUM_DEPTH) {
-      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most; choose a place further up.`)
+      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
     }
     checkName(draft, parent.id, change.name)
     checkReference(draft, change.reference)
@@ -39,7 +39,7 @@ export const makePlace: ChangeKind<MakePlace> = {
     draft.insert('place', { id: placeId, parentId, name: name.trim(), kind, reference, walled: false, archived: false })
   },
   sentence: (change, sight, verb) =>
-    `${verb('made', 'make')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
+    `${verb('added', 'add')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
   record: (change) => change,
 }
 
@@ -81,17 +81,17 @@ export const wallPlace: ChangeKind<WallPlace> = {
   fill: (change) => change,
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
-    if (!place || !draft.need('places', 'run', place.id, `wall ${place.name}`)) return
+    if (!place || !draft.need('places', 'run', place.id, `wall off ${place.name}`)) return
     if (place.parentId === null)
-      return draft.refuse('root-wall', 'The root has nothing above it that a wall could stop.')
+      return draft.refuse('root-wall', 'This is the whole account; there is nothing above it to stop.')
     if (place.walled === change.walled) {
-      return draft.refuse('no-change', `${place.name} is ${place.walled ? 'walled already' : 'not walled'}.`)
+      return draft.refuse('no-change', `${place.name} is ${place.walled ? 'already walled' : 'not walled'}.`)
     }
     draft.update('place', place.id, { walled: change.walled })
   },
   sentence(change, sight, verb) {
     const name = sight.placeName(change.placeId)
-    return change.walled ? `${verb('walled', 'wall')} ${name}` : `${verb('took', 'take')} the wall of ${name} down`
+    return change.walled ? `${verb('walled', 'wall')} off ${name}` : `${verb('removed', 'remove')} the wall of ${name}`
   },
   record: (change) => change,
 }
@@ -103,7 +103,7 @@ export function checkName(draft: Draft, parentId: Id, name: string, except?: Id)
     .by('place', 'parent', parentId)
     .find((place) => place.id !== except && place.name.toLowerCase() === wanted)
   if (name.includes('/')) draft.refuse('slash-in-name', 'A place’s name cannot hold “/”, which joins places.', '/name')
-  if (twin) draft.refuse('name-taken', `There is a ${twin.name} there already; choose another name.`, '/name')
+  if (twin) draft.refuse('name-taken', `There is a ${twin.name} there already. Choose another name.`, '/name')
 }
 
 export function checkReference(draft: Draft, reference: string | null | undefined, except?: Id): void {
@@ -111,7 +111,7 @@ export function checkReference(draft: Draft, reference: string | null | undefine
   const twin = placeByReference(draft.account, reference)
   if (!twin || twin.id === except) return
   const where = draft.sight.seesPlace(twin.id) ? `stands for ${twin.name}` : 'is taken'
-  draft.refuse('reference-taken', `The reference ${reference} ${where} already; choose another.`, '/reference')
+  draft.refuse('reference-taken', `The reference ${reference} ${where} already. Choose another.`, '/reference')
 }
 
 /** References are unique in an account, so that bills and products can name places by them (model T1). */

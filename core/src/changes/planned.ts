@@ -56,10 +56,10 @@ export const planDocket: ChangeKind<PlanDocket> = {
   }),
   decide(draft, { plannedId, at: text, changes: plain }) {
     if (!isDate(text) && !isInstantText(text)) {
-      return draft.refuse('bad-date', `“${text}” is no date; write it as 2026-06-30.`, '/at')
+      return draft.refuse('bad-date', `“${text}” is not a date. Write it as 2026-06-30.`, '/at')
     }
     const at = plannedInstant(text, draft.account)
-    if (at <= draft.now) return draft.refuse('date-past', `${text} is not ahead; choose a later day.`, '/at')
+    if (at <= draft.now) return draft.refuse('date-past', `${text} is not in the future. Choose a later day.`, '/at')
     const changes = readAll(draft, plain)
     if (!changes) return
     const before = withPlanned(draft.account, at)
@@ -69,7 +69,7 @@ export const planDocket: ChangeKind<PlanDocket> = {
     draft.isGrave ||= decision.isGrave
     const costMinor = costOf(before, decision.after, at)
     const plannerId = draft.actorId
-    if (plannerId === null) return draft.refuse('nobody', 'Only a person plans for a day.')
+    if (plannerId === null) return draft.refuse('nobody', 'Only a person can plan for a day.')
     // What is only planned to be theirs, or to be there, is no authority yet (model Z4).
     const authorityHeld =
       endsOnly(changes) && decide(draft.account, changes, draft.actor, draft.now).problems.length === 0
@@ -98,7 +98,7 @@ export const runPlanned: ChangeKind<RunPlanned> = {
   decide(draft, { plannedId }) {
     const row = draft.account.get('planned', plannedId)
     if (draft.actor.kind !== 'schedule' || row?.state !== 'waiting' || row.at > draft.now) {
-      return draft.refuse('not-due', 'This waits for its day, or was done already.')
+      return draft.refuse('not-due', 'This is still waiting for its day, or was done already.')
     }
     const decision = whenDue(draft.account, row, draft.now)
     if (decision.problems.length > 0) return draft.update('planned', plannedId, { state: 'refused' })
@@ -120,11 +120,14 @@ export const putDownPlanned: ChangeKind<PutDownPlanned> = {
     const row = draft.account.get('planned', plannedId)
     const isOpen = row && (row.state === 'waiting' || row.state === 'refused')
     if (!isOpen || !draft.sight.seesPlanned(row)) {
-      return draft.refuse('not-found', 'There is no such plan here; it may have been done or put down meanwhile.')
+      return draft.refuse(
+        'not-found',
+        'This plan is no longer there; it may have been done or cancelled in the meantime.',
+      )
     }
     draft.update('planned', plannedId, { state: 'put-down' })
   },
-  sentence: (_change, _sight, verb) => verb('put down what was planned', 'put down what is planned'),
+  sentence: (_change, _sight, verb) => verb('cancelled what was planned', 'cancel what is planned'),
   record: (change) => change,
 }
 
@@ -136,7 +139,7 @@ export function whenDue(account: Account, row: PlannedRow, now: Instant): Decisi
   const decision = asPlanned.problems.length > 0 ? (byAuthorityThen(account, row, now) ?? asPlanned) : asPlanned
   if (decision.problems.length > 0) return asPlanned
   if (costOf(account, decision.after, now) <= row.costMinor) return decision
-  const sentence = 'It would cost more than was shown when it was planned.'
+  const sentence = 'It would cost more now than was shown when it was planned.'
   return { ...decision, problems: [{ code: 'dearer', sentence }] }
 }
 

@@ -129,7 +129,7 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
 function short(waiting: number): Warning[] {
   if (waiting === 0) return []
   const who = waiting === 1 ? 'One of them' : `${waiting} of them`
-  const sentence = `${who} would wait at the door: what is offered does not reach for all, a seat most likely.`
+  const sentence = `${who} would have to wait, because there is not enough for everyone: a seat, most likely.`
   return [{ code: 'would-wait', sentence }]
 }
 

@@ -49,7 +49,7 @@ export const importSheet: ChangeKind<ImportSheet> = {
     if (sheet.code === 'porter') {
       return draft.refuse(
         'code-taken',
-        'The code porter is Jolly Porter’s own; the product needs another.',
+        'The code porter belongs to Jolly Porter. Choose another code for the product.',
         '/sheet/code',
       )
     }
@@ -67,7 +67,7 @@ export const importSheet: ChangeKind<ImportSheet> = {
     const { name, code } = change.sheet as Partial<ProductSheet>
     const known = productAt(sight.account, code ?? '', sight.now)
     const what = known ? `a new version of ${name}` : `the product ${name}`
-    return `${verb('took in', 'take in')} ${what}${periodText(change.from, null, sight)}`
+    return `${verb('imported', 'import')} ${what}${periodText(change.from, null, sight)}`
   },
   record: ({ sheet, ...rest }) => {
     const { code, name } = sheet as Partial<ProductSheet>
@@ -93,7 +93,7 @@ export const subscribe: ChangeKind<Subscribe> = {
   fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
     const found = productAt(draft.account, change.product, draft.now)
-    if (!found) return draft.refuse('not-found', 'There is no such product here; import its sheet first.')
+    if (!found) return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.')
     const todo = change.on ? `choose a plan of ${found.sheet.name}` : `switch ${found.sheet.name} off`
     if (!draft.need('billing', 'run', draft.account.root.id, todo)) return
     const plan = change.plan ?? null
@@ -103,7 +103,7 @@ export const subscribe: ChangeKind<Subscribe> = {
     const { from } = draft.period(change.from, null)
     const current = subscriptionAt(draft.account, found.row.id, from)
     if (current?.on === change.on && current.plan === plan) {
-      return draft.refuse('so-already', `${found.sheet.name} is so already.`)
+      return draft.refuse('so-already', `${found.sheet.name} is already set this way.`)
     }
     if (draft.problems.length > 0) return
     draft.insert('subscription', { id: change.subscriptionId, productId: found.row.id, from, on: change.on, plan })
@@ -214,13 +214,13 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
     const fitting = draft.account.get('fitting', change.fittingId)
     const place = fitting && draft.seen('place', fitting.placeId, 'place')
     if (!fitting || !place)
-      return draft.refuse('not-found', 'It is not on there; it may have been switched off meanwhile.')
+      return draft.refuse('not-found', 'It is not switched on there; it may have been switched off in the meantime.')
     if (!draft.need('billing', 'change', draft.account.root.id, `switch a product off at ${place.name}`)) return
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length > 0) return
     if (fitting.from >= ends) draft.remove('fitting', fitting.id)
     else if ((fitting.until ?? Infinity) > ends) draft.update('fitting', fitting.id, { until: ends })
-    else draft.refuse('over-already', 'It is off there by then already.')
+    else draft.refuse('over-already', 'It is already switched off there by then.')
   },
   sentence(change, sight, verb) {
     const fitting = sight.named.get('fitting', change.fittingId)

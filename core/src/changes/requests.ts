@@ -41,7 +41,7 @@ export const askFor: ChangeKind<AskFor> = {
     const actorId = draft.actorId
     if (!place) return
     if (!actorId || !draft.actorPerson || !isPresent(draft.actorPerson, draft.now)) {
-      return draft.refuse('not-active', 'Only someone who is in asks for more.')
+      return draft.refuse('not-active', 'You can ask for more access only while you are active.')
     }
     const personId = change.personId ?? actorId
     if (!draft.seen('person', personId, 'person')) return
@@ -52,14 +52,14 @@ export const askFor: ChangeKind<AskFor> = {
     }
     const open = draft.account.by('request', 'asker', actorId).filter((one) => isOpen(one, draft.now))
     if (open.length >= MAXIMUM_OPEN) {
-      return draft.refuse('too-many', `${MAXIMUM_OPEN} of your requests wait already; withdraw one first.`)
+      return draft.refuse('too-many', `${MAXIMUM_OPEN} of your requests are already waiting. Withdraw one first.`)
     }
     const { until } = draft.period(null, change.until)
     const same = open.some(
       (one) =>
         one.personId === personId && one.placeId === place.id && one.area === change.area && one.level === change.level,
     )
-    if (same) return draft.refuse('asked-already', 'This was asked for already and waits.')
+    if (same) return draft.refuse('asked-already', 'You have already asked for this. The request is waiting.')
     const { zone } = draft.account
     const lastDay = addDays(dateOf(draft.now, zone), REQUEST_DAYS)
     draft.insert('request', {
@@ -109,7 +109,7 @@ export const settleRequest: ChangeKind<SettleRequest> = {
     if (!request || !place) return
     if (!draft.need('access', 'change', place.id, `decide what is asked for at ${place.name}`)) return
     if (request.personId === draft.actorId && change.granted) {
-      return draft.refuse('own-request', 'Nobody grants their own request; someone else who may decides it.')
+      return draft.refuse('own-request', 'You cannot grant your own request. Someone else has to decide it.')
     }
     close(draft, request, change.granted ? 'granted' : 'declined')
   },
@@ -142,7 +142,7 @@ export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   record: (change) => change,
 }
 
-const NOT_FOUND = 'There is no such request here; it may have been decided meanwhile.'
+const NOT_FOUND = 'This request is no longer open; it may have been decided in the meantime.'
 
 /** The reason is the asker's, and kept with what else is personal (model C6). */
 export function reasonField(requestId: Id): `request ${Id}` {

@@ -24,12 +24,12 @@ function checkWalls(draft: Draft): void {
     if (edit.table === 'role') {
       const [was, is] = [edit.before as RoleRow | null, edit.after as RoleRow | null]
       if (is && is.wallPassing !== (was?.wallPassing ?? false)) {
-        return draft.refuse('owners-only', 'Only an owner makes a role that passes walls.', '/wallPassing')
+        return draft.refuse('owners-only', 'Only an owner can make a role that passes walls.', '/wallPassing')
       }
     } else if (edit.table === 'grant' && givesMore(edit)) {
       const role = draft.account.get('role', (edit.after as GrantRow).roleId)
       if (role?.wallPassing) {
-        const sentence = `${role.name} passes walls: only an owner gives it, and to a person by name.`
+        const sentence = `${role.name} passes walls. Only an owner can give it, and only to a person by name.`
         return draft.refuse('wall-passing', sentence, '/roleId')
       }
     }
@@ -55,10 +55,13 @@ function checkSettings(draft: Draft): void {
     }
     const moved = (standing: Standing) => was.secondMeansFor.includes(standing) !== is.secondMeansFor.includes(standing)
     if (moved('owner') && own !== 'owner') {
-      return draft.refuse('owners-only', 'Only an owner decides how owners sign in.')
+      return draft.refuse('owners-only', 'Only an owner can decide how owners sign in.')
     }
     if (moved('administrator') && own !== 'owner' && own !== 'administrator') {
-      return draft.refuse('administrators-only', 'Only an administrator or owner decides how administrators sign in.')
+      return draft.refuse(
+        'administrators-only',
+        'Only an administrator or owner can decide how administrators sign in.',
+      )
     }
   }
 }

@@ -83,7 +83,7 @@ export const changeRole: ChangeKind<ChangeRole> = {
     const role = draft.seen('role', change.roleId, 'role')
     if (!role || !draft.need('roles', 'change', draft.account.root.id, 'change roles')) return
     if (role.retired) {
-      const sentence = `${role.name} was retired meanwhile and cannot be changed; copy it to make another like it.`
+      const sentence = `${role.name} has been retired in the meantime and cannot be changed. Copy it to make a similar one.`
       return draft.refuse('role-retired', sentence)
     }
     const row = rowOf(draft, change, role)
@@ -97,10 +97,10 @@ export const changeRole: ChangeKind<ChangeRole> = {
 function rowOf(draft: Draft, change: RoleContent, old?: RoleRow): RoleRow | undefined {
   const wanted = change.name.trim().toLowerCase()
   const twin = [...draft.account.all('role')].find((one) => one.id !== old?.id && one.name.toLowerCase() === wanted)
-  if (twin) draft.refuse('name-taken', `There is a role ${change.name} already; choose another name.`, '/name')
+  if (twin) draft.refuse('name-taken', `There is already a role ${change.name}. Choose another name.`, '/name')
   const wallPassing = change.wallPassing ?? old?.wallPassing ?? false
   if (wallPassing !== (old?.wallPassing ?? false) && !isOwner(draft)) {
-    draft.refuse('owners-only', 'Only an owner makes a role that passes walls.', '/wallPassing')
+    draft.refuse('owners-only', 'Only an owner can make a role that passes walls.', '/wallPassing')
   }
   checkBase(draft, change, old)
   const areas: Record<string, RoleArea> = {}
@@ -132,7 +132,12 @@ function checkBase(draft: Draft, change: RoleContent, old?: RoleRow): void {
   if (!change.baseId) return
   const base = draft.account.get('role', change.baseId)
   const path = '/baseId'
-  if (!base) return draft.refuse('not-found', 'There is no such role here to follow; it may have gone meanwhile.', path)
+  if (!base)
+    return draft.refuse(
+      'not-found',
+      'There is no such role here to follow; it may have been removed in the meantime.',
+      path,
+    )
   if (base.id === old?.id) return draft.refuse('follows-itself', 'A role cannot follow itself.', path)
   if (base.baseId) {
     const further = draft.account.get('role', base.baseId)?.name ?? 'another role'
@@ -150,7 +155,11 @@ function readEntry(draft: Draft, entry: RoleAreaEntry, path: string, follows: bo
   }
   if (entry.level === 'none') {
     if (!follows)
-      draft.refuse('needless-none', `Leave ${area.area.name} out; nothing flows here to deny.`, `${path}/level`)
+      draft.refuse(
+        'needless-none',
+        `Leave ${area.area.name} out; the role it follows does not have it.`,
+        `${path}/level`,
+      )
     return { level: 'none' }
   }
   if (!area.area.levels.some((one) => one.level === entry.level)) {
@@ -209,16 +218,16 @@ export const retireRole: ChangeKind<RetireRole> = {
   decide(draft, change) {
     const role = draft.seen('role', change.roleId, 'role')
     if (!role || !draft.need('roles', 'run', draft.account.root.id, 'retire roles')) return
-    if (role.retired) return draft.refuse('no-change', `${role.name} is retired already.`)
+    if (role.retired) return draft.refuse('no-change', `${role.name} is already retired.`)
     const follower = draft.account.by('role', 'base', role.id)[0]
-    if (follower) return draft.refuse('is-followed', `${follower.name} follows ${role.name}; change that first.`)
+    if (follower) return draft.refuse('is-followed', `${follower.name} follows ${role.name}. Change that first.`)
     const open = openGrants(draft, role.id)
     const replacement = change.replacementId ? draft.seen('role', change.replacementId, 'role') : undefined
     if (change.replacementId && !replacement) return
     if (open.length > 0 && !replacement) {
       return draft.refuse(
         'in-use',
-        `${role.name} is held ${open.length} times; choose what they get instead.`,
+        `${role.name} is given ${open.length} times. Choose what replaces it.`,
         '/replacementId',
       )
     }
@@ -248,7 +257,7 @@ function isFit(draft: Draft, replacement: RoleRow, role: RoleRow): boolean {
     return false
   }
   if (replacement.wallPassing && !role.wallPassing) {
-    draft.refuse('wall-passing', 'A role that passes walls is given by name, one by one.', '/replacementId')
+    draft.refuse('wall-passing', 'A role that passes walls can only be given by name, one by one.', '/replacementId')
     return false
   }
   return true

@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
+import { rightTo } from '../products/own.ts'
 import { enablesType, productAt, type Product } from '../products/catalogue.ts'
 import type { SheetSeatType } from '../products/sheet.ts'
 import { handedOutAt } from '../seats/allotments.ts'
@@ -32,11 +33,11 @@ export function typeWanted(
   const found = productAt(draft.account, product, from)
   const type = found?.sheet.seatTypes.find((one) => one.code === seatType)
   if (!found || !type) {
-    draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
+    draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}. Choose another.`)
     return undefined
   }
   if (!found.on) {
-    draft.refuse('product-off', `${found.sheet.name} is switched off; switch it on first.`)
+    draft.refuse('product-off', `${found.sheet.name} is switched off. Switch it on first.`)
     return undefined
   }
   if (enablesType(found, seatType)) return { product: found, type }
@@ -106,11 +107,11 @@ function insteadText(draft: Draft, product: string, seatType: string, instant: I
   const price = sight.money ? priceOfOneMore(account, product, seatType, now) : null
   const { currency, locale } = account.settings
   return [
-    spare.length > 0 ? `${spare.map((type) => type.name).join(' and ')} would be spare.` : 'No other type is spare.',
-    ...(idle.length > 0 ? [`${idle.join(' and ')} did not use theirs for ${IDLE_DAYS} days.`] : []),
-    price === null
-      ? 'The office could have one more.'
-      : `One more costs ${moneyText(price, currency, locale)} a month.`,
+    spare.length > 0
+      ? `${spare.map((type) => type.name).join(' and ')} would be spare.`
+      : 'No other seat type has one left.',
+    ...(idle.length > 0 ? [`${idle.join(' and ')} have not used theirs for ${IDLE_DAYS} days.`] : []),
+    price === null ? 'Ask the office for one more.' : `One more costs ${moneyText(price, currency, locale)} a month.`,
   ].join(' ')
 }
 
@@ -140,7 +141,10 @@ function checkBand(draft: Draft, product: string, seatType: string): void {
   if (!terms || sheet?.charging.rule !== 'banded' || !type?.inBand) return
   const last = sheet.charging.bands?.at(-1)
   if (!last || tallyOf(draft.account, terms, month).peak < last.upTo) return
-  draft.refuse('beyond-bands', `${sheet.name} has no price for more than ${last.upTo} people; one waits until it has.`)
+  draft.refuse(
+    'beyond-bands',
+    `${sheet.name} has no price for more than ${last.upTo} people. The next person has to wait.`,
+  )
 }
 
 /** What raises a bill waits for whoever has `billing: change`; the rest needs `seats: add` where it is given (S10). */
@@ -148,12 +152,18 @@ export function checkMoney(draft: Draft, before: Account, sight: Sight, places: 
   if (draft.actor.kind !== 'person') return
   if (raisesBill(before, draft.account, draft.now) && !sight.can('billing', 'change')) {
     const who = draft.whoCould('billing', 'change', before.root.id)
-    draft.refuse('raises-bill', `This seat would raise the bill, for which you need billing: change. ${who}`)
+    draft.refuse(
+      'raises-bill',
+      `This seat would raise the bill. For that you need the right to ${rightTo('billing', 'change')}. ${who}`,
+    )
   }
   if (sight.can('seats', 'add')) return
   if (places.length > 0 && places.every((id) => sight.can('seats', 'add', id))) return checkAllotments(draft)
   const who = draft.whoCould('seats', 'add', places[0] ?? before.root.id)
-  draft.refuse('not-allowed', `To ${todo} you need seats: add at each place concerned. ${who}`)
+  draft.refuse(
+    'not-allowed',
+    `To ${todo} you need the right to ${rightTo('seats', 'add')} at each place concerned. ${who}`,
+  )
 }
 
 /** Refuses what goes beyond the number of seats a place may have handed out at a time (model S10). */

@@ -2,6 +2,7 @@ import { Equals, IsBoolean, IsOptional } from 'class-validator'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { Sight } from '../access/sight.ts'
 import { Code } from '../checks/shape.ts'
+import { rightTo } from '../products/own.ts'
 import { placesOfPerson } from '../seats/allotments.ts'
 import { holdingUntil } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
@@ -36,13 +37,13 @@ export const giveSeat: ChangeKind<GiveSeat> = {
     if (!person) return
     const name = before.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse('not-here', `${name} is not here; invite them with the seat.`)
+      return draft.refuse('not-here', `${name} is not here yet. Invite them with the seat.`)
     }
     const { from, until } = draft.period(change.from, change.until)
     const twin = before
       .by('holding', 'person', person.id)
       .find((one) => isSame(one, change) && overlaps(draft, one, from))
-    if (twin) return draft.refuse('held-already', `${name} holds this seat already, for that time too.`)
+    if (twin) return draft.refuse('held-already', `${name} already has this seat for that time.`)
     const { holdingId, personId, product, seatType, own } = change
     holdSeat(draft, { holdingId, personId, product, seatType, from, until, own })
     if (draft.problems.length > 0) return
@@ -77,7 +78,7 @@ export const endSeat: ChangeKind<EndSeat> = {
   },
   sentence(change, sight, verb) {
     const holding = sight.named.get('holding', change.holdingId)
-    if (!holding) return `${verb('took', 'take')} a seat back before it began`
+    if (!holding) return `${verb('took', 'take')} a seat away before it began`
     const who = sight.personName(holding.personId)
     return `${verb('took', 'take')} the ${seatText(holding, sight)} from ${who}${periodText(change.on, null, sight)}`
   },
@@ -104,7 +105,7 @@ export const changeSeat: ChangeKind<ChangeSeat> = {
     const before = draft.account
     const holding = seenHolding(draft, change.holdingId)
     if (!holding || !mayTake(draft, holding)) return
-    if (holding.seatType === change.seatType) return draft.refuse('same-seat', 'This is the seat they hold already.')
+    if (holding.seatType === change.seatType) return draft.refuse('same-seat', 'They already have this seat.')
     const from = change.on ? draft.period(change.on, null).from : draft.now
     const until = holding.until
     if (draft.problems.length > 0) return
@@ -129,14 +130,14 @@ function seenHolding(draft: Draft, holdingId: Id): HoldingRow | undefined {
   const holding = draft.account.get('holding', holdingId)
   const made = holding && !draft.start.get('holding', holdingId)
   if (holding && (made || draft.actor.kind !== 'person' || draft.sight.seesPerson(holding.personId))) return holding
-  draft.refuse('not-found', 'There is no such seat here; it may have been taken back meanwhile.')
+  draft.refuse('not-found', 'There is no such seat here; it may have been taken away in the meantime.')
   return undefined
 }
 
 /** Taking back needs what handing out does (model S10); what came along goes only with its rule (model S7). */
 function mayTake(draft: Draft, holding: HoldingRow): boolean {
   if (holding.origin === 'along') {
-    draft.refuse('comes-along', 'This seat comes with the standing; it ends with that or with the product’s rule.')
+    draft.refuse('comes-along', 'This seat comes with the membership and ends with it.')
     return false
   }
   if (draft.actor.kind !== 'person') return true
@@ -145,7 +146,10 @@ function mayTake(draft: Draft, holding: HoldingRow): boolean {
   if (sight.can('seats', 'add') || (places.length > 0 && places.every((id) => sight.can('seats', 'add', id))))
     return true
   const who = draft.whoCould('seats', 'add', places[0] ?? draft.account.root.id)
-  draft.refuse('not-allowed', `To take a seat back you need seats: add at each place where its holder gets in. ${who}`)
+  draft.refuse(
+    'not-allowed',
+    `To take a seat away you need the right to ${rightTo('seats', 'add')} at each place where the person has access. ${who}`,
+  )
   return false
 }
 
@@ -153,7 +157,7 @@ function mayTake(draft: Draft, holding: HoldingRow): boolean {
 export function endHolding(draft: Draft, holding: HoldingRow, ends: Instant): void {
   const until = holdingUntil(draft.account, holding)
   if (until !== null && until <= ends) {
-    return draft.refuse('over-already', 'This seat ends before that by itself, or has ended.')
+    return draft.refuse('over-already', 'This seat ends before that anyway, or has ended.')
   }
   if (holding.givenFrom >= ends) draft.remove('holding', holding.id)
   else draft.update('holding', holding.id, { until: ends, endedById: draft.actorId })

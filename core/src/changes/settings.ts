@@ -68,22 +68,25 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
         return value !== undefined && JSON.stringify(value) !== JSON.stringify(settings[name as keyof SettingsRow])
       }),
     )
-    if (Object.keys(patch).length === 0) return draft.refuse('no-change', 'Nothing of this differs from what is set.')
+    if (Object.keys(patch).length === 0) return draft.refuse('no-change', 'This is already set.')
     draft.update('settings', settings.id, patch)
   },
   sentence(change, _sight, verb) {
     const what = [
       change.name && `the account’s name to ${change.name}`,
-      change.pathLabelDepth !== undefined && 'how much of a path guests read',
+      change.pathLabelDepth !== undefined && 'how much of a place’s path guests see',
       change.guestsSeePeopleMet !== undefined && 'whether guests see the people they meet',
-      change.secondMeansFor && `who needs a second means to sign in (${change.secondMeansFor.join(', ') || 'nobody'})`,
+      change.secondMeansFor && `who needs a second sign-in step (${change.secondMeansFor.join(', ') || 'nobody'})`,
       change.outsidersNeedEnd !== undefined &&
-        (change.outsidersNeedEnd ? 'that outsiders need an end' : 'that outsiders need no end'),
-      change.terms !== undefined && (change.terms ? 'what newcomers agree to' : 'that newcomers agree to nothing'),
+        (change.outsidersNeedEnd
+          ? 'that people from outside need a last day'
+          : 'that people from outside need no last day'),
+      change.terms !== undefined &&
+        (change.terms ? 'what newcomers agree to' : 'that newcomers need not agree to anything'),
       change.leaverLines && 'what people hand back when they leave',
-      change.erasedAfterDays !== undefined && 'when those who left are to be erased',
+      change.erasedAfterDays !== undefined && 'when people who left are erased',
       change.erasedByItself !== undefined &&
-        (change.erasedByItself ? 'that they are erased by themselves then' : 'that erasing is only called to mind'),
+        (change.erasedByItself ? 'that they are erased automatically' : 'that the Desk reminds of erasing'),
     ].filter(Boolean)
     return `${verb('set', 'set')} ${what.join(', ')}`
   },
@@ -97,6 +100,6 @@ export function checkEnd(
   until: number | null,
 ): void {
   if (!draft.account.settings.outsidersNeedEnd || !isOutsider(person) || until !== null) return
-  const sentence = 'Outsiders need an end of their engagement here; choose the last day.'
+  const sentence = 'People from outside need a last day here. Choose one.'
   draft.refuse('end-needed', sentence, '/engagementUntil')
 }

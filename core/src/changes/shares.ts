@@ -5,7 +5,7 @@ import type { ChangeKind } from './kind.ts'
 import { dayText } from './grants.ts'
 import { RowId } from './shapes.ts'
 
-/** A statement is shared for so many days at most. */
+/** An access report is shared for so many days at most. */
 export const MAXIMUM_SHARE_DAYS = 366
 
 export class ShareStatement {
@@ -25,13 +25,14 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
   decide(draft, { shareId, placeId, until }) {
     const place = draft.seen('place', placeId, 'place')
-    if (!place || !draft.actorId || !draft.need('access', 'change', place.id, 'share who gets in there')) return
+    if (!place || !draft.actorId || !draft.need('access', 'change', place.id, 'share the access report of a place'))
+      return
     const { zone } = draft.account
     const today = dateOf(draft.now, zone)
-    if (!isDate(until)) return draft.refuse('bad-date', `There is no day ${until}.`, '/until')
+    if (!isDate(until)) return draft.refuse('bad-date', `There is no such day as ${until}.`, '/until')
     if (until < today) return draft.refuse('past', 'The last day must not have passed.', '/until')
     if (until > addDays(today, MAXIMUM_SHARE_DAYS)) {
-      return draft.refuse('too-long', `A statement is shared for ${MAXIMUM_SHARE_DAYS} days at most.`, '/until')
+      return draft.refuse('too-long', `An access report is shared for ${MAXIMUM_SHARE_DAYS} days at most.`, '/until')
     }
     draft.insert('share', {
       id: shareId,
@@ -43,7 +44,7 @@ export const shareStatement: ChangeKind<ShareStatement> = {
     })
   },
   sentence: (change, sight, verb) =>
-    `${verb('shared', 'share')} the statement of ${sight.placeName(change.placeId)} by a link until ` +
+    `${verb('shared', 'share')} the access report of ${sight.placeName(change.placeId)} by a link until ` +
     dayText(change.until, sight),
   record: (change) => change,
 }
@@ -63,14 +64,14 @@ export const cutShare: ChangeKind<CutShare> = {
   decide(draft, { shareId }) {
     const share = draft.account.get('share', shareId)
     if (!share || share.cut || !draft.sight.seesPlace(share.placeId)) {
-      return draft.refuse('not-found', 'There is no such link; it may be cut already.')
+      return draft.refuse('not-found', 'There is no such link; it may have been cut already.')
     }
     if (share.makerId !== draft.actorId && !draft.need('access', 'change', share.placeId, 'cut links there')) return
     draft.update('share', share.id, { cut: true })
   },
   sentence(change, sight, verb) {
     const share = sight.named.get('share', change.shareId)
-    return `${verb('cut', 'cut')} the link to the statement of ${share ? sight.placeName(share.placeId) : 'a place'}`
+    return `${verb('cut', 'cut')} the link to the access report of ${share ? sight.placeName(share.placeId) : 'a place'}`
   },
   record: (change) => change,
 }

@@ -124,9 +124,9 @@ const MOST_CHANGES = 500
 
 /** Why a step is blocked, in words that name nobody: whoever looks may not see who it is about (model D5). */
 export const BLOCKED: Readonly<Record<string, string>> = {
-  'not-in': 'Whoever was to take it over is not in any more.',
-  'not-active': 'Whoever planned it is not in any more.',
-  other: 'It could not be passed on by the rights of whoever planned it.',
+  'not-in': 'The person who was to take it over is no longer active.',
+  'not-active': 'The person who planned it is no longer active.',
+  other: 'The person who planned it no longer has the right to hand it over.',
 }
 
 /** Naming an approver is changing the role: by the rights of its planner, and no actor names themselves (model V5, D2). */

@@ -42,12 +42,12 @@ export const undo: ChangeKind<Undo> = {
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const edits = netEdits(change.edits)
-    if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing of that docket to put back.')
+    if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing to undo in that docket.')
     for (const edit of edits) {
       if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
       return draft.refuse(
         'moved-on',
-        `What that docket altered (${WORDS[edit.table]}) was changed again since; undo the later change first.`,
+        `What that docket altered (${WORDS[edit.table]}) was changed again since then. Undo the later change first.`,
       )
     }
     if (!edits.every((edit) => mayPutBack(draft, edit))) return
@@ -63,7 +63,7 @@ export const undo: ChangeKind<Undo> = {
 
 const WORDS: Record<TableName, string> = {
   settings: 'the settings',
-  employer: 'an employer',
+  employer: 'a firm',
   place: 'a place',
   role: 'a role',
   person: 'a person',
@@ -81,7 +81,7 @@ const WORDS: Record<TableName, string> = {
   use: 'reported use',
   closedMonth: 'a closed month',
   request: 'a request',
-  share: 'a shared statement',
+  share: 'a shared access report',
   separation: 'what is kept apart',
   link: 'a link',
   allotment: 'a place’s number of seats',
@@ -110,7 +110,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'membership':
       return draft.need('groups', 'change', root, 'undo what was done to groups')
     case 'packet':
-      return draft.need('people', 'change', root, 'undo what was done to packets')
+      return draft.need('people', 'change', root, 'undo what was done to welcome packets')
     case 'departure':
     case 'absence':
       return draft.need('people', 'change', root, 'undo what was planned about people') && isAhead(draft, edit)
@@ -136,7 +136,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'field':
       return draft.need('settings', 'change', root, 'undo what was done to fields and standing checks')
     default:
-      draft.refuse('cannot-undo', `What was done to ${WORDS[edit.table]} cannot be undone; change it anew.`)
+      draft.refuse('cannot-undo', `What was done to ${WORDS[edit.table]} cannot be undone. Change it again instead.`)
       return false
   }
 }
@@ -145,7 +145,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
 function isOwnPlan(draft: Draft, edit: RowEdit): boolean {
   const row = (edit.after ?? edit.before) as PlannedRow
   if (draft.sight.seesPlanned(row)) return true
-  draft.refuse('not-allowed', 'Whoever planned this, or an owner, can undo it.')
+  draft.refuse('not-allowed', 'Only the person who planned this, or an owner, can undo it.')
   return false
 }
 
@@ -178,7 +178,7 @@ function isAhead(draft: Draft, edit: RowEdit): boolean {
   ) {
     return true
   }
-  draft.refuse('cannot-undo', 'This has happened; have them back instead.')
+  draft.refuse('cannot-undo', 'This has already happened. Record that they came back instead.')
   return false
 }
 
@@ -188,7 +188,7 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
   const [was, is] = [edit.before, edit.after] as (PersonRow | null)[]
   const touchesOwner = was?.standing === 'owner' || is?.standing === 'owner'
   if (touchesOwner && draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
-    draft.refuse('owners-only', 'Only an owner undoes what was done to owners.')
+    draft.refuse('owners-only', 'Only an owner can undo what was done to owners.')
     return false
   }
   if (!is || is.state === (was?.state ?? '') || is.state === 'invited') return true
@@ -196,8 +196,8 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
   if (is.state === 'away' && was?.state === 'active') return true
   const how =
     is.state === 'left'
-      ? 'A departure is not undone; invite them again.'
-      : 'An admission is not undone; it can only be ended.'
+      ? 'A departure cannot be undone. Invite them again.'
+      : 'An admission cannot be undone. End their access instead.'
   draft.refuse('cannot-undo', how)
   return false
 }
@@ -286,7 +286,7 @@ function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<Dated
   const product = table === 'stock' ? productAt(draft.account, (after as StockRow).product, draft.now) : undefined
   if (earlier) draft.insert(table, { ...earlier, id, from: draft.now } as never)
   else if (product && product.sheet.charging.rule !== 'term') draft.remove(table, key)
-  else draft.refuse('cannot-undo', `Nothing stood before ${WORDS[table]} to put back; switch the product off instead.`)
+  else draft.refuse('cannot-undo', `There was nothing before ${WORDS[table]}. Switch the product off instead.`)
 }
 
 function same(one: object, other: object, field: string): boolean {
@@ -318,6 +318,6 @@ function isUnused(draft: Draft, edit: RowEdit): boolean {
       account.by('grant', 'subject', `group ${edit.key}`).length + account.by('membership', 'group', edit.key).length,
   }
   const count = users[edit.table]?.() ?? 0
-  if (count > 0) draft.refuse('in-use', `Something uses ${WORDS[edit.table]} made then; undo that first.`)
+  if (count > 0) draft.refuse('in-use', `Something uses ${WORDS[edit.table]} made then. Undo that first.`)
   return count === 0
 }

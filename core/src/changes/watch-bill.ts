@@ -26,7 +26,7 @@ export const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
     if (!passedOn || !type) return []
     const ended = dateInWords(dateOf(passedOn.until!, after.zone), dateOf(now, after.zone))
     const who = sight.personName(passedOn.personId)
-    const sentence = `${monthInWords(month, dateOf(now, after.zone))} charges a ${type.name} seat for ${who} too, who gave it up on ${ended}.`
+    const sentence = `${monthInWords(month, dateOf(now, after.zone))} charges a ${type.name} seat for ${who} too, although they gave it up on ${ended}.`
     return [{ code: 'charged-twice', sentence }]
   })
 }

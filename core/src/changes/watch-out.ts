@@ -93,7 +93,7 @@ const outsiderWithoutEnd: Check = ({ after, edits, sight }) =>
     const person = edit.table === 'person' ? (edit.after as PersonRow | null) : null
     const open = person && isOutsider(person) && person.engagementUntil === null && person.state !== 'left'
     if (!person || !open || after.get('person', person.id)?.state === 'withdrawn') return []
-    const sentence = `${sight.personName(person.id)} is an outsider and has no end date.`
+    const sentence = `${sight.personName(person.id)} is from outside and has no last day.`
     return [{ code: 'outsider-without-end', sentence }]
   })
 
@@ -104,7 +104,7 @@ const sensitiveArea: Check = ({ moves, sight }) => {
       if (!area.area.sensitive || topRank(after) < topRank(before)) continue
       const key = `${personId} ${area.key}`
       if (found.has(key)) continue
-      const sentence = `${sight.personName(personId)} gets into ${area.area.name}, which is sensitive.`
+      const sentence = `${sight.personName(personId)} gets access to ${area.area.name}, which is sensitive.`
       found.set(key, { code: 'sensitive', sentence })
     }
   }
@@ -120,7 +120,7 @@ const behindWall: Check = ({ after, moves, sight }) => {
   return moves.flatMap((move) => {
     const wall = wallOf(move.placeId)
     if (!wall || !move.areas.some(risesIn)) return []
-    const sentence = `${sight.personName(move.personId)} gets in behind the wall of ${sight.placeName(wall)}.`
+    const sentence = `${sight.personName(move.personId)} gets access behind the wall of ${sight.placeName(wall)}.`
     return [{ code: 'behind-wall', sentence }]
   })
 }
@@ -134,7 +134,7 @@ const notApart: Check = ({ before, after, moves, sight, now }) => {
       const both = (account: Account) => reachesBoth(account, personId, oneId, otherId, now)
       if (!sight.seesPlace(oneId) || !sight.seesPlace(otherId) || !both(after) || both(before)) return []
       const names = `${sight.placeName(oneId)} and ${sight.placeName(otherId)}`
-      const sentence = `${sight.personName(personId)} would get in at both ${names}, which are to be kept apart.`
+      const sentence = `${sight.personName(personId)} would have access at both ${names}, which are kept apart.`
       return [{ code: 'not-apart', sentence }]
     }),
   )
@@ -165,7 +165,7 @@ const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
     if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now).length === 0) return []
     // An owner who takes a key of their own over is one from then on.
     if (keyHoldersAt(after, placeId, now).length > 0) return []
-    return [{ code: 'no-steward', sentence: `${sight.placeName(placeId)} is left without a steward.` }]
+    return [{ code: 'no-steward', sentence: `${sight.placeName(placeId)} has no steward any more.` }]
   })
 }
 
@@ -181,7 +181,7 @@ const leftWithoutApprover: Check = ({ after, moves, sight, now }) => {
       asked.add(key)
       if (!isWithoutApprover(after, personId, placeId, area.key, code, 'own', now)) continue
       const what = `${area.area.name}: ${code} at ${sight.placeName(placeId)}`
-      found.push({ code: 'no-approver', sentence: `Nobody but the owners is left to approve ${what}.` })
+      found.push({ code: 'no-approver', sentence: `Only the owners are left to approve ${what}.` })
     }
   }
   return found
@@ -203,8 +203,8 @@ function waitingIn(areas: readonly AreaMove[]) {
 
 const THINGS: Record<string, string> = {
   kept: 'stays as it is',
-  'kept-read-only': 'stays, to be read only',
-  dropped: 'is dropped by the product',
+  'kept-read-only': 'stays, but can only be read',
+  dropped: 'is deleted by the product',
 }
 
 /** What becomes of what somebody made in a product in which they hold nothing any more (model L2). */
@@ -231,7 +231,7 @@ const offersDead: Check = ({ edits, sight }) =>
     return [
       {
         code: 'offer-dead',
-        sentence: `The invitation to ${sight.personName(offer.personId)} loses its sponsor and dies.`,
+        sentence: `The invitation to ${sight.personName(offer.personId)} ends, because the person who sent it leaves.`,
       },
     ]
   })
@@ -257,7 +257,7 @@ const cannotBeUndone: Check = ({ before, after, changes, sight }) =>
     const leaver = leaverAtOnce(change, after)
     if (leaver) {
       const name = sight.personName(leaver)
-      return [{ code: 'sessions', sentence: `${name} is signed out everywhere at once; they can be had back later.` }]
+      return [{ code: 'sessions', sentence: `${name} is signed out everywhere at once. You can rehire them later.` }]
     }
     if (change.type === 'erase') {
       const person = before.get('person', change.personId)
@@ -270,6 +270,7 @@ const cannotBeUndone: Check = ({ before, after, changes, sight }) =>
       const who = due === 1 ? 'One person who left is' : `${due} people who left are`
       return due > 0 ? [{ code: 'erases', sentence: `${who} erased for good within minutes of this.` }] : []
     }
-    if (change.type === 'admit') return [{ code: 'admission', sentence: 'An admission cannot be undone, only ended.' }]
+    if (change.type === 'admit')
+      return [{ code: 'admission', sentence: 'An admission cannot be undone. You can only end their access.' }]
     return []
   })

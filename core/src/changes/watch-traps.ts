@@ -38,7 +38,7 @@ export const opensNothing: Check = (scene) => {
       const product = productAt(after, code, now)
       if (!product?.on || holdsFrom(after, grant.subjectId, code, grant.from)) return []
       const who = sight.personName(grant.subjectId)
-      const sentence = `${role.name} opens nothing in ${product.sheet.name} for ${who}: no seat.${instead(sight, after, product, areas)}`
+      const sentence = `${role.name} gives ${who} no access in ${product.sheet.name}, because they have no seat.${instead(sight, after, product, areas)}`
       return [{ code: 'no-seat', sentence }]
     })
   })
@@ -59,7 +59,7 @@ function instead(sight: Sight, account: Account, product: Product, areas: readon
   })
   const best = fitting.find((type) => type.priceMinor === 0 && !type.inBand) ?? fitting[0]
   if (!best) return ''
-  return ` ${best.name}, ${seatWords(account, sheet, best, sight.now, sight.money).price}, would do.`
+  return ` ${best.name}, ${seatWords(account, sheet, best, sight.now, sight.money).price}, would be enough.`
 }
 
 /** A seat that is paid, given to somebody whom no key leads into its product. */
@@ -71,7 +71,7 @@ export const paysForNothing: Check = (scene) => {
     const isPaid = type && !holding.own && (type.priceMinor > 0 || type.inBand === true)
     if (!isPaid || !after.get('holding', holding.id) || hasKey(after, holding.personId, holding.product, now)) return []
     const name = sight.personName(holding.personId)
-    const sentence = `The ${type.name} seat in ${product!.sheet.name} is paid and opens nothing for ${name}: they have no key there.`
+    const sentence = `The ${type.name} seat in ${product!.sheet.name} costs money but gives ${name} no access: they have no role there.`
     return [{ code: 'no-key', sentence }]
   })
 }

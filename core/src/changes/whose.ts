@@ -30,12 +30,12 @@ export function mayAlter(draft: Draft, { id, standing }: { id: Id; standing: Sta
   const own = draft.actorPerson?.standing
   if (draft.actor.kind !== 'person' || own === 'owner') return true
   if (standing === 'owner') {
-    draft.refuse('owners-only', `${draft.account.nameOf(id)} is an owner; only an owner changes that.`)
+    draft.refuse('owners-only', `${draft.account.nameOf(id)} is an owner. Only an owner can change that.`)
     return false
   }
   if (standing !== 'administrator' || own === 'administrator') return true
   const name = draft.account.nameOf(id)
-  draft.refuse('administrators-only', `${name} is an administrator; only an administrator or owner changes that.`)
+  draft.refuse('administrators-only', `${name} is an administrator. Only an administrator or owner can change that.`)
   return false
 }
 

@@ -69,7 +69,7 @@ function owners(account: Account, now: Instant): RowProblem[] {
   const without = turns.sort((one, other) => one - other).find((one) => activeOwners(account, one).length === 0)
   if (without === undefined) return []
   const when = without === now ? '' : ` from ${dateInWords(dateOf(without, account.zone))} on`
-  return [at(account.root.id, 'no-owner', `No owner is in${when}; an account always has one.`)]
+  return [at(account.root.id, 'no-owner', `There is no active owner${when}; an account always has one.`)]
 }
 
 function inCircle(account: Account, person: PersonRow): boolean {

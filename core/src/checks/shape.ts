@@ -136,7 +136,7 @@ function strangenessOf(plain: object): Problem | undefined {
     for (const key of Array.isArray(value) ? value.keys() : Object.keys(value)) {
       // Every object answers to these by itself.
       if (key in Object.prototype && !Array.isArray(value)) {
-        const sentence = `“${key}” cannot be the name of anything here; write it otherwise or leave it out.`
+        const sentence = `“${key}” cannot be used as a name here. Choose another name or leave it out.`
         return problem('unknown-field', sentence, `/${[...path, key].map(pointer).join('/')}`)
       }
       const next = (value as Record<string | number, unknown>)[key]
@@ -174,7 +174,7 @@ function describe(error: ValidationError, above: string): Problem[] {
     constraint === 'whitelistValidation'
       ? problem(
           'unknown-field',
-          `There is no field “${error.property}” here; check its spelling or leave it out.`,
+          `There is no field “${error.property}” here. Check its spelling or leave it out.`,
           path,
         )
       : problem('bad-value', `${message.charAt(0).toUpperCase()}${message.slice(1)}.`, path),

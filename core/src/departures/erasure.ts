@@ -46,9 +46,9 @@ export function erasureInWords(account: Account, person: PersonRow): string[] {
   const others = fields.length - named.length
   const more = others === 0 ? [] : [others === 1 ? 'one more value' : `${others} more values`]
   const hasRecord = account.by('departure', 'person', person.id).some((one) => one.state === 'done')
-  const goes = [...named, ...more, ...(hasRecord ? ['the signed record of their leaving'] : [])]
+  const goes = [...named, ...more, ...(hasRecord ? ['the signed leaver’s record'] : [])]
   return [
-    `Destroyed: ${goes.join(', ') || 'nothing personal is kept any more'}; their login too, unless it is somebody elsewhere.`,
-    'Kept under a pseudonym: what they did in the ledger, what they held, and what they cost in past bills.',
+    `Destroyed: ${goes.join(', ') || 'nothing personal is kept any more'}; their login too, unless they use it elsewhere.`,
+    'Kept under a pseudonym: what they did in the ledger, the access and seats they had, and their cost in past bills.',
   ]
 }

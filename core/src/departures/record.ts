@@ -67,7 +67,7 @@ export function leaversRecord(
       ...things.map((thing) => ({
         kind: `${thing.kind} in ${productName(account, thing.product, now)}`,
         text: thing.title,
-        outcome: thing.state === 'passed' ? 'passed on' : thing.state === 'let-go' ? 'let go' : thing.state,
+        outcome: thing.state === 'passed' ? 'handed over' : thing.state === 'let-go' ? 'not taken over' : thing.state,
         taker: takerName(account, thing.taker),
         readBackAt: thing.readBackAt === null ? null : instantText(thing.readBackAt),
       })),
@@ -96,7 +96,7 @@ function lineOf(account: Account, step: StepRow, now: Instant): RecordLine {
   return {
     kind: lookup(KINDS, step.what) ?? step.what,
     text: subjectText(account, step, now),
-    outcome: step.state === 'let-go' ? 'let go' : (step.note ?? (step.taker ? 'passed on' : 'done')),
+    outcome: step.state === 'let-go' ? 'not taken over' : (step.note ?? (step.taker ? 'handed over' : 'done')),
     taker: takerName(account, step.taker),
     readBackAt: step.doneAt === null ? null : instantText(step.doneAt),
   }
@@ -110,7 +110,7 @@ export function subjectText(
 ): string {
   switch (what) {
     case 'doors':
-      return 'Every way in: sessions, keys, seats, groups'
+      return 'All access: sessions, roles, seats, groups'
     case 'report':
       return account.nameOf(subject)
     case 'steward':

@@ -86,11 +86,11 @@ const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 
  */
 export function readPeopleList(text: string): PeopleListRead {
   const clean = plainText(text)
-  if (clean.trim() === '') return { people: [], problem: 'There is nobody in it; write one person on each line.' }
+  if (clean.trim() === '') return { people: [], problem: 'There is nobody in the list. Write one person per line.' }
   const people = /^[ \t]*BEGIN:VCARD/im.test(clean) ? readCards(clean) : (readTable(clean) ?? readLines(clean))
   if (people.length > MAXIMUM_PEOPLE_LISTED) {
     const [many, most] = [people.length.toLocaleString('en'), MAXIMUM_PEOPLE_LISTED.toLocaleString('en')]
-    return { people: [], problem: `The list names ${many} people; invite at most ${most} at once.` }
+    return { people: [], problem: `The list names ${many} people. Invite at most ${most} at once.` }
   }
   return { people, problem: null }
 }
@@ -267,11 +267,11 @@ function person(
   const address = normalEmail(typed) ?? typed
   const unreadable =
     address === ''
-      ? `No address stands in “${shown}”.`
+      ? `There is no email address in “${shown}”.`
       : normalEmail(typed) === null
-        ? `“${address.slice(0, SHOWN_TEXT)}” is not a whole address.`
+        ? `“${address.slice(0, SHOWN_TEXT)}” is not a complete email address.`
         : plain.length > MAXIMUM_NAME
-          ? `The name is longer than ${MAXIMUM_NAME} letters.`
+          ? `The name is longer than ${MAXIMUM_NAME} characters.`
           : null
   return {
     line,

@@ -85,7 +85,7 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
       const last = depth === names.length - 1
       const seen = known.get(key)
       if (seen !== undefined && last) {
-        const twin = `Line ${line}: ${name} stands in the list twice, first in line ${places[seen]!.line}.`
+        const twin = `Line ${line}: ${name} is in the list twice, first in line ${places[seen]!.line}.`
         return void problems.push(problem('name-twice', twin))
       }
       if (seen === undefined) {
@@ -109,10 +109,10 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
 }
 
 function checkCount(count: number): Problem | undefined {
-  if (count === 0) return problem('empty-list', 'There is no place in it; write one on each line.')
+  if (count === 0) return problem('empty-list', 'There is no place in the list. Write one per line.')
   if (count <= MAXIMUM_LISTED) return undefined
   const [many, most] = [count.toLocaleString('en'), MAXIMUM_LISTED.toLocaleString('en')]
-  return problem('too-long', `The list has ${many} lines; lay out at most ${most} places at once, client by client.`)
+  return problem('too-long', `The list has ${many} lines. Add at most ${most} places at once, client by client.`)
 }
 
 function indentOf(line: string): number {
@@ -156,7 +156,7 @@ function problemsOf({ name, kind, reference, line }: ListedPlace): Problem[] {
   return [
     ...(name.length > 80 ? [say('too-long', 'a name has at most 80 characters.')] : []),
     ...(name.includes('/')
-      ? [say('slash-in-name', `“${name}” holds “/”, which joins places; write it otherwise.`)]
+      ? [say('slash-in-name', `“${name}” contains “/”, which separates places. Write it differently.`)]
       : []),
     ...((kind?.length ?? 0) > 40 ? [say('too-long', 'a kind has at most 40 characters.')] : []),
     ...((reference?.length ?? 0) > 40 ? [say('too-long', 'a reference has at most 40 characters.')] : []),
@@ -175,7 +175,7 @@ function twins(places: readonly ListedPlace[]): Problem[] {
       if (!key) continue
       const first = seen.get(key)
       if (first === undefined) seen.set(key, line)
-      else problems.push(problem('name-twice', `Line ${line}: ${word} stands there already, in line ${first}.`))
+      else problems.push(problem('name-twice', `Line ${line}: ${word} is already there, in line ${first}.`))
     }
   }
   return problems

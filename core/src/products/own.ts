@@ -1,4 +1,4 @@
-import type { Level } from '../access/levels.ts'
+import { atLeast, type Level } from '../access/levels.ts'
 import type { SheetArea } from './sheet.ts'
 
 /** The code under which Jolly Porter's own areas stand: `porter/people`. */
@@ -12,8 +12,8 @@ function area(code: string, name: string, scope: 'place' | 'account', sentences:
 /** Jolly Porter as a product: its areas need no seat and have no cap (model L6). */
 export const OWN_AREAS: readonly SheetArea[] = [
   area('people', 'People', 'place', {
-    see: 'see who gets in here, with kind, employer and door',
-    add: 'invite people to here',
+    see: 'see who has access here, with kind and firm',
+    add: 'invite people',
     change: 'change people’s details',
     run: 'run departures and returns',
   }),
@@ -24,22 +24,28 @@ export const OWN_AREAS: readonly SheetArea[] = [
     run: 'make and unmake stewards',
   }),
   area('places', 'Places', 'place', {
-    see: 'see the places here',
+    see: 'see places',
     add: 'propose places',
-    change: 'make and rename places',
+    change: 'add and rename places',
     run: 'move, wall and archive places',
   }),
-  area('groups', 'Groups', 'account', { see: 'see groups', change: 'change groups', run: 'remove groups' }),
+  area('groups', 'Groups', 'account', { see: 'see groups', change: 'change groups', run: 'delete groups' }),
   area('roles', 'Roles', 'account', { see: 'see roles', change: 'make and change roles', run: 'retire roles' }),
   area('seats', 'Seats', 'place', { see: 'see seats', add: 'hand out seats already paid for', change: 'change seats' }),
   area('billing', 'Billing', 'account', {
-    see: 'see sums of money',
-    change: 'let a bill rise within stock',
+    see: 'see amounts of money',
+    change: 'let a bill rise within the number bought',
     run: 'order, change plans and close the account',
   }),
   area('departures', 'Departures', 'account', { see: 'see departures', change: 'plan and run departures' }),
-  area('help', 'Helping back in', 'account', { change: 'issue re-entry slips' }),
+  area('help', 'Help with sign-in', 'account', { change: 'make sign-in slips' }),
   area('connections', 'Connections', 'account', { see: 'see connections', run: 'connect products' }),
   area('ledger', 'Ledger', 'account', { see: 'read the ledger' }),
   area('settings', 'Settings', 'account', { see: 'see settings', change: 'change settings' }),
 ]
+
+/** What a right to one of our own areas is called where somebody lacks it: `hand out seats already paid for` (model D3). */
+export function rightTo(code: string, level: Level): string {
+  const levels = OWN_AREAS.find((one) => one.code === code)?.levels ?? []
+  return (levels.find((one) => atLeast(one.level, level)) ?? levels.at(-1))?.sentence ?? code
+}

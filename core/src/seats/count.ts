@@ -32,10 +32,10 @@ export function countOf(account: Account, terms: Terms, instant: Instant): Count
     const base = { personId: person.id, product: terms.code }
     const offered = offeredSeat(account, person.id, terms, instant)
     if (offered && !found?.counted)
-      return [{ ...base, seatType: offered, counted: false, why: 'invited; counts once in' }]
+      return [{ ...base, seatType: offered, counted: false, why: 'invited; counts after they accept' }]
     if (found) return [{ ...base, ...found }]
     const isHere = state === 'active' || state === 'away'
-    return isHere ? [{ ...base, seatType: null, counted: false, why: 'holds no seat of it' }] : []
+    return isHere ? [{ ...base, seatType: null, counted: false, why: 'has no seat of it' }] : []
   })
 }
 
@@ -58,12 +58,12 @@ function explain(
   const not = (why: string) => ({ seatType, counted: false, why })
   const until = holdingUntil(account, holding)
   if (until !== null && until <= instant) return not(`${type?.name ?? seatType} until ${day(until - 1)}`)
-  if (holding.own) return not('own seat, brought by them')
-  if (!sheet || !type) return not(`the product has no ${seatType} seat any more`)
+  if (holding.own) return not('their own seat')
+  if (!sheet || !type) return not(`the product no longer has a ${seatType} seat`)
   const on = terms.on.some((span) => span.from <= instant && instant < span.until)
   if (!on) return not('the product is off')
-  if (type.use === 'floating') return not('may take a seat of the pool; the pool is charged')
-  if (sheet.charging.rule === 'term') return not('the number bought is charged, whoever holds them')
+  if (type.use === 'floating') return not('may use a shared seat; the pool is charged')
+  if (sheet.charging.rule === 'term') return not('the number bought is charged, whoever has them')
   if (!counts(sheet, type)) return not(`${type.name}: no charge`)
   if (instant < terms.trialUntil) return not(`trial until ${day(terms.trialUntil - 1)}`)
   if (!terms.countingOf(seatType).some((span) => span.from <= instant && instant < span.until)) {

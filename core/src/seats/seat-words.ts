@@ -43,7 +43,7 @@ function priceWords(
   const { charging } = sheet
   const isBanded = charging.rule === 'banded'
   if (isBanded ? !type.inBand : type.priceMinor === 0) return 'no charge'
-  if (!seesMoney) return 'known to the office'
+  if (!seesMoney) return 'the office knows the price'
   const { currency, locale } = account.settings
   const money = (minor: number) => moneyText(minor, currency, locale)
   if (charging.rule === 'term') return `${money(type.priceMinor)} for ${charging.termMonths ?? 12} months`
@@ -57,7 +57,7 @@ function bandWords(account: Account, sheet: ProductSheet, now: Instant, money: (
   const counted = terms ? tallyOf(account, terms, monthAt(monthOf(now, account.zone), account.zone)).peak : 0
   const present = counted === 0 ? undefined : bandFor(bands, counted)
   const next = bands.find((band) => counted + 1 <= band.upTo)
-  if (!next) return 'the last band is full: one more waits'
+  if (!next) return 'the largest team size is reached: the next person has to wait'
   if (next === present) return `in the team’s ${money(next.priceMinor)} a month, for up to ${next.upTo}`
   const today = present ? ` (now ${money(present.priceMinor)})` : ''
   return `the ${ordinal(counted + 1)} person makes it ${money(next.priceMinor)} a month${today}`

@@ -243,8 +243,13 @@ function cutOff(sight: Sight, text: string): AskAnswer | null {
   if (!sight.can('people', 'change')) return null
   const words = wordsOf(text)
   const found = inOrder(findPeople(sight, words), words).filter(({ state }) => state === 'active' || state === 'away')
-  const lines = found.map(({ id, name, detail }) => ({ text: `Cut off ${name}`, detail, personId: id, cutOff: true }))
-  return lines.length > 0 ? cut('Shut every door now, and hand over what hangs on them', lines) : null
+  const lines = found.map(({ id, name, detail }) => ({
+    text: `End access now: ${name}`,
+    detail,
+    personId: id,
+    cutOff: true,
+  }))
+  return lines.length > 0 ? cut('End all access now, and hand over what depends on them', lines) : null
 }
 
 /** Who leaves this month, planned or by the end of their engagement. */
@@ -258,7 +263,7 @@ function leaving(sight: Sight): AskAnswer | null {
     .map(({ name, at, id }) => ({ text: name, detail: at, departureId: id }))
   const ending = view.proposed
     .filter(({ date }) => date.startsWith(month))
-    .map(({ name, date, personId }) => ({ text: name, detail: `engagement ends ${dateInWords(date)}`, personId }))
+    .map(({ name, date, personId }) => ({ text: name, detail: `last day ${dateInWords(date)}`, personId }))
   return cut(`Leaving this month: ${planned.length + ending.length}`, [...planned, ...ending])
 }
 
@@ -281,13 +286,15 @@ function whyAt(sight: Sight, text: string): AskAnswer | null {
   const { person, place } = both
   const open = { personId: person.id, placeId: place.id }
   const keys = area ? cell.keys.filter((key) => key.area === area.key) : cell.keys
-  const question = `Why ${person.name} gets in at ${place.name}`
+  const question = `Access of ${person.name} at ${place.name}`
   if (keys.length === 0) {
-    return cut(question, [{ text: 'Nothing that counts leads there', detail: 'open to see what stops it', ...open }])
+    return cut(question, [{ text: 'No access there', detail: 'open to see why not', ...open }])
   }
   const lines = keys.map((key) => {
     const [route] = whyView(sight, person.id, place.id, key.area).routes
-    const through = route?.role ? `${route.role} at ${route.place}` : (route?.standing ?? 'through what you do not see')
+    const through = route?.role
+      ? `${route.role} at ${route.place}`
+      : (route?.standing ?? 'through something you do not have the right to see')
     return {
       text: `${key.name}: ${key.level}`,
       detail: key.heldBack ? `${through}, held back by the seat` : through,
@@ -328,5 +335,5 @@ function outsiders(sight: Sight, text: string): AskAnswer | null {
       }
     })
     .sort((one, other) => one.text.localeCompare(other.text, 'en'))
-  return cut(`Outsiders who get in at ${place.name}: ${lines.length}`, lines)
+  return cut(`From outside, with access at ${place.name}: ${lines.length}`, lines)
 }

@@ -110,14 +110,17 @@ export function deskView(sight: Sight): DeskView {
   const by = `by ${dateInWords(horizon, today)}`
   const phrases = [
     phrase(starting, 'one person starts', 'people start', by),
-    phrase(waiting, 'one person waits at the door', 'people wait at the door'),
-    phrase(ending, 'one engagement ends', 'engagements end', by),
+    phrase(waiting, 'one person is waiting to be admitted', 'people are waiting to be admitted'),
+    phrase(ending, 'one person has their last day', 'people have their last day', by),
   ].filter((one) => one.people.length > 0)
   if (phrases[0]) phrases[0].text = phrases[0].text.charAt(0).toUpperCase() + phrases[0].text.slice(1)
   return {
     date: today,
     day: `${weekday(today)} ${dateInWords(today)}`,
-    phrases: phrases.length > 0 ? phrases : [{ text: 'Nobody starts, waits or ends in the next 14 days', people: [] }],
+    phrases:
+      phrases.length > 0
+        ? phrases
+        : [{ text: 'Nobody starts, waits or has a last day in the next 14 days', people: [] }],
     bill: billPhrase(sight, today),
     needs: [
       ...closingsOverdue(sight),

@@ -97,14 +97,14 @@ function walkingReader({ account, now }: Pick<Sight, 'account' | 'now'>, area: A
 /** A cell in words: `change (held back by the seat)`; nothing for no access. */
 export function cellWords(cell: number): string {
   if (cell === 0) return ''
-  if (cell === UNSEEN) return 'known to the office'
+  if (cell === UNSEEN) return 'the office knows'
   const level = LEVELS[cell & 7]!
   const notes = [
     ...(cell & CELL.heldBack ? ['held back by the seat'] : []),
     ...(cell & CELL.approval ? ['more with approval'] : []),
     ...(cell & CELL.ownOnly ? ['own only'] : []),
-    ...(cell & CELL.absent ? ['not in now'] : []),
-    ...(cell & CELL.onceIn ? ['once in'] : []),
+    ...(cell & CELL.absent ? ['no access at the moment'] : []),
+    ...(cell & CELL.onceIn ? ['after they accept'] : []),
   ]
   return notes.length > 0 ? `${level} (${notes.join(', ')})` : level
 }

@@ -149,7 +149,7 @@ function compareNumbers(one: number, other: number): number {
   return one === other ? 0 : one < other ? -1 : 1
 }
 
-const KINDS = { staff: 'Staff', contractor: 'Contractors', client: 'Clients’ people' } as const
+const KINDS = { staff: 'Staff', contractor: 'Contractors', client: 'Client contacts' } as const
 
 /** Where a person's row stands; of a grouping by group, in each of their groups. */
 function groupsFor(sight: Sight, person: PersonRow, grouping: GridGrouping): { key: string; label: string }[] {

@@ -2,7 +2,6 @@ import type { Account } from '../account/account.ts'
 import type { AreaKey, Id } from '../account/rows.ts'
 import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
-import { UNSEEN_PERSON } from '../access/sight.ts'
 import { countsOf, type Counts } from '../access/indexed/counts.ts'
 import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'
 import { indexAt, reachesInside } from '../access/reach.ts'
@@ -229,7 +228,7 @@ function routeView(sight: Sight, reason: Reason): RouteView {
     standing: grant ? (grant.subjectKind === 'standing' ? grant.subjectId : null) : route.person.standing,
     group: account.get('group', route.groupId)?.name ?? null,
     place: route.placeId === account.root.id ? account.root.name : sight.placeName(route.placeId),
-    giver: grant ? (grant.givenById ? sight.personName(grant.givenById) : UNSEEN_PERSON) : null,
+    giver: grant?.givenById ? sight.personName(grant.givenById) : null,
     from: grant ? dateOf(grant.from, account.zone) : null,
     until: grant?.until ? lastDateBefore(grant.until, account.zone) : null,
     wall: obstacle === 'wall' && route.wall ? sight.placeName(route.wall.id) : null,
@@ -247,11 +246,11 @@ function endOf(sight: Sight, { grant, groupId, person, obstacle }: Route): Route
   const { account } = sight
   if (grant.subjectKind === 'person') {
     const change = { type: 'take', grantId: grant.id }
-    return { change, label: 'Take it back', control: controlOf(sight, 'access', 'change', grant.placeId) }
+    return { change, label: 'Take away', control: controlOf(sight, 'access', 'change', grant.placeId) }
   }
   const isNamed = account.by('membership', 'person', person.id).some((one) => one.groupId === groupId)
   if (!groupId || !isNamed) return null
   const change = { type: 'quit-group', groupId, personId: person.id }
-  const label = `Take out of ${account.get('group', groupId)?.name ?? 'the group'}`
+  const label = `Remove from ${account.get('group', groupId)?.name ?? 'the group'}`
   return { change, label, control: controlOf(sight, 'groups', 'change') }
 }

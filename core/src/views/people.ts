@@ -127,7 +127,7 @@ function hayOf(sight: Sight, person: PersonRow, name: string): string {
     words.push(seats.length === 0 ? 'without seat' : seats.map((one) => seatName(sight, one)).join(' '))
     if (isOutsider(person) && person.engagementUntil === null) words.push('without end')
     if (hasBounced(account, person, now)) words.push('came back')
-    if (absenceAt(person, now) === 'engagement-over') words.push('engagement over')
+    if (absenceAt(person, now) === 'engagement-over') words.push('last day passed')
     if (sight.isReport(person.id)) words.push('my reports')
     words.push(account.personal(person.id, 'email'), account.personal(person.id, 'phone'))
     for (const field of account.all('field')) {

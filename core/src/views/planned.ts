@@ -37,6 +37,6 @@ export function plannedView(sight: Sight): PlannedView[] {
 function problemsOf(sight: Sight, row: PlannedRow): string[] {
   if (row.state !== 'refused') return []
   const found = whenDue(sight.account, row, sight.now).problems.map(({ sentence }) => sentence)
-  if (found.length === 0) return ['It could be done now: take it in hand and apply it.']
+  if (found.length === 0) return ['It can be done now: add it to the docket and apply it.']
   return sight.isAsker(row.plannerId) ? found : ['The reason is shown to the person who planned it.']
 }

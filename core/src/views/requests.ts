@@ -112,7 +112,7 @@ function requestView(sight: Sight, request: RequestRow): RequestView {
     decidedBy: request.decidedById ? sight.personName(request.decidedById) : null,
     roles: area && sight.can('access', 'change', request.placeId) ? fittingRoles(sight, request, area) : [],
     grant: own
-      ? { enabled: false, reason: 'Nobody grants their own request.' }
+      ? { enabled: false, reason: 'You cannot grant your own request.' }
       : controlOf(sight, 'access', 'change', request.placeId),
   }
 }

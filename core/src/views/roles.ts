@@ -156,10 +156,10 @@ export function roleSheetView(sight: Sight, roleId: Id): RoleSheetView | undefin
   const grants = openGrants(sight, roleId).slice(0, MAXIMUM_GRANTS)
   const change = controlOf(sight, 'roles', 'change')
   const retire: Control = role.retired
-    ? { enabled: false, reason: `${role.name} is retired already.` }
+    ? { enabled: false, reason: `${role.name} is already retired.` }
     : controlOf(sight, 'roles', 'run')
   const give: Control = role.retired
-    ? { enabled: false, reason: `${role.name} is retired; choose another role.` }
+    ? { enabled: false, reason: `${role.name} is retired. Choose another role.` }
     : sight.canSomewhere('access', 'change')
       ? { enabled: true }
       : controlOf(sight, 'access', 'change')

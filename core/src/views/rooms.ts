@@ -1,7 +1,8 @@
 import type { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 
-export type Room = 'desk' | 'people' | 'places' | 'roles' | 'seats' | 'departures' | 'ledger' | 'settings' | 'keys'
+export type Room =
+  'desk' | 'people' | 'places' | 'roles' | 'seats' | 'bill' | 'departures' | 'ledger' | 'settings' | 'keys'
 
 /** Where someone is in, for the frame of the web application. */
 export interface Me {
@@ -35,6 +36,7 @@ export function roomsOf(sight: Sight): Room[] {
   if (runs || person.standing !== 'guest') rooms.push('people', 'places')
   if (sight.canSomewhere('roles', 'see') || runs) rooms.push('roles')
   if (sight.canSomewhere('seats', 'see')) rooms.push('seats')
+  if (sight.money) rooms.push('bill')
   if (sight.can('people', 'see')) rooms.push('departures')
   if (sight.can('ledger', 'see')) rooms.push('ledger')
   if (sight.can('settings', 'see')) rooms.push('settings')

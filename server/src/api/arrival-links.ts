@@ -46,7 +46,7 @@ export function linkPath(lodge: Lodge, accountId: string, linkId: string): strin
 
 /** Wrong, used up, over and cut links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not open. Ask whoever gave it to you for a new one.')
+  return new LodgeError(404, 'link-dead', 'This link does not work. Ask the person who gave it to you for a new one.')
 }
 
 interface Found {
@@ -147,7 +147,7 @@ export const arrivalLinkRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/come/look',
-    summary: 'What a link holds: who made it, what it gives, until when.',
+    summary: 'What a link offers: who made it, what it gives, until when.',
     body: LinkToken,
     async answer(ask) {
       const found = await find(ask, ask.body.token)
@@ -160,7 +160,7 @@ export const arrivalLinkRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/come',
-    summary: 'Come by a link: with one’s own login at once, else a message proves the mailbox first.',
+    summary: 'Join by a link: at once with one’s own login, or after confirming an email address.',
     body: LinkAsked,
     async answer(ask) {
       const { lodge, body, now } = ask
@@ -182,7 +182,7 @@ export const arrivalLinkRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/come/prove',
-    summary: 'Come by a link whose message was opened; a new login needs a password.',
+    summary: 'Join by a link after its message was opened. A new login needs a password.',
     body: LinkProven,
     async answer(ask) {
       const { lodge, ctx, body, now } = ask
@@ -209,7 +209,7 @@ export const arrivalLinkRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/links/{linkId}/address`,
-    summary: 'A link’s address, as text and as a picture to be read by a telephone.',
+    summary: 'A link’s address, as text and as a code to scan with a phone.',
     async answer({ lodge, account, accountId, personId, sight, params }) {
       const link = account.get('link', params.linkId)
       if (!link || link.cut || (link.makerId !== personId && !sight.can('people', 'change'))) throw notFound()

@@ -106,7 +106,7 @@ export const arrivalListRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/arrival-lists/read`,
-    summary: 'Reads a pasted list of people: every row with its verdict.',
+    summary: 'Reads a pasted list of people: every row with its result.',
     body: ArrivalListText,
     async answer({ lodge, account, accountId, personId, body, now }) {
       const task = { kind: 'people-list' as const, text: body.text }
@@ -140,7 +140,7 @@ export const arrivalListRoutes = [
         return { run: known.id }
       }
       const shown = await shownOf(ask)
-      if (shown.invites.length === 0) throw new LodgeError(422, 'nobody', 'There is nobody new in the list to invite.')
+      if (shown.invites.length === 0) throw new LodgeError(422, 'nobody', 'There is nobody in the list to invite.')
       if (shown.preview.digest !== body.digest) throw movedMeanwhile(shown.preview, [])
       return startRun(ask, shown.invites, { id: body.runId, lines: shown.lines })
     },

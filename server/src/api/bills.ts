@@ -47,7 +47,7 @@ export const billRoutes = [
     path: `${ACCOUNT}/count/file.csv`,
     answers: ['csv'],
     heavy: true,
-    summary: 'Everybody, counted or not, and why, as CSV.',
+    summary: 'Everyone, counted or not, and why, as CSV.',
     cacheable: true,
     answer: (ask) => download(ask, 'count.csv', 'count.csv'),
   }),
@@ -56,7 +56,7 @@ export const billRoutes = [
     method: 'get',
     path: `${ACCOUNT}/bills/{month}/invoices`,
     heavy: true,
-    summary: 'Vendors’ invoices laid against a month’s bill, with what differs now.',
+    summary: 'Vendors’ invoices compared with a month’s bill, and their differences now.',
     async answer(ask) {
       seenBill(ask.sight, ask.params.month!)
       return laidInvoices(ask)
@@ -67,7 +67,7 @@ export const billRoutes = [
     method: 'post',
     path: `${ACCOUNT}/bills/{month}/invoices`,
     heavy: true,
-    summary: 'Lays a vendor’s invoice against a month’s bill and keeps it with the month.',
+    summary: 'Compares a vendor’s invoice with a month’s bill and keeps it with the month.',
     body: InvoiceBody,
     async answer(ask) {
       const { lodge, account, sight, params, body, accountId, personId, now } = ask

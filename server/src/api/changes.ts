@@ -104,7 +104,7 @@ export const changeRoutes = [
     method: 'post',
     path: `${ACCOUNT}/fillings`,
     heavy: true,
-    summary: 'What copying, tidying or moving somebody’s access, or replacing a role, would put into one’s docket.',
+    summary: 'What copying, tidying or moving someone’s access, or replacing a role, would put into one’s docket.',
     body: FillingBody,
     async answer({ lodge, account, accountId, personId, body, now }) {
       const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
@@ -147,7 +147,7 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
   }
   if (problems.length > 0) throw badRequest('bad-change', problems[0]!.sentence, problems)
   if (changes.some(({ type }) => ['accept', 'decline', 'come-by', 'own-email', 'run-planned'].includes(type))) {
-    throw badRequest('bad-change', 'This is done at the door, on its own page, not here.')
+    throw badRequest('bad-change', 'This has a page of its own and cannot be done here.')
   }
   return changes
 }

@@ -27,7 +27,7 @@ function connectionOf(ask: AccountAsk<object>, level: 'see' | 'run'): Connection
   const row = ask.account.get('connection', ask.params.connectionId)
   if (!row?.on || !ask.sight.can('connections', 'see')) throw notFound()
   if (level === 'run' && !ask.sight.can('connections', 'run')) {
-    throw new LodgeError(403, 'not-allowed', 'You need connections: run for this.')
+    throw new LodgeError(403, 'not-allowed', 'For this you need the right to connect products.')
   }
   return row
 }

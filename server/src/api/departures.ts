@@ -101,7 +101,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/departures/{departureId}/check`,
-    summary: 'Looks whether anything of whoever left has reappeared, here or in the products.',
+    summary: 'Checks whether anything of the person who left has come back, here or in the products.',
     async answer(ask) {
       const { row } = await seenRecord(ask)
       const reappeared = await reappearedOf(ask.lodge, ask.account, ask.accountId, row, ask.now)
@@ -226,9 +226,9 @@ async function reappearedOf(
 ): Promise<string[]> {
   const found: string[] = []
   const person = account.get('person', personId)
-  if (person && person.state !== 'left' && person.state !== 'erased') found.push('They are in again here.')
+  if (person && person.state !== 'left' && person.state !== 'erased') found.push('They are active here again.')
   const open = account.by('grant', 'person', personId).filter(({ until }) => until === null || until > now)
-  if (open.length > 0) found.push(`${open.length} keys are open again here.`)
+  if (open.length > 0) found.push(`${open.length} roles are active again here.`)
   for (const row of connectionsOf(account)) {
     const name = productAt(account, row.product, now)?.sheet.name ?? row.product
     try {

@@ -89,7 +89,7 @@ export const exportRoutes = [
 
 function mustOwn(sight: Sight): void {
   if (sight.account.get('person', sight.personId)?.standing === 'owner') return
-  throw new LodgeError(403, 'owners-only', 'Only an owner exports or closes the account.')
+  throw new LodgeError(403, 'owners-only', 'Only an owner can export or close the account.')
 }
 
 /** What the account's rows and personal values say of one person. */

@@ -30,7 +30,11 @@ export class TakeFirstSlip extends Answers {
 const hashOf = (code: string) => hashToken(`first|${plainCode(code)}`)
 
 function dead(): LodgeError {
-  return new LodgeError(404, 'slip-dead', 'This slip does not open. Ask the office for a new one; each is good once.')
+  return new LodgeError(
+    404,
+    'slip-dead',
+    'This sign-in slip does not work. Ask the office for a new one; each works once.',
+  )
 }
 
 /** `tadeo.482`: short enough for paper, and nobody’s yet. */
@@ -75,12 +79,13 @@ export const firstSlipRoutes = [
     audience: 'account',
     method: 'post',
     path: `${PERSON}/first-slip`,
-    summary: 'Print the slip by which somebody without a mailbox takes up their invitation; the one before is dead.',
+    summary: 'Makes the slip with which someone without email accepts an invitation. An earlier slip stops working.',
     async answer({ lodge, account, accountId, personId: issuerId, sight, params, now }) {
       const person = account.get('person', params.personId)
       if (!person || !sight.seesPerson(person.id)) throw notFound()
       if (!mayPrintFirstSlip(sight, person)) {
-        const sentence = 'A slip is for somebody invited without an address, by whoever invited them or the office.'
+        const sentence =
+          'Sign-in slips are for people invited without an email address. The person who invited them or the office makes them.'
         throw new LodgeError(403, 'not-allowed', sentence)
       }
       const offer = account.by('offer', 'person', person.id).find((one) => one.state === 'live')!

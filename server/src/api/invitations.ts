@@ -59,7 +59,11 @@ export class DeclineInvitation {
 
 /** Wrong, used, expired and cut tokens get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'invitation-dead', 'This invitation is not open. Ask whoever invited you for a new one.')
+  return new LodgeError(
+    404,
+    'invitation-dead',
+    'This invitation cannot be used. Ask the person who invited you for a new one.',
+  )
 }
 
 /** An open invitation, with whose it is. */
@@ -130,7 +134,7 @@ export const invitationRoutes = [
     method: 'post',
     path: '/api/invitations/decline',
     answers: ['nothing'],
-    summary: 'Declines an invitation, with a word to whoever sent it.',
+    summary: 'Declines an invitation, with a message to the person who sent it.',
     body: DeclineInvitation,
     async answer(ask) {
       const { lodge, body } = ask
@@ -269,7 +273,7 @@ async function loginFor(ask: Ask<TakeUp>, { email }: Found): Promise<Taker> {
     return { login: signedIn, proven, as: full }
   }
   if (await findLoginByEmail(lodge.pools.requests, email)) {
-    throw new LodgeError(409, 'has-login', `There is a login for ${email} already; sign in with it to take this up.`)
+    throw new LodgeError(409, 'has-login', `${email} already has a login. Sign in with it to accept.`)
   }
   const made = await newLogin(lodge, email, body, now)
   return { login: made.login, made, proven: true }

@@ -64,7 +64,7 @@ function filterOf({ query, account }: AccountAsk<object>): LedgerFilter {
 }
 
 function dayOf(text: string): string {
-  if (!isDate(text)) throw badRequest('bad-date', `There is no day ${text}; write it as 2026-06-30.`)
+  if (!isDate(text)) throw badRequest('bad-date', `There is no such day as ${text}. Write it as 2026-06-30.`)
   return text
 }
 
@@ -144,7 +144,7 @@ export const ledgerRoutes = [
       const today = dateOf(now, account.zone)
       const [from, until] = [dayOf(query.from ?? ''), dayOf(query.until ?? today)]
       if (from > until || until > today)
-        throw badRequest('bad-days', 'The earlier day comes first, and neither is ahead.')
+        throw badRequest('bad-days', 'Give the earlier day first. Neither can be in the future.')
       const instants = (until === today ? [from] : [from, until]).map((day) => endOf(day, account.zone, now))
       const task = { kind: 'past' as const, view: 'between' as const, params: {}, instants }
       const whole = { ...task, accountId, version: account.version, personId, now }

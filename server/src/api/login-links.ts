@@ -86,7 +86,7 @@ export async function mailLink(
 
 /** Wrong, used and expired links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not open. Ask for a new one; each is good once.')
+  return new LodgeError(404, 'link-dead', 'This link does not work. Ask for a new one; each works once.')
 }
 
 async function find({ lodge, ctx, body, now }: Ask<{ token: string }>, purpose: LinkPurpose): Promise<LoginToken> {
@@ -155,7 +155,7 @@ export const loginLinkRoutes = [
       if (!login || !(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
       const other = await findLoginByEmail(lodge.pools.requests, email)
       if (other && other.id !== login.id) {
-        throw new LodgeError(409, 'address-taken', `There is another login for ${email}; sign in with that one.`)
+        throw new LodgeError(409, 'address-taken', `${email} already has another login. Sign in with that one.`)
       }
       await setEmail(lodge.pools.requests, login.id, email)
       for (const { accountId, personId } of await accountsOfLogin(lodge.pools.requests, login.id)) {

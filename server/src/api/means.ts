@@ -129,7 +129,7 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const name = body.name?.trim() || session.device || 'Passkey'
       const means = await finishPasskey(lodge, login, body.answer, name, now)
-      if (!means) throw new LodgeError(422, 'bad-passkey', 'This passkey cannot be read; make it once more.')
+      if (!means) throw new LodgeError(422, 'bad-passkey', 'This passkey cannot be read. Make it again.')
       await insertMeans(lodge.pools.requests, [means])
       await strengthened(lodge, session, now)
       await noteMeans(ask, 'passkey added')
@@ -157,7 +157,8 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const step = /^[A-Z2-7]{32}$/.test(body.secret) ? stepOf(body.secret, body.code, now) : undefined
       if (step === undefined) {
-        const sentence = 'This is not the code the authenticator should show; look at its clock and take the next one.'
+        const sentence =
+          'This is not the code the authenticator app should show. Check its clock and use the next code.'
         throw new LodgeError(422, 'wrong-code', sentence)
       }
       const secret = lodge.configuration.keyRing.seal('codes', body.secret)
@@ -199,7 +200,7 @@ export const meansRoutes = [
         throw new LodgeError(
           409,
           'last-means',
-          'You sign in by this passkey alone; set a password or add another first.',
+          'This passkey is your only way to sign in. Set a password or add another passkey first.',
         )
       }
       if (!(await removeMeans(lodge.pools.requests, login.id, params.meansId!))) throw notFound()

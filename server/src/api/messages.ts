@@ -47,7 +47,7 @@ export const messageRoutes = [
     body: KeepTemplate,
     async answer({ lodge, accountId, sight, body }) {
       if (!sight.can('people', 'change')) {
-        throw new LodgeError(403, 'not-allowed', 'Texts are kept by whoever changes people; you need people: change.')
+        throw new LodgeError(403, 'not-allowed', 'To save texts you need the right to change people’s details.')
       }
       const { subject, text } = body
       await keepTemplate(lodge.pools.requests, accountId, { name: body.name.trim(), subject, text })
@@ -67,7 +67,7 @@ export const messageRoutes = [
       const ids = [...new Set(body.ids)]
       const to = mayBeWrittenTo(sight, ids)
       if (to.length === 0) {
-        throw badRequest('nobody', 'None of them can be written to by you: the office, or their manager, could.')
+        throw badRequest('nobody', 'You may not write to any of them. The office or their manager can.')
       }
       const { subject, text } = body
       const message = { id: uuidv7(), accountId, senderId: personId, subject, text }

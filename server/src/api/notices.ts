@@ -115,11 +115,7 @@ export const noticeRoutes = [
       const who = readMac(lodge, body.token, 'digest', 0)
       if (!who) {
         await lodge.limits.countToken(ctx.ip)
-        throw new LodgeError(
-          404,
-          'link-dead',
-          'This link does not open; switch the morning’s message off in My sign-in.',
-        )
+        throw new LodgeError(404, 'link-dead', 'This link does not work. Turn the morning email off in My sign-in.')
       }
       await setDigest(lodge.pools.requests, who.accountId, who.personId, false)
       return undefined

@@ -27,7 +27,7 @@ export const peopleViewRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/people-views`,
-    summary: 'The looks of the list of people one keeps.',
+    summary: 'The saved views of the list of people.',
     answer: async ({ lodge, accountId, personId }) => ({
       views: await readViews(lodge.pools.requests, accountId, personId),
     }),
@@ -37,12 +37,12 @@ export const peopleViewRoutes = [
     method: 'post',
     path: `${ACCOUNT}/people-views`,
     answers: ['nothing'],
-    summary: 'Keeps a look of the list of people; one of the same name is replaced.',
+    summary: 'Saves a view of the list of people. One of the same name is replaced.',
     body: KeepView,
     async answer({ lodge, accountId, personId, body }) {
       const known = await readViews(lodge.pools.requests, accountId, personId)
       if (known.length >= MAXIMUM_VIEWS && !known.some((one) => one.name === body.name)) {
-        throw badRequest('too-many-views', `You keep ${MAXIMUM_VIEWS} looks already; let one go first.`)
+        throw badRequest('too-many-views', `You keep ${MAXIMUM_VIEWS} views already. Delete one first.`)
       }
       const { find, sort, columns } = body
       await keepView(lodge.pools.requests, accountId, personId, { name: body.name.trim(), find, sort, columns })
@@ -54,7 +54,7 @@ export const peopleViewRoutes = [
     method: 'post',
     path: `${ACCOUNT}/people-views/dropped`,
     answers: ['nothing'],
-    summary: 'Lets a look go.',
+    summary: 'Deletes a view.',
     body: DropView,
     async answer({ lodge, accountId, personId, body }) {
       await dropView(lodge.pools.requests, accountId, personId, body.name)

@@ -176,9 +176,9 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
   const absence = absenceAt(person, now)
   if (absence && !(absence === 'engagement-not-begun' && one.beforeEngagement)) {
     if (absence === 'not-in-yet')
-      throw new LodgeError(403, 'waiting', 'You are waiting to be let in; someone here will see to it.')
+      throw new LodgeError(403, 'waiting', 'You are waiting to be admitted. Someone here will do it.')
     if (absence === 'engagement-not-begun') throw notFound()
-    throw new LodgeError(401, 'doors-shut', `Your way into ${loaded.account.settings.name} is shut.`)
+    throw new LodgeError(401, 'doors-shut', `Your access to ${loaded.account.settings.name} has ended.`)
   }
   if (!one.ownPage) checkStrength(session, loaded.account, person)
   const asPersonId = one.query?.as ? await seenAs(ask, loaded.account, accountId, personId, now) : null
@@ -190,11 +190,11 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
 function checkStrength({ strength }: Session, account: Account, person: PersonRow): void {
   if (strength === 'slip') {
     const sentence =
-      'You came in by a re-entry slip: it opens your own page. Have it countersigned, or prove your mailbox.'
+      'You signed in with a slip, so you see only your own page. Ask a second person in the office to confirm you, or confirm your email address.'
     throw new LodgeError(403, 'narrow', sentence)
   }
   if (strength === 'password' && asksSecondMeans(account, person)) {
-    const sentence = `${account.settings.name} asks for a second means of signing in; add a passkey or one-time codes first.`
+    const sentence = `${account.settings.name} requires a second sign-in step. Add a passkey or one-time codes first.`
     throw new LodgeError(403, 'second-means-needed', sentence)
   }
 }

@@ -48,7 +48,7 @@ export class EnterAccount {
 
 const TICKET_MICROSECONDS = 5 * 60_000_000
 
-function wrong(sentence = 'This address and password do not go together.'): LodgeError {
+function wrong(sentence = 'This email address and password do not match.'): LodgeError {
   return new LodgeError(401, 'wrong-sign-in', sentence)
 }
 
@@ -104,11 +104,11 @@ export const sessionRoutes = [
     async answer({ lodge, ctx, body, now }) {
       const token = await findLoginToken(lodge.pools.requests, hashToken(body.ticket), 'second', now)
       const login = token && (await loginOfToken(lodge.pools.requests, token))
-      if (!token || !login) throw wrong('This took too long; sign in from the beginning.')
+      if (!token || !login) throw wrong('This took too long. Start signing in again.')
       await lodge.limits.countSecond(login.id)
       if (!(await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now))) {
         await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login.id }, now)
-        throw wrong('This code is not good, or was used already; take the next one.')
+        throw wrong('This code is wrong or was already used. Use the next one.')
       }
       if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw wrong()
       await lodge.limits.secondPassed(login.id)
@@ -134,7 +134,7 @@ export const sessionRoutes = [
     async answer({ lodge, ctx, body, now }) {
       const loginId = await checkPasskey(lodge, body.answer, now)
       const login = loginId && (await findLogin(lodge.pools.requests, loginId))
-      if (!login) throw wrong('This passkey does not open anything here.')
+      if (!login) throw wrong('This passkey does not belong to any login here.')
       return enter(lodge, ctx, login, 'passkey', now)
     },
   }),
@@ -153,7 +153,7 @@ export const sessionRoutes = [
       const proven = body.code
         ? await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now)
         : await lodge.passwords.matches(login.passwordHash, body.password ?? '', login.id)
-      if (!proven) throw wrong(body.code ? 'This code is not good, or was used already.' : 'This is not your password.')
+      if (!proven) throw wrong(body.code ? 'This code is wrong or was already used.' : 'This is not your password.')
       await lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login))
       await proveSession(lodge.pools.requests, session.id, session.strength, now)
       return undefined

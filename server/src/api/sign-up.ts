@@ -50,12 +50,12 @@ export class OpenAccount extends FirstMeans {
   /** BCP 47. */
   @IsOptional() @IsString() @MaxLength(20) locale?: string
   /** The terms were read and agreed to. */
-  @Equals(true, { message: 'agreed: an account is opened only by whoever agrees to the terms' }) agreed!: true
+  @Equals(true, { message: 'agreed: to open an account you have to agree to the terms' }) agreed!: true
 }
 
 /** Wrong, used and expired links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not open. Ask for a new one; each is good once.')
+  return new LodgeError(404, 'link-dead', 'This link does not work. Ask for a new one; each works once.')
 }
 
 async function find({ lodge, ctx, body, now }: Ask<SignUpToken>): Promise<LoginToken> {
@@ -116,7 +116,7 @@ export const signUpRoutes = [
 
 /** What whoever opens an account agrees to. */
 const TERMS =
-  'Whoever opens an account here runs it: they decide who gets in, answer for what is kept about people in it, and may export and close it at any time. What they keep is theirs; this lodge reads it only to do its work.'
+  'If you open an account here, you are responsible for it. You decide who gets access, you answer for the personal details kept in it, and you can export or close it at any time. The contents are yours; this service reads them only to do its work.'
 
 /** The login of the browser’s session, if it is that of the mailbox; a re-entry slip opens nothing new (model I9). */
 async function signedInAs(
@@ -134,11 +134,7 @@ async function open(ask: Ask<OpenAccount>): Promise<object> {
   const { email = '' } = token.detail
   const known = await signedInAs(ask, email)
   if (!known && (await findLoginByEmail(lodge.pools.requests, email))) {
-    throw new LodgeError(
-      409,
-      'has-login',
-      `There is a login for ${email} already; sign in with it, then open this again.`,
-    )
+    throw new LodgeError(409, 'has-login', `${email} already has a login. Sign in with it, then open this link again.`)
   }
   const account = readNew(body, email, now)
   const made = known ? undefined : await newLogin(lodge, email, body, now)

@@ -35,7 +35,8 @@ const slipHash = (code: string) => hashToken(`slip|${plainCode(code)}`)
 function mayHelp(sight: Sight, personId: string): void {
   if (!sight.seesPerson(personId)) throw notFound()
   const control = helpControl(sight, personId)
-  if (!control.enabled) throw new LodgeError(403, 'not-allowed', control.reason ?? 'This is not yours to do.')
+  if (!control.enabled)
+    throw new LodgeError(403, 'not-allowed', control.reason ?? 'You do not have the right to do this.')
 }
 
 export const slipRoutes = [
@@ -125,7 +126,7 @@ export const slipRoutes = [
         throw new LodgeError(
           404,
           'slip-dead',
-          'This slip does not open. Ask the office for a new one; each is good once.',
+          'This sign-in slip does not work. Ask the office for a new one; each works once.',
         )
       }
       const who = { loginId: login.id, accountId: token.accountId, personId: token.personId }
@@ -152,7 +153,7 @@ export const slipRoutes = [
         opened += 1
       }
       if (opened === 0) {
-        const sentence = 'No slip waits for you to countersign: either none was used, or you issued it yourself.'
+        const sentence = 'There is nobody for you to confirm: no slip was used, or you made it yourself.'
         throw new LodgeError(409, 'nothing-waits', sentence)
       }
       const detail = { signerId }

@@ -46,7 +46,7 @@ export const statementRoutes = [
     path: `${ACCOUNT}/places/{placeId}/statement/file.csv`,
     answers: ['csv'],
     heavy: true,
-    summary: 'The statement of a place as CSV.',
+    summary: 'The access report of a place as CSV.',
     query: ON,
     cacheable: true,
     answer: async (ask) => download(ask, 'statement.csv', 'statement.csv', { data: await statementOf(ask) }),
@@ -57,7 +57,7 @@ export const statementRoutes = [
     path: `${ACCOUNT}/places/{placeId}/statement/file.pdf`,
     answers: ['pdf'],
     heavy: true,
-    summary: 'The statement of a place as PDF.',
+    summary: 'The access report of a place as PDF.',
     query: ON,
     cacheable: true,
     async answer(ask) {
@@ -69,7 +69,8 @@ export const statementRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/links`,
-    summary: 'All live offers and links: who made them, what they open, how old they are and how often used.',
+    summary:
+      'All links and open invitations: who made them, what they give, how old they are and how often they were used.',
     async answer({ lodge, sight, accountId, now }) {
       const { account } = sight
       const uses = await readShareUses(lodge.pools.requests, accountId)
@@ -118,7 +119,7 @@ export const statementRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/statements',
-    summary: 'A statement shared by a link, for whoever has it.',
+    summary: 'An access report shared by a link.',
     body: SharedLink,
     async answer({ lodge, ctx, body }) {
       const found = await findShare(lodge, body.token)
@@ -145,15 +146,15 @@ function mayCut(sight: Sight, share: ShareRow): boolean {
 
 /** Wrong, expired and cut links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not open. Ask whoever gave it to you for a new one.')
+  return new LodgeError(404, 'link-dead', 'This link does not work. Ask the person who gave it to you for a new one.')
 }
 
 async function statementOf(ask: AccountAsk<object>): Promise<StatementView> {
   const { lodge, sight, account, accountId, params, query, now } = ask
   const today = dateOf(now, account.zone)
   const on = query.on ?? today
-  if (!isDate(on)) throw badRequest('bad-date', `There is no day ${on}; write it as 2026-06-30.`)
-  if (on > today) throw badRequest('future', 'A statement tells of today or a day that has passed.')
+  if (!isDate(on)) throw badRequest('bad-date', `There is no such day as ${on}. Write it as 2026-06-30.`)
+  if (on > today) throw badRequest('future', 'An access report is for today or a day in the past.')
   if (!sight.can('access', 'see', params.placeId) || !sight.seesPlace(params.placeId!)) throw notFound()
   checkStatementSize(account, params.placeId!)
   if (on === today) return (await thinkOf(lodge, account, accountId, sight.personId, params.placeId!, now)) ?? missing()

@@ -49,9 +49,7 @@ export function billPdf(bill: BillView, accountName: string, locale: string): Pr
   }
   row('Total, net of tax', '', amount(bill.totalMinor), 'strong')
   document.moveDown()
-  const state = bill.closed
-    ? 'This month has closed; the bill does not move any more.'
-    : 'This month has not closed yet.'
+  const state = bill.closed ? 'This month is closed; the bill no longer changes.' : 'This month has not closed yet.'
   document.font('plain').fontSize(9).text(`${state} All sums are net of tax.`, 56)
   return written(document)
 }

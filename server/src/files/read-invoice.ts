@@ -22,10 +22,7 @@ export function readInvoice(text: string, month: string, currency: string, local
     )
   }
   if (rows.length > MAXIMUM_LINES) {
-    throw badRequest(
-      'too-long',
-      `The invoice has ${rows.length} lines; lay at most ${MAXIMUM_LINES} against a bill at once.`,
-    )
+    throw badRequest('too-long', `The invoice has ${rows.length} lines. Compare at most ${MAXIMUM_LINES} at once.`)
   }
   const layout = layoutOf(rows)
   const problems: Problem[] = []
@@ -39,14 +36,15 @@ export function readInvoice(text: string, month: string, currency: string, local
     if (other && !other.startsWith(month)) return say('other-month', `it is of ${other}, not of ${month}.`)
     const who = row[layout.who]?.trim() ?? ''
     const amountText = row[layout.amount]?.trim() ?? ''
-    if (!who) return say('nobody', 'it names nobody and nothing.')
+    if (!who) return say('nobody', 'it has no person or product.')
     const amountMinor = readAmount(amountText, minorDigits(currency, locale), decimalMark(locale))
     if (amountMinor === undefined)
-      return say('no-amount', `“${amountText}” is no sum in ${currency}; write it as 14.00.`)
+      return say('no-amount', `“${amountText}” is not an amount in ${currency}. Write it as 14.00.`)
     return [{ who, amountMinor }]
   })
   if (problems.length > 0) throw badRequest('bad-invoice', problems[0]!.sentence, problems)
-  if (lines.length === 0) throw badRequest('empty-invoice', 'There is no line in it; paste a person and a sum on each.')
+  if (lines.length === 0)
+    throw badRequest('empty-invoice', 'There are no lines. Paste a person and an amount on each line.')
   return lines
 }
 

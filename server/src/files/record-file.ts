@@ -7,8 +7,8 @@ export function recordPdf(record: LeaversRecord, hash: string): Promise<Buffer> 
   document.font('strong').fontSize(18).text(`${record.person.name} has left ${record.account.name}`)
   const by = record.plannedBy ? ` Planned by ${record.plannedBy}.` : ''
   const { keys, seats, groups } = record.ended
-  document.font('plain').fontSize(10).text(`Every door was shut at ${record.doorsShutAt}.${by}`)
-  document.text(`${keys} keys, ${seats} seats and ${groups} memberships ended.`).moveDown()
+  document.font('plain').fontSize(10).text(`All access ended at ${record.doorsShutAt}.${by}`)
+  document.text(`${keys} roles, ${seats} seats and ${groups} memberships ended.`).moveDown()
   for (const { kind, text, outcome, taker, readBackAt } of record.lines) {
     if (document.y > 740) document.addPage()
     document.font('strong').fontSize(10).text(`${kind} ${text}`.trim(), { continued: true })
@@ -16,6 +16,6 @@ export function recordPdf(record: LeaversRecord, hash: string): Promise<Buffer> 
     document.font('plain').text(`: ${outcome}${to}${readBackAt ? `, read back ${readBackAt}` : ''}`)
   }
   document.moveDown().fontSize(8).text(`Signed ${record.signedAt}. SHA-256 of the signed record: ${hash}`)
-  document.text(`The ledger stood at ${record.ledgerHead}.`)
+  document.text(`State of the ledger: ${record.ledgerHead}.`)
   return written(document)
 }

@@ -6,26 +6,26 @@ import { openDocument, written } from './pdf.ts'
  * @param head the hash the ledger stood at, by which a rewriting since then is found (docs/prove-it.md).
  */
 export function statementPdf({ account, place, on, rows, onceIn }: StatementView, head: string): Promise<Buffer> {
-  const document = openDocument(`Who can get in at ${place}`)
-  document.font('strong').fontSize(18).text(`Who can get in at ${place}`)
+  const document = openDocument(`Who has access at ${place}`)
+  document.font('strong').fontSize(18).text(`Who has access at ${place}`)
   document.font('plain').fontSize(10).text(`${account}, as of ${on}. ${rows.length} people.`).moveDown()
   for (const row of rows) {
     if (document.y > 740) document.addPage()
-    const end = row.until ? `until ${row.until}` : 'without end'
+    const end = row.until ? `until ${row.until}` : 'no last day'
     const marks = row.passesWalls ? ', passes walls' : ''
     document.font('strong').fontSize(10).text(row.name, { continued: true })
     document.font('plain').text(`  ${[row.employer, `${end}${marks}`].filter(Boolean).join(', ')}`)
     document.fontSize(9).text(row.can.join('; '), { indent: 12 }).moveDown(0.4)
   }
   if (onceIn.length > 0) {
-    document.moveDown().font('strong').fontSize(12).text('Invited, and in once they take it up')
+    document.moveDown().font('strong').fontSize(12).text('Invited, with access after they accept')
     for (const one of onceIn) {
       document
         .font('plain')
         .fontSize(9)
-        .text(`${one.name}: ${one.role} at ${one.place}, until ${one.expires} to take it up`)
+        .text(`${one.name}: ${one.role} at ${one.place}; the invitation runs out on ${one.expires}`)
     }
   }
-  document.moveDown().font('plain').fontSize(8).text(`The ledger stood at ${head}.`)
+  document.moveDown().font('plain').fontSize(8).text(`State of the ledger: ${head}.`)
   return written(document)
 }

@@ -58,7 +58,7 @@ function usesIn(account: Account, plain: unknown): { uses: object[]; problems: P
     const found = typeof person === 'string' ? findPeople(account, person) : []
     if (found.length === 1) return { ...use, personId: found[0] }
     const sentence =
-      found.length === 0 ? 'Nobody here answers to this name.' : 'Several people have this address; name one by id.'
+      found.length === 0 ? 'There is no such person here.' : 'Several people have this email address. Name one by id.'
     problems.push(problem('not-found', sentence, `/uses/${at}/person`))
     return use
   })

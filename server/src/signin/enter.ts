@@ -64,7 +64,7 @@ export async function mustHaveMeans(lodge: Lodge, session: Session): Promise<voi
   const login = await findLogin(lodge.pools.requests, session.loginId)
   if (!login || !isSignInName(login.email)) return
   if ((await meansOfLogin(lodge.pools.requests, login.id)).length > 0) return
-  const sentence = 'Your login has no mailbox: add a passkey or one-time codes to it before you do this.'
+  const sentence = 'Your login has no email address. Add a passkey or one-time codes to it first.'
   throw new LodgeError(403, 'second-means-first', sentence)
 }
 
@@ -79,7 +79,7 @@ export function mustNotBeNarrow({ strength }: Pick<Session, 'strength'>): void {
   throw new LodgeError(
     403,
     'narrow',
-    'You signed in with a sign-in slip. First have it countersigned, or confirm your email address.',
+    'You signed in with a slip. First ask a second person in the office to confirm you, or confirm your email address.',
   )
 }
 
@@ -88,7 +88,7 @@ export function mustBeFresh(session: Session, now: Instant): void {
   if (session.strength !== 'slip' && now - session.provedAt < PROOF_MICROSECONDS) return
   const sentence =
     session.strength === 'slip'
-      ? 'You came in by a re-entry slip; this needs somebody to countersign it, or your mailbox, first.'
-      : 'This is a grave act: sign in again first.'
+      ? 'You signed in with a slip. First ask a second person in the office to confirm you, or confirm your email address.'
+      : 'Confirm it is you: sign in again first.'
   throw new LodgeError(403, session.strength === 'slip' ? 'narrow' : 'sign-in-again', sentence)
 }

@@ -44,7 +44,7 @@ export async function newLogin(
   if (first.passkey && first.loginId) {
     const login = { id: first.loginId, email, emailProven, passwordHash: null, generation: 0 }
     const means = await finishPasskey(lodge, login, first.passkey, 'Passkey', now)
-    if (!means) throw badRequest('bad-passkey', 'This passkey could not be checked; try again, or take a password.')
+    if (!means) throw badRequest('bad-passkey', 'This passkey could not be checked. Try again, or use a password.')
     return { login, means: [means], strength: 'passkey' }
   }
   const wrong = passwordProblem(first.password, email)

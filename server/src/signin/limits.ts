@@ -159,7 +159,7 @@ async function consume(limiter: RateLimiterAbstract, key: string): Promise<void>
     const retryAfterSeconds = Math.ceil(msBeforeNext / 1000)
     const minutes = Math.ceil(retryAfterSeconds / 60)
     const wait = retryAfterSeconds <= 5 ? 'a moment' : minutes === 1 ? 'a minute' : `${minutes} minutes`
-    const sentence = `Too many tries. Wait ${wait} and try again.`
+    const sentence = `Too many attempts. Wait ${wait} and try again.`
     throw new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds })
   }
 }

@@ -14,12 +14,12 @@ function isCommon(password: string): boolean {
 /** Length and the list of common ones, and nothing about kinds of letters (NIST SP 800-63B §5.1.1.2). */
 export function passwordProblem(password: string | undefined, email: string): Problem | undefined {
   if (!password || password.length < MINIMUM_PASSWORD_LENGTH) {
-    const sentence = `A password needs at least ${MINIMUM_PASSWORD_LENGTH} characters; a few words make a good one.`
+    const sentence = `A password needs at least ${MINIMUM_PASSWORD_LENGTH} characters; a few words work well.`
     return problem('short-password', sentence, '/password')
   }
   const plain = password.toLowerCase()
   if (plain === email || isCommon(password) || new Set(plain).size < 4) {
-    const sentence = 'Many people use this password, so it is soon guessed; a few words of your own make a good one.'
+    const sentence = 'Many people use this password, so it is easy to guess. A few words of your own work well.'
     return problem('common-password', sentence, '/password')
   }
   return undefined

@@ -12,7 +12,7 @@ export class Budget {
   async spend<T>(accountId: string, personId: string, work: () => Promise<T>): Promise<T> {
     const keys = [accountId, `${accountId} ${personId}`] as const
     if (this.of(keys[0]) >= OF_ACCOUNT || this.of(keys[1]) >= OF_PERSON) {
-      const sentence = 'You have too many requests under way. Wait a moment and try again.'
+      const sentence = 'Too many of your requests are still running. Wait a moment and try again.'
       throw new LodgeError(429, 'too-much-at-once', sentence, { retryAfterSeconds: 2 })
     }
     for (const key of keys) this.going.set(key, this.of(key) + 1)

@@ -82,20 +82,20 @@ export function digestMailWorker(
 const LINES = 20
 
 const WORDS: Record<Need['kind'], string> = {
-  waiting: 'waits at the door',
+  waiting: 'is waiting to be admitted',
   request: 'asks',
-  'engagement-over': 'is still in, but their engagement has ended',
-  'invitation-expiring': 'has not taken up their invitation, which runs out',
+  'engagement-over': 'has had their last day; access has ended',
+  'invitation-expiring': 'has not accepted their invitation, which runs out',
   'invitation-bounced': 'is invited, but the message came back',
-  'invitation-expired': 'did not take up their invitation in time',
-  'closing-overdue': 'has left, and one of their accounts may still be open',
+  'invitation-expired': 'did not accept their invitation in time',
+  'closing-overdue': 'has left, but one of their accounts may still be open',
   'product-away': 'could not be read as a connected product',
-  'step-blocked': 'has left, and something of it waits for somebody',
+  'step-blocked': 'has left, but one step of the departure needs someone',
   'to-hand-back': 'has something to hand back',
-  'away-asked': 'asks to be away',
+  'away-asked': 'asks for time away',
   'to-erase': 'left long enough ago to be erased',
-  'back-without-seats': 'is back without the seats there were before',
-  'planned-refused': 'planned something that could not be done',
+  'back-without-seats': 'is back, but not all their seats could be given again',
+  'planned-refused': 'planned a change that could not be made',
   'ends-soon': 'ends',
 }
 
@@ -126,15 +126,15 @@ function renderDigest(
       ? [...changed(new Sight(account, personId, now), notices), '', `${configuration.publicOrigin}/my-keys`]
       : []),
     '',
-    `The ledger stands at ${headHash}.`,
+    `State of the ledger: ${headHash}.`,
     '',
-    'To hear no more of this in the morning, open:',
+    'To stop these emails, open:',
     `${configuration.publicOrigin}/no-digest#${accountId}.${personId}.${stop}`,
     '',
     `Jolly Porter, for ${account.settings.name}`,
   ]
   const many = needs.length === 1 ? 'One thing needs you' : `${needs.length} things need you`
-  const subject = needs.length > 0 ? many : 'What you reach has changed'
+  const subject = needs.length > 0 ? many : 'Your access has changed'
   return {
     to: { name: account.nameOf(personId), address },
     subject: `${subject} at ${account.settings.name}`,
@@ -145,5 +145,5 @@ function renderDigest(
 /** Who changed what they reach; what it is stands on their own page, cut to what they see then. */
 function changed(sight: Sight, notices: readonly Notice[]): string[] {
   const names = [...new Set(notices.map(({ actorId }) => sight.personName(actorId)))]
-  return ['', `What you reach was changed by ${names.join(', ')}.`]
+  return ['', `Your access was changed by ${names.join(', ')}.`]
 }

@@ -40,7 +40,7 @@ export function invitationWorker(
       const { responseCode = 0, response = '' } = error as { responseCode?: number; response?: string }
       if (responseCode < 500) throw error
       await noteBounce(lodge, { workId: row.id, reason: response.slice(0, 300) })
-      return { dropped: `The mailbox’s server refused it: ${responseCode}.` }
+      return { dropped: `The mail server of this address refused it: ${responseCode}.` }
     }
     const about = { accountId: row.accountId, personId: ids.personId, detail: { template: row.kind } }
     await insertEvent(pools.work, { kind: 'message-sent', ...about }, clock.now())

@@ -174,7 +174,7 @@ async function passThings(
   const refusals: string[] = []
   for (const { taker, things } of groups.values()) {
     if (isGone(account, taker)) {
-      refusals.push('Whoever was to take it over is not in any more.')
+      refusals.push('The person who was to take it over is no longer active.')
       continue
     }
     const refused = await client.handOver(departure.id, departure.personId, things, taker)
@@ -196,7 +196,7 @@ async function passThings(
   return {
     stepId: step.id,
     state: 'blocked',
-    note: `${left.size} of ${found.length} were not passed on. ${why}`.slice(0, 300),
+    note: `${left.size} of ${found.length} were not handed over. ${why}`.slice(0, 300),
   }
 }
 

@@ -8,19 +8,19 @@ const TEXTS: Record<string, { subject: string; page: string; lines: (until: stri
   forgotten: {
     subject: 'A new password for Jolly Porter',
     page: 'new-password',
-    lines: () => ['Somebody, perhaps you, asked for a new password. To set one, open:'],
+    lines: () => ['Someone, perhaps you, asked for a new password. To set one, open:'],
     after: 'The link works once, for half an hour. If you did not ask, do nothing; your password stays as it is.',
   },
   'new-email': {
-    subject: 'Is this your new address?',
+    subject: 'Is this your new email address?',
     page: 'prove-address',
-    lines: () => ['You asked to sign in to Jolly Porter with this address from now on. To take it over, open:'],
+    lines: () => ['You asked to sign in to Jolly Porter with this email address from now on. To confirm it, open:'],
     after: 'The link works once, for a day. If you did not ask, do nothing.',
   },
   come: {
-    subject: 'Is this your mailbox?',
+    subject: 'Is this your email address?',
     page: 'come-in',
-    lines: () => ['You asked to come in by a link. To go on, open:'],
+    lines: () => ['You asked to join by a link. To go on, open:'],
     after: 'The link works once, for a day. If you did not ask, do nothing.',
   },
   'sign-up': {
@@ -37,7 +37,7 @@ export function loginMailWorker(lodge: Pick<Lodge, 'configuration' | 'pools' | '
     const token = await loginTokenById(lodge.pools.work, String(row.ids.tokenId))
     if (!token) return { dropped: 'The token is gone.' }
     const message = render(lodge, token, String(row.ids.template))
-    if (!message) return { dropped: 'There is nobody of this address, or it is too late.' }
+    if (!message) return { dropped: 'There is no login with this address, or it is too late.' }
     await mailer.send(row.id, message)
     return 'done'
   }
@@ -52,11 +52,11 @@ function render(
   const to = { name: '', address: email }
   if (template === 'email-changed') {
     const lines = [
-      `From now on your login at Jolly Porter has the address ${newEmail}, and no longer this one.`,
+      `Your login at Jolly Porter now has the email address ${newEmail} instead of this one.`,
       '',
-      'If that was not you, tell the office of whoever you work with at once: they can shut the door.',
+      'If this was not you, tell the office of the business you work with at once. They can end access.',
     ]
-    return { to, subject: 'Your address was changed', text: lines.join('\n') }
+    return { to, subject: 'Your email address was changed', text: lines.join('\n') }
   }
   const known = TEXTS[template]
   const isForSomebody = token.loginId !== null || token.purpose === 'sign-up' || token.purpose === 'come'

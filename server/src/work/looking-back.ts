@@ -46,7 +46,7 @@ export interface PastTask {
 /** @throws LodgeError 400 where a statement would be too large. */
 export function checkStatementSize(account: Account, placeId: string): void {
   if (statementSize(account, placeId) <= MAXIMUM_STATEMENT) return
-  const sentence = 'This is too much for one statement; ask for one client, or one of its sites, at a time.'
+  const sentence = 'This is too much for one access report. Ask for one client, or one of its sites, at a time.'
   throw badRequest('too-large', sentence)
 }
 
@@ -63,7 +63,7 @@ export async function lookBack(
   const then: AccountThen[] = []
   for (const instant of instants) {
     const stood = await read(instant)
-    if (!stood) throw badRequest('before-account', `The account was not here on ${dateOf(instant, account.zone)} yet.`)
+    if (!stood) throw badRequest('before-account', `The account did not exist on ${dateOf(instant, account.zone)} yet.`)
     stood.attach(AccessIndex.of(stood, instant))
     then.push({ account: stood, instant })
   }

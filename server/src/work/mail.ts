@@ -21,7 +21,7 @@ export function render(
   const address = account.personal(personId, 'email')
   if (!offer || !address || offer.state !== 'live') return { dropped: 'The invitation is not open any more.' }
   const isOpen = account.get('person', personId)?.state === 'invited'
-  if (isReminder && (!isOpen || offer.bounced)) return { dropped: 'It was taken up, or the message came back.' }
+  if (isReminder && (!isOpen || offer.bounced)) return { dropped: 'It was accepted, or the message came back.' }
   if (offer.resendNumber !== resendNumber) return { dropped: 'A later message replaced this one.' }
   const { name } = account.settings
   const inviter = account.nameOf(offer.sponsorId)
@@ -35,19 +35,19 @@ export function render(
     `Hello ${account.nameOf(personId)},`,
     '',
     isReminder
-      ? `${inviter} invited you to work with ${name}; the invitation still waits for you.`
+      ? `${inviter} invited you to work with ${name}. The invitation is still waiting for you.`
       : `${inviter} invites you to work with ${name}.`,
     ...(line ? ['', `“${line}”`] : []),
-    ...(gives.length > 0 ? ['', 'Once you are in, you hold:', ...gives] : []),
+    ...(gives.length > 0 ? ['', 'After you accept, you have:', ...gives] : []),
     '',
-    'To look at the invitation and take it up, open:',
+    'To see the invitation and accept it, open:',
     link,
     '',
-    `The link works once, until ${expires}. If you did not expect this, do nothing.`,
+    `The link works once, until ${expires}. If you did not expect this, ignore this message.`,
     '',
     `Jolly Porter, for ${name}`,
   ].join('\n')
-  const subject = isReminder ? `Your invitation to ${name} still waits` : `${inviter} invites you to ${name}`
+  const subject = isReminder ? `Your invitation to ${name} is still waiting` : `${inviter} invites you to ${name}`
   return { to: { name: account.nameOf(personId), address }, subject, text }
 }
 

@@ -35,16 +35,16 @@ function render(
     const text = [
       `Hello ${account.nameOf(to)},`,
       '',
-      `What you reach at ${account.settings.name} was changed by ${by}. What you reach now, and why:`,
+      `Your access at ${account.settings.name} was changed by ${by}. Your access now, and why:`,
       `${origin}/my-keys`,
       '',
       `Jolly Porter, for ${account.settings.name}`,
     ]
-    const subject = `What you reach at ${account.settings.name} has changed`
+    const subject = `Your access at ${account.settings.name} has changed`
     return { to: { name: account.nameOf(to), address }, subject, text: text.join('\n') }
   }
   const what =
-    ids.template === 'declined' ? `${name} declined your invitation.` : `${name}, whom you invited, was not let in.`
+    ids.template === 'declined' ? `${name} declined your invitation.` : `${name}, whom you invited, was not admitted.`
   const text = [
     `Hello ${account.nameOf(to)},`,
     '',

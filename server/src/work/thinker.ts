@@ -146,7 +146,7 @@ export class Thinker {
   private fail(): void {
     this.worker = undefined
     const sentence =
-      'This took too long and was stopped. Nothing was changed. Ask for less at once, or try again in a moment.'
+      'This took too long and was stopped. Nothing was changed. Ask for less at a time, or try again in a moment.'
     const error = new LodgeError(503, 'takes-too-long', sentence, { retryAfterSeconds: 5 })
     for (const { reject } of this.waiting.values()) reject(error)
     this.waiting.clear()

@@ -50,7 +50,7 @@ export const FILES = {
     const table = gridTable(sight, readGridQuery(params))
     if (table && table.cells > MAXIMUM_TABLE_CELLS) {
       const [cells, most] = [table.cells, MAXIMUM_TABLE_CELLS].map((number) => number.toLocaleString('en'))
-      const sentence = `This would be ${cells} cells; fold places or filter people until at most ${most} are left.`
+      const sentence = `This would be ${cells} cells. Fold places or filter people until at most ${most} are left.`
       throw badRequest('too-large', sentence)
     }
     return table && tableCsv(table.header, table.rows)

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PlannedDockets from './PlannedDockets.vue'
 import ProblemList from '../parts/ProblemList.vue'
-import { confirmLabel, moneyMoved } from '../logic/effects.ts'
+import { confirmLabel, moneyMoved, type Translate } from '../logic/effects.ts'
 import { signedAmount } from '../logic/money.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
@@ -12,9 +12,10 @@ const EffectBlocks = defineAsyncComponent(() => import('./EffectBlocks.vue'))
 
 // The docket: a spine while shut, the changes in hand and what it would do while open.
 const { t } = useI18n()
+const say: Translate = (key, values, plural) => (plural === undefined ? t(key, values) : t(key, values, plural))
 const docket = useDocket()
 const session = useSession()
-const label = computed(() => confirmLabel(docket.changes, docket.preview))
+const label = computed(() => confirmLabel(say, docket.changes, docket.preview))
 const count = computed(() =>
   docket.changes.length === 1 ? t('docket.one') : t('docket.many', { count: docket.changes.length }),
 )
@@ -58,7 +59,7 @@ function undo(): void {
       @click="docket.open = true"
     >
       <span>{{ t('docket.title') }}</span>
-      <em v-if="!docket.isEmpty">{{ count }}</em>
+      <em v-if="!docket.isEmpty">{{ t('docket.spine', { count }) }}</em>
       <em v-if="moved">{{ moved }}</em>
     </button>
     <template v-else>

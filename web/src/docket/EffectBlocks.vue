@@ -5,13 +5,14 @@ import { useI18n } from 'vue-i18n'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { shortDate, monthName, todayIn } from '../logic/dates.ts'
-import { byKind, countsOf } from '../logic/effects.ts'
+import { byKind, countsOf, type Translate } from '../logic/effects.ts'
 import { amount } from '../logic/money.ts'
 import { useSession } from '../state/session.ts'
 
 // The three blocks of every change: who gets in where, seats and money, watch out (model S8).
 const props = defineProps<{ preview: Preview }>()
 const { t } = useI18n()
+const say: Translate = (key, values, plural) => (plural === undefined ? t(key, values) : t(key, values, plural))
 const session = useSession()
 const opened = ref(new Set<string>())
 const groups = computed(() => byKind(props.preview.access.effects))
@@ -66,7 +67,7 @@ function period(one: AccessEffect): string {
           <strong :class="{ oxblood: group.kind === 'lost' || group.kind === 'lowered' }">{{
             t(`effect.${group.kind}`)
           }}</strong>
-          {{ countsOf(preview, group.kind) }}
+          {{ countsOf(say, preview, group.kind) }}
           <span v-if="preview.access.onceIn && group.kind === 'gained'" class="slate">{{ t('effect.onceIn') }}</span>
         </p>
         <div v-for="one in group.effects" :key="keyOf(one)" class="effect">

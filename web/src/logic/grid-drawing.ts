@@ -1,6 +1,6 @@
-import { CELL, LEVEL_WORDS, TILE, UNSEEN, type Block, type Mark } from './grid.ts'
+import { CELL, TILE, UNSEEN, type Block, type Mark } from './grid.ts'
 import { drawColumns, drawRows } from './grid-heads.ts'
-import { COLUMN_PIXELS, FONT, HEAD_PIXELS, inSight, ROW_PIXELS, type Palette, type Scene } from './grid-scene.ts'
+import { COLUMN_PIXELS, HEAD_PIXELS, inSight, ROW_PIXELS, type Palette, type Scene } from './grid-scene.ts'
 
 /** Draws what is in sight: cells, then the names of rows, then those of columns. */
 export function draw(context: CanvasRenderingContext2D, scene: Scene): void {
@@ -86,7 +86,7 @@ function drawCell(
   context.drawImage(stamp, x, y, COLUMN_PIXELS, ROW_PIXELS)
 }
 
-/** One cell: its letter and a tooth for each level; what it lacks and what the docket would do by corner and frame. */
+/** One cell: a key with a tooth for each level; what it lacks and what the docket would do by corner and frame. */
 function drawLook(
   context: CanvasRenderingContext2D,
   palette: Palette,
@@ -115,23 +115,29 @@ function drawLook(
       context.fillRect(x, y, COLUMN_PIXELS, ROW_PIXELS)
     }
     const ink = cell & CELL.absent ? palette.slate : cell & CELL.onceIn ? palette.brass : palette.onLevels[level]!
-    context.fillStyle = ink
-    context.font = FONT
-    const letter = level === 0 ? '' : LEVEL_WORDS[level]![0]!
-    context.fillText(letter, x + 9, y + ROW_PIXELS / 2)
-    if (mark?.kind === 'takes') context.fillRect(x + 7, y + ROW_PIXELS / 2, 11, 1.5)
-    for (let tooth = 0; tooth < level; tooth += 1) context.fillRect(x + 46 - tooth * 5, y + 15, 3, 5)
-    if (cell & CELL.heldBack) {
-      context.strokeStyle = ink
-      context.strokeRect(x + 46.5 - level * 5, y + 15.5, 2.5, 4.5)
-    }
-    if (cell & CELL.ownOnly) {
-      context.fillStyle = ink
-      context.fillRect(x + 24, y + 18, 12, 1.5)
-    }
+    key(context, ink, x, y, level)
+    if (mark?.kind === 'takes') context.fillRect(x + 5, y + ROW_PIXELS / 2 - 1, COLUMN_PIXELS - 10, 1.5)
+    if (cell & CELL.heldBack) context.strokeRect(x + 44.5 - level * 6, y + KEY + 1.5, 3, 5)
+    if (cell & CELL.ownOnly) context.fillRect(x + 8, y + ROW_PIXELS - 5, COLUMN_PIXELS - 16, 1.5)
     if (cell & CELL.approval) corner(context, palette.brass, x, y)
   }
   if (mark) frame(context, palette, x, y, mark)
+}
+
+/** How far below a cell's top the blade of its key lies. */
+const KEY = ROW_PIXELS / 2 - 2
+
+/** A bow, a blade, and one tooth for each level. */
+function key(context: CanvasRenderingContext2D, ink: string, x: number, y: number, level: number): void {
+  context.fillStyle = ink
+  context.strokeStyle = ink
+  context.lineWidth = 1.6
+  context.beginPath()
+  context.arc(x + 11, y + KEY, 3.8, 0, Math.PI * 2)
+  context.stroke()
+  context.lineWidth = 1
+  context.fillRect(x + 15, y + KEY - 1, 33, 2)
+  for (let tooth = 0; tooth < level; tooth += 1) context.fillRect(x + 44 - tooth * 6, y + KEY + 1, 3.5, 5.5)
 }
 
 /** Not there yet: a dotted line along the foot of the cell, as a letter lies on a mat. */

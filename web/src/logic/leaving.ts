@@ -49,3 +49,12 @@ export function together<T extends { text: string }, G extends object>(
   }
   return [...ways.values()]
 }
+
+/** `away from 3 July to 5 September`, `away since 3 July, until 5 September`. */
+export function awayText(
+  t: (key: string, values: Record<string, unknown>) => string,
+  { state, from, until }: { state: string; from: string; until: string | null },
+): string {
+  const said = t(`away.state.${state}`, { from })
+  return until ? t(state === 'running' ? 'away.datesSince' : 'away.dates', { state: said, until }) : said
+}

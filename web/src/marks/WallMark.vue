@@ -1,25 +1,21 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
 
-// The wall: a short course of bricks before a walled place's name.
+// The wall: a low coping of stones before a walled place's name.
 const { t } = useI18n()
-const BRICKS = [
-  [0, 0, 7],
-  [7, 0, 8],
-  [15, 0, 7],
-  [0, 4, 4],
-  [4, 4, 8],
-  [12, 4, 8],
-  [0, 8, 8],
-  [8, 8, 7],
-  [15, 8, 7],
+/** Where each stone beneath the coping begins, and how wide it is. */
+const STONES = [
+  [1, 6],
+  [8, 7],
+  [16, 5],
 ] as const
 </script>
 
 <template>
   <span class="wall-mark">
     <svg viewBox="0 0 22 12" aria-hidden="true">
-      <rect v-for="[x, y, width] in BRICKS" :key="`${x} ${y}`" :x="x" :y="y" :width="width" height="4" />
+      <path d="M0 2.5h22v3.5H0z" />
+      <rect v-for="[x, width] in STONES" :key="x" :x="x" y="6.8" :width="width" height="4.2" />
     </svg>
     <span class="visually-hidden">{{ t('wall') }}: </span>
   </span>
@@ -34,9 +30,8 @@ svg {
   width: 20px;
   height: 11px;
 }
+path,
 rect {
-  fill: var(--brick);
-  stroke: var(--sheet);
-  stroke-width: 0.8;
+  fill: var(--ink-2);
 }
 </style>

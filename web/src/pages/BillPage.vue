@@ -16,7 +16,8 @@ const { t } = useI18n()
 const route = useRoute()
 const session = useSession()
 const { today, money } = useMoney()
-const month = computed(() => String(route.params.month))
+/** The running month where none is named. */
+const month = computed(() => String(route.params.month || today.value.slice(0, 7)))
 const { data: bill, error } = useFetched<BillView>(() => session.path(`/bills/${month.value}`))
 const { data: seats } = useFetched<SeatsView>(() => session.path('/seats'))
 const signed = (minor: number) => {

@@ -3,6 +3,7 @@ import type { DepartureLine, DeparturesView } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { awayText } from '../logic/leaving.ts'
 import type { DepartureSheet } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import DepartureRun from '../parts/DepartureRun.vue'
@@ -102,7 +103,7 @@ function back(): void {
           <div v-for="one in data.absences" :key="one.id" class="sheet line">
             <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
             <span class="muted"
-              >{{ t(`away.state.${one.state}`) }} {{ one.from }}{{ one.until ? ` ${t('away.to')} ${one.until}` : ''
+              >{{ awayText(t, one)
               }}<template v-if="one.substitute">; {{ t('away.by', { name: one.substitute }) }}</template
               ><template v-if="one.withoutSeats">; {{ t('away.withoutSeats') }}</template
               ><small v-if="one.reason">{{ one.reason }}</small></span

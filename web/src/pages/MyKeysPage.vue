@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import type { MyKeys, NewChange } from '../api/types.ts'
 import { longDate, todayIn } from '../logic/dates.ts'
-import { together } from '../logic/leaving.ts'
+import { awayText, together } from '../logic/leaving.ts'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import AwayPanel from '../parts/AwayPanel.vue'
@@ -111,7 +111,7 @@ const period = computed(() => {
       <button type="button" class="btn btn-quiet btn-sm" @click="answer(one, false)">{{ t('keys.refuse') }}</button>
     </div>
     <p v-for="one in mine.away" :key="one.id" class="told">
-      {{ t(`away.state.${one.state}`) }} {{ one.from }}{{ one.until ? ` ${t('away.to')} ${one.until}` : '' }}
+      {{ awayText(t, one) }}
       <button
         v-if="one.state === 'asked'"
         type="button"

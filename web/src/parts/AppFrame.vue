@@ -42,6 +42,12 @@ const counts = computed<Partial<Record<Room, number>>>(() => ({
   desk: desk.value?.needs.length,
   keys: mine.value?.notices.length,
 }))
+/** What one works with, and at the foot what is about the account and oneself. */
+const rooms = computed(() => {
+  const all = session.rooms as Room[]
+  const isOwn = (room: Room) => room === 'settings' || room === 'keys'
+  return { work: all.filter((room) => !isOwn(room)), own: all.filter(isOwn) }
+})
 const initials = computed(() =>
   (current.value?.name ?? '')
     .split(' ')
@@ -78,13 +84,15 @@ async function leave(): Promise<void> {
           <circle cx="22" cy="5" r="2.4" class="cap" />
         </svg>
       </span>
-      <RouterLink v-for="room in session.rooms as Room[]" :key="room" :to="{ name: room }" active-class="here">
-        <RailIcon :name="room" />{{ t(`rail.${room}`) }}
-        <em v-if="counts[room]" class="badge-count"
-          >{{ counts[room] }}<span class="visually-hidden">{{ t(`rail.count.${room}`) }}</span></em
-        >
-      </RouterLink>
-      <span class="foot"></span>
+      <template v-for="room in [...rooms.work, null, ...rooms.own]" :key="room ?? 'foot'">
+        <span v-if="room === null" class="foot"></span>
+        <RouterLink v-else :to="{ name: room }" active-class="here">
+          <RailIcon :name="room" />{{ t(`rail.${room}`) }}
+          <em v-if="counts[room]" class="badge-count"
+            >{{ counts[room] }}<span class="visually-hidden">{{ t(`rail.count.${room}`) }}</span></em
+          >
+        </RouterLink>
+      </template>
       <RouterLink :to="{ name: 'my-sign-in' }" active-class="here"
         ><RailIcon name="self" />{{ t('rail.self') }}</RouterLink
       >
