@@ -86,23 +86,21 @@ function playwright() {
 }
 
 const node = process.execPath
-// The build takes seconds. Then what reads goes beside tests that mostly wait: for a database and processes of their own
-// first, for a browser after.
+// The build takes seconds, and then two go abreast to the end: what reads and what runs by itself, beside tests that mostly
+// wait, for a database, for processes of their own, for a browser.
 const built = await stage('build', node, ['scripts/build.mjs'])
 await Promise.all([
   (async () => {
     await stage('lint', bin('eslint'), ['.'])
     await stage('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
-  })(),
-  // A third fills the gaps in which two wait.
-  jest('server', ['server'], 3),
-])
-await Promise.all([
-  (async () => {
     await stage('types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json'])
-    await jest('unit', ['core', 'web', 'demo', 'standins'], 1)
   })(),
-  built ? playwright() : undefined,
+  (async () => {
+    await jest('unit', ['core', 'web', 'demo', 'standins'], 2)
+    // A third fills the gaps in which two wait.
+    await jest('server', ['server'], 3)
+    if (built) await playwright()
+  })(),
 ])
 
 rmSync(reports, { recursive: true, force: true })

@@ -107,7 +107,7 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
       onError: (error) => {
         if ((error as { status?: number }).status === 413)
           throw new LodgeError(413, 'too-large', `A request has at most ${said}.`)
-        throw badRequest('bad-json', 'The request is not JSON; check its quotes, commas and brackets.')
+        throw badRequest('bad-json', 'The request is not JSON. Check its quotes, commas and brackets.')
       },
     })
   const [usual, long] = [parseBody('1mb', '1 MiB'), parseBody('8mb', '8 MiB')]
@@ -170,7 +170,7 @@ async function problemDetails(lodge: Lodge, ctx: Context, next: Next): Promise<v
       new LodgeError(
         500,
         'unexpected',
-        'Something went wrong here; nothing was changed. Try again, or tell the office.',
+        'Something went wrong here. Nothing was changed. Try again, or tell the office.',
       )
     const { problems, preview, retryAfterSeconds, movedBy } = answer.more
     ctx.status = answer.status

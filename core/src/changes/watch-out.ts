@@ -82,8 +82,7 @@ function fold(warnings: Warning[]): Warning[] {
     return counts.get(code)! <= MAXIMUM_ALIKE
   })
   for (const [code, count] of counts) {
-    if (count > MAXIMUM_ALIKE)
-      kept.push({ code, sentence: `And ${count - MAXIMUM_ALIKE} more of the kind “${code.replaceAll('-', ' ')}”.` })
+    if (count > MAXIMUM_ALIKE) kept.push({ code, sentence: `And ${count - MAXIMUM_ALIKE} more like these.` })
   }
   return kept
 }

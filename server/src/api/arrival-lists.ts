@@ -99,7 +99,7 @@ export const arrivalListRoutes = [
     path: `${ACCOUNT}/people/file.csv`,
     answers: ['csv'],
     heavy: true,
-    summary: 'The people one sees as a table; pasted as a list it is read as it was written.',
+    summary: 'The people you see as a table. It can be pasted as a list again.',
     answer: (ask) => download(ask, 'people.csv', 'people.csv'),
   }),
   route({
@@ -117,7 +117,7 @@ export const arrivalListRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/arrival-lists/preview`,
-    summary: 'What inviting the people of a list would do: who gets in where, seats and money, all in one.',
+    summary: 'The preview of inviting the people of a list: access, seats and money, all in one.',
     body: ArrivalListPreview,
     async answer(ask) {
       const { invites: _invites, lines: _lines, ...shown } = await shownOf(ask)
@@ -129,8 +129,7 @@ export const arrivalListRoutes = [
     method: 'post',
     path: `${ACCOUNT}/arrival-lists/send`,
     answers: ['run'],
-    summary:
-      'Invites the people of a list as a run that goes on whoever watches; the same run sent again is done once.',
+    summary: 'Invites the people of a list, as a run that continues without you. The same run sent again is done once.',
     body: ArrivalListSending,
     async answer(ask) {
       const { lodge, accountId, personId, body, ctx } = ask

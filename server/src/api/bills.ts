@@ -86,7 +86,7 @@ export const billRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/sheets/fetch`,
-    summary: 'Fetches a product sheet from an allowed address, for the docket; nothing is imported by it.',
+    summary: 'Fetches a product sheet from an allowed address, for the docket. Nothing is imported yet.',
     body: SheetAddress,
     async answer({ lodge, sight, body }) {
       if (!sight.can('connections', 'run')) throw notFound()

@@ -57,7 +57,7 @@ export const changeRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/docket`,
-    summary: 'One’s own docket, the same on every device.',
+    summary: 'Your own docket, the same on every device.',
     async answer({ lodge, accountId, personId }) {
       const kept = await readDocket(lodge.pools.requests, accountId, personId)
       const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
@@ -68,7 +68,7 @@ export const changeRoutes = [
     audience: 'account',
     method: 'put',
     path: `${ACCOUNT}/docket`,
-    summary: 'Saves one’s own docket; rows to be made are given ids.',
+    summary: 'Saves your own docket. Rows to be made are given ids.',
     body: Changes,
     async answer(ask) {
       const { lodge, accountId, personId, now } = ask
@@ -81,7 +81,7 @@ export const changeRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/previews`,
-    summary: 'Shows what changes would do to people, places and money; nothing is changed.',
+    summary: 'The preview of changes: people, places and money. Nothing is changed.',
     body: Changes,
     async answer(ask) {
       const { lodge, account, accountId, personId, now } = ask
@@ -95,7 +95,7 @@ export const changeRoutes = [
     method: 'post',
     path: `${ACCOUNT}/commits`,
     answers: ['json', 'run'],
-    summary: 'Applies changes whose preview was shown, all or none.',
+    summary: 'Applies changes whose preview was shown: all or none.',
     body: CommitBody,
     answer: commitShown,
   }),
@@ -104,7 +104,7 @@ export const changeRoutes = [
     method: 'post',
     path: `${ACCOUNT}/fillings`,
     heavy: true,
-    summary: 'What copying, tidying or moving someone’s access, or replacing a role, would put into one’s docket.',
+    summary: 'What copying, tidying or moving someone’s access, or replacing a role, would add to your docket.',
     body: FillingBody,
     async answer({ lodge, account, accountId, personId, body, now }) {
       const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
@@ -117,7 +117,7 @@ export const changeRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/runs/{runId}`,
-    summary: 'How far a docket applied in batches has come, and what of it was refused.',
+    summary: 'The progress of a docket applied in batches, and what was refused.',
     async answer({ lodge, accountId, personId, params }) {
       const run = await readRunState(lodge.pools.requests, accountId, params.runId!)
       if (!run || run.actorId !== personId) throw notFound()

@@ -74,7 +74,7 @@ export const connectionRoutes = [
     path: `${CONNECTION}/secret`,
     answers: ['nothing'],
     grave: true,
-    summary: 'The token by which a product is asked; kept sealed, never shown again.',
+    summary: 'Saves the token of a product, encrypted. It is never shown again.',
     body: SecretBody,
     async answer(ask) {
       const row = connectionOf(ask, 'run')
@@ -91,7 +91,7 @@ export const connectionRoutes = [
     audience: 'account',
     method: 'get',
     path: `${CONNECTION}/accounts`,
-    summary: 'What the product holds as it was last read, and where that differs from what the account says.',
+    summary: 'The accounts in the product as last read, and how they differ from this account.',
     async answer(ask) {
       const row = connectionOf(ask, 'see')
       const { requests } = ask.lodge.pools
@@ -128,7 +128,7 @@ export const connectionRoutes = [
     method: 'post',
     path: `${CONNECTION}/compare`,
     answers: ['nothing'],
-    summary: 'Compares what the product holds with what the account says, now.',
+    summary: 'Compares the accounts in the product with this account now.',
     async answer(ask) {
       const row = connectionOf(ask, 'run')
       const work = { accountId: ask.accountId, kind: 'compare-product', ids: { connectionId: row.id } }
@@ -142,7 +142,7 @@ export const connectionRoutes = [
     method: 'post',
     path: `${CONNECTION}/mend`,
     answers: ['nothing'],
-    summary: 'Makes one account in the product what the account here says, or closes it where it says nothing.',
+    summary: 'Makes one account in the product match, or closes it if it belongs to nobody here.',
     body: MendBody,
     async answer(ask) {
       const row = connectionOf(ask, 'run')

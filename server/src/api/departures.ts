@@ -50,7 +50,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/departures/{departureId}`,
-    summary: 'One departure: what passes on, its steps, what the products said, its record.',
+    summary: 'One departure: what is handed over, its steps, what the products answered, its record.',
     async answer(ask) {
       const { view, row } = seenDeparture(ask)
       const things = await thingsOf(ask.lodge.pools.requests, ask.accountId, row.id)
@@ -113,7 +113,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/departures/{departureId}/go-on`,
-    summary: 'Has what waits in the products tried again now.',
+    summary: 'Tries the waiting steps in the products again now.',
     async answer(ask) {
       const { row } = seenDeparture(ask)
       const work = { accountId: ask.accountId, kind: 'departure-steps', ids: { departureId: row.id } }
@@ -126,7 +126,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/people/{personId}/in-products`,
-    summary: 'What each connected product says is somebody’s now, and who takes single things of it over.',
+    summary: 'What someone has in each connected product now, and who takes over single things.',
     async answer({ lodge, account, sight, params, now }) {
       const personId = params.personId ?? ''
       if (sight.depthOf(personId) !== 'record') throw notFound()
@@ -143,7 +143,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/people/{personId}/gains`,
-    summary: 'What takers would gain by somebody’s handovers, and what would have to wait; nothing is changed.',
+    summary: 'What the people who take over would gain, and what would have to wait. Nothing is changed.',
     body: HandoversWanted,
     async answer({ lodge, account, accountId, personId, params: inPath, body, now }) {
       const params = { personId: inPath.personId ?? '', handovers: JSON.stringify(body.handovers ?? []) }
@@ -157,7 +157,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/my-keys/meanwhile`,
-    summary: 'What became of one’s own reach during a time away, for two weeks after the return.',
+    summary: 'What changed in your access while you were away, for two weeks after your return.',
     ownPage: true,
     async answer({ lodge, account, accountId, personId, sight, now }) {
       const absence = backFrom(sight)
@@ -171,7 +171,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/my-keys/{product}/way-in`,
-    summary: 'A way into a product for oneself: signed, for five minutes.',
+    summary: 'A signed ticket to enter a product yourself, good for five minutes.',
     async answer({ lodge, account, accountId, personId, params, now }) {
       const product = params.product ?? ''
       const [row] = connectionsOf(account, product)
@@ -184,7 +184,7 @@ export const departureRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/people/{personId}/erasure`,
-    summary: 'A certificate that somebody was erased, signed and without personal data.',
+    summary: 'A signed certificate that someone was erased, without personal data.',
     async answer({ lodge, account, accountId, sight, params, now }) {
       const person = account.get('person', params.personId)
       if (!sight.can('people', 'change') || person?.state !== 'erased') throw notFound()
@@ -205,7 +205,7 @@ export const departureRoutes = [
     audience: 'anyone',
     method: 'get',
     path: '/.well-known/jwks.json',
-    summary: 'The public keys records are signed by (RFC 7517).',
+    summary: 'The public keys that records are signed with (RFC 7517).',
     async answer({ lodge }) {
       return publicKeys(lodge.pools.requests)
     },

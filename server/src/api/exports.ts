@@ -24,7 +24,7 @@ export const exportRoutes = [
     method: 'get',
     path: `${ACCOUNT}/people/{personId}/export`,
     heavy: true,
-    summary: 'Everything kept on one person; for themselves, and for whoever runs people.',
+    summary: 'Everything kept about one person: for themselves, and for people with the right to run departures.',
     async answer({ lodge, account, accountId, personId, sight, params, ctx, now }) {
       const id = params.personId!
       const person = account.get('person', id)
@@ -55,7 +55,7 @@ export const exportRoutes = [
     path: `${ACCOUNT}/export`,
     heavy: true,
     grave: true,
-    summary: 'The whole account as a book (docs/schema/account-book.schema.json); for owners.',
+    summary: 'The account export (docs/schema/account-book.schema.json). For owners.',
     async answer(ask) {
       mustOwn(ask.sight)
       return download(ask, 'account-book.json', 'account-book.json')
@@ -66,7 +66,7 @@ export const exportRoutes = [
     method: 'post',
     path: `${ACCOUNT}/close`,
     grave: true,
-    summary: 'Closes the account for good: everything of it is deleted. A signed certificate is the answer.',
+    summary: 'Closes the account for good and deletes everything in it. Answers a signed certificate.',
     body: CloseBody,
     async answer({ lodge, account, accountId, sight, now }) {
       mustOwn(sight)

@@ -109,7 +109,7 @@ export const firstSlipRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/first-slip/passkey',
-    summary: 'What a browser needs to make a passkey for the login that a first slip makes.',
+    summary: 'What a browser needs to make a passkey for a login made with a sign-in slip.',
     body: FirstSlip,
     async answer(ask) {
       await ask.lodge.limits.countChallenge(ask.ctx.ip)
@@ -120,7 +120,7 @@ export const firstSlipRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/first-slip/accept',
-    summary: 'Takes an invitation up by a first slip, with a login that goes by its sign-in name (model P1).',
+    summary: 'Accepts an invitation with a sign-in slip, for a login with a sign-in name (model P1).',
     body: TakeFirstSlip,
     async answer(ask) {
       const { token, found } = await findCounted(ask)

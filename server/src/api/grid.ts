@@ -5,12 +5,12 @@ import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const QUERY = {
-  area: 'product/area, or nothing for the highest level of any',
-  group: 'kind, employer, group or manager: how people are put together',
-  find: 'words of names and employers',
-  open: 'ids of places whose insides are shown, or all',
-  under: 'ids of places that are shown with what lies beneath; all without',
-  as: 'a person: what they would see of it, as far as one sees it oneself',
+  area: 'product/area; empty: the highest level of any',
+  group: 'kind, employer (firm), group or manager: how people are grouped',
+  find: 'words of names and firms',
+  open: 'ids of places that are unfolded, or all',
+  under: 'ids of places to show, with the places beneath; empty: all',
+  as: 'a person’s id: what they would see, as far as you see it yourself',
 }
 
 /** The grid of people and places: its two sides, its cells in tiles, all of it as a file. */

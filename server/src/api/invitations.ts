@@ -95,7 +95,7 @@ export const invitationRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/invitations/look',
-    summary: 'What an invitation holds: who invites, to what, until when.',
+    summary: 'What an invitation offers: who invites, to what, until when.',
     body: InvitationToken,
     async answer(ask) {
       const found = await find(ask)
@@ -114,7 +114,7 @@ export const invitationRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/invitations/accept',
-    summary: 'Takes an invitation up, with a new login or one’s own.',
+    summary: 'Accepts an invitation, with a new login or your own.',
     body: TakeUp,
     answer: takeUp,
   }),
@@ -122,7 +122,7 @@ export const invitationRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/invitations/passkey',
-    summary: 'What a browser needs to make a passkey for the login that takes an invitation up.',
+    summary: 'What a browser needs to make a passkey while accepting an invitation.',
     body: InvitationToken,
     async answer(ask) {
       await ask.lodge.limits.countChallenge(ask.ctx.ip)

@@ -81,7 +81,7 @@ export const ledgerRoutes = [
       kind: `one of ${Object.keys(LEDGER_KINDS).join(', ')}`,
       from: 'the first day, as 2026-06-16',
       until: 'the last day',
-      as: 'a person: what they would see of it, as far as one sees it oneself',
+      as: 'a person’s id: what they would see, as far as you see it yourself',
     },
     cacheable: true,
     async answer(ask) {
@@ -136,7 +136,7 @@ export const ledgerRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/between`,
-    summary: 'Who got in where on one day and on another: gained, lost, raised, lowered.',
+    summary: 'Access on one day and on another: gained, lost, raised, lowered.',
     query: { from: 'the earlier day, as 2026-06-01', until: 'the later day; today without' },
     async answer(ask) {
       seen(ask)

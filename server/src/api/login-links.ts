@@ -102,7 +102,7 @@ export const loginLinkRoutes = [
     method: 'post',
     path: '/api/forgotten',
     answers: ['nothing'],
-    summary: 'Have a link for a new password sent; the answer is the same whether or not there is such a login.',
+    summary: 'Sends a link to set a new password. The answer is the same whether or not there is such a login.',
     body: Forgotten,
     async answer({ lodge, ctx, body, now }) {
       await lodge.limits.countToken(ctx.ip)
@@ -116,7 +116,7 @@ export const loginLinkRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/forgotten/password',
-    summary: 'Set a new password by a mailed link, which proves the mailbox; every session of the login ends.',
+    summary: 'Sets a new password with the link sent by email. All sessions of the login end.',
     body: ResetPassword,
     async answer(ask) {
       const { lodge, ctx, body, now } = ask
@@ -145,7 +145,7 @@ export const loginLinkRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/email/prove',
-    summary: 'Take over a new address by the link mailed there; the old one is told.',
+    summary: 'Changes the email address with the link sent to it. The old address is told.',
     body: ProveEmail,
     async answer(ask) {
       const { lodge, now } = ask

@@ -68,7 +68,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'get',
     path: '/api/sign-in',
-    summary: 'One’s own means of signing in, and where one is signed in.',
+    summary: 'Your sign-in methods, and the devices where you are signed in.',
     async answer({ lodge, session, now }) {
       const { requests } = lodge.pools
       const [login, means, sessions] = await Promise.all([
@@ -96,7 +96,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'put',
     path: '/api/sign-in/password',
-    summary: 'Set a new password; every other session of the login ends.',
+    summary: 'Sets a new password. All other sessions of the login end.',
     body: NewPassword,
     async answer(ask) {
       const { lodge, session, body, now } = ask
@@ -122,7 +122,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'post',
     path: '/api/sign-in/passkeys',
-    summary: 'Keep a passkey the browser made.',
+    summary: 'Saves a passkey the browser made.',
     body: NewPasskey,
     async answer(ask) {
       const { lodge, body, now, session } = ask
@@ -140,7 +140,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'post',
     path: '/api/sign-in/codes/new',
-    summary: 'A new secret for an authenticator, as text and picture; nothing is kept yet.',
+    summary: 'A new secret for an authenticator app, as text and code to scan. Nothing is saved yet.',
     async answer(ask) {
       const login = await ownLogin(ask)
       return newCodes(login.email)
@@ -150,7 +150,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'post',
     path: '/api/sign-in/codes',
-    summary: 'Keep an authenticator’s secret once it shows the right code; answers backup codes for the first one.',
+    summary: 'Saves an authenticator app when it shows the right code. Answers backup codes for the first one.',
     body: NewCodes,
     async answer(ask) {
       const { lodge, session, body, now } = ask
@@ -176,7 +176,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'post',
     path: '/api/sign-in/backup-codes',
-    summary: 'Ten new backup codes; the old ones are good for nothing from then on.',
+    summary: 'Ten new backup codes. The old ones stop working.',
     async answer(ask) {
       const login = await ownLogin(ask)
       const { codes, means } = newBackupCodes(login.id, ask.now)
@@ -191,7 +191,7 @@ export const meansRoutes = [
     method: 'delete',
     path: '/api/sign-in/means/{meansId}',
     answers: ['nothing'],
-    summary: 'Take a passkey or an authenticator away.',
+    summary: 'Removes a passkey or an authenticator app.',
     async answer(ask) {
       const { lodge, params } = ask
       const login = await ownLogin(ask)
@@ -216,7 +216,7 @@ export const meansRoutes = [
     method: 'post',
     path: '/api/sign-in/email',
     answers: ['nothing'],
-    summary: 'Change one’s address: a link goes to the new one and holds once it is opened.',
+    summary: 'Starts a change of email address: a link is sent to the new one.',
     body: NewEmail,
     async answer(ask) {
       const login = await ownLogin(ask)
@@ -234,7 +234,7 @@ export const meansRoutes = [
     audience: 'signed-in',
     method: 'delete',
     path: '/api/sessions',
-    summary: 'End every other session of one’s own.',
+    summary: 'Signs out all your other devices.',
     async answer({ lodge, session, now }) {
       mustNotBeNarrow(session)
       const ended = await endOtherSessions(lodge.pools.requests, session.loginId, session.id, now, 'ended-by-self')
@@ -247,7 +247,7 @@ export const meansRoutes = [
     method: 'delete',
     path: '/api/sessions/{sessionId}',
     answers: ['nothing'],
-    summary: 'End one session of one’s own.',
+    summary: 'Signs out one of your devices.',
     async answer({ lodge, session, params, now }) {
       if (params.sessionId !== session.id) mustNotBeNarrow(session)
       const own = await sessionsOfLogin(lodge.pools.requests, session.loginId, now)

@@ -32,7 +32,7 @@ export const messageRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/message-templates`,
-    summary: 'Texts of messages kept for the next time.',
+    summary: 'Saved texts of messages.',
     async answer({ lodge, accountId, sight }) {
       const may = sight.can('people', 'change')
       return { templates: may ? await readTemplates(lodge.pools.requests, accountId) : [] }
@@ -43,7 +43,7 @@ export const messageRoutes = [
     method: 'post',
     path: `${ACCOUNT}/message-templates`,
     answers: ['nothing'],
-    summary: 'Keeps the text of a message; one of the same name is replaced.',
+    summary: 'Saves the text of a message. One of the same name is replaced.',
     body: KeepTemplate,
     async answer({ lodge, accountId, sight, body }) {
       if (!sight.can('people', 'change')) {
@@ -58,7 +58,7 @@ export const messageRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/messages`,
-    summary: 'Writes to people, each by mail of their own; who cannot be written to is counted.',
+    summary: 'Writes to people, each by an email of their own. People who cannot be written to are counted.',
     body: SendMessage,
     async answer({ lodge, ctx, accountId, personId, sight, body, now }) {
       const key = idempotencyOf(ctx, accountId, personId, body)

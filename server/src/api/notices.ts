@@ -51,7 +51,7 @@ export const noticeRoutes = [
     audience: 'account',
     method: 'get',
     path: `${NOTICES}/mine`,
-    summary: 'Changes of what one reaches that one has not looked at yet.',
+    summary: 'Changes of your access that you have not seen yet.',
     async answer({ lodge, account, accountId, personId, sight }) {
       const found = await unseenNotices(lodge.pools.requests, accountId, personId)
       const zone = account.zone
@@ -65,7 +65,7 @@ export const noticeRoutes = [
     method: 'post',
     path: `${NOTICES}/mine/seen`,
     answers: ['nothing'],
-    summary: 'Notes that one has looked at them.',
+    summary: 'Marks them as seen.',
     async answer({ lodge, accountId, personId, now }) {
       await seeNotices(lodge.pools.requests, accountId, personId, now)
       return undefined
@@ -75,7 +75,7 @@ export const noticeRoutes = [
     audience: 'account',
     method: 'get',
     path: NOTICES,
-    summary: 'What one hears by mail of this account, and one’s calendar’s address.',
+    summary: 'Your settings for email from this account, and the address of your calendar.',
     async answer({ lodge, accountId, personId }) {
       const { digest, calendarNumber } = await readNotices(lodge.pools.requests, accountId, personId)
       const path = calendarNumber > 0 ? calendarPath(lodge, accountId, personId, calendarNumber) : null
@@ -87,7 +87,7 @@ export const noticeRoutes = [
     method: 'put',
     path: NOTICES,
     answers: ['nothing'],
-    summary: 'Hear of what needs one in the morning, or not.',
+    summary: 'Turns the morning email on or off.',
     body: SetNotices,
     async answer({ lodge, accountId, personId, body }) {
       await setDigest(lodge.pools.requests, accountId, personId, body.digest)
@@ -98,7 +98,7 @@ export const noticeRoutes = [
     audience: 'account',
     method: 'post',
     path: `${NOTICES}/calendar`,
-    summary: 'A new secret address for one’s calendar; the one before is dead at once.',
+    summary: 'A new secret address for your calendar. The old one stops working at once.',
     async answer({ lodge, accountId, personId }) {
       const number = await renewCalendar(lodge.pools.requests, accountId, personId)
       return { calendar: lodge.configuration.publicOrigin + calendarPath(lodge, accountId, personId, number) }
@@ -109,7 +109,7 @@ export const noticeRoutes = [
     method: 'post',
     path: '/api/digest/stop',
     answers: ['nothing'],
-    summary: 'Hear no more in the morning, by the link in the message.',
+    summary: 'Turns the morning email off, with the link in it.',
     body: StopDigest,
     async answer({ lodge, ctx, body }) {
       const who = readMac(lodge, body.token, 'digest', 0)

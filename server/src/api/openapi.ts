@@ -8,7 +8,7 @@ const PROBLEM = {
     type: { type: 'string' },
     title: { type: 'string' },
     status: { type: 'integer' },
-    detail: { type: 'string', description: 'A sentence one can act on.' },
+    detail: { type: 'string', description: 'What is wrong, where, and what to do.' },
     code: { type: 'string' },
     requestId: { type: 'string' },
     problems: { type: 'array', items: { type: 'object' } },

@@ -65,7 +65,7 @@ export const peopleViewRoutes = [
     audience: 'account',
     method: 'post',
     path: `${ACCOUNT}/people-seen`,
-    summary: 'On which day each of some people came in last, of those whose record one sees.',
+    summary: 'The day on which people last signed in, for those whose details you see.',
     body: SeenQuestion,
     async answer({ lodge, account, accountId, sight, body }) {
       const ids = body.ids.filter((id) => sight.depthOf(id) === 'record')

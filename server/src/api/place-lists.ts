@@ -19,7 +19,7 @@ export const placeListRoutes = [
     method: 'post',
     path: `${ACCOUNT}/place-lists`,
     heavy: true,
-    summary: 'Reads a pasted list of places: what would be laid out, and every line that cannot be read.',
+    summary: 'Reads a pasted list of places: what would be added, and every line that cannot be read.',
     body: PlaceListBody,
     async answer({ lodge, account, accountId, personId, asPersonId, sight, body, now }) {
       if (!sight.seesPlace(body.parentId)) throw notFound()
@@ -32,7 +32,7 @@ export const placeListRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/places/{placeId}/list`,
-    summary: 'A place with what lies in it as a list to paste, as the pattern for another.',
+    summary: 'A place with the places beneath it, as a list to paste for another.',
     cacheable: true,
     async answer({ sight, params }) {
       if (!sight.seesPlace(params.placeId!)) throw notFound()

@@ -25,8 +25,8 @@ import { sightOf } from '../work/thoughts.ts'
 /** What a route may answer with where it is no problem. */
 export const ANSWERS = {
   json: { status: 200, type: 'application/json', description: 'Done.' },
-  nothing: { status: 204, type: null, description: 'Done; there is nothing to say.' },
-  run: { status: 202, type: 'application/json', description: 'Begun; how far it is, is to be asked for.' },
+  nothing: { status: 204, type: null, description: 'Done, without an answer.' },
+  run: { status: 202, type: 'application/json', description: 'Begun. Ask for its progress.' },
   csv: { status: 200, type: 'text/csv', description: 'A table (RFC 4180).' },
   pdf: { status: 200, type: 'application/pdf', description: 'Pages to print.' },
   jsonl: { status: 200, type: 'application/jsonl', description: 'One JSON value a line.' },

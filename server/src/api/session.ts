@@ -76,7 +76,7 @@ export const sessionRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/session',
-    summary: 'Sign in with email and password; whoever has a second means is asked for it next.',
+    summary: 'Sign in with email address and password. A second sign-in step comes next if there is one.',
     body: SignIn,
     async answer({ lodge, ctx, body, now }) {
       const login = await findLoginByEmail(lodge.pools.requests, body.email)
@@ -99,7 +99,7 @@ export const sessionRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/session/second',
-    summary: 'The second step of signing in: a code of an authenticator, or one from paper.',
+    summary: 'The second sign-in step: a code from an authenticator app, or a backup code.',
     body: SecondStep,
     async answer({ lodge, ctx, body, now }) {
       const token = await findLoginToken(lodge.pools.requests, hashToken(body.ticket), 'second', now)
@@ -129,7 +129,7 @@ export const sessionRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/session/passkey',
-    summary: 'Sign in with a passkey, which is two means at once.',
+    summary: 'Sign in with a passkey. It counts as both steps.',
     body: SignInByPasskey,
     async answer({ lodge, ctx, body, now }) {
       const loginId = await checkPasskey(lodge, body.answer, now)
@@ -143,7 +143,7 @@ export const sessionRoutes = [
     method: 'post',
     path: '/api/session/again',
     answers: ['nothing'],
-    summary: 'Prove who one is once more, for grave acts.',
+    summary: 'Confirm it is you, for important changes.',
     body: SignInAgain,
     async answer({ lodge, ctx, session, body, now }) {
       if (session.strength === 'slip') throw notFound()
@@ -163,7 +163,7 @@ export const sessionRoutes = [
     audience: 'signed-in',
     method: 'get',
     path: '/api/session',
-    summary: 'Who is signed in, and where they are in.',
+    summary: 'Who is signed in, and to which accounts.',
     async answer({ lodge, session }) {
       const [login, people] = await Promise.all([
         findLogin(lodge.pools.requests, session.loginId),
@@ -176,7 +176,7 @@ export const sessionRoutes = [
     audience: 'signed-in',
     method: 'put',
     path: '/api/session/account',
-    summary: 'Go over to another account of the same login, without signing in again.',
+    summary: 'Switch to another account of the same login.',
     body: EnterAccount,
     async answer({ lodge, session, body }) {
       const people = await accountsOfLogin(lodge.pools.requests, session.loginId)

@@ -71,7 +71,7 @@ export const signUpRoutes = [
     method: 'post',
     path: '/api/sign-up',
     answers: ['nothing'],
-    summary: 'Have a link sent by which an account is opened; the answer is the same for every address.',
+    summary: 'Sends a link to open an account. The answer is the same for every address.',
     body: SignUp,
     async answer({ lodge, ctx, body, now }) {
       await lodge.limits.countToken(ctx.ip)
@@ -83,7 +83,7 @@ export const signUpRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/sign-up/look',
-    summary: 'Whose mailbox the link proves, whether there is a login for it, and the terms to be agreed to.',
+    summary: 'Which email address the link confirms, whether it has a login, and the terms to agree to.',
     body: SignUpToken,
     async answer(ask) {
       const { email = '' } = (await find(ask)).detail
@@ -96,7 +96,7 @@ export const signUpRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/sign-up/passkey',
-    summary: 'What a browser needs to make a passkey for the login that is to be made.',
+    summary: 'What a browser needs to make a passkey for the new login.',
     body: SignUpToken,
     async answer(ask) {
       const { email = '' } = (await find(ask)).detail
@@ -108,7 +108,7 @@ export const signUpRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/sign-up/open',
-    summary: 'Opens an account with oneself as its first owner and signatory.',
+    summary: 'Opens an account with you as its first owner and signatory.',
     body: OpenAccount,
     answer: open,
   }),

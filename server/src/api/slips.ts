@@ -44,7 +44,7 @@ export const slipRoutes = [
     audience: 'account',
     method: 'get',
     path: `${PERSON}/way-in`,
-    summary: 'Why somebody cannot sign in, when they last did, and whether a re-entry slip waits for a countersign.',
+    summary: 'Why someone cannot sign in, when they last did, and whether a sign-in slip needs a second person.',
     async answer({ lodge, account, accountId, sight, params, now }) {
       const personId = params.personId!
       const person = account.get('person', personId)
@@ -81,7 +81,7 @@ export const slipRoutes = [
     audience: 'account',
     method: 'post',
     path: `${PERSON}/slip`,
-    summary: 'Issue a re-entry slip: spoken or printed, ten minutes, one use (model I9).',
+    summary: 'Makes a sign-in slip, spoken or printed: ten minutes, one use (model I9).',
     body: IssueSlip,
     async answer({ lodge, account, accountId, personId: issuerId, sight, params, now }) {
       const personId = params.personId!
@@ -109,7 +109,7 @@ export const slipRoutes = [
     audience: 'anyone',
     method: 'post',
     path: '/api/slip',
-    summary: 'Come in by a re-entry slip: to one’s own page and means of signing in.',
+    summary: 'Sign in with a slip: to your own page and sign-in methods.',
     body: UseSlip,
     async answer({ lodge, ctx, body, now }) {
       await lodge.limits.countToken(ctx.ip)
@@ -141,7 +141,7 @@ export const slipRoutes = [
     audience: 'account',
     method: 'post',
     path: `${PERSON}/countersign`,
-    summary: 'Countersign a re-entry slip somebody else issued: its holder has their full reach from then on.',
+    summary: 'Confirms someone who signed in with another person’s slip. They have all their access from then on.',
     async answer({ lodge, accountId, personId: signerId, sight, params, now }) {
       const personId = params.personId!
       mayHelp(sight, personId)

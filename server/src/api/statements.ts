@@ -23,7 +23,7 @@ import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
-const ON = { on: 'a day, as 2026-06-16; today without' }
+const ON = { on: 'a day, as 2026-06-16; empty: today' }
 
 export class SharedLink {
   @IsString() @MaxLength(200) token!: string
@@ -35,7 +35,7 @@ export const statementRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/places/{placeId}/statement`,
-    summary: 'Everyone who can get in at a place and what lies in it, as of a day.',
+    summary: 'Everyone with access at a place and beneath it, on a day.',
     query: ON,
     cacheable: true,
     answer: async (ask) => ({ ...(await statementOf(ask)), head: await headOf(ask.lodge, ask.accountId) }),

@@ -8,7 +8,7 @@ import { entryView } from './ledger.ts'
 import { JsonText, route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
-const SEEN_AS = 'a person: what they would see of it, as far as one sees it oneself'
+const SEEN_AS = 'a person’s id: what they would see, as far as you see it yourself'
 /** So many entries of the ledger are searched as one types. */
 const LATEST = 200
 
@@ -49,33 +49,37 @@ function view(
 
 export const viewRoutes = [
   view('frame', '/frame', 'Whose view it is and which rooms there are in it.'),
-  view('desk', '/desk', 'The day: its sentence, what needs someone, the board.'),
-  view('people', '/people', 'A window of the people the asker sees, of those who match.', { query: PEOPLE_QUERY }),
+  view('desk', '/desk', 'The Desk: the day in a sentence, what needs you, the Board.'),
+  view('people', '/people', 'Part of the list of people you see, of those who match.', { query: PEOPLE_QUERY }),
   view('people-ids', '/people-ids', 'The ids of all people who match.', { query: PEOPLE_QUERY }),
-  view('person', '/people/{personId}', 'A person’s sheet.'),
-  view('hangs', '/people/{personId}/hangs', 'What hangs on somebody, and who would take it over.'),
-  view('departures', '/departures', 'Departures planned, under way and done, and times away.'),
-  view('leaving', '/people/{personId}/leaving', 'What somebody’s leaving would be: what passes on, and to whom.'),
+  view('person', '/people/{personId}', 'A person’s details.'),
+  view('hangs', '/people/{personId}/hangs', 'What depends on someone, and who would take it over.'),
+  view('departures', '/departures', 'Departures planned, running and done, and times away.'),
+  view('leaving', '/people/{personId}/leaving', 'The preview of a departure: what is handed over, and to whom.'),
   view('connections', '/connections', 'Which products’ accounts follow this one.'),
-  view('places', '/places', 'The tree of places the asker sees.'),
-  view('place', '/places/{placeId}', 'A place’s sheet: who gets in and by which keys.'),
-  view('cell', '/places/{placeId}/keys/{personId}', 'What one person holds at one place.'),
-  view('planned', '/planned', 'Dockets that wait for their day, or could not be done on it.'),
+  view('places', '/places', 'The tree of places you see.'),
+  view('place', '/places/{placeId}', 'A place’s sheet: who has access, and why.'),
+  view('cell', '/places/{placeId}/keys/{personId}', 'What one person has access to at one place.'),
+  view('planned', '/planned', 'Changes planned for a later day, or that could not be made on it.'),
   view('settings', '/settings', 'The account’s name, rules and owners.'),
-  view('packets', '/packets', 'Named starts for kinds of newcomers.'),
-  view('packet', '/packets/{packetId}/paper', 'What a newcomer would reach by a packet today; nobody is made.'),
-  view('packet-like', '/people/{personId}/packet', 'What somebody has, as a packet for others like them.'),
-  view('requests', '/requests', 'What is asked for: to decide, and one’s own.'),
-  view('groups', '/groups', 'Groups with their rules, and the fields a rule can read.'),
-  view('group', '/groups/{groupId}', 'A group’s sheet: whom it holds and what belonging gives.'),
+  view('packets', '/packets', 'The welcome packets.'),
+  view(
+    'packet',
+    '/packets/{packetId}/paper',
+    'What a newcomer would have access to with a welcome packet today. Nothing is changed.',
+  ),
+  view('packet-like', '/people/{personId}/packet', 'What someone has, as a welcome packet for others like them.'),
+  view('requests', '/requests', 'Requests: to decide, and your own.'),
+  view('groups', '/groups', 'Groups with their rules, and the fields a rule can use.'),
+  view('group', '/groups/{groupId}', 'A group’s sheet: its members and their access through it.'),
   view('roles', '/roles', 'Roles side by side: areas as rows.'),
-  view('role', '/roles/{roleId}', 'A role’s sheet: what it can and cannot, and who holds it where.'),
+  view('role', '/roles/{roleId}', 'A role’s sheet: what people with it can and cannot do, and who has it where.'),
   view('seats', '/seats', 'The racks of all products.'),
-  view('count', '/count', 'Everybody, counted or not, and why.'),
-  view('bill', '/bills/{month}', 'A month’s bill, why it moved, its parts and the forecast.'),
+  view('count', '/count', 'Everyone, counted or not, and why.'),
+  view('bill', '/bills/{month}', 'A month’s bill, why it changed, its parts and the forecast.'),
   view('bill-line', '/bills/{month}/lines/{line}', 'What one line of a bill is made of.'),
-  view('choices', '/choices', 'What forms offer: roles, seat types, employers, managers.'),
-  view('my-keys', '/my-keys', 'What one reaches oneself, by which route, until when.', {
+  view('choices', '/choices', 'Choices for forms: roles, seat types, firms, managers.'),
+  view('my-keys', '/my-keys', 'Your own access, why and until when.', {
     beforeEngagement: true,
     ownPage: true,
   }),
@@ -83,7 +87,7 @@ export const viewRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/ask`,
-    summary: 'What the top field makes of a few words: a question understood, and everything by that name.',
+    summary: 'The answer of the top field: to a question, and everything of that name.',
     query: { text: 'words, or a question such as who change helipad', as: SEEN_AS },
     cacheable: true,
     async answer({ lodge, account, accountId, personId, asPersonId, sight, query, now }) {
@@ -98,7 +102,7 @@ export const viewRoutes = [
     audience: 'account',
     method: 'get',
     path: `${ACCOUNT}/places/{placeId}/why/{personId}`,
-    summary: 'Every route by which a person gets into an area at a place, counting or not.',
+    summary: 'Every way a person has access to an area at a place, whether it counts or not.',
     query: { area: 'product/area, as bedding-log/photos', as: SEEN_AS },
     cacheable: true,
     beforeEngagement: true,

@@ -225,11 +225,14 @@ describe('around the doors', () => {
       .post('/api/session')
       .send({ email: `rafe@${house.domain}`, password: PASSWORD })
     const cookie = cookieOf(signedIn)
+    let opened = () => {}
+    const isOpen = new Promise<void>((resolve) => (opened = resolve))
     const ended = new Promise<string>((resolve, reject) => {
       const call = httpRequest(
         `${siege.urls[0]}${house.path('/events')}`,
         { headers: { Cookie: cookie } },
         (answer) => {
+          opened()
           let heard = ''
           answer.on('data', (data: Buffer) => (heard += data.toString()))
           answer.on('end', () => resolve(heard))
@@ -239,6 +242,8 @@ describe('around the doors', () => {
       call.on('error', reject)
       call.end()
     })
+    // It is there before it is ended.
+    await isOpen
     await supertest(siege.urls[1]).delete('/api/session').set('Cookie', cookie).expect(204)
     expect(await ended).toContain('signed-out')
   })

@@ -44,7 +44,9 @@ function obstacle(route: WhyView['routes'][number]): string {
 <template>
   <ul class="why">
     <li v-if="why.absence" class="slate">{{ t(`absence.${why.absence}`) }}</li>
-    <li v-if="why.heldBack" class="slate">{{ t('why.cap', { cap: t(`level.${why.cap}`) }) }}</li>
+    <li v-if="why.heldBack" class="slate">
+      {{ why.cap === 'none' ? t('why.noSeat') : t('why.cap', { cap: t(`level.${why.cap}`) }) }}
+    </li>
     <li v-for="(route, at) in why.routes" :key="at" :class="{ muted: !route.counts }">
       <strong>{{ t(`level.${route.level}`) }}</strong> {{ words(route) }}
       <button
