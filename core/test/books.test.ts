@@ -16,8 +16,8 @@ import { House, nextId } from './house.ts'
 import { allowedBy } from './random-json.ts'
 import { smallBook } from './small-book.ts'
 
-// Two properties of fifty thousand books each in `npm run soak`.
-const RUNS = Math.round(Number(process.env.LODGE_PROPERTY_RUNS ?? 100) * 2.5)
+// Two properties of fifty thousand books each in `npm run soak`; with few of them none at random may be whole.
+const RUNS = Math.max(300, Math.round(Number(process.env.LODGE_PROPERTY_RUNS ?? 100) * 2.5))
 
 type Loose = Record<string, unknown>
 /** The small book as plain as JSON, so that it can be spoilt. */
