@@ -161,7 +161,7 @@ try {
   await page.getByRole('row', { name: /Sorrel Marsh/ }).click()
   await page.getByRole('button', { name: 'End access now' }).click()
   await page.getByText('lost 1 person').waitFor()
-  await page.getByRole('button', { name: /End access now/ }).click()
+  await page.getByRole('complementary', { name: 'Docket' }).getByRole('button', { name: /End access now/ }).click()
   await page
     .getByRole('row', { name: /Sorrel Marsh.*/ })
     .getByText('left')
