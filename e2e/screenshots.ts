@@ -172,7 +172,7 @@ try {
   await page.getByRole('button', { name: /Only steward of/ }).click()
   await keep(page, 'departure-plan')
   await page.getByRole('button', { name: 'End access now' }).click()
-  await page.getByRole('button', { name: /^End access now/ }).click()
+  await page.getByRole('complementary', { name: 'Docket' }).getByRole('button', { name: /^End access now/ }).click()
   await page.getByRole('button', { name: 'Close the docket' }).click()
   await page
     .getByRole('heading', { name: /^Cormac Eddery has left/ })
