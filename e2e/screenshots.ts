@@ -161,7 +161,10 @@ try {
   await page.getByRole('row', { name: /Sorrel Marsh/ }).click()
   await page.getByRole('button', { name: 'End access now' }).click()
   await page.getByText('lost 1 person').waitFor()
-  await page.getByRole('complementary', { name: 'Docket' }).getByRole('button', { name: /End access now/ }).click()
+  await page
+    .getByRole('complementary', { name: 'Docket' })
+    .getByRole('button', { name: /End access now/ })
+    .click()
   await page
     .getByRole('row', { name: /Sorrel Marsh.*/ })
     .getByText('left')
@@ -172,7 +175,10 @@ try {
   await page.getByRole('button', { name: /Only steward of/ }).click()
   await keep(page, 'departure-plan')
   await page.getByRole('button', { name: 'End access now' }).click()
-  await page.getByRole('complementary', { name: 'Docket' }).getByRole('button', { name: /^End access now/ }).click()
+  await page
+    .getByRole('complementary', { name: 'Docket' })
+    .getByRole('button', { name: /^End access now/ })
+    .click()
   await page.getByRole('button', { name: 'Close the docket' }).click()
   await page
     .getByRole('heading', { name: /^Cormac Eddery has left/ })
