@@ -63,7 +63,7 @@ function explain(
   const on = terms.on.some((span) => span.from <= instant && instant < span.until)
   if (!on) return not('the product is off')
   if (type.use === 'floating') return not('may use a shared seat; the pool is charged')
-  if (sheet.charging.rule === 'term') return not('the number bought is charged, whoever has them')
+  if (sheet.charging.rule === 'term') return not('the number bought is charged, no matter who has the seats')
   if (!counts(sheet, type)) return not(`${type.name}: no charge`)
   if (instant < terms.trialUntil) return not(`trial until ${day(terms.trialUntil - 1)}`)
   if (!terms.countingOf(seatType).some((span) => span.from <= instant && instant < span.until)) {

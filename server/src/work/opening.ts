@@ -1,7 +1,8 @@
 import { productAccountOf } from '@lodge/core'
 import { wallClock } from '../clock.ts'
+import { ProductError } from '../protocols/product-http.ts'
 import { noteAccounts } from '../store/connections.ts'
-import { endProblem } from '../store/product-readings.ts'
+import { endProblem, noteProblem } from '../store/product-readings.ts'
 import { locked, newest, seenNow, type Scene } from './product-scene.ts'
 
 /**
@@ -38,11 +39,15 @@ export async function openMany(
       const held = await scim.openMany(wanted)
       const noted = wanted.flatMap((one) => {
         const found = held.get(one.externalId)
-        return found ? [seenNow(found, one.externalId, wallClock(), one)] : []
+        return found && !(found instanceof ProductError) ? [seenNow(found, one.externalId, wallClock(), one)] : []
       })
       await noteAccounts(work, accountId, row.id, noted)
-      for (const personId of held.keys()) {
-        await endProblem(work, accountId, row.id, personId)
+      for (const [personId, found] of held) {
+        // Who was opened and is not shown is not opened once more now; it is said, and keeps nobody else waiting.
+        if (found instanceof ProductError) {
+          const problem = { kind: 'person' as const, subjectId: personId, sentence: found.whole, at: wallClock() }
+          await noteProblem(work, accountId, row.id, problem)
+        } else await endProblem(work, accountId, row.id, personId)
         opened.add(personId)
       }
     })

@@ -96,7 +96,7 @@ class CountingWalk {
     }
   }
 
-  /** Whoever reaches nothing of the places may reach what is the whole account's, at the root alone (model L4). */
+  /** People who reach no area of the places may reach one of the whole account, at the root alone (model L4). */
   private countRoot(root: number): void {
     const { index, routes, perPerson, capsAt } = this
     const whole = index.heightsFor(this.wanted)

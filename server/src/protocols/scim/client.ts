@@ -164,11 +164,11 @@ export class ScimClient {
 
   /**
    * Opens in one request those who have no account yet, under any of their names, and answers each as read back. Who is
-   * not among the answers is to be followed alone: there is an account already, or it was refused. Nobody else may open any
-   * of them meanwhile.
+   * not among the answers is to be followed alone: there is an account already, or it was refused. An error is one person's
+   * alone. Nobody else may open any of them in the meantime.
    */
-  async openMany(wanted: readonly ProductAccount[]): Promise<Map<string, HeldAccount>> {
-    const opened = new Map<string, HeldAccount>()
+  async openMany(wanted: readonly ProductAccount[]): Promise<Map<string, HeldAccount | ProductError>> {
+    const opened = new Map<string, HeldAccount | ProductError>()
     const { bulk } = await this.service.can()
     const before = (await this.service.all('Users')) ?? []
     const missing = new Map<string, Resource>()
@@ -185,9 +185,7 @@ export class ScimClient {
     for (const one of wanted) {
       const status = statuses.get(one.externalId) ?? 0
       if (status < 200 || status > 299) continue
-      const found = mineOf(after, one.externalId) ?? named(namedAs(after, one.userName), one.externalId, true).found
-      if (!found) throw new ProductError(NOT_SHOWN, 'untrue')
-      opened.set(one.externalId, heldFrom(found))
+      opened.set(one.externalId, shownAmong(after, one))
     }
     return opened
   }
@@ -336,7 +334,19 @@ function namedAs(all: readonly Resource[], userName: string): Resource[] {
 
 /** Whether somebody has an account there, or another program keeps one of their name. */
 function isAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): boolean {
-  return mineOf(all, externalId) !== undefined || namedAs(all, userName).length > 0
+  const isTheirs = all.some((one) => text(member(one, 'externalId')) === externalId)
+  return isTheirs || namedAs(all, userName).length > 0
+}
+
+/** Somebody's account as the service shows it, or why it cannot be told. */
+function shownAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): HeldAccount | ProductError {
+  try {
+    const found = mineOf(all, externalId) ?? named(namedAs(all, userName), externalId, true).found
+    return found ? heldFrom(found) : new ProductError(NOT_SHOWN, 'untrue')
+  } catch (error) {
+    if (error instanceof ProductError) return error
+    throw error
+  }
 }
 
 /** What an account is opened with. */
