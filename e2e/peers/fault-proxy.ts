@@ -17,6 +17,8 @@ export type Fault =
   | 'no-groups'
   | 'groups-broken'
   | 'one-refused'
+  | 'one-hidden'
+  | 'one-doubled'
   | 'conflict-once'
   | 'busy-seconds'
   | 'busy-date'
@@ -40,8 +42,8 @@ export interface FaultProxy {
   asked: Map<string, number>
   /** When busy: from how many requests a second on it says 429; 0 is never. */
   limit: { perSecond: number; retryAfterSeconds: number }
-  /** Of whom every write is refused with 400, by a part of the name. */
-  refusesWhoever: string
+  /** Whom the faults of one account are about, by a part of the name: refused with 400, left out of lists, shown twice. */
+  singledOut: string
   stop(): Promise<void>
 }
 
@@ -67,7 +69,7 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
   const faults = new Set<Fault>()
   const asked = new Map<string, number>()
   const limit = { perSecond: 0, retryAfterSeconds: 1 }
-  const proxy = { address: '', faults, asked, limit, refusesWhoever: '' }
+  const proxy = { address: '', faults, asked, limit, singledOut: '' }
   let saidBusy = 0
   let window = { second: 0, count: 0 }
   let conflicts = 0
@@ -104,7 +106,7 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
   /** Takes out of many operations at once those that are refused; by their names. */
   function takeRefused(one: Asked): string[] {
     const told = JSON.parse(one.body) as { Operations: { bulkId: string; data: unknown }[] }
-    const isRefused = (of: { data: unknown }) => JSON.stringify(of.data).includes(proxy.refusesWhoever)
+    const isRefused = (of: { data: unknown }) => JSON.stringify(of.data).includes(proxy.singledOut)
     const refused = told.Operations.filter(isRefused).map(({ bulkId }) => bulkId)
     one.body = JSON.stringify({ ...told, Operations: told.Operations.filter((of) => !isRefused(of)) })
     return refused
@@ -134,7 +136,7 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
     if (faults.has('conflict-once') && method === 'POST' && kind === 'Users' && (conflicts += 1) === 1)
       return problem(409, 'Somebody of that name was made this moment.')
     const isWrite = method !== 'GET' && method !== 'DELETE'
-    if (faults.has('one-refused') && isWrite && kind !== 'Bulk' && body.includes(proxy.refusesWhoever))
+    if (faults.has('one-refused') && isWrite && kind !== 'Bulk' && body.includes(proxy.singledOut))
       return problem(400, 'Not this one.')
     return undefined
   }
@@ -163,6 +165,11 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
       const { Resources: all } = body as { Resources?: Record<string, unknown>[] }
       body = all ? { ...body, Resources: all.map(change) } : change(body)
     }
+    const { Resources: listed } = body as { Resources?: object[] }
+    const isSingledOut = (of: object) => JSON.stringify(of).includes(proxy.singledOut)
+    if (listed && faults.has('one-hidden')) body = listing(body, listed.filter((of) => !isSingledOut(of)))
+    if (listed && faults.has('one-doubled'))
+      body = listing(body, [...listed, ...listed.filter(isSingledOut).map(again)])
     if (faults.has('no-active')) each(({ active: _active, ...rest }) => rest)
     if (faults.has('odd-case')) each((resource) => upperCased(resource))
     if (faults.has('short-list') && Array.isArray(body.Resources) && !one.path.includes('filter=')) {
@@ -173,6 +180,17 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
   }
 
   return Object.assign(proxy, { address: `${origin}/scim/v2`, stop })
+}
+
+/** One more account of the same person. */
+function again(resource: object): object {
+  return { ...resource, id: `${(resource as { id: string }).id}-again` }
+}
+
+/** A list that shows these instead of what it held; its count moves with them. */
+function listing(body: Record<string, unknown>, now: object[]): Record<string, unknown> {
+  const before = (body.Resources as object[]).length
+  return { ...body, Resources: now, totalResults: Number(body.totalResults) + now.length - before }
 }
 
 /** As a service that writes `ExternalID` and `USERNAME`; names of attributes have no case (RFC 7643 §2.1). */

@@ -316,7 +316,7 @@ test('an account that another program keeps is never touched, whatever asks for 
 test('one account that is refused keeps nobody else waiting, and is named', async () => {
   const scene = await Scene.open('routers')
   await until(() => scene.settled())
-  scene.proxy.refusesWhoever = `tamsin@${scene.house.domain}`
+  scene.proxy.singledOut = `tamsin@${scene.house.domain}`
   scene.proxy.faults.add('one-refused')
   await scene.do(seat(scene, 'Tamsin'), seat(scene, 'Corin'))
   await until(async () => scene.isOpen('Corin'))
@@ -335,7 +335,7 @@ test('one account that is refused keeps nobody else waiting, and is named', asyn
 })
 
 test('one that is refused while all are compared keeps nobody else waiting, and is tried again soon', async () => {
-  peers.patch.proxy.refusesWhoever = 'mirren@'
+  peers.patch.proxy.singledOut = 'mirren@'
   const scene = await Scene.open('patch', 'one-refused')
   // The comparison comes to its end without them, and has named them.
   const found = await until(async () => {
@@ -474,7 +474,7 @@ describe('a service that takes many at once is filled many at a time', () => {
 
   test.each(['nothing', 'lost-answer', 'no-external-id', 'one-refused'] as const)('with %s', async (fault) => {
     const { proxy } = peers.routers
-    proxy.refusesWhoever = 'newcomer7@'
+    proxy.singledOut = 'newcomer7@'
     proxy.asked.clear()
     const scene = await Scene.open('routers', fault, withNewcomers(names))
     const expected = names.map((name) => (fault === 'one-refused' && name === 'Newcomer7' ? 0 : 1))
@@ -488,6 +488,28 @@ describe('a service that takes many at once is filled many at a time', () => {
     const named = (await scene.seen()).problems.map(({ name }) => name)
     expect(named).toEqual(fault === 'one-refused' ? ['Newcomer7 Gardener'] : [])
   })
+})
+
+test.each([
+  ['one-hidden', /does not show|not shown/],
+  ['one-doubled', /two accounts/],
+] as const)('with %s among many, that person is named and nobody else waits', async (fault, sentence) => {
+  const names = Array.from({ length: 8 }, (_, n) => `Newcomer${n}`)
+  const { proxy } = peers.routers
+  proxy.singledOut = 'newcomer5@'
+  const scene = await Scene.open('routers', fault, withNewcomers(names))
+  const { problems } = await until(async () => {
+    const seen = await scene.seen()
+    return seen.read && seen.problems.length > 0 && seen
+  })
+  expect(problems).toMatchObject([{ name: 'Newcomer5 Gardener', sentence: expect.stringMatching(sentence) }])
+  expect(names.map((name) => scene.allOf(name).length)).toEqual(names.map(() => 1))
+  proxy.faults.clear()
+  await until(async () => {
+    await scene.hurry()
+    return (await scene.seen()).problems.length === 0
+  })
+  expect(names.map((name) => scene.allOf(name).length)).toEqual(names.map(() => 1))
 })
 
 test('what a product asks for patience is given it, and is no failure', async () => {

@@ -160,16 +160,18 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
   await noteAccounts(work, accountId, row.id, noted)
   const missing = [...wanted.values()].filter((one) => one.active && !there.has(one.externalId))
   const ids = missing.map((one) => one.externalId)
-  const opened = new Set(await openMany(scene, ids, leaveOff))
+  const atOnce = await openMany(scene, ids, leaveOff)
+  let openedCount = 0
   for (const personId of ids) {
-    if (opened.has(personId)) continue
     await each('person', personId, async () => {
-      if (await bring(scene, personId, 'compared')) opened.add(personId)
+      const opened = atOnce.get(personId) ?? (await bring(scene, personId, 'compared'))
+      if (opened instanceof ProductError) throw opened
+      if (opened) openedCount += 1
     })
   }
   await forgetUnseen(work, accountId, row.id, readAt)
   const groups = await compareGroups(scene, each)
-  await noteWhole(work, accountId, row.id, { readAt: now, accounts: held.length + opened.size, groups })
+  await noteWhole(work, accountId, row.id, { readAt: now, accounts: held.length + openedCount, groups })
   if (row.trouble !== null) await bySchedule(scene, { type: 'note-connection', connectionId: row.id, trouble: null })
 }
 

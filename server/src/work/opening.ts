@@ -1,25 +1,25 @@
-import { productAccountOf } from '@lodge/core'
+import { productAccountOf, type HeldAccount } from '@lodge/core'
 import { wallClock } from '../clock.ts'
 import { ProductError } from '../protocols/product-http.ts'
 import { noteAccounts } from '../store/connections.ts'
-import { endProblem, noteProblem } from '../store/product-readings.ts'
+import { endProblem } from '../store/product-readings.ts'
 import { locked, newest, seenNow, type Scene } from './product-scene.ts'
 
 /**
  * Opens those who have no account many at a time, where the service takes them so (RFC 7644 §3.7), each held by its lock
  * and noted as read back. Whoever is left is opened alone.
  * @param leaveOff throws where the work is to be left off.
- * @returns who has one now.
+ * @returns who has one now, and why it is not known of whoever was opened and is not shown as one account.
  */
 export async function openMany(
   scene: Scene,
   personIds: readonly string[],
   leaveOff: () => void,
-): Promise<ReadonlySet<string>> {
+): Promise<ReadonlyMap<string, HeldAccount | ProductError>> {
   const { lodge, accountId, product } = scene
   const { row, scim } = product
   const { work } = lodge.pools
-  const opened = new Set<string>()
+  const opened = new Map<string, HeldAccount | ProductError>()
   // All processes lock in the same order, so that none waits for another that waits for it.
   const waiting = [...personIds].sort()
   for (let at = 0; waiting.length - at > 1;) {
@@ -43,12 +43,8 @@ export async function openMany(
       })
       await noteAccounts(work, accountId, row.id, noted)
       for (const [personId, found] of held) {
-        // Who was opened and is not shown is not opened once more now; it is said, and keeps nobody else waiting.
-        if (found instanceof ProductError) {
-          const problem = { kind: 'person' as const, subjectId: personId, sentence: found.whole, at: wallClock() }
-          await noteProblem(work, accountId, row.id, problem)
-        } else await endProblem(work, accountId, row.id, personId)
-        opened.add(personId)
+        opened.set(personId, found)
+        if (!(found instanceof ProductError)) await endProblem(work, accountId, row.id, personId)
       }
     })
   }
