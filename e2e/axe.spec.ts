@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { at, findsNothing, goTo, ownDemo, signIn } from './steps.ts'
+import { at, chooseMore, findsNothing, goTo, ownDemo, signIn } from './steps.ts'
 
 test.describe.configure({ mode: 'parallel' })
 const demo = ownDemo()
@@ -26,7 +26,7 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByRole('article').getByRole('button', { name: 'Why?' }).first().click()
     await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()
     await findsNothing(page, rules)
-    await page.getByRole('button', { name: 'End access now' }).click()
+    await chooseMore(page, 'End access now')
     await expect(page.getByText('lost 1 person, 2 places')).toBeVisible()
     await findsNothing(page, rules)
     await page.getByRole('button', { name: 'Discard', exact: true }).click()

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { startDemo } from './demo-process.ts'
-import { countClicks, docketOf, goTo, openPlace, ownDemo, signIn } from './steps.ts'
+import { chooseMore, countClicks, docketOf, doneOf, goTo, openPlace, ownDemo, signIn } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -42,7 +42,7 @@ async function apply(page: Page): Promise<void> {
     .getByRole('button', { name: /^(Apply|Save|End|Plan|Rehire|Came|Cancel|Grant|Mark|Hand|Set)/ })
     .first()
     .click()
-  await expect(docketOf(page)).toContainText('Done:')
+  await expect(doneOf(page)).toContainText('Done:')
 }
 
 /** Settles what waits for somebody, one thing after another as it comes up, until everything is settled and signed. */
@@ -152,7 +152,7 @@ test('a client’s engagement ends for eleven from outside: eight have nothing l
   await signIn(page, demo)
   await elevenAtElderkin(page)
   await openPlace(page, 'Elderkin Care Homes')
-  await page.getByRole('button', { name: 'The client’s engagement ends' }).click()
+  await chooseMore(page, 'The client’s engagement ends')
   const docket = docketOf(page)
   await expect(docket).toContainText('11 changes')
   await expect(docket).toContainText('End the access of Quill Bannerman.')
@@ -254,15 +254,13 @@ test('a leaving is planned with the keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 1, name: /^Dara Mossop leaves/ })).toBeVisible()
   await tabTo(page, /^When/)
-  await page.keyboard.type('06262026')
-  await page.keyboard.press('Tab')
-  await page.keyboard.type('0500PM')
+  await page.keyboard.type('26 6 5pm')
   await tabTo(page, /^Plan departure$/)
   await page.keyboard.press('Enter')
   await expect(docketOf(page)).toContainText('Plan the departure of Dara Mossop: 26 June, 17:00')
   await tabTo(page, /^Plan departure: /)
   await page.keyboard.press('Enter')
-  await expect(docketOf(page)).toContainText('Done:')
+  await expect(doneOf(page)).toContainText('Done:')
   await goTo(page, 'Departures')
   await expect(page.getByRole('link', { name: /Dara Mossop/ })).toContainText('26 June, 17:00')
 })
@@ -305,7 +303,7 @@ test('planned for Friday and done when Friday has come; signed, looked at again,
   await goTo(page, 'People')
   await page.goto(`${demo.origin}/people?find=nell`)
   await page.getByRole('row', { name: /Nell Gathercole/ }).click()
-  await page.getByRole('button', { name: 'Erase' }).click()
+  await chooseMore(page, 'Erase')
   await docketOf(page)
     .getByRole('button', { name: /^Erase for good/ })
     .first()
@@ -315,7 +313,7 @@ test('planned for Friday and done when Friday has come; signed, looked at again,
     await again.fill('moss on the north wall')
     await page.keyboard.press('Enter')
   }
-  await expect(docketOf(page)).toContainText('Done:')
+  await expect(doneOf(page)).toContainText('Done:')
   await page.goto(`${demo.origin}/people?find=nell`)
   await expect(page.getByRole('row', { name: /Nell Gathercole/ })).toHaveCount(0)
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { countClicks, docketOf, goTo, openPlace, ownDemo, pick, signIn } from './steps.ts'
+import { chooseMore, countClicks, docketOf, goTo, openPlace, ownDemo, pick, signIn, undoOf } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -49,12 +49,12 @@ test('a client is laid out from a pasted list, an outsider let in and walled out
   expect([await decision(BASIL, 'see', 'MB-2'), await decision(BASIL, 'see', 'MB-3')]).toEqual([true, false])
 
   await openPlace(page, 'Pool deck')
-  await page.getByRole('article').getByRole('button', { name: 'Wall off' }).click()
+  await chooseMore(page, 'Wall off')
   await expect(docket).toContainText('Basil Trent')
   await docket.getByRole('button', { name: /^Wall off: \d+ places?/ }).click()
   await expect(page.getByRole('article').getByRole('button', { name: 'Remove the wall' })).toBeVisible()
   expect(await decision(BASIL, 'see', 'MB-2')).toBe(false)
-  await docket.getByRole('button', { name: 'Undo this' }).click()
+  await undoOf(page).click()
   await docket.getByRole('button', { name: /^Undo: \d+ places?/ }).click()
   await expect(page.getByRole('article').getByRole('button', { name: 'Wall off' })).toBeVisible()
   expect(await decision(BASIL, 'see', 'MB-2')).toBe(true)
@@ -98,13 +98,15 @@ test('a contractor is moved to another site from a day on, in six clicks', async
   const clicks = await countClicks(page)
   await sheet.getByRole('button', { name: 'Move …' }).click()
   const from = sheet.getByLabel('From', { exact: true })
-  await from.selectOption({ index: 1 })
+  await from.press('ArrowDown')
+  await from.press('ArrowDown')
+  await from.press('Enter')
   await pick(page, 'To', 'Corvane Hill')
   await sheet.getByLabel('From (empty: now)').fill('2026-06-17')
   const docket = docketOf(page)
   await expect(docket).toContainText('at Corvane Hill, from 17 June')
   await docket.getByRole('button', { name: /^Apply 2 changes/ }).click()
-  await expect(docket.getByRole('button', { name: 'Undo this' })).toBeVisible()
+  await expect(undoOf(page)).toBeVisible()
   expect(await clicks()).toBeLessThanOrEqual(6)
   await expect(sheet).toContainText('Corvane Hill from 17 Jun')
 })
@@ -123,14 +125,14 @@ test('a role is changed with everyone who moves shown first, and put back; a new
   await expect(docket).toContainText('Change the role Irrigation fitter.')
   await expect(docket).toContainText('Nolan Pryce')
   await docket.getByRole('button', { name: /^Save role: \d+ places?/ }).click()
-  await docket.getByRole('button', { name: 'Undo this' }).click()
+  await undoOf(page).click()
   await expect(docket).toContainText('lost')
   await docket.getByRole('button', { name: /^Undo: \d+ places?/ }).click()
-  await expect(docket.getByRole('button', { name: 'Undo this' })).toBeVisible()
+  await expect(undoOf(page)).toBeVisible()
 
   // What is in hand elsewhere stays while a role is made.
   await openPlace(page, 'Hollin Museum')
-  await sheet.getByRole('button', { name: 'Wall off' }).click()
+  await chooseMore(sheet, 'Wall off')
   await goTo(page, 'Roles')
   await page.getByRole('button', { name: 'Make a role' }).click()
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Tour guide')
@@ -179,7 +181,7 @@ test('short questions are answered in the top field; an owner sees as a contract
   await expect(page.getByRole('article')).toContainText('Mirren Halloway')
   await field.fill('nolan')
   await page.getByRole('option', { name: /Nolan Pryce/ }).click()
-  await page.getByRole('article').getByRole('button', { name: 'See as they do' }).click()
+  await chooseMore(page, 'See as they do')
   await expect(page.getByText('You see what Nolan Pryce sees')).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Nolan Pryce')
   await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Ledger' })).toHaveCount(0)

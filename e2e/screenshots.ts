@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { forget, newDirectory, startDemo } from './demo-process.ts'
-import { at, goTo, linkFor, pick, signIn } from './steps.ts'
+import { at, chooseMore, goTo, linkFor, pick, signIn } from './steps.ts'
 
 // Walks through the demo and keeps a picture of each main view in docs/screenshots.
 const pictures = resolve(import.meta.dirname, '../docs/screenshots')
@@ -159,7 +159,7 @@ try {
   await goTo(page, 'People')
   await page.getByRole('searchbox').fill('sorrel')
   await page.getByRole('row', { name: /Sorrel Marsh/ }).click()
-  await page.getByRole('button', { name: 'End access now' }).click()
+  await chooseMore(page, 'End access now')
   await page.getByText('lost 1 person').waitFor()
   await page
     .getByRole('complementary', { name: 'Docket' })
@@ -179,7 +179,6 @@ try {
     .getByRole('complementary', { name: 'Docket' })
     .getByRole('button', { name: /^End access now/ })
     .click()
-  await page.getByRole('button', { name: 'Close the docket' }).click()
   await page
     .getByRole('heading', { name: /^Cormac Eddery has left/ })
     .or(page.getByRole('heading', { name: /^Departures/ }))

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { docketOf, goTo, ownDemo, pick, signIn } from './steps.ts'
+import { docketOf, doneOf, goTo, ownDemo, pick, signIn } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -48,7 +48,7 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await expect(docket).toContainText('Import a new version of Bedding Log, from 1 July.')
   await expect(docket.getByRole('row', { name: /^after this/ })).toContainText('575.00')
   await docket.getByRole('button', { name: /^Import product|^Apply/ }).click()
-  await expect(docket).toContainText('Done: Import a new version of Bedding Log, from 1 July.')
+  await expect(doneOf(page)).toContainText('Done: Import a new version of Bedding Log, from 1 July.')
   await expect(page.getByRole('region', { name: 'Field' })).toContainText('14.00 a month each')
 })
 

@@ -1,6 +1,6 @@
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
 import { expect, test, type Page } from '@playwright/test'
-import { at, docketOf, findsNothing, linkFor, ownDemo, signIn } from './steps.ts'
+import { at, docketOf, doneOf, findsNothing, linkFor, ownDemo, signIn } from './steps.ts'
 
 const demo = ownDemo()
 const GARDENER = 'gwil.tarrow@thistlewick.example'
@@ -20,7 +20,7 @@ test('somebody who cannot get in is helped by a slip, which a second person coun
   await page.goto(`${demo.origin}/people`)
   await page.getByRole('row', { name: /Gwil Tarrow/ }).click()
   await expect(page.getByText('Nothing stops them from signing in.')).toBeVisible()
-  await page.getByRole('button', { name: 'Help them sign in' }).click()
+  await page.getByRole('button', { name: 'Help with signing in' }).click()
   await expect(page.getByRole('button', { name: 'Make a sign-in slip' })).toBeDisabled()
   await page.getByRole('checkbox', { name: /I called the number we have/ }).check()
   await page.getByRole('button', { name: 'Make a sign-in slip' }).click()
@@ -79,7 +79,7 @@ test('a passkey is added and opens by itself; the rule on second means is set an
   await docketOf(page)
     .getByRole('button', { name: /^(Save|Apply)/ })
     .click()
-  await expect(docketOf(page)).toContainText('Done:')
+  await expect(doneOf(page)).toContainText('Done:')
   await signOut(page)
 
   // With a passkey the password alone opens nothing.

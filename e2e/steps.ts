@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from '@lodge/demo/sign-in'
 import { DEMO_NOW, forget, newDirectory, startDemo, type Demo } from './demo-process.ts'
 
@@ -26,6 +26,23 @@ export async function findsNothing(page: Page, rules?: string[]): Promise<void> 
 }
 
 export const docketOf = (page: Page) => page.getByRole('complementary', { name: 'Docket' })
+
+/** What was applied last, as it is told. */
+export const doneOf = (page: Page) => page.getByRole('status').filter({ hasText: 'Done:' })
+
+/** Undoes what was applied last, beside what is told of it. */
+export const undoOf = (page: Page) => page.getByRole('button', { name: 'Undo this' })
+
+/** Does one of the things that stand behind More on the open sheet. */
+export async function chooseMore(page: Page | Locator, name: string): Promise<void> {
+  await openMore(page)
+  await page.getByRole('button', { name, exact: true }).first().click()
+}
+
+export async function openMore(page: Page | Locator): Promise<void> {
+  const more = page.getByRole('button', { name: 'More', exact: true })
+  if ((await more.getAttribute('aria-expanded')) === 'false') await more.click()
+}
 
 /** Opens a place's sheet by its name. */
 export async function openPlace(page: Page, name: string): Promise<void> {
@@ -87,11 +104,17 @@ export async function linkFor(demo: Demo, email: string, page = 'invitation'): P
   return link!
 }
 
-/** Picks the option of a list whose text, without its indentation, is this. */
+/** Picks by its label the option whose text, without its indentation, begins so: from a list, or by typing. */
 export async function pick(page: Page, label: string, text: string): Promise<void> {
-  const list = page.getByLabel(label, { exact: true })
-  const option = list.locator('option').filter({ hasText: new RegExp(`^\\s*${text}`) })
-  await list.selectOption((await option.first().getAttribute('value'))!)
+  const field = page.getByLabel(label, { exact: true })
+  const beginning = new RegExp(`^\\s*${text}`)
+  if ((await field.getAttribute('role')) === 'combobox') {
+    await field.fill(text)
+    const list = page.locator(`[id="${(await field.getAttribute('aria-controls'))!}"]`)
+    return list.getByRole('option', { name: beginning }).first().click()
+  }
+  const option = field.locator('option').filter({ hasText: beginning })
+  await field.selectOption((await option.first().getAttribute('value'))!)
 }
 
 /** Counts what a hand does from here on: clicks and choices from lists. */

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { goTo, ownDemo, pick, putDown, signIn } from './steps.ts'
+import { chooseMore, goTo, openMore, ownDemo, pick, putDown, signIn, undoOf } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -42,6 +42,7 @@ test('what is in hand stays, on another page and after a reload; wrong entries s
   await expect(docket).toContainText('Invite Nolan Again as a guest, offering Irrigation fitter at Corvane Hill.')
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Nolan Again')
   await goTo(page, 'Desk')
+  await page.getByRole('button', { name: 'Open the docket: 1 change not yet applied' }).click()
   await expect(docket).toContainText('Invite Nolan Again')
   await page.getByRole('button', { name: 'Discard', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Open the docket' })).not.toContainText('change')
@@ -52,7 +53,7 @@ test('what somebody else changes meanwhile is shown before it is applied', async
   await goTo(page, 'Places')
   await page.getByRole('searchbox').fill('Fern court')
   await page.getByRole('treeitem', { name: /Ashby House/ }).click()
-  await page.getByRole('button', { name: 'Wall off' }).click()
+  await chooseMore(page, 'Wall off')
   const docket = page.getByRole('complementary', { name: 'Docket' })
   await expect(docket).toContainText('lost 5 people')
   const other = await (await browser.newContext()).newPage()
@@ -60,7 +61,7 @@ test('what somebody else changes meanwhile is shown before it is applied', async
   await goTo(other, 'People')
   await other.getByRole('searchbox').fill('una')
   await other.getByRole('row', { name: /Una Bracken/ }).click()
-  await other.getByRole('button', { name: 'End access now' }).click()
+  await chooseMore(other, 'End access now')
   await other
     .getByRole('complementary', { name: 'Docket' })
     .getByRole('button', { name: /End access now/ })
@@ -119,6 +120,7 @@ test('a steward gives a key where they are one, reads why elsewhere they cannot,
   await page.getByRole('row', { name: /Quenby Birch/ }).click()
   const sheet = page.getByRole('article')
   await expect(sheet.getByRole('heading', { name: 'Quenby Birch' })).toBeVisible()
+  await openMore(sheet)
   await expect(sheet.getByRole('button', { name: 'End access now' })).toBeDisabled()
   await expect(sheet.getByRole('button', { name: 'End access now' })).toHaveAttribute(
     'title',
@@ -138,12 +140,12 @@ test('a steward gives a key where they are one, reads why elsewhere they cannot,
   await pick(page, 'Role', 'Gardener')
   await docket.getByRole('button', { name: 'Give access: 1 place' }).click()
   await expect(page.getByRole('row', { name: /Quenby Birch/ })).toBeVisible()
-  await expect(docket.getByRole('button', { name: 'Undo this' })).toBeVisible()
+  await expect(undoOf(page)).toBeVisible()
   // What was done for one person is not told on another's page.
   await page.getByRole('searchbox').fill('rafe')
   await page.getByRole('row', { name: /Rafe Underhay/ }).click()
   await expect(sheet.getByRole('heading', { name: 'Rafe Underhay' })).toBeVisible()
-  await expect(docket.getByRole('button', { name: 'Undo this' })).toHaveCount(0)
+  await expect(undoOf(page)).toHaveCount(0)
   await goTo(page, 'Places')
   await page.getByRole('searchbox').fill('Chapel court')
   await page.getByRole('treeitem', { name: /Chapel court/ }).click()
@@ -159,20 +161,21 @@ test('a place is made and walled from its sheet, each shown first; who may not w
   await page.getByRole('treeitem', { name: /Elderkin Rise/ }).click()
   const sheet = page.getByRole('article')
   const docket = page.getByRole('complementary', { name: 'Docket' })
-  await sheet.getByRole('button', { name: 'Add a place here' }).click()
+  await chooseMore(sheet, 'Add a place here')
   await sheet.getByLabel('Name').fill('Bee roof')
   await sheet.getByLabel('Reference').fill('PEL-01')
   await sheet.getByRole('button', { name: 'Add to docket' }).click()
   await expect(docket.getByRole('alert')).toContainText(
     'The reference PEL-01 stands for Pellworth Main already. Choose another.',
   )
-  await sheet.getByRole('button', { name: 'Add a place here' }).click()
+  await page.keyboard.press('Escape')
+  await chooseMore(sheet, 'Add a place here')
   await sheet.getByLabel('Name').fill('Bee roof')
   await sheet.getByRole('button', { name: 'Add to docket' }).click()
   await docket.getByRole('button', { name: /^Add place/ }).click()
   await sheet.getByRole('link', { name: 'Bee roof' }).click()
   await expect(sheet.getByRole('heading', { name: 'Bee roof' })).toBeVisible()
-  await sheet.getByRole('button', { name: 'Wall off' }).click()
+  await chooseMore(sheet, 'Wall off')
   await expect(docket).toContainText('Wall off Bee roof.')
   await expect(docket).toContainText('lost')
   await docket.getByRole('button', { name: /^Wall off: \d+ places?/ }).click()
@@ -185,7 +188,7 @@ test('a place is made and walled from its sheet, each shown first; who may not w
   await goTo(page, 'Places')
   await page.getByRole('searchbox').fill('Elderkin Grove')
   await page.getByRole('treeitem', { name: /Elderkin Grove/ }).click()
-  await sheet.getByRole('button', { name: 'Wall off' }).click()
+  await chooseMore(sheet, 'Wall off')
   await expect(docket.getByRole('alert')).toContainText('see what an hour costs')
   await expect(docket.getByRole('button', { name: /^Wall off/ })).toBeDisabled()
   await putDown(page)

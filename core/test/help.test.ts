@@ -43,7 +43,7 @@ describe('why somebody cannot sign in (model A5)', () => {
     house.accept('Sorrel', false)
     expect(why('Sorrel')).toEqual(['They are waiting; someone has to admit them.'])
     house.do('Oriel', { type: 'refuse-entry', personId: house.person('Sorrel'), reason: 'Not now' })
-    expect(why('Sorrel')).toEqual(['They are refused here, so nothing opens.'])
+    expect(why('Sorrel')).toEqual(['They were not admitted.'])
     expect(house.account.personal(house.person('Sorrel'), 'word')).toBe('Not now')
     expect(whyNotIn(sightOf(house, 'Oriel'), nextId())).toEqual([])
   })

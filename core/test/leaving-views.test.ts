@@ -142,7 +142,7 @@ describe('the Desk and the top field', () => {
     const it = planned()
     it.do('Mirren', { type: 'ask-away', personId: it.person('Mirren'), from: '2026-07-01', until: '2026-07-10' })
     it.do('Oriel', { type: 'run-departure', departureId: openDeparture(it.account, it.person('Rafe'))!.id })
-    expect(kinds(it, 'Oriel')).toEqual(['to-hand-back', 'away-asked'])
+    expect(kinds(it, 'Oriel')).toEqual(['away-asked', 'to-hand-back'])
   })
 
   test('a planned departure is no end of an engagement that somebody has to see to', () => {

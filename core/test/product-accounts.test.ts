@@ -143,7 +143,10 @@ describe('a product that could not be read for an hour', () => {
       deskView(new Sight(it.account, it.person(who), it.now)).needs.filter(({ kind }) => kind === 'product-away')
     it.bySchedule(it.now, trouble)
     expect(onDesk('Oriel')).toEqual([
-      { kind: 'product-away', personId: null, name: 'Garden Log', date: '2026-06-16', detail: 'It is away.' },
+      {
+        ...{ urgency: 'at-once', kind: 'product-away', personId: null, name: 'Garden Log' },
+        ...{ date: '2026-06-16', detail: 'It is away.' },
+      },
     ])
     expect(onDesk('Mirren')).toEqual([])
     it.bySchedule(it.now, { type: 'note-connection', connectionId: row!.id })

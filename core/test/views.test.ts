@@ -39,12 +39,13 @@ describe('the Desk', () => {
       { text: 'one person has their last day by 30 June', people: [house.person('Rafe')] },
     ])
     expect(desk.bill).toEqual({ month: 'June', totalMinor: 2800, text: '€28.00' })
-    expect(desk.needs.map((need) => [need.kind, need.name, need.date])).toEqual([
-      ['waiting', 'Wait', null],
-      ['engagement-over', 'Corin Client', '2026-06-10'],
-      ['ends-soon', 'Rafe Gardener', '2026-06-20'],
+    // Most urgent first.
+    expect(desk.needs.map((need) => [need.urgency, need.kind, need.name, need.date])).toEqual([
+      ['at-once', 'engagement-over', 'Corin Client', '2026-06-10'],
+      ['answer', 'waiting', 'Wait', null],
+      ['soon', 'ends-soon', 'Rafe Gardener', '2026-06-20'],
     ])
-    expect(desk.needs[0]!.detail).toBe('Rope access at Main')
+    expect(desk.needs[1]!.detail).toBe('Rope access at Main')
     expect(desk.board.ending.map((bar) => [bar.name, bar.until])).toEqual([
       ['Corin Client', '2026-06-10'],
       ['Rafe Gardener', '2026-06-20'],

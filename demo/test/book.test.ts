@@ -54,9 +54,9 @@ test('the Desk’s sentence and the bill are the core’s', () => {
   ])
   expect(desk.bill).toMatchObject({ month: 'June', totalMinor: billOf(account, '2026-06').totalMinor })
   expect(desk.needs.map((one) => one.kind)).toEqual([
-    'waiting',
-    'waiting',
     'engagement-over',
+    'waiting',
+    'waiting',
     'invitation-expiring',
     'invitation-bounced',
     'ends-soon',

@@ -167,7 +167,11 @@ export async function startFaultProxy(target: string): Promise<FaultProxy> {
     }
     const { Resources: listed } = body as { Resources?: object[] }
     const isSingledOut = (of: object) => JSON.stringify(of).includes(proxy.singledOut)
-    if (listed && faults.has('one-hidden')) body = listing(body, listed.filter((of) => !isSingledOut(of)))
+    if (listed && faults.has('one-hidden'))
+      body = listing(
+        body,
+        listed.filter((of) => !isSingledOut(of)),
+      )
     if (listed && faults.has('one-doubled'))
       body = listing(body, [...listed, ...listed.filter(isSingledOut).map(again)])
     if (faults.has('no-active')) each(({ active: _active, ...rest }) => rest)

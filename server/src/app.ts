@@ -39,6 +39,7 @@ import type { Lodge } from './lodge.ts'
 import { requestLog } from './log.ts'
 import { whyNotReady } from './readiness.ts'
 import { Metrics } from './metrics.ts'
+import { neverSilent } from './never-silent.ts'
 import { authzenDoor } from './protocols/authzen/door.ts'
 import { useReportsDoor } from './protocols/use-reports.ts'
 import { isUnreachable } from './store/pools.ts'
@@ -96,7 +97,7 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
   app.use(useReportsDoor(lodge))
   app.use(health(lodge, isStopping))
   app.use(requestLog(lodge.log))
-  app.use(neverSilent(lodge))
+  app.use(neverSilent(lodge.accounts))
   app.use(securityHeaders(lodge))
   app.use(compress({ filter: (type) => !/event-stream/.test(type) && /json|text|javascript|svg/.test(type) }))
   app.use(sameOrigin(lodge))
@@ -129,28 +130,6 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
 
 /** What is asked by programs: an unknown path there is told so in their terms, never with a page of the application. */
 const FOR_PROGRAMS = /^\/(api|access|products|scim|leases|\.well-known)(\/|$)/
-
-const LOOKED_AT_EVERY_MILLISECONDS = 1_000
-
-/** Nobody is left without an answer: while the database is silent, what waits for it is told so (architecture, staleness). */
-function neverSilent(lodge: Lodge) {
-  return async (_ctx: Context, next: Next): Promise<void> => {
-    let timer: NodeJS.Timeout | undefined
-    const silent = new Promise<never>((_resolve, reject) => {
-      timer = setInterval(() => {
-        if (!lodge.accounts.fresh) reject(databaseAway())
-      }, LOOKED_AT_EVERY_MILLISECONDS)
-    })
-    const work = next()
-    // What it comes to after that is nobody's to hear; a commit that stands answers the same request again.
-    work.catch(() => undefined)
-    try {
-      await Promise.race([work, silent])
-    } finally {
-      clearInterval(timer)
-    }
-  }
-}
 
 /** Whose word on where a request comes from is taken: so many nearest proxies, or those named. */
 function trustOf(proxies: number | readonly string[]): (address: string, hop: number) => boolean {

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net'
 import { inflateSync } from 'node:zlib'
 import { readInstant, type AccountBook, type BillView, type ProductSheet, type SeatsView } from '@lodge/core'
 import { smallBook } from '../../core/test/small-book.ts'
+import { paperOf } from '../src/files/pdf.ts'
 import { fetchSheet } from '../src/protocols/sheets.ts'
 import { KeyRing } from '../src/signin/key-ring.ts'
 import type { Running } from '../src/start.ts'
@@ -86,6 +87,11 @@ describe('the bill', () => {
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
     expect(bytes.includes('FontFile2')).toBe(true)
     expect(streamsOf(bytes)).toBeGreaterThan(0)
+  })
+
+  test('is written on the paper that is usual where the account is', () => {
+    const papers = ['en-IE', 'de', 'en-US', 'es-MX', 'fr-CA', 'en'].map(paperOf)
+    expect(papers).toEqual(['A4', 'A4', 'LETTER', 'LETTER', 'LETTER', 'LETTER'])
   })
 
   test('is nothing to whoever may not see sums, nor are prices anywhere', async () => {

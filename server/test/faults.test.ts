@@ -3,9 +3,12 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import net, { type Socket } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
+import type { Context } from 'koa'
 import mysql from 'mysql2/promise'
 import supertest from 'supertest'
 import { makeProductToken } from '../src/command-line/token-command.ts'
+import { neverSilent } from '../src/never-silent.ts'
 import type { Running } from '../src/start.ts'
 import { migrate } from '../src/store/migrate.ts'
 import { isUnreachable } from '../src/store/pools.ts'
@@ -197,4 +200,20 @@ test.each([
 
 test('what is wrong with a statement of ours is not put on the database', () => {
   expect([1062, 1054, 1064, 1366].filter((errno) => isUnreachable({ errno, message: 'You have an error' }))).toEqual([])
+})
+
+describe('what waits while the database seems silent', () => {
+  const asked = (fresh: () => boolean, work: Promise<void>) =>
+    neverSilent({ get fresh() { return fresh() } }, 20)({} as Context, () => work) // prettier-ignore
+
+  test('is told so once that was found again and again', async () => {
+    await expect(asked(() => false, new Promise(() => undefined))).rejects.toMatchObject({ status: 503 })
+  })
+
+  test('is answered where this process was only busy with itself: the first look after that comes too soon', async () => {
+    let looks = 0
+    const work = sleep(150)
+    await asked(() => (looks += 1) > 2, work)
+    expect(looks).toBeGreaterThan(3)
+  })
 })

@@ -299,7 +299,7 @@ describe('re-entry slips (model I9)', () => {
     await apply(house, owner, [{ type: 'leave', personId: house.idOf('Corin') }])
     expect((await slipFor(admin, 'Corin').expect(403)).body.detail).toMatch(/someone who is active/)
     const { body } = await admin.get(house.path(`/people/${house.idOf('Corin')}/way-in`)).expect(200)
-    expect(body.reasons).toEqual(['They are left here, so nothing opens.'])
+    expect(body.reasons).toEqual(['They have left and cannot open anything here.'])
     await member.get(house.path(`/people/${house.idOf('Corin')}/way-in`)).expect(404)
   })
 

@@ -6,7 +6,7 @@ import { say } from './catalogue.ts'
 import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic/arrivals.ts'
 import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
 import { changedIds, shownPlaces } from '../src/logic/lists.ts'
-import { amount, signedAmount } from '../src/logic/money.ts'
+import { amount, signedSum, sum } from '../src/logic/money.ts'
 import { initialsOf, lineText, rackText } from '../src/logic/seats.ts'
 
 const today = '2026-06-16'
@@ -35,7 +35,8 @@ describe('money', () => {
   test('has the digits of its currency and a true minus', () => {
     expect(amount(41200, 'EUR', 'en-IE')).toBe('412.00')
     expect(amount(412, 'JPY', 'en-IE')).toBe('412')
-    expect([1400, -1400, 0].map((minor) => signedAmount(minor, 'EUR', 'en-IE'))).toEqual(['+14.00', '−14.00', '±0.00'])
+    expect([1400, -1400, 0].map((minor) => signedSum(minor, 'EUR', 'en-IE'))).toEqual(['+€14.00', '−€14.00', '±€0.00'])
+    expect([sum(41200, 'EUR', 'en-IE'), sum(412, 'JPY', 'en-IE')]).toEqual(['€412.00', '¥412'])
   })
 })
 
@@ -56,8 +57,9 @@ describe('the Board', () => {
       false,
     )
     expect(laid.map((one) => one.row)).toEqual([0, 1, 0])
-    expect(laid[2]).toMatchObject({ name: 'Late', beyond: true })
-    for (const one of laid) expect(one.left + one.width).toBeLessThanOrEqual(100)
+    // A tick stands on its day; a name that has no room behind it stands before it.
+    expect(laid.map((one) => one.left)).toEqual([along('2026-06-14', today), along('2026-06-15', today), 100])
+    expect(laid[2]).toMatchObject({ name: 'Late', beyond: true, flipped: true })
     const [away] = layBars([bar('Ines Carrow', today, null)], today, true)
     expect(away!.left + away!.width).toBe(100)
   })

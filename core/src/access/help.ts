@@ -25,6 +25,16 @@ export function helpControl(sight: Sight, personId: Id): Control {
   return controlOf(sight, 'help', 'change')
 }
 
+/** What became of people who have no access here any more, or not now. */
+const ENDED = {
+  left: 'have left and cannot open anything here',
+  away: 'are away; access starts again when they are back',
+  declined: 'declined the invitation',
+  refused: 'were not admitted',
+  withdrawn: 'have no invitation any more: it was withdrawn',
+  erased: 'were erased',
+} as const
+
 /** Why somebody cannot sign in here, as far as the account knows it (model A5); empty where nothing stands in the way. */
 export function whyNotIn(sight: Sight, personId: Id): string[] {
   const { account, now } = sight
@@ -44,7 +54,7 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
     case 'active':
       break
     default:
-      return [`They are ${state} here, so nothing opens.`]
+      return [`They ${ENDED[state]}.`]
   }
   const absence = absenceAt(person, now)
   if (absence === 'engagement-not-begun') {

@@ -95,9 +95,25 @@ export function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
   return choice
 }
 
+/** What a role's holder can and cannot do in each product that it says anything of, in the products' order. */
+export function roleByProduct(sight: Sight, role: RoleRow): (RoleWords & { product: string })[] {
+  const found = new Map<string, RoleWords>()
+  for (const area of areasAt(sight.account, sight.now)) {
+    const entry = entryOf(sight.account, role, area)
+    const given = entry ? givenBy(entry) : NOTHING_GIVEN
+    if (given.approval === 'none' && isOwnArea(area.key)) continue
+    const words = found.get(area.productName) ?? { can: [], cannot: [] }
+    readAloud(words, area, entry, given)
+    found.set(area.productName, words)
+  }
+  return [...found].map(([product, words]) => ({ product, ...words }))
+}
+
+/** What can and what cannot be done, as sentences. */
+type RoleWords = Pick<RoleChoice, 'can' | 'cannot'>
+
 /** A role as sentences: what its holder can and cannot do, with what is withheld or needs approval (model R2). */
-function readAloud(choice: RoleChoice, area: Area, entry: RoleArea | undefined, given: Given): void {
-  const { areas: _areas, can, cannot } = choice
+function readAloud({ can, cannot }: RoleWords, area: Area, entry: RoleArea | undefined, given: Given): void {
   const whose = { all: '', own: ' (your own)', people: ' (your own and your people’s)' }[entry?.scope ?? 'all']
   const levels = [...area.area.levels].sort((one, other) => rank(one.level) - rank(other.level))
   for (const { level, sentence } of levels) {

@@ -43,6 +43,28 @@ export type NeedKind =
   | 'invitation-expired'
   | 'ends-soon'
 
+/** How soon something needs somebody, most urgent first. */
+export const URGENCIES = ['at-once', 'answer', 'soon'] as const
+export type Urgency = (typeof URGENCIES)[number]
+
+const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
+  'closing-overdue': 'at-once',
+  'product-away': 'at-once',
+  'step-blocked': 'at-once',
+  'engagement-over': 'at-once',
+  'back-without-seats': 'at-once',
+  'planned-refused': 'at-once',
+  waiting: 'answer',
+  request: 'answer',
+  'away-asked': 'answer',
+  'invitation-bounced': 'soon',
+  'invitation-expiring': 'soon',
+  'invitation-expired': 'soon',
+  'ends-soon': 'soon',
+  'to-hand-back': 'soon',
+  'to-erase': 'soon',
+}
+
 /** One thing that needs somebody, with the person or product it is about. */
 export interface Need {
   kind: NeedKind
@@ -77,7 +99,8 @@ export interface DeskView {
   day: string
   phrases: DayPhrase[]
   bill: { month: string; totalMinor: number; text: string } | null
-  needs: Need[]
+  /** Most urgent first. */
+  needs: (Need & { urgency: Urgency })[]
   /** What a new account still lacks. */
   first: ReturnType<typeof firstSteps>
   board: Record<'arriving' | 'away' | 'ending', BoardBar[]>
@@ -122,7 +145,7 @@ export function deskView(sight: Sight): DeskView {
         ? phrases
         : [{ text: 'Nobody starts, waits or has a last day in the next 14 days', people: [] }],
     bill: billPhrase(sight, today),
-    needs: [
+    needs: byUrgency([
       ...closingsOverdue(sight),
       ...productsAway(sight),
       ...waiting.map((person) => need(sight, person, 'waiting', null)),
@@ -146,7 +169,7 @@ export function deskView(sight: Sight): DeskView {
       ...over.map((person) => need(sight, person, 'engagement-over', endOf(person))),
       ...people.flatMap((person) => expiring(sight, person, today)),
       ...ending.filter((one) => !leaves(one)).map((person) => need(sight, person, 'ends-soon', endOf(person))),
-    ],
+    ]),
     first: firstSteps(sight),
     board: {
       arriving: [...waiting.filter((person) => person.state === 'waiting'), ...invited].map((person) =>
@@ -158,6 +181,12 @@ export function deskView(sight: Sight): DeskView {
       ending: [...over, ...ending].map((person) => bar(sight, person, endOf(person)!, endOf(person))),
     },
   }
+}
+
+function byUrgency(needs: readonly Need[]): DeskView['needs'] {
+  return URGENCIES.flatMap((urgency) =>
+    needs.filter(({ kind }) => URGENCY_OF[kind] === urgency).map((one) => ({ ...one, urgency })),
+  )
 }
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']

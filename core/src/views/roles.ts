@@ -6,7 +6,7 @@ import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
 import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
-import { roleChoice } from './choices.ts'
+import { roleByProduct, roleChoice } from './choices.ts'
 
 /** An area as roles name it: the levels it knows and its further actions. */
 export interface RoleAreaView {
@@ -70,6 +70,8 @@ export interface RoleGrantView {
 export interface RoleSheetView extends RoleColumn {
   can: string[]
   cannot: string[]
+  /** The same, product by product. */
+  byProduct: { product: string; can: string[]; cannot: string[] }[]
   /** What of it counts only where the role is given at the root, and the root's name (model L4). */
   atRoot: string[]
   root: string
@@ -167,6 +169,7 @@ export function roleSheetView(sight: Sight, roleId: Id): RoleSheetView | undefin
     ...columnOf(sight, role),
     can,
     cannot,
+    byProduct: roleByProduct(sight, role),
     atRoot,
     root: account.root.name,
     grants: grants.map((grant) => grantView(sight, grant)),

@@ -2,7 +2,7 @@ import { IsString, MaxLength, MinLength } from 'class-validator'
 import { instantText, type ConnectionRow } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import { checkOrigin, ProductError } from '../protocols/product-http.ts'
-import { seenAccounts } from '../store/connections.ts'
+import { readSecret, seenAccounts } from '../store/connections.ts'
 import { readHealth, type ProductHealth } from '../store/product-health.ts'
 import { problemsOf, readingOf, type ProductReading } from '../store/product-readings.ts'
 import { standWorkFor } from '../store/work.ts'
@@ -119,6 +119,7 @@ export const connectionRoutes = [
           },
           name: kind === 'group' ? (ask.account.get('group', subjectId)?.name ?? null) : seenIn(ask, subjectId).name,
         })),
+        tokenKept: (await readSecret(...whose)) !== undefined,
         trouble: troubleOf(health, reading),
       }
     },

@@ -1,6 +1,6 @@
 import { amountText, type BillView, type ItemView } from '@lodge/core'
 import { tableCsv } from './csv.ts'
-import { openDocument, written } from './pdf.ts'
+import { breakPage, openDocument, written } from './pdf.ts'
 
 /** One line of a bill with what it is made of. */
 export interface OpenLine {
@@ -25,12 +25,12 @@ export function billCsv(bill: BillView, lines: readonly OpenLine[], locale: stri
 
 /** A bill as PDF, with an embedded font, net of tax. */
 export function billPdf(bill: BillView, accountName: string, locale: string): Promise<Buffer> {
-  const document = openDocument(`Bill of ${bill.name}, ${accountName}`)
+  const document = openDocument(`Bill of ${bill.name}, ${accountName}`, locale)
   const amount = (minor: number) => amountText(minor, bill.currency, locale)
   document.font('strong').fontSize(18).text(`Bill of ${bill.name}`)
   document.font('plain').fontSize(10).text(accountName).moveDown()
   const row = (left: string, middle: string, right: string, font = 'plain') => {
-    if (document.y > 760) document.addPage()
+    breakPage(document)
     const { y } = document
     document.font(font).fontSize(10)
     document.text(left, 56, y, { width: 260 })

@@ -1,16 +1,20 @@
 import type { StatementView } from '@lodge/core'
-import { openDocument, written } from './pdf.ts'
+import { breakPage, openDocument, written } from './pdf.ts'
 
 /**
  * A statement as PDF, with an embedded font.
  * @param head the hash the ledger stood at, by which a rewriting since then is found (docs/prove-it.md).
  */
-export function statementPdf({ account, place, on, rows, onceIn }: StatementView, head: string): Promise<Buffer> {
-  const document = openDocument(`Who has access at ${place}`)
+export function statementPdf(
+  { account, place, on, rows, onceIn }: StatementView,
+  head: string,
+  locale: string,
+): Promise<Buffer> {
+  const document = openDocument(`Who has access at ${place}`, locale)
   document.font('strong').fontSize(18).text(`Who has access at ${place}`)
   document.font('plain').fontSize(10).text(`${account}, as of ${on}. ${rows.length} people.`).moveDown()
   for (const row of rows) {
-    if (document.y > 740) document.addPage()
+    breakPage(document)
     const end = row.until ? `until ${row.until}` : 'no last day'
     const marks = row.passesWalls ? ', passes walls' : ''
     document.font('strong').fontSize(10).text(row.name, { continued: true })

@@ -26,6 +26,8 @@ export interface FileFrom {
 }
 type Content = string | Uint8Array
 
+const localeOf = (sight: Sight) => sight.account.settings.locale
+
 /** Files by name: written from what the asker sees, here or in the worker thread; undefined where nothing is to be seen. */
 export const FILES = {
   'bill.csv': (sight: Sight, { params }: FileFrom) => {
@@ -59,8 +61,10 @@ export const FILES = {
     const { header, rows } = statementTable(data as StatementView)
     return tableCsv(header, rows)
   },
-  'statement.pdf': (_sight: Sight, { data, params }: FileFrom) => statementPdf(data as StatementView, params.head!),
-  'record.pdf': (_sight: Sight, { data, params }: FileFrom) => recordPdf(data as LeaversRecord, params.hash!),
+  'statement.pdf': (sight: Sight, { data, params }: FileFrom) =>
+    statementPdf(data as StatementView, params.head!, localeOf(sight)),
+  'record.pdf': (sight: Sight, { data, params }: FileFrom) =>
+    recordPdf(data as LeaversRecord, params.hash!, localeOf(sight)),
 } satisfies Record<string, (sight: Sight, from: FileFrom) => Content | undefined | Promise<Content | undefined>>
 
 export type FileName = keyof typeof FILES

@@ -85,10 +85,10 @@ export async function ask<T>(
   try {
     answer = await (takeEarly(method, path) ?? send(method, path, body, headers))
   } catch {
-    throw new ApiError(0, 'unreachable', 'The lodge cannot be reached. What you typed is kept; try again in a moment.')
+    throw new ApiError(0, 'unreachable', 'The server cannot be reached. What you typed is kept. Try again in a moment.')
   }
   if (answer.status < 400) return answer.body as T
-  const { code = 'unexpected', detail = 'Something went wrong; try again.', problems } = answer.body
+  const { code = 'unexpected', detail = 'Something went wrong. Try again.', problems } = answer.body
   if (answer.status === 401 && code !== 'wrong-sign-in') onSignedOut(String(code))
   throw new ApiError(answer.status, String(code), String(detail), (problems as Problem[]) ?? [], answer.body)
 }

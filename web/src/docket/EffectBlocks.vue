@@ -6,7 +6,7 @@ import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { shortDate, monthName, todayIn } from '../logic/dates.ts'
 import { byKind, countsOf, type Translate } from '../logic/effects.ts'
-import { amount } from '../logic/money.ts'
+import { sum } from '../logic/money.ts'
 import { useSession } from '../state/session.ts'
 
 // The three blocks of every change: who gets in where, seats and money, watch out (model S8).
@@ -19,7 +19,7 @@ const groups = computed(() => byKind(props.preview.access.effects))
 const locale = computed(() => session.me?.current?.locale ?? 'en-IE')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const sums = computed(() => props.preview.money.sums)
-const show = (minor: number) => amount(minor, props.preview.money.currency, locale.value)
+const show = (minor: number) => sum(minor, props.preview.money.currency, locale.value)
 const moves = computed(
   () =>
     sums.value &&
@@ -59,6 +59,13 @@ function period(one: AccessEffect): string {
 
 <template>
   <section>
+    <template v-if="preview.watchOut.length > 0">
+      <h3 class="caption">{{ t('docket.watchOut') }}</h3>
+      <div class="sheet block watch">
+        <p v-for="warning in preview.watchOut" :key="warning.sentence">{{ warning.sentence }}</p>
+      </div>
+    </template>
+    <p v-else class="muted">{{ t('docket.nothing') }}</p>
     <h3 class="caption">{{ t('docket.access') }}</h3>
     <div class="sheet block">
       <p v-if="groups.length === 0" class="muted">{{ t('effect.nobody') }}</p>
@@ -124,12 +131,6 @@ function period(one: AccessEffect): string {
         >
       </p>
     </div>
-
-    <h3 class="caption">{{ t('docket.watchOut') }}</h3>
-    <div class="sheet block">
-      <p v-if="preview.watchOut.length === 0" class="muted">{{ t('docket.nothing') }}</p>
-      <p v-for="warning in preview.watchOut" :key="warning.sentence">{{ warning.sentence }}</p>
-    </div>
   </section>
 </template>
 
@@ -142,6 +143,9 @@ function period(one: AccessEffect): string {
 }
 p {
   margin: 2px 0;
+}
+.watch {
+  border-left: 3px solid var(--brass);
 }
 .group + .group {
   margin-top: 6px;

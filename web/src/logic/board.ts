@@ -4,13 +4,17 @@ import { addDays, daysBetween } from './dates.ts'
 export const DAYS_BACK = 14
 export const DAYS_AHEAD = 56
 
-/** A bar laid on the Board, in hundredths of its width, and the row of its lane it stands in. */
+/** A bar or a tick laid on the Board, in hundredths of its width, and the row of its lane it stands in. */
 export interface LaidBar {
   personId: string
   name: string
+  /** Where it begins, or the tick itself. */
   left: number
+  /** What it and its name take up. */
   width: number
   row: number
+  /** Its name stands before the tick, where there is no room behind. */
+  flipped: boolean
   /** It lies beyond the Board's edge; its date is said with the name. */
   beyond: boolean
   date: string
@@ -39,23 +43,25 @@ export function weeks(today: string): { date: string; left: number }[] {
 }
 
 /**
- * Lays bars into as few rows as hold them side by side; a moment is as wide as its name.
- * @param lasting bars run from their first to their last day, else they mark one day.
+ * Lays bars into as few rows as hold them side by side. What lasts is a bar from its first to its last day; what does not is
+ * a tick on its day with the name beside it.
  */
 export function layBars(bars: readonly Bar[], today: string, lasting: boolean): LaidBar[] {
   const ends: number[] = []
   return [...bars]
     .sort((one, other) => one.from.localeCompare(other.from))
     .map((bar) => {
-      const least = Math.min(30, 2 + bar.name.length * 0.78)
+      const nameWidth = Math.min(30, 2 + bar.name.length * 0.78)
       const raw = along(bar.from, today)
-      const left = Math.min(raw, 100 - least)
+      const flipped = !lasting && raw + nameWidth > 100
+      const left = lasting ? Math.min(raw, 100 - nameWidth) : raw
+      const start = flipped ? raw - nameWidth : left
       const until = bar.until === null ? 100 : along(addDays(bar.until, 1), today)
-      const width = lasting ? Math.max(least, until - left) : least
-      let row = ends.findIndex((end) => end <= left)
+      const width = lasting ? Math.max(nameWidth, until - left) : nameWidth
+      let row = ends.findIndex((end) => end <= start)
       if (row < 0) row = ends.length
-      ends[row] = left + width + 0.8
+      ends[row] = start + width + 0.8
       const beyond = daysBetween(today, bar.from) > DAYS_AHEAD
-      return { personId: bar.personId, name: bar.name, left, width, row, beyond, date: bar.from }
+      return { personId: bar.personId, name: bar.name, left, width, row, flipped, beyond, date: bar.from }
     })
 }

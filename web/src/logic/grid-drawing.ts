@@ -180,7 +180,10 @@ function frame(context: CanvasRenderingContext2D, palette: Palette, x: number, y
   context.restore()
 }
 
-function drawBlock(context: CanvasRenderingContext2D, { block, at, focused, palette, side, left, top }: Scene): void {
+function drawBlock(
+  context: CanvasRenderingContext2D,
+  { block, at, focused, chosen, palette, side, left, top }: Scene,
+): void {
   const outline = (one: Block, colour: string) => {
     context.strokeStyle = colour
     context.lineWidth = 2
@@ -203,7 +206,8 @@ function drawBlock(context: CanvasRenderingContext2D, { block, at, focused, pale
     context.globalAlpha = 1
     outline(block, palette.brass)
   }
-  if (focused) {
-    outline({ fromLine: at.line, toLine: at.line, fromColumn: at.column, toColumn: at.column }, palette.slate)
+  if (focused || chosen) {
+    const colour = focused ? palette.slate : palette.ink
+    outline({ fromLine: at.line, toLine: at.line, fromColumn: at.column, toColumn: at.column }, colour)
   }
 }

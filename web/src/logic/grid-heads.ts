@@ -39,9 +39,11 @@ export function drawRows(context: CanvasRenderingContext2D, scene: Scene): void 
       context.textAlign = 'left'
     } else {
       const person = anyTile(scene, Math.floor(found.row / TILE))?.rows[found.row % TILE]
-      context.font = FONT
+      const isChosen = person !== undefined && person.id === scene.chosen?.personId
+      if (isChosen) markHead(context, palette, 0, y, side, ROW_PIXELS)
+      context.font = isChosen ? STRONG : FONT
       context.fillStyle = person ? palette.ink : palette.softLine
-      context.fillText(cut(context, person?.name ?? '…', side - 20), 10, y + ROW_PIXELS / 2)
+      context.fillText(cut(context, person?.name ?? '…', side - 20, isChosen), 10, y + ROW_PIXELS / 2)
     }
     context.fillStyle = palette.softLine
     context.fillRect(0, y, side, 1)
@@ -92,14 +94,39 @@ export function drawColumns(context: CanvasRenderingContext2D, scene: Scene): vo
   context.clip()
   for (let at = Math.max(0, firstColumn - 2); at <= lastColumn; at += 1) {
     const column = view.columns[at]!
-    drawColumn(context, palette, column, side + at * COLUMN_PIXELS - left)
+    const isChosen = column.id === scene.chosen?.placeId
+    const x = side + at * COLUMN_PIXELS - left
+    if (isChosen) markHead(context, palette, x, HEAD_PIXELS - 9, COLUMN_PIXELS, 8)
+    drawColumn(context, palette, column, x, isChosen || column.depth === 0)
   }
   context.restore()
   context.fillStyle = palette.line
   context.fillRect(0, HEAD_PIXELS - 1, width, 1)
 }
 
-function drawColumn(context: CanvasRenderingContext2D, palette: Palette, column: GridColumn, x: number): void {
+/** The head of the row or column that is explained has a mark of its own, and is written strongly. */
+function markHead(
+  context: CanvasRenderingContext2D,
+  palette: Palette,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): void {
+  context.fillStyle = palette.paper
+  context.fillRect(x, y, width, height)
+  context.fillStyle = palette.brass
+  if (height > width / 4) context.fillRect(x, y, 3, height)
+  else context.fillRect(x, y + height - 3, width, 3)
+}
+
+function drawColumn(
+  context: CanvasRenderingContext2D,
+  palette: Palette,
+  column: GridColumn,
+  x: number,
+  strong: boolean,
+): void {
   context.font = FONT
   context.textBaseline = 'middle'
   context.fillStyle = palette.muted
@@ -109,21 +136,20 @@ function drawColumn(context: CanvasRenderingContext2D, palette: Palette, column:
   context.rotate((-58 * Math.PI) / 180)
   let from = 0
   if (column.walled) {
-    context.fillStyle = palette.brick
-    for (const [brickX, brickY] of [
-      [0, -5],
-      [7, -5],
-      [-2, -1],
-      [4, -1],
-      [0, 3],
-      [7, 3],
+    // A low coping over three stones, as before a walled place's name elsewhere.
+    context.fillStyle = palette.ink
+    context.fillRect(from, -4, 16, 3)
+    for (const [stoneX, stoneWidth] of [
+      [1, 4],
+      [6, 5],
+      [12, 3],
     ] as const)
-      context.fillRect(from + brickX, brickY, 5, 3)
-    from += 16
+      context.fillRect(from + stoneX, 0, stoneWidth, 3)
+    from += 20
   }
-  context.fillStyle = column.depth === 0 ? palette.ink : palette.muted
-  context.font = column.depth === 0 ? STRONG : FONT
-  context.fillText(cut(context, column.name, 132 - from, column.depth === 0), from, 0)
+  context.fillStyle = palette.ink
+  context.font = strong ? STRONG : FONT
+  context.fillText(cut(context, column.name, 132 - from, strong), from, 0)
   context.restore()
   context.fillStyle = palette.softLine
   context.fillRect(x, HEAD_PIXELS - 8, 1, 8)

@@ -22,6 +22,5 @@ export function readPalette(): Palette {
     oxblood: of('ox'),
     slate: of('slate'),
     slateSoft: of('slate-soft'),
-    brick: of('brick'),
   }
 }

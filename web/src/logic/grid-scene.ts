@@ -19,7 +19,6 @@ export interface Palette {
   oxblood: string
   slate: string
   slateSoft: string
-  brick: string
 }
 
 export interface Scene {
@@ -37,13 +36,15 @@ export interface Scene {
   at: { line: number; column: number }
   focused: boolean
   block: Block | null
+  /** The cell that is explained beside the grid. */
+  chosen: { personId: string; placeId: string } | null
 }
 
 /** The cells in sight, by the first and the last line and column. */
 export function inSight({ view, lines, width, height, side, left, top }: Scene) {
   return {
     firstLine: Math.max(0, Math.floor(top / ROW_PIXELS)),
-    lastLine: Math.min(lines.count - 1, Math.floor((top + height - HEAD_PIXELS) / ROW_PIXELS)),
+    lastLine: Math.min(lines.count - 1, Math.ceil((top + height - HEAD_PIXELS) / ROW_PIXELS) - 1),
     firstColumn: Math.max(0, Math.floor(left / COLUMN_PIXELS)),
     lastColumn: Math.min(view.columns.length - 1, Math.floor((left + width - side) / COLUMN_PIXELS)),
   }

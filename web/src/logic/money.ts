@@ -6,8 +6,14 @@ export function amount(minor: number, currency: string, locale: string): string 
   return new Intl.NumberFormat(locale, options).format(minor / 10 ** digits)
 }
 
-/** `+14.00`, `−14.00` or `±0.00`, with a true minus. */
-export function signedAmount(minor: number, currency: string, locale: string): string {
+/** `€412.00` for a sum that stands alone. */
+export function sum(minor: number, currency: string, locale: string): string {
+  const format = new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'narrowSymbol' })
+  return format.format(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2))
+}
+
+/** `+€14.00`, `−€14.00` or `±€0.00`, with a true minus. */
+export function signedSum(minor: number, currency: string, locale: string): string {
   const sign = minor > 0 ? '+' : minor < 0 ? '−' : '±'
-  return `${sign}${amount(Math.abs(minor), currency, locale)}`
+  return `${sign}${sum(Math.abs(minor), currency, locale)}`
 }

@@ -1,7 +1,7 @@
 /** What can stand beside a name in the list of people, and how wide it is. */
 export const PEOPLE_COLUMNS = {
-  reach: 'minmax(112px, 1fr)',
-  seats: 'minmax(0, 110px)',
+  reach: 'minmax(156px, 1fr)',
+  seats: 'minmax(0, 92px)',
   manager: 'minmax(0, 130px)',
   standing: '104px',
   from: '84px',

@@ -12,6 +12,8 @@ import { useArrivals } from '../state/arrivals.ts'
 import { useChoices } from '../state/choices.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import DateField from '../parts/DateField.vue'
+import PickOne from '../parts/PickOne.vue'
 
 const EffectBlocks = defineAsyncComponent(() => import('../docket/EffectBlocks.vue'))
 
@@ -67,7 +69,7 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
           id="arrivals-text"
           v-model="text"
           class="form-control"
-          :rows="rows.length > 0 ? 3 : 9"
+          :rows="rows.length > 0 ? 6 : 16"
           :placeholder="t('arrivals.example')"
           spellcheck="false"
         ></textarea>
@@ -105,6 +107,7 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
           :rows="shown"
           :chosen-id="editing"
           :label="t('arrivals.title')"
+          :row-pixels="52"
           @choose="editing = $event.id"
           @close="editing = ''"
         >
@@ -144,6 +147,7 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
             </template>
             <span
               role="gridcell"
+              class="verdict"
               :class="{ oxblood: ['unreadable', 'refused'].includes(row.verdict) }"
               :title="row.sentence ?? undefined"
               >{{ row.sentence ?? t(`arrivals.verdict.${row.verdict}`) }}</span
@@ -170,14 +174,14 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
           </BFormGroup>
         </div>
         <BFormGroup :label="t('invite.role')" label-for="arrivals-role">
-          <BFormSelect
+          <PickOne
             id="arrivals-role"
             v-model="form.roleId"
             :options="[{ value: '', text: t('invite.none') }, ...roles]"
           />
         </BFormGroup>
         <BFormGroup :label="t('invite.place')" label-for="arrivals-place">
-          <BFormSelect
+          <PickOne
             id="arrivals-place"
             v-model="form.placeId"
             :options="[{ value: '', text: t('give.choose') }, ...places]"
@@ -189,22 +193,22 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
       </template>
       <div class="pair">
         <BFormGroup :label="t('invite.from')" label-for="arrivals-from">
-          <BFormInput id="arrivals-from" v-model="form.from" type="date" />
+          <DateField id="arrivals-from" v-model="form.from" />
         </BFormGroup>
         <BFormGroup :label="t('invite.until')" label-for="arrivals-until">
-          <BFormInput id="arrivals-until" v-model="form.until" type="date" />
+          <DateField id="arrivals-until" v-model="form.until" />
         </BFormGroup>
       </div>
       <BFormGroup :label="t('invite.line')" label-for="arrivals-line">
         <BFormInput id="arrivals-line" v-model="form.line" maxlength="400" :placeholder="t('invite.optional')" />
       </BFormGroup>
-      <template v-if="preview && rows.length > 0">
-        <EffectBlocks :preview="preview" />
-        <BButton variant="primary" class="send" :disabled="busy || going === 0" @click="list.send">{{
-          t('arrivals.send', { count: going })
+      <EffectBlocks v-if="preview && rows.length > 0" :preview="preview" />
+      <div v-if="rows.length > 0" class="send">
+        <p v-if="busy" class="muted" role="status">{{ t('docket.reading') }}</p>
+        <BButton variant="primary" :disabled="busy || !preview || going === 0" @click="list.send">{{
+          t('arrivals.send', { count: going }, going)
         }}</BButton>
-      </template>
-      <p v-if="busy" class="muted" role="status">{{ t('docket.reading') }}</p>
+      </div>
     </template>
   </ListAndSheet>
 </template>
@@ -229,7 +233,12 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   gap: 6px;
 }
 .rows {
-  --columns: 34px minmax(90px, 1fr) minmax(120px, 1.3fr) minmax(110px, 1.4fr);
+  --columns: 34px minmax(90px, 1fr) minmax(120px, 1.3fr) minmax(150px, 1.9fr);
+}
+.rows .verdict {
+  font-size: 12.5px;
+  line-height: 1.3;
+  white-space: normal;
 }
 .pair {
   display: grid;
@@ -237,8 +246,15 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   gap: 10px;
 }
 .send {
-  width: 100%;
-  margin-top: 12px;
+  position: sticky;
+  bottom: -16px;
+  display: grid;
+  padding: 10px 0;
+  background: var(--sheet);
+  border-top: 1px solid var(--line-soft);
+}
+.send p {
+  margin: 0 0 4px;
 }
 .problem {
   color: var(--ox);

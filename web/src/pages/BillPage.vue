@@ -3,27 +3,22 @@ import type { BillView, SeatsView } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
-import { signedAmount } from '../logic/money.ts'
-import NothingHere from '../parts/NothingHere.vue'
 import BillLines from '../parts/BillLines.vue'
 import ForecastChart from '../parts/ForecastChart.vue'
 import InvoicePanel from '../parts/InvoicePanel.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 const { t } = useI18n()
 const route = useRoute()
 const session = useSession()
-const { today, money } = useMoney()
+const { today, money, signedSum } = useMoney()
 /** The running month where none is named. */
 const month = computed(() => String(route.params.month || today.value.slice(0, 7)))
-const { data: bill, error } = useFetched<BillView>(() => session.path(`/bills/${month.value}`))
+const { data: bill, error, again } = useFetched<BillView>(() => session.path(`/bills/${month.value}`))
 const { data: seats } = useFetched<SeatsView>(() => session.path('/seats'))
-const signed = (minor: number) => {
-  const current = session.me?.current
-  return signedAmount(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
-}
 const step = (by: number) => {
   const [year = 0, at = 1] = month.value.split('-').map(Number)
   return new Date(Date.UTC(year, at - 1 + by, 1)).toISOString().slice(0, 7)
@@ -31,52 +26,65 @@ const step = (by: number) => {
 </script>
 
 <template>
-  <NothingHere v-if="error?.status === 404" />
-  <div v-if="bill" class="page">
-    <section class="sheet">
-      <header>
-        <h1>{{ t('bill.title', { month: bill.name }) }}</h1>
-        <RouterLink v-if="bill.month > bill.first" :to="{ name: 'bill', params: { month: step(-1) } }">{{
-          t('bill.earlier')
-        }}</RouterLink>
-        <RouterLink v-if="bill.month < bill.last" :to="{ name: 'bill', params: { month: step(1) } }">{{
-          t('bill.later')
-        }}</RouterLink>
-      </header>
-      <p class="muted">
-        {{ bill.closed ? t('bill.closed') : t('bill.open-month') }} {{ t('bill.net') }}
-        <a :href="session.path(`/bills/${bill.month}/file.csv`)">CSV</a> ·
-        <a :href="session.path(`/bills/${bill.month}/file.pdf`)">PDF</a>
-      </p>
-      <BillLines :key="bill.month" :bill="bill" :today="today" :money="money" />
-      <h2 class="caption">
-        {{ t('bill.since', { month: bill.before.name }) }} {{ signed(bill.totalMinor - bill.before.totalMinor) }}
-      </h2>
-      <p v-if="bill.since.length === 0" class="muted">{{ t('bill.same') }}</p>
-      <p v-for="(one, at) in bill.since" :key="at" class="reason">
-        <span>{{ one.sentence }}</span><span class="number">{{ signed(one.deltaMinor) }}</span>
-      </p>
-    </section>
-    <section class="sheet">
-      <ForecastChart :bill="bill" :money="money" />
-      <h2 class="caption">{{ t('bill.byClient') }}</h2>
-      <p v-for="part in bill.byPlace" :key="part.name" class="reason" :class="{ muted: part.key === null }">
-        <span>{{ part.name }}</span><span class="number">{{ money(part.amountMinor) }}</span>
-      </p>
-      <details>
-        <summary>{{ t('bill.byCode') }}</summary>
-        <p v-for="part in bill.byCode" :key="part.name" class="reason" :class="{ muted: part.key === null }">
+  <NotYet v-if="!bill" :error="error" :again="again" />
+  <div v-else class="page">
+    <div>
+      <section class="sheet">
+        <header>
+          <h1>{{ t('bill.title', { month: bill.name }) }}</h1>
+          <RouterLink v-if="bill.month > bill.first" :to="{ name: 'bill', params: { month: step(-1) } }">{{
+            t('bill.earlier')
+          }}</RouterLink>
+          <RouterLink v-if="bill.month < bill.last" :to="{ name: 'bill', params: { month: step(1) } }">{{
+            t('bill.later')
+          }}</RouterLink>
+        </header>
+        <p class="muted">
+          {{ bill.closed ? t('bill.closed') : t('bill.open-month') }} {{ t('bill.net') }}
+          <a :href="session.path(`/bills/${bill.month}/file.csv`)">CSV</a> ·
+          <a :href="session.path(`/bills/${bill.month}/file.pdf`)">PDF</a>
+        </p>
+        <BillLines :key="bill.month" :bill="bill" :today="today" :money="money" />
+      </section>
+      <section class="sheet since">
+        <h2>
+          {{ t('bill.since', { month: bill.before.name }) }} {{ signedSum(bill.totalMinor - bill.before.totalMinor) }}
+        </h2>
+        <p v-if="bill.since.length === 0" class="muted">{{ t('bill.same') }}</p>
+        <p v-for="(one, at) in bill.since" :key="at" class="reason">
+          <span>{{ one.sentence }}</span><span class="number">{{ signedSum(one.deltaMinor) }}</span>
+        </p>
+      </section>
+    </div>
+    <div>
+      <section class="sheet">
+        <ForecastChart :bill="bill" :money="money" />
+      </section>
+      <section class="sheet">
+        <h2 class="split">
+          {{ t('bill.byClient') }} <span class="muted">{{ bill.currency }}</span>
+        </h2>
+        <p v-for="part in bill.byPlace" :key="part.name" class="reason" :class="{ muted: part.key === null }">
           <span>{{ part.name }}</span><span class="number">{{ money(part.amountMinor) }}</span>
         </p>
-      </details>
-      <InvoicePanel
-        v-if="seats"
-        :key="bill.month"
-        :month="bill.month"
-        :products="seats.products.map(({ code, name }) => ({ code, name }))"
-        :money="money"
-      />
-    </section>
+        <details>
+          <summary>
+            {{ t('bill.byCode') }} <span class="muted">{{ bill.currency }}</span>
+          </summary>
+          <p v-for="part in bill.byCode" :key="part.name" class="reason" :class="{ muted: part.key === null }">
+            <span>{{ part.name }}</span><span class="number">{{ money(part.amountMinor) }}</span>
+          </p>
+        </details>
+      </section>
+      <section v-if="seats" class="sheet">
+        <InvoicePanel
+          :key="bill.month"
+          :month="bill.month"
+          :products="seats.products.map(({ code, name }) => ({ code, name }))"
+          :money="money"
+        />
+      </section>
+    </div>
   </div>
 </template>
 
@@ -89,6 +97,7 @@ const step = (by: number) => {
 }
 .sheet {
   padding: 14px 16px;
+  margin-bottom: 14px;
 }
 header {
   display: flex;
@@ -98,8 +107,16 @@ header {
 h1 {
   flex: 1;
 }
-.caption {
-  margin-top: 14px;
+h2 {
+  font-size: 15px;
+  margin-bottom: 4px;
+}
+.split {
+  display: flex;
+  justify-content: space-between;
+}
+details {
+  margin-top: 8px;
 }
 .reason {
   display: grid;

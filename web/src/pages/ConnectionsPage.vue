@@ -5,11 +5,11 @@ import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import { localParts, longDate } from '../logic/dates.ts'
-import NothingHere from '../parts/NothingHere.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 interface Difference {
   remoteId: string
@@ -27,18 +27,21 @@ interface Held {
   problems: { kind: string; name: string | null; sentence: string; at: string }[]
   /** What is wrong, where it could not be read when last tried. */
   trouble: { failures: number; lastError: string; failedAt: string; nextTryAt: string | null } | null
+  tokenKept: boolean
 }
 
 // Products whose accounts follow this one: where they are asked, what they hold, and what there differs from here.
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data, error } = useFetched<ConnectionsView>(() => session.path('/connections'))
+const { data, error, again } = useFetched<ConnectionsView>(() => session.path('/connections'))
 const form = reactive({ product: '', scimAddress: '', thingsAddress: '' })
 const token = reactive<Record<string, string>>({})
 const held = reactive<Record<string, Held>>({})
 const proof = useProof()
 const said = ref('')
+/** The connection whose kept token is about to be replaced. */
+const replacing = ref('')
 
 // What each holds stands there from the beginning, as it was last read.
 watch(data, (found) => found?.connections.forEach(({ id }) => void read(id).catch(() => undefined)))
@@ -85,6 +88,8 @@ function keep(id: string): Promise<void> {
   return act(async () => {
     await proof.withProof(() => ask('PUT', path(id, '/secret'), { token: token[id] ?? '' }))
     token[id] = ''
+    replacing.value = ''
+    await read(id)
   }, t('connections.kept'))
 }
 
@@ -93,7 +98,8 @@ function look(id: string): Promise<void> {
 }
 
 function compare(id: string): Promise<void> {
-  return act(() => ask('POST', path(id, '/compare'), {}), t('connections.comparing'))
+  const name = data.value?.connections.find((one) => one.id === id)?.name
+  return act(() => ask('POST', path(id, '/compare'), {}), t('connections.comparing', { name }))
 }
 
 async function mend(id: string, remoteId: string): Promise<void> {
@@ -104,9 +110,11 @@ async function mend(id: string, remoteId: string): Promise<void> {
 
 <template>
   <section class="connections">
+    <p class="back">
+      <RouterLink :to="{ name: 'settings' }">{{ t('settings.title') }}</RouterLink>
+    </p>
     <h1>{{ t('connections.title') }}</h1>
-    <NothingHere v-if="error?.status === 404" />
-    <p v-else-if="!data" class="muted">{{ t('common.loading') }}</p>
+    <NotYet v-if="!data" :error="error" :again="again" />
     <template v-else>
       <p class="muted">{{ t('connections.about') }}</p>
       <p v-if="said" role="status">{{ said }}</p>
@@ -152,7 +160,19 @@ async function mend(id: string, remoteId: string): Promise<void> {
             >
           </p>
         </template>
-        <form class="line" @submit.prevent="keep(one.id)">
+        <p v-if="held[one.id]?.tokenKept && replacing !== one.id" class="line token">
+          {{ t('connections.tokenKept') }}
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :disabled="!data.control.enabled"
+            :title="data.control.reason"
+            @click="replacing = one.id"
+          >
+            {{ t('connections.replace') }}
+          </button>
+        </p>
+        <form v-else-if="held[one.id]" class="line" @submit.prevent="keep(one.id)">
           <label
             >{{ t('connections.token') }}
             <input v-model="token[one.id]" class="form-control form-control-sm" type="password" autocomplete="off"
@@ -208,6 +228,9 @@ async function mend(id: string, remoteId: string): Promise<void> {
 .connections {
   max-width: 760px;
 }
+.back {
+  margin: 0 0 4px;
+}
 .one {
   padding: 14px 18px;
   margin-bottom: 14px;
@@ -221,6 +244,9 @@ h2 {
   gap: 8px;
   align-items: end;
   margin: 0 0 10px;
+}
+.token {
+  align-items: center;
 }
 .difference {
   justify-content: space-between;

@@ -8,11 +8,11 @@ import type { DepartureSheet } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import DepartureRun from '../parts/DepartureRun.vue'
 import LeavingPlan from '../parts/LeavingPlan.vue'
-import NothingHere from '../parts/NothingHere.vue'
 import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // Who leaves, who left, who is away: the list, or one departure as a plan or a run. The address holds which.
 const { t } = useI18n()
@@ -22,7 +22,7 @@ const session = useSession()
 const docket = useDocket()
 const departureId = computed(() => String(route.params.departureId ?? ''))
 const planning = computed(() => String(route.query.person ?? ''))
-const { data } = useFetched<DeparturesView>(() => session.path('/departures'))
+const { data, error: listError, again: listAgain } = useFetched<DeparturesView>(() => session.path('/departures'))
 const {
   data: sheet,
   error,
@@ -54,8 +54,7 @@ function back(): void {
       <RouterLink :to="{ name: 'departures', params: { departureId: '' } }">{{ t('departures.back') }}</RouterLink>
     </p>
     <template v-if="departureId">
-      <NothingHere v-if="error?.status === 404" />
-      <template v-else-if="sheet">
+      <template v-if="sheet">
         <LeavingPlan
           v-if="sheet.state === 'planned'"
           :key="sheet.id"
@@ -65,12 +64,12 @@ function back(): void {
         />
         <DepartureRun v-else :sheet="sheet" @again="again" />
       </template>
-      <p v-else class="muted">{{ t('common.loading') }}</p>
+      <NotYet v-else :error="error" :again="again" />
     </template>
     <LeavingPlan v-else-if="planning" :key="planning" :person-id="planning" @done="back" />
     <template v-else>
       <ViewHead :title="t('departures.title')" :count="data?.departures.length" />
-      <p v-if="!data" class="muted">{{ t('common.loading') }}</p>
+      <NotYet v-if="!data" :error="listError" :again="listAgain" />
       <template v-else>
         <p v-if="data.departures.length === 0" class="muted">{{ t('departures.none') }}</p>
         <section v-for="{ state, lines } in byState" :key="state" :aria-label="t(`departures.state.${state}`)">

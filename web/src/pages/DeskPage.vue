@@ -10,12 +10,14 @@ import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import DateField from '../parts/DateField.vue'
+import NotYet from '../parts/NotYet.vue'
 
 const { t } = useI18n()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { data: desk } = useFetched<DeskView>(() => session.path('/desk'))
+const { data: desk, error, again } = useFetched<DeskView>(() => session.path('/desk'))
 const STATES = {
   waiting: 'waiting',
   request: 'active',
@@ -62,6 +64,12 @@ function act(need: Need): void {
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
 
+/** What needs one, under a heading for each urgency. */
+const groups = computed(() => {
+  const found = new Map<string, DeskView['needs']>()
+  for (const need of desk.value?.needs ?? []) found.set(need.urgency, [...(found.get(need.urgency) ?? []), need])
+  return [...found].map(([urgency, needs]) => ({ urgency, needs }))
+})
 const waiting = computed(() => desk.value?.needs.filter((need) => need.kind === 'waiting') ?? [])
 function admitAll(): void {
   docket.hold(waiting.value.map((need) => ({ type: 'admit' as const, personId: need.personId })))
@@ -109,47 +117,53 @@ function label(need: Need): string {
         </li>
       </ol>
     </section>
-    <BoardPicture v-else :board="desk.board" :today="today" @extend="extend" />
-    <section class="sheet needs" :aria-label="t('desk.needs')">
-      <p v-if="waiting.length > 1" class="all">
-        <BButton variant="outline-primary" @click="admitAll">{{
-          t('desk.admitAll', { count: waiting.length })
-        }}</BButton>
-      </p>
-      <p v-if="desk.needs.length === 0" class="muted">{{ t('desk.nothing') }}</p>
-      <div v-for="need in desk.needs" :key="need.kind + need.personId + need.detail" class="need">
-        <DoorMark
-          v-if="need.personId"
-          :state="STATES[need.kind]"
-          :over="need.kind === 'engagement-over'"
-          :bounced="need.kind === 'invitation-bounced'"
-        />
-        <RailIcon v-else name="seats" />
-        <span>
-          <RouterLink
-            :to="need.personId ? { name: 'people', params: { personId: need.personId } } : { name: 'connections' }"
-            ><strong>{{ need.name }}</strong></RouterLink
-          >{{ need.kind === 'waiting' ? ' ' : '' }}{{ sentence(need) }}
-          <small class="muted">{{ need.detail }}</small>
-        </span>
-        <span class="acts">
-          <label v-if="hasEnd(need)"
-            >{{ t('desk.extend') }}
-            <input
-              class="form-control form-control-sm"
-              type="date"
-              :min="today"
-              :value="need.date"
-              @change="extend(need.personId, ($event.target as HTMLInputElement).value)"
-          /></label>
-          <BButton :variant="need.kind === 'waiting' ? 'primary' : 'outline-primary'" @click="act(need)">{{
-            label(need)
+    <section class="needs" :aria-label="t('desk.needs')">
+      <p v-if="desk.needs.length === 0" class="sheet muted nothing">{{ t('desk.nothing') }}</p>
+      <template v-for="{ urgency, needs } in groups" :key="urgency">
+        <header>
+          <h2>
+            {{ t(`desk.urgency.${urgency}`) }} <span class="muted">{{ needs.length }}</span>
+          </h2>
+          <BButton v-if="urgency === 'answer' && waiting.length > 1" size="sm" variant="primary" @click="admitAll">{{
+            t('desk.admitAll', { count: waiting.length })
           }}</BButton>
-        </span>
-      </div>
+        </header>
+        <div class="sheet">
+          <div v-for="need in needs" :key="need.kind + need.personId + need.detail" class="need">
+            <DoorMark
+              v-if="need.personId"
+              :state="STATES[need.kind]"
+              :over="need.kind === 'engagement-over'"
+              :bounced="need.kind === 'invitation-bounced'"
+            />
+            <RailIcon v-else name="seats" />
+            <span class="what" :title="`${need.name} ${sentence(need)} ${need.detail}`">
+              <RouterLink
+                :to="need.personId ? { name: 'people', params: { personId: need.personId } } : { name: 'connections' }"
+                ><strong>{{ need.name }}</strong></RouterLink
+              >{{ need.kind === 'waiting' ? ' ' : '' }}{{ sentence(need) }}
+              <small class="muted">{{ need.detail }}</small>
+            </span>
+            <span class="acts">
+              <label v-if="hasEnd(need)"
+                ><span class="muted">{{ t('desk.extend') }}</span>
+                <DateField
+                  :model-value="need.date"
+                  small
+                  bare
+                  :min="today"
+                  :label="t('desk.extendOf', { name: need.name })"
+                  @update:model-value="extend(need.personId, $event || '')"
+              /></label>
+              <BButton size="sm" variant="outline-primary" @click="act(need)">{{ label(need) }}</BButton>
+            </span>
+          </div>
+        </div>
+      </template>
     </section>
+    <BoardPicture v-if="!desk.first" :board="desk.board" :today="today" @extend="extend" />
   </div>
-  <p v-else class="muted">{{ t('common.loading') }}</p>
+  <NotYet v-else :error="error" :again="again" />
 </template>
 
 <style scoped>
@@ -161,7 +175,7 @@ function label(need: Need): string {
   line-height: 1.45;
   font-weight: 500;
   max-width: 1010px;
-  margin-bottom: 16px;
+  margin-bottom: 10px;
 }
 .day a {
   text-decoration-color: var(--green-line);
@@ -185,11 +199,17 @@ function label(need: Need): string {
 .first small {
   display: block;
 }
-.needs {
-  margin-top: 14px;
+.needs header {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 30px;
+  margin: 4px 0 2px;
 }
-.needs > p {
-  margin: 0;
+.needs header h2 {
+  font-size: 14px;
+}
+.nothing {
   padding: 12px 16px;
 }
 .need {
@@ -197,9 +217,17 @@ function label(need: Need): string {
   grid-template-columns: 26px minmax(0, 1fr) auto;
   gap: 10px;
   align-items: center;
-  padding: 6px 14px;
-  min-height: 44px;
+  padding: 2px 12px;
+  min-height: 36px;
   border-top: 1px solid var(--line-soft);
+}
+.what {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.board {
+  margin-top: 12px;
 }
 .acts {
   display: flex;
@@ -213,12 +241,13 @@ function label(need: Need): string {
   align-items: center;
   font-size: 12.5px;
 }
-.all {
-  text-align: right;
-}
 @media (max-width: 640px) {
   .need {
     grid-template-columns: 26px minmax(0, 1fr);
+    padding-block: 8px;
+  }
+  .what {
+    white-space: normal;
   }
   .acts {
     grid-column: 2;

@@ -14,6 +14,7 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useLive } from '../state/live.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // Who reaches what: people by places. What is asked stands in the address, so that a link shows the same.
 const { t } = useI18n()
@@ -45,7 +46,7 @@ const question = computed(() => {
   return words.toString()
 })
 const pathOf = (rest: string) => session.path(`/grid${rest}${question.value ? `?${question.value}` : ''}`)
-const { data: view, error } = useFetched<GridView>(() => pathOf(''))
+const { data: view, error, again } = useFetched<GridView>(() => pathOf(''))
 const lines = computed(() => new Lines(view.value?.groups ?? [], folded.value))
 const marks = computed(() => marksOf(docket.preview?.access.effects ?? [], area.value))
 const tiles = shallowRef(makeTiles())
@@ -189,7 +190,6 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
         />
         <span class="muted">{{ mayBrush ? t('grid.brushHelp') : t('grid.chooseRole') }}</span>
       </div>
-      <p v-if="error" class="muted" role="alert">{{ error.message }}</p>
       <template v-if="view">
         <div class="counts muted">
           <span>{{
@@ -212,6 +212,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
           :turn="turn"
           :marks="marks"
           :brush="mayBrush"
+          :chosen="chosen"
           :label="t('grid.title')"
           @open="look"
           @fold-group="foldGroup"
@@ -229,7 +230,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
           <span><i class="corner"></i>{{ t('grid.legendApproval') }}</span>
         </p>
       </template>
-      <p v-else-if="!error" class="muted">{{ t('common.loading') }}</p>
+      <NotYet v-else :error="error" :again="again" />
     </template>
     <template #sheet>
       <CellSheet

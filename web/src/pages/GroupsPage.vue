@@ -3,20 +3,24 @@ import type { GroupsView, GroupSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import NothingHere from '../parts/NothingHere.vue'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
+import ControlButton from '../parts/ControlButton.vue'
 import GivePanel from '../parts/GivePanel.vue'
 import GroupForm from '../parts/GroupForm.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
+import MoreActs from '../parts/MoreActs.vue'
 import PickMany from '../parts/PickMany.vue'
+import SheetFacts from '../parts/SheetFacts.vue'
 import SheetHead from '../parts/SheetHead.vue'
+import SheetSection from '../parts/SheetSection.vue'
 import VirtualList from '../parts/VirtualList.vue'
 import ViewHead from '../parts/ViewHead.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // Groups, by name and by rule: whom each holds, and what belonging to it gives.
 const { t } = useI18n()
@@ -27,7 +31,7 @@ const docket = useDocket()
 const { people: everybody, findPeople } = useChoices({ people: true })
 const chosenId = computed(() => String(route.params.groupId ?? ''))
 const making = computed(() => route.query.make === '1')
-const { data } = useFetched<GroupsView>(() => session.path('/groups'))
+const { data, error: listError, again } = useFetched<GroupsView>(() => session.path('/groups'))
 const { data: group, error } = useFetched<GroupSheetView>(() =>
   chosenId.value ? session.path(`/groups/${chosenId.value}`) : null,
 )
@@ -42,6 +46,15 @@ const groups = computed(() => {
 const people = computed(() => {
   const inside = new Set(group.value?.members.filter((one) => one.byName).map((one) => one.personId))
   return everybody.value.filter((one) => !inside.has(one.value))
+})
+
+const facts = computed(() => {
+  const one = group.value
+  if (!one) return []
+  return [
+    { name: t('groups.rule'), text: one.rule ?? t('groups.byName') },
+    ...(one.lead ? [{ name: t('groups.lead'), text: one.lead }] : []),
+  ]
 })
 
 function go(groupId: string, query: Record<string, string> = {}): void {
@@ -94,7 +107,10 @@ function put(personIds: string[]): void {
           <span role="gridcell" class="number">{{ row.people }}</span>
           <span role="gridcell" class="number">{{ row.keys }}</span>
         </template>
-        <template #none>{{ data ? t('groups.none') : t('common.loading') }}</template>
+        <template #none>
+          <template v-if="data">{{ t('groups.none') }}</template>
+          <NotYet v-else :error="listError" :again="again" />
+        </template>
       </VirtualList>
     </template>
     <template #sheet>
@@ -104,94 +120,88 @@ function put(personIds: string[]): void {
         </SheetHead>
         <GroupForm :fields="data.fields" @close="go('')" />
       </article>
-      <NothingHere v-else-if="error?.status === 404" />
       <article v-else-if="group && data">
         <SheetHead :close-label="t('groups.close')" @close="go('')">
           <h2>{{ group.name }}</h2>
         </SheetHead>
-        <p class="muted">
-          {{ group.rule ?? t('groups.byName')
-          }}<template v-if="group.lead"> · {{ t('groups.ledBy', { name: group.lead }) }}</template>
-        </p>
-        <div class="actions">
-          <BButton
+        <SheetFacts :facts="facts" />
+        <MoreActs>
+          <ControlButton
             v-for="what in ['give', 'change'] as const"
             :key="what"
-            variant="outline-primary"
-            :disabled="!group.controls[what].enabled"
-            :title="group.controls[what].reason"
+            :control="group.controls[what]"
             :aria-pressed="doing === what"
             @click="doing = doing === what ? null : what"
-            >{{ t(what === 'give' ? 'person.give' : 'roles.edit') }}</BButton
+            >{{ t(what === 'give' ? 'person.give' : 'roles.edit') }}</ControlButton
           >
-          <BButton
-            variant="outline-danger"
-            :disabled="!group.controls.remove.enabled"
-            :title="group.controls.remove.reason"
-            @click="docket.hold([{ type: 'remove-group', groupId: group.id }])"
-            >{{ t('groups.remove') }}</BButton
-          >
-        </div>
+          <template #more>
+            <ControlButton
+              danger
+              :control="group.controls.remove"
+              @click="docket.hold([{ type: 'remove-group', groupId: group.id }])"
+              >{{ t('groups.remove') }}</ControlButton
+            >
+          </template>
+        </MoreActs>
         <GivePanel v-if="doing === 'give'" :group="{ id: group.id, name: group.name }" @close="doing = null" />
         <GroupForm v-else-if="doing === 'change'" :fields="data.fields" :group="group" @close="doing = null" />
-        <h3 class="caption">
-          {{ t('groups.gives') }} <span class="count-small">{{ group.grants.length }}</span>
-        </h3>
-        <p v-if="group.grants.length === 0" class="muted">{{ t('groups.nothing') }}</p>
-        <div v-for="grant in group.grants" :key="grant.grantId" class="line">
-          <span>
-            <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
-            <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
-            <small v-if="grant.until" class="muted">
-              {{ t('roles.until', { date: shortDate(grant.until, today) }) }}</small
+        <SheetSection :title="t('groups.gives')" :count="group.grants.length">
+          <p v-if="group.grants.length === 0" class="muted">{{ t('groups.nothing') }}</p>
+          <div v-for="grant in group.grants" :key="grant.grantId" class="line">
+            <span>
+              <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
+              <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
+              <small v-if="grant.until" class="muted">
+                {{ t('roles.until', { date: shortDate(grant.until, today) }) }}</small
+              >
+            </span>
+            <button
+              type="button"
+              class="btn btn-quiet btn-sm"
+              :disabled="!grant.take.enabled"
+              :title="grant.take.reason"
+              :aria-label="`${t('roles.take')}: ${grant.role}, ${grant.place}`"
+              @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
             >
-          </span>
-          <button
-            type="button"
-            class="btn btn-quiet btn-sm"
-            :disabled="!grant.take.enabled"
-            :title="grant.take.reason"
-            :aria-label="`${t('roles.take')}: ${grant.role}, ${grant.place}`"
-            @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
-          >
-            {{ t('roles.take') }}
-          </button>
-        </div>
-        <h3 class="caption">
-          {{ t('groups.members') }} <span class="count-small">{{ group.members.length }}</span>
-        </h3>
-        <PickMany
-          :search="findPeople"
-          v-if="group.controls.change.enabled"
-          :model-value="added"
-          :options="people"
-          :label="t('groups.add')"
-          @update:model-value="put"
-        />
-        <div v-for="one in group.members" :key="one.personId" class="line">
-          <span>
-            <DoorMark :state="one.state" />
-            <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
-            <small v-if="one.byRule" class="muted"> {{ t('groups.heldByRule') }}</small>
-          </span>
-          <button
-            v-if="one.byName"
-            type="button"
-            class="btn btn-quiet btn-sm"
-            :disabled="!group.controls.change.enabled"
-            :title="group.controls.change.reason"
-            :aria-label="t('groups.takeOut', { name: one.name })"
-            @click="
-              docket.hold(
-                [{ type: 'quit-group', groupId: group.id, personId: one.personId }],
-                `quit ${group.id} ${one.personId}`,
-              )
-            "
-          >
-            {{ t('groups.out') }}
-          </button>
-        </div>
+              {{ t('roles.take') }}
+            </button>
+          </div>
+        </SheetSection>
+        <SheetSection :title="t('groups.members')" :count="group.members.length">
+          <PickMany
+            :search="findPeople"
+            v-if="group.controls.change.enabled"
+            :model-value="added"
+            :options="people"
+            :label="t('groups.add')"
+            @update:model-value="put"
+          />
+          <div v-for="one in group.members" :key="one.personId" class="line">
+            <span>
+              <DoorMark :state="one.state" />
+              <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
+              <small v-if="one.byRule" class="muted"> {{ t('groups.heldByRule') }}</small>
+            </span>
+            <button
+              v-if="one.byName"
+              type="button"
+              class="btn btn-quiet btn-sm"
+              :disabled="!group.controls.change.enabled"
+              :title="group.controls.change.reason"
+              :aria-label="t('groups.takeOut', { name: one.name })"
+              @click="
+                docket.hold(
+                  [{ type: 'quit-group', groupId: group.id, personId: one.personId }],
+                  `quit ${group.id} ${one.personId}`,
+                )
+              "
+            >
+              {{ t('groups.out') }}
+            </button>
+          </div>
+        </SheetSection>
       </article>
+      <NotYet v-else :error="error" />
     </template>
   </ListAndSheet>
 </template>
@@ -202,19 +212,6 @@ function put(personIds: string[]): void {
 }
 .number {
   text-align: right;
-}
-.actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.caption {
-  margin: 14px 0 2px;
-  padding-bottom: 3px;
-  border-bottom: 1px solid var(--line);
-}
-.count-small {
-  font-weight: 400;
 }
 .line {
   display: flex;

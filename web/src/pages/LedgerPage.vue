@@ -9,6 +9,7 @@ import { localParts, longDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import DateField from '../parts/DateField.vue'
 
 type Page = { entries: LedgerEntryView[]; next: number | null }
 type Verified =
@@ -47,6 +48,7 @@ const problem = ref('')
 async function compare(): Promise<void> {
   problem.value = ''
   between.value = null
+  if (!span.from) return void (problem.value = t('between.missing'))
   const until = span.until ? `&until=${span.until}` : ''
   try {
     between.value = await ask<BetweenView>('GET', session.path(`/between?from=${span.from}${until}`))
@@ -117,20 +119,20 @@ async function verify(): Promise<void> {
         <option v-for="one in actors?.people ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       <label
-        >{{ t('ledger.from') }} <input v-model="filter.from" class="form-control form-control-sm" type="date"
+        >{{ t('ledger.from') }} <DateField v-model="filter.from" small past bare :label="t('ledger.from')"
       /></label>
       <label
-        >{{ t('ledger.until') }} <input v-model="filter.until" class="form-control form-control-sm" type="date"
+        >{{ t('ledger.until') }} <DateField v-model="filter.until" small past bare :label="t('ledger.until')"
       /></label>
     </div>
     <details class="between">
       <summary>{{ t('between.title') }}</summary>
       <form class="filter" @submit.prevent="compare">
         <label
-          >{{ t('between.from') }} <input v-model="span.from" class="form-control form-control-sm" type="date" required
+          >{{ t('between.from') }} <DateField v-model="span.from" small past bare :label="t('between.from')"
         /></label>
         <label
-          >{{ t('between.until') }} <input v-model="span.until" class="form-control form-control-sm" type="date"
+          >{{ t('between.until') }} <DateField v-model="span.until" small past bare :label="t('between.until')"
         /></label>
         <BButton type="submit" size="sm" variant="outline-primary">{{ t('between.compare') }}</BButton>
       </form>

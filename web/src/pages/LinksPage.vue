@@ -7,6 +7,7 @@ import LinkForm from '../parts/LinkForm.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 interface Live {
   id: string
@@ -24,7 +25,7 @@ interface Links {
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data } = useFetched<Links>(() => session.path('/links'))
+const { data, error, again } = useFetched<Links>(() => session.path('/links'))
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const origin = location.origin
 const making = ref(false)
@@ -45,7 +46,7 @@ const day = (date: string) => shortDate(date, today.value)
 <template>
   <section>
     <h1>{{ t('links.title') }}</h1>
-    <p v-if="!data" class="muted">{{ t('common.loading') }}</p>
+    <NotYet v-if="!data" :error="error" :again="again" />
     <template v-else>
       <h2>{{ t('links.statements') }}</h2>
       <p v-if="data.shares.length === 0" class="muted">{{ t('links.noStatements') }}</p>

@@ -14,12 +14,17 @@ import { useDirect } from '../state/direct.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useLive } from '../state/live.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // One's own page: what is reached, by which route, until when. Understood in ten seconds.
 const { t } = useI18n()
 const session = useSession()
 const live = useLive()
-const { data: mine } = useFetched<MyKeys>(() => (session.me?.current ? session.path('/my-keys') : null))
+const {
+  data: mine,
+  error,
+  again: readAgain,
+} = useFetched<MyKeys>(() => (session.me?.current ? session.path('/my-keys') : null))
 const { data: requests } = useFetched<RequestsView>(() => (session.me?.current ? session.path('/requests') : null))
 /** Changes of what one reaches that one was told of and has not looked at yet. */
 const { data: told, again } = useFetched<{ notices: { id: string; by: string; on: string }[] }>(() =>
@@ -66,10 +71,33 @@ const period = computed(() => {
   <div v-if="mine" class="keys">
     <h1>{{ t('keys.hello', { name: mine.name, account }) }}</h1>
     <p class="period">{{ period }}</p>
-    <p class="ways">
-      <RouterLink :to="{ name: 'requests' }">{{ t('requests.ask') }}</RouterLink>
-      <span v-if="waiting > 0" class="brass">{{ t('requests.waiting', { count: waiting }) }}</span>
-    </p>
+    <div class="actions">
+      <template v-if="!session.seeing">
+        <button
+          v-for="one in mine.ways"
+          :key="one.product"
+          type="button"
+          class="btn btn-primary"
+          @click="go(one.product)"
+        >
+          {{ t('keys.goTo', { product: one.name }) }}
+        </button>
+      </template>
+      <RouterLink class="btn btn-outline-primary" :to="{ name: 'requests' }"
+        >{{ t('requests.ask') }}
+        <span v-if="waiting > 0">({{ t('requests.waiting', { count: waiting }) }})</span></RouterLink
+      >
+      <template v-if="!session.seeing">
+        <button type="button" class="btn btn-outline-primary" :aria-pressed="asking" @click="asking = !asking">
+          {{ t('away.askFor') }}
+        </button>
+        <a class="btn btn-quiet" :href="session.path(`/people/${session.me!.current!.personId}/export`)">{{
+          t('keys.kept')
+        }}</a>
+      </template>
+    </div>
+    <AwayPanel v-if="asking" own :person-id="session.me!.current!.personId" @close="asking = false" />
+    <p v-if="problem" role="alert" class="muted">{{ problem }}</p>
     <div v-if="told && told.notices.length > 0" class="told" role="status">
       <p v-for="one in told.notices" :key="one.id">
         {{ t('keys.changedBy', { name: one.by, date: longDate(one.on) }) }}
@@ -121,62 +149,58 @@ const period = computed(() => {
         {{ t('requests.withdraw') }}
       </button>
     </p>
-    <p v-if="problem" role="alert" class="muted">{{ problem }}</p>
-    <p v-if="!session.seeing" class="ways">
-      <button
-        v-for="one in mine.ways"
-        :key="one.product"
-        type="button"
-        class="btn btn-outline-primary btn-sm"
-        @click="go(one.product)"
-      >
-        {{ t('keys.goTo', { product: one.name }) }}
-      </button>
-      <button type="button" class="btn btn-quiet btn-sm" :aria-pressed="asking" @click="asking = !asking">
-        {{ t('away.askFor') }}
-      </button>
-      <a class="btn btn-quiet btn-sm" :href="session.path(`/people/${session.me!.current!.personId}/export`)">{{
-        t('keys.kept')
-      }}</a>
-    </p>
-    <AwayPanel v-if="asking" own :person-id="session.me!.current!.personId" @close="asking = false" />
     <p v-if="mine.keys.length === 0" class="muted">{{ t('keys.nothing') }}</p>
-    <section v-for="place in mine.keys" :key="place.placeId" class="sheet place">
-      <h2>
-        <small v-if="place.path.length > 1" class="muted">{{ place.path.slice(0, -1).join(' / ') }}</small>
-        <WallMark v-if="place.walled" />{{ place.name }}
-        <span v-if="place.beneath" class="beneath muted">{{ t('effect.beneath', { count: place.beneath }) }}</span>
-      </h2>
-      <ul>
-        <li v-for="key in place.keys" :key="key.area">
-          <details>
-            <summary>
-              <span class="name"
-                >{{ key.name }} <small class="muted">{{ key.product }}</small></span
-              >
-              <KeyMark :level="key.level" :granted="key.granted" />
-              <span class="can muted">{{
-                key.heldBack ? t('effect.heldBack') : t('keys.can', { sentence: key.sentence })
-              }}</span>
-              <span class="ask-why">{{ t('person.why') }}</span>
-            </summary>
-            <WhyList :why="key.why" :today="today" />
-          </details>
-        </li>
-      </ul>
-    </section>
+    <div class="places">
+      <section v-for="place in mine.keys" :key="place.placeId" class="sheet place">
+        <h2>
+          <small v-if="place.path.length > 1" class="muted">{{ place.path.slice(0, -1).join(' / ') }}</small>
+          <WallMark v-if="place.walled" />{{ place.name }}
+          <span v-if="place.beneath" class="beneath muted">{{ t('effect.beneath', { count: place.beneath }) }}</span>
+        </h2>
+        <ul>
+          <li v-for="key in place.keys" :key="key.area">
+            <details>
+              <summary>
+                <span class="name"
+                  >{{ key.name }} <small class="muted">{{ key.product }}</small></span
+                >
+                <KeyMark :level="key.level" :granted="key.granted" />
+                <span class="can muted">{{
+                  key.heldBack ? t('effect.heldBack') : t('keys.can', { sentence: key.sentence })
+                }}</span>
+                <span class="ask-why">{{ t('person.why') }}</span>
+              </summary>
+              <WhyList :why="key.why" :today="today" />
+            </details>
+          </li>
+        </ul>
+      </section>
+    </div>
     <template v-if="mine.seats.length > 0">
       <h2 class="caption">{{ t('keys.seats') }}</h2>
       <p>{{ mine.seats.map((seat) => `${seat.product}, ${seat.type}`).join('; ') }}</p>
     </template>
   </div>
   <h1 v-else-if="!session.me?.current">{{ t('keys.nowhere') }}</h1>
-  <p v-else class="muted">{{ t('common.loading') }}</p>
+  <NotYet v-else :error="error" :again="readAgain" />
 </template>
 
 <style scoped>
-.keys {
-  max-width: 820px;
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 14px;
+}
+.places {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 460px), 1fr));
+  gap: 12px;
+  align-items: start;
+}
+.places .place {
+  margin: 0;
+  container-type: inline-size;
 }
 .told {
   background: var(--slate-soft);
@@ -185,10 +209,6 @@ const period = computed(() => {
 }
 .told p {
   margin: 0;
-}
-.ways {
-  display: flex;
-  gap: 18px;
 }
 h1 {
   font-size: 21px;
@@ -231,7 +251,7 @@ li {
 }
 summary {
   display: grid;
-  grid-template-columns: minmax(120px, 210px) 100px minmax(0, 1fr) auto;
+  grid-template-columns: minmax(120px, 200px) 92px minmax(0, 1fr) auto;
   gap: 10px;
   align-items: center;
   min-height: 36px;
@@ -246,13 +266,20 @@ summary::-webkit-details-marker {
   text-decoration: underline;
   text-underline-offset: 3px;
 }
-@media (max-width: 600px) {
+@container (max-width: 560px) {
   summary {
-    grid-template-columns: minmax(0, 1fr) 100px auto;
+    grid-template-columns: minmax(0, 1fr) 92px auto;
+    gap: 0 10px;
+    padding: 6px 0;
   }
   .can {
     grid-column: 1 / -1;
     grid-row: 2;
+  }
+}
+@media (max-width: 640px) {
+  .actions {
+    display: grid;
   }
 }
 </style>

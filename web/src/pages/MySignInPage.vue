@@ -11,12 +11,13 @@ import ProblemList from '../parts/ProblemList.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // One's own means of signing in, and where one is signed in.
 const { t } = useI18n()
 const session = useSession()
 const proof = useProof()
-const { data: own, again } = useFetched<OwnSignIn>(() => '/api/sign-in')
+const { data: own, error: readError, again } = useFetched<OwnSignIn>(() => '/api/sign-in')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const doing = ref<'email' | 'password' | 'codes' | null>(null)
 const fresh = ref<{ secret: string; uri: string; picture: string } | null>(null)
@@ -199,9 +200,11 @@ const newPaper = () =>
       </p>
     </div>
     <NoticeSettings v-if="session.rooms.length > 1" />
-    <OwnRecord v-if="session.me?.current && !session.me.current.narrow && !session.me.current.needsMeans" />
+    <OwnRecord
+      v-if="session.me?.current && !session.seeing && !session.me.current.narrow && !session.me.current.needsMeans"
+    />
   </section>
-  <p v-else class="muted">{{ t('common.loading') }}</p>
+  <NotYet v-else :error="readError" :again="again" />
 </template>
 
 <style scoped>

@@ -3,16 +3,21 @@ import type { PacketRow, PacketsView, PlaceKeys } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { amount } from '../logic/money.ts'
+import { sum } from '../logic/money.ts'
 import KeyMark from '../marks/KeyMark.vue'
+import ControlButton from '../parts/ControlButton.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
+import MoreActs from '../parts/MoreActs.vue'
 import PacketForm from '../parts/PacketForm.vue'
+import SheetFacts from '../parts/SheetFacts.vue'
 import SheetHead from '../parts/SheetHead.vue'
+import SheetSection from '../parts/SheetSection.vue'
 import VirtualList from '../parts/VirtualList.vue'
 import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // Packets: named starts for kinds of newcomers, each tried out on paper before anybody comes by it.
 const { t } = useI18n()
@@ -20,7 +25,7 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { data } = useFetched<PacketsView>(() => session.path('/packets'))
+const { data, error, again } = useFetched<PacketsView>(() => session.path('/packets'))
 const chosenId = computed(() => String(route.params.packetId ?? ''))
 const likeId = computed(() => String(route.query.like ?? ''))
 const making = computed(() => route.query.make === '1' || likeId.value !== '')
@@ -33,6 +38,15 @@ const { data: paper } = useFetched<{ keys: PlaceKeys[] }>(() =>
 )
 const editing = ref(false)
 const current = computed(() => session.me?.current)
+
+const facts = computed(() => {
+  const one = packet.value
+  if (!one) return []
+  return [
+    { name: t('record.kind'), text: t(`kind.${one.kind}`) },
+    { name: t('record.standing'), text: t(`standing.${one.standing}`), aside: t(`standingAbout.${one.standing}`) },
+  ]
+})
 
 function go(packetId: string, query: Record<string, string> = {}): void {
   editing.value = false
@@ -74,10 +88,13 @@ function go(packetId: string, query: Record<string, string> = {}): void {
             [...row.grantNames, ...row.groupNames, ...row.seatNames].join('; ')
           }}</span>
           <span role="gridcell" class="number">{{
-            row.monthMinor === null || !current ? '' : amount(row.monthMinor, current.currency, current.locale)
+            row.monthMinor === null || !current ? '' : sum(row.monthMinor, current.currency, current.locale)
           }}</span>
         </template>
-        <template #none>{{ data ? t('packets.none') : t('common.loading') }}</template>
+        <template #none>
+          <template v-if="data">{{ t('packets.none') }}</template>
+          <NotYet v-else :error="error" :again="again" />
+        </template>
       </VirtualList>
     </template>
     <template #sheet>
@@ -91,8 +108,8 @@ function go(packetId: string, query: Record<string, string> = {}): void {
         <SheetHead :close-label="t('packets.close')" @close="go('')">
           <h2>{{ packet.name }}</h2>
         </SheetHead>
-        <p class="muted">{{ t(`kind.${packet.kind}`) }}, {{ t(`standing.${packet.standing}`) }}</p>
-        <div class="actions">
+        <SheetFacts :facts="facts" />
+        <MoreActs>
           <BButton
             variant="primary"
             @click="
@@ -100,39 +117,41 @@ function go(packetId: string, query: Record<string, string> = {}): void {
             "
             >{{ t('packets.invite') }}</BButton
           >
-          <BButton
-            variant="outline-primary"
-            :disabled="!data?.controls.make.enabled"
-            :title="data?.controls.make.reason"
-            :aria-pressed="editing"
-            @click="editing = !editing"
-            >{{ t('roles.edit') }}</BButton
-          >
-          <BButton
-            variant="outline-danger"
-            :disabled="!data?.controls.make.enabled"
-            :title="data?.controls.make.reason"
-            @click="docket.hold([{ type: 'remove-packet', packetId: packet.id }], `remove ${packet.id}`)"
-            >{{ t('groups.remove') }}</BButton
-          >
-        </div>
+          <ControlButton :control="data?.controls.make" :aria-pressed="editing" @click="editing = !editing">{{
+            t('roles.edit')
+          }}</ControlButton>
+          <template #more>
+            <ControlButton
+              danger
+              :control="data?.controls.make"
+              @click="docket.hold([{ type: 'remove-packet', packetId: packet.id }], `remove ${packet.id}`)"
+              >{{ t('groups.remove') }}</ControlButton
+            >
+          </template>
+        </MoreActs>
         <PacketForm v-if="editing" :packet="packet" @close="editing = false" />
         <template v-else>
-          <h3 class="caption">{{ t('packets.holds') }}</h3>
-          <p v-for="line in [...packet.grantNames, ...packet.groupNames, ...packet.seatNames]" :key="line" class="line">
-            {{ line }}
-          </p>
-          <h3 class="caption">{{ t('packets.paper') }}</h3>
-          <p v-if="paper && paper.keys.length === 0" class="muted">{{ t('packets.nothing') }}</p>
-          <p v-for="place in paper?.keys ?? []" :key="place.placeId" class="line place">
-            <span
-              >{{ place.path.join(' / ') || place.name }}
-              <small v-if="place.beneath" class="muted">{{
-                t('effect.beneath', { count: place.beneath })
-              }}</small></span
+          <SheetSection :title="t('packets.holds')">
+            <p
+              v-for="line in [...packet.grantNames, ...packet.groupNames, ...packet.seatNames]"
+              :key="line"
+              class="line"
             >
-            <KeyMark :level="place.highest" />
-          </p>
+              {{ line }}
+            </p>
+          </SheetSection>
+          <SheetSection :title="t('packets.paper')">
+            <p v-if="paper && paper.keys.length === 0" class="muted">{{ t('packets.nothing') }}</p>
+            <p v-for="place in paper?.keys ?? []" :key="place.placeId" class="line place">
+              <span
+                >{{ place.path.join(' / ') || place.name }}
+                <small v-if="place.beneath" class="muted">{{
+                  t('effect.beneath', { count: place.beneath })
+                }}</small></span
+              >
+              <KeyMark :level="place.highest" />
+            </p>
+          </SheetSection>
         </template>
       </article>
     </template>
@@ -145,16 +164,6 @@ function go(packetId: string, query: Record<string, string> = {}): void {
 }
 .number {
   text-align: right;
-}
-.actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.caption {
-  margin: 14px 0 2px;
-  padding-bottom: 3px;
-  border-bottom: 1px solid var(--line);
 }
 .line {
   margin: 0;

@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
-import { amount } from '../logic/money.ts'
+import { sum } from '../logic/money.ts'
 import { columnsIn, gridOf } from '../logic/people-columns.ts'
 import { changedIds, PEOPLE_SORTS } from '../logic/lists.ts'
 import DoorMark from '../marks/DoorMark.vue'
@@ -20,6 +20,7 @@ import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import { useWindowed } from '../state/windowed.ts'
+import NotYet from '../parts/NotYet.vue'
 
 /** How long what someone else changed stays marked. */
 const MARKED_MILLISECONDS = 6_000
@@ -45,6 +46,7 @@ const pathOf = (rest: string, more: Record<string, number> = {}) => {
 const {
   rows: people,
   answer: data,
+  error,
   look,
 } = useWindowed<PersonView, PeopleView>(
   (from, count) => pathOf('/people', { from, count }),
@@ -73,7 +75,7 @@ watch([people, wantsSeen], async () => {
 })
 const money = (minor: number | null | undefined) => {
   const current = session.me?.current
-  return !minor ? '' : amount(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
+  return !minor ? '' : sum(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
 }
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 
@@ -180,7 +182,7 @@ function stopInviting(): void {
             <template v-if="column === 'reach'">
               <template v-if="row.reach && row.reach.places > 0">
                 <KeyMark :level="row.reach.level" />
-                <span class="muted"> {{ t('people.at', { count: row.reach.places }) }}</span>
+                <span class="muted">{{ t('people.at', { count: row.reach.places }, row.reach.places) }}</span>
               </template>
               <span v-else class="muted">–</span>
             </template>
@@ -196,7 +198,10 @@ function stopInviting(): void {
             }}</span>
           </span>
         </template>
-        <template #none>{{ data ? t('people.none') : t('common.loading') }}</template>
+        <template #none>
+          <template v-if="data">{{ t('people.none') }}</template>
+          <NotYet v-else :error="error" />
+        </template>
       </VirtualList>
       <p class="muted foot">{{ t('people.count', { shown: data?.matching ?? 0, count: data?.total ?? 0 }) }}</p>
     </template>

@@ -13,13 +13,14 @@ import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { data } = useFetched<{ places: PlaceView[]; mayMake: boolean }>(() => session.path('/places'))
+const { data, error, again } = useFetched<{ places: PlaceView[]; mayMake: boolean }>(() => session.path('/places'))
 const folded = ref(new Set<string>())
 const text = ref('')
 const chosenId = computed(() => String(route.params.placeId ?? ''))
@@ -137,7 +138,10 @@ function close(): void {
           </span>
           <span class="number">{{ row.people || '' }}</span>
         </template>
-        <template #none>{{ data ? t('places.none') : t('common.loading') }}</template>
+        <template #none>
+          <template v-if="data">{{ t('places.none') }}</template>
+          <NotYet v-else :error="error" :again="again" />
+        </template>
       </VirtualList>
       <p class="muted keys" role="status">
         {{ lifted ? t('places.lifted', { name: lifted.name }) : t('places.keys') }}

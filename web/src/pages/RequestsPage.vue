@@ -10,13 +10,14 @@ import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // What is asked for: decided here with what granting would do in front of one's eyes, and what one asked for oneself.
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
 const { roles } = useChoices()
-const { data, again } = useFetched<RequestsView>(() => session.path('/requests'))
+const { data, error, again } = useFetched<RequestsView>(() => session.path('/requests'))
 const chosen = reactive<Record<string, string>>({})
 const asking = ref(useRoute().query.ask === '1')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
@@ -64,7 +65,7 @@ function withdraw(request: RequestView): void {
       @asked="((asking = false), again())"
       @close="asking = false"
     />
-    <p v-if="!data" class="muted">{{ t('common.loading') }}</p>
+    <NotYet v-if="!data" :error="error" :again="again" />
     <template v-else>
       <h2>{{ t('requests.toDecide') }}</h2>
       <p v-if="data.toDecide.length === 0" class="muted">{{ t('requests.nothing') }}</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RolesView } from '@lodge/core'
-import { computed, ref } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { differ, entryWords } from '../logic/roles.ts'
@@ -13,6 +14,7 @@ import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 // Roles side by side: areas as rows, so that what differs stands out.
 const { t } = useI18n()
@@ -20,12 +22,18 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { data } = useFetched<RolesView>(() => session.path('/roles'))
+const { data, error, again } = useFetched<RolesView>(() => session.path('/roles'))
 const text = ref('')
 const onlyDifferences = ref(false)
 const chosenId = computed(() => String(route.params.roleId ?? ''))
 const making = computed(() => route.query.make === '1')
 const SHOWN = 40
+/** Whether there is more than shows at once: a list that scrolls sideways says so. */
+const scroller = useTemplateRef<HTMLElement>('scroller')
+const isWider = ref(false)
+useResizeObserver(scroller, () => {
+  isWider.value = scroller.value !== null && scroller.value.scrollWidth > scroller.value.clientWidth + 1
+})
 
 const roles = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
@@ -75,9 +83,9 @@ function given(count: number): string {
         <BFormInput v-model="text" type="search" :placeholder="t('roles.find')" :aria-label="t('roles.find')" />
         <label><input v-model="onlyDifferences" type="checkbox" /> {{ t('roles.differences') }}</label>
       </div>
-      <p v-if="!data" class="muted">{{ t('common.loading') }}</p>
+      <NotYet v-if="!data" :error="error" :again="again" />
       <p v-else-if="roles.length === 0" class="sheet none muted">{{ t('roles.none') }}</p>
-      <div v-else class="sheet scroll" tabindex="0">
+      <div v-else ref="scroller" class="sheet scroll" tabindex="0" :aria-label="t('roles.title')" role="region">
         <table>
           <thead>
             <tr>
@@ -117,7 +125,9 @@ function given(count: number): string {
           </tbody>
         </table>
       </div>
-      <p class="muted legend">{{ t('roles.legend') }}</p>
+      <p class="muted legend">
+        <template v-if="isWider">{{ t('common.sideways') }} </template>{{ t('roles.legend') }}
+      </p>
     </template>
     <template #sheet>
       <article v-if="making && data">
@@ -146,6 +156,7 @@ function given(count: number): string {
 .scroll {
   overflow: auto;
   min-height: 0;
+  scrollbar-color: var(--ink-2) var(--line-soft);
 }
 table {
   border-collapse: separate;

@@ -3,7 +3,6 @@ import type { BillView, SeatRack as Rack, SeatSlot, SeatsView } from '@lodge/cor
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
-import { signedAmount } from '../logic/money.ts'
 import BillLines from '../parts/BillLines.vue'
 import CountList from '../parts/CountList.vue'
 import ForecastChart from '../parts/ForecastChart.vue'
@@ -13,12 +12,13 @@ import SeatRack from '../parts/SeatRack.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
+import NotYet from '../parts/NotYet.vue'
 
 const { t } = useI18n()
 const route = useRoute()
 const session = useSession()
-const { today, money } = useMoney()
-const { data } = useFetched<SeatsView>(() => session.path('/seats'))
+const { today, money, signedSum, sum } = useMoney()
+const { data, error, again } = useFetched<SeatsView>(() => session.path('/seats'))
 const { data: bill } = useFetched<BillView>(() =>
   data.value?.money ? session.path(`/bills/${data.value.month}`) : null,
 )
@@ -31,10 +31,6 @@ const product = computed(() => {
 })
 const planName = computed(() => product.value?.plans.find((one) => one.code === product.value?.plan)?.name)
 const next = computed(() => product.value?.racks.find((one) => one.inBand)?.oneMoreMinor)
-const signed = (minor: number) => {
-  const current = session.me?.current
-  return signedAmount(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
-}
 
 watch(
   () => product.value?.code,
@@ -122,7 +118,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
             <span class="number">{{ money(band.priceMinor) }}</span>
           </p>
           <p class="brass">
-            {{ next === null || next === undefined ? t('seats.nextWaits') : t('seats.next', { sum: signed(next) }) }}
+            {{ next === null || next === undefined ? t('seats.nextWaits') : t('seats.next', { sum: signedSum(next) }) }}
           </p>
         </section>
       </template>
@@ -133,10 +129,10 @@ function open(of: Rack, chosen: SeatSlot | null): void {
     </div>
     <aside v-if="bill" class="sheet billed">
       <p class="caption">{{ bill.name }}</p>
-      <p class="sum">{{ money(bill.totalMinor) }}</p>
+      <p class="sum">{{ sum(bill.totalMinor) }}</p>
       <p>
         {{ t('bill.since', { month: bill.before.name }) }}
-        <strong class="brass">{{ signed(bill.totalMinor - bill.before.totalMinor) }}</strong><template
+        <strong class="brass">{{ signedSum(bill.totalMinor - bill.before.totalMinor) }}</strong><template
           v-if="bill.since.length > 0"
           >: {{ bill.since[0]!.sentence }}.
         </template>
@@ -153,7 +149,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
       </p>
     </aside>
   </div>
-  <p v-else class="muted">{{ t('common.loading') }}</p>
+  <NotYet v-else :error="error" :again="again" />
 </template>
 
 <style scoped>

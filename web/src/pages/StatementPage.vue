@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StatementView } from '@lodge/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { longDate, todayIn } from '../logic/dates.ts'
@@ -8,6 +8,8 @@ import StatementTable from '../parts/StatementTable.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import DateField from '../parts/DateField.vue'
+import NotYet from '../parts/NotYet.vue'
 
 // Who can get in at a place, to read, print, save or share by a link; as of today or any day before.
 const { t } = useI18n()
@@ -20,18 +22,16 @@ const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const on = computed(() => String(route.query.on ?? ''))
 const pathOf = (rest: string) =>
   session.path(`/places/${placeId.value}/statement${rest}${on.value ? `?on=${on.value}` : ''}`)
-const { data: statement, error } = useFetched<StatementView>(() => pathOf(''))
+const { data: statement, error, again } = useFetched<StatementView>(() => pathOf(''))
 const until = ref('')
 
-function setDay(event: Event): void {
-  const { value } = event.target as HTMLInputElement
+function setDay(value: string | null | undefined): void {
   void router.replace({ query: value && value !== today.value ? { on: value } : {} })
 }
 
-function share(): void {
-  if (until.value)
-    docket.hold([{ type: 'share-statement', placeId: placeId.value, until: until.value }], `share ${placeId.value}`)
-}
+watch(until, (day) => {
+  if (day) docket.hold([{ type: 'share-statement', placeId: placeId.value, until: day }], `share ${placeId.value}`)
+})
 
 function print(): void {
   window.print()
@@ -40,7 +40,6 @@ function print(): void {
 
 <template>
   <section>
-    <p v-if="error" class="muted" role="alert">{{ error.message }}</p>
     <template v-if="statement">
       <header>
         <h1>{{ t('statement.title', { place: statement.place }) }}</h1>
@@ -59,20 +58,28 @@ function print(): void {
       <div class="bar">
         <label>
           {{ t('statement.on') }}
-          <input class="form-control" type="date" :max="today" :value="on || today" @change="setDay" />
+          <DateField
+            :model-value="on || today"
+            small
+            bare
+            past
+            :max="today"
+            :label="t('statement.on')"
+            @update:model-value="setDay"
+          />
         </label>
         <a class="btn btn-outline-primary" :href="pathOf('/file.pdf')" download>PDF</a>
         <a class="btn btn-outline-primary" :href="pathOf('/file.csv')" download>CSV</a>
         <BButton variant="outline-primary" @click="print">{{ t('statement.print') }}</BButton>
         <label v-if="!on">
           {{ t('statement.share') }}
-          <input v-model="until" class="form-control" type="date" :min="today" @change="share" />
+          <DateField v-model="until" small bare :min="today" :label="t('statement.share')" />
         </label>
         <RouterLink :to="{ name: 'links' }">{{ t('links.title') }}</RouterLink>
       </div>
       <StatementTable :statement="statement" />
     </template>
-    <p v-else-if="!error" class="muted">{{ t('common.loading') }}</p>
+    <NotYet v-else :error="error" :again="again" />
   </section>
 </template>
 

@@ -3,7 +3,10 @@ import type { PlaceGrantView } from '@lodge/core'
 import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // Moving somebody from one place to another from a day on, or giving them what someone else has: the docket is filled
 // with the gives and takes this comes to.
@@ -12,6 +15,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { places, people: everybody } = useChoices({ people: true })
 const slot = `access ${useId()}`
+useDocketPlace(slot)
 const fromPlaceId = ref(props.grants.length === 1 ? props.grants[0]!.placeId : '')
 const toPlaceId = ref('')
 const on = ref('')
@@ -44,19 +48,19 @@ watch([fromId, replace], () => {
     <template v-if="what === 'move'">
       <legend class="caption">{{ t('access.move') }}</legend>
       <BFormGroup :label="t('access.from')" label-for="access-from">
-        <BFormSelect id="access-from" v-model="fromPlaceId" :options="held" />
+        <PickOne id="access-from" v-model="fromPlaceId" :options="held" />
       </BFormGroup>
       <BFormGroup :label="t('access.to')" label-for="access-to">
-        <BFormSelect id="access-to" v-model="toPlaceId" :options="[{ value: '', text: t('give.choose') }, ...places]" />
+        <PickOne id="access-to" v-model="toPlaceId" :options="[{ value: '', text: t('give.choose') }, ...places]" />
       </BFormGroup>
       <BFormGroup :label="t('seats.on')" label-for="access-on">
-        <BFormInput id="access-on" v-model="on" type="date" />
+        <DateField id="access-on" v-model="on" />
       </BFormGroup>
     </template>
     <template v-else>
       <legend class="caption">{{ t('access.copy') }}</legend>
       <BFormGroup :label="t('access.of')" label-for="access-of">
-        <BFormSelect id="access-of" v-model="fromId" :options="people" />
+        <PickOne id="access-of" v-model="fromId" :options="people" />
       </BFormGroup>
       <label class="replace"><input v-model="replace" type="checkbox" /> {{ t('access.replace') }}</label>
     </template>

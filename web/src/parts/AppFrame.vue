@@ -5,7 +5,6 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import DocketSpine from '../docket/DocketSpine.vue'
 import RailIcon from '../marks/RailIcon.vue'
-import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useLive } from '../state/live.ts'
 import { useSession } from '../state/session.ts'
@@ -26,7 +25,6 @@ watch(
 )
 const session = useSession()
 const live = useLive()
-const docket = useDocket()
 const current = computed(() => session.me?.current)
 const hasDocket = computed(() => session.rooms.length > 1 && session.seeing === null)
 /** How much needs one, and how often what one reaches was changed since one looked: beside the rooms that say it. */
@@ -74,7 +72,7 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <div class="frame" :class="{ open: docket.open && hasDocket, plain: !hasDocket, seen: session.seeing !== null }">
+  <div class="frame" :class="{ plain: !hasDocket, seen: session.seeing !== null }">
     <a class="skip" href="#view">{{ t('common.skip') }}</a>
     <nav ref="rail" class="rail" :aria-label="t('rail.label')">
       <span class="sign" aria-hidden="true">
@@ -134,9 +132,6 @@ async function leave(): Promise<void> {
   grid-template-columns: 84px minmax(0, 1fr) 46px;
   grid-template-rows: 54px minmax(0, 1fr);
   height: 100dvh;
-}
-.frame.open {
-  grid-template-columns: 84px minmax(0, 1fr) 352px;
 }
 .frame.plain {
   grid-template-columns: 84px minmax(0, 1fr);
@@ -287,7 +282,6 @@ async function leave(): Promise<void> {
 }
 @media (max-width: 800px) {
   .frame,
-  .frame.open,
   .frame.plain {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: 48px minmax(0, 1fr) auto auto;
@@ -326,7 +320,6 @@ async function leave(): Promise<void> {
 }
 @media print {
   .frame,
-  .frame.open,
   .frame.plain {
     display: block;
     height: auto;
@@ -334,7 +327,7 @@ async function leave(): Promise<void> {
   .rail,
   .top,
   .skip,
-  .frame > :deep(.docket) {
+  .frame > :deep(.spine-side) {
     display: none;
   }
   .main {

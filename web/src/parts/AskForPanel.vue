@@ -6,6 +6,8 @@ import type { ApiError } from '../api/client.ts'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDirect } from '../state/direct.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // Asks whoever may give it for more. It stands by itself: whoever asks has no docket perhaps.
 const props = defineProps<{ askable: RequestsView['askable']; personId?: string }>()
@@ -57,11 +59,7 @@ async function send(): Promise<void> {
   <BForm class="panel" @submit.prevent="send">
     <h2>{{ t('requests.askTitle') }}</h2>
     <BFormGroup :label="t('requests.place')" label-for="ask-place">
-      <BFormSelect
-        id="ask-place"
-        v-model="form.placeId"
-        :options="[{ value: '', text: t('give.choose') }, ...places]"
-      />
+      <PickOne id="ask-place" v-model="form.placeId" :options="[{ value: '', text: t('give.choose') }, ...places]" />
     </BFormGroup>
     <BFormGroup :label="t('requests.area')" label-for="ask-area">
       <BFormSelect id="ask-area" v-model="form.area" :options="areas" />
@@ -70,7 +68,7 @@ async function send(): Promise<void> {
       <BFormSelect id="ask-level" v-model="form.level" :options="levels" />
     </BFormGroup>
     <BFormGroup :label="t('give.until')" label-for="ask-until">
-      <BFormInput id="ask-until" v-model="form.until" type="date" />
+      <DateField id="ask-until" v-model="form.until" />
     </BFormGroup>
     <BFormGroup :label="t('requests.reason')" label-for="ask-reason">
       <BFormInput id="ask-reason" v-model="form.reason" maxlength="500" />

@@ -8,6 +8,8 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import { together } from '../logic/leaving.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // A time away: from when until when, who stands in, whether the seat is kept. Set by the office, asked for by oneself.
 const props = defineProps<{ personId: string; own?: boolean }>()
@@ -23,6 +25,11 @@ const reason = ref('')
 const problem = ref('')
 const direct = useDirect()
 const people = computed(() => (choices.value?.managers ?? []).filter((one) => one.id !== props.personId))
+
+const substitutes = computed(() => [
+  { value: '', text: t('away.nobody') },
+  ...people.value.map(({ id, name }) => ({ value: id, text: name })),
+])
 
 /** What hangs on them, as for a departure: covered by whoever stands in, or waiting until they are back (model X1). */
 const session = useSession()
@@ -63,15 +70,12 @@ async function hold(): Promise<void> {
 
 <template>
   <form class="away" :aria-label="t('away.title')" @submit.prevent="hold">
-    <label>{{ t('away.from') }} <input v-model="from" class="form-control form-control-sm" type="date" /></label>
-    <label>{{ t('away.until') }} <input v-model="until" class="form-control form-control-sm" type="date" /></label>
+    <label>{{ t('away.from') }} <DateField v-model="from" small :label="t('away.from')" /></label>
+    <label>{{ t('away.until') }} <DateField v-model="until" small :label="t('away.until')" /></label>
     <label v-if="people.length > 0"
       >{{ t('away.substitute') }}
-      <select v-model="substituteId" class="form-select form-select-sm">
-        <option value="">{{ t('away.nobody') }}</option>
-        <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select></label
-    >
+      <PickOne v-model="substituteId" size="sm" :options="substitutes" :aria-label="t('away.substitute')"
+    /></label>
     <label v-if="!own" class="check"><input v-model="keepSeats" type="checkbox" /> {{ t('away.keep') }}</label>
     <label
       >{{ t('away.reason') }} <input v-model="reason" class="form-control form-control-sm" maxlength="400"

@@ -5,12 +5,14 @@ import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import { shortDate } from '../logic/dates.ts'
 import { lineText } from '../logic/seats.ts'
+import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 
 // A month's bill, line by line; each opens to the people, places and days it is made of.
 const props = defineProps<{ bill: BillView; today: string; money: (minor: number) => string }>()
 const { t } = useI18n()
 const session = useSession()
+const { sum } = useMoney()
 const opened = reactive(new Map<number, ItemView[]>())
 
 async function toggle(at: number): Promise<void> {
@@ -61,7 +63,7 @@ function days(item: ItemView): string {
     </template>
     <p class="line total">
       <strong>{{ t('bill.total', { month: bill.name }) }}</strong><span></span
-      ><strong class="number">{{ money(bill.totalMinor) }}</strong>
+      ><strong class="number">{{ sum(bill.totalMinor) }}</strong>
     </p>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DeskView } from '@lodge/core'
-import { computed, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
 import { along, draggedTo, layBars, weeks, type LaidBar } from '../logic/board.ts'
@@ -9,12 +9,23 @@ import { along, draggedTo, layBars, weeks, type LaidBar } from '../logic/board.t
 const props = defineProps<{ board: DeskView['board']; today: string }>()
 const emit = defineEmits<{ extend: [personId: string, until: string] }>()
 const { t } = useI18n()
+/** A lane shows so many rows until it is unfolded, so that the Board stays a third of the Desk. */
+const ROWS = 2
+const ROW_PIXELS = 22
+const unfolded = reactive(new Set<string>())
 const lanes = computed(() =>
   (['arriving', 'away', 'ending'] as const)
-    .map((name) => ({ name, bars: layBars(props.board[name], props.today, name === 'away') }))
-    .filter((lane) => lane.bars.length > 0)
-    .map((lane) => ({ ...lane, rows: Math.max(...lane.bars.map((bar) => bar.row)) + 1 })),
+    .map((name) => ({ name, all: layBars(props.board[name], props.today, name === 'away') }))
+    .filter((lane) => lane.all.length > 0)
+    .map(({ name, all }) => {
+      const bars = unfolded.has(name) ? all : all.filter((bar) => bar.row < ROWS)
+      const folds = all.some((bar) => bar.row >= ROWS)
+      return { name, bars, folds, hidden: all.length - bars.length, rows: Math.max(...bars.map((bar) => bar.row)) + 1 }
+    }),
 )
+function toggle(lane: string): void {
+  if (!unfolded.delete(lane)) unfolded.add(lane)
+}
 const scale = computed(() => weeks(props.today))
 const now = computed(() => along(props.today, props.today))
 const late = (date: string) => date < props.today
@@ -47,7 +58,8 @@ function drop(): void {
 }
 const shift = (bar: LaidBar) =>
   dragged.value?.personId === bar.personId ? along(dragged.value.to, props.today) - along(bar.date, props.today) : 0
-const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dragged.value.to : bar.date)
+const isDragged = (bar: LaidBar) => dragged.value?.personId === bar.personId
+const dateOf = (bar: LaidBar) => (isDragged(bar) ? dragged.value!.to : bar.date)
 </script>
 
 <template>
@@ -62,16 +74,25 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
         {{ shortDate(week.date, today) }}
       </span>
     </div>
+    <div class="weeks" aria-hidden="true">
+      <i v-for="week in scale" :key="week.date" :style="{ left: `${week.left}%` }"></i>
+    </div>
     <div v-for="lane in lanes" :key="lane.name" class="lane">
-      <h2 class="label">{{ t(`desk.${lane.name}`) }}</h2>
-      <ul class="bars" :style="{ height: `${lane.rows * 26 + 8}px` }">
+      <h2 class="label">
+        {{ t(`desk.${lane.name}`) }}
+        <button v-if="lane.folds" type="button" :aria-expanded="lane.hidden === 0" @click="toggle(lane.name)">
+          {{ lane.hidden > 0 ? t('desk.more', { count: lane.hidden }) : t('desk.fewer') }}
+        </button>
+      </h2>
+      <ul class="bars" :style="{ height: `${lane.rows * ROW_PIXELS + 6}px` }">
         <li
           v-for="bar in lane.bars"
           :key="bar.personId"
+          :class="{ lasting: lane.name === 'away', flipped: bar.flipped }"
           :style="{
             left: `${bar.left + (lane.name === 'ending' ? shift(bar) : 0)}%`,
-            width: `${bar.width}%`,
-            top: `${bar.row * 26 + 4}px`,
+            width: lane.name === 'away' ? `${bar.width}%` : undefined,
+            top: `${bar.row * ROW_PIXELS + 3}px`,
           }"
         >
           <RouterLink
@@ -87,7 +108,7 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
             @click.capture="held"
           >
             {{ bar.name
-            }}<span v-if="lane.name !== 'away'" class="date" :class="{ beyond: bar.beyond }"
+            }}<span v-if="lane.name !== 'away'" class="date" :class="{ beyond: bar.beyond || isDragged(bar) }"
               >, {{ shortDate(dateOf(bar), today) }}</span
             >
           </RouterLink>
@@ -122,10 +143,20 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
 .lane {
   position: relative;
 }
+.label button {
+  display: block;
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--green);
+  font-size: 12px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 .label {
   position: absolute;
   left: -150px;
-  top: 7px;
+  top: 4px;
   font:
     500 13px 'Public Sans Variable',
     sans-serif;
@@ -142,20 +173,34 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
   position: absolute;
   z-index: 1;
 }
+/* What has no length is a tick on its day, with the name beside it. */
 .bars a {
   display: block;
-  height: 22px;
+  height: 20px;
   line-height: 20px;
-  padding: 0 7px;
+  padding: 0 6px 0 7px;
   font-size: 12.5px;
-  border: 1px solid var(--green);
-  border-radius: 3px;
-  background: var(--green-soft);
+  border-left: 3px solid var(--green);
   color: var(--green);
   text-decoration: none;
   white-space: nowrap;
+}
+.bars .flipped {
+  transform: translateX(-100%);
+}
+.bars .flipped a {
+  border-left: 0;
+  border-right: 3px solid var(--green);
+}
+.bars .lasting a {
+  border: 1px solid var(--slate);
+  border-radius: 3px;
+  line-height: 18px;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.bars a:hover {
+  text-decoration: underline;
 }
 /* The place of a bar says its date to the eye; the words say it to a screen reader, and beyond the edge to all. */
 .date:not(.beyond) {
@@ -166,24 +211,31 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
   clip-path: inset(50%);
 }
 .bars a.away {
-  border-color: var(--slate);
   background: var(--slate-soft);
   color: var(--slate);
 }
 .bars a.ending {
   border-color: var(--ink);
-  background: var(--sheet);
   color: var(--ink);
 }
 .bars a.arriving.late {
   border-color: var(--brass);
-  background: var(--brass-soft);
   color: var(--brass);
 }
 .bars a.ending.late {
   border-color: var(--ox);
-  background: var(--ox-soft);
   color: var(--ox);
+}
+.weeks {
+  position: absolute;
+  inset: 32px 18px 8px 166px;
+  pointer-events: none;
+}
+.weeks i {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  border-left: 1px solid var(--line-soft);
 }
 .now-line {
   position: absolute;
@@ -203,6 +255,7 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
     padding: 4px 14px 10px;
   }
   .scale,
+  .weeks,
   .now-line {
     display: none;
   }
@@ -220,6 +273,7 @@ const dateOf = (bar: LaidBar) => (dragged.value?.personId === bar.personId ? dra
   .bars li {
     position: static;
     width: auto !important;
+    transform: none !important;
   }
   .bars .date:not(.beyond) {
     position: static;

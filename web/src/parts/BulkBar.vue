@@ -4,7 +4,10 @@ import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
 import MessagePanel from './MessagePanel.vue'
+import { END_OF_WORK } from '../logic/leaving.ts'
 import { useDocket } from '../state/docket.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // What is done with everybody chosen in the list; it goes into the docket, where it is seen before it happens.
 const props = defineProps<{ ids: readonly string[] }>()
@@ -58,30 +61,24 @@ watch([what, roleId, placeId, groupId, until, leavesAt, () => props.ids], () => 
   <div class="bulk" role="group" :aria-label="t('bulk.title')">
     <strong>{{ t('bulk.chosen', { count: ids.length }) }}</strong>
     <BFormSelect v-model="what" size="sm" :options="acts" :aria-label="t('bulk.title')" />
-    <BFormSelect
+    <PickOne
       v-if="what === 'give'"
       v-model="roleId"
       size="sm"
       :options="[{ value: '', text: t('give.choose') }, ...roles]"
       :aria-label="t('give.role')"
     />
-    <BFormSelect
+    <PickOne
       v-if="what === 'give' || what === 'take'"
       v-model="placeId"
       size="sm"
       :options="[{ value: '', text: t('bulk.place') }, ...places]"
       :aria-label="t('invite.place')"
     />
-    <BFormSelect v-if="what === 'group'" v-model="groupId" size="sm" :options="groups" :aria-label="t('bulk.group')" />
-    <input
-      v-if="what === 'until'"
-      v-model="until"
-      class="form-control form-control-sm"
-      type="date"
-      :aria-label="t('bulk.lastDay')"
-    />
+    <PickOne v-if="what === 'group'" v-model="groupId" size="sm" :options="groups" :aria-label="t('bulk.group')" />
+    <DateField v-if="what === 'until'" v-model="until" small :label="t('bulk.lastDay')" />
     <label v-if="what === 'leave'"
-      >{{ t('bulk.leavesAt') }} <input v-model="leavesAt" class="form-control form-control-sm" type="datetime-local"
+      >{{ t('bulk.leavesAt') }} <DateField v-model="leavesAt" small :time="END_OF_WORK" :label="t('bulk.leavesAt')"
     /></label>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('all')">{{ t('bulk.all') }}</button>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('clear')">{{ t('bulk.clear') }}</button>
@@ -106,8 +103,11 @@ watch([what, roleId, placeId, groupId, until, leavesAt, () => props.ids], () => 
   align-items: center;
   font-size: 12.5px;
 }
+.bulk > :deep(.pick-one) {
+  width: 180px;
+}
 .bulk select,
-.bulk input {
+.bulk input:not([role='combobox']) {
   width: auto;
   max-width: 200px;
 }

@@ -6,20 +6,22 @@ import { todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
-import NothingHere from './NothingHere.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
 import SheetHead from './SheetHead.vue'
+import NotYet from './NotYet.vue'
 
 // One person at one place: each area with its why, that of the area looked at already open.
 const props = defineProps<{ personId: string; placeId: string; area: string | null }>()
 defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
-const { data: cell, error } = useFetched<CellView>(() =>
-  session.path(`/places/${props.placeId}/keys/${props.personId}`),
-)
+const {
+  data: cell,
+  error,
+  again,
+} = useFetched<CellView>(() => session.path(`/places/${props.placeId}/keys/${props.personId}`))
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const missing = computed(
   () => props.area !== null && cell.value !== null && !cell.value.keys.some((key) => key.area === props.area),
@@ -39,7 +41,7 @@ const nothing = computed(() => ({
 
 <template>
   <article>
-    <NothingHere v-if="error?.status === 404" />
+    <NotYet v-if="!cell" :error="error" :again="again" />
     <template v-if="cell">
       <SheetHead :close-label="t('grid.closeCell')" @close="$emit('close')">
         <DoorMark :state="cell.state" />

@@ -34,7 +34,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
 
 <template>
   <fieldset class="sheet" :disabled="disabled">
-    <legend>{{ t('fields.title') }}</legend>
+    <legend class="visually-hidden">{{ t('fields.title') }}</legend>
     <p class="muted">{{ t('fields.about') }}</p>
     <div v-for="field in fields" :key="field.id" class="field">
       <strong>{{ field.name }}</strong>

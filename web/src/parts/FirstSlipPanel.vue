@@ -22,13 +22,19 @@ async function make(): Promise<void> {
     error.value = failure as ApiError
   }
 }
-const print = () => window.print()
+/** The slip alone, without the page around it. */
+function print(): void {
+  const { classList } = document.documentElement
+  classList.add('prints-part')
+  window.print()
+  classList.remove('prints-part')
+}
 </script>
 
 <template>
   <div class="first-slip">
     <template v-if="slip">
-      <div class="paper">
+      <div class="paper prints">
         <h4>{{ t('firstSlip.for', { name, account: session.me?.current?.accountName ?? '' }) }}</h4>
         <p>{{ t('firstSlip.open', { address: `${origin}/slip` }) }}</p>
         <p class="code">{{ slip.code }}</p>

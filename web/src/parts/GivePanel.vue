@@ -3,8 +3,11 @@ import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import PickMany from './PickMany.vue'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // Gives one role to many at many places, for a time if wished; what it would do stands in the docket as it is picked.
 // What is known already, by where the panel was opened, is not asked.
@@ -21,6 +24,7 @@ const { roles, places, subjects, findSubjects, choices, notReached } = useChoice
   people: !props.person && !props.group,
 })
 const slot = `give ${useId()}`
+useDocketPlace(slot)
 const known = props.person ?? props.group
 const chosen = ref<string[]>(known ? [`${props.person ? 'person' : 'group'} ${known.id}`] : [])
 const placeIds = ref<string[]>(props.placeId ? [props.placeId] : [])
@@ -64,7 +68,7 @@ onBeforeUnmount(() => clearTimeout(timer))
     <legend class="caption">{{ known ? t('give.title', { name: known.name }) : t('give.many') }}</legend>
     <PickMany v-if="!known" v-model="chosen" :options="subjects" :search="findSubjects" :label="t('give.to')" />
     <BFormGroup v-if="!props.roleId" :label="t('give.role')" label-for="give-role">
-      <BFormSelect id="give-role" v-model="roleId" :options="[{ value: '', text: t('give.choose') }, ...roles]" />
+      <PickOne id="give-role" v-model="roleId" :options="[{ value: '', text: t('give.choose') }, ...roles]" />
     </BFormGroup>
     <p v-if="role && !props.roleId" class="says muted">
       {{ t('give.can', { what: role.can.slice(0, 5).join(', ') || t('give.nothing') }) }}
@@ -73,10 +77,10 @@ onBeforeUnmount(() => clearTimeout(timer))
     <p v-if="notReached(roleId, placeIds)" class="says">{{ notReached(roleId, placeIds) }}</p>
     <div class="dates">
       <BFormGroup :label="t('give.from')" label-for="give-from">
-        <BFormInput id="give-from" v-model="from" type="date" />
+        <DateField id="give-from" v-model="from" />
       </BFormGroup>
       <BFormGroup :label="t('give.until')" label-for="give-until">
-        <BFormInput id="give-until" v-model="until" type="date" />
+        <DateField id="give-until" v-model="until" />
       </BFormGroup>
     </div>
   </fieldset>

@@ -3,7 +3,9 @@ import type { GroupSheetView, RuleField } from '@lodge/core'
 import { computed, reactive, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
+import PickOne from './PickOne.vue'
 
 // A group's name, lead and rule; who would come and go by it stands in the docket as it is made.
 const props = defineProps<{ fields: readonly RuleField[]; group?: GroupSheetView }>()
@@ -12,6 +14,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { choices } = useChoices()
 const SLOT = 'group-form'
+useDocketPlace(SLOT)
 const draft = reactive({
   name: props.group?.name ?? '',
   leadId: props.group?.leadId ?? '',
@@ -53,7 +56,7 @@ watch(
       <BFormInput id="group-name" v-model="draft.name" maxlength="60" required autofocus />
     </BFormGroup>
     <BFormGroup :label="t('groups.lead')" label-for="group-lead">
-      <BFormSelect id="group-lead" v-model="draft.leadId" :options="leads" />
+      <PickOne id="group-lead" v-model="draft.leadId" :options="leads" />
     </BFormGroup>
     <fieldset v-for="(line, at) in draft.lines" :key="at" class="rule">
       <legend class="caption">{{ at === 0 ? t('groups.whoever') : t('groups.orWhoever') }}</legend>

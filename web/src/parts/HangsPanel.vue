@@ -2,17 +2,18 @@
 import type { Hang, HangKind } from '@lodge/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { amount } from '../logic/money.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useInProducts } from '../state/in-products.ts'
+import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 
 // What hangs on somebody: what would be left without them is handed over into the docket, what ends with them is shown.
 const props = defineProps<{ personId: string; mayLeave: boolean }>()
 const { t } = useI18n()
 const session = useSession()
+const { sum } = useMoney()
 const docket = useDocket()
 const { choices } = useChoices()
 const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
@@ -36,9 +37,8 @@ const byKind = computed(() => {
 const left = computed(() => byKind.value.filter((one) => one.passed))
 const ends = computed(() => byKind.value.filter((one) => !one.passed))
 const saved = computed(() => {
-  const sum = (data.value?.hangs ?? []).reduce((all, one) => all + (one.monthMinor ?? 0), 0)
-  const current = session.me?.current
-  return sum > 0 && current ? amount(sum, current.currency, current.locale) : ''
+  const minor = (data.value?.hangs ?? []).reduce((all, one) => all + (one.monthMinor ?? 0), 0)
+  return minor > 0 ? sum(minor) : ''
 })
 
 function handOver(kinds: HangKind[] | null, leave = false): void {

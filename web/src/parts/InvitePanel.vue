@@ -5,11 +5,14 @@ import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { emptyInvitation, invitationFrom, invitationOf, startFrom, type InvitationForm } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import PickMany from './PickMany.vue'
 import SheetHead from './SheetHead.vue'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // Who is invited, to what and until when; the docket shows what it does as it is filled in.
 defineEmits<{ close: [] }>()
@@ -19,6 +22,7 @@ const session = useSession()
 const route = useRoute()
 const { choices, notReached, roles, places } = useChoices()
 const form = reactive<InvitationForm>(emptyInvitation())
+useDocketPlace('invite')
 const sentTo = ref('')
 
 const seats = computed(() => [
@@ -133,18 +137,18 @@ watch(
       </div>
       <div class="pair">
         <BFormGroup :label="t('invite.from')" label-for="invite-from">
-          <BFormInput id="invite-from" v-model="form.from" type="date" />
+          <DateField id="invite-from" v-model="form.from" />
         </BFormGroup>
         <BFormGroup :label="t('invite.until')" label-for="invite-until">
-          <BFormInput id="invite-until" v-model="form.until" type="date" />
+          <DateField id="invite-until" v-model="form.until" />
         </BFormGroup>
       </div>
       <div class="pair">
         <BFormGroup :label="t('invite.employer')" label-for="invite-employer">
-          <BFormSelect id="invite-employer" v-model="form.employerId" :options="named(choices?.employers)" />
+          <PickOne id="invite-employer" v-model="form.employerId" :options="named(choices?.employers)" />
         </BFormGroup>
         <BFormGroup :label="t('invite.manager')" label-for="invite-manager">
-          <BFormSelect id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />
+          <PickOne id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />
         </BFormGroup>
       </div>
       <BFormGroup
@@ -163,14 +167,14 @@ watch(
         <legend class="visually-hidden">{{ t('invite.key', { number: at + 1 }) }}</legend>
         <div class="pair">
           <BFormGroup :label="t('invite.role')" :label-for="`invite-role-${at}`">
-            <BFormSelect
+            <PickOne
               :id="`invite-role-${at}`"
               v-model="key.roleId"
               :options="[{ value: '', text: t('invite.none') }, ...roles]"
             />
           </BFormGroup>
           <BFormGroup :label="t('invite.place')" :label-for="`invite-place-${at}`">
-            <BFormSelect
+            <PickOne
               :id="`invite-place-${at}`"
               v-model="key.placeId"
               :options="[{ value: '', text: t('give.choose') }, ...places]"

@@ -3,8 +3,8 @@ import type { InvoiceLaid } from '@lodge/core'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask, type ApiError } from '../api/client.ts'
-import { signedAmount } from '../logic/money.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 
 // A vendor's invoice laid against our bill, by line; what was pasted stays until it is taken.
@@ -16,6 +16,7 @@ const props = defineProps<{
 type Laid = InvoiceLaid & { id: string; productName: string; laidBy: string; laidAt: string }
 const { t } = useI18n()
 const session = useSession()
+const { signedSum } = useMoney()
 const { data, again } = useFetched<{ invoices: Laid[] }>(() => session.path(`/bills/${props.month}/invoices`))
 const product = ref(props.products[0]?.code ?? '')
 const text = ref('')
@@ -31,11 +32,6 @@ async function lay(): Promise<void> {
     const { message, problems: found } = error as ApiError
     problems.value = found.length > 0 ? found.slice(0, 8).map((one) => one.sentence) : [message]
   }
-}
-
-function signed(minor: number): string {
-  const current = session.me?.current
-  return signedAmount(minor, current?.currency ?? 'EUR', current?.locale ?? 'en-IE')
 }
 </script>
 
@@ -74,7 +70,7 @@ function signed(minor: number): string {
             </td>
             <td class="number">{{ line.theirsMinor === null ? '' : money(line.theirsMinor) }}</td>
             <td class="number">{{ line.oursMinor === null ? '' : money(line.oursMinor) }}</td>
-            <td class="number">{{ signed(line.differenceMinor) }}</td>
+            <td class="number">{{ signedSum(line.differenceMinor) }}</td>
           </tr>
         </tbody>
         <tfoot>
@@ -82,7 +78,7 @@ function signed(minor: number): string {
             <th scope="row">{{ t('invoice.total') }}</th>
             <td class="number">{{ money(one.theirsMinor) }}</td>
             <td class="number">{{ money(one.oursMinor) }}</td>
-            <td class="number">{{ signed(one.differenceMinor) }}</td>
+            <td class="number">{{ signedSum(one.differenceMinor) }}</td>
           </tr>
         </tfoot>
       </table>

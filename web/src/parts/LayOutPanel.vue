@@ -7,6 +7,7 @@ import { ask } from '../api/client.ts'
 import type { NewChange } from '../api/types.ts'
 import WallMark from '../marks/WallMark.vue'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import ProblemList from './ProblemList.vue'
@@ -20,6 +21,7 @@ const session = useSession()
 const docket = useDocket()
 const { places } = useChoices()
 const SLOT = 'lay-out'
+useDocketPlace(SLOT)
 const text = ref('')
 const parentId = ref(props.parentId)
 const likeId = ref('')

@@ -5,7 +5,6 @@ import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import GainLine from './GainLine.vue'
 import LeavingBeside from './LeavingBeside.vue'
-import NothingHere from './NothingHere.vue'
 import ThingsInProduct from './ThingsInProduct.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
@@ -14,7 +13,9 @@ import { useInProducts } from '../state/in-products.ts'
 import { useHandoverGains } from '../state/handover-gains.ts'
 import { useSession } from '../state/session.ts'
 import type { InProduct } from '../logic/in-products.ts'
-import { handoversOf, takerKey, type ChosenTaker } from '../logic/leaving.ts'
+import { END_OF_WORK, handoversOf, takerKey, type ChosenTaker } from '../logic/leaving.ts'
+import DateField from './DateField.vue'
+import NotYet from './NotYet.vue'
 
 // Somebody's leaving as a plan: when, and who takes over each thing that hangs on them. It goes into the docket, where
 // its people, places and money are shown before it happens.
@@ -25,7 +26,7 @@ const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
 const { choices, places } = useChoices()
-const { data: leaving, error } = useFetched<Leaving>(() => session.path(`/people/${props.personId}/leaving`))
+const { data: leaving, error, again } = useFetched<Leaving>(() => session.path(`/people/${props.personId}/leaving`))
 const at = ref(props.planned?.localTime ?? '')
 const chosen = reactive(new Map<string, ChosenTaker>())
 const allTo = ref('')
@@ -53,19 +54,35 @@ watch(
 const FOLDED = 2
 const SEVERAL = 'several'
 const unfolded = reactive(new Set<string>())
-const groupsOf = computed(() => {
+const PARTS = ['unassigned', 'chosen', 'proposed'] as const
+/** Where a thing stands in the plan as it was opened: nobody for it first, then what was chosen, then what is proposed. */
+function partOf(thing: DepartureThingView): (typeof PARTS)[number] {
+  if (thing.taker === null) return 'unassigned'
+  return thing.chosen ? 'chosen' : 'proposed'
+}
+const parts = computed(() =>
+  PARTS.map((part) => ({
+    part,
+    groups: groupsOf(
+      things.value.filter((one) => partOf(one) === part),
+      part,
+    ),
+  })).filter(({ groups: all }) => all.length > 0),
+)
+function groupsOf(some: readonly DepartureThingView[], part: string) {
   const kinds = new Map<string, DepartureThingView[]>()
-  for (const thing of things.value) kinds.set(thing.what, [...(kinds.get(thing.what) ?? []), thing])
+  for (const thing of some) kinds.set(thing.what, [...(kinds.get(thing.what) ?? []), thing])
   return [...kinds].map(([what, all]) => {
     const takers = new Set(all.map((one) => takerKey(takerOf(one))))
     const folds = all.length > FOLDED && what !== 'things'
-    const shown = !folds || unfolded.has(what) ? all : []
-    return { what, things: all, folds, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
+    const key = `${part} ${what}`
+    const shown = !folds || unfolded.has(key) ? all : []
+    return { key, what, things: all, folds, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
   })
-})
+}
 
-function toggle(what: string): void {
-  if (!unfolded.delete(what)) unfolded.add(what)
+function toggle(key: string): void {
+  if (!unfolded.delete(key)) unfolded.add(key)
 }
 
 function chooseGroup(all: readonly DepartureThingView[], value: string): void {
@@ -102,6 +119,10 @@ function keyOf({ what, id }: Pick<DepartureThingView, 'what' | 'id'>): string {
 function takerOf(thing: DepartureThingView): Taker | null {
   const one = chosen.get(keyOf(thing))
   return one ? one.taker : thing.taker
+}
+
+function isAsked(thing: DepartureThingView): boolean {
+  return (chosen.has(keyOf(thing)) || thing.chosen) && Boolean(thing.acceptBy) && !thing.accepted
 }
 
 function optionsFor(thing: DepartureThingView) {
@@ -158,8 +179,7 @@ function putDown(): void {
 </script>
 
 <template>
-  <NothingHere v-if="error?.status === 404" />
-  <section v-else-if="leaving" class="plan" :aria-label="t('leaving.title', { name })">
+  <section v-if="leaving" class="plan" :aria-label="t('leaving.title', { name })">
     <h1>
       {{ t('leaving.title', { name }) }} <span v-if="planned" class="brass when">{{ planned.at }}</span>
     </h1>
@@ -169,15 +189,16 @@ function putDown(): void {
     </p>
     <label class="at"
       >{{ t('leaving.when') }}
-      <input v-model="at" class="form-control form-control-sm" type="datetime-local" :disabled="!control?.enabled" />
+      <DateField v-model="at" small :time="END_OF_WORK" :label="t('leaving.when')" :disabled="!control?.enabled" />
       <small class="muted">{{ t('leaving.zone', { zone: session.me?.current?.zone ?? '' }) }}</small></label
     >
     <label v-if="things.length > 0" class="at"
       >{{ t('leaving.acceptBy') }}
-      <input
+      <DateField
         v-model="acceptBy"
-        class="form-control form-control-sm"
-        type="datetime-local"
+        small
+        :time="END_OF_WORK"
+        :label="t('leaving.acceptBy')"
         :disabled="!control?.enabled"
       />
       <small class="muted">{{ t('leaving.acceptAbout') }}</small></label
@@ -202,78 +223,85 @@ function putDown(): void {
               </th>
             </tr>
           </thead>
-          <tbody v-for="group in groupsOf" :key="group.what">
-            <tr v-if="group.folds">
-              <th scope="row">
-                <button
-                  type="button"
-                  class="unfold"
-                  :aria-expanded="unfolded.has(group.what)"
-                  @click="toggle(group.what)"
-                >
-                  <small class="muted">{{ t(`leaving.what.${group.what}`) }}</small>
-                  {{ t('leaving.and', { first: group.things[0]!.text, count: group.things.length - 1 }) }}
-                </button>
-              </th>
-              <td>
-                <select
-                  class="form-select form-select-sm"
-                  :disabled="!control?.enabled"
-                  :aria-label="t('leaving.taker', { what: t(`leaving.what.${group.what}`) })"
-                  :value="group.taker"
-                  @change="chooseGroup(group.things, ($event.target as HTMLSelectElement).value)"
-                >
-                  <option v-if="group.taker === SEVERAL" :value="SEVERAL">{{ t('leaving.several') }}</option>
-                  <option v-for="one in optionsFor(group.things[0]!)" :key="one.value" :value="one.value">
-                    {{ one.text }}
-                  </option>
-                </select>
-                <GainLine v-if="group.shown.length === 0" v-bind="gainOf(group.things)" />
-              </td>
-            </tr>
-            <template v-for="thing in group.shown" :key="keyOf(thing)">
-              <tr :class="{ within: group.folds }">
+          <template v-for="{ part, groups: all } in parts" :key="part">
+            <tbody>
+              <tr class="part">
+                <th scope="rowgroup" colspan="2" :class="{ oxblood: part === 'unassigned' }">
+                  {{ t(`leaving.part.${part}`) }}
+                </th>
+              </tr>
+            </tbody>
+            <tbody v-for="group in all" :key="group.key">
+              <tr v-if="group.folds">
                 <th scope="row">
-                  <small class="muted">{{ t(`leaving.what.${thing.what}`) }}</small> {{ thing.text }}
+                  <button
+                    type="button"
+                    class="unfold"
+                    :aria-expanded="unfolded.has(group.key)"
+                    @click="toggle(group.key)"
+                  >
+                    <small class="muted">{{ t(`leaving.what.${group.what}`) }}</small>
+                    {{ t('leaving.and', { first: group.things[0]!.text, count: group.things.length - 1 }) }}
+                  </button>
                 </th>
                 <td>
                   <select
                     class="form-select form-select-sm"
-                    :class="{ open: takerOf(thing) === null }"
                     :disabled="!control?.enabled"
-                    :aria-label="t('leaving.taker', { what: `${t(`leaving.what.${thing.what}`)} ${thing.text}` })"
-                    :value="takerKey(takerOf(thing))"
-                    @change="choose(thing, ($event.target as HTMLSelectElement).value)"
+                    :aria-label="t('leaving.taker', { what: t(`leaving.what.${group.what}`) })"
+                    :value="group.taker"
+                    @change="chooseGroup(group.things, ($event.target as HTMLSelectElement).value)"
                   >
-                    <option v-for="one in optionsFor(thing)" :key="one.value" :value="one.value">{{ one.text }}</option>
+                    <option v-if="group.taker === SEVERAL" :value="SEVERAL">{{ t('leaving.several') }}</option>
+                    <option v-for="one in optionsFor(group.things[0]!)" :key="one.value" :value="one.value">
+                      {{ one.text }}
+                    </option>
                   </select>
-                  <small class="muted note">{{
-                    chosen.has(keyOf(thing)) || thing.chosen
-                      ? thing.acceptBy && !thing.accepted
-                        ? t('leaving.asked', { by: thing.acceptBy })
-                        : ''
-                      : t('leaving.proposed')
-                  }}</small>
-                  <GainLine v-bind="gainOf([thing])" />
+                  <GainLine v-if="group.shown.length === 0" v-bind="gainOf(group.things)" />
                 </td>
               </tr>
-              <ThingsInProduct
-                v-if="heldIn(thing)"
-                :held="heldIn(thing)!"
-                :counted="counted(heldIn(thing)!)"
-                :options="optionsFor(thing)"
-                :disabled="!control?.enabled"
-                :taker-of="(one) => takerOfSingle(one, thing)"
-                :gain-of="(one) => gainOf([one])"
-                @choose="choose"
-              />
-              <tr v-else-if="thing.what === 'things' && asking" class="within">
-                <td colspan="2">
-                  <small class="muted">{{ t('leaving.held.asking') }}</small>
-                </td>
-              </tr>
-            </template>
-          </tbody>
+              <template v-for="thing in group.shown" :key="keyOf(thing)">
+                <tr :class="{ within: group.folds }">
+                  <th scope="row">
+                    <small class="muted">{{ t(`leaving.what.${thing.what}`) }}</small> {{ thing.text }}
+                  </th>
+                  <td>
+                    <select
+                      class="form-select form-select-sm"
+                      :class="{ open: takerOf(thing) === null }"
+                      :disabled="!control?.enabled"
+                      :aria-label="t('leaving.taker', { what: `${t(`leaving.what.${thing.what}`)} ${thing.text}` })"
+                      :value="takerKey(takerOf(thing))"
+                      @change="choose(thing, ($event.target as HTMLSelectElement).value)"
+                    >
+                      <option v-for="one in optionsFor(thing)" :key="one.value" :value="one.value">
+                        {{ one.text }}
+                      </option>
+                    </select>
+                    <small v-if="isAsked(thing)" class="muted note">{{
+                      t('leaving.asked', { by: thing.acceptBy })
+                    }}</small>
+                    <GainLine v-bind="gainOf([thing])" />
+                  </td>
+                </tr>
+                <ThingsInProduct
+                  v-if="heldIn(thing)"
+                  :held="heldIn(thing)!"
+                  :counted="counted(heldIn(thing)!)"
+                  :options="optionsFor(thing)"
+                  :disabled="!control?.enabled"
+                  :taker-of="(one) => takerOfSingle(one, thing)"
+                  :gain-of="(one) => gainOf([one])"
+                  @choose="choose"
+                />
+                <tr v-else-if="thing.what === 'things' && asking" class="within">
+                  <td colspan="2">
+                    <small class="muted">{{ t('leaving.held.asking') }}</small>
+                  </td>
+                </tr>
+              </template>
+            </tbody>
+          </template>
           <tbody v-if="things.length === 0">
             <tr>
               <td colspan="2" class="muted">{{ t('leaving.nothing') }}</td>
@@ -295,7 +323,7 @@ function putDown(): void {
       <LeavingBeside :things="things" :change="wanted" />
     </div>
   </section>
-  <p v-else class="muted">{{ t('common.loading') }}</p>
+  <NotYet v-else :error="error" :again="again" />
 </template>
 
 <style scoped>
@@ -332,11 +360,22 @@ td .note {
 select.open {
   border-color: var(--ox);
 }
+.passing :deep(select) {
+  width: 220px;
+}
+.passing .part th {
+  padding-top: 12px;
+  font-weight: 600;
+  font-size: 12.5px;
+}
 .acts {
+  position: sticky;
+  bottom: -12px;
   display: flex;
   flex-wrap: wrap;
   gap: 10px;
-  margin-top: 14px;
+  padding: 12px 0;
+  background: var(--paper);
 }
 .acts > :last-child {
   margin-left: auto;

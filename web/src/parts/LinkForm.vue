@@ -3,6 +3,8 @@ import { computed, reactive, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // A link by which people come: what it gives, for how many, until when; seen in the docket before it is made.
 const props = defineProps<{ placeId?: string }>()
@@ -63,7 +65,7 @@ watch(form, () => {
         <BFormInput id="link-name" v-model="form.name" maxlength="60" />
       </BFormGroup>
       <BFormGroup :label="t('links.opens')" label-for="link-until">
-        <BFormInput id="link-until" v-model="form.until" type="date" />
+        <DateField id="link-until" v-model="form.until" />
       </BFormGroup>
       <BFormGroup :label="t('links.people')" label-for="link-uses">
         <BFormInput id="link-uses" v-model.number="form.maximumUses" type="number" min="1" max="1000" />
@@ -75,21 +77,13 @@ watch(form, () => {
         <BFormSelect id="link-kind" v-model="form.kind" :options="kinds" />
       </BFormGroup>
       <BFormGroup :label="t('invite.until')" label-for="link-end">
-        <BFormInput id="link-end" v-model="form.engagementUntil" type="date" />
+        <DateField id="link-end" v-model="form.engagementUntil" />
       </BFormGroup>
       <BFormGroup :label="t('invite.role')" label-for="link-role">
-        <BFormSelect
-          id="link-role"
-          v-model="form.roleId"
-          :options="[{ value: '', text: t('invite.none') }, ...roles]"
-        />
+        <PickOne id="link-role" v-model="form.roleId" :options="[{ value: '', text: t('invite.none') }, ...roles]" />
       </BFormGroup>
       <BFormGroup :label="t('invite.place')" label-for="link-place">
-        <BFormSelect
-          id="link-place"
-          v-model="form.placeId"
-          :options="[{ value: '', text: t('give.choose') }, ...places]"
-        />
+        <PickOne id="link-place" v-model="form.placeId" :options="[{ value: '', text: t('give.choose') }, ...places]" />
       </BFormGroup>
       <BFormGroup :label="t('invite.seat')" label-for="link-seat">
         <BFormSelect id="link-seat" v-model="form.seat" :options="seats" />

@@ -1,12 +1,20 @@
 <script setup lang="ts">
-// A view's list on the left and the chosen thing as a sheet on the right; on a narrow screen the sheet stands alone.
+import { useTemplateRef } from 'vue'
+import { provideFoot } from '../state/docket-place.ts'
+
+// A view's list on the left and the chosen thing as a sheet on the right; on a narrow screen the sheet stands alone. What
+// the sheet's forms would do stands at its foot.
 defineProps<{ open: boolean }>()
+provideFoot(useTemplateRef<HTMLElement>('foot'))
 </script>
 
 <template>
   <div class="two" :class="{ open }">
     <section class="list-side"><slot name="list" /></section>
-    <div v-if="open" class="sheet side" tabindex="0"><slot name="sheet" /></div>
+    <div v-if="open" class="sheet side">
+      <div class="scrolls" tabindex="0"><slot name="sheet" /></div>
+      <div ref="foot" class="foot"></div>
+    </div>
   </div>
 </template>
 
@@ -18,7 +26,7 @@ defineProps<{ open: boolean }>()
   height: 100%;
 }
 .two.open {
-  grid-template-columns: minmax(0, 1fr) minmax(0, 384px);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 400px);
 }
 .list-side {
   display: flex;
@@ -29,9 +37,21 @@ defineProps<{ open: boolean }>()
   container-type: inline-size;
 }
 .side {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.scrolls {
+  flex: 1 1 0;
   overflow-y: auto;
   padding: 16px;
   min-height: 0;
+}
+.foot {
+  display: flex;
+  flex-direction: column;
+  flex: 0 0 auto;
+  max-height: 56%;
 }
 @media (max-width: 800px) {
   .two.open {

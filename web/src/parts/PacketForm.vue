@@ -3,8 +3,10 @@ import type { PacketRow, PacketView } from '@lodge/core'
 import { computed, reactive, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import PickMany from './PickMany.vue'
+import PickOne from './PickOne.vue'
 
 // A packet by hand, or from what somebody has; it gives nobody anything until somebody is invited with it.
 const props = defineProps<{ packet?: PacketView; like?: Omit<PacketRow, 'id' | 'name'> }>()
@@ -13,6 +15,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { choices, roles, places } = useChoices()
 const SLOT = 'packet-form'
+useDocketPlace(SLOT)
 const start = props.packet ?? props.like
 const draft = reactive({
   name: props.packet?.name ?? '',
@@ -71,12 +74,12 @@ watch(
     <PickMany v-model="draft.seats" :options="seats" :label="t('packets.seats')" />
     <PickMany v-model="draft.groupIds" :options="groups" :label="t('packets.groups')" />
     <div v-for="(grant, at) in draft.grants" :key="at" class="key">
-      <BFormSelect
+      <PickOne
         v-model="grant.roleId"
         :options="[{ value: '', text: t('give.choose') }, ...roles]"
         :aria-label="t('give.role')"
       />
-      <BFormSelect
+      <PickOne
         v-model="grant.placeId"
         :options="[{ value: '', text: t('give.choose') }, ...places]"
         :aria-label="t('invite.place')"

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import ControlButton from './ControlButton.vue'
+import MoreActs from './MoreActs.vue'
 
 // What can be done with somebody, by what they are: each goes into the docket or opens its panel beneath.
 const props = defineProps<{ personId: string; person: PersonSheetView }>()
@@ -21,6 +22,12 @@ const leavingPlan = computed(() => ({
   query: props.person.departureId ? {} : { person: props.personId },
 }))
 
+const isGone = computed(() => is('left', 'declined', 'refused', 'withdrawn', 'expired'))
+/** Whether anything stands behind More at all. */
+const hasMore = computed(
+  () => is('active', 'away') || (props.person.record !== null && (isGone.value || is('invited'))),
+)
+
 function toggle(panel: NonNullable<typeof open.value>): void {
   open.value = open.value === panel ? null : panel
 }
@@ -32,41 +39,21 @@ async function seeAs(): Promise<void> {
 </script>
 
 <template>
-  <div class="actions">
+  <MoreActs>
     <BButton
       v-if="person.controls.admit.enabled"
       variant="primary"
       @click="docket.hold([{ type: 'admit', personId }])"
       >{{ t('person.admit') }}</BButton
     >
-    <ControlButton
-      v-if="person.offer && is('invited')"
-      :control="person.controls.withdraw"
-      @click="docket.hold([{ type: 'withdraw', offerId: person.offer.id }])"
-      >{{ t('person.withdraw') }}</ControlButton
-    >
     <ControlButton v-if="is('active')" :control="person.controls.give" @click="toggle('give')">{{
       t('person.give')
     }}</ControlButton>
-    <ControlButton
-      v-if="is('active', 'away')"
-      danger
-      :control="person.controls.leave"
-      @click="docket.hold([{ type: 'plan-departure', personId }], `departure ${personId}`)"
-      >{{ t('person.leave') }}</ControlButton
-    >
     <RouterLink
       v-if="person.record && person.controls.leave.enabled"
       class="btn btn-outline-primary"
       :to="leavingPlan"
       >{{ t('leaving.open') }}</RouterLink
-    >
-    <ControlButton
-      v-if="person.record && is('active')"
-      :control="person.controls.change"
-      :aria-pressed="open === 'away'"
-      @click="toggle('away')"
-      >{{ t('away.title') }}</ControlButton
     >
     <ControlButton
       v-if="is('left')"
@@ -75,38 +62,71 @@ async function seeAs(): Promise<void> {
       >{{ t('leaving.return') }}</ControlButton
     >
     <ControlButton
-      v-if="is('left', 'declined', 'refused', 'withdrawn', 'expired') && person.record"
-      danger
-      :control="person.controls.change"
-      @click="docket.hold([{ type: 'erase', personId }])"
-      >{{ t('leaving.erase') }}</ControlButton
-    >
-    <ControlButton
-      v-if="is('active') && personId !== session.me?.current?.personId && !session.seeing"
-      :control="person.controls.seeAs"
-      @click="seeAs"
-      >{{ t('seeing.start') }}</ControlButton
-    >
-    <ControlButton
       v-if="person.record"
       :control="person.controls.change"
       :aria-pressed="open === 'record'"
       @click="toggle('record')"
       >{{ t('record.title') }}</ControlButton
     >
-    <ControlButton
-      v-if="person.record && is('active', 'away')"
-      :aria-pressed="open === 'hangs'"
-      @click="toggle('hangs')"
-      >{{ t('hangs.title') }}</ControlButton
-    >
-  </div>
+    <template v-if="hasMore" #more>
+      <ControlButton
+        v-if="person.record && is('active')"
+        :control="person.controls.change"
+        :aria-pressed="open === 'away'"
+        @click="toggle('away')"
+        >{{ t('away.title') }}</ControlButton
+      >
+      <ControlButton
+        v-if="person.record && is('active', 'away')"
+        :aria-pressed="open === 'hangs'"
+        @click="toggle('hangs')"
+        >{{ t('hangs.title') }}</ControlButton
+      >
+      <ControlButton
+        v-if="is('active') && personId !== session.me?.current?.personId && !session.seeing"
+        :control="person.controls.seeAs"
+        @click="seeAs"
+        >{{ t('seeing.start') }}</ControlButton
+      >
+      <template v-if="person.controls.change.enabled && is('active')">
+        <RouterLink
+          class="btn btn-outline-primary"
+          :to="{ name: 'people', params: { personId: '' }, query: { invite: '1', like: personId } }"
+          >{{ t('invite.like') }}</RouterLink
+        >
+        <RouterLink
+          class="btn btn-outline-primary"
+          :to="{ name: 'packets', params: { packetId: '' }, query: { like: personId } }"
+          >{{ t('packets.like') }}</RouterLink
+        >
+      </template>
+      <a
+        v-if="person.record && person.controls.change.enabled"
+        class="btn btn-outline-primary"
+        :href="session.path(`/people/${personId}/export`)"
+        >{{ t('leaving.kept') }}</a
+      >
+      <ControlButton
+        v-if="person.offer && is('invited')"
+        danger
+        :control="person.controls.withdraw"
+        @click="docket.hold([{ type: 'withdraw', offerId: person.offer.id }])"
+        >{{ t('person.withdraw') }}</ControlButton
+      >
+      <ControlButton
+        v-if="is('active', 'away')"
+        danger
+        :control="person.controls.leave"
+        @click="docket.hold([{ type: 'plan-departure', personId }], `departure ${personId}`)"
+        >{{ t('person.leave') }}</ControlButton
+      >
+      <ControlButton
+        v-if="isGone && person.record"
+        danger
+        :control="person.controls.change"
+        @click="docket.hold([{ type: 'erase', personId }])"
+        >{{ t('leaving.erase') }}</ControlButton
+      >
+    </template>
+  </MoreActs>
 </template>
-
-<style scoped>
-.actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-</style>

@@ -2,14 +2,14 @@
 import type { PersonSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import NothingHere from './NothingHere.vue'
-import { shortDate, todayIn } from '../logic/dates.ts'
-import { amount } from '../logic/money.ts'
+import { shortDate } from '../logic/dates.ts'
+import { fieldDate, meaningOf } from '../logic/typed-date.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
 import AwayPanel from './AwayPanel.vue'
@@ -22,14 +22,17 @@ import WayIn from './WayIn.vue'
 import OfferActions from './OfferActions.vue'
 import PersonActs from './PersonActs.vue'
 import RecordPanel from './RecordPanel.vue'
+import SheetFacts from './SheetFacts.vue'
 import SheetHead from './SheetHead.vue'
+import SheetSection from './SheetSection.vue'
+import NotYet from './NotYet.vue'
 
 const props = defineProps<{ personId: string }>()
 defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data: person, error } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
+const { data: person, error, again } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
 const open = ref<'give' | 'away' | 'record' | 'hangs' | null>(null)
 const doing = ref<'move' | 'copy' | null>(null)
@@ -42,32 +45,45 @@ function fill(filling: { kind: string } & Record<string, unknown>): void {
   void docket.fill(filling, `${filling.kind} ${props.personId}`)
 }
 
-const current = computed(() => session.me?.current)
-const today = computed(() => todayIn(current.value?.zone ?? 'UTC'))
-const money = (minor: number) => amount(minor, current.value?.currency ?? 'EUR', current.value?.locale ?? 'en-IE')
+const { today, sum } = useMoney()
+const locale = computed(() => session.me?.current?.locale ?? 'en-IE')
 
-const about = computed(() => {
+/** What there is to know at once: who they are here, until when, to whom they report, how they are reached. */
+const facts = computed(() => {
   const one = person.value
-  if (!one) return ''
-  const parts = [t(`kind.${one.kind}`)]
-  if (one.standing) parts.push(t(`standing.${one.standing}`))
-  if (one.signatory) parts.push(t('person.signatory'))
-  if (one.employer) parts.push(one.employer)
-  return parts.join(', ')
+  if (!one) return []
+  const kind = t(`kind.${one.kind}`)
+  const standing = one.standing && t(`standing.${one.standing}`)
+  const from = shortDate(one.from, today.value)
+  const managerId = one.record?.managerId
+  const all: { name: string; text: string | null | undefined; aside?: string; to?: object | undefined }[] = [
+    { name: t('record.employer'), text: one.employer ?? kind, aside: one.employer ? kind : '' },
+    {
+      name: t('record.standing'),
+      text: standing && (one.signatory ? `${standing}, ${t('person.signatory')}` : standing),
+      aside: one.standing ? t(`standingAbout.${one.standing}`) : '',
+    },
+    { name: t('person.since'), text: from },
+    {
+      name: t('record.until'),
+      text: one.until && fieldDate(one.until, locale.value),
+      aside: one.until ? meaningOf(one.until, today.value, locale.value) : '',
+    },
+    {
+      name: t('person.reportsTo'),
+      text: one.manager,
+      to: managerId ? { name: 'people', params: { personId: managerId } } : undefined,
+    },
+    { name: t('invite.email'), text: one.email },
+    { name: t('record.phone'), text: one.record?.phone },
+    { name: t('record.reference'), text: one.record?.reference },
+    ...(one.record?.fields ?? []).map(({ name, values, valueId, text }) => ({
+      name,
+      text: values.find((value) => value.id === valueId)?.name ?? text,
+    })),
+  ]
+  return all.flatMap((fact) => (fact.text ? [{ ...fact, text: fact.text }] : []))
 })
-const dates = computed(() => {
-  const one = person.value
-  if (!one?.from) return ''
-  const words = { from: shortDate(one.from, today.value), until: shortDate(one.until, today.value) }
-  return `${one.until ? t('person.hereUntil', words) : t('person.here', words)}${one.manager ? `; ${t('person.reportsTo', { name: one.manager })}` : ''}.`
-})
-
-const filled = computed(() =>
-  (person.value?.record?.fields ?? []).flatMap(({ name, values, valueId, text }) => {
-    const value = values.find((one) => one.id === valueId)?.name ?? text
-    return value ? [{ name, value }] : []
-  }),
-)
 
 function toggle(id: string): void {
   if (!opened.value.delete(id)) opened.value.add(id)
@@ -76,7 +92,7 @@ function toggle(id: string): void {
 
 <template>
   <article>
-    <NothingHere v-if="error?.status === 404" />
+    <NotYet v-if="!person" :error="error" :again="again" />
     <template v-if="person">
       <SheetHead :close-label="t('person.close')" @close="$emit('close')">
         <DoorMark :state="person.state" :over="person.engagementOver" :bounced="person.bounced" />
@@ -85,20 +101,10 @@ function toggle(id: string): void {
           t(`state.${person.engagementOver ? 'over' : person.bounced ? 'bounced' : person.state}`)
         }}</span>
       </SheetHead>
-      <p class="muted about">
-        {{ about }}. {{ dates }}
-        <template v-if="person.email"><br />{{ person.email }}</template>
-        <template v-if="person.record?.phone"><br />{{ person.record.phone }}</template>
-        <template v-if="person.cameAs"><br />{{ t('person.cameAs', { email: person.cameAs }) }}</template>
-        <template v-if="person.cameFor"><br />{{ t('person.cameFor', { email: person.cameFor }) }}</template>
-      </p>
+      <SheetFacts :facts="facts" />
+      <p v-if="person.cameAs" class="muted note">{{ t('person.cameAs', { email: person.cameAs }) }}</p>
+      <p v-if="person.cameFor" class="muted note">{{ t('person.cameFor', { email: person.cameFor }) }}</p>
       <PersonActs v-model:open="open" :person-id="personId" :person="person" />
-      <dl v-if="person.record && open !== 'record' && filled.length > 0" class="fields">
-        <template v-for="field in filled" :key="field.name">
-          <dt>{{ field.name }}</dt>
-          <dd>{{ field.value }}</dd>
-        </template>
-      </dl>
       <AwayPanel v-if="open === 'away'" :person-id="personId" @close="open = null" />
       <HangsPanel
         v-if="open === 'hangs' && person.record"
@@ -109,10 +115,12 @@ function toggle(id: string): void {
       <GivePanel v-if="open === 'give'" :person="{ id: personId, name: person.name }" @close="open = null" />
 
       <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
-      <template v-if="person.grants.length > 0">
-        <h3 class="caption">
-          {{ t('access.given') }} <span class="count">{{ person.grants.length }}</span>
-        </h3>
+      <SheetSection
+        v-if="person.grants.length > 0"
+        :title="t('access.given')"
+        :count="person.grants.length"
+        :about="t('access.givenAbout')"
+      >
         <GrantLines :grants="person.grants" :today="today" of-person />
         <div class="actions small">
           <button
@@ -134,7 +142,7 @@ function toggle(id: string): void {
             {{ t('access.takeAll') }}
           </button>
         </div>
-      </template>
+      </SheetSection>
       <button
         v-if="person.state === 'active' && person.controls.give.enabled"
         type="button"
@@ -144,46 +152,52 @@ function toggle(id: string): void {
       >
         {{ t('access.copyIt') }}
       </button>
-      <RouterLink
-        v-if="person.controls.change.enabled && person.state === 'active'"
-        class="btn btn-quiet btn-sm"
-        :to="{ name: 'people', params: { personId: '' }, query: { invite: '1', like: personId } }"
-        >{{ t('invite.like') }}</RouterLink
-      >
-      <RouterLink
-        v-if="person.controls.change.enabled && person.state === 'active'"
-        class="btn btn-quiet btn-sm"
-        :to="{ name: 'packets', params: { packetId: '' }, query: { like: personId } }"
-        >{{ t('packets.like') }}</RouterLink
-      >
 
-      <h3 class="caption">{{ t('person.getsIn') }}</h3>
-      <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>
-      <div v-for="place in person.keys" :key="place.placeId" class="place">
-        <button type="button" :aria-expanded="opened.has(place.placeId)" @click="toggle(place.placeId)">
-          <span class="path">
-            <small v-if="place.path.length > 1" class="muted">{{ place.path.slice(0, -1).join(' / ') }}</small>
-            <span
-              ><WallMark v-if="place.walled" />{{ place.name }}
-              <span v-if="place.beneath" class="muted">{{ t('effect.beneath', { count: place.beneath }) }}</span></span
-            >
-          </span>
-          <KeyMark :level="place.highest" />
-        </button>
-        <ul v-if="opened.has(place.placeId)">
-          <AskWhy
-            v-for="area in place.keys"
-            :key="area.area"
-            :area="area"
-            :place-id="place.placeId"
-            :person-id="personId"
-            :today="today"
-          />
-        </ul>
-      </div>
+      <SheetSection :title="t('person.seats')">
+        <p v-if="person.holdings.length === 0" class="muted">{{ t('person.noSeats') }}</p>
+        <p v-for="seat in person.holdings" :key="seat.product + seat.type" class="line cost">
+          <span
+            >{{ seat.product }}, {{ seat.type }}<template v-if="seat.own">, {{ t('person.own') }}</template></span
+          >
+          <span v-if="seat.amountMinor !== null" class="money">{{
+            seat.amountMinor === 0 ? t('person.noCharge') : sum(seat.amountMinor)
+          }}</span>
+        </p>
+        <p v-if="person.monthMinor" class="line cost">
+          <span class="muted">{{ t('person.month') }}</span><strong class="money brass">{{
+            sum(person.monthMinor)
+          }}</strong>
+        </p>
+      </SheetSection>
+      <SheetSection :title="t('person.getsIn')">
+        <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>
+        <div v-for="place in person.keys" :key="place.placeId" class="place">
+          <button type="button" :aria-expanded="opened.has(place.placeId)" @click="toggle(place.placeId)">
+            <span class="path">
+              <small v-if="place.path.length > 1" class="muted">{{ place.path.slice(0, -1).join(' / ') }}</small>
+              <span
+                ><WallMark v-if="place.walled" />{{ place.name }}
+                <span v-if="place.beneath" class="muted">{{
+                  t('effect.beneath', { count: place.beneath })
+                }}</span></span
+              >
+            </span>
+            <KeyMark :level="place.highest" />
+          </button>
+          <ul v-if="opened.has(place.placeId)">
+            <AskWhy
+              v-for="area in place.keys"
+              :key="area.area"
+              :area="area"
+              :place-id="place.placeId"
+              :person-id="personId"
+              :today="today"
+            />
+          </ul>
+        </div>
+      </SheetSection>
 
-      <template v-if="person.offer">
-        <h3 class="caption">{{ t('person.onceIn') }}</h3>
+      <SheetSection v-if="person.offer" :title="t('person.onceIn')">
         <p v-for="give in person.offer.gives" :key="give.role + give.placeId" class="line">
           {{ give.role }}, {{ give.place }}
         </p>
@@ -198,40 +212,19 @@ function toggle(id: string): void {
           }}
         </p>
         <OfferActions :person="person" />
-      </template>
+      </SheetSection>
 
-      <h3 class="caption">{{ t('person.seats') }}</h3>
-      <p v-if="person.holdings.length === 0" class="muted">{{ t('person.noSeats') }}</p>
-      <p v-for="seat in person.holdings" :key="seat.product + seat.type" class="line cost">
-        <span
-          >{{ seat.product }}, {{ seat.type }}<template v-if="seat.own">, {{ t('person.own') }}</template></span
-        >
-        <span v-if="seat.amountMinor !== null" class="money">{{
-          seat.amountMinor === 0 ? t('person.noCharge') : money(seat.amountMinor)
-        }}</span>
-      </p>
-      <p v-if="person.monthMinor" class="line cost">
-        <span class="muted">{{ t('person.month') }}</span><strong class="money brass">{{
-          money(person.monthMinor)
-        }}</strong>
-      </p>
-
-      <template v-if="person.groups && person.groups.length > 0">
-        <h3 class="caption">{{ t('person.groups') }}</h3>
+      <SheetSection v-if="person.groups && person.groups.length > 0" :title="t('person.groups')">
         <p class="line">{{ person.groups.join(', ') }}</p>
-      </template>
-      <template v-if="person.reports.length > 0">
-        <h3 class="caption">{{ t('person.reports') }}</h3>
+      </SheetSection>
+      <SheetSection v-if="person.reports.length > 0" :title="t('person.reports')">
         <p class="line">
           <template v-for="(report, at) in person.reports" :key="report.id"
             ><RouterLink :to="{ name: 'people', params: { personId: report.id } }">{{ report.name }}</RouterLink
             >{{ at < person.reports.length - 1 ? ', ' : '' }}</template
           >
         </p>
-      </template>
-      <p v-if="person.record && person.controls.change.enabled">
-        <a :href="session.path(`/people/${personId}/export`)">{{ t('leaving.kept') }}</a>
-      </p>
+      </SheetSection>
       <WayIn v-if="person.standing" :person-id="personId" :name="person.name" :today="today" />
       <HistoryLines :about="personId" :today="today" />
     </template>
@@ -242,27 +235,14 @@ function toggle(id: string): void {
 .state {
   font-size: 13px;
 }
-.about {
-  margin: 6px 0 10px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 2px 14px;
-  margin: 8px 0;
-}
-.fields dd {
-  margin: 0;
+.note {
+  margin: 4px 0 0;
+  font-size: 13px;
 }
 .actions {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-}
-.caption {
-  margin: 14px 0 2px;
-  padding-bottom: 3px;
-  border-bottom: 1px solid var(--line);
 }
 .place {
   border-bottom: 1px solid var(--line-soft);

@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { matching, type PickOption } from '../logic/picking.ts'
+import PickList from './PickList.vue'
 
 // Several of many, found by typing: what is picked stands as chips before the field.
-export interface PickOption {
-  value: string
-  text: string
-  detail?: string
-}
 const props = defineProps<{
   options: readonly PickOption[]
   label: string
@@ -20,7 +17,6 @@ const id = useId()
 const text = ref('')
 const open = ref(false)
 const at = ref(0)
-const SHOWN = 30
 
 const fetched = ref(new Map<string, PickOption>())
 const all = computed(() => [
@@ -39,17 +35,15 @@ async function fetchMore(typed: string): Promise<void> {
   if (found.length > 0) fetched.value = new Map([...fetched.value, ...found.map((one) => [one.value, one] as const)])
 }
 
-const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const rest = all.value.filter((option) => !picked.value.includes(option.value))
-  const matching = rest.filter((option) =>
-    words.every((word) => `${option.text} ${option.detail ?? ''}`.toLowerCase().includes(word)),
-  )
-  return matching.slice(0, SHOWN)
-})
+const found = computed(() =>
+  matching(
+    all.value.filter((option) => !picked.value.includes(option.value)),
+    text.value,
+  ),
+)
 
 function pick(option: PickOption | undefined): void {
-  if (!option) return
+  if (!option || option.disabled) return
   picked.value = [...picked.value, option.value]
   text.value = ''
   at.value = 0
@@ -105,7 +99,7 @@ function erase(): void {
         autocomplete="off"
         :aria-expanded="open && found.length > 0"
         :aria-controls="`${id}-list`"
-        :aria-activedescendant="open && found[at] ? `${id}-${found[at]!.value}` : undefined"
+        :aria-activedescendant="open && found[at] ? `${id}-list-${found[at]!.value}` : undefined"
         :placeholder="picked.length === 0 ? t('pick.type') : ''"
         @focus="open = true"
         @blur="open = false"
@@ -117,21 +111,7 @@ function erase(): void {
         @keydown.backspace="erase"
       />
     </div>
-    <ul v-show="open" :id="`${id}-list`" role="listbox" :aria-label="label" aria-multiselectable="true">
-      <li
-        v-for="(option, index) in found"
-        :id="`${id}-${option.value}`"
-        :key="option.value"
-        role="option"
-        :aria-selected="index === at"
-        :class="{ on: index === at }"
-        @mousedown.prevent="pick(option)"
-      >
-        <span>{{ option.text }}</span>
-        <small v-if="option.detail" class="muted">{{ option.detail }}</small>
-      </li>
-      <li v-if="found.length === 0" role="option" aria-selected="false" class="muted">{{ t('pick.none') }}</li>
-    </ul>
+    <PickList :id="`${id}-list`" :label="label" :open="open" :options="found" :at="at" several @pick="pick" />
   </div>
 </template>
 
@@ -173,36 +153,5 @@ function erase(): void {
   color: var(--ink-2);
   min-width: 24px;
   min-height: 24px;
-}
-ul {
-  position: absolute;
-  z-index: 4;
-  inset: calc(100% + 2px) 0 auto;
-  max-height: 260px;
-  overflow-y: auto;
-  list-style: none;
-  margin: 0;
-  padding: 4px;
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  border-radius: 5px;
-}
-li {
-  display: flex;
-  gap: 8px;
-  padding: 4px 8px;
-  border-radius: 4px;
-  cursor: pointer;
-  white-space: pre;
-}
-li > span {
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-li.on {
-  background: var(--green-soft);
-}
-small {
-  margin-left: auto;
 }
 </style>

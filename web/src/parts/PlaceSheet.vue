@@ -7,23 +7,28 @@ import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
-import NothingHere from './NothingHere.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import { useChoices } from '../state/choices.ts'
 import AllotmentLines from './AllotmentLines.vue'
 import AskWhy from './AskWhy.vue'
+import ControlButton from './ControlButton.vue'
 import GivePanel from './GivePanel.vue'
 import GrantLines from './GrantLines.vue'
 import HistoryLines from './HistoryLines.vue'
+import MoreActs from './MoreActs.vue'
+import SheetFacts from './SheetFacts.vue'
 import SheetHead from './SheetHead.vue'
+import SheetSection from './SheetSection.vue'
+import PickOne from './PickOne.vue'
+import NotYet from './NotYet.vue'
 
 const props = defineProps<{ placeId: string }>()
 defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data: place, error } = useFetched<PlaceSheetView>(() => session.path(`/places/${props.placeId}`))
+const { data: place, error, again } = useFetched<PlaceSheetView>(() => session.path(`/places/${props.placeId}`))
 const opened = ref(new Set<string>())
 const editing = ref<'make' | 'rename' | 'give' | 'move' | null>(null)
 const find = ref('')
@@ -31,6 +36,20 @@ const all = ref(false)
 const SHOWN = 60
 const form = reactive({ name: '', kind: '', reference: '' })
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
+
+const facts = computed(() => {
+  const one = place.value
+  if (!one) return []
+  const above = one.path.slice(0, -1)
+  const stewards = one.stewards.map(({ name }) => name).join(', ')
+  return [
+    ...(above.length > 0 ? [{ name: t('places.lies'), text: above.join(' / ') }] : []),
+    { name: t('places.madeKind'), text: one.kind },
+    ...(one.reference ? [{ name: t('places.reference'), text: one.reference }] : []),
+    { name: t('places.stewards'), text: stewards || t('places.noSteward') },
+    ...(one.walled ? [{ name: t('places.wallFact'), text: t('places.wallAbout') }] : []),
+  ]
+})
 
 function toggle(id: string): void {
   if (!opened.value.delete(id)) opened.value.add(id)
@@ -79,45 +98,16 @@ function move(parentId: string): void {
 
 <template>
   <article>
-    <NothingHere v-if="error?.status === 404" />
+    <NotYet v-if="!place" :error="error" :again="again" />
     <template v-if="place">
       <SheetHead :close-label="t('places.close')" @close="$emit('close')">
         <h2><WallMark v-if="place.walled" />{{ place.name }}</h2>
       </SheetHead>
-      <p class="muted about">
-        {{ [...place.path.slice(0, -1), place.kind, place.reference].filter(Boolean).join(' · ') }}
-      </p>
-      <div class="actions">
-        <BButton
-          v-for="what in ['give', 'make', 'rename', 'move'] as const"
-          :key="what"
-          variant="outline-primary"
-          :disabled="!place.controls[what].enabled"
-          :title="place.controls[what].reason"
-          :aria-pressed="editing === what"
-          @click="edit(what)"
-          >{{ t(`places.${what}`) }}</BButton
-        >
-        <BButton
-          variant="outline-primary"
-          :disabled="!place.controls.wall.enabled"
-          :title="place.controls.wall.reason"
-          @click="docket.hold([{ type: 'wall-place', placeId, walled: !place.walled }])"
-          >{{ place.walled ? t('places.unwall') : t('places.wall') }}</BButton
-        >
-        <BButton
-          variant="outline-primary"
-          :disabled="!place.controls.archive.enabled"
-          :title="place.controls.archive.reason"
-          @click="docket.hold([{ type: 'archive-place', placeId, archived: !place.archived }])"
-          >{{ place.archived ? t('places.restore') : t('places.archive') }}</BButton
-        >
-        <BButton
-          v-if="place.controls.clientEnds.enabled"
-          variant="outline-danger"
-          @click="docket.fill({ kind: 'client-ends', placeId }, `client ends ${placeId}`)"
-          >{{ t('places.clientEnds') }}</BButton
-        >
+      <SheetFacts :facts="facts" />
+      <MoreActs>
+        <ControlButton :control="place.controls.give" :aria-pressed="editing === 'give'" @click="edit('give')">{{
+          t('places.give')
+        }}</ControlButton>
         <RouterLink
           v-if="place.controls.invite.enabled"
           class="btn btn-outline-primary"
@@ -130,10 +120,37 @@ function move(parentId: string): void {
           :to="{ name: 'statement', params: { placeId } }"
           >{{ t('statement.short') }}</RouterLink
         >
-      </div>
+        <template #more>
+          <ControlButton
+            v-for="what in ['make', 'rename', 'move'] as const"
+            :key="what"
+            :control="place.controls[what]"
+            :aria-pressed="editing === what"
+            @click="edit(what)"
+            >{{ t(`places.${what}`) }}</ControlButton
+          >
+          <ControlButton
+            :control="place.controls.wall"
+            @click="docket.hold([{ type: 'wall-place', placeId, walled: !place.walled }])"
+            >{{ place.walled ? t('places.unwall') : t('places.wall') }}</ControlButton
+          >
+          <ControlButton
+            :danger="!place.archived"
+            :control="place.controls.archive"
+            @click="docket.hold([{ type: 'archive-place', placeId, archived: !place.archived }])"
+            >{{ place.archived ? t('places.restore') : t('places.archive') }}</ControlButton
+          >
+          <ControlButton
+            v-if="place.controls.clientEnds.enabled"
+            danger
+            @click="docket.fill({ kind: 'client-ends', placeId }, `client ends ${placeId}`)"
+            >{{ t('places.clientEnds') }}</ControlButton
+          >
+        </template>
+      </MoreActs>
       <GivePanel v-if="editing === 'give'" :place-id="placeId" @close="editing = null" />
       <BFormGroup v-if="editing === 'move'" class="edit" :label="t('places.moveTo')" label-for="place-target">
-        <BFormSelect id="place-target" :options="targets" @update:model-value="move(String($event))" />
+        <PickOne id="place-target" :model-value="''" :options="targets" @update:model-value="move(String($event))" />
       </BFormGroup>
       <BForm v-if="editing === 'make' || editing === 'rename'" class="edit" @submit.prevent="hold">
         <BFormGroup :label="t('places.madeName')" label-for="place-name">
@@ -148,79 +165,68 @@ function move(parentId: string): void {
         <BButton type="submit" variant="primary">{{ t('places.save') }}</BButton>
       </BForm>
 
-      <template v-if="place.given.length > 0">
-        <h3 class="caption">
-          {{ t('places.givenHere') }} <span class="count">{{ place.given.length }}</span>
-        </h3>
+      <SheetSection v-if="place.given.length > 0" :title="t('places.givenHere')" :count="place.given.length">
         <GrantLines :grants="place.given" :today="today" />
-      </template>
-      <template v-if="place.above.length > 0">
-        <h3 class="caption">
-          {{ t('places.fromAbove') }} <span class="count">{{ place.above.length }}</span>
-        </h3>
+      </SheetSection>
+      <SheetSection v-if="place.above.length > 0" :title="t('places.fromAbove')" :count="place.above.length">
         <GrantLines :grants="place.above" :today="today" where />
-      </template>
+      </SheetSection>
       <p v-if="place.unseen > 0" class="muted">{{ t('why.unseen') }}</p>
-      <h3 class="caption">
-        {{ t('places.insiders') }} <span class="count">{{ place.insiders.length }}</span>
-      </h3>
-      <p v-if="place.insiders.length === 0" class="muted">{{ t('places.nobody') }}</p>
-      <label v-if="place.insiders.some((one) => one.outsider)" class="outside">
-        <input v-model="outsideOnly" type="checkbox" />
-        {{ t('places.outside', { count: place.insiders.filter((one) => one.outsider).length }) }}
-      </label>
-      <BFormInput
-        v-if="place.insiders.length > 15"
-        v-model="find"
-        size="sm"
-        type="search"
-        :placeholder="t('grid.find')"
-        :aria-label="t('grid.find')"
-      />
-      <div v-for="one in insiders" :key="one.personId" class="insider">
-        <button type="button" :aria-expanded="opened.has(one.personId)" @click="toggle(one.personId)">
-          <DoorMark :state="one.state" />
-          <span class="name"
-            >{{ one.name }}
-            <small v-if="place.onlyHere.includes(one.personId)" class="slate">{{ t('places.onlyHere') }}</small></span
-          >
-          <KeyMark :level="one.highest" />
+      <SheetSection :title="t('places.insiders')" :count="place.insiders.length">
+        <p v-if="place.insiders.length === 0" class="muted">{{ t('places.nobody') }}</p>
+        <label v-if="place.insiders.some((one) => one.outsider)" class="outside">
+          <input v-model="outsideOnly" type="checkbox" />
+          {{ t('places.outside', { count: place.insiders.filter((one) => one.outsider).length }) }}
+        </label>
+        <BFormInput
+          v-if="place.insiders.length > 15"
+          v-model="find"
+          size="sm"
+          type="search"
+          :placeholder="t('grid.find')"
+          :aria-label="t('grid.find')"
+        />
+        <div v-for="one in insiders" :key="one.personId" class="insider">
+          <button type="button" :aria-expanded="opened.has(one.personId)" @click="toggle(one.personId)">
+            <DoorMark :state="one.state" />
+            <span class="name"
+              >{{ one.name }}
+              <small v-if="place.onlyHere.includes(one.personId)" class="slate">{{ t('places.onlyHere') }}</small></span
+            >
+            <KeyMark :level="one.highest" />
+          </button>
+          <ul v-if="opened.has(one.personId)">
+            <AskWhy
+              v-for="area in one.keys"
+              :key="area.area"
+              :area="area"
+              :place-id="placeId"
+              :person-id="one.personId"
+              :today="today"
+            />
+            <li>
+              <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{
+                t('person.sheet', { name: one.name })
+              }}</RouterLink>
+            </li>
+          </ul>
+        </div>
+        <button
+          v-if="!all && insiders.length < place.insiders.length && !find"
+          type="button"
+          class="btn btn-quiet"
+          @click="all = true"
+        >
+          {{ t('roles.more', { count: place.insiders.length - insiders.length }) }}
         </button>
-        <ul v-if="opened.has(one.personId)">
-          <AskWhy
-            v-for="area in one.keys"
-            :key="area.area"
-            :area="area"
-            :place-id="placeId"
-            :person-id="one.personId"
-            :today="today"
-          />
-          <li>
-            <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{
-              t('person.sheet', { name: one.name })
-            }}</RouterLink>
-          </li>
-        </ul>
-      </div>
-      <button
-        v-if="!all && insiders.length < place.insiders.length && !find"
-        type="button"
-        class="btn btn-quiet"
-        @click="all = true"
-      >
-        {{ t('roles.more', { count: place.insiders.length - insiders.length }) }}
-      </button>
-      <template v-if="place.onceIn.length > 0">
-        <h3 class="caption">{{ t('places.onceIn') }}</h3>
+      </SheetSection>
+      <SheetSection v-if="place.onceIn.length > 0" :title="t('places.onceIn')">
         <p v-for="one in place.onceIn" :key="one.personId" class="line">
           <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>,
           {{ one.role }}
         </p>
-      </template>
-      <h3 class="caption">{{ t('places.stewards') }}</h3>
-      <p class="line">{{ place.stewards.map((one) => one.name).join(', ') || t('places.noSteward') }}</p>
-      <template v-if="place.children.length > 0">
-        <h3 class="caption">{{ t('places.beneath') }}</h3>
+      </SheetSection>
+      <SheetSection v-if="place.children.length > 0" :title="t('places.beneath')">
         <p class="line">
           <template v-for="(child, at) in place.children" :key="child.id"
             ><WallMark v-if="child.walled" /><RouterLink :to="{ name: 'places', params: { placeId: child.id } }">{{
@@ -229,10 +235,9 @@ function move(parentId: string): void {
             >{{ at < place.children.length - 1 ? ', ' : '' }}</template
           >
         </p>
-      </template>
+      </SheetSection>
       <AllotmentLines :place="place" />
-      <template v-if="place.apart.length > 0 || place.controls.apart.enabled">
-        <h3 class="caption">{{ t('apart.title') }}</h3>
+      <SheetSection v-if="place.apart.length > 0 || place.controls.apart.enabled" :title="t('apart.title')">
         <p v-for="one in place.apart" :key="one.separationId" class="line apart">
           <span>
             <RouterLink :to="{ name: 'places', params: { placeId: one.placeId } }">{{ one.place }}</RouterLink>:
@@ -251,7 +256,7 @@ function move(parentId: string): void {
             {{ t('apart.stop') }}
           </button>
         </p>
-        <BFormSelect
+        <PickOne
           v-if="place.controls.apart.enabled"
           size="sm"
           :model-value="''"
@@ -259,21 +264,13 @@ function move(parentId: string): void {
           :aria-label="t('apart.keep')"
           @update:model-value="keepApart(String($event))"
         />
-      </template>
+      </SheetSection>
       <HistoryLines :about="placeId" :today="today" />
     </template>
   </article>
 </template>
 
 <style scoped>
-.about {
-  margin: 4px 0 10px;
-}
-.actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
 .edit {
   margin-top: 10px;
   padding: 10px 12px;
@@ -284,11 +281,6 @@ function move(parentId: string): void {
 .edit .btn {
   margin-top: 10px;
 }
-.caption {
-  margin: 14px 0 2px;
-  padding-bottom: 3px;
-  border-bottom: 1px solid var(--line);
-}
 .apart {
   display: flex;
   justify-content: space-between;
@@ -296,9 +288,6 @@ function move(parentId: string): void {
 .outside {
   display: block;
   padding: 4px 0;
-}
-.count {
-  font-weight: 400;
 }
 .insider {
   border-bottom: 1px solid var(--line-soft);

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { ask, type ApiError } from '../api/client.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
+import DateField from './DateField.vue'
 
 // A product's terms: its plan, on or off, how many seats there are, and a new sheet by file or from an allowed address.
 const props = defineProps<{ product: ProductSeats | null; controls: SeatsView['controls'] }>()
@@ -65,7 +66,7 @@ async function fetchSheet(): Promise<void> {
 <template>
   <div class="panel">
     <BFormGroup :label="t('product.from')" label-for="product-from">
-      <BFormInput id="product-from" v-model="from" type="date" />
+      <DateField id="product-from" v-model="from" />
     </BFormGroup>
     <section v-if="product">
       <h2 class="caption">{{ t('product.plan') }}</h2>

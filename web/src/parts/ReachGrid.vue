@@ -36,6 +36,8 @@ const props = defineProps<{
   marks: ReadonlyMap<string, Mark>
   brush: boolean
   label: string
+  /** The cell that is explained beside the grid: kept in sight and marked. */
+  chosen: { personId: string; placeId: string } | null
 }>()
 const emit = defineEmits<{
   open: [personId: string, placeId: string]
@@ -67,9 +69,14 @@ function scene(): Scene | undefined {
   if (!box || !palette) return undefined
   const { view, lines, tiles, marks } = props
   const sizes = { width: width.value, height: height.value, side: side.value }
-  const place = { left: box.scrollLeft, top: box.scrollTop }
-  const chosen = { at: at.value, focused: focused.value, block: block.value }
-  return { view, lines, tiles, marks, palette, ...sizes, ...place, ...chosen }
+  const place = { left: box.scrollLeft, top: topOf(box) }
+  const here = { at: at.value, focused: focused.value, block: block.value, chosen: props.chosen }
+  return { view, lines, tiles, marks, palette, ...sizes, ...place, ...here }
+}
+
+/** Rows are shown whole: what is scrolled by less than one is not seen. */
+function topOf(box: HTMLElement): number {
+  return Math.ceil(box.scrollTop / ROW_PIXELS - 0.05) * ROW_PIXELS
 }
 
 function frame(): void {
@@ -91,9 +98,11 @@ function measure(): void {
   const { value: box } = scroller
   if (!box || !canvas.value) return
   width.value = box.clientWidth
-  height.value = box.clientHeight
+  height.value = HEAD_PIXELS + Math.max(1, Math.floor((box.clientHeight - HEAD_PIXELS) / ROW_PIXELS)) * ROW_PIXELS
   canvas.value.width = width.value * devicePixelRatio
   canvas.value.height = height.value * devicePixelRatio
+  // The sheet beside it takes room: what it explains stays in sight.
+  if (props.chosen) reveal()
   redraw()
 }
 
@@ -117,8 +126,38 @@ onBeforeUnmount(() => {
   cancelAnimationFrame(drawn)
 })
 watch(
-  () => [props.view, props.lines, props.tiles, props.turn, props.marks, focused.value, at.value, block.value],
+  () => [
+    props.view,
+    props.lines,
+    props.tiles,
+    props.turn,
+    props.marks,
+    props.chosen,
+    focused.value,
+    at.value,
+    block.value,
+  ],
   redraw,
+)
+
+/** Stands on the cell that is explained, as soon as its row is there. */
+let sought: string | null = null
+watch(
+  () => [props.chosen, props.turn, props.lines] as const,
+  ([chosen]) => {
+    const key = chosen && `${chosen.personId} ${chosen.placeId}`
+    if (!chosen || key === sought) return void (sought = key)
+    const column = props.view.columns.findIndex(({ id }) => id === chosen.placeId)
+    const isHere = (line: number) => personAt(line)?.id === chosen.personId
+    const line = isHere(at.value.line)
+      ? at.value.line
+      : Array.from({ length: props.lines.count }, (_, one) => one).find(isHere)
+    if (column < 0 || line === undefined) return
+    sought = key
+    at.value = { line, column }
+    void nextTick(reveal)
+  },
+  { flush: 'post' },
 )
 
 /** The line and column under the pointer; -1 in the heads. */
@@ -127,7 +166,7 @@ function under(event: PointerEvent | MouseEvent) {
   const area = box.getBoundingClientRect()
   const [x, y] = [event.clientX - area.left, event.clientY - area.top]
   const column = x < side.value ? -1 : Math.floor((x - side.value + box.scrollLeft) / COLUMN_PIXELS)
-  const line = y < HEAD_PIXELS ? -1 : Math.floor((y - HEAD_PIXELS + box.scrollTop) / ROW_PIXELS)
+  const line = y < HEAD_PIXELS ? -1 : Math.floor((y - HEAD_PIXELS + topOf(box)) / ROW_PIXELS)
   return { line, column: column < props.view.columns.length ? column : -1 }
 }
 

@@ -4,7 +4,10 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // A person's record: each field that is changed goes into the docket, beside the others changed here.
 const props = defineProps<{ person: PersonSheetView }>()
@@ -12,6 +15,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { choices } = useChoices()
 const record = computed(() => props.person.record!)
+useDocketPlace(() => `record ${props.person.id}`)
 const none = computed(() => ({ value: '', text: t('record.none') }))
 const options = (all: readonly { id: string; name: string }[] = []) =>
   all.map(({ id, name }) => ({ value: id, text: name }))
@@ -67,7 +71,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
     /></label>
     <label
       >{{ t('record.manager')
-      }}<BFormSelect
+      }}<PickOne
         size="sm"
         :model-value="record.managerId ?? ''"
         :options="managers"
@@ -75,7 +79,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
     /></label>
     <label
       >{{ t('record.employer')
-      }}<BFormSelect
+      }}<PickOne
         size="sm"
         :model-value="record.employerId ?? ''"
         :options="[none, ...options(choices?.employers)]"
@@ -83,11 +87,11 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
     /></label>
     <label
       >{{ t('record.until')
-      }}<input
-        class="form-control form-control-sm"
-        type="date"
-        :value="person.until"
-        @change="hold({ engagementUntil: wordOf($event) })"
+      }}<DateField
+        :model-value="person.until"
+        :label="t('record.until')"
+        small
+        @update:model-value="hold({ engagementUntil: chosen($event) })"
     /></label>
     <label
       >{{ t('record.reference')

@@ -4,6 +4,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { changeOfDraft, draftOf, emptyDraft, levelUpTo, type RoleDraft } from '../logic/roles.ts'
 import { useChoices } from '../state/choices.ts'
+import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import PickMany from './PickMany.vue'
 
@@ -21,6 +22,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { people, findPeople } = useChoices({ people: true })
 const SLOT = 'role-form'
+useDocketPlace(SLOT)
 const draft = reactive<RoleDraft>(start())
 const opened = ref(new Set<string>())
 

@@ -2,25 +2,30 @@
 import type { RoleSheetView, RolesView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import NothingHere from './NothingHere.vue'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import ControlButton from './ControlButton.vue'
 import GivePanel from './GivePanel.vue'
+import MoreActs from './MoreActs.vue'
 import RoleForm from './RoleForm.vue'
 import SheetHead from './SheetHead.vue'
+import SheetSection from './SheetSection.vue'
+import NotYet from './NotYet.vue'
 
 const props = defineProps<{ roleId: string; roles: RolesView }>()
 defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data: role, error } = useFetched<RoleSheetView>(() => session.path(`/roles/${props.roleId}`))
+const { data: role, error, again } = useFetched<RoleSheetView>(() => session.path(`/roles/${props.roleId}`))
 const doing = ref<'change' | 'copy' | 'follow' | 'give' | 'retire' | null>(null)
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const NONE = 'none'
+/** So many lines of what can be done stand open; more are folded by product. */
+const UNFOLDED = 8
 const replacements = computed(() => [
   { value: NONE, text: t('roles.noReplacement') },
   ...props.roles.roles
@@ -43,7 +48,7 @@ function retire(replacementId: string): void {
 
 <template>
   <article>
-    <NothingHere v-if="error?.status === 404" />
+    <NotYet v-if="!role" :error="error" :again="again" />
     <template v-if="role">
       <SheetHead :close-label="t('roles.close')" @close="$emit('close')">
         <h2>{{ role.name }}</h2>
@@ -57,33 +62,30 @@ function retire(replacementId: string): void {
             : t('roles.same', { base: role.base })
         }}
       </p>
-      <p v-if="role.wallPassing" class="muted"><WallMark />{{ t('roles.wallPassing') }}.</p>
-      <div class="actions">
-        <BButton
-          variant="outline-primary"
-          :disabled="!role.controls.give.enabled"
-          :title="role.controls.give.reason"
-          @click="start('give')"
-          >{{ t('roles.give') }}</BButton
-        >
-        <BButton
-          v-for="what in ['change', 'copy', 'follow'] as const"
-          :key="what"
-          variant="outline-primary"
-          :disabled="!role.controls.change.enabled || (what === 'follow' && role.baseId !== null)"
-          :title="role.controls.change.reason"
-          :aria-pressed="doing === what"
-          @click="start(what)"
-          >{{ t(what === 'change' ? 'roles.edit' : `roles.${what}`) }}</BButton
-        >
-        <BButton
-          variant="outline-danger"
-          :disabled="!role.controls.retire.enabled"
-          :title="role.controls.retire.reason"
-          @click="start('retire')"
-          >{{ t('roles.retire') }}</BButton
-        >
-      </div>
+      <p v-if="role.wallPassing" class="muted"><WallMark />{{ t('roles.wallPassing') }}</p>
+      <MoreActs>
+        <ControlButton :control="role.controls.give" :aria-pressed="doing === 'give'" @click="start('give')">{{
+          t('roles.give')
+        }}</ControlButton>
+        <ControlButton :control="role.controls.change" :aria-pressed="doing === 'change'" @click="start('change')">{{
+          t('roles.edit')
+        }}</ControlButton>
+        <ControlButton :control="role.controls.change" :aria-pressed="doing === 'copy'" @click="start('copy')">{{
+          t('roles.copy')
+        }}</ControlButton>
+        <template #more>
+          <ControlButton
+            v-if="role.baseId === null"
+            :control="role.controls.change"
+            :aria-pressed="doing === 'follow'"
+            @click="start('follow')"
+            >{{ t('roles.follow') }}</ControlButton
+          >
+          <ControlButton danger :control="role.controls.retire" @click="start('retire')">{{
+            t('roles.retire')
+          }}</ControlButton>
+        </template>
+      </MoreActs>
       <GivePanel v-if="doing === 'give'" :role-id="roleId" @close="doing = null" />
       <BFormGroup v-else-if="doing === 'retire'" :label="t('roles.replacement')" label-for="role-replacement">
         <BFormSelect
@@ -104,18 +106,38 @@ function retire(replacementId: string): void {
         @close="doing = null"
       />
       <template v-if="doing !== 'change' && doing !== 'copy' && doing !== 'follow'">
-        <h3 class="caption">{{ t('roles.can') }}</h3>
-        <ul class="says">
-          <li v-for="line in role.can" :key="line">{{ line }}</li>
-          <li v-if="role.can.length === 0" class="muted">{{ t('give.nothing') }}</li>
-        </ul>
+        <SheetSection :title="t('roles.can')">
+          <p v-if="role.can.length === 0" class="muted">{{ t('give.nothing') }}</p>
+          <SheetSection
+            v-for="one in role.byProduct.filter(({ can }) => can.length > 0)"
+            :key="one.product"
+            :title="one.product"
+            :count="one.can.length"
+            :folded="role.can.length > UNFOLDED"
+            within
+          >
+            <ul class="says">
+              <li v-for="line in one.can" :key="line">{{ line }}</li>
+            </ul>
+          </SheetSection>
+        </SheetSection>
         <p v-if="role.atRoot.length > 0">
           {{ t('roles.onlyAtRoot', { root: role.root, what: role.atRoot.join(', ') }) }}
         </p>
-        <h3 class="caption">{{ t('roles.cannot') }}</h3>
-        <ul class="says not">
-          <li v-for="line in role.cannot" :key="line">{{ line }}</li>
-        </ul>
+        <SheetSection v-if="role.cannot.length > 0" :title="t('roles.cannot')">
+          <SheetSection
+            v-for="one in role.byProduct.filter(({ cannot }) => cannot.length > 0)"
+            :key="one.product"
+            :title="one.product"
+            :count="one.cannot.length"
+            folded
+            within
+          >
+            <ul class="says not">
+              <li v-for="line in one.cannot" :key="line">{{ line }}</li>
+            </ul>
+          </SheetSection>
+        </SheetSection>
         <p class="muted">
           {{
             role.approvers.kind === 'named'
@@ -123,67 +145,51 @@ function retire(replacementId: string): void {
               : t(role.approvers.kind === 'manager' ? 'roles.approversManager' : 'roles.approversRun')
           }}
         </p>
-        <template v-if="role.followers.length > 0">
-          <h3 class="caption">{{ t('roles.followers') }}</h3>
+        <SheetSection v-if="role.followers.length > 0" :title="t('roles.followers')">
           <p>
             <template v-for="(one, at) in role.followers" :key="one.id"
               ><RouterLink :to="{ name: 'roles', params: { roleId: one.id } }">{{ one.name }}</RouterLink
               >{{ at < role.followers.length - 1 ? ', ' : '' }}</template
             >
           </p>
-        </template>
-        <h3 class="caption">
-          {{ t('roles.holders') }} <span class="count">{{ role.given }}</span>
-        </h3>
-        <p v-if="role.given === 0" class="muted">{{ t('roles.nobody') }}</p>
-        <div v-for="grant in role.grants" :key="grant.grantId" class="grant">
-          <span>
-            <RouterLink
-              v-if="grant.subjectKind === 'person'"
-              :to="{ name: 'people', params: { personId: grant.subjectId } }"
-              >{{ grant.name }}</RouterLink
+        </SheetSection>
+        <SheetSection :title="t('roles.holders')" :count="role.given">
+          <p v-if="role.given === 0" class="muted">{{ t('roles.nobody') }}</p>
+          <div v-for="grant in role.grants" :key="grant.grantId" class="grant">
+            <span>
+              <RouterLink
+                v-if="grant.subjectKind === 'person'"
+                :to="{ name: 'people', params: { personId: grant.subjectId } }"
+                >{{ grant.name }}</RouterLink
+              >
+              <template v-else>{{ grant.name }}</template>,
+              <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
+              <small class="muted">
+                {{ t('roles.since', { date: shortDate(grant.from, today) })
+                }}{{ grant.until ? `, ${t('roles.until', { date: shortDate(grant.until, today) })}` : '' }}
+              </small>
+            </span>
+            <button
+              type="button"
+              class="btn btn-quiet btn-sm"
+              :disabled="!grant.take.enabled"
+              :title="grant.take.reason"
+              :aria-label="`${t('roles.take')}: ${grant.name}, ${grant.place}`"
+              @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
             >
-            <template v-else>{{ grant.name }}</template>,
-            <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
-            <small class="muted">
-              {{ t('roles.since', { date: shortDate(grant.from, today) })
-              }}{{ grant.until ? `, ${t('roles.until', { date: shortDate(grant.until, today) })}` : '' }}
-            </small>
-          </span>
-          <button
-            type="button"
-            class="btn btn-quiet btn-sm"
-            :disabled="!grant.take.enabled"
-            :title="grant.take.reason"
-            :aria-label="`${t('roles.take')}: ${grant.name}, ${grant.place}`"
-            @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
-          >
-            {{ t('roles.take') }}
-          </button>
-        </div>
-        <p v-if="role.given > role.grants.length" class="muted">
-          {{ t('roles.more', { count: role.given - role.grants.length }) }}
-        </p>
+              {{ t('roles.take') }}
+            </button>
+          </div>
+          <p v-if="role.given > role.grants.length" class="muted">
+            {{ t('roles.more', { count: role.given - role.grants.length }) }}
+          </p>
+        </SheetSection>
       </template>
     </template>
   </article>
 </template>
 
 <style scoped>
-.actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-bottom: 10px;
-}
-.caption {
-  margin: 14px 0 2px;
-  padding-bottom: 3px;
-  border-bottom: 1px solid var(--line);
-}
-.count {
-  font-weight: 400;
-}
 .says {
   margin: 4px 0;
   padding-left: 18px;

@@ -5,6 +5,8 @@ import { useI18n } from 'vue-i18n'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import DateField from './DateField.vue'
+import PickOne from './PickOne.vue'
 
 // Gives a seat, moves its holder to another type, or takes it back; what it would do stands in the docket as it is picked.
 const props = defineProps<{ rack: SeatRack; racks: SeatRack[]; held: SeatSlot | null; reason?: string }>()
@@ -54,13 +56,13 @@ function take(): void {
     <p v-if="reason" class="muted">{{ reason }}</p>
     <template v-else>
       <BFormGroup v-if="!held" :label="t('seats.to')" label-for="seat-to">
-        <BFormSelect id="seat-to" v-model="personId" :options="[{ value: '', text: t('give.choose') }, ...people]" />
+        <PickOne id="seat-to" v-model="personId" :options="[{ value: '', text: t('give.choose') }, ...people]" />
       </BFormGroup>
       <BFormGroup v-else :label="t('seats.instead')" label-for="seat-type">
         <BFormSelect id="seat-type" v-model="seatType" :options="[{ value: '', text: t('seats.keep') }, ...types]" />
       </BFormGroup>
       <BFormGroup :label="held ? t('seats.on') : t('seats.from')" label-for="seat-on">
-        <BFormInput id="seat-on" v-model="on" type="date" />
+        <DateField id="seat-on" v-model="on" />
       </BFormGroup>
       <BFormCheckbox v-if="!held && !rack.noCharge" id="seat-own" v-model="own">{{ t('seats.own') }}</BFormCheckbox>
       <div class="buttons">

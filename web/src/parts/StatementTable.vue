@@ -89,4 +89,19 @@ h2 {
 .none {
   padding: 10px 14px;
 }
+@media print {
+  .scroll {
+    overflow: visible;
+    border: 0;
+  }
+  th,
+  td,
+  td:nth-child(3) {
+    min-width: 0;
+    padding: 4px 8px;
+  }
+  tr {
+    break-inside: avoid;
+  }
+}
 </style>

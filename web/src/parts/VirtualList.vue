@@ -12,6 +12,8 @@ const props = defineProps<{
   /** A grid of rows with cells, or a tree whose items left and right fold. */
   role: 'grid' | 'tree'
   fresh?: ReadonlySet<string>
+  /** How high each row is, where its cells need more than one line. */
+  rowPixels?: number
   attributesOf?: (row: Row) => Record<string, unknown>
 }>()
 const emit = defineEmits<{
@@ -25,6 +27,7 @@ const emit = defineEmits<{
 defineSlots<{ head(): unknown; row(props: { row: Row }): unknown; none(): unknown }>()
 
 const ROW_PIXELS = 36
+const high = computed(() => props.rowPixels ?? ROW_PIXELS)
 const list = useTemplateRef<HTMLDivElement>('list')
 const at = ref(0)
 const current = computed(() => props.rows[at.value])
@@ -32,7 +35,7 @@ const virtual = useVirtualizer(
   computed(() => ({
     count: props.rows.length,
     getScrollElement: () => list.value,
-    estimateSize: () => ROW_PIXELS,
+    estimateSize: () => high.value,
     overscan: 12,
   })),
 )
@@ -103,7 +106,7 @@ function onKey(event: KeyboardEvent): void {
           :aria-rowindex="role === 'grid' ? index + 1 : undefined"
           :aria-selected="row.id === chosenId"
           :class="{ on: row.id === chosenId, at: index === at, fresh: fresh?.has(row.id) }"
-          :style="{ transform: `translateY(${start}px)` }"
+          :style="{ transform: `translateY(${start}px)`, height: `${high}px` }"
           v-bind="attributesOf?.(row)"
           @click="emit('choose', row)"
         >

@@ -3,14 +3,11 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import { useDocket } from './docket.ts'
+import type { PickOption } from '../logic/picking.ts'
 import { useFetched } from './fetched.ts'
 import { useSession } from './session.ts'
 
-export interface Option {
-  value: string
-  text: string
-  detail?: string
-}
+export type Option = PickOption
 
 /**
  * What forms offer, as options: roles (those in the docket too), places as they lie in the tree, people and groups.

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { NewChange, RunView, ShownPreview } from '../api/types.ts'
+import { placeOf } from './docket-place.ts'
 import { useProof } from './proof.ts'
 import { useSession } from './session.ts'
 
@@ -60,8 +61,11 @@ export const useDocket = defineStore('docket', () => {
       preview.value !== null && preview.value.problems.length === 0 && !busy.value && !applying.value && !error.value,
   )
 
+  /** Where what is in hand is shown beside the form it comes from; undefined: over the view. */
+  const place = computed(() => (isEmpty.value ? undefined : placeOf(held.value.map((one) => one.slot))))
+
   /**
-   * Takes changes in hand beside those there and opens the docket; shortly after, what they would do is shown.
+   * Takes changes in hand beside those there and shows them; shortly after, what they would do is shown.
    * @param slot where they come from: what came from there before is replaced.
    */
   function hold(next: NewChange[], slot?: string): void {
@@ -73,7 +77,7 @@ export const useDocket = defineStore('docket', () => {
     const kept = held.value.filter((one) => !slots.has(one.slot))
     kept.splice(at < 0 ? kept.length : Math.min(at, kept.length), 0, ...added)
     take(kept)
-    open.value = true
+    if (!place.value) open.value = true
   }
 
   /** Puts one change down and keeps the others. */
@@ -178,9 +182,8 @@ export const useDocket = defineStore('docket', () => {
       if (answer.run) await follow(answer.run)
       await putDown()
       if (answer.version !== undefined) {
-        // It stays open to say so, and to be undone from there.
+        // Said once, to be undone from there; then the view is free again.
         applied.value = { version: answer.version, sentences: shown.sentences, movedBy: answer.movedBy ?? null }
-        open.value = true
       }
       return true
     } catch (failure) {
@@ -256,6 +259,7 @@ export const useDocket = defineStore('docket', () => {
     refused,
     rest,
     applied,
+    place,
     isEmpty,
     mayApply,
     hold,
