@@ -45,7 +45,7 @@ for (const theme of ['light', 'dark'] as const) {
     await findsNothing(page, rules)
     await goTo(page, 'Roles')
     await page.getByRole('button', { name: 'Rope access' }).click()
-    await expect(page.getByText('People with this role can')).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'People with this role can', exact: true })).toBeVisible()
     await findsNothing(page, rules)
     await page.getByRole('button', { name: 'Edit role' }).click()
     await expect(page.getByRole('textbox', { name: 'Name' })).toBeVisible()

@@ -1,5 +1,17 @@
 import { expect, test } from '@playwright/test'
-import { at, countClicks, docketOf, findsNothing, goTo, openPlace, ownDemo, pick, putDown, signIn } from './steps.ts'
+import {
+  at,
+  countClicks,
+  docketOf,
+  findsNothing,
+  goTo,
+  openMore,
+  openPlace,
+  ownDemo,
+  pick,
+  putDown,
+  signIn,
+} from './steps.ts'
 
 const demo = ownDemo()
 
@@ -124,6 +136,7 @@ test('a packet is made like somebody, tried out on paper, and starts an invitati
   await goTo(page, 'People')
   await page.getByRole('searchbox').fill('kit orchard')
   await page.getByRole('row', { name: /Kit Orchard/ }).click()
+  await openMore(sheet)
   await sheet.getByRole('link', { name: 'Make a welcome packet like this …' }).click()
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Gardener at Elderkin')
   await expect(docket).toContainText('Make the welcome packet Gardener at Elderkin.')
@@ -140,10 +153,10 @@ test('a packet is made like somebody, tried out on paper, and starts an invitati
   await page.goto(`${demo.origin}/groups?make=1`)
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Rope people')
   await sheet.getByRole('button', { name: 'Choose members by a rule …' }).click()
-  await sheet.getByLabel('Field').selectOption({ label: 'Employer' })
+  await sheet.getByLabel('Field').selectOption({ label: 'Firm' })
   await sheet.getByLabel('Value').selectOption({ label: 'Highfast Rope Access' })
   await docket.getByRole('button', { name: /^Make group/ }).click()
   await page.getByRole('row', { name: /Rope people/ }).click()
-  await expect(sheet).toContainText('Employer is Highfast Rope Access')
+  await expect(sheet).toContainText('Firm is Highfast Rope Access')
   await expect(sheet).toContainText('Anwen Sharrow')
 })

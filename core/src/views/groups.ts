@@ -100,7 +100,7 @@ function groupView(sight: Sight, group: GroupRow, fields: readonly RuleField[]):
   }
 }
 
-/** `Who is contractor and Trade is rope; or Employer is …` */
+/** `Who is contractor and Trade is rope; or Firm is …` */
 function ruleText(anyOf: readonly (readonly RuleCondition[])[], fields: readonly RuleField[]): string {
   const text = ({ field, value }: RuleCondition) => {
     const known = fields.find((one) => one.field === field)
@@ -119,10 +119,10 @@ function ruleFields({ account }: Sight): RuleField[] {
   const plain = (values: readonly string[]) => values.map((value) => ({ value, name: value }))
   return [
     { field: 'kind', name: 'Who they are', values: plain(['staff', 'contractor', 'client']) },
-    { field: 'standing', name: 'Standing', values: plain(['owner', 'administrator', 'member', 'guest']) },
+    { field: 'standing', name: 'Membership', values: plain(['owner', 'administrator', 'member', 'guest']) },
     {
       field: 'employer',
-      name: 'Employer',
+      name: 'Firm',
       values: [...account.all('employer')].map(({ id, name }) => ({ value: id, name })),
     },
     ...choiceFields(account).map(({ id, name, values }) => ({

@@ -89,7 +89,7 @@ watch(date, (on) => !docket.isEmpty && void docket.date(on))
       <div class="how">
         <label>
           <span class="muted">{{ t('docket.from') }}</span>
-          <DateField v-model="date" small :min="today" :label="t('docket.from')" />
+          <DateField v-model="date" small :min="today" :label="t('docket.from')" :placeholder="t('docket.now')" />
         </label>
         <label v-if="docket.preview && docket.preview.access.effects.length > 0">
           <span class="muted">{{ t('docket.tell') }}</span>
@@ -190,14 +190,21 @@ footer {
   gap: 6px 12px;
   flex: 1 0 100%;
 }
+.how :deep(.form-control) {
+  width: 118px;
+}
+.how label:last-child:not(:first-child) {
+  flex: 1;
+}
 .how label {
   display: flex;
+  white-space: nowrap;
   align-items: center;
   gap: 6px;
   font-size: 12.5px;
 }
 .how select {
-  width: auto;
+  min-width: 70px;
 }
 footer > .btn:first-of-type {
   flex: 1;

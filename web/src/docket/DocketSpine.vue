@@ -15,7 +15,7 @@ const count = computed(() => t('docket.count', { count: docket.changes.length },
 const moved = computed(() => {
   const minor = moneyMoved(docket.preview)
   const current = session.me?.current
-  return minor === null || !current || docket.isEmpty ? '' : signedSum(minor, current.currency, current.locale)
+  return !minor || !current || docket.isEmpty ? '' : signedSum(minor, current.currency, current.locale)
 })
 const beside = computed(() => (docket.open ? undefined : docket.place))
 
@@ -104,10 +104,11 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 }
 .told {
   position: fixed;
-  z-index: 7;
-  right: 62px;
+  /* Where neither a sheet nor the docket has its buttons; on a telephone the open docket lies over it. */
+  z-index: 5;
+  left: 106px;
   bottom: 16px;
-  width: min(420px, calc(100vw - 32px));
+  width: min(460px, calc(100vw - 32px));
   display: flex;
   align-items: start;
   gap: 6px;
@@ -161,7 +162,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
     width: 100%;
   }
   .told {
-    right: 16px;
+    left: 16px;
     bottom: 112px;
   }
 }

@@ -40,7 +40,7 @@ export function drawRows(context: CanvasRenderingContext2D, scene: Scene): void 
     } else {
       const person = anyTile(scene, Math.floor(found.row / TILE))?.rows[found.row % TILE]
       const isChosen = person !== undefined && person.id === scene.chosen?.personId
-      if (isChosen) markHead(context, palette, 0, y, side, ROW_PIXELS)
+      if (isChosen) markHead(context, palette, 0, y, side, ROW_PIXELS, 'left')
       context.font = isChosen ? STRONG : FONT
       context.fillStyle = person ? palette.ink : palette.softLine
       context.fillText(cut(context, person?.name ?? '…', side - 20, isChosen), 10, y + ROW_PIXELS / 2)
@@ -96,7 +96,7 @@ export function drawColumns(context: CanvasRenderingContext2D, scene: Scene): vo
     const column = view.columns[at]!
     const isChosen = column.id === scene.chosen?.placeId
     const x = side + at * COLUMN_PIXELS - left
-    if (isChosen) markHead(context, palette, x, HEAD_PIXELS - 9, COLUMN_PIXELS, 8)
+    if (isChosen) markHead(context, palette, x, HEAD_PIXELS - 9, COLUMN_PIXELS, 8, 'bottom')
     drawColumn(context, palette, column, x, isChosen || column.depth === 0)
   }
   context.restore()
@@ -112,11 +112,12 @@ function markHead(
   y: number,
   width: number,
   height: number,
+  edge: 'left' | 'bottom',
 ): void {
   context.fillStyle = palette.paper
   context.fillRect(x, y, width, height)
   context.fillStyle = palette.brass
-  if (height > width / 4) context.fillRect(x, y, 3, height)
+  if (edge === 'left') context.fillRect(x, y, 3, height)
   else context.fillRect(x, y + height - 3, width, 3)
 }
 

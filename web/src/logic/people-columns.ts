@@ -1,7 +1,7 @@
 /** What can stand beside a name in the list of people, and how wide it is. */
 export const PEOPLE_COLUMNS = {
-  reach: 'minmax(156px, 1fr)',
-  seats: 'minmax(0, 92px)',
+  reach: 'minmax(174px, 1fr)',
+  seats: 'minmax(0, 88px)',
   manager: 'minmax(0, 130px)',
   standing: '104px',
   from: '84px',

@@ -132,7 +132,7 @@ function put(personIds: string[]): void {
             :control="group.controls[what]"
             :aria-pressed="doing === what"
             @click="doing = doing === what ? null : what"
-            >{{ t(what === 'give' ? 'person.give' : 'roles.edit') }}</ControlButton
+            >{{ t(what === 'give' ? 'person.give' : 'groups.edit') }}</ControlButton
           >
           <template #more>
             <ControlButton
@@ -180,7 +180,7 @@ function put(personIds: string[]): void {
             <span>
               <DoorMark :state="one.state" />
               <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
-              <small v-if="one.byRule" class="muted"> {{ t('groups.heldByRule') }}</small>
+              <small v-if="one.byRule" class="muted by-rule">{{ t('groups.heldByRule') }}</small>
             </span>
             <button
               v-if="one.byName"
@@ -220,6 +220,9 @@ function put(personIds: string[]): void {
   gap: 8px;
   min-height: 34px;
   border-bottom: 1px solid var(--line-soft);
+}
+.by-rule {
+  margin-left: 6px;
 }
 .line :deep(svg) {
   margin-right: 4px;

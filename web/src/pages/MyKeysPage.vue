@@ -194,7 +194,7 @@ const period = computed(() => {
 }
 .places {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 460px), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 460px), 1fr));
   gap: 12px;
   align-items: start;
 }

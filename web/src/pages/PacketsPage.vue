@@ -3,7 +3,6 @@ import type { PacketRow, PacketsView, PlaceKeys } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { sum } from '../logic/money.ts'
 import KeyMark from '../marks/KeyMark.vue'
 import ControlButton from '../parts/ControlButton.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
@@ -16,6 +15,7 @@ import VirtualList from '../parts/VirtualList.vue'
 import ViewHead from '../parts/ViewHead.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
+import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 import NotYet from '../parts/NotYet.vue'
 
@@ -37,7 +37,7 @@ const { data: paper } = useFetched<{ keys: PlaceKeys[] }>(() =>
   chosenId.value ? session.path(`/packets/${chosenId.value}/paper`) : null,
 )
 const editing = ref(false)
-const current = computed(() => session.me?.current)
+const { sum } = useMoney()
 
 const facts = computed(() => {
   const one = packet.value
@@ -88,7 +88,7 @@ function go(packetId: string, query: Record<string, string> = {}): void {
             [...row.grantNames, ...row.groupNames, ...row.seatNames].join('; ')
           }}</span>
           <span role="gridcell" class="number">{{
-            row.monthMinor === null || !current ? '' : sum(row.monthMinor, current.currency, current.locale)
+            row.monthMinor === null ? '' : row.monthMinor === 0 ? t('person.noCharge') : sum(row.monthMinor)
           }}</span>
         </template>
         <template #none>
@@ -118,7 +118,7 @@ function go(packetId: string, query: Record<string, string> = {}): void {
             >{{ t('packets.invite') }}</BButton
           >
           <ControlButton :control="data?.controls.make" :aria-pressed="editing" @click="editing = !editing">{{
-            t('roles.edit')
+            t('packets.edit')
           }}</ControlButton>
           <template #more>
             <ControlButton

@@ -174,7 +174,7 @@ function stopInviting(): void {
               @change="pick(row.id)"
           /></span>
           <span role="gridcell"><DoorMark :state="row.state" :over="row.engagementOver" :bounced="row.bounced" /></span>
-          <span role="gridcell" class="name">
+          <span role="gridcell" class="name" :title="`${row.name}, ${row.employer ?? t(`kind.${row.kind}`)}`">
             <strong>{{ row.name }}</strong>
             <small class="muted">{{ row.employer ?? t(`kind.${row.kind}`) }}</small>
           </span>
@@ -186,7 +186,7 @@ function stopInviting(): void {
               </template>
               <span v-else class="muted">–</span>
             </template>
-            <template v-else-if="column === 'seats'">{{ row.seats?.join(', ') }}</template>
+            <span v-else-if="column === 'seats'" :title="row.seats?.join(', ')">{{ row.seats?.join(', ') }}</span>
             <template v-else-if="column === 'manager'">{{ row.manager }}</template>
             <template v-else-if="column === 'standing'">{{
               row.standing ? t(`standing.${row.standing}`) : ''

@@ -170,7 +170,7 @@ function close(): void {
   font-size: 12.5px;
 }
 .places {
-  --columns: minmax(0, 1fr) 70px;
+  --columns: minmax(0, 1fr) 126px;
 }
 .fold {
   display: inline-block;

@@ -125,9 +125,7 @@ function given(count: number): string {
           </tbody>
         </table>
       </div>
-      <p class="muted legend">
-        <template v-if="isWider">{{ t('common.sideways') }} </template>{{ t('roles.legend') }}
-      </p>
+      <p class="muted legend">{{ isWider ? `${t('common.sideways')} ` : '' }}{{ t('roles.legend') }}</p>
     </template>
     <template #sheet>
       <article v-if="making && data">

@@ -30,7 +30,12 @@ const product = computed(() => {
   return all.find((one) => one.code === route.params.product) ?? all[0] ?? null
 })
 const planName = computed(() => product.value?.plans.find((one) => one.code === product.value?.plan)?.name)
-const next = computed(() => product.value?.racks.find((one) => one.inBand)?.oneMoreMinor)
+/** What one more person in a band costs. */
+const nextText = computed(() => {
+  const minor = product.value?.racks.find((one) => one.inBand)?.oneMoreMinor
+  if (minor === null || minor === undefined) return t('seats.nextWaits')
+  return minor === 0 ? t('seats.nextFree') : t('seats.next', { sum: signedSum(minor) })
+})
 
 watch(
   () => product.value?.code,
@@ -118,7 +123,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
             <span class="number">{{ money(band.priceMinor) }}</span>
           </p>
           <p class="brass">
-            {{ next === null || next === undefined ? t('seats.nextWaits') : t('seats.next', { sum: signedSum(next) }) }}
+            {{ nextText }}
           </p>
         </section>
       </template>

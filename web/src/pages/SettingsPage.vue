@@ -113,7 +113,6 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           <section :id="idOf('owners')" :aria-label="t(TITLES['owners'])">
             <h2 tabindex="-1">{{ t(TITLES['owners']) }}</h2>
             <div class="sheet">
-              <h2>{{ t('settings.owners') }}</h2>
               <p v-for="owner in settings.owners" :key="owner.personId" class="row">
                 <RouterLink :to="{ name: 'people', params: { personId: owner.personId } }">{{ owner.name }}</RouterLink>
                 <span v-if="owner.signatory" class="muted">{{ t('settings.signatory') }}</span>

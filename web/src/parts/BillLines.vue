@@ -78,7 +78,7 @@ h2 {
 }
 .line {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto 84px;
+  grid-template-columns: minmax(84px, 1fr) minmax(0, auto) 84px;
   gap: 10px;
   width: 100%;
   margin: 0;
@@ -99,7 +99,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto 84px;
+  grid-template-columns: minmax(84px, 1fr) minmax(0, auto) 84px;
   gap: 10px;
   padding: 3px 0;
   font-size: 13px;

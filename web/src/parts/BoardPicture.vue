@@ -181,6 +181,7 @@ const dateOf = (bar: LaidBar) => (isDragged(bar) ? dragged.value!.to : bar.date)
   padding: 0 6px 0 7px;
   font-size: 12.5px;
   border-left: 3px solid var(--green);
+  background: var(--sheet);
   color: var(--green);
   text-decoration: none;
   white-space: nowrap;

@@ -22,6 +22,8 @@ const props = defineProps<{
   max?: string
   disabled?: boolean
   small?: boolean
+  /** What it says while it is empty. */
+  placeholder?: string
   /** Leaves out what it means, where there is no room. */
   bare?: boolean
 }>()
@@ -108,7 +110,7 @@ function pick(date: string): void {
         autocomplete="off"
         spellcheck="false"
         :disabled="disabled"
-        :placeholder="t('date.example')"
+        :placeholder="placeholder ?? t('date.suchAs', { example: t('date.example') })"
         :aria-label="label"
         :aria-invalid="isWrong || undefined"
         :aria-describedby="meaning && !bare ? `${fieldId}-meaning` : undefined"

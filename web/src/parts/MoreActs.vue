@@ -22,8 +22,11 @@ const open = ref(false)
 .actions {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: 4px 5px;
   margin-top: 10px;
+}
+.actions :deep(.btn) {
+  --bs-btn-padding-x: 0.5rem;
 }
 .more {
   margin-top: 6px;

@@ -37,6 +37,7 @@ const opened = ref(new Set<string>())
 const open = ref<'give' | 'away' | 'record' | 'hangs' | null>(null)
 const doing = ref<'move' | 'copy' | null>(null)
 
+const mayCopy = computed(() => person.value?.state === 'active' && person.value.controls.give.enabled)
 function toggleDoing(what: 'move' | 'copy'): void {
   doing.value = doing.value === what ? null : what
 }
@@ -114,27 +115,38 @@ function toggle(id: string): void {
       <RecordPanel v-if="open === 'record' && person.record" :person="person" />
       <GivePanel v-if="open === 'give'" :person="{ id: personId, name: person.name }" @close="open = null" />
 
-      <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
       <SheetSection
-        v-if="person.grants.length > 0"
+        v-if="person.grants.length > 0 || mayCopy"
         :title="t('access.given')"
         :count="person.grants.length"
         :about="t('access.givenAbout')"
       >
         <GrantLines :grants="person.grants" :today="today" of-person />
-        <div class="actions small">
+        <div class="actions">
+          <template v-if="person.grants.length > 0">
+            <button
+              type="button"
+              class="btn btn-quiet btn-sm"
+              :aria-pressed="doing === 'move'"
+              @click="toggleDoing('move')"
+            >
+              {{ t('access.moveIt') }}
+            </button>
+            <button type="button" class="btn btn-quiet btn-sm" @click="fill({ kind: 'tidy-access', personId })">
+              {{ t('access.tidy') }}
+            </button>
+          </template>
           <button
+            v-if="mayCopy"
             type="button"
             class="btn btn-quiet btn-sm"
-            :aria-pressed="doing === 'move'"
-            @click="toggleDoing('move')"
+            :aria-pressed="doing === 'copy'"
+            @click="toggleDoing('copy')"
           >
-            {{ t('access.moveIt') }}
-          </button>
-          <button type="button" class="btn btn-quiet btn-sm" @click="fill({ kind: 'tidy-access', personId })">
-            {{ t('access.tidy') }}
+            {{ t('access.copyIt') }}
           </button>
           <button
+            v-if="person.grants.length > 0"
             type="button"
             class="btn btn-quiet btn-sm"
             @click="fill({ kind: 'take-many', personIds: [personId] })"
@@ -142,16 +154,8 @@ function toggle(id: string): void {
             {{ t('access.takeAll') }}
           </button>
         </div>
+        <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
       </SheetSection>
-      <button
-        v-if="person.state === 'active' && person.controls.give.enabled"
-        type="button"
-        class="btn btn-quiet btn-sm"
-        :aria-pressed="doing === 'copy'"
-        @click="toggleDoing('copy')"
-      >
-        {{ t('access.copyIt') }}
-      </button>
 
       <SheetSection :title="t('person.seats')">
         <p v-if="person.holdings.length === 0" class="muted">{{ t('person.noSeats') }}</p>
@@ -242,7 +246,7 @@ function toggle(id: string): void {
 .actions {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: 2px;
 }
 .place {
   border-bottom: 1px solid var(--line-soft);

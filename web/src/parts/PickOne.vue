@@ -121,14 +121,7 @@ function onEscape(event: KeyboardEvent): void {
       @keydown.enter="onEnter"
       @keydown.esc="onEscape"
     />
-    <PickList
-      :id="`${fieldId}-list`"
-      :label="ariaLabel ?? t('pick.list')"
-      :open="open"
-      :options="found"
-      :at="at"
-      @pick="pick"
-    />
+    <PickList :id="`${fieldId}-list`" :label="t('pick.list')" :open="open" :options="found" :at="at" @pick="pick" />
   </div>
 </template>
 

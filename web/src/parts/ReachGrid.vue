@@ -305,7 +305,8 @@ function move([lines, columns]: [number, number], extends_: boolean): void {
 function reveal(): void {
   const box = scroller.value!
   const [x, y] = [at.value.column * COLUMN_PIXELS, at.value.line * ROW_PIXELS]
-  const [wide, high] = [width.value - side.value - COLUMN_PIXELS, height.value - HEAD_PIXELS - ROW_PIXELS]
+  // Names of columns lean to the right: one more column beside it leaves room to read its own.
+  const [wide, high] = [width.value - side.value - 2 * COLUMN_PIXELS, height.value - HEAD_PIXELS - ROW_PIXELS]
   box.scrollLeft = Math.max(Math.min(box.scrollLeft, x), x - wide)
   box.scrollTop = Math.max(Math.min(box.scrollTop, y), y - high)
 }

@@ -164,7 +164,7 @@ function retire(replacementId: string): void {
               >
               <template v-else>{{ grant.name }}</template>,
               <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
-              <small class="muted">
+              <small class="muted since">
                 {{ t('roles.since', { date: shortDate(grant.from, today) })
                 }}{{ grant.until ? `, ${t('roles.until', { date: shortDate(grant.until, today) })}` : '' }}
               </small>
@@ -200,6 +200,12 @@ function retire(replacementId: string): void {
 .not li::marker {
   color: var(--ox);
   font-size: 11px;
+}
+.since {
+  margin-left: 4px;
+}
+.grant .btn {
+  white-space: nowrap;
 }
 .grant {
   display: flex;

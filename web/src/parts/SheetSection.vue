@@ -15,7 +15,7 @@ const open = ref(!props.folded)
       <template v-else>
         {{ title }} <span v-if="count !== undefined" class="count">{{ count }}</span>
       </template>
-      <span v-if="about" class="count">{{ about }}</span>
+      <span v-if="about" class="count about">{{ about }}</span>
     </component>
     <slot v-if="open" />
   </section>
@@ -33,6 +33,9 @@ const open = ref(!props.folded)
 }
 .unfold {
   font: inherit;
+}
+.about {
+  margin-left: 8px;
 }
 .count {
   font-weight: 400;
