@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { startDemo } from './demo-process.ts'
-import { chooseMore, countClicks, docketOf, doneOf, goTo, openPlace, ownDemo, signIn } from './steps.ts'
+import { chooseMore, countClicks, docketOf, doneOf, goTo, openPlace, ownDemo, signIn, tabTo } from './steps.ts'
 
 const demo = ownDemo()
 
@@ -229,19 +229,6 @@ test('away with cover, asked for by the person and granted; had back by hand', a
   await expect(wren.getByRole('heading', { name: /^While you were away, 16 June 2026 to/ })).toBeVisible()
   await wren.close()
 })
-
-/** Goes on with the Tab key until something of that name has the focus. */
-async function tabTo(page: Page, name: RegExp): Promise<void> {
-  for (let pressed = 0; pressed < 90; pressed += 1) {
-    await page.keyboard.press('Tab')
-    const said = await page.evaluate(() => {
-      const { activeElement: at } = document
-      return at?.getAttribute('aria-label') ?? (at as HTMLInputElement)?.labels?.[0]?.innerText ?? at?.textContent ?? ''
-    })
-    if (name.test(said.trim())) return
-  }
-  throw new Error(`The Tab key does not lead to ${name}.`)
-}
 
 test('a leaving is planned with the keyboard alone', async ({ page }) => {
   await signIn(page, demo)

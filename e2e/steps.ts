@@ -140,3 +140,16 @@ export async function putDown(page: Page): Promise<void> {
   await docketOf(page).getByRole('button', { name: 'Discard', exact: true }).click()
   await heard
 }
+
+/** Goes on with the Tab key until something of that name has the focus. */
+export async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let pressed = 0; pressed < 90; pressed += 1) {
+    await page.keyboard.press('Tab')
+    const said = await page.evaluate(() => {
+      const { activeElement: at } = document
+      return at?.getAttribute('aria-label') ?? (at as HTMLInputElement)?.labels?.[0]?.innerText ?? at?.textContent ?? ''
+    })
+    if (name.test(said.trim())) return
+  }
+  throw new Error(`The Tab key does not lead to ${name}.`)
+}

@@ -48,7 +48,7 @@ describe('the grid', () => {
     expect(cells.get('Rafe at Harbour')).toBe('')
     expect(cells.get('Corin at Harbour')).toBe('see (held back by the seat)')
     // Owners run everything, and their seats cap them like anyone.
-    expect(cells.get('Oriel at Helipad')).toBe('none (held back by the seat)')
+    expect(cells.get('Oriel at Helipad')).toBe('none (needs a seat that allows it)')
   })
 
   test('tells what an invitation gives once it is taken up, and finds people by the list’s words', () => {

@@ -9,6 +9,7 @@ import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue
 import { dateInWords, monthOf } from '../time/instants.ts'
 import { departuresView } from './departures.ts'
 import { cellView } from './grid.ts'
+import { heldBackText } from './grid-cells.ts'
 import { whyView } from './keys.ts'
 
 /** Something that has a name and is seen. */
@@ -297,7 +298,7 @@ function whyAt(sight: Sight, text: string): AskAnswer | null {
       : (route?.standing ?? 'through something you do not have the right to see')
     return {
       text: `${key.name}: ${key.level}`,
-      detail: key.heldBack ? `${through}, held back by the seat` : through,
+      detail: key.heldBack ? `${through}, ${heldBackText(key.level)}` : through,
       ...open,
     }
   })

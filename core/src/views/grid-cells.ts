@@ -1,6 +1,6 @@
 import type { AreaKey, Id, PersonRow } from '../account/rows.ts'
 import type { AccessIndex } from '../access/indexed/access-index.ts'
-import { LEVELS, rank } from '../access/levels.ts'
+import { LEVELS, rank, type Level } from '../access/levels.ts'
 import { capPacked, freeRank, topRank, unpack } from '../access/profiles.ts'
 import { indexAt, reachesAt, reachesInside } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
@@ -94,13 +94,18 @@ function walkingReader({ account, now }: Pick<Sight, 'account' | 'now'>, area: A
   }
 }
 
+/** What holds a level back: the seat, or that there is none that allows anything here. */
+export function heldBackText(level: Level): string {
+  return level === 'none' ? 'needs a seat that allows it' : 'held back by the seat'
+}
+
 /** A cell in words: `change (held back by the seat)`; nothing for no access. */
 export function cellWords(cell: number): string {
   if (cell === 0) return ''
   if (cell === UNSEEN) return 'the office knows'
   const level = LEVELS[cell & 7]!
   const notes = [
-    ...(cell & CELL.heldBack ? ['held back by the seat'] : []),
+    ...(cell & CELL.heldBack ? [heldBackText(level)] : []),
     ...(cell & CELL.approval ? ['more with approval'] : []),
     ...(cell & CELL.ownOnly ? ['own only'] : []),
     ...(cell & CELL.absent ? ['no access at the moment'] : []),

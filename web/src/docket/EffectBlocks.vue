@@ -37,7 +37,7 @@ function toggle(key: string): void {
 /** `own items only, change with approval, without export`: what the level alone does not say. */
 function notesOn(area: AreaEffect): string {
   const parts: string[] = []
-  if (area.heldBack) parts.push(t('effect.heldBack'))
+  if (area.heldBack) parts.push(t(area.after === 'none' ? 'effect.needsSeat' : 'effect.heldBack'))
   if (area.ownOnly) parts.push(t('effect.ownOnly'))
   if (area.withApproval) parts.push(t('effect.withApproval', { level: t(`level.${area.withApproval}`) }))
   for (const action of area.actions ?? []) parts.push(t(`effect.action.${action.after}`, { action: action.code }))

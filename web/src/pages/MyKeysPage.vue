@@ -166,7 +166,7 @@ const period = computed(() => {
                 >
                 <KeyMark :level="key.level" :granted="key.granted" />
                 <span class="can muted">{{
-                  key.heldBack ? t('effect.heldBack') : t('keys.can', { sentence: key.sentence })
+                  key.heldBack ? t(key.level === 'none' ? 'effect.needsSeat' : 'effect.heldBack') : t('keys.can', { sentence: key.sentence })
                 }}</span>
                 <span class="ask-why">{{ t('person.why') }}</span>
               </summary>

@@ -25,7 +25,9 @@ const { data: why } = useFetched<WhyView>(() => path.value)
     <div class="area">
       <span class="name">{{ area.name }}</span>
       <KeyMark :level="area.level" :granted="area.granted" />
-      <small v-if="area.heldBack" class="slate">{{ t('effect.heldBack') }}</small>
+      <small v-if="area.heldBack" class="slate">{{
+        t(area.level === 'none' ? 'effect.needsSeat' : 'effect.heldBack')
+      }}</small>
       <button type="button" class="ask-why" :aria-expanded="open" @click="open = !open">{{ t('person.why') }}</button>
     </div>
     <WhyList v-if="open && why" :why="why" :today="today" />

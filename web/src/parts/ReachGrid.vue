@@ -334,7 +334,7 @@ function cellText(cell: number): string {
   if (cell === UNSEEN) return t('grid.unseen')
   const notes = [
     t(`level.${LEVEL_WORDS[cell & CELL.level]!}`),
-    ...(cell & CELL.heldBack ? [t('effect.heldBack')] : []),
+    ...(cell & CELL.heldBack ? [t((cell & CELL.level) === 0 ? 'effect.needsSeat' : 'effect.heldBack')] : []),
     ...(cell & CELL.approval ? [t('grid.approval')] : []),
     ...(cell & CELL.ownOnly ? [t('grid.ownOnly')] : []),
     ...(cell & CELL.absent ? [t('grid.absent')] : []),
