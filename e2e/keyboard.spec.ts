@@ -61,7 +61,7 @@ test('people are admitted, invited, given access, followed to its reason and shu
   await expect(docketOf(page)).toContainText('Give Idris Marlow Rope access at Yard')
   await press(page, /^Give access: /)
   await expect(doneOf(page)).toContainText('Rope access at Yard')
-  await press(page, /Helipad roof/)
+  await press(page, /^Pellworth Hospital Trust/)
   await press(page, /^Why\?/)
   await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()
 

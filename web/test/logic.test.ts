@@ -7,6 +7,7 @@ import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic
 import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
 import { changedIds, shownPlaces } from '../src/logic/lists.ts'
 import { amount, signedSum, sum } from '../src/logic/money.ts'
+import { matching } from '../src/logic/picking.ts'
 import { initialsOf, lineText, rackText } from '../src/logic/seats.ts'
 
 const today = '2026-06-16'
@@ -278,4 +279,13 @@ describe('a list of newcomers', () => {
     expect(countVerdicts(rows)).toEqual({ new: 1, twice: 1 })
     expect(sendable(rows)[1]).toEqual({ line: 2, name: 'Jo', email: 'jo@reed.example', cells: {} })
   })
+})
+
+test('what begins as it is typed is offered first', () => {
+  const options = ['Courtyard', 'Back Yard', '\u2003Yard', 'Roof'].map((text) => ({ value: text, text }))
+  const found = (text: string) => matching(options, text).map((one) => one.text.trim())
+  expect(found('yard')).toEqual(['Yard', 'Back Yard', 'Courtyard'])
+  expect(found('yard back')).toEqual(['Back Yard'])
+  expect(found('')).toHaveLength(4)
+  expect(matching([{ value: '1', text: 'Bo', detail: 'Highfast' }], 'bo high')).toHaveLength(1)
 })

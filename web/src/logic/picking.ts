@@ -10,11 +10,18 @@ export interface PickOption {
 /** So many are listed at once; further ones are found by typing. */
 export const LISTED = 60
 
-/** Those in which every typed word stands. */
+/** Those in which every typed word stands: first what begins so, then what has a word that does. */
 export function matching(options: readonly PickOption[], text: string): PickOption[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  return options.filter((option) => {
-    const searched = `${option.text} ${option.detail ?? ''}`.toLowerCase()
-    return words.every((word) => searched.includes(word))
-  })
+  const [first] = words
+  if (first === undefined) return [...options]
+  const found: PickOption[][] = [[], [], []]
+  for (const option of options) {
+    const name = option.text.trim().toLowerCase()
+    const searched = `${name} ${option.detail ?? ''}`.toLowerCase()
+    if (!words.every((word) => searched.includes(word))) continue
+    const nearness = name.startsWith(first) ? 0 : name.includes(` ${first}`) ? 1 : 2
+    found[nearness]!.push(option)
+  }
+  return found.flat()
 }

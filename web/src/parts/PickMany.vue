@@ -47,6 +47,8 @@ function pick(option: PickOption | undefined): void {
   picked.value = [...picked.value, option.value]
   text.value = ''
   at.value = 0
+  // What lies beneath is free again; typing on opens it anew.
+  open.value = false
 }
 
 function drop(value: string): void {
@@ -71,6 +73,12 @@ watch(found, ([first]) => {
   entered = ''
   pick(first)
 })
+
+function escape(event: KeyboardEvent): void {
+  if (!open.value) return
+  event.preventDefault()
+  open.value = false
+}
 
 function erase(): void {
   if (text.value === '' && picked.value.length > 0) drop(picked.value.at(-1)!)
@@ -102,12 +110,13 @@ function erase(): void {
         :aria-activedescendant="open && found[at] ? `${id}-list-${found[at]!.value}` : undefined"
         :placeholder="picked.length === 0 ? t('pick.type') : ''"
         @focus="open = true"
+        @click="open = true"
         @blur="open = false"
         @input="((at = 0), (open = true))"
         @keydown.down.prevent="move(1)"
         @keydown.up.prevent="move(-1)"
         @keydown.enter.prevent="enter"
-        @keydown.esc="open = false"
+        @keydown.esc="escape"
         @keydown.backspace="erase"
       />
     </div>
