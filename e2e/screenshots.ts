@@ -50,7 +50,7 @@ try {
   await pick(page, 'Role', 'Rope access')
   await pick(page, 'At', 'Helipad roof')
   await page.getByText('gets access behind the wall').waitFor()
-  await page.getByRole('complementary').getByRole('button', { name: 'open' }).click()
+  await page.getByRole('button', { name: /^Sorrel Marsh, .*Helipad roof/ }).click()
   await keep(page, 'invitation-preview')
   await page.getByRole('button', { name: /Send invitation/ }).click()
   await page.getByText('Sent to Sorrel Marsh.').waitFor()
@@ -153,7 +153,7 @@ try {
 
   await goTo(page, 'Roles')
   await page.getByRole('button', { name: 'Rope access' }).click()
-  await page.getByText('People with this role can').waitFor()
+  await page.getByRole('heading', { name: 'People with this role cannot' }).waitFor()
   await keep(page, 'roles')
 
   await goTo(page, 'People')
@@ -172,7 +172,10 @@ try {
   await goTo(page, 'Departures')
   await page.getByRole('link', { name: /Cormac Eddery/ }).click()
   await page.getByText('At that time').waitFor()
-  await page.getByRole('button', { name: /Only steward of/ }).click()
+  await page
+    .getByRole('button', { name: /Reports to them/ })
+    .first()
+    .click()
   await keep(page, 'departure-plan')
   await page.getByRole('button', { name: 'End access now' }).click()
   await page
