@@ -45,7 +45,7 @@ async function apply(page: Page): Promise<void> {
   await expect(doneOf(page)).toContainText('Done:')
 }
 
-/** Settles what waits for somebody, one thing after another as it comes up, until everything is settled and signed. */
+/** Settles what waits for someone, one thing after another as it comes up, until everything is settled and signed. */
 async function settleAll(page: Page): Promise<void> {
   const run = page.locator('.run')
   const signed = run.getByText('Everything is done and signed.')
@@ -74,7 +74,7 @@ test('somebody is cut off in two clicks from the top field: seen in their browse
   await rafe.getByRole('button', { name: 'Go to Bedding Log' }).click()
   await expect(rafe.getByRole('heading', { name: 'Bedding Log' })).toBeVisible()
   // What they see there is what was answered just then: Pellworth’s sites, photos among them. Their account there is
-  // opened soon after the start, with everybody else’s.
+  // opened soon after the start, with everyone else’s.
   await expect(async () => {
     await rafe.reload()
     await expect(rafe.getByRole('row', { name: /Pellworth Main/ })).toBeVisible({ timeout: 2000 })
@@ -259,7 +259,7 @@ test('planned for Friday and done when Friday has come; signed, looked at again,
   await goTo(page, 'Departures')
   await page.getByRole('link', { name: /Cormac Eddery/ }).click()
   await expect(page.getByText('19 June, 17:00')).toBeVisible()
-  // What lies in a product is asked of it; one draft goes to somebody of its own.
+  // What lies in a product is asked of it; one draft goes to someone of its own.
   const lying = page.getByRole('button', { name: '6 items, 1 held open, 1 link' })
   await lying.click()
   const draft = page.getByLabel('Who takes over: Planting draft 2')

@@ -3,7 +3,18 @@ import { docketOf, doneOf, findsNothing, goTo, openMore, ownDemo, pick, signIn }
 
 const demo = ownDemo()
 
-const PATHS = ['/desk', '/people', '/places', '/roles', '/seats', '/bill', '/departures', '/ledger', '/settings', '/my-keys']
+const PATHS = [
+  '/desk',
+  '/people',
+  '/places',
+  '/roles',
+  '/seats',
+  '/bill',
+  '/departures',
+  '/ledger',
+  '/settings',
+  '/my-keys',
+]
 
 for (const [theme, place] of [
   ['light', 'Chapel court'],

@@ -13,7 +13,7 @@ import { cutOffs, type Ground } from './cut-offs.ts'
 import { addThings, connectProducts, fillAccounts, startProducts, thingsOf } from './products.ts'
 import { median, report, timed, type Yardstick } from './yardsticks.ts'
 
-// A departure of somebody with much, three products connected: planned, doors shut, done in the products, many at once; and
+// A departure of someone with much, three products connected: planned, doors shut, done in the products, many at once; and
 // the account read as of a date. `--hundredth` runs a hundredth.
 const root = resolve(import.meta.dirname, '../..')
 const small = process.argv.includes('--hundredth')

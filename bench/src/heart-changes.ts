@@ -118,7 +118,7 @@ function roleByHolders(
   }
 }
 
-/** A key for a crew of 5,000 at one site: everybody's move, the money, the warnings. */
+/** A key for a crew of 5,000 at one site: everyone's move, the money, the warnings. */
 function largePreview(before: Account, now: number, scale: number, commit: (edits: RowEdit[]) => Account): Yardstick {
   const crew = { id: makeId(), name: 'Everybody’s crew', leadId: null, rule: null }
   const members = [...before.all('person')].filter((person) => person.state === 'active').slice(0, 5000)

@@ -18,7 +18,7 @@ export function startProducts(): Promise<BenchProduct[]> {
   return Promise.all(CODES.map(async (code) => ({ code, running: await startProduct({ token: `bench-${code}` }) })))
 }
 
-/** As in a business that has used them for long: everybody's account is there before the products are connected. */
+/** As in a business that has used them for long: everyone's account is there before the products are connected. */
 export function fillAccounts(products: readonly BenchProduct[], account: Account, now: number): void {
   for (const { code, running } of products) {
     for (const { externalId, userName, displayName, seats } of openProductAccounts(account, code, now)) {
@@ -52,7 +52,7 @@ export async function connectProducts(
   return held
 }
 
-/** So many things of somebody's, spread over the products. */
+/** So many things of someone's, spread over the products. */
 export function addThings(products: readonly BenchProduct[], personId: string, count: number): void {
   for (let at = 0; at < count; at += 1) {
     const kind = (['item', 'item', 'hold', 'link'] as const)[at % 4]!

@@ -1,6 +1,6 @@
 import { TABLE_NAMES, type Account, type Id, type Instant } from '../src/index.ts'
 
-/** Every row that still lets somebody act: their id in a field of something open. */
+/** Every row that still lets someone act: their id in a field of something open. */
 export function actsFor(account: Account, personId: Id, now: Instant): string[] {
   const open = (until: number | null) => until === null || until > now
   return TABLE_NAMES.flatMap((table) =>

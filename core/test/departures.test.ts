@@ -320,7 +320,7 @@ describe('coming back after leaving (model X6)', () => {
       nextId,
     ).changes
 
-  /** With a login, as everybody has who was ever in. */
+  /** With a login, as everyone has who was ever in. */
   function withLogin(it: House, who: string): House {
     const row = it.account.get('person', it.person(who))!
     it.account = it.account.with([{ table: 'person', key: row.id, before: row, after: { ...row, loginId: nextId() } }])

@@ -6,7 +6,7 @@ const kindsOf = (house: House, who: string, whom: string) => [
   ...new Set(hangsOn(sightOf(house, who), house.person(whom))?.map((one) => one.kind)),
 ]
 
-/** Mirren with something of every kind that can hang on somebody. */
+/** Mirren with something of every kind that can hang on someone. */
 function loaded(): House {
   const house = House.open()
   const mirren = house.person('Mirren')
@@ -101,7 +101,7 @@ describe('handing over (model X3)', () => {
       house.do('Oriel', { type: 'take', grantId: grant.id })
     }
     expect(hands('Mirren', oriel)).toEqual([true, true, true])
-    // Somebody who could give it takes it over without more ado.
+    // Someone who could give it takes it over without more ado.
     expect(hands('Oriel', oriel)).toEqual([false, false, false])
   })
 })

@@ -2,7 +2,7 @@ import { asksSecondMeans, helpControl, Sight, whyNotIn } from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
 const sightOf = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
-/** Gives everybody of a house a login, as people who are in have. */
+/** Gives everyone of a house a login, as people who are in have. */
 function signedUp(house: House): House {
   for (const person of [...house.account.all('person')]) {
     const after = { ...person, loginId: nextId() }

@@ -300,6 +300,6 @@ test('a message in the morning: an end that comes near is worth one 14, 7 and 1 
   }
   const days = ['06-16', '06-17', '06-22', '06-23', '06-24', '06-28', '06-29', '06-30']
   expect(days.filter((day) => worth(`2026-${day}`))).toEqual(['06-16', '06-23', '06-29'])
-  // Who is in beyond their end needs somebody each day.
+  // Who is in beyond their end needs someone each day.
   expect(worth('2026-07-02')).toBe(true)
 })

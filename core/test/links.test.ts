@@ -16,7 +16,7 @@ const link = (house: House, more: object = {}) => ({
 })
 const linkIn = (house: House) => [...house.account.all('link')].at(-1)!
 
-/** Comes by the newest link as somebody new, or with a login that is known; answers the decision. */
+/** Comes by the newest link as someone new, or with a login that is known; answers the decision. */
 function come(house: House, name: string, more: object = {}) {
   const personId = nextId()
   const plain = {
@@ -72,7 +72,7 @@ describe('links (model I4)', () => {
     const first = come(house, 'Wren')
     expect(house.account.get('person', first.personId)!.state).toBe('active')
     expect(house.account.by('grant', 'person', first.personId).length).toBe(1)
-    // The last Field seat has gone by now: the next one waits for somebody who sees to it (model I7).
+    // The last Field seat has gone by now: the next one waits for someone who sees to it (model I7).
     const second = come(house, 'Fen')
     expect(house.account.get('person', second.personId)!.state).toBe('waiting')
     expect(house.account.by('holding', 'person', second.personId)).toEqual([])

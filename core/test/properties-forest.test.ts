@@ -25,7 +25,7 @@ import { accountOf, edit, forest, grant, grantOf, PEOPLE, personId, placeId, typ
 const RUNS = Number(process.env.LODGE_PROPERTY_RUNS ?? 100)
 const DAY = 86_400_000_000
 
-/** One thing changed: a key given or taken, a wall, sleep, a move, somebody's seat or state. */
+/** One thing changed: a key given or taken, a wall, sleep, a move, someone's seat or state. */
 const alteration = fc.record({
   what: fc.constantFrom('give', 'take', 'wall', 'sleep', 'move', 'seat', 'away'),
   at: fc.nat(1000),
@@ -65,7 +65,7 @@ function editsOf(
   return [edit('holding', holding!, { ...holding!, seatType: ['field', 'lead', 'reader'][to % 3] } as never)]
 }
 
-/** What the literal walk says of everybody, everywhere, in every area at an instant. */
+/** What the literal walk says of everyone, everywhere, in every area at an instant. */
 function walked(account: Account, instant: number): Map<string, string> {
   const found = new Map<string, string>()
   for (const person of account.all('person')) {

@@ -1,7 +1,7 @@
 import { mayPrintFirstSlip, readInstant, Sight, whenDue, type Id, type Level } from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
-/** Gives somebody rights of Jolly Porter's own at the root, as the owner. */
+/** Gives someone rights of Jolly Porter's own at the root, as the owner. */
 function office(house: House, who: string, areas: Record<string, Level>, more: object = {}): void {
   const name = `Office of ${who} ${Object.keys(areas).join(' ')}`
   const list = Object.entries(areas).map(([area, level]) => ({ area: `porter/${area}`, level }))

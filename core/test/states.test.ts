@@ -27,7 +27,7 @@ const ARROWS: Partial<Record<PersonState, readonly PersonState[]>> = {
   expired: ['invited'],
 }
 
-/** A house in which Rafe is in a state, with an offer as somebody has who came by an invitation. */
+/** A house in which Rafe is in a state, with an offer as someone has who came by an invitation. */
 function houseWith(state: PersonState): House {
   const house = House.open()
   house.do('Oriel', house.invitation({ email: 'rafe.guest@house.example', name: 'Rafe Guest' }))
@@ -93,7 +93,7 @@ describe('states (model P3)', () => {
   test('what somebody offered is decided when it is taken up, as given by its sponsor then (model I5)', () => {
     const house = House.open()
     house.do('Mirren', house.invitation({ kind: 'client', standing: 'guest', seats: [] }))
-    // Mirren loses what she offers before it is taken up: it waits for somebody who may give it.
+    // Mirren loses what she offers before it is taken up: it waits for someone who may give it.
     const [steward] = house.account.by('grant', 'person', house.person('Mirren'))
     house.do('Oriel', { type: 'take', grantId: steward!.id })
     house.accept('Sorrel')

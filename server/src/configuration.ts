@@ -140,7 +140,7 @@ function mustBeFit({
   }
 }
 
-/** A number of hops, or addresses and networks; never everybody. @throws Error */
+/** A number of hops, or addresses and networks; never everyone. @throws Error */
 function proxiesIn(text: string): number | readonly string[] {
   const words = text.split(/[\s,]+/).filter(Boolean)
   if (words.length === 0 || text === '0' || text === 'off') return 0

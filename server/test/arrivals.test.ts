@@ -219,7 +219,7 @@ describe('an invitation’s life (model I3, P3)', () => {
     expect(await look(token)).toBe(404)
     const told = await mailbox.next(email('oriel'))
     expect(told.text).toContain('Sorrel Climber declined your invitation.')
-    // What somebody types stays in the message and never becomes a header of it.
+    // What someone types stays in the message and never becomes a header of it.
     expect(told.text.split(/\r?\n\r?\n/)[0]).not.toContain('everybody@else.example')
     const { body } = await owner.get(house.path('/people')).expect(200)
     expect(body.people.find((one: Row) => one.name === 'Sorrel Climber')).toMatchObject({ state: 'declined' })
@@ -318,7 +318,7 @@ describe('links to come by (model I4)', () => {
     const { body: shown } = await owner.get(house.path(`/links/${id}/address`)).expect(200)
     return { id: id as string, token: shown.address.split('#')[1] as string, picture: shown.picture as string }
   }
-  /** Somebody new, up to the message that proves their mailbox. */
+  /** Someone new, up to the message that proves their mailbox. */
   const proof = async (token: string, who: string) => {
     await anyone()
       .post('/api/come')

@@ -91,7 +91,7 @@ const anotherPlace = () => {
 }
 const write = (browser: Browser) => apply(house, browser, [anotherPlace()])
 
-/** Asks for one decision about somebody's photos, and answers the status with the answer. */
+/** Asks for one decision about someone's photos, and answers the status with the answer. */
 const decide = async (url: string, token: string, who: string, place: string) => {
   const { status, body } = await supertest(url)
     .post('/access/v1/evaluation')

@@ -43,13 +43,13 @@ export function environment(more: Record<string, string> = {}): Record<string, s
     LODGE_SMTP_URL: 'smtp://127.0.0.1:1',
     LODGE_KEY: `test:${Buffer.alloc(32, 7).toString('base64')}`,
     LODGE_SIGN_IN_ATTEMPTS: '1000',
-    // One worker at a time: what waits in the shared database is everybody's.
+    // One worker at a time: what waits in the shared database is everyone's.
     LODGE_WORK: 'off',
     ...more,
   }
 }
 
-/** A database of its own in the shared instance, for tests in which work is done: what waits is everybody's there. */
+/** A database of its own in the shared instance, for tests in which work is done: what waits is everyone's there. */
 /** What a worker is asked with while its process goes on. */
 export const goesOn = () => false
 

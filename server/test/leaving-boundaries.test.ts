@@ -212,7 +212,7 @@ describe('people who change meanwhile', () => {
       'report: The person who was to take it over is no longer active.',
       'things: 1 of 1 were not handed over. The person who was to take it over is no longer active.',
     ])
-    // The doors are shut all the same, and it stays where it was until somebody else takes it.
+    // The doors are shut all the same, and it stays where it was until someone else takes it.
     expect(remote('Rafe')!.attributes.active).toBe(false)
     expect(thingsOf('Rafe')).toHaveLength(1)
     owner = await signIn('Oriel')

@@ -37,7 +37,7 @@ beforeAll(async () => {
 })
 afterAll(() => running.stop())
 
-/** A product of its own, connected, with everybody's account in it open. */
+/** A product of its own, connected, with everyone's account in it open. */
 beforeEach(async () => {
   product = await startProduct()
   settings.LODGE_PRODUCT_ORIGINS = `http://127.0.0.1:${product.port}`
@@ -211,7 +211,7 @@ describe('drift', () => {
     await connect(addresses)
     await until(async () => remote('Rafe')?.attributes.externalId === house.idOf('Rafe'))
     expect(remote('Rafe')!.id).toBe(rafe.id)
-    // What they are called there stays until somebody chooses.
+    // What they are called there stays until someone chooses.
     const again = (await owner.get(house.path('/connections'))).body.connections[0].id
     const [renamed] = await until(async () => {
       const found = await differences(again)
@@ -508,7 +508,7 @@ describe('a plan', () => {
       ['link', 'Photo link', false],
     ])
     await (await house.as('Corin')).get(path).expect(404)
-    // One draft goes to somebody of its own, the link is cut, the rest goes with the product's things.
+    // One draft goes to someone of its own, the link is cut, the rest goes with the product's things.
     const [first, , link] = things
     const [mirren, corin] = [house.idOf('Mirren'), house.idOf('Corin')]
     const handovers = [

@@ -38,7 +38,7 @@ export async function startMailbox(port = 0): Promise<Mailbox> {
     authOptional: true,
     disabledCommands: ['AUTH', 'STARTTLS'],
     onRcptTo({ address }, _session, done) {
-      // As servers do: nobody is there for good, or somebody is to come again later.
+      // As servers do: nobody is there for good, or someone is to come again later.
       const say = (responseCode: number, text: string) => done(Object.assign(new Error(text), { responseCode }))
       if (address.startsWith('gone')) return say(550, 'Nobody is here')
       if (address.startsWith('grey') && !seen.has(address)) {

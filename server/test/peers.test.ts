@@ -116,7 +116,7 @@ class Scene {
     return this.house.idOf(who)
   }
 
-  /** All accounts there that are somebody's, by their name. */
+  /** All accounts there that are someone's, by their name. */
   allOf(who: string): PeerResource[] {
     const name = `${who.toLowerCase()}@${this.house.domain}`
     return this.peer.users().filter(({ userName }) => String(userName).toLowerCase() === name)

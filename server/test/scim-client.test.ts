@@ -20,7 +20,7 @@ const rafe: ProductAccount = {
 const peer = (address: string, token = 'x') => ({ token, allowed: [new URL(address).origin] })
 const clientOf = (address: string, token?: string) => new ScimClient(new ScimService(address, peer(address, token)))
 const sought = { externalId: 'rafe-id', userName: rafe.userName, remoteId: null }
-/** As somebody's account is followed when something of theirs changed here. */
+/** As someone's account is followed when something of theirs changed here. */
 const changed: Following = { remoteId: null, before: undefined, occasion: 'changed', alone: (work) => work() }
 
 describe('the client against the service (RFC 7644)', () => {

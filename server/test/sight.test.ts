@@ -69,7 +69,7 @@ function bookOf(domain: string): AccountBook {
   return book
 }
 
-/** Every word that would tell somebody of what they may not see, by the rules themselves. */
+/** Every word that would tell someone of what they may not see, by the rules themselves. */
 function forbidden(account: Account, personId: string): string[] {
   const sight = new Sight(account, personId, running.lodge.clock.now())
   const places = [...account.all('place')].filter(({ id }) => !sight.seesPlace(id) && id !== account.root.id)
@@ -79,7 +79,7 @@ function forbidden(account: Account, personId: string): string[] {
     ...places.map(({ name }) => name),
     ...people.flatMap(({ id }) => [account.nameOf(id), account.personal(id, 'email') ?? account.nameOf(id)]),
     ...(mayName ? [] : ['Teasel circle', ...(personId === house.idOf('Anwen') ? [] : ['Mossback inspector'])]),
-    // The firm of somebody one sees stands beside their name (model L6).
+    // The firm of someone one sees stands beside their name (model L6).
     ...(sight.seesPerson(house.idOf('Anwen')) || sight.canSomewhere('people', 'add') ? [] : ['Ragwort Ltd']),
     // What is kept on oneself one may have, the reason others gave included (model X7).
     ...(sight.can('people', 'change') || personId === house.idOf('Anwen') ? [] : [SECRETS[0]]),
@@ -111,7 +111,7 @@ function addresses(): string[] {
   })
 }
 
-/** Views that can be seen as somebody, of the account itself. */
+/** Views that can be seen as someone, of the account itself. */
 const SEEN_AS = ROUTES.filter(({ query, path }) => query && 'as' in query && !/\{(?!accountId)/.test(path)).map(
   ({ path }) => path.replace('/api/accounts/{accountId}', ''),
 )

@@ -34,7 +34,7 @@ const nowMilliseconds = () => running.lodge.clock.now() / 1000
 const codeOf = (secret: string, step = 0) =>
   new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: nowMilliseconds() + step * 30_000 })
 
-/** Adds one-time codes to somebody's login; answers the secret and the backup codes. */
+/** Adds one-time codes to someone's login; answers the secret and the backup codes. */
 async function addCodes(browser: Browser, step = 0): Promise<{ secret: string; backupCodes: string[] }> {
   const { secret, uri, picture } = (await browser.post('/api/sign-in/codes/new').send({}).expect(200)).body
   expect(uri).toMatch(/^otpauth:\/\/totp\/Jolly%20Porter:/)

@@ -29,7 +29,7 @@ let running: Running
 let house: House
 
 beforeAll(async () => {
-  // What waits in the shared database is everybody's: who works has a database of their own.
+  // What waits in the shared database is everyone's: who works has a database of their own.
   database = await ownDatabase()
   running = await openLodge({ LODGE_DATABASE_URL: database })
 })

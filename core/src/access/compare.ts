@@ -87,7 +87,7 @@ class Comparison {
     for (const { from, until, areas } of stretches) moves.push({ personId, placeId, from, until, areas })
   }
 
-  /** Where the same routes cover two places, somebody's answers there differ alike: worked out once for each person. */
+  /** Where the same routes cover two places, someone's answers there differ alike: worked out once for each person. */
   private stretchesOf(personId: Id, spot: string, was: Coverings, is: Coverings, make: () => Stretches): Stretches {
     if (personId !== this.stretchesFor) {
       this.stretchesFor = personId
@@ -246,7 +246,7 @@ export function shownLevel(packed: number): Level {
   return levelOf(freeRank(packed) || topRank(packed))
 }
 
-/** What else is to be said of packed levels: for one's own items only, or with somebody's approval (model A3). */
+/** What else is to be said of packed levels: for one's own items only, or with someone's approval (model A3). */
 export function notesOf(packed: number): { ownOnly: boolean; withApproval: Level | null } {
   const [any, own] = [unpack(packed, 'any'), unpack(packed, 'own')]
   return {

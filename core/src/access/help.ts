@@ -5,12 +5,12 @@ import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
 
-/** Whether somebody's sign-in needs a second means, by the account's rule. */
+/** Whether someone's sign-in needs a second means, by the account's rule. */
 export function asksSecondMeans(account: Account, person: PersonRow): boolean {
   return account.settings.secondMeansFor.includes(person.standing)
 }
 
-/** Whether the asker may issue or countersign a re-entry slip for somebody (model I9): owners only by owners. */
+/** Whether the asker may issue or countersign a re-entry slip for someone (model I9): owners only by owners. */
 export function helpControl(sight: Sight, personId: Id): Control {
   const person = sight.account.get('person', personId)
   if (!person || !sight.seesPerson(personId)) return { enabled: false, reason: 'There is no such person here.' }
@@ -35,7 +35,7 @@ const ENDED = {
   erased: 'were erased',
 } as const
 
-/** Why somebody cannot sign in here, as far as the account knows it (model A5); empty where nothing stands in the way. */
+/** Why someone cannot sign in here, as far as the account knows it (model A5); empty where nothing stands in the way. */
 export function whyNotIn(sight: Sight, personId: Id): string[] {
   const { account, now } = sight
   const person = account.get('person', personId)

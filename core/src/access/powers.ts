@@ -5,7 +5,7 @@ import { atLeast, higher, LEVELS, lower, type Level } from './levels.ts'
 /** How an action is answered (model A3). */
 export type Answer = 'no' | 'with-approval' | 'yes'
 
-/** What is asked for: any item, one of one's own (or about to be made), or one of somebody who reports to one. */
+/** What is asked for: any item, one of one's own (or about to be made), or one of someone who reports to one. */
 export type Whose = 'any' | 'own' | 'people'
 
 /** What one route, or the best of several, gives for one kind of item (model A3). */

@@ -123,14 +123,14 @@ export class Sight {
     return [...this.account.all('person')].filter((person) => this.seesPerson(person.id))
   }
 
-  /** Those whose whole record is seen: everybody, or oneself and one's reports. Few are gone through where few are seen. */
+  /** Those whose whole record is seen: everyone, or oneself and one's reports. Few are gone through where few are seen. */
   recordsSeen(): PersonRow[] {
     const all = this.can('people', 'see')
     const found = all ? this.account.all('person') : this.asker ? [this.asker, ...this.ownReports().values()] : []
     return [...found].filter((person) => this.depthOf(person.id) === 'record')
   }
 
-  /** Whether somebody reports to the asker, directly or through others (model P7). */
+  /** Whether someone reports to the asker, directly or through others (model P7). */
   isReport(personId: Id): boolean {
     return this.ownReports().has(personId)
   }
@@ -155,7 +155,7 @@ export class Sight {
     return this.isSelf(personId) || this.can('access', 'see', placeId)
   }
 
-  /** Whether the asker sees everybody's keys everywhere, as owners and administrators do by their standing. */
+  /** Whether the asker sees everyone's keys everywhere, as owners and administrators do by their standing. */
   get seesAllKeys(): boolean {
     const standing = this.asker?.standing
     return this.isIn && (standing === 'owner' || standing === 'administrator')
@@ -280,7 +280,7 @@ export class Sight {
 }
 
 /**
- * What a looker sees of what another would see: both at once, so that seeing as somebody shows contents only where
+ * What a looker sees of what another would see: both at once, so that seeing as someone shows contents only where
  * both reach, and nothing of the other's own that the looker may not read (model D5).
  */
 export class SharedSight extends Sight {

@@ -19,7 +19,7 @@ export interface Standpoint {
 
 /** A grant that covers a place: neither a wall nor sleep stops it there, whatever its dates. */
 type Covering = Pick<GrantRow, 'from' | 'until' | 'roleId' | 'placeId'>
-/** What covers a place for somebody; where nothing comes or goes on the way down, the very same list as above. */
+/** What covers a place for someone; where nothing comes or goes on the way down, the very same list as above. */
 export type Coverings = readonly Covering[]
 
 const NOTHING: Coverings = []

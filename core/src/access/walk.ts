@@ -143,7 +143,7 @@ export function answeredAt(account: Account, area: Area, placeId: Id): Id {
 }
 
 /**
- * Whether an area belongs to a place itself: what is reached there in one of these makes somebody one of those who get
+ * Whether an area belongs to a place itself: what is reached there in one of these makes someone one of those who get
  * in at the place, in lists, counts and what they see of it (model A6, L4).
  */
 export function belongsTo(account: Account, area: Area, placeId: Id): boolean {
@@ -189,7 +189,7 @@ function holdingsAt(account: Account, person: PersonRow, product: string, instan
 export interface Reach {
   /** What they can do freely with any item: `min(cap, best)`, or none if not present. */
   level: Level
-  /** The same with somebody's approval. */
+  /** The same with someone's approval. */
   approval: Level
   /** What they can do with items of their own, which is never less. */
   own: Given

@@ -3,7 +3,7 @@ import type { Id, PersonKind, Standing } from './rows.ts'
 
 // Going away, leaving, and the products in which doors are shut for whoever goes.
 
-/** One of the account's own things that somebody may have: a van key, a laptop (model X2). */
+/** One of the account's own things that someone may have: a van key, a laptop (model X2). */
 export interface LeaverLine {
   id: Id
   name: string
@@ -40,7 +40,7 @@ export interface Ended {
   grants: readonly { roleId: Id; placeId: Id; until: Instant | null }[]
 }
 
-/** Somebody's leaving at an instant, planned or under way (model X2–X4). */
+/** Someone's leaving at an instant, planned or under way (model X2–X4). */
 export interface DepartureRow {
   id: Id
   personId: Id

@@ -7,13 +7,13 @@ export interface LeavingScene extends CustomsScene {
   lines: readonly LeaverLine[]
 }
 
-/** Somebody's time away, by which they come back by themselves, and their leaving if one is planned. */
+/** Someone's time away, by which they come back by themselves, and their leaving if one is planned. */
 export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: LeavingScene): void {
   if (row.awayFrom !== null) scene.rows.absence.push(absenceRow(person, row, path, scene))
   if (person.leaves) readPlan(person.leaves, row, `${path}/leaves`, scene)
 }
 
-/** What somebody holds as they go away ends with that day unless it is kept (model S4, Z3); what was their own stays. */
+/** What someone holds as they go away ends with that day unless it is kept (model S4, Z3); what was their own stays. */
 function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: LeavingScene): AbsenceRow {
   const { id: personId, awayFrom, awayUntil: until } = row
   const from = awayFrom!
@@ -46,7 +46,7 @@ function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: L
   }
 }
 
-/** A leaving ends what somebody has at its instant, whether it is written with their engagement or not (model Z3). */
+/** A leaving ends what someone has at its instant, whether it is written with their engagement or not (model Z3). */
 function readPlan(leaves: BookLeaving, person: PersonRow, path: string, scene: LeavingScene): void {
   const { at, plannedAt, engagementBefore, handovers = [] } = leaves
   const instant = scene.when(at, 'end')

@@ -18,7 +18,7 @@ export function keyOf({ email, key }: { email?: string | null; key?: string | nu
   return email ? emailKey(email) : key?.toLowerCase()
 }
 
-/** Gives everybody an id, so that other parts of the book may name them. */
+/** Gives everyone an id, so that other parts of the book may name them. */
 export function nameThePeople(people: readonly BookPerson[], scene: PeopleScene): void {
   people.forEach((person, at) => {
     const key = keyOf(person)
@@ -31,7 +31,7 @@ export function nameThePeople(people: readonly BookPerson[], scene: PeopleScene)
   })
 }
 
-/** Everybody with their dates, seats and keys. */
+/** Everyone with their dates, seats and keys. */
 export function readPeople(people: readonly BookPerson[], scene: PeopleScene): void {
   people.forEach((person, at) => readPerson(person, `/people/${at}`, scene))
 }

@@ -75,7 +75,7 @@ export interface RoleArea {
   level: Level
   /** Actions left out although the level would hold them. */
   withheld?: readonly string[]
-  /** Actions that need somebody's approval. */
+  /** Actions that need someone's approval. */
   approval?: readonly string[]
   /** Absent is all items. */
   scope?: Scope

@@ -7,7 +7,7 @@ import type { Handover, Id, PersonRow, Taker } from './rows.ts'
 /** People by email or key, as the book names them. */
 type Ref = (personId: Id) => string
 
-/** Somebody's time away, and their leaving that is planned, as a book holds them. */
+/** Someone's time away, and their leaving that is planned, as a book holds them. */
 export function leavingOf(account: Account, row: PersonRow, ref: Ref): { away?: BookAway; leaves?: BookLeaving } {
   const planned = account.by('departure', 'person', row.id).find(({ state }) => state === 'planned')
   return {

@@ -29,7 +29,7 @@ export class GoAway {
 }
 
 /**
- * Somebody is away for a time (model X1): no entry, and their seats end unless they are kept; keys, groups and history
+ * Someone is away for a time (model X1): no entry, and their seats end unless they are kept; keys, groups and history
  * stay and go on changing. Set by whoever may, asked for by the person themselves.
  */
 export const goAway: ChangeKind<GoAway> = {
@@ -198,7 +198,7 @@ export class ComeBack {
 }
 
 /**
- * Somebody is back: at their date by itself, or earlier by hand. Their seats come back where they are to be had within
+ * Someone is back: at their date by itself, or earlier by hand. Their seats come back where they are to be had within
  * the cost agreed; otherwise they are back without, and the Desk asks (model X1, Z4).
  */
 export const comeBack: ChangeKind<ComeBack> = {

@@ -7,7 +7,7 @@ import type { Draft } from './draft.ts'
 import { idFrom } from './shapes.ts'
 
 /**
- * Seats that come along (model S7): while a product's rule holds, everybody of a standing who is in has a seat of its
+ * Seats that come along (model S7): while a product's rule holds, everyone of a standing who is in has a seat of its
  * type. Worked out after each change for the people it concerns; only seats of this origin come and go with the rule.
  */
 export function bringAlong(draft: Draft, edits: readonly RowEdit[]): void {

@@ -16,7 +16,7 @@ export class BringBack {
   @IsOptional() @RowId() managerId?: Id | null
 }
 
-/** Somebody who left and still has a way to sign in is in again: the same person, the same history, an engagement anew (X6, P3). */
+/** Someone who left and still has a way to sign in is in again: the same person, the same history, an engagement anew (X6, P3). */
 export const bringBack: ChangeKind<BringBack> = {
   type: 'bring-back',
   category: 'people',

@@ -23,7 +23,7 @@ export class SettleStep {
   @IsOptional() @RowId() takerId?: Id | null
 }
 
-/** Somebody settles a step that waits for a human: ticks it off, lets it go, tries again, or names another taker (X4). */
+/** Someone settles a step that waits for a human: ticks it off, lets it go, tries again, or names another taker (X4). */
 export const settleStep: ChangeKind<SettleStep> = {
   type: 'settle-step',
   category: 'leaving',
@@ -137,7 +137,7 @@ export class ReopenDeparture {
 }
 
 /**
- * An account of somebody who left was read as open again: what was settled is so no more, and waits for a human. The
+ * An account of someone who left was read as open again: what was settled is so no more, and waits for a human. The
  * record that was signed said what held then; another is signed when this is settled (model X5).
  */
 export const reopenDeparture: ChangeKind<ReopenDeparture> = {

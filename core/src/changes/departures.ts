@@ -56,7 +56,7 @@ export class PlanDeparture {
 }
 
 /**
- * Plans somebody's leaving, or has it happen now (model X2–X4). Their engagement ends with it, so that nothing holds
+ * Plans someone's leaving, or has it happen now (model X2–X4). Their engagement ends with it, so that nothing holds
  * beyond that instant in any answer or bill, whoever is awake (model Z3).
  */
 export const planDeparture: ChangeKind<PlanDeparture> = {

@@ -16,7 +16,7 @@ export type Effect =
   | { kind: 'invitation-mail'; offerId: Id; personId: Id; resendNumber: number; expiresAt: Instant }
   /** The same link once more, with a word that it still waits. */
   | { kind: 'reminder-mail'; offerId: Id; personId: Id; resendNumber: number }
-  /** Somebody is told by mail of what became of somebody they invited. */
+  /** Someone is told by mail of what became of someone they invited. */
   | { kind: 'tell'; template: 'declined' | 'refused'; toPersonId: Id; aboutPersonId: Id }
   /** Something waits for an instant. */
   | { kind: 'due'; at: Instant }
@@ -24,9 +24,9 @@ export type Effect =
   | { kind: 'shut-doors'; personId: Id; departureId?: Id }
   /** Something is left to do for a departure once its doors are shut. */
   | { kind: 'go-on-leaving'; departureId: Id }
-  /** Whatever else is kept about somebody who is erased is destroyed: messages, events, records (model X7). */
+  /** Whatever else is kept about someone who is erased is destroyed: messages, events, records (model X7). */
   | { kind: 'forget'; personId: Id; loginId: Id | null }
-  /** Somebody is away from now on: their sessions end, as they would for whoever leaves (model X1). */
+  /** Someone is away from now on: their sessions end, as they would for whoever leaves (model X1). */
   | { kind: 'shut-for-now'; personId: Id }
 
 /** What changes came to, to be taken over by one that does them. */

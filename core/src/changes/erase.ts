@@ -10,7 +10,7 @@ export class Erase {
 }
 
 /**
- * Destroys every personal value of somebody who is gone; history keeps a pseudonym, and the chain still verifies (model
+ * Destroys every personal value of someone who is gone; history keeps a pseudonym, and the chain still verifies (model
  * X7). Final: nobody undoes it.
  */
 export const erase: ChangeKind<Erase> = {

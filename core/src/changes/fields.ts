@@ -119,13 +119,13 @@ function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
     .some((group) => group.rule!.anyOf.flat().some((one) => one.field === fieldId && one.value === valueId))
 }
 
-/** What somebody's text field holds; null empties it. */
+/** What someone's text field holds; null empties it. */
 export class FieldText {
   @RowId() fieldId!: Id
   @IsOptional() @Line(400, 0) text?: string | null
 }
 
-/** Sets texts of somebody, after looking whether there are such fields. */
+/** Sets texts of someone, after looking whether there are such fields. */
 export function setTexts(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
   texts.forEach(({ fieldId, text }, at) => {
     const field = draft.account.get('field', fieldId)

@@ -21,7 +21,7 @@ import { MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from './index.
 import { RowId, RowIds, When } from './shapes.ts'
 import { lookup } from '../checks/lookup.ts'
 
-/** Somebody's access for somebody else, beside what they have or in its place. */
+/** Someone's access for someone else, beside what they have or in its place. */
 export class CopyAccess {
   @Equals('copy-access') kind!: 'copy-access'
   @RowId() fromId!: Id
@@ -35,7 +35,7 @@ export class TidyAccess {
   @RowId() personId!: Id
 }
 
-/** What somebody was given at one place, at another from a day on. */
+/** What someone was given at one place, at another from a day on. */
 export class MoveAccess {
   @Equals('move-access') kind!: 'move-access'
   @RowId() personId!: Id
@@ -52,7 +52,7 @@ export class ReplaceRole {
   @RowId() replacementId!: Id
 }
 
-/** Someone, some group or everybody of a standing, as a grant names them (model G1). */
+/** Someone, some group or everyone of a standing, as a grant names them (model G1). */
 export class GivenSubject {
   @IsIn(['person', 'group', 'standing']) kind!: 'person' | 'group' | 'standing'
   @IsString() @MaxLength(60) id!: string
@@ -75,7 +75,7 @@ export class GiveMany {
 /** What many were given by name at many places, or of it one role only. */
 export class TakeMany {
   @Equals('take-many') kind!: 'take-many'
-  /** Left out: of everybody. */
+  /** Left out: of everyone. */
   @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() personIds?: Id[] | null
   /** Left out: everywhere. */
   @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds?: Id[] | null
@@ -84,7 +84,7 @@ export class TakeMany {
   @When() on?: string | null
 }
 
-/** What hangs on somebody, for somebody else to take over: all of it, or some kinds (model X3). */
+/** What hangs on someone, for someone else to take over: all of it, or some kinds (model X3). */
 export class HandOverAll {
   @Equals('hand-over') kind!: 'hand-over'
   @RowId() personId!: Id
@@ -95,7 +95,7 @@ export class HandOverAll {
   @IsOptional() @IsBoolean() leave?: boolean | null
 }
 
-/** Everything a departure took, for somebody who is had back (model X6); trimmed in the docket. */
+/** Everything a departure took, for someone who is had back (model X6); trimmed in the docket. */
 export class ReturnAll {
   @Equals('return') kind!: 'return'
   @RowId() personId!: Id
@@ -110,7 +110,7 @@ export class ClientEnds {
   @When() on?: string | null
 }
 
-/** What somebody away gives and takes access by, for somebody else meanwhile (model X1). */
+/** What someone away gives and takes access by, for someone else meanwhile (model X1). */
 export class CoverFor {
   @Equals('cover') kind!: 'cover'
   @RowId() personId!: Id

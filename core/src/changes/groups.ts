@@ -174,7 +174,7 @@ function contentOf(draft: Draft, change: GroupContent, except?: Id) {
   return { name: change.name.trim(), leadId: change.leadId ?? null, rule: ruleOf(draft, change.rule) }
 }
 
-/** A rule must say something: one without a condition would hold everybody (model P8). */
+/** A rule must say something: one without a condition would hold everyone (model P8). */
 function ruleOf(draft: Draft, lines: readonly RuleLine[] | null | undefined): GroupRule | null {
   if (!lines || lines.length === 0) return null
   lines.forEach((line, at) => {

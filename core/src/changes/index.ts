@@ -132,7 +132,7 @@ const ENDING = new Set([
   'unfit-place',
 ])
 
-/** Whether changes only end somebody's access: decided on the newest state at once, whatever came between (model C3). */
+/** Whether changes only end someone's access: decided on the newest state at once, whatever came between (model C3). */
 export function endsAccessOnly(changes: readonly Change[]): boolean {
   // A substitute is given something for the time away.
   return endsOnly(changes) && changes.every(({ type }) => type !== 'go-away')
@@ -143,7 +143,7 @@ export function shutsDoorsOnly(changes: readonly Change[]): boolean {
   return changes.every(({ type }) => type === 'leave' || type === 'plan-departure' || type === 'run-departure')
 }
 
-/** What somebody does who is not in yet: about their own invitation, or their own address. */
+/** What someone does who is not in yet: about their own invitation, or their own address. */
 const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email', 'come-by'])
 
 /** The actor must be active now (model D1). */

@@ -21,7 +21,7 @@ export interface JudgedPerson extends ListedPerson {
   sentence: string | null
 }
 
-/** What everybody of a list gets whose row says nothing else: what an invitation says besides name and address. */
+/** What everyone of a list gets whose row says nothing else: what an invitation says besides name and address. */
 export type ListDefaults = Pick<
   Invite,
   'kind' | 'standing' | 'employerId' | 'managerId' | 'engagementFrom' | 'engagementUntil' | 'line'
@@ -32,7 +32,7 @@ export type ListDefaults = Pick<
 }
 
 /**
- * Judges each row: new, here already, here before, invited already, twice in the list, or unreadable. Somebody whom the
+ * Judges each row: new, here already, here before, invited already, twice in the list, or unreadable. Someone whom the
  * asker does not see is new to them, with nothing that says otherwise (model I2, D5).
  */
 export function judgeList(sight: Sight, people: readonly ListedPerson[]): JudgedPerson[] {
@@ -64,7 +64,7 @@ export function judgeList(sight: Sight, people: readonly ListedPerson[]): Judged
   })
 }
 
-/** An invitation for each row that is new or was here before, by its cells, a packet, or what everybody gets. */
+/** An invitation for each row that is new or was here before, by its cells, a packet, or what everyone gets. */
 export function invitesOf(
   sight: Sight,
   people: readonly ListedPerson[],

@@ -37,7 +37,7 @@ export class Invite {
   @RowId() personId!: Id
   @RowId() offerId!: Id
   @Line(120) name!: string
-  /** Null for somebody without a mailbox, who comes in by a printed slip (model P1). */
+  /** Null for someone without a mailbox, who comes in by a printed slip (model P1). */
   @IsOptional()
   @Email()
   email?: string | null

@@ -125,7 +125,7 @@ export class ComeBy {
 }
 
 /**
- * Somebody comes by a link, their mailbox proven (model I4): their record is made, what the link gives stays in an
+ * Someone comes by a link, their mailbox proven (model I4): their record is made, what the link gives stays in an
  * offer, and they wait for admission unless the link lets them in. Whoever is here already is given it at once.
  */
 export const comeBy: ChangeKind<ComeBy> = {
@@ -159,7 +159,7 @@ export const comeBy: ChangeKind<ComeBy> = {
     const trial = new Draft(draft.account, draft.actor, draft.now)
     trial.update('person', change.personId, { state: 'active' })
     useNow(trial, offer)
-    // What cannot be given waits for somebody who sees to it (model I7).
+    // What cannot be given waits for someone who sees to it (model I7).
     if (trial.problems.length > 0) return
     draft.edits.push(...trial.edits)
     draft.account = trial.account
@@ -222,7 +222,7 @@ function tryLink(draft: Draft, link: LinkRow): void {
   if (draft.actor.kind === 'person') draft.problems.push(...onceCome(draft.account, link, draft.now).problems)
 }
 
-/** Somebody who comes by a link and is let in: what it comes to, and what would stand in the way (model I4, I5). */
+/** Someone who comes by a link and is let in: what it comes to, and what would stand in the way (model I4, I5). */
 export function onceCome(account: Account, link: LinkRow, now: Instant): Draft {
   const trial = new Draft(account, { kind: 'person', personId: link.makerId }, now)
   const [personId, offerId, loginId] = [1, 2, 3].map((at) => idFrom(link.id, at)) as [Id, Id, Id]

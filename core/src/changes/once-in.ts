@@ -14,7 +14,7 @@ export function takenUp(account: Account, offer: OfferRow, now: Instant): Draft 
 
 const remembered = new WeakMap<Account, Map<Id, Account | null>>()
 
-/** The account with somebody's open invitation taken up, their engagement begun; null where there is none. */
+/** The account with someone's open invitation taken up, their engagement begun; null where there is none. */
 export function onceInOf(account: Account, personId: Id, now: Instant): Account | null {
   let known = remembered.get(account)
   if (!known) remembered.set(account, (known = new Map()))

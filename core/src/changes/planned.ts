@@ -144,7 +144,7 @@ export function whenDue(account: Account, row: PlannedRow, now: Instant): Decisi
 }
 
 /**
- * What only ends, decided by the authority it was planned with: as long as its planner is active and sees everybody it
+ * What only ends, decided by the authority it was planned with: as long as its planner is active and sees everyone it
  * concerns, and ends no owner without being one (model Z4); undefined otherwise.
  */
 function byAuthorityThen(account: Account, row: PlannedRow, now: Instant): Decision | undefined {

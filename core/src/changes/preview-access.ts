@@ -14,7 +14,7 @@ export interface AreaEffect {
   heldBack: boolean
   /** After the change it reaches one's own items only (model R1). */
   ownOnly?: boolean
-  /** The level reached with somebody's approval, where that is more (model A3). */
+  /** The level reached with someone's approval, where that is more (model A3). */
   withApproval?: Level
   /** Actions that come or go, where the level alone does not say it. */
   actions?: { code: string; before: string; after: string }[]

@@ -102,7 +102,7 @@ function plannedPreview(account: Account, plan: PlanDocket, actor: Actor & { kin
   return { ...preview(then, plan.changes as Change[], actor, at), problems, sentences }
 }
 
-/** An invitation taken up, or a link somebody comes by; undefined for any other change. */
+/** An invitation taken up, or a link someone comes by; undefined for any other change. */
 function usedBy(account: Account, change: Change, now: Instant): Draft | undefined {
   const offer = change.type === 'invite' ? account.get('offer', change.offerId) : undefined
   const link = change.type === 'make-link' ? account.get('link', change.linkId) : undefined

@@ -29,7 +29,7 @@ export class AskFor {
   @IsOptional() @Line(500, 0) reason?: string | null
 }
 
-/** Asks whoever may give it for a level of an area at a place, for oneself or somebody else; gives nothing by itself. */
+/** Asks whoever may give it for a level of an area at a place, for oneself or someone else; gives nothing by itself. */
 export const askFor: ChangeKind<AskFor> = {
   type: 'ask-for',
   category: 'access',

@@ -206,7 +206,7 @@ const THINGS: Record<string, string> = {
   dropped: 'is deleted by the product',
 }
 
-/** What becomes of what somebody made in a product in which they hold nothing any more (model L2). */
+/** What becomes of what someone made in a product in which they hold nothing any more (model L2). */
 const thingsLeft: Check = ({ before, after, edits, sight, now }) => {
   const ended = edits.flatMap((edit) => {
     const row = edit.table === 'holding' && edit.before ? (edit.before as HoldingRow) : null

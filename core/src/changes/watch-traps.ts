@@ -28,7 +28,7 @@ function made<R extends GrantRow | HoldingRow>({ edits }: Scene, table: 'grant' 
   return edits.flatMap((edit) => (edit.table === table && edit.before === null && edit.after ? [edit.after as R] : []))
 }
 
-/** A key given to somebody who holds no seat of a product its role opens. */
+/** A key given to someone who holds no seat of a product its role opens. */
 export const opensNothing: Check = (scene) => {
   const { after, sight, now } = scene
   return made<GrantRow>(scene, 'grant').flatMap((grant): Warning[] => {
@@ -62,7 +62,7 @@ function instead(sight: Sight, account: Account, product: Product, areas: readon
   return ` ${best.name}, ${seatWords(account, sheet, best, sight.now, sight.money).price}, would be enough.`
 }
 
-/** A seat that is paid, given to somebody whom no key leads into its product. */
+/** A seat that is paid, given to someone whom no key leads into its product. */
 export const paysForNothing: Check = (scene) => {
   const { after, sight, now } = scene
   return made<HoldingRow>(scene, 'holding').flatMap((holding): Warning[] => {

@@ -6,7 +6,7 @@ import { isPresent } from '../people/presence.ts'
 import { isHeldAt } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
 
-/** Somebody's account in a product, as this account says it should be; in the words of RFC 7643 §4.1. */
+/** Someone's account in a product, as this account says it should be; in the words of RFC 7643 §4.1. */
 export interface ProductAccount {
   /** The person's id here. */
   externalId: Id
@@ -44,16 +44,16 @@ export type Difference =
 export const ACCOUNT_ATTRIBUTES = ['active', 'seats', 'userName', 'displayName', 'email'] as const
 export type AccountAttribute = (typeof ACCOUNT_ATTRIBUTES)[number]
 
-/** What was last read of somebody's account in a product, and in what it differed then. */
+/** What was last read of someone's account in a product, and in what it differed then. */
 export interface AccountBefore extends Omit<HeldAccount, 'remoteId' | 'externalId'> {
   differs: readonly AccountAttribute[]
 }
 
-/** Why an account is looked at: somebody changed something here, everything is compared, or somebody chose to have it so. */
+/** Why an account is looked at: someone changed something here, everything is compared, or someone chose to have it so. */
 export type Occasion = 'changed' | 'compared' | 'chosen'
 
 /**
- * Somebody's account in a product: open while they are in and hold a seat of it. Undefined where they never held one: a
+ * Someone's account in a product: open while they are in and hold a seat of it. Undefined where they never held one: a
  * product is told of nobody it has nothing to do with.
  */
 export function productAccountOf(
@@ -69,7 +69,7 @@ export function productAccountOf(
   return { ...identityOf(account, person), active: seats.length > 0, seats }
 }
 
-/** What opens somebody's account in a product: the seats of it they hold while they are in. */
+/** What opens someone's account in a product: the seats of it they hold while they are in. */
 function heldThere(account: Account, person: PersonRow, product: string, now: Instant): HoldingRow[] {
   if (!isPresent(person, now)) return []
   return account
@@ -82,18 +82,18 @@ function identityOf(account: Account, { id }: PersonRow) {
   return { externalId: id, userName: accountNameOf(account, id), displayName: account.nameOf(id), email }
 }
 
-/** What somebody's account is called in every product: their address, or a name of its own where they have none. */
+/** What someone's account is called in every product: their address, or a name of its own where they have none. */
 export function accountNameOf(account: Account, personId: Id): string {
   return account.personal(personId, 'email') ?? `person-${personId}`
 }
 
-/** Everybody's account in a product: of those who hold a seat of it or did. */
+/** Everyone's account in a product: of those who hold a seat of it or did. */
 export function productAccounts(account: Account, product: string, now: Instant): ProductAccount[] {
   const ids = new Set(account.by('holding', 'product', product).map(({ personId }) => personId))
   return [...ids].flatMap((id) => productAccountOf(account, id, product, now) ?? [])
 }
 
-/** Everybody's account in a product that is to be open. */
+/** Everyone's account in a product that is to be open. */
 export function openProductAccounts(account: Account, product: string, now: Instant): ProductAccount[] {
   return productAccounts(account, product, now).filter(({ active }) => active)
 }
@@ -117,7 +117,7 @@ export function closingDoneBefore(
   return undefined
 }
 
-/** The groups a product is to know: those with somebody in them who has an account there. */
+/** The groups a product is to know: those with someone in them who has an account there. */
 export function productGroups(account: Account, product: string, now: Instant): ProductGroup[] {
   return [...account.all('group')].flatMap(({ id }) => productGroup(account, id, product, now) ?? [])
 }
@@ -159,8 +159,8 @@ export function attributesApart(wanted: ProductAccount, held: HeldAccount): Acco
 }
 
 /**
- * What is to be written to an account there (model B1). What was altered in the product stays so until somebody chooses,
- * and so does what differed when it was taken over; but a change here that ends or alters somebody's seat is written.
+ * What is to be written to an account there (model B1). What was altered in the product stays so until someone chooses,
+ * and so does what differed when it was taken over; but a change here that ends or alters someone's seat is written.
  * @param before what was last read of it; undefined where it was never read, or belonged to nobody here.
  */
 export function attributesToWrite(
@@ -193,7 +193,7 @@ export function differenceOf(wanted: ProductAccount | undefined, held: HeldAccou
   return apart.includes('email') ? 'readdressed' : null
 }
 
-/** The later instants at which somebody's account in a product opens or closes by date alone; the next of them. */
+/** The later instants at which someone's account in a product opens or closes by date alone; the next of them. */
 export function nextAccountDate(account: Account, now: Instant): Instant | null {
   let next: Instant | null = null
   const consider = (instant: Instant | null) => {

@@ -12,7 +12,7 @@ const ERASABLE: ReadonlySet<PersonRow['state']> = new Set([
   'invited',
 ])
 
-/** Why somebody cannot be erased: they are already, are not gone, or something of their leaving is open (model P3, X7). */
+/** Why someone cannot be erased: they are already, are not gone, or something of their leaving is open (model P3, X7). */
 export function whyNotErasable(
   account: Account,
   person: PersonRow,
@@ -25,7 +25,7 @@ export function whyNotErasable(
   return isLeaving ? 'leaving' : undefined
 }
 
-/** Whether somebody left longer ago than the account keeps people for (model X7). */
+/** Whether someone left longer ago than the account keeps people for (model X7). */
 export function isDueToErase(account: Account, person: PersonRow, now: Instant): boolean {
   const { erasedAfterDays } = account.settings
   if (erasedAfterDays === null || person.state !== 'left') return false
@@ -39,7 +39,7 @@ export function erasedByItselfNow(account: Account, now: Instant): PersonRow[] {
   return [...account.all('person')].filter((person) => isDueToErase(account, person, now))
 }
 
-/** What goes and what stays when somebody is erased, in sentences (model X7). */
+/** What goes and what stays when someone is erased, in sentences (model X7). */
 export function erasureInWords(account: Account, person: PersonRow): string[] {
   const fields = account.personalOf(person.id).map(({ field }) => field)
   const named = (['name', 'email'] as const).filter((field) => fields.includes(field))

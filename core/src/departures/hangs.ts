@@ -8,7 +8,7 @@ import { costsOf } from '../seats/bill.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
 
-/** The kinds of things that hang on somebody, in the order they are looked at (model X2). */
+/** The kinds of things that hang on someone, in the order they are looked at (model X2). */
 export const HANG_KINDS = [
   'report',
   'steward',
@@ -25,7 +25,7 @@ export const HANG_KINDS = [
 ] as const
 export type HangKind = (typeof HANG_KINDS)[number]
 
-/** What passes to somebody else when they go; the rest ends with them. */
+/** What passes to someone else when they go; the rest ends with them. */
 export const PASSED_ON: ReadonlySet<HangKind> = new Set([
   'report',
   'steward',
@@ -47,7 +47,7 @@ export interface Hang {
 }
 
 /**
- * Everything of an account that hangs on somebody: what would be left without them, and what would end with them (model
+ * Everything of an account that hangs on someone: what would be left without them, and what would end with them (model
  * X2). Cut to what the asker sees; undefined for whoever does not see their record.
  */
 export function hangsOn(sight: Sight, personId: Id, kinds: readonly HangKind[] = HANG_KINDS): Hang[] | undefined {

@@ -16,7 +16,7 @@ export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; let
   things: { by: ['person', 'group', 'place'], letGo: true },
 }
 
-/** The ordinary changes by which one thing that hangs on somebody passes to its taker; each is judged like any other (X3). */
+/** The ordinary changes by which one thing that hangs on someone passes to its taker; each is judged like any other (X3). */
 export function passingOn(
   account: Account,
   { kind, id }: { kind: HangKind; id: Id },
@@ -25,7 +25,7 @@ export function passingOn(
   now: Instant,
 ): object[] {
   if (kind === 'report') {
-    // Whoever takes over reports to somebody already.
+    // Whoever takes over reports to someone already.
     return id === taker.id ? [] : [{ type: 'change-person', personId: id, managerId: taker.id }]
   }
   if (kind === 'group-led') {

@@ -15,22 +15,22 @@ export interface PlannedThing {
   taker: Taker | null
   acceptBy: Instant | null
   accepted: boolean
-  /** Whether somebody chose the taker, or it is only proposed. */
+  /** Whether someone chose the taker, or it is only proposed. */
   chosen: boolean
 }
 
-/** The departure of somebody that is planned or under way, if there is one. */
+/** The departure of someone that is planned or under way, if there is one. */
 export function openDeparture(account: Account, personId: Id): DepartureRow | undefined {
   return account.by('departure', 'person', personId).find((one) => one.state === 'planned' || one.state === 'running')
 }
 
-/** What of the account's own somebody of a kind may have (model X2). */
+/** What of the account's own someone of a kind may have (model X2). */
 export function linesFor(account: Account, personId: Id): readonly LeaverLine[] {
   const person = account.get('person', personId)
   return account.settings.leaverLines.filter((line) => person && line.kinds.includes(person.kind))
 }
 
-/** Which products have to close an account when somebody goes: those that are connected. */
+/** Which products have to close an account when someone goes: those that are connected. */
 export function connectedProducts(account: Account): readonly { product: string; things: boolean }[] {
   return [...account.all('connection')]
     .filter((one) => one.on)
@@ -80,7 +80,7 @@ function takerWithAccount(account: Account, personId: Id, product: string, now: 
   return able ?? proposedTaker(account, personId, now)
 }
 
-/** Somebody whose doors are about to shut is out by date already: what is theirs is found as if they were in. */
+/** Someone whose doors are about to shut is out by date already: what is theirs is found as if they were in. */
 function asIfIn(account: Account, personId: Id): Account {
   const before = account.get('person', personId)
   if (!before || isPresent(before, Infinity)) return account

@@ -39,7 +39,7 @@ export function groupsOf(account: Account, person: PersonRow): Id[] {
 /** The people a group holds, by name or by rule, each once (model P8). */
 export function membersOf(account: Account, group: GroupRow): PersonRow[] {
   if (!group.rule) return findMembers(account, group)
-  // A rule is asked of everybody: once for an account, which nothing alters.
+  // A rule is asked of everyone: once for an account, which nothing alters.
   let known = ruled.get(account)
   if (!known) ruled.set(account, (known = new Map()))
   let members = known.get(group)

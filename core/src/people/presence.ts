@@ -18,7 +18,7 @@ export function absenceAt(person: PersonRow, instant: Instant): Absence {
   return undefined
 }
 
-/** Whether somebody is away at an instant: by date where there are dates, written or not (model X1, Z3). */
+/** Whether someone is away at an instant: by date where there are dates, written or not (model X1, Z3). */
 export function isAway(person: PersonRow, instant: Instant): boolean {
   if (person.awayFrom === null) return person.state === 'away'
   return instant >= person.awayFrom && (person.awayUntil === null || instant < person.awayUntil)
@@ -45,7 +45,7 @@ export function offersWaiting(account: Account, person: PersonRow, instant: Inst
   return account.by('offer', 'person', person.id).filter((one) => one.state === 'live' && one.expiresAt > instant)
 }
 
-/** Whether somebody is invited by a message that came back. */
+/** Whether someone is invited by a message that came back. */
 export function hasBounced(account: Account, person: PersonRow, instant: Instant): boolean {
   if (stateAt(account, person, instant) !== 'invited') return false
   return account.by('offer', 'person', person.id).some((offer) => offer.state === 'live' && offer.bounced)
@@ -56,7 +56,7 @@ export function isOutsider(person: Pick<PersonRow, 'kind'>): boolean {
   return person.kind !== 'staff'
 }
 
-/** Whom somebody works for: their firm, or the account’s own for its staff; nobody from outside without one (model P11). */
+/** Whom someone works for: their firm, or the account’s own for its staff; nobody from outside without one (model P11). */
 export function firmOf(account: Account, person: PersonRow): string {
   return account.get('employer', person.employerId)?.name ?? (isOutsider(person) ? '' : account.settings.name)
 }

@@ -44,7 +44,7 @@ export const OWN_AREAS: readonly SheetArea[] = [
   area('settings', 'Settings', 'account', { see: 'see settings', change: 'change settings' }),
 ]
 
-/** What a right to one of our own areas is called where somebody lacks it: `hand out seats already paid for` (model D3). */
+/** What a right to one of our own areas is called where someone lacks it: `hand out seats already paid for` (model D3). */
 export function rightTo(code: string, level: Level): string {
   const levels = OWN_AREAS.find((one) => one.code === code)?.levels ?? []
   return (levels.find((one) => atLeast(one.level, level)) ?? levels.at(-1))?.sentence ?? code

@@ -17,7 +17,7 @@ export interface Counted {
   why: string
 }
 
-/** Everybody who is in, is to come or holds something, for every product: counted or not, and why (model S8). */
+/** Everyone who is in, is to come or holds something, for every product: counted or not, and why (model S8). */
 export function countExplained(account: Account, instant: Instant): Counted[] {
   return allTerms(account).flatMap((terms) => countOf(account, terms, instant))
 }

@@ -204,7 +204,7 @@ export function countSeats(
   }
 }
 
-/** Held for somebody who is not in yet (model S3). */
+/** Held for someone who is not in yet (model S3). */
 export function isReserved(account: Account, holding: HoldingRow): boolean {
   const state = account.get('person', holding.personId)?.state
   return state === 'invited' || state === 'waiting'

@@ -55,7 +55,7 @@ export function historiesOf(account: Account, terms: Terms): ReadonlyMap<Id, rea
   return found
 }
 
-/** What is gathered of everybody but a few people, kept over a commit that moves only these. */
+/** What is gathered of everyone but a few people, kept over a commit that moves only these. */
 export function carryHistories(before: Account, people: ReadonlySet<Id>): (after: Account) => void {
   const known = histories.known(before)
   return (after) => {

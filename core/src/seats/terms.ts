@@ -91,7 +91,7 @@ export class Terms {
     return this.sheets.some(({ sheet }) => sheet.comesAlong.length > 0)
   }
 
-  /** When everybody of a standing has which type (model S7). */
+  /** When everyone of a standing has which type (model S7). */
   alongOf(standing: string): { seatType: string; from: Instant; until: Instant }[] {
     return [...this.typeCodes].flatMap((seatType) =>
       this.when((sheet, { on, plan }) => {

@@ -178,7 +178,7 @@ export function isWhen(text: string): boolean {
 /** A local date with a time of day, as `2026-06-19T17:00`. */
 export const LOCAL_TIME = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/
 
-/** Reads a moment somebody sets: a date (its edge), a local time (model Z2), or RFC 3339; undefined for what is none. */
+/** Reads a moment someone sets: a date (its edge), a local time (model Z2), or RFC 3339; undefined for what is none. */
 export function readMoment(text: string, zone: string, edge: Edge): Instant | undefined {
   try {
     return LOCAL_TIME.test(text) ? instantOfLocal(text, zone, edge) : readWhen(text, zone, edge)

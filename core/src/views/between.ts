@@ -10,7 +10,7 @@ import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/in
 
 export type Way = 'gained' | 'lost' | 'raised' | 'lowered'
 
-/** Somebody's reach at a place on two days: the highest level of any area. */
+/** Someone's reach at a place on two days: the highest level of any area. */
 export interface BetweenLine {
   way: Way
   personId: Id
@@ -103,7 +103,7 @@ function indexOf({ account, instant }: AccountThen): AccessIndex {
   return indexAt(account, instant) ?? AccessIndex.of(account, instant)
 }
 
-/** Where somebody's highest level differs between two states. */
+/** Where someone's highest level differs between two states. */
 function reachBetween(was: AccessIndex, is: AccessIndex, personId: Id): ReachMove[] {
   const [then, now] = [reachedBy(was, personId), reachedBy(is, personId)]
   return [...new Set([...then.keys(), ...now.keys()])].flatMap((placeId): ReachMove[] => {

@@ -78,7 +78,7 @@ function nameOf(sight: Sight, { personId, placeId, seatType }: BillItem): string
   return placeId ? sight.placeName(placeId) : (seatType ?? '')
 }
 
-/** Whether somebody counts, and to which client and cost code they fall. */
+/** Whether someone counts, and to which client and cost code they fall. */
 export interface CountedView extends Counted {
   name: string
   productName: string
@@ -86,7 +86,7 @@ export interface CountedView extends Counted {
   code: string
 }
 
-/** Everybody the asker sees, counted or not, and why (model S8). */
+/** Everyone the asker sees, counted or not, and why (model S8). */
 export function countView(sight: Sight): { people: CountedView[] } | undefined {
   const { account, now } = sight
   if (!sight.can('seats', 'see')) return undefined

@@ -39,7 +39,7 @@ export interface Choices {
   groups: { id: Id; name: string; people: number }[]
 }
 
-/** With more staff than this, only those who manage somebody are offered as managers. */
+/** With more staff than this, only those who manage someone are offered as managers. */
 const MAXIMUM_MANAGERS = 500
 
 export function choicesView(sight: Sight): Choices {
@@ -51,7 +51,7 @@ export function choicesView(sight: Sight): Choices {
   const mayNamePeople = mayInvite || sight.can('people', 'see')
   const byName = (one: { name: string }, other: { name: string }) => one.name.localeCompare(other.name, 'en')
   const staff = sight.visiblePeople().filter((person) => person.state === 'active' && person.kind === 'staff')
-  // Of very many only those are offered who manage somebody already.
+  // Of very many only those are offered who manage someone already.
   const managers = staff
     .filter((person) => staff.length <= MAXIMUM_MANAGERS || account.by('person', 'manager', person.id).length > 0)
     .map((person) => ({ id: person.id, name: account.nameOf(person.id) }))

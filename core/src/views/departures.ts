@@ -85,7 +85,7 @@ export interface AbsenceView {
   reason: string | null
 }
 
-/** Everybody's leaving, planned, under way and done, as far as the asker sees their records (model D5). */
+/** Everyone's leaving, planned, under way and done, as far as the asker sees their records (model D5). */
 export function departuresView(sight: Sight): DeparturesView | undefined {
   if (!sight.can('people', 'see')) return undefined
   const { account } = sight
@@ -138,7 +138,7 @@ export function departureView(sight: Sight, id: Id): DepartureView | undefined {
   }
 }
 
-/** What somebody's leaving would be, before it is planned: everything that passes on, each with a proposed taker (X3). */
+/** What someone's leaving would be, before it is planned: everything that passes on, each with a proposed taker (X3). */
 export function leavingView(sight: Sight, personId: Id) {
   const { account } = sight
   if (!account.get('person', personId) || !isSeen(sight, personId)) return undefined
@@ -167,13 +167,13 @@ function thingViews(sight: Sight, personId: Id, { handovers }: Pick<DepartureRow
   }))
 }
 
-/** One thing a product says is somebody's; unless somebody chose its taker it goes where the product's things go. */
+/** One thing a product says is someone's; unless someone chose its taker it goes where the product's things go. */
 export interface ThingInProductView extends DepartureThingView {
   kind: 'item' | 'hold' | 'link'
 }
 
 /**
- * What a product says is somebody's, each thing with the taker chosen for it alone (model X2, X3).
+ * What a product says is someone's, each thing with the taker chosen for it alone (model X2, X3).
  * @param held as the product names them.
  */
 export function thingsInProductView(

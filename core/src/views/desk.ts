@@ -43,7 +43,7 @@ export type NeedKind =
   | 'invitation-expired'
   | 'ends-soon'
 
-/** How soon something needs somebody, most urgent first. */
+/** How soon something needs someone, most urgent first. */
 export const URGENCIES = ['at-once', 'answer', 'soon'] as const
 export type Urgency = (typeof URGENCIES)[number]
 
@@ -65,7 +65,7 @@ const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
   'to-erase': 'soon',
 }
 
-/** One thing that needs somebody, with the person or product it is about. */
+/** One thing that needs someone, with the person or product it is about. */
 export interface Need {
   kind: NeedKind
   /** Null where it is about a product. */
@@ -217,7 +217,7 @@ function awayBar(sight: Sight, person: PersonRow, today: LocalDate): BoardBar {
   return bar(sight, person, from, until)
 }
 
-/** So long a closing in a product may take before somebody is asked to look. */
+/** So long a closing in a product may take before someone is asked to look. */
 const OVERDUE_MICROSECONDS = 3_600_000_000
 
 /** A door that was to be shut in a product and is not known to be: before all else (model B2). */

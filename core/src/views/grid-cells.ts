@@ -26,7 +26,7 @@ export function cellReader(sight: Sight, area: AreaKey | null): CellReader {
   return (person, placeId) => (sight.seesKeys(person.id, placeId) ? read(person, placeId) : UNSEEN)
 }
 
-/** What somebody invited or waiting would have there. */
+/** What someone invited or waiting would have there. */
 function onceIn(sight: Sight, person: PersonRow, placeId: Id, area: AreaKey | null): number {
   if (person.state !== 'invited' && person.state !== 'waiting') return 0
   const then = onceInOf(sight.account, person.id, sight.now)

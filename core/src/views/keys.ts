@@ -23,7 +23,7 @@ export interface KeyView {
   heldBack: boolean
   /** It reaches items of their own only. */
   ownOnly: boolean
-  /** What they can do with somebody's approval, where that is more; null otherwise. */
+  /** What they can do with someone's approval, where that is more; null otherwise. */
   withApproval: Level | null
   /** What the level lets its holder do, in the sheet's words. */
   sentence: string
@@ -62,7 +62,7 @@ function highestOf(reaches: Map<AreaKey, Reach>): Level {
 }
 
 /**
- * @param seen which places the reader sees somebody's keys at; absent is all of them.
+ * @param seen which places the reader sees someone's keys at; absent is all of them.
  */
 export function reachSummary(
   account: Account,

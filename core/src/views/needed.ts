@@ -25,7 +25,7 @@ export function whoMayBeNeeded(account: Account): Id[] {
   return [...found]
 }
 
-/** What needs somebody: their Desk's list; empty for whoever is not in, or decides nothing. */
+/** What needs someone: their Desk's list; empty for whoever is not in, or decides nothing. */
 export function needsOf(account: Account, personId: Id, instant: Instant): Need[] {
   const person = account.get('person', personId)
   if (!person || !isPresent(person, instant) || person.standing === 'guest') return []

@@ -96,7 +96,7 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
   return { keys: keysOf(onPaper, personId) }
 }
 
-/** What somebody has, as a packet for others like them: what they were given by name, their groups and seats. */
+/** What someone has, as a packet for others like them: what they were given by name, their groups and seats. */
 export function packetLike(sight: Sight, personId: Id): Omit<PacketRow, 'id' | 'name'> | undefined {
   const { account, now } = sight
   const person = account.get('person', personId)

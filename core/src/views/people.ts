@@ -75,14 +75,14 @@ export function readPeopleQuery(params: Readonly<Record<string, string>>): Peopl
   }
 }
 
-/** Somebody as the list is sorted by, with their row once it has come into somebody's sight. */
+/** Someone as the list is sorted by, with their row once it has come into someone's sight. */
 interface Listed {
   person: PersonRow
   name: string
   view?: PersonView
 }
 
-/** What an asker sees of an account as it is, worked out once: everybody by name, what finds them, what was found last. */
+/** What an asker sees of an account as it is, worked out once: everyone by name, what finds them, what was found last. */
 interface List {
   people: readonly Listed[]
   finder: WordFinder
@@ -93,10 +93,10 @@ interface List {
 const MAXIMUM_KEPT = 8
 const listed = new WeakMap<Account, Map<string, List>>()
 
-/** Everybody the asker sees, by name, with the words that find them. */
+/** Everyone the asker sees, by name, with the words that find them. */
 function listedBy(sight: Sight): List {
   const { account } = sight
-  // Kept while nothing begins or ends; what somebody sees through another's eyes is worked out each time.
+  // Kept while nothing begins or ends; what someone sees through another's eyes is worked out each time.
   let known = listed.get(account)
   if (!known) listed.set(account, (known = new Map()))
   const stretch = indexAt(account, sight.now)?.stretch.from ?? sight.now
@@ -113,7 +113,7 @@ function listedBy(sight: Sight): List {
   return list
 }
 
-/** What somebody is found by, cut to what the asker sees of them (model D5). */
+/** What someone is found by, cut to what the asker sees of them (model D5). */
 function hayOf(sight: Sight, person: PersonRow, name: string): string {
   const { account, now } = sight
   const words = [name, account.get('employer', person.employerId)?.name, stateAt(account, person, now), person.kind]
@@ -165,7 +165,7 @@ export function peopleFound(sight: Sight, find: string): readonly { person: Pers
   return Array.from(matching(sight, { find, sort: 'name' }), (at) => people[at]!)
 }
 
-/** What is open stands last; what the asker does not see of somebody sorts as if there were nothing. */
+/** What is open stands last; what the asker does not see of someone sorts as if there were nothing. */
 const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, (sight: Sight, person: PersonRow) => string | number> = {
   until: (sight, person) => (sight.depthOf(person.id) === 'record' ? (person.engagementUntil ?? Infinity) : Infinity),
   since: (sight, person) => (sight.depthOf(person.id) === 'record' ? -(person.engagementFrom ?? 0) : 0),
@@ -236,7 +236,7 @@ export function seatName(sight: Sight, seat: { product: string; seatType: string
 /** The columns of the People list as a file; the same words a pasted list is read by (model I2). */
 export const PEOPLE_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
 
-/** Everybody the asker sees, a row each, cut as the list is. */
+/** Everyone the asker sees, a row each, cut as the list is. */
 export function peopleTable(sight: Sight): string[][] {
   const everybody = peopleView(sight, { find: '', sort: 'name', from: 0, count: Infinity, costs: false })
   return everybody.people.map((person) => [

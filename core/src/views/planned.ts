@@ -15,7 +15,7 @@ export interface PlannedView {
   refused: boolean
 }
 
-/** What is planned: one's own, and for owners everybody's (model Z4). */
+/** What is planned: one's own, and for owners everyone's (model Z4). */
 export function plannedView(sight: Sight): PlannedView[] {
   const { account } = sight
   const open = [...account.by('planned', 'state', 'waiting'), ...account.by('planned', 'state', 'refused')]

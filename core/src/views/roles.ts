@@ -24,7 +24,7 @@ export interface RoleAreaView {
 /** What a role says of one area (model R1). */
 export interface RoleEntryView {
   level: Level
-  /** What can be done freely, and what with somebody's approval (model A3). */
+  /** What can be done freely, and what with someone's approval (model A3). */
   free: Level
   approval: Level
   withheld: readonly string[]
@@ -53,7 +53,7 @@ export interface RolesView {
   controls: Record<'make', Control>
 }
 
-/** A role given to somebody, as its sheet lists it. */
+/** A role given to someone, as its sheet lists it. */
 export interface RoleGrantView {
   grantId: Id
   subjectKind: SubjectKind
@@ -201,7 +201,7 @@ export function grantView(sight: Sight, grant: GrantRow): RoleGrantView {
   }
 }
 
-/** Whom a grant names: a person, a group, or everybody of a standing. */
+/** Whom a grant names: a person, a group, or everyone of a standing. */
 export function subjectName(sight: Sight, { subjectKind, subjectId }: GrantRow): string {
   if (subjectKind === 'person') return sight.personName(subjectId)
   if (subjectKind === 'group') return sight.account.get('group', subjectId)?.name ?? 'a group'

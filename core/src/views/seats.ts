@@ -13,7 +13,7 @@ import { dateOf, monthOf, type LocalDate } from '../time/instants.ts'
 export interface SeatSlot {
   holdingId: Id
   personId: Id
-  /** Null for somebody the asker does not see (model D5). */
+  /** Null for someone the asker does not see (model D5). */
   name: string | null
   /** `over`: beyond the number there is (model S2). */
   kind: 'taken' | 'reserved' | 'own' | 'over'

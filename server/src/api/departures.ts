@@ -216,7 +216,7 @@ function nameOf(account: Account, { kind, id }: { kind: string; id: string }): s
   return account.get(kind === 'group' ? 'group' : 'place', id)?.name ?? ''
 }
 
-/** What is open again of somebody who left, in words; unanswered products are said too (model X5). */
+/** What is open again of someone who left, in words; unanswered products are said too (model X5). */
 async function reappearedOf(
   lodge: Lodge,
   account: Account,

@@ -10,7 +10,7 @@ import { entryView } from './ledger.ts'
 import { route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
-/** So many of the latest entries that name somebody are part of what is kept on them. */
+/** So many of the latest entries that name someone are part of what is kept on them. */
 const ENTRIES = 1000
 
 class CloseBody {

@@ -153,7 +153,7 @@ export const noticeRoutes = [
   }),
 ]
 
-/** Days of beginning and ending of everybody whose record the asker sees. */
+/** Days of beginning and ending of everyone whose record the asker sees. */
 function calendarOf(lodge: Lodge, account: Account, sight: Sight, now: Instant): string {
   const calendar = ical({ name: account.settings.name, prodId: { company: 'Jolly Porter', product: 'Lodge' } })
   const host = new URL(lodge.configuration.publicOrigin).hostname

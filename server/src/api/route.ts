@@ -186,7 +186,7 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
   return { ...ask, now, account: loaded.account, accountId, personId, asPersonId, sight }
 }
 
-/** How somebody came in has to be enough for the account (model I9, its rule on second means). @throws LodgeError 403. */
+/** How someone came in has to be enough for the account (model I9, its rule on second means). @throws LodgeError 403. */
 function checkStrength({ strength }: Session, account: Account, person: PersonRow): void {
   if (strength === 'slip') {
     const sentence =
@@ -199,7 +199,7 @@ function checkStrength({ strength }: Session, account: Account, person: PersonRo
   }
 }
 
-/** Seeing as somebody is for who sees their record, is noted, and shows only where both reach (model D5, C8). */
+/** Seeing as someone is for who sees their record, is noted, and shows only where both reach (model D5, C8). */
 async function seenAs(
   { lodge, query, ctx }: SignedInAsk<object>,
   account: Account,

@@ -31,7 +31,7 @@ export class UseSlip {
 
 const slipHash = (code: string) => hashToken(`slip|${plainCode(code)}`)
 
-/** Somebody the asker may help in. @throws LodgeError 403 with the reason, or 404. */
+/** Someone the asker may help in. @throws LodgeError 403 with the reason, or 404. */
 function mayHelp(sight: Sight, personId: string): void {
   if (!sight.seesPerson(personId)) throw notFound()
   const control = helpControl(sight, personId)

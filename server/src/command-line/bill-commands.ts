@@ -71,7 +71,7 @@ function printSplit({ account, options, print }: Scene, bill: Bill, by: string):
   return 0
 }
 
-/** `lodge count BOOK`: everybody, counted or not, and why (model S8). */
+/** `lodge count BOOK`: everyone, counted or not, and why (model S8). */
 export function countCommand({ account, instant, options, print }: Scene): ExitStatus {
   const found = countExplained(account, instant).filter((one) => !options.product || one.product === options.product)
   const rows = found.map(({ personId, ...rest }) => ({

@@ -22,7 +22,7 @@ export class ProductError extends Error {
     readonly more: {
       /** The status it answered with, if it answered. */
       status?: number
-      /** What the product itself said, which may name somebody. */
+      /** What the product itself said, which may name someone. */
       detail?: string
       /** How long it asks to be left alone. */
       retryAfterSeconds?: number

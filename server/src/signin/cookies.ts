@@ -10,7 +10,7 @@ import { hashToken } from './key-ring.ts'
 
 const SESSION_COOKIE = 'lodge_session'
 const SESSION_DAYS = 14
-/** Marks a browser in which somebody signed in before: it is slowed less when strangers guess at their password. */
+/** Marks a browser in which someone signed in before: it is slowed less when strangers guess at their password. */
 const DEVICE_COOKIE = 'lodge_device'
 const DEVICE_DAYS = 180
 

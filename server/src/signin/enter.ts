@@ -11,7 +11,7 @@ import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
 import type { Session, Strength } from '../store/sessions.ts'
 import { changeSession, isKnownDevice, knowDevice, openSession } from './cookies.ts'
 
-/** Opens a session for somebody who proved who they are, with the first account whose doors are open to them. */
+/** Opens a session for someone who proved who they are, with the first account whose doors are open to them. */
 export async function enter(
   lodge: Lodge,
   ctx: Context,
@@ -83,7 +83,7 @@ export function mustNotBeNarrow({ strength }: Pick<Session, 'strength'>): void {
   )
 }
 
-/** Grave acts are for somebody who proved who they are a moment ago. @throws LodgeError 403 `sign-in-again`. */
+/** Grave acts are for someone who proved who they are a moment ago. @throws LodgeError 403 `sign-in-again`. */
 export function mustBeFresh(session: Session, now: Instant): void {
   if (session.strength !== 'slip' && now - session.provedAt < PROOF_MICROSECONDS) return
   const sentence =

@@ -11,7 +11,7 @@ import type { Strength } from '../store/sessions.ts'
 import { finishPasskey, startPasskey } from './passkeys.ts'
 import { passwordProblem } from './password-rules.ts'
 
-/** How somebody new will sign in: a password, or a passkey their browser made for the login it was offered. */
+/** How someone new will sign in: a password, or a passkey their browser made for the login it was offered. */
 export class FirstMeans {
   @IsOptional() @IsString() @MaxLength(200) password?: string
   /** What the browser answered (WebAuthn level 3, RegistrationResponseJSON). */

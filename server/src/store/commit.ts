@@ -30,7 +30,7 @@ import { writeEdits, writePersonalValues } from './write-edits.ts'
 const TRIES = 8
 /** Whoever was overtaken so often by other processes waits for the guard before deciding. */
 const OVERTAKEN = 2
-/** How long a departure's commit may take before somebody else finishes it. */
+/** How long a departure's commit may take before someone else finishes it. */
 const FINISH_AFTER_MICROSECONDS = 10_000_000
 
 export interface CommitRequest {
@@ -54,7 +54,7 @@ export interface CommitRequest {
 /** People whose doors a commit has shut ahead of itself, each with the work that would finish it. */
 type ShutDoors = Map<string, string>
 
-/** Somebody invited is reminded so long before their invitation runs out. */
+/** Someone invited is reminded so long before their invitation runs out. */
 const REMINDED_BEFORE_MICROSECONDS = 3 * 86_400_000_000
 
 /** So much later the messages of a large docket are sent. */

@@ -101,7 +101,7 @@ export async function seenAccounts(
   return rows.map(seenFrom)
 }
 
-/** Somebody's account as it was last read; undefined where none was. */
+/** Someone's account as it was last read; undefined where none was. */
 export async function seenAccountOf(
   connection: Queryable,
   accountId: string,

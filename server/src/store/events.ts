@@ -37,7 +37,7 @@ export async function insertEvent(
   )
 }
 
-/** Notes that somebody agreed to terms, by the hash of their text (model C8). */
+/** Notes that someone agreed to terms, by the hash of their text (model C8). */
 export async function agreed(
   connection: Queryable,
   who: { loginId: string; accountId: string; personId: string },
@@ -48,7 +48,7 @@ export async function agreed(
   await insertEvent(connection, { kind: 'terms-agreed', ...who, detail: { terms: hash } }, now)
 }
 
-/** Somebody's latest events of some kinds in one account, the newest first. */
+/** Someone's latest events of some kinds in one account, the newest first. */
 export async function lastEventsOf(
   connection: Queryable,
   accountId: string,

@@ -5,7 +5,7 @@ import type { Queryable } from './pools.ts'
 const NOTHING = ''
 
 /**
- * Destroys what is kept about somebody beside their personal values, in the commit that erases them (model X7): records,
+ * Destroys what is kept about someone beside their personal values, in the commit that erases them (model X7): records,
  * dockets and runs that name them, what products said, what events held. Rows stay where others count on them; words go.
  */
 export async function forgetPerson(

@@ -121,7 +121,7 @@ export interface LedgerFilter {
   until?: Instant
 }
 
-/** Everybody who ever changed something. */
+/** Everyone who ever changed something. */
 export async function ledgerActors(connection: Queryable, accountId: string): Promise<string[]> {
   const [rows] = await connection.query<RowDataPacket[]>(
     `SELECT DISTINCT JSON_VALUE(header, '$.actor.personId') AS person_id FROM ledger_entry WHERE account_id = ?`,

@@ -86,7 +86,7 @@ export async function loginOfToken(connection: Queryable, token: LoginToken): Pr
   return sessionId === undefined || (await isSessionOpen(connection, sessionId)) ? login : undefined
 }
 
-/** Uses a token up; false if somebody else did first. */
+/** Uses a token up; false if someone else did first. */
 export async function useLoginToken(connection: Queryable, id: string, now: Instant): Promise<boolean> {
   const [result] = await connection.execute(
     'UPDATE login_token SET used_at_us = ? WHERE id = ? AND used_at_us IS NULL',
@@ -108,7 +108,7 @@ export async function endLinksOf(
   )
 }
 
-/** Uses up what was issued for somebody before, when a new one is. */
+/** Uses up what was issued for someone before, when a new one is. */
 export async function endTokensOf(
   connection: Queryable,
   purpose: TokenPurpose,

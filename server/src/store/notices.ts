@@ -2,7 +2,7 @@ import type { RowDataPacket } from 'mysql2'
 import type { LocalDate } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
-/** What somebody wants to hear of an account. */
+/** What someone wants to hear of an account. */
 export interface NoticeSetting {
   /** Whether a message comes in the morning when something needs them. */
   digest: boolean
@@ -56,7 +56,7 @@ export async function takeDigestDay(
   return (result as { affectedRows: number }).affectedRows === 1
 }
 
-/** Gives somebody a new calendar address, or none; the one before is dead at once. */
+/** Gives someone a new calendar address, or none; the one before is dead at once. */
 export async function renewCalendar(connection: Queryable, accountId: string, personId: string): Promise<number> {
   await connection.execute(
     `INSERT INTO notice_setting (account_id, person_id, calendar_number) VALUES (?, ?, 1)

@@ -4,7 +4,7 @@ import type { Queryable } from './pools.ts'
 
 /**
  * How a session was opened: by a password alone, with a second means, by a passkey (which is two means at once), or by
- * a re-entry slip, which opens one's own page alone until somebody countersigns it, and only the account that gave it
+ * a re-entry slip, which opens one's own page alone until someone countersigns it, and only the account that gave it
  * even then (model I9).
  */
 export type Strength = 'password' | 'two' | 'passkey' | 'slip' | 'countersigned'
@@ -96,7 +96,7 @@ export async function sessionsOfLogin(
   return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
 }
 
-/** The sessions somebody came in with by a re-entry slip that nobody countersigned yet. */
+/** The sessions someone came in with by a re-entry slip that nobody countersigned yet. */
 export async function slipSessionsOf(
   connection: Queryable,
   accountId: string,

@@ -28,7 +28,7 @@ export async function insertNotices(
   return made
 }
 
-/** What somebody has not seen yet, newest first. */
+/** What someone has not seen yet, newest first. */
 export async function unseenNotices(connection: Queryable, accountId: string, personId: string): Promise<Notice[]> {
   const [rows] = await connection.execute<RowDataPacket[]>(
     `SELECT id, actor_id, at_us FROM notice

@@ -4,7 +4,7 @@ import { LodgeError } from '../errors.ts'
 const OF_PERSON = 4
 const OF_ACCOUNT = 30
 
-/** What takes long is done for few at a time, so that nobody's previews, files and lists hold up everybody else's. */
+/** What takes long is done for few at a time, so that nobody's previews, files and lists hold up everyone else's. */
 export class Budget {
   private readonly going = new Map<string, number>()
 

@@ -50,7 +50,7 @@ const AWAY_IN_A_ROW = 3
 /**
  * Compares what a product holds with what the account says, at once when it is connected and every ten minutes from then
  * on, and whenever something begins or ends by date. What the account itself altered since is made so in the product; what
- * was altered in the product is noted as a difference, each for somebody to mend.
+ * was altered in the product is noted as a difference, each for someone to mend.
  */
 export function compareProductWorker(lodge: Following): Worker {
   return productWorker(lodge, async (scene, { ids }, isStopping) => {
@@ -177,7 +177,7 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
 
 /**
  * Whose each account is: by our id first; one that is nobody's by how it was read before, then by its name. One that
- * another program keeps is only known to have somebody's name.
+ * another program keeps is only known to have someone's name.
  */
 function ownersOf(
   account: Account,
@@ -203,7 +203,7 @@ function ownersOf(
   return owners
 }
 
-/** Whether anything is to be written, or what stands open is to be looked at once more before somebody is alarmed. */
+/** Whether anything is to be written, or what stands open is to be looked at once more before someone is alarmed. */
 function isToBeBrought(wanted: ProductAccount, held: HeldAccount, before: SeenAccount | undefined): boolean {
   if (held.externalId !== null && held.externalId !== wanted.externalId) return false
   if (attributesToWrite(wanted, held, before, 'compared').length > 0) return true

@@ -50,7 +50,7 @@ export function docketRunWorker({
         })
       }
     } catch (error) {
-      // Somebody's commit came between deciding and committing, or another worker did this batch: look anew.
+      // Someone's commit came between deciding and committing, or another worker did this batch: look anew.
       if (!(error instanceof RunMovedOn) && !(error instanceof LodgeError && error.status === 422)) throw error
     }
     return next >= run.total ? 'done' : 'more'

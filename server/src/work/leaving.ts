@@ -26,7 +26,7 @@ import type { Outcome, Worker } from './workshop.ts'
 
 type Leaving = Pick<Lodge, 'accounts' | 'committer' | 'configuration' | 'pools' | 'clock' | 'log'>
 
-/** So often a step is tried again by itself before somebody is asked. */
+/** So often a step is tried again by itself before someone is asked. */
 const TRIES = 8
 /** So long a product may ask for patience in one request. */
 const PATIENCE_SECONDS = 20
@@ -126,7 +126,7 @@ function closeAccount(
   const subject = { accountId: account.id, connectionId: row.id, subjectId: personId }
   return alone(pools.work, subject, async () => {
     const known = await scim.close(await soughtIn(pools.work, account, row, personId))
-    // From now on one that is open was opened by somebody there.
+    // From now on one that is open was opened by someone there.
     const seen = await seenAccountOf(pools.work, account.id, row.id, personId)
     if (known === 'closed' && seen && seen.difference !== 'foreign') {
       const closed = { ...seen, active: false, differs: [], difference: null }
@@ -200,7 +200,7 @@ async function passThings(
   }
 }
 
-/** Whoever was to take it over has to be in still; otherwise it waits for somebody to choose another (model X3). */
+/** Whoever was to take it over has to be in still; otherwise it waits for someone to choose another (model X3). */
 function isGone(account: Account, taker: Taker | null): boolean {
   return taker?.kind === 'person' && account.get('person', taker.id)?.state !== 'active'
 }

@@ -97,7 +97,7 @@ export async function keepToken(
   await standWorkFor(connection, { accountId, kind: 'compare-product', ids: { connectionId } }, wallClock())
 }
 
-/** By what somebody's account in a product is looked for: as it was last read there, by our id, and by its name. */
+/** By what someone's account in a product is looked for: as it was last read there, by our id, and by its name. */
 export async function soughtIn(
   connection: Queryable,
   account: Account,
@@ -130,14 +130,14 @@ export function connectionsOf(account: Account, product?: string): ConnectionRow
   return [...account.all('connection')].filter((one) => one.on && (product === undefined || one.product === product))
 }
 
-/** What a product says is somebody's, or why it does not say. */
+/** What a product says is someone's, or why it does not say. */
 export interface HeldThings {
   product: string
   things: ProductThing[]
   problem: string | null
 }
 
-/** Asks every connected product that keeps things what is somebody's now; one that is away leaves the others be. */
+/** Asks every connected product that keeps things what is someone's now; one that is away leaves the others be. */
 export function heldInProducts(
   lodge: Pick<Lodge, 'configuration' | 'pools'>,
   account: Account,

@@ -3,7 +3,7 @@ import type { Mailer, Message } from './mail.ts'
 import { Sight, type Account, type Instant } from '@lodge/core'
 import type { Outcome, Worker } from './workshop.ts'
 
-/** Tells somebody by mail what became of somebody they invited (model I8); at least once, under one Message-ID. */
+/** Tells someone by mail what became of someone they invited (model I8); at least once, under one Message-ID. */
 export function tellWorker(
   { accounts, configuration, clock }: Pick<Lodge, 'accounts' | 'configuration' | 'clock'>,
   mailer: Mailer,

@@ -85,7 +85,7 @@ function randomOf(seed: number) {
 type Random = ReturnType<typeof randomOf>
 const pick = <T>(random: Random, list: readonly T[]): T => list[random(list.length)]!
 
-/** What somebody might try, of an account as it is; ids of the other account among those named. */
+/** What someone might try, of an account as it is; ids of the other account among those named. */
 function tryOf(account: Account, other: Account, actorId: Id, random: Random): object {
   const any = <
     T extends
@@ -236,7 +236,7 @@ function holds(account: Account, personId: Id, area: string, level: Level): bool
   return rank(walk.reach(account, personId, account.root.id, `porter/${area}`, NOW).level) >= rank(level)
 }
 
-/** What is worse than the literal reading of P6, D1, D2, S10 and X7 lets somebody do; empty if nothing is. */
+/** What is worse than the literal reading of P6, D1, D2, S10 and X7 lets someone do; empty if nothing is. */
 function exceeds(before: Account, after: Account, byId: Id): string[] {
   const by = before.get('person', byId)
   if (!by) return ['somebody who is nobody here changed it']
@@ -276,7 +276,7 @@ function exceeds(before: Account, after: Account, byId: Id): string[] {
   return found
 }
 
-/** Where somebody has more than before: only what whoever did it holds there and then, and never their own (D1, D2). */
+/** Where someone has more than before: only what whoever did it holds there and then, and never their own (D1, D2). */
 function risesOf(before: Account, after: Account, personId: Id, byId: Id): string[] {
   const found: string[] = []
   const by = before.get('person', byId)!
@@ -306,7 +306,7 @@ function risesOf(before: Account, after: Account, personId: Id, byId: Id): strin
   return found
 }
 
-/** Whom somebody may see, read as plainly as it can be: who is told of anybody else is told too much (P4, P7, D4). */
+/** Whom someone may see, read as plainly as it can be: who is told of anybody else is told too much (P4, P7, D4). */
 function maySee(account: Account, byId: Id, personId: Id): boolean {
   const [by, person] = [account.get('person', byId)!, account.get('person', personId)!]
   if (byId === personId || by.standing === 'owner' || by.standing === 'administrator') return true
@@ -357,7 +357,7 @@ async function open(random: Random): Promise<Account2> {
   return { house, browsers, account: await house.read() }
 }
 
-/** Takes up an open invitation of the account by its token, as somebody new or as somebody who is signed in. */
+/** Takes up an open invitation of the account by its token, as someone new or as someone who is signed in. */
 async function takeUp(one: Account2, random: Random): Promise<{ byId: Id; status: number } | undefined> {
   const live = [...one.account.all('offer')].filter(
     (offer) => offer.state === 'live' && one.account.get('person', offer.personId)?.state === 'invited',
@@ -436,7 +436,7 @@ async function sightOf(one: Account2, who: string): Promise<string[]> {
   return unseen.map(({ id }) => `is told of ${one.account.nameOf(id)} (${one.account.get('person', id)!.state})`)
 }
 
-/** Sessions that open an account for somebody who is out of it, or for another's record. */
+/** Sessions that open an account for someone who is out of it, or for another's record. */
 async function sessionsWithout(): Promise<string[]> {
   const [rows] = await siege.pools.work.query(
     `SELECT session.id, person.state FROM session JOIN person ON person.account_id = session.account_id AND person.id = session.person_id

@@ -98,7 +98,7 @@ describe('anyone gets in as someone else', () => {
       seats: [],
     }
     expect(await commit(other, thief, [{ ...invite, offerId }])).toEqual({ status: 400, codes: ['bad-change'] })
-    // An id that was issued, but to somebody else, is as foreign.
+    // An id that was issued, but to someone else, is as foreign.
     const preview = await owner
       .post(house.path('/previews'))
       .send({ changes: [{ ...invite, email: `two@${house.domain}` }] })

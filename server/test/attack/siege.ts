@@ -27,7 +27,7 @@ export interface Besieged {
   /** The account as the database has it now, read anew. */
   read(): Promise<Account>
   idOf(firstName: string): Id
-  /** Somebody's browser at one of the processes, signed in. */
+  /** Someone's browser at one of the processes, signed in. */
   as(firstName: string, process?: 0 | 1): Promise<Browser>
 }
 

@@ -32,7 +32,7 @@ export interface Mailbox {
 const KEPT = 5_000
 
 /**
- * Everybody's mailbox: takes whatever comes by SMTP (RFC 5321) on loopback and shows it on a page, and as JSON under
+ * Everyone's mailbox: takes whatever comes by SMTP (RFC 5321) on loopback and shows it on a page, and as JSON under
  * `/messages.json?to=…`. It sends nothing on. What goes to `nobody…@` comes back to its sender, whose mailbox is read by POP3.
  */
 export async function startMailbox(ports: { smtpPort: number; pagePort: number; pop3Port?: number }): Promise<Mailbox> {

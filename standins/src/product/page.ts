@@ -19,7 +19,7 @@ export interface Lodging {
 
 const LEVELS = ['see', 'add', 'change', 'run']
 
-/** The page of the product: somebody who came in sees and does just what is answered, asked each time anew. */
+/** The page of the product: someone who came in sees and does just what is answered, asked each time anew. */
 export function pageRoutes(store: ProductStore, name: string, lodging?: Lodging): Router {
   const router = new Router()
   router.get('/', (ctx) => {

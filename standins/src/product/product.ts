@@ -30,7 +30,7 @@ export interface ProductOptions {
   lodging?: Lodging
 }
 
-/** A subscription product of somebody else: it keeps accounts of its own by SCIM 2.0, and people’s things. */
+/** A subscription product of someone else: it keeps accounts of its own by SCIM 2.0, and people’s things. */
 export async function startProduct(options: ProductOptions = {}): Promise<RunningProduct> {
   const { token = 'product-token', name = 'A product' } = options
   const store = new ProductStore(options.file)

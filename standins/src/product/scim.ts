@@ -168,7 +168,7 @@ function found(store: ProductStore, kind: Kept['kind'], id: string | undefined):
   return kept
 }
 
-/** A change to what somebody else changed meanwhile is refused (RFC 7644 §3.14). */
+/** A change to what someone else changed meanwhile is refused (RFC 7644 §3.14). */
 function checkMatch(ctx: Context, kept: Kept): void {
   const wanted = ctx.get('If-Match')
   if (wanted && wanted !== '*' && wanted !== etagOf(kept)) {
@@ -265,7 +265,7 @@ function search(store: ProductStore, kind: Kept['kind'], base: string, query: Co
   return answer(window(sortedBy(found, query)), found.length)
 }
 
-/** Those a filter can find at all: by a name it asks for, or everybody. */
+/** Those a filter can find at all: by a name it asks for, or everyone. */
 function candidates(store: ProductStore, kind: Kept['kind'], filter: Filter | undefined): Kept[] {
   if (filter?.op === 'eq' && filter.path.length === 1 && typeof filter.value === 'string') {
     const name = (['externalId', 'userName'] as const).find(

@@ -11,7 +11,7 @@ export interface Kept {
   lastModified: string
 }
 
-/** Something that hangs on somebody in the product: an item of theirs, work held open, or a link they made. */
+/** Something that hangs on someone in the product: an item of theirs, work held open, or a link they made. */
 export interface Thing {
   id: string
   kind: 'item' | 'hold' | 'link'
@@ -103,7 +103,7 @@ export class ProductStore {
     return [...ids].map((id) => this.resources.get(id)!)
   }
 
-  /** Whether somebody has an open account, by the id they have in the account book. */
+  /** Whether someone has an open account, by the id they have in the account book. */
   isOpen(externalId: string): boolean {
     return this.withName('User', 'externalId', externalId).some(({ attributes }) => attributes.active === true)
   }

@@ -83,13 +83,13 @@ export interface OwnSignIn {
   sessions: { id: string; created: string; device: string; strength: string; isThis: boolean }[]
 }
 
-/** Why somebody cannot sign in, and how they are helped. */
+/** Why someone cannot sign in, and how they are helped. */
 export interface WayInView {
   reasons: string[]
   hasLogin: boolean
   /** The short name their login goes by, where it has no mailbox. */
   signInName: string | null
-  /** Whether the first slip of somebody invited without an address may be printed. */
+  /** Whether the first slip of someone invited without an address may be printed. */
   mayPrint: boolean
   secondMeans: boolean
   lastSignedIn: string | null

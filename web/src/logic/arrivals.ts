@@ -11,7 +11,7 @@ export const VERDICTS: readonly ListVerdict[] = [
   'invited',
 ]
 
-/** What everybody of a list gets, as chosen. */
+/** What everyone of a list gets, as chosen. */
 export interface DefaultsForm {
   packetId: string
   kind: 'staff' | 'contractor' | 'client'

@@ -1,6 +1,6 @@
 import type { ThingInProductView } from '@lodge/core'
 
-/** What a connected product says is somebody's, or why it does not say. */
+/** What a connected product says is someone's, or why it does not say. */
 export interface InProduct {
   product: string
   name: string

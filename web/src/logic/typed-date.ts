@@ -30,7 +30,7 @@ export interface DateReading {
 /** A day that is past by less than this is meant as it stands, when no year is typed. */
 const NEAR_DAYS = 60
 
-/** The local date somebody typed, `2026-06-28`; null where it is none. */
+/** The local date someone typed, `2026-06-28`; null where it is none. */
 export function readDate(text: string, reading: DateReading): string | null {
   const typed = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ')
   if (typed === '') return null

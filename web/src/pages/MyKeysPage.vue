@@ -166,7 +166,9 @@ const period = computed(() => {
                 >
                 <KeyMark :level="key.level" :granted="key.granted" />
                 <span class="can muted">{{
-                  key.heldBack ? t(key.level === 'none' ? 'effect.needsSeat' : 'effect.heldBack') : t('keys.can', { sentence: key.sentence })
+                  key.heldBack
+                    ? t(key.level === 'none' ? 'effect.needsSeat' : 'effect.heldBack')
+                    : t('keys.can', { sentence: key.sentence })
                 }}</span>
                 <span class="ask-why">{{ t('person.why') }}</span>
               </summary>
@@ -197,6 +199,9 @@ const period = computed(() => {
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 460px), 1fr));
   gap: 12px;
   align-items: start;
+}
+.caption {
+  margin-top: 14px;
 }
 .places .place {
   margin: 0;

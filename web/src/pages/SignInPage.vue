@@ -19,7 +19,7 @@ const busy = ref(false)
 const error = ref<ApiError | null>(null)
 const left = session.endedBecause === 'doors-shut'
 
-/** Does one step; once somebody is in, goes where they wanted to. */
+/** Does one step; once someone is in, goes where they wanted to. */
 async function step(act: () => Promise<unknown>): Promise<void> {
   busy.value = true
   error.value = null

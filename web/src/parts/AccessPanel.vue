@@ -8,7 +8,7 @@ import { useDocket } from '../state/docket.ts'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
 
-// Moving somebody from one place to another from a day on, or giving them what someone else has: the docket is filled
+// Moving someone from one place to another from a day on, or giving them what someone else has: the docket is filled
 // with the gives and takes this comes to.
 const props = defineProps<{ personId: string; grants: readonly PlaceGrantView[]; what: 'move' | 'copy' }>()
 const { t } = useI18n()

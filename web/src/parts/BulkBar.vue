@@ -9,7 +9,7 @@ import { useDocket } from '../state/docket.ts'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
 
-// What is done with everybody chosen in the list; it goes into the docket, where it is seen before it happens.
+// What is done with everyone chosen in the list; it goes into the docket, where it is seen before it happens.
 const props = defineProps<{ ids: readonly string[] }>()
 defineEmits<{ clear: []; all: [] }>()
 const { t } = useI18n()

@@ -6,7 +6,7 @@ import { longDate } from '../logic/dates.ts'
 import { useSession } from '../state/session.ts'
 import ProblemList from './ProblemList.vue'
 
-// The slip by which somebody without a mailbox takes up their invitation: read out, or printed and handed over.
+// The slip by which someone without a mailbox takes up their invitation: read out, or printed and handed over.
 const props = defineProps<{ personId: string; name: string }>()
 const { t } = useI18n()
 const session = useSession()

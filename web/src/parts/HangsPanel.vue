@@ -9,7 +9,7 @@ import { useInProducts } from '../state/in-products.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 
-// What hangs on somebody: what would be left without them is handed over into the docket, what ends with them is shown.
+// What hangs on someone: what would be left without them is handed over into the docket, what ends with them is shown.
 const props = defineProps<{ personId: string; mayLeave: boolean }>()
 const { t } = useI18n()
 const session = useSession()

@@ -55,7 +55,7 @@ function takeUp(): void {
 }
 onMounted(takeUp)
 
-/** Somebody who is here, whose standing, seats, groups and keys a newcomer starts with. */
+/** Someone who is here, whose standing, seats, groups and keys a newcomer starts with. */
 const { data: like } = useFetched<Omit<PacketRow, 'id' | 'name'>>(() =>
   route.query.like ? session.path(`/people/${String(route.query.like)}/packet`) : null,
 )

@@ -17,7 +17,7 @@ import { END_OF_WORK, handoversOf, takerKey, type ChosenTaker } from '../logic/l
 import DateField from './DateField.vue'
 import NotYet from './NotYet.vue'
 
-// Somebody's leaving as a plan: when, and who takes over each thing that hangs on them. It goes into the docket, where
+// Someone's leaving as a plan: when, and who takes over each thing that hangs on them. It goes into the docket, where
 // its people, places and money are shown before it happens.
 type Leaving = NonNullable<ReturnType<typeof leavingView>>
 const props = defineProps<{ personId: string; planned?: DepartureView | undefined }>()

@@ -14,7 +14,7 @@ interface KeptView {
   columns: string[]
 }
 
-// Looks of the list of people: some that everybody has, one's own, and which columns stand in it.
+// Looks of the list of people: some that everyone has, one's own, and which columns stand in it.
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()

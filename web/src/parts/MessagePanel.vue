@@ -12,7 +12,7 @@ interface Template {
   text: string
 }
 
-// A message to everybody chosen in the list; each reads their own name in it.
+// A message to everyone chosen in the list; each reads their own name in it.
 const props = defineProps<{ ids: readonly string[] }>()
 const { t } = useI18n()
 const session = useSession()

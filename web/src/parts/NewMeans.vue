@@ -1,5 +1,5 @@
 <script lang="ts">
-/** What somebody new will sign in by, as the lodge takes it. */
+/** What someone new will sign in by, as the lodge takes it. */
 export type FirstMeans = { password: string } | { passkey: object; loginId: string }
 </script>
 

@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { looksLikeAddress } from '../logic/email.ts'
 import { useDocket } from '../state/docket.ts'
 
-// What is done with an invitation not yet taken up, and with somebody who waits at the door.
+// What is done with an invitation not yet taken up, and with someone who waits at the door.
 const props = defineProps<{ person: PersonSheetView }>()
 const { t } = useI18n()
 const docket = useDocket()

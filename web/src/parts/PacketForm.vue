@@ -8,7 +8,7 @@ import { useDocket } from '../state/docket.ts'
 import PickMany from './PickMany.vue'
 import PickOne from './PickOne.vue'
 
-// A packet by hand, or from what somebody has; it gives nobody anything until somebody is invited with it.
+// A packet by hand, or from what someone has; it gives nobody anything until someone is invited with it.
 const props = defineProps<{ packet?: PacketView; like?: Omit<PacketRow, 'id' | 'name'> }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()

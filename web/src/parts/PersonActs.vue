@@ -8,7 +8,7 @@ import { useSession } from '../state/session.ts'
 import ControlButton from './ControlButton.vue'
 import MoreActs from './MoreActs.vue'
 
-// What can be done with somebody, by what they are: each goes into the docket or opens its panel beneath.
+// What can be done with someone, by what they are: each goes into the docket or opens its panel beneath.
 const props = defineProps<{ personId: string; person: PersonSheetView }>()
 const open = defineModel<'give' | 'away' | 'record' | 'hangs' | null>('open', { required: true })
 const { t } = useI18n()

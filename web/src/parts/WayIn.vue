@@ -9,7 +9,7 @@ import { useSession } from '../state/session.ts'
 import FirstSlipPanel from './FirstSlipPanel.vue'
 import ProblemList from './ProblemList.vue'
 
-// Why somebody cannot sign in, and how they are helped back in.
+// Why someone cannot sign in, and how they are helped back in.
 const props = defineProps<{ personId: string; name: string; today: string }>()
 const { t } = useI18n()
 const session = useSession()

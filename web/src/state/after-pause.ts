@@ -2,7 +2,7 @@ import { onScopeDispose, watch, type WatchSource } from 'vue'
 
 const PAUSE_MILLISECONDS = 300
 
-/** Does something now and whenever what is watched has changed and rested for a moment: while somebody types, once. */
+/** Does something now and whenever what is watched has changed and rested for a moment: while someone types, once. */
 export function afterPause(source: WatchSource, act: () => Promise<void> | void): void {
   let timer: ReturnType<typeof setTimeout> | undefined
   watch(

@@ -69,7 +69,7 @@ export const useDocket = defineStore('docket', () => {
    * @param slot where they come from: what came from there before is replaced.
    */
   function hold(next: NewChange[], slot?: string): void {
-    // Somebody else's view is only looked at.
+    // Someone else's view is only looked at.
     if (session.seeing) return
     const added = next.map((change) => ({ change, slot: slot ?? slotOf(change) }))
     const slots = new Set([...added.map((one) => one.slot), ...(slot === undefined ? [] : [slot])])

@@ -96,7 +96,7 @@ export const useSession = defineStore('session', () => {
   const seeing = ref<Seeing | null>(null)
   const rooms = computed<readonly string[]>(() => seeing.value?.rooms ?? me.value?.current?.rooms ?? [])
 
-  /** A path of the current account's API; while seeing as somebody, of their view of it. */
+  /** A path of the current account's API; while seeing as someone, of their view of it. */
   function path(rest: string): string {
     const as = seeing.value ? `${rest.includes('?') ? '&' : '?'}as=${seeing.value.personId}` : ''
     return `/api/accounts/${me.value?.current?.accountId ?? ''}${rest}${as}`

@@ -127,7 +127,7 @@ export class AccessIndex extends RoutesInForce {
     return (this.capsAt[person] = this.bookNow.capsOf(held).position)
   }
 
-  /** Makes sure that everybody's caps are known, so that heights made after hold for all of them. */
+  /** Makes sure that everyone's caps are known, so that heights made after hold for all of them. */
   meetAllCaps(): void {
     if (this.allCapsKnown) for (const person of this.unknownCaps) this.capsPosition(person)
     else for (let person = 0; person < this.people.size; person += 1) this.capsPosition(person)
@@ -228,7 +228,7 @@ export class AccessIndex extends RoutesInForce {
     return this.reachFrom(row, person, this.packedAt(person, place, area), area)
   }
 
-  /** What somebody's routes give of an area at a place, packed; seats and presence left out. All are positions. */
+  /** What someone's routes give of an area at a place, packed; seats and presence left out. All are positions. */
   packedAt(person: number, asked: number, area: number): number {
     const place = this.answeredAt(area, asked)
     const record = this.records.at(person)
@@ -238,7 +238,7 @@ export class AccessIndex extends RoutesInForce {
     return packed
   }
 
-  /** How high somebody's routes reach at a place in what is wanted, under their seats; presence left out. */
+  /** How high someone's routes reach at a place in what is wanted, under their seats; presence left out. */
   heightAt(person: number, place: number, heights: Heights): number {
     const record = this.records.at(person)
     const caps = this.records.data[record + CAPS]!

@@ -30,7 +30,7 @@ export interface Sought {
   remoteId: string | null
 }
 
-/** What was found of somebody: their account, or one of their name that another program keeps. */
+/** What was found of someone: their account, or one of their name that another program keeps. */
 interface Looked {
   found: Found | undefined
   foreign: Found | undefined
@@ -130,7 +130,7 @@ export class ScimClient {
     return 'absent'
   }
 
-  /** Whether somebody's account is open there. @throws ProductError where that cannot be read. */
+  /** Whether someone's account is open there. @throws ProductError where that cannot be read. */
   async isOpen(sought: Sought): Promise<boolean> {
     const found = foundIn(await this.look(sought))
     if (found?.active === null) throw new ProductError(DOES_NOT_SAY, 'untrue')
@@ -332,13 +332,13 @@ function namedAs(all: readonly Resource[], userName: string): Resource[] {
   return all.filter((one) => emailKey(text(member(one, 'userName')) ?? '') === key)
 }
 
-/** Whether somebody has an account there, or another program keeps one of their name. */
+/** Whether someone has an account there, or another program keeps one of their name. */
 function isAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): boolean {
   const isTheirs = all.some((one) => text(member(one, 'externalId')) === externalId)
   return isTheirs || namedAs(all, userName).length > 0
 }
 
-/** Somebody's account as the service shows it, or why it cannot be told. */
+/** Someone's account as the service shows it, or why it cannot be told. */
 function shownAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): HeldAccount | ProductError {
   try {
     const found = mineOf(all, externalId) ?? named(namedAs(all, userName), externalId, true).found
