@@ -162,7 +162,7 @@ test('one person in and out again, and everything is still there', async ({ page
   await expect(whole).toBeVisible()
   const entries = await whole.textContent()
 
-  // Stopped with Ctrl C and started again: everything is still there, whoever was signed in still is.
+  // Stopped with Ctrl C and started again: everything is still there, people who were signed in still are.
   await demo.interrupt()
   demo = await startDemo(directory)
   await page.goto(`${demo.origin}/ledger`)

@@ -61,7 +61,7 @@ for (const [theme, place] of [
 const tooWide = (page: Page) =>
   page.evaluate(() => (document.documentElement.scrollWidth > innerWidth ? document.documentElement.scrollWidth : 0))
 
-test('text twice as large fits, and nothing moves for who does not want it', async ({ page }) => {
+test('text twice as large fits, and nothing moves for who does not want it', { tag: '@long' }, async ({ page }) => {
   // As a browser shows 1280 by 800 at 200 %.
   await page.setViewportSize({ width: 640, height: 400 })
   await page.emulateMedia({ reducedMotion: 'reduce' })

@@ -129,7 +129,7 @@ export async function countClicks(page: Page): Promise<() => Promise<number>> {
   return () => page.evaluate(() => (window as unknown as { clicks: number }).clicks)
 }
 
-/** Puts the docket down and waits until the server has heard of it: it is kept there, for whoever signs in next. */
+/** Puts the docket down and waits until the server has heard of it: it is kept there, for anyone who signs in next. */
 export async function putDown(page: Page): Promise<void> {
   // The empty one: an earlier one may still be on its way, and they go one after the other.
   const isEmpty = (text: string | null) => text === JSON.stringify({ changes: [] })

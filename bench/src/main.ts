@@ -151,7 +151,8 @@ async function firstRow(browser: Browser, origin: string): Promise<Yardstick> {
   })
   if (answer.status() !== 200) throw new Error(`Sign-in answered ${answer.status()}.`)
   const [desks, empties]: [number[], number[]] = [[], []]
-  // A tab of its own for each, in one browser that is running, as it is for whoever opens the Desk in the morning.
+  // A tab of its own for each, in one browser that is running, as it is for the person who opens the Desk in the
+  // morning.
   const [desk, nothing] = [await watch(context, '.need'), await watch(context, '.row')]
   for (let round = -2; round < (small ? 1 : 25); round += 1) {
     const [one, other] = [await untilShown(nothing, empty.url), await untilShown(desk, `${origin}/desk`)]

@@ -151,7 +151,7 @@ function aboutSeats(account: Account, one: Attempt, personId: Id): object {
   }
 }
 
-/** Decides an attempt as its actor, or as whoever may do anything; undefined if it is refused. */
+/** Decides an attempt as its actor, or as anyone who may do anything; undefined if it is refused. */
 export function tryOut(account: Account, one: Attempt, now: Instant, asFounder = false) {
   const made = changeOf(account, one)
   if (!made) return undefined

@@ -310,7 +310,7 @@ describe('previews (model S8, C3, D5)', () => {
     house.do('Oriel', { type: 'give-seat', personId: house.person('Oriel'), product: 'log', seatType: 'reader' })
     expect(effectOf(house, seat)).toBe(first)
     expect(first).toContain('"thisMonth":3200')
-    // Whoever is shown out is not held up by money: the sums are shown and not agreed to.
+    // Anyone who is shown out is not held up by money: the sums are shown and not agreed to.
     expect(effectOf(house, { type: 'plan-departure', personId: house.person('Rafe') })).toContain('"sums":null')
   })
 

@@ -171,7 +171,7 @@ describe('the Desk and the top field', () => {
     const asked = (who: string, text: string) => askView(sightOf(it, who), text).answer
     expect(asked('Oriel', 'cut off mirren')!.lines).toMatchObject([{ personId: it.person('Mirren'), cutOff: true }])
     expect(asked('Oriel', 'cut off nobody')).toBeNull()
-    // It is no order for whoever may not.
+    // It is no order for anyone who may not.
     expect(asked('Mirren', 'cut off rafe')).toBeNull()
     expect(asked('Oriel', 'leaving this month')).toMatchObject({
       question: 'Leaving this month: 1',

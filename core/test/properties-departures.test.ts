@@ -53,7 +53,7 @@ test('after a departure nothing acts for the leaver, each thing has one taker, a
         expect(after.get('person', step.subject)!.managerId).toBe(step.taker!.id)
       }
 
-      // Whoever gains is a taker; nobody but the leaver loses.
+      // Anyone who gains is a taker; nobody but the leaver loses.
       const takers = new Set(handed.map(({ taker }) => taker?.id))
       const moves = compare(account, after, impactOf(account, after, decision.edits), now, 'entitlement')
       for (const move of moves) if (move.personId !== leaver.id) expect(takers).toContain(move.personId)

@@ -162,7 +162,7 @@ function abilities(account: Account, personId: Id, placeId: Id, instant: number)
         walk.answerTo(account, personId, placeId, key, action, whose, instant),
       ),
     )
-    // An area that is gone and one in which nothing can be done are the same to whoever would use it.
+    // An area that is gone and one in which nothing can be done are the same to the person who would use it.
     const nothing = own.approval === 'none' && answers.flat().every((answer) => answer === 'no')
     if (!nothing) found.set(key, JSON.stringify([level, approval, own, answers]))
   }

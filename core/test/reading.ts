@@ -43,7 +43,7 @@ function inForce(grant: BookGrant, date: string): boolean {
   return grant.from <= date && (grant.until === undefined || date <= grant.until)
 }
 
-/** P8: by name, or by rule for whoever is active or away and whose fields hold all the values of a line. */
+/** P8: by name, or by rule for anyone who is active or away and whose fields hold all the values of a line. */
 function groupsOf(book: AccountBook, person: BookPerson) {
   const fields: Record<string, string | undefined> = {
     ...person.choices,

@@ -94,7 +94,7 @@ describe('a place’s sheet', () => {
     expect(words(sheet.above)).toEqual(['Mirren Steward: Steward, Pellworth', 'Rafe Gardener: Gardener, Pellworth'])
     // A wall stops what comes from above.
     expect(placeSheetView(sightOf(house, 'Oriel'), house.place('Helipad'))!.above).toEqual([])
-    // Whoever sees the place but not the keys is told only that there are some.
+    // Anyone who sees the place but not the keys is told only that there are some.
     const guest = placeSheetView(sightOf(house, 'Corin'), house.place('Main'))!
     expect([guest.given.length, guest.above.length, guest.unseen]).toEqual([1, 0, 2])
   })

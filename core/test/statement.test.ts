@@ -43,7 +43,7 @@ describe('a statement', () => {
       },
     ])
     expect(rows[2]!.employer).toBe('Highfast')
-    // Whoever is from outside and has no firm has none: the account's own name is its staff's alone.
+    // Anyone who is from outside and has no firm has none: the account's own name is its staff's alone.
     const alone = House.open((book) => {
       Object.assign(book.people[4]!, { kind: 'contractor', seats: [{ seat: 'log/reader', from: '2026-01-01' }] })
     })

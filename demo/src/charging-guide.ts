@@ -159,19 +159,19 @@ function figures(): Record<string, [string, string][]> {
 const RULES: Record<string, [string, string]> = {
   'whole-month': [
     'By the whole month',
-    'Whoever counted on any part of a local month is charged the full month, once per person and product, at the dearest type counted; each type at the price of its first counted instant in the month. A seat passed on within a month is charged for both, and the preview says so.',
+    'A person who counted on any part of a local month is charged the full month, once per person and product, at the dearest type counted; each type at the price of its first counted instant in the month. A seat passed on within a month is charged for both, and the preview says so.',
   ],
   daily: [
     'By the day',
-    'Each local day counts once per person, at the dearest type counted on it. Days are summed per type and price over everybody, times the price, divided by the days of the month. That sum is rounded once, half up; the parts of single people are the differences of the rounded sums in the order of their ids, so that they add up.',
+    'Each local day counts once per person, at the dearest type counted on it. Days are summed per type and price over everyone, times the price, divided by the days of the month. That sum is rounded once, half up; the parts of single people are the differences of the rounded sums in the order of their ids, so that they add up.',
   ],
   term: [
     'For a term',
-    'The number bought is charged, whoever holds seats, in the month the term starts. More within a term costs the days left of it, half up per order; less sets the number of the next term. Terms follow each other from the first number on.',
+    'The number bought is charged, no matter who holds seats, in the month the term starts. More within a term costs the days left of it, half up per order; less sets the number of the next term. Terms follow each other from the first number on.',
   ],
   banded: [
     'By bands',
-    'The team has one price, by the largest number counted at any one instant of the month. Whoever leaves at an instant makes room for whoever comes at it. Nobody counted, nothing charged; beyond the last band one waits. The bands are those of the month’s first sheet.',
+    'The team has one price, by the largest number counted at any one instant of the month. A person who leaves at an instant makes room for one who comes at it. Nobody counted, nothing charged; beyond the last band one waits. The bands are those of the month’s first sheet.',
   ],
   besides: [
     'Besides',

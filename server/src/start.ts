@@ -102,7 +102,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   let stopping = false
   const app = buildApp(lodge, () => stopping)
   const server = createServer(app.callback())
-  // Whoever is let in finds it ready; a database that is away keeps nobody waiting.
+  // Anyone who is let in finds it ready; a database that is away keeps nobody waiting.
   await Promise.race([accounts.startPolling(), sleep(FIRST_LOOK_MILLISECONDS, undefined, { ref: false })])
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject)

@@ -63,7 +63,7 @@ describe('undo (model C4)', () => {
       browser.post(house.path('/previews')).send({ changes: [{ type: 'undo', version }] })
     await ask(owner, 99).expect(404)
     await ask(owner, 'first').expect(404)
-    // Whoever reads no ledger and did not make the entry learns nothing of it, not even that it is there.
+    // The person who reads no ledger and did not make the entry learns nothing of it, not even that it is there.
     const member = await house.as('Rafe')
     const { requestId: _one, ...hidden } = (await ask(member, first.version).expect(404)).body
     const { requestId: _other, ...missing } = (await ask(member, 99).expect(404)).body

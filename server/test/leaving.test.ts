@@ -291,7 +291,7 @@ describe('a departure (model X4)', () => {
     const pdf = await owner.get(house.path(`/departures/${id}/record.pdf`)).expect(200)
     expect(pdf.headers['content-type']).toBe('application/pdf')
     expect(await verifyLedger(running.lodge.pools.work, house.account.id)).toMatchObject({ ok: true })
-    // Whoever does not see the record of them finds no departure.
+    // Anyone who does not see the record of them finds no departure.
     const client = await house.as('Corin')
     await client.get(house.path(`/departures/${id}`)).expect(404)
   })
@@ -439,7 +439,7 @@ describe('a departure over the end of processes', () => {
       await tickOff()
       const { child } = await spawnLodge({ LODGE_WORK: 'on', LODGE_CRASH_AT: point, ...settings })
       expect((await once(child, 'exit'))[1]).toBe('SIGKILL')
-      // The lease of whoever died runs out; here it is put to an end.
+      // The lease of a process that died runs out; here it is put to an end.
       await running.lodge.pools.work.query("UPDATE durable_work SET due_at_us = 0 WHERE kind = 'departure-steps'")
       const other = await openLodge({ LODGE_WORK: 'on', ...settings })
       await isDone('Rafe')

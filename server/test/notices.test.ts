@@ -47,7 +47,7 @@ test('the morning’s message says what needs whom, once a day, to those it need
   const { account } = (await running.lodge.accounts.get(house.account.id))!
   const now = running.lodge.clock.now()
   const needed = [...account.all('person')].filter((person) => needsOf(account, person.id, now).length > 0)
-  // Whoever is needed is among those looked at.
+  // Anyone who is needed is among those looked at.
   const looked = whoMayBeNeeded(account)
   expect(needed.every((person) => looked.includes(person.id))).toBe(true)
   expect(looked).not.toContain(house.idOf('Rafe'))

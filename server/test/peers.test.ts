@@ -449,7 +449,8 @@ test('two processes open twelve accounts at once, each once', async () => {
   peers.patch.proxy.faults.add('slow-opening')
   const names = Array.from({ length: 12 }, (_, n) => `Newcomer${n}`)
   const scene = await Scene.open('patch', 'no-external-id', withNewcomers(names))
-  // More than one by one is worth: everything is compared by whoever takes it, beside the comparison that goes on.
+  // More than one by one is worth: everything is compared by the worker that takes it, beside the comparison that goes
+  // on.
   const changes = names.map((name) => ({
     type: 'change-person',
     personId: scene.id(name),

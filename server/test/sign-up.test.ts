@@ -123,7 +123,7 @@ describe('a passkey instead of a password', () => {
     const own = (await browser.get('/api/sign-in').expect(200)).body
     expect(own.means.map((one: { kind: string }) => one.kind)).toEqual(['passkey'])
 
-    // Whoever has nothing else cannot take it away.
+    // Anyone who has nothing else cannot take it away.
     await browser.delete(`/api/sign-in/means/${own.means[0].id}`).expect(409)
 
     const house = await openHouse(running)

@@ -140,7 +140,7 @@ describe('a departure whose process dies after its doors were shut', () => {
     })
     const { body: ledger } = await owner.get(house.path('/ledger'))
     expect(ledger.entries[0]).toMatchObject({ via: 'schedule', sentences: ['ended the access of Rafe Gardener'] })
-    // The button pressed again is answered as the first time, whoever finished it.
+    // The button pressed again is answered as the first time, anyone who finished it.
     const again = await owner.post(house.path('/commits')).set('Idempotency-Key', key).send(body)
     expect([again.status, again.body]).toEqual([200, { version: ledger.entries[0].version }])
     await running.stop()

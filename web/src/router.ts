@@ -33,7 +33,7 @@ const pages = {
 const first = (location.pathname.split('/')[1] ?? '') as keyof typeof pages
 void pages[first]?.()
 
-/** Views that stand beside another and are open to whoever has that. */
+/** Views that stand beside another and are open to anyone who has that. */
 const BESIDE: Readonly<Record<string, string>> = {
   grid: 'places',
   groups: 'people',
@@ -42,7 +42,7 @@ const BESIDE: Readonly<Record<string, string>> = {
   connections: 'settings',
 }
 
-/** Pages about oneself, open to whoever is signed in. */
+/** Pages about oneself, open to anyone who is signed in. */
 const OWN_PAGES = new Set(['keys', 'my-sign-in'])
 
 export const router = createRouter({

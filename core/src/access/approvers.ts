@@ -40,7 +40,7 @@ export function isWithoutApprover(...asked: Parameters<typeof approversOf>): boo
   return ableTo(...asked).next().done === true
 }
 
-/** Whoever could approve, one after the other, some more than once. */
+/** People who could approve, one after the other, some more than once. */
 function* ableTo(
   account: Account,
   personId: Id,

@@ -168,7 +168,7 @@ function isConcerned(area: AreaMove, whose: Whose): boolean {
 
 const GENEROSITY: Readonly<Record<Answer, number>> = { no: 0, 'with-approval': 1, yes: 2 }
 
-/** Others' items, if they are concerned, are held only by whoever reaches any item (model D1). */
+/** Others' items, if they are concerned, are held only by people who reach any item (model D1). */
 function holds(held: Held, area: AreaMove, whose: Whose): boolean {
   const heldAs: Whose = whose === 'own' ? 'own' : 'any'
   const own = unpack(held.levels, heldAs)

@@ -26,7 +26,7 @@ export function holdersAt(
   return found
 }
 
-/** The same one after the other, some more than once: for whoever needs only to know whether there is one. */
+/** The same one after the other, some more than once: for anyone who needs only to know whether there is one. */
 export function* holdersAlong(
   account: Account,
   placeId: Id,

@@ -90,7 +90,7 @@ class ImpactReader {
     for (const subject of subjects.keys()) this.gathering.add(person.id, this.placesOf(subject))
   }
 
-  /** A product's areas are others now, or its seats allow something else: whoever was given anything may move. */
+  /** A product's areas are others now, or its seats allow something else: anyone who was given anything may move. */
   private addEverybody(): void {
     for (const person of this.account.all('person')) this.addPerson(person)
   }
@@ -101,7 +101,7 @@ class ImpactReader {
     for (const person of group ? membersOf(this.account, group) : []) this.gathering.add(person.id, places)
   }
 
-  /** Whoever holds the role or one that follows it, wherever it was given. */
+  /** Everyone who holds the role or one that follows it, wherever it was given. */
   private addRole(roleId: Id): void {
     const roles = [roleId, ...this.account.by('role', 'base', roleId).map((role) => role.id)]
     for (const id of roles) for (const grant of this.account.by('grant', 'role', id)) this.addGrant(grant)

@@ -4,7 +4,9 @@ import type { Sight } from './sight.ts'
 
 const REACHED = ['invited', 'waiting', 'active', 'away']
 
-/** Whom the asker may write to of those named: their reports, or anybody for whoever changes people; with an address. */
+/**
+ * Whom the asker may write to of those named: their reports, or anybody for anyone who changes people; with an address.
+ */
 export function mayBeWrittenTo(sight: Sight, personIds: readonly Id[]): Id[] {
   const office = sight.can('people', 'change')
   return personIds.filter((id) => {

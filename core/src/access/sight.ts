@@ -91,7 +91,7 @@ export class Sight {
     return this.can('billing', 'see')
   }
 
-  /** A place is seen by whoever sees all places, or was let in there (model T7). */
+  /** A place is seen by anyone who sees all places, or was let in there (model T7). */
   seesPlace(placeId: Id): boolean {
     let seen = this.places.get(placeId)
     if (seen === undefined) {
@@ -150,7 +150,7 @@ export class Sight {
     return personId === this.personId
   }
 
-  /** What someone has at a place is theirs to see, and that of whoever has `access: see` there (model D5). */
+  /** What someone has at a place is theirs to see, and that of anyone who has `access: see` there (model D5). */
   seesKeys(personId: Id, placeId: Id): boolean {
     return this.isSelf(personId) || this.can('access', 'see', placeId)
   }
@@ -167,7 +167,7 @@ export class Sight {
     return own || this.ownGroupGrant(grant) || this.can('access', 'see', grant.placeId)
   }
 
-  /** What waits for its day: whoever planned it, and owners. */
+  /** What waits for its day: the person who planned it, and owners. */
   seesPlanned({ plannerId }: PlannedRow): boolean {
     return plannerId === this.personId || this.asker?.standing === 'owner'
   }

@@ -103,7 +103,10 @@ export class Survey {
     return this.standpoint(book, `${profile.id}`, () => ({ ...profile, granted: profile.levels }))
   }
 
-  /** What the person can do then: the entitlement under the seats' caps, nothing for whoever is not present (model A1). */
+  /**
+   * What the person can do then: the entitlement under the seats' caps, nothing for anyone who is not present (model
+   * A1).
+   */
   abilityAt(holder: Holder, covering: Coverings, placeId: Id, instant: Instant): Standpoint {
     const book = profileBookAt(this.account, instant)
     const profile = this.profileAt(book, holder, covering, placeId, instant)

@@ -93,7 +93,7 @@ function whoReachesIn(account: Account, placeId: Id, level: Level, area: AreaKey
   })
 }
 
-/** Outsiders who are in and reach nothing at all: whoever was let in and forgotten (model A6). */
+/** Outsiders who are in and reach nothing at all: anyone who was let in and forgotten (model A6). */
 export function outsidersReachingNothing(account: Account, instant: Instant): Id[] {
   const places = [...account.all('place')]
   const index = indexAt(account, instant)

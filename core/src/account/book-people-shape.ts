@@ -23,7 +23,7 @@ export class BookGrant {
   @Line(1000) place!: string
   @NeededWhen() from!: string
   @When() until?: string
-  /** Whoever gave it, by email or key. */
+  /** The person who gave it, by email or key. */
   @IsOptional() @Line(200) givenBy?: string
   /** Who approves what its role makes need approval. */
   @IsOptional() @IsArray() @ArrayMaxSize(20) @Line(200, 1, true) approvers?: string[]

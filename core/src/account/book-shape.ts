@@ -40,7 +40,7 @@ export class BookRules {
   @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
   /** Whether an outsider's engagement needs an end. */
   @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
-  /** What whoever takes an invitation up agrees to. */
+  /** What the person who takes an invitation up agrees to. */
   @IsOptional() @IsString() terms?: string
   /** What people may have of the account's own: van keys, laptops. */
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookLine) handedBack?: BookLine[]
@@ -162,7 +162,7 @@ export class BookConnection {
 export class BookGroup {
   @Line(60) name!: string
   @IsOptional() @Line(200) lead?: string
-  /** Who belongs by rule: whoever's fields hold all the values of any line, as `{ "employer": "Highfast" }`. */
+  /** Who belongs by rule: people whose fields hold all the values of any line, as `{ "employer": "Highfast" }`. */
   @IsOptional() @IsArray() @ArrayMaxSize(50) @IsObject({ each: true }) rule?: Record<string, string>[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]
 }

@@ -1,7 +1,7 @@
 import type { Instant } from '../time/instants.ts'
 import type { Id, PersonKind, Standing } from './rows.ts'
 
-// Going away, leaving, and the products in which doors are shut for whoever goes.
+// Going away, leaving, and the products in which doors are shut for the person who goes.
 
 /** One of the account's own things that someone may have: a van key, a laptop (model X2). */
 export interface LeaverLine {

@@ -41,7 +41,7 @@ export interface OfferRow {
 /** A link by which people come: what it gives, to whom, how often and until when (model I1, I4). */
 export interface LinkRow {
   id: Id
-  /** What whoever made it calls it. */
+  /** What the person who made it calls it. */
   name: string
   makerId: Id
   kind: PersonKind
@@ -61,7 +61,7 @@ export interface LinkRow {
   cut: boolean
 }
 
-/** Something asked for: a level of an area at a place, waiting for whoever may give it (model I1, R4). */
+/** Something asked for: a level of an area at a place, waiting for anyone who may give it (model I1, R4). */
 export interface RequestRow {
   id: Id
   askerId: Id

@@ -38,7 +38,7 @@ function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: L
   const ended = ending.map(({ id: holdingId, product, seatType }) => ({ holdingId, product, seatType }))
   const seats = away?.seats ? named : ended
   return {
-    // Whoever is away in the book has gone already: nothing is left to begin.
+    // Anyone who is away in the book has gone already: nothing is left to begin.
     ...{ id: scene.makeId(), personId, from, until, state: row.state === 'away' ? 'running' : 'set' },
     ...{ askedById: null, decidedById: who(away?.decidedBy, 'decidedBy'), keepSeats, seats },
     substituteId: who(away?.standIn, 'standIn'),

@@ -51,7 +51,8 @@ interface OfferedSeat {
 }
 
 /**
- * A live offer has taken its seat at sending where the product counts whoever is invited (model I5, S3): the one the book
+ * A live offer has taken its seat at sending where the product counts anyone who is invited (model I5, S3): the one the
+ * book
  * names with the person, or one of its own. @returns the id of the holding that is or will be.
  */
 function reserved({ personId, sponsorId, sentAt, product, seatType }: OfferedSeat, scene: CustomsScene): Id {

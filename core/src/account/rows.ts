@@ -37,7 +37,7 @@ export interface SettingsRow {
   secondMeansFor: readonly Standing[]
   /** Whether an outsider’s engagement needs an end. */
   outsidersNeedEnd: boolean
-  /** What whoever takes an invitation up agrees to; null for nothing. */
+  /** What the person who takes an invitation up agrees to; null for nothing. */
   terms: string | null
   /** What people may have of the account’s own, asked for when they leave. */
   leaverLines: readonly LeaverLine[]
@@ -128,7 +128,7 @@ export interface FieldRow {
   kind: 'choice' | 'text'
   /** Of a text: whether people set their own. */
   own: boolean
-  /** Of a text: whether whoever takes an invitation up is asked for it. */
+  /** Of a text: whether the person who takes an invitation up is asked for it. */
   asked: boolean
   values: readonly { id: Id; name: string }[]
 }

@@ -15,7 +15,7 @@ export interface Table<R extends { id: Id }> {
 
 type Indexes<R> = Record<string, (row: R) => string | null>
 
-/** Rows held in maps; alone alterable, and only by whoever owns the account. */
+/** Rows held in maps; alone alterable, and only by the code that holds the account. */
 export class BaseTable<R extends { id: Id }> implements Table<R> {
   private readonly rows = new Map<Id, R>()
   private readonly keyed = new Map<string, Map<string, R[]>>()

@@ -30,7 +30,7 @@ export class GoAway {
 
 /**
  * Someone is away for a time (model X1): no entry, and their seats end unless they are kept; keys, groups and history
- * stay and go on changing. Set by whoever may, asked for by the person themselves.
+ * stay and go on changing. Set by anyone who may, asked for by the person themselves.
  */
 export const goAway: ChangeKind<GoAway> = {
   type: 'go-away',
@@ -65,7 +65,7 @@ export class AskAway {
   @IsOptional() @Line(400, 0) reason?: string | null
 }
 
-/** Asks for a time away; seen by the manager, decided by whoever runs people (model X1). */
+/** Asks for a time away; seen by the manager, decided by anyone who runs people (model X1). */
 export const askAway: ChangeKind<AskAway> = {
   type: 'ask-away',
   category: 'away',
@@ -129,7 +129,7 @@ export class PutDownAway {
   @RowId() absenceId!: Id
 }
 
-/** A time away is declined, taken back by whoever asked, or put down before it begins. */
+/** A time away is declined, taken back by the person who asked, or put down before it begins. */
 export const putDownAway: ChangeKind<PutDownAway> = {
   type: 'put-down-away',
   category: 'away',

@@ -56,7 +56,7 @@ export class Accept {
   @RowId() loginId!: Id
   /** Whether the login has proven the invited mailbox, as opening the mailed link does (model I3). */
   @IsBoolean() proven!: boolean
-  /** The login's address where it is another than the invited one, for whoever admits to see. */
+  /** The login's address where it is another than the invited one, for the person who admits to see. */
   @IsOptional() @IsString() @MaxLength(200) loginEmail?: string
   /** What the account asks newcomers for. */
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]

@@ -31,7 +31,7 @@ export class ChangePerson {
   /** Their own cost centre. */
   @IsOptional() @Line(60, 0) reference?: string | null
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
-  /** A telephone number, for whoever has to recognise them. */
+  /** A telephone number, for anyone who has to recognise them. */
   @IsOptional() @Line(40, 0) phone?: string | null
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
@@ -159,7 +159,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
   return after
 }
 
-/** Who can be reported to: whoever is in, or is about to come in. */
+/** Who can be reported to: anyone who is in, or is about to come in. */
 const MANAGES: ReadonlySet<PersonRow['state']> = new Set(['active', 'away', 'invited', 'waiting'])
 
 function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): boolean {

@@ -167,7 +167,7 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   record: (change) => change,
 }
 
-/** A step left over, passed on by whoever settles it, by their own rights. */
+/** A step left over, passed on by the person who settles it, by their own rights. */
 function passStep(draft: Draft, step: StepRow, personId: Id, taker: Taker): void {
   if (step.kind === 'handover') {
     const changes = passingLate(draft.account, step, personId, taker)

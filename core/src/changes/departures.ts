@@ -57,7 +57,7 @@ export class PlanDeparture {
 
 /**
  * Plans someone's leaving, or has it happen now (model X2–X4). Their engagement ends with it, so that nothing holds
- * beyond that instant in any answer or bill, whoever is awake (model Z3).
+ * beyond that instant in any answer or bill, whether or not a process is awake (model Z3).
  */
 export const planDeparture: ChangeKind<PlanDeparture> = {
   type: 'plan-departure',
@@ -183,7 +183,7 @@ export class AnswerHandover {
   @IsBoolean() accept!: boolean
 }
 
-/** A taker says whether they take something over; refused, it rests with whoever proposed them (model X3). */
+/** A taker says whether they take something over; refused, it rests with the person who proposed them (model X3). */
 export const answerHandover: ChangeKind<AnswerHandover> = {
   type: 'answer-handover',
   category: 'leaving',

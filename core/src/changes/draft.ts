@@ -7,7 +7,7 @@ import { problem, type Problem } from '../checks/problem.ts'
 import { rightTo } from '../products/own.ts'
 import { addDays, dateOf, isDate, isInstantText, readWhen, type Edge, type Instant } from '../time/instants.ts'
 
-/** Who makes a change: a person of the account, time itself, a product that reports, or whoever loads a book. */
+/** Who makes a change: a person of the account, time itself, a product that reports, or the person who loads a book. */
 export type Actor =
   { kind: 'person'; personId: Id } | { kind: 'schedule' } | { kind: 'product'; product: string } | { kind: 'founding' }
 
@@ -26,7 +26,7 @@ export type Effect =
   | { kind: 'go-on-leaving'; departureId: Id }
   /** Whatever else is kept about someone who is erased is destroyed: messages, events, records (model X7). */
   | { kind: 'forget'; personId: Id; loginId: Id | null }
-  /** Someone is away from now on: their sessions end, as they would for whoever leaves (model X1). */
+  /** Someone is away from now on: their sessions end, as they would for the person who leaves (model X1). */
   | { kind: 'shut-for-now'; personId: Id }
 
 /** What changes came to, to be taken over by one that does them. */

@@ -18,7 +18,7 @@ class FieldContent {
   @IsOptional() @IsIn(['choice', 'text']) kind?: 'choice' | 'text'
   /** Of a text: people set their own. */
   @IsOptional() @IsBoolean() own?: boolean
-  /** Of a text: asked of whoever takes an invitation up. */
+  /** Of a text: asked of the person who takes an invitation up. */
   @IsOptional() @IsBoolean() asked?: boolean
   @IsArray()
   @ArrayMaxSize(200)

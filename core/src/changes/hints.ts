@@ -88,7 +88,9 @@ function coveringPlaces(placeId: Id, { account }: Sight): Set<Id> {
   return found
 }
 
-/** Whoever may print the first slip of someone invited without an address: who sent it, or whoever changes people (P1). */
+/**
+ * Who may print the first slip of someone invited without an address: who sent it, or anyone who changes people (P1).
+ */
 export function mayPrintFirstSlip(sight: Sight, person: PersonRow): boolean {
   const { account } = sight
   const offer = account.by('offer', 'person', person.id).find((one) => one.state === 'live')

@@ -29,7 +29,7 @@ export const leave: ChangeKind<Leave> = {
   record: (change) => change,
 }
 
-/** Whoever is in and may be shown out by the actor; a refusal otherwise (model D3, P6, X3). */
+/** A person who is in and may be shown out by the actor; a refusal otherwise (model D3, P6, X3). */
 export function mayEnd(draft: Draft, personId: Id): PersonRow | undefined {
   const person = draft.seen('person', personId, 'person')
   if (!person) return undefined

@@ -93,7 +93,9 @@ export class CutLink {
   @RowId() linkId!: Id
 }
 
-/** Cuts a link: it opens for nobody from then on. Whoever made it may, and whoever changes people (model D3). */
+/**
+ * Cuts a link: it opens for nobody from then on. The person who made it may, and anyone who changes people (model D3).
+ */
 export const cutLink: ChangeKind<CutLink> = {
   type: 'cut-link',
   category: 'people',
@@ -126,7 +128,7 @@ export class ComeBy {
 
 /**
  * Someone comes by a link, their mailbox proven (model I4): their record is made, what the link gives stays in an
- * offer, and they wait for admission unless the link lets them in. Whoever is here already is given it at once.
+ * offer, and they wait for admission unless the link lets them in. Anyone who is here already is given it at once.
  */
 export const comeBy: ChangeKind<ComeBy> = {
   type: 'come-by',

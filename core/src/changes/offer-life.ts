@@ -122,7 +122,7 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
 export class Decline {
   @Equals('decline') type!: 'decline'
   @RowId() offerId!: Id
-  /** A word to whoever invited. */
+  /** A word to the person who invited. */
   @IsOptional() @Line(400, 0) word?: string | null
 }
 
@@ -153,11 +153,14 @@ export const decline: ChangeKind<Decline> = {
 export class RefuseEntry {
   @Equals('refuse-entry') type!: 'refuse-entry'
   @RowId() personId!: Id
-  /** Told to whoever invited them. */
+  /** Told to the person who invited them. */
   @IsOptional() @Line(400, 0) reason?: string | null
 }
 
-/** Does not let in someone who waits (model P3: `waiting → refused`, D3); whoever invited them is told, with the reason. */
+/**
+ * Does not let in someone who waits (model P3: `waiting → refused`, D3); the person who invited them is told, with the
+ * reason.
+ */
 export const refuseEntry: ChangeKind<RefuseEntry> = {
   type: 'refuse-entry',
   category: 'people',
@@ -189,7 +192,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
 
 const AT_THE_DOOR = ['invited', 'waiting']
 
-/** An invitation not taken up, run out or not; its sponsor or whoever changes people may see to it (model D3). */
+/** An invitation not taken up, run out or not; its sponsor or anyone who changes people may see to it (model D3). */
 function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
   const offer = draft.seen('offer', offerId, 'invitation')
   if (!offer) return undefined

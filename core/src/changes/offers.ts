@@ -80,7 +80,10 @@ export function maySteer(draft: Draft, offer: OfferRow): boolean {
   return beyond.length === 0
 }
 
-/** Puts them into the groups offered, as whoever gives it may (model P8); what that moves is judged with the rest (D1). */
+/**
+ * Puts them into the groups offered, as anyone who gives it may (model P8); what that moves is judged with the rest
+ * (D1).
+ */
 function joinGroups(draft: Draft, offer: OfferRow, sight: Sight): void {
   offer.groupIds.forEach((groupId, at) => {
     const group = draft.account.get('group', groupId)

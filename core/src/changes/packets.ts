@@ -52,7 +52,7 @@ export class ChangePacket extends PacketContent {
   @Equals('change-packet') type!: 'change-packet'
 }
 
-/** Changes a packet; whoever came by it before keeps what they have (model P9). */
+/** Changes a packet; anyone who came by it before keeps what they have (model P9). */
 export const changePacket: ChangeKind<ChangePacket> = {
   type: 'change-packet',
   category: 'people',

@@ -206,7 +206,7 @@ function readAll(draft: Draft, plain: readonly object[]): Change[] | undefined {
   return draft.problems.length > 0 ? undefined : changes
 }
 
-const NO_WAITING = 'What holds somebody’s name or address, undoes something or is planned itself cannot wait for a day.'
+const NO_WAITING = 'What holds someone’s name or address, undoes something or is planned itself cannot wait for a day.'
 /** Beside plans themselves, what is done at the door, on its own page. */
 const NEVER_WAITS = new Set(
   'plan-docket run-planned put-down-planned plan-departure change-departure go-away undo accept decline come-by own-email note-bounce'.split(

@@ -118,7 +118,7 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
   for (const change of changes) {
     const draft = usedBy(account, change, now)
     if (!draft) continue
-    // What all of them together cannot have, each alone could: whoever comes late waits for it (model I7).
+    // What all of them together cannot have, each alone could: anyone who comes late waits for it (model I7).
     if (draft.problems.length > 0) waiting += 1
     account = draft.account
     edits.push(...draft.edits)

@@ -25,11 +25,13 @@ export class AskFor {
   @IsIn(LEVELS.filter((level) => level !== 'none')) level!: Level
   @RowId() placeId!: Id
   @When() until?: string | null
-  /** In the asker's words, for whoever decides. */
+  /** In the asker's words, for the person who decides. */
   @IsOptional() @Line(500, 0) reason?: string | null
 }
 
-/** Asks whoever may give it for a level of an area at a place, for oneself or someone else; gives nothing by itself. */
+/**
+ * Asks anyone who may give it for a level of an area at a place, for oneself or someone else; gives nothing by itself.
+ */
 export const askFor: ChangeKind<AskFor> = {
   type: 'ask-for',
   category: 'access',
@@ -96,7 +98,7 @@ export class SettleRequest {
   @IsBoolean() granted!: boolean
 }
 
-/** Decides a request: whoever gives access at its place, and nobody for themselves (model R4, D2). */
+/** Decides a request: anyone who gives access at its place, and nobody for themselves (model R4, D2). */
 export const settleRequest: ChangeKind<SettleRequest> = {
   type: 'settle-request',
   category: 'access',

@@ -147,7 +147,9 @@ function checkBand(draft: Draft, product: string, seatType: string): void {
   )
 }
 
-/** What raises a bill waits for whoever has `billing: change`; the rest needs `seats: add` where it is given (S10). */
+/**
+ * What raises a bill waits for anyone who has `billing: change`; the rest needs `seats: add` where it is given (S10).
+ */
 export function checkMoney(draft: Draft, before: Account, sight: Sight, places: readonly Id[], todo: string): void {
   if (draft.actor.kind !== 'person') return
   if (raisesBill(before, draft.account, draft.now) && !sight.can('billing', 'change')) {
@@ -202,7 +204,7 @@ export function priceOfOneMore(account: Account, product: string, seatType: stri
   const sheet = terms?.sheetFor(month)
   const type = sheet?.seatTypes.find((one) => one.code === seatType)
   if (!terms || !sheet || !type) return 0
-  // Whoever is eligible for a pool is not counted; of what was bought for a term, what is empty is paid for.
+  // Anyone who is eligible for a pool is not counted; of what was bought for a term, what is empty is paid for.
   if (type.use === 'floating') return 0
   if (sheet.charging.rule === 'term') {
     const empty = countSeats(account, product, seatType, instant)?.empty ?? 0

@@ -35,7 +35,7 @@ export class ChangeSettings {
   @IsOptional() @IsBoolean() guestsSeePeopleMet?: boolean
   @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
   @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
-  /** What whoever takes an invitation up agrees to; null for nothing. */
+  /** What the person who takes an invitation up agrees to; null for nothing. */
   @IsOptional() @IsString() @MaxLength(8000) terms?: string | null
   /** What people may have of the account’s own, asked for when they leave. */
   @IsOptional()

@@ -54,7 +54,7 @@ export class CutShare {
   @RowId() shareId!: Id
 }
 
-/** Cuts a shared statement: its link is dead at once. Whoever made it may, and whoever gives access there. */
+/** Cuts a shared statement: its link is dead at once. The person who made it may, and anyone who gives access there. */
 export const cutShare: ChangeKind<CutShare> = {
   type: 'cut-share',
   category: 'access',

@@ -12,7 +12,8 @@ import { shut } from './leave.ts'
 import { idFrom } from './shapes.ts'
 
 /**
- * The doors shut, whatever else (model X4): what can be handed over is, by the rights of whoever planned it, before
+ * The doors shut, whatever else (model X4): what can be handed over is, by the rights of the person who planned it,
+ * before
  * their own end; what cannot waits as a step, and rests with nobody meanwhile that acts.
  */
 export function shutDoors(draft: Draft, departureId: Id): void {
@@ -122,7 +123,7 @@ export const AFTER_STEPS = 100_000
 /** One thing passes on by fewer changes than this. */
 const MOST_CHANGES = 500
 
-/** Why a step is blocked, in words that name nobody: whoever looks may not see who it is about (model D5). */
+/** Why a step is blocked, in words that name nobody: anyone who looks may not see who it is about (model D5). */
 export const BLOCKED: Readonly<Record<string, string>> = {
   'not-in': 'The person who was to take it over is no longer active.',
   'not-active': 'The person who planned it is no longer active.',

@@ -25,7 +25,7 @@ export class Undo {
   @Equals('undo') type!: 'undo'
   /** The version whose docket is undone. */
   @IsInt() @Min(1) version!: number
-  /** What it altered, as the ledger has it; put in by the server, never by whoever asks. */
+  /** What it altered, as the ledger has it; put in by the server, never by anyone who asks. */
   @IsArray() @ArrayMaxSize(20_000) edits!: RowEdit[]
   /** From which the ids of rows made are counted on. */
   @RowId() seedId!: Id
@@ -192,7 +192,7 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
     return false
   }
   if (!is || is.state === (was?.state ?? '') || is.state === 'invited') return true
-  // Whoever was set away is back (P3).
+  // Anyone who was set away is back (P3).
   if (is.state === 'away' && was?.state === 'active') return true
   const how =
     is.state === 'left'

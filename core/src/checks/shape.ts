@@ -16,7 +16,7 @@ import { problem, type Problem } from './problem.ts'
 type Class<T> = new () => T
 export type Read<T> = { value: T; problems?: undefined } | { value?: undefined; problems: Problem[] }
 
-/** So many problems are told at once; whoever mends them is told of the next. */
+/** So many problems are told at once; anyone who mends them is told of the next. */
 export const MAXIMUM_PROBLEMS = 1_000
 /** Nothing there is a shape for lies deeper than this. */
 const MAXIMUM_DEPTH = 200

@@ -2,7 +2,7 @@ import type { Account } from '../account/account.ts'
 import type { PersonRow } from '../account/rows.ts'
 import type { Instant } from '../time/instants.ts'
 
-/** Who can be erased: whoever left or never came in (model P3). */
+/** Who can be erased: people who left or never came in (model P3). */
 const ERASABLE: ReadonlySet<PersonRow['state']> = new Set([
   'left',
   'declined',

@@ -23,7 +23,8 @@ export interface HandoverGain {
 const MOST_TRIED = 200
 
 /**
- * Tries each handover of a plan, as it is put together or as it stands, by the planner's rights; undefined for whoever does not see the leaver's record.
+ * Tries each handover of a plan, as it is put together or as it stands, by the planner's rights; undefined for anyone
+ * who does not see the leaver's record.
  */
 export function handoverGains(
   sight: Sight,
@@ -74,7 +75,7 @@ function gainOf(
   return { gains, waits: note }
 }
 
-/** Things in a product pass to whoever has an account there; for a group or a place the product finds the keeper. */
+/** Things in a product pass to anyone who has an account there; for a group or a place the product finds the keeper. */
 function withoutAccount(account: Account, taker: Taker, product: string, now: number): string | null {
   if (taker.kind !== 'person' || productAccountOf(account, taker.id, product, now)?.active) return null
   return `No account in ${productAt(account, product, now)?.sheet.name ?? product} yet.`

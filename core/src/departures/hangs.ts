@@ -48,7 +48,7 @@ export interface Hang {
 
 /**
  * Everything of an account that hangs on someone: what would be left without them, and what would end with them (model
- * X2). Cut to what the asker sees; undefined for whoever does not see their record.
+ * X2). Cut to what the asker sees; undefined for anyone who does not see their record.
  */
 export function hangsOn(sight: Sight, personId: Id, kinds: readonly HangKind[] = HANG_KINDS): Hang[] | undefined {
   if (sight.depthOf(personId) !== 'record' || !sight.account.get('person', personId)) return undefined

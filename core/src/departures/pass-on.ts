@@ -25,7 +25,7 @@ export function passingOn(
   now: Instant,
 ): object[] {
   if (kind === 'report') {
-    // Whoever takes over reports to someone already.
+    // The person who takes over reports to someone already.
     return id === taker.id ? [] : [{ type: 'change-person', personId: id, managerId: taker.id }]
   }
   if (kind === 'group-led') {

@@ -94,7 +94,10 @@ function hangsToPass(account: Account, personId: Id, now: Instant): Hang[] {
   return owner ? (hangsOn(new Sight(account, owner.id, now), personId, [...PASSED_ON, 'approver']) ?? []) : []
 }
 
-/** Who has it when the time comes: a taker who had to accept and did not leaves it with whoever proposed them (X3). */
+/**
+ * Who has it when the time comes: a taker who had to accept and did not leaves it with the person who proposed them
+ * (X3).
+ */
 export function takerWhenDue(
   thing: Pick<Handover, 'taker' | 'acceptBy' | 'accepted'>,
   departure: Pick<DepartureRow, 'plannerId'>,

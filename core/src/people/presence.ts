@@ -11,7 +11,7 @@ export function absenceAt(person: PersonRow, instant: Instant): Absence {
   if (isAway(person, instant)) return 'away'
   if (person.state === 'invited' || person.state === 'waiting') return 'not-in-yet'
   if (person.state === 'left' || person.state === 'erased') return 'left'
-  // Whoever is back by date is in, also before their state says so (model Z3).
+  // Anyone who is back by date is in, also before their state says so (model Z3).
   if (person.state !== 'active' && person.state !== 'away') return 'turned-away'
   if (person.engagementFrom !== null && instant < person.engagementFrom) return 'engagement-not-begun'
   if (person.engagementUntil !== null && instant >= person.engagementUntil) return 'engagement-over'

@@ -52,7 +52,7 @@ export class SheetSeatType {
   @IsIn(['named', 'floating']) use!: 'named' | 'floating'
   /** Minor units a month (a term, for `term`); 0 is *no charge*. */
   @IsInt() @Min(0) @Max(100_000_000) priceMinor!: number
-  /** Whether whoever holds it counts for the team's price; only where that is `banded`. */
+  /** Whether the person who holds it counts for the team's price; only where that is `banded`. */
   @IsOptional() @IsBoolean() inBand?: boolean
   /** The most holdings there can be; null without limit. */
   @IsOptional() @IsInt() @Min(0) @Max(1_000_000) quota!: number | null

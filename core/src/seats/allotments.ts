@@ -5,7 +5,7 @@ import { upwards } from '../places/tree.ts'
 import type { Instant } from '../time/instants.ts'
 import { holdingUntil } from './holdings.ts'
 
-/** Where a person has keys that hold now: whoever runs seats at all of these may hand them one (model S10). */
+/** Where a person has keys that hold now: anyone who runs seats at all of these may hand them one (model S10). */
 export function placesOfPerson(account: Account, personId: Id, now: Instant): Id[] {
   const person = account.get('person', personId)
   if (!person) return []

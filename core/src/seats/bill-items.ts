@@ -41,7 +41,7 @@ function shareItems(account: Account, terms: Terms, month: Month, line: BillLine
   return items
 }
 
-/** The team has one price: whoever counted is named, no part of the sum is theirs. */
+/** The team has one price: anyone who counted is named, no part of the sum is theirs. */
 function teamItems(account: Account, terms: Terms, month: Month): BillItem[] {
   return inOrder(account, terms).flatMap(([personId, history]) => {
     const { spans } = partFrom(cutTo(history, month), terms, month)

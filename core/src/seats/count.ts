@@ -10,7 +10,7 @@ import { allTerms, counts, type Terms } from './terms.ts'
 export interface Counted {
   personId: Id
   product: string
-  /** The type that counts, or that was looked at; null for whoever holds none. */
+  /** The type that counts, or that was looked at; null for a person who holds none. */
   seatType: string | null
   counted: boolean
   /** `Field since 2 June`, `own seat`, `counts from admission` … */

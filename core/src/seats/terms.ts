@@ -122,7 +122,7 @@ export class Terms {
 
 /**
  * Whether holding a type makes a person count: named and priced, or in the band where the team has one price. Of what is
- * bought for a term the number counts, whoever holds it (model S1, S5, S6).
+ * bought for a term the number counts, no matter who holds it (model S1, S5, S6).
  */
 export function counts({ charging }: ProductSheet, type: SheetSeatType): boolean {
   if (type.use !== 'named' || charging.rule === 'term') return false

@@ -35,7 +35,7 @@ const LINES = 200
 
 /**
  * Two states of an account compared: who got in where on one day and on another (model A7), read with today's eyes
- * (model D5): whoever and whatever the reader does not see today is not among it.
+ * (model D5): people and places that the reader does not see today are left out.
  */
 export function betweenView(sight: Sight, before: AccountThen, after: AccountThen): BetweenView | undefined {
   if (!sight.can('ledger', 'see')) return undefined

@@ -14,7 +14,7 @@ export interface MovementView extends Movement {
   sentence: string
 }
 
-/** A month's bill for whoever sees sums of money (model S6, D5). */
+/** A month's bill for anyone who sees sums of money (model S6, D5). */
 export interface BillView {
   month: LocalMonth
   name: string
@@ -33,7 +33,7 @@ export interface BillView {
   last: LocalMonth
 }
 
-/** Undefined for whoever may not see sums, exactly as for a month that is none (model D5). */
+/** Undefined for anyone who may not see sums, exactly as for a month that is none (model D5). */
 export function billView(sight: Sight, month: LocalMonth): BillView | undefined {
   const { account, now } = sight
   if (!sight.money || !isMonth(month)) return undefined

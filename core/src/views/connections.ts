@@ -17,7 +17,7 @@ export interface ConnectionsView {
   control: Control
 }
 
-/** Which products' accounts follow this one; for whoever may see connections (model L6). */
+/** Which products' accounts follow this one; for anyone who may see connections (model L6). */
 export function connectionsView(sight: Sight): ConnectionsView | undefined {
   if (!sight.can('connections', 'see')) return undefined
   const { account, now } = sight

@@ -231,7 +231,7 @@ function absencesOf(sight: Sight): AbsenceView[] {
     }))
 }
 
-/** The reason is private to the office, and to whoever wrote it when asking (model X1). */
+/** The reason is private to the office, and to the person who wrote it when asking (model X1). */
 function readsReason(sight: Sight, { personId, askedById }: AbsenceRow): boolean {
   return sight.can('people', 'change') || (sight.isAsker(personId) && askedById === personId)
 }
@@ -262,7 +262,7 @@ export interface OwnLeaving {
   handBack: string[]
 }
 
-/** What one's own leaving will be, for whoever leaves; null where nothing is planned. */
+/** What one's own leaving will be, for the person who leaves; null where nothing is planned. */
 export function ownLeaving(sight: Sight): OwnLeaving | null {
   const { account, personId, now } = sight
   const row = openDeparture(account, personId)

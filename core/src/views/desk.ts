@@ -244,7 +244,7 @@ function closingsOverdue(sight: Sight): Need[] {
   )
 }
 
-/** Connected products that have not answered for an hour or longer, for whoever runs connections. */
+/** Connected products that have not answered for an hour or longer, for anyone who runs connections. */
 function productsAway(sight: Sight): Need[] {
   const { account, now } = sight
   if (!sight.can('connections', 'run')) return []
@@ -281,7 +281,7 @@ function leavingNeeds(sight: Sight): Need[] {
   return [...steps, ...away, ...toErase(sight, of)]
 }
 
-/** Whoever left longer ago than the account keeps people for, some at a time (model X7). */
+/** People who left longer ago than the account keeps people for, some at a time (model X7). */
 function toErase(sight: Sight, of: (personId: Id, kind: NeedKind, detail: string) => Need): Need[] {
   const { account, now } = sight
   if (account.settings.erasedAfterDays === null || account.settings.erasedByItself) return []

@@ -3,7 +3,9 @@ import type { Sight } from '../access/sight.ts'
 export const FIRST_STEPS = ['product', 'places', 'role', 'packet', 'invite', 'owner'] as const
 export type FirstStep = (typeof FIRST_STEPS)[number]
 
-/** What a new account still lacks, in the order of the work; null once each was done, or for whoever does not run it. */
+/**
+ * What a new account still lacks, in the order of the work; null once each was done, or for anyone who does not run it.
+ */
 export function firstSteps(sight: Sight): { step: FirstStep; done: boolean }[] | null {
   const { account } = sight
   if (!sight.can('people', 'change') || !sight.can('settings', 'change')) return null

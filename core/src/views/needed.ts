@@ -8,7 +8,7 @@ import { dateOf, daysBetween, type Instant } from '../time/instants.ts'
 import { deskView, type Need } from './desk.ts'
 
 /**
- * Those who may be needed at all: owners, administrators, and whoever was given something of ours to run. Of fifty
+ * Those who may be needed at all: owners, administrators, and anyone who was given something of ours to run. Of fifty
  * thousand people these are few, and only their Desks need looking at.
  */
 export function whoMayBeNeeded(account: Account): Id[] {
@@ -25,7 +25,7 @@ export function whoMayBeNeeded(account: Account): Id[] {
   return [...found]
 }
 
-/** What needs someone: their Desk's list; empty for whoever is not in, or decides nothing. */
+/** What needs someone: their Desk's list; empty for anyone who is not in, or decides nothing. */
 export function needsOf(account: Account, personId: Id, instant: Instant): Need[] {
   const person = account.get('person', personId)
   if (!person || !isPresent(person, instant) || person.standing === 'guest') return []
@@ -34,7 +34,7 @@ export function needsOf(account: Account, personId: Id, instant: Instant): Need[
   return deskView(sight).needs
 }
 
-/** So many days before an engagement's end whoever may extend it is reminded (model X2). */
+/** So many days before an engagement's end anyone who may extend it is reminded (model X2). */
 const REMINDED_DAYS: ReadonlySet<number> = new Set([14, 7, 1])
 
 /** Whether something is worth a message this morning: an end that comes near is, on three of its days; the rest always. */

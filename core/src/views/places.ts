@@ -94,7 +94,7 @@ function insidersAt(sight: Sight, placeId: Id): { personId: Id; highest: Level }
   )
 }
 
-/** Everyone who gets in at a place in any product, whoever asks. */
+/** Everyone who gets in at a place in any product, no matter who asks. */
 function everyoneAt(account: Account, placeId: Id, now: number): { personId: Id; highest: Level }[] {
   const index = indexAt(account, now)
   if (index) return peopleAt(index, placeId).map(({ personId, level }) => ({ personId, highest: level }))

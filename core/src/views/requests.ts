@@ -8,7 +8,7 @@ import { isOpen, reasonField } from '../changes/requests.ts'
 import { areaAt, areasAt, isOwnArea, type Area } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 
-/** Something asked for, as whoever decides it or asked for it reads it. */
+/** Something asked for, as the person who decides it or asked for it reads it. */
 export interface RequestView {
   id: Id
   askerId: Id
@@ -69,7 +69,7 @@ export function requestsView(sight: Sight): RequestsView {
   }
 }
 
-/** Open requests at places where the asker gives access: they follow whoever may, and need no list of deciders. */
+/** Open requests at places where the asker gives access: they follow anyone who may, and need no list of deciders. */
 export function requestsToDecide(sight: Sight): RequestRow[] {
   return sight.account
     .by('request', 'state', 'open')

@@ -22,7 +22,7 @@ export interface SettingsView extends Pick<
   control: Control
 }
 
-/** The account's name, rules and owners; undefined for whoever may not see settings (model D5). */
+/** The account's name, rules and owners; undefined for anyone who may not see settings (model D5). */
 export function settingsView(sight: Sight): SettingsView | undefined {
   if (!sight.can('settings', 'see')) return undefined
   const { account } = sight

@@ -41,7 +41,7 @@ export interface StatementView {
 /** So many people times places are looked at one by one at most: a large client, not a whole large account. */
 export const MAXIMUM_STATEMENT = 100_000
 
-/** How many answers a statement is made of: whoever may get in, times the places. */
+/** How many answers a statement is made of: anyone who may get in, times the places. */
 export function statementSize(account: Account, placeId: Id): number {
   return candidatesWithin(account, placeId).size * downwards(account, placeId).length
 }

@@ -121,7 +121,7 @@ export const changeRoutes = [
     async answer({ lodge, accountId, personId, params }) {
       const run = await readRunState(lodge.pools.requests, accountId, params.runId!)
       if (!run || run.actorId !== personId) throw notFound()
-      // Whoever reads that it is done and then reads the account finds it so, whichever process did the last batch.
+      // Anyone who reads that it is done and then reads the account finds it so, whichever process did the last batch.
       if (run.state === 'done') await lodge.accounts.catchUp(accountId)
       const { total, nextChange, state, report, lines } = run
       const refused = report.map((one) => ({ ...one, line: lines?.[one.at] ?? null }))
@@ -152,7 +152,9 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
   return changes
 }
 
-/** Whoever reads the ledger, or made that entry themselves, may ask to undo it; to anyone else it is not there (D5). */
+/**
+ * Anyone who reads the ledger, or made that entry themselves, may ask to undo it; to anyone else it is not there (D5).
+ */
 async function withLedgerEdits(
   { lodge, accountId, personId, sight }: AccountAsk<Changes>,
   plain: object,

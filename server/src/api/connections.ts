@@ -22,7 +22,7 @@ class MendBody {
   @IsString() @MinLength(1) @MaxLength(100) remoteId!: string
 }
 
-/** A connection that is on, for whoever may see it; to alter it one needs to run connections. */
+/** A connection that is on, for anyone who may see it; to alter it one needs to run connections. */
 function connectionOf(ask: AccountAsk<object>, level: 'see' | 'run'): ConnectionRow {
   const row = ask.account.get('connection', ask.params.connectionId)
   if (!row?.on || !ask.sight.can('connections', 'see')) throw notFound()

@@ -14,7 +14,7 @@ const ACCOUNT = '/api/accounts/{accountId}'
 const ENTRIES = 1000
 
 class CloseBody {
-  /** The account's name, typed by whoever closes it. */
+  /** The account's name, typed by the person who closes it. */
   @Equals('close') confirm!: 'close'
 }
 
@@ -42,7 +42,7 @@ export const exportRoutes = [
         exportedAt: instantText(now),
         ...kept(account, id, now),
         signIns: events.map(({ kind, at }) => ({ kind, at: instantText(at) })),
-        // Cut to what whoever asks sees, like any other reading of the ledger.
+        // Cut to what anyone who asks sees, like any other reading of the ledger.
         ledger: entries
           .map((entry) => entryView(entry, sight))
           .map(({ at, sentences, hash }) => ({ at, sentences, hash })),

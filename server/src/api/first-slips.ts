@@ -129,7 +129,7 @@ export const firstSlipRoutes = [
         const use = async (connection: Queryable) => {
           if (!(await useLoginToken(connection, token.id, now))) throw dead()
         }
-        // Whoever holds the slip was given it by the office, as a mailbox would have been asked.
+        // The person who holds the slip was given it by the office, as a mailbox would have been asked.
         return { login: made.login, made, proven: true, use }
       })
     },

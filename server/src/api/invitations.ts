@@ -38,7 +38,7 @@ export class InvitationToken {
   @IsString() @MaxLength(100) token!: string
 }
 
-/** What the account wants of whoever takes an invitation up, and how they will sign in. */
+/** What the account wants of the person who takes an invitation up, and how they will sign in. */
 export class Answers extends FirstMeans {
   /** The account’s terms were read and agreed to. */
   @IsOptional() @IsBoolean() agreed?: boolean

@@ -140,7 +140,7 @@ export const noticeRoutes = [
           : undefined
       const person = loaded?.account.get('person', personId)
       const now = loaded ? instantFor(loaded, lodge.clock) : 0
-      // Whoever is not in any more sees nothing, whatever address they kept.
+      // Anyone who is not in any more sees nothing, whatever address they kept.
       if (!loaded || !person || !isPresent(person, now)) {
         await lodge.limits.countToken(ctx.ip)
         throw notFound()

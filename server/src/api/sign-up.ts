@@ -114,7 +114,7 @@ export const signUpRoutes = [
   }),
 ]
 
-/** What whoever opens an account agrees to. */
+/** What the person who opens an account agrees to. */
 const TERMS =
   'If you open an account here, you are responsible for it. You decide who gets access, you answer for the personal details kept in it, and you can export or close it at any time. The contents are yours; this service reads them only to do its work.'
 
@@ -138,7 +138,7 @@ async function open(ask: Ask<OpenAccount>): Promise<object> {
   }
   const account = readNew(body, email, now)
   const made = known ? undefined : await newLogin(lodge, email, body, now)
-  // Used up last: whoever mistyped something opens the same link again.
+  // Used up last: anyone who mistyped something opens the same link again.
   if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
   const login = known?.login ?? made!.login
   const [founder] = [...account.all('person')]

@@ -21,7 +21,7 @@ const SLIP_MICROSECONDS = 10 * 60_000_000
 const PERSON = '/api/accounts/{accountId}/people/{personId}'
 
 export class IssueSlip {
-  /** That whoever issues it recognised the caller, by calling the number the office knows. */
+  /** That the person who issues it recognised the caller, by calling the number the office knows. */
   @Equals(true, { message: 'recognised must be true: call the number you know first' }) recognised!: true
 }
 
@@ -57,7 +57,7 @@ export const slipRoutes = [
       const reasons = whyNotIn(sight, personId)
       return {
         reasons,
-        // A login's own state is told to whoever may help with it.
+        // A login's own state is told to anyone who may help with it.
         hasLogin: person.loginId !== null,
         signInName: login && isSignInName(login.email) ? login.email : null,
         mayPrint: mayPrintFirstSlip(sight, person),

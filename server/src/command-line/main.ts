@@ -16,7 +16,7 @@ import type { TokenWords } from './token-command.ts'
 
 /**
  * Runs one command line; nothing but the exit status and what was printed comes of it.
- * @param extend adds commands of whoever ships with the server.
+ * @param extend adds commands that ship with the server.
  */
 export async function runCommandLine(
   args: readonly string[],

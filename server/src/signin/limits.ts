@@ -63,7 +63,7 @@ export class Limits {
     if (!isKnownDevice) await consume(this.ofLogin, keyOf(email, ''))
   }
 
-  /** Whoever signed in is not slowed by earlier slips of the finger; what strangers guessed goes on counting. */
+  /** The person who signed in is not slowed by earlier slips of the finger; what strangers guessed goes on counting. */
   async signedIn(email: string, address: string, isKnownDevice = false): Promise<void> {
     const network = networkOf(address)
     await tried(() => this.signIn.delete(keyOf(email, isKnownDevice ? `known ${network}` : network)))
@@ -77,7 +77,7 @@ export class Limits {
     await consume(this.ofAccount, token.accountId)
   }
 
-  /** Counts a guess at a login's second step, wherever it comes from: whoever guesses has the password already. */
+  /** Counts a guess at a login's second step, wherever it comes from: anyone who guesses has the password already. */
   countSecond(loginId: string): Promise<void> {
     return consume(this.second, loginId)
   }

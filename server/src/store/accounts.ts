@@ -117,7 +117,8 @@ export class Accounts {
   /**
    * Takes in what other processes committed, by the ledger's edits; where those cannot be followed, the account is read
    * anew at the next use. True if something was taken in or put away. What was committed before the call is in
-   * afterwards: a look that is under way may have read before that, so whoever comes meanwhile shares the one after it.
+   * afterwards: a look that is under way may have read before that, so anyone who comes meanwhile shares the one after
+   * it.
    */
   catchUp(accountId: string): Promise<boolean> {
     const running = this.catchingUp.get(accountId)

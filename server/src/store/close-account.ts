@@ -18,7 +18,7 @@ export async function closeAccount(pool: Pool, accountId: string): Promise<void>
       [accountId],
     )
     await connection.beginTransaction()
-    // The guard goes first: whoever is about to commit finds no account any more.
+    // The guard goes first: anyone who is about to commit finds no account any more.
     await connection.execute('DELETE FROM account WHERE id = ?', [accountId])
     for (const { name } of tables) await connection.query('DELETE FROM ?? WHERE account_id = ?', [name, accountId])
     const ids = logins.map(({ id }) => id as string)

@@ -28,7 +28,7 @@ import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 const TRIES = 8
-/** Whoever was overtaken so often by other processes waits for the guard before deciding. */
+/** An attempt that was overtaken so often by other processes waits for the guard before deciding. */
 const OVERTAKEN = 2
 /** How long a departure's commit may take before someone else finishes it. */
 const FINISH_AFTER_MICROSECONDS = 10_000_000
@@ -159,7 +159,7 @@ export class Committer {
     const { version } = entry.header
     const put = async (connection: PoolConnection) => {
       const written = await this.write(connection, request, loaded, decision, entry, doors)
-      // At once, so that whoever reads that it stands finds it in memory as well.
+      // At once, so that anyone who reads that it stands finds it in memory as well.
       const { edits, values } = decision
       const commit = { edits, values, version, committedAt: now, headHash: entry.hash }
       if (written) this.ground.accounts.absorb(request.accountId, commit)
@@ -174,7 +174,7 @@ export class Committer {
     return { version, at: now, decision }
   }
 
-  /** Begins a transaction; whoever is given it commits it, and what is not committed is put back. */
+  /** Begins a transaction; its taker commits it, and what is not committed is put back. */
   private async transaction<T>(work: (connection: PoolConnection) => Promise<T>): Promise<T> {
     const connection = await this.ground.pools.commits.getConnection()
     let broken = false
@@ -339,7 +339,10 @@ async function giveBack(connection: PoolConnection, broken: boolean): Promise<vo
   }
 }
 
-/** The key under which whoever finishes a departure answers the request that began it; of a docket with more in it, none. */
+/**
+ * The key under which a process that finishes a departure answers the request that began it; of a docket with more in
+ * it, none.
+ */
 function keyFor({ changes, idempotency }: CommitRequest): { key?: string; requestHash?: string } {
   return idempotency && changes.length === 1 ? { key: idempotency.key, requestHash: idempotency.requestHash } : {}
 }

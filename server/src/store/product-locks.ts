@@ -38,7 +38,7 @@ export async function withProductLock<T>(
     await sleep(pause)
     pause = Math.min(pause * 2, LONGEST_PAUSE_MILLISECONDS)
   }
-  // One that cannot be renewed runs out; what was begun is looked at anew by whoever comes next.
+  // One that cannot be renewed runs out; what was begun is looked at anew by anyone who comes next.
   const stillAtIt = setInterval(
     () => void renew(connection, whose, leaseId).catch(() => undefined),
     LEASE_MILLISECONDS / 3,

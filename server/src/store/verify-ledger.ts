@@ -53,7 +53,7 @@ export async function verifyLedger(
     if (alsoRows) rows.take(entry)
     entries += 1
     previous = entry.hash
-    // Whoever asks something meanwhile is answered in between.
+    // Anyone who asks something meanwhile is answered in between.
     if (entries % 50 === 0) await setImmediate()
   }
   const guard = guards[0]

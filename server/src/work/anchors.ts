@@ -12,7 +12,8 @@ const MAXIMUM_MILLISECONDS = 10_000
 type Anchoring = Pick<Lodge, 'configuration' | 'pools' | 'log'>
 
 /**
- * Puts down outside, every hour, where each ledger that moved stands: whoever could write the whole database anew could
+ * Puts down outside, every hour, where each ledger that moved stands: anyone who could write the whole database anew
+ * could
  * not write that anew as well (model C5). First in the file, then noted: what is put down twice does no harm.
  */
 export function anchorWorker(lodge: Anchoring): Worker {

@@ -141,7 +141,7 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
   const noted: SeenAccount[] = []
   const there = new Set(owners.values())
   for (const [at, one] of held.entries()) {
-    // Whoever asks something meanwhile is answered in between.
+    // Anyone who asks something meanwhile is answered in between.
     if (at % BETWEEN === 0) await setImmediate()
     const personId = owners.get(one) ?? null
     const whose = personId === null ? undefined : wanted.get(personId)

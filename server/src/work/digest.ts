@@ -38,7 +38,7 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
     const today = dateOf(now, account.zone)
     if (now >= instantOfLocal(`${today}T${MORNING}`, account.zone, 'beginning')) {
       for (const personId of whoMayBeNeeded(account)) {
-        // One Desk at a time, each of the account as it is by then: whoever asks something meanwhile is answered.
+        // One Desk at a time, each of the account as it is by then: anyone who asks something meanwhile is answered.
         await setImmediate()
         const current = (await accounts.get(accountId))?.account
         if (!current || !isWorthAMessage(current, needsOf(current, personId, now), now)) continue

@@ -156,7 +156,7 @@ async function passThings(
   const found = await client.all(departure.personId)
   const chosen = takersInProduct(departure, product)
   const takerOf = ({ id }: { id: string }) => (chosen.has(id) ? chosen.get(id)! : step.taker)
-  // With whom it is to go to: whoever goes on after a death knows what was meant by what is there no more.
+  // With whom it is to go to: a process that goes on after another died knows what was meant by what is there no more.
   const noted = found.map((one) => {
     const about = { product, thingId: one.id, kind: one.kind, title: one.title }
     return { ...about, state: 'found' as const, taker: takerOf(one), readBackAt: null }
@@ -200,7 +200,7 @@ async function passThings(
   }
 }
 
-/** Whoever was to take it over has to be in still; otherwise it waits for someone to choose another (model X3). */
+/** Anyone who was to take it over has to be in still; otherwise it waits for someone to choose another (model X3). */
 function isGone(account: Account, taker: Taker | null): boolean {
   return taker?.kind === 'person' && account.get('person', taker.id)?.state !== 'active'
 }

@@ -7,9 +7,9 @@ import { locked, newest, seenNow, type Scene } from './product-scene.ts'
 
 /**
  * Opens those who have no account many at a time, where the service takes them so (RFC 7644 §3.7), each held by its lock
- * and noted as read back. Whoever is left is opened alone.
+ * and noted as read back. Anyone who is left is opened alone.
  * @param leaveOff throws where the work is to be left off.
- * @returns who has one now, and why it is not known of whoever was opened and is not shown as one account.
+ * @returns who has one now, and why it is not known of anyone who was opened and is not shown as one account.
  */
 export async function openMany(
   scene: Scene,

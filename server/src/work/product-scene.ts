@@ -69,7 +69,7 @@ export function productWorker(
   }
 }
 
-/** What a product would not do for one person or group is noted for whoever runs connections, and thrown on. */
+/** What a product would not do for one person or group is noted for anyone who runs connections, and thrown on. */
 export async function toldIfNot<T>(
   { lodge, accountId, product }: Scene,
   kind: 'person' | 'group',
@@ -95,7 +95,7 @@ export function seenNow(
   wanted: ProductAccount | undefined,
 ): SeenAccount {
   const { externalId: _theirs, ...all } = held
-  // Of whoever is nobody here only what tells one account from another is kept.
+  // Of anyone who is nobody here only what tells one account from another is kept.
   const rest = personId === null ? { ...all, displayName: '', email: null } : all
   const differs = wanted ? attributesApart(wanted, held) : []
   return { ...rest, personId, seenAt, differs, difference: differenceOf(wanted, held) }

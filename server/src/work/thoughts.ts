@@ -226,7 +226,7 @@ export interface ShownArrivals {
 /**
  * Rows judged and shown as one; a row whose invitation would be refused says why and is left out of the rest.
  * The ids of what is made are counted on from the run's, so that what is shown and what is sent are the same (C3).
- * @param sight whoever would invite them.
+ * @param sight the person who would invite them.
  */
 function showArrivals(
   sight: Sight,

@@ -43,7 +43,8 @@ export type Outcome = 'done' | 'more' | { dropped: string } | { againInSeconds: 
 export type Worker = (row: WorkRow, isStopping: () => boolean) => Promise<Outcome>
 
 /**
- * Does what waits as durable work: each piece under a lease, at least once, whoever dies; what fails waits longer each
+ * Does what waits as durable work: each piece under a lease, at least once, whatever process dies; what fails waits
+ * longer each
  * time and is never lost. Several processes share the work.
  */
 export class Workshop {

@@ -251,7 +251,8 @@ function exceeds(before: Account, after: Account, byId: Id): string[] {
       (['standing', 'state', 'engagementUntil', 'awayFrom', 'signatory'] as const).some(
         (field) => was[field] !== person[field],
       )
-    // Whoever comes to the door and is not let in has moved nobody, and an invitation may always be withdrawn by its sponsor.
+    // Anyone who comes to the door and is not let in has moved nobody, and an invitation may always be withdrawn by its
+    // sponsor.
     if (was?.state === 'invited' && ['waiting', 'withdrawn'].includes(person.state)) continue
     if (moved && concerns === 3) found.push('an owner was altered')
     if (moved && concerns === 2 && by.standing !== 'administrator' && person.id !== byId)
@@ -276,7 +277,9 @@ function exceeds(before: Account, after: Account, byId: Id): string[] {
   return found
 }
 
-/** Where someone has more than before: only what whoever did it holds there and then, and never their own (D1, D2). */
+/**
+ * Where someone has more than before: only what anyone who did it holds there and then, and never their own (D1, D2).
+ */
 function risesOf(before: Account, after: Account, personId: Id, byId: Id): string[] {
   const found: string[] = []
   const by = before.get('person', byId)!

@@ -69,7 +69,7 @@ test('a browser in which somebody signed in before is not held up by a flood fro
   await sign().expect(200)
   order.push('rafe')
   await Promise.all(flood)
-  // Whoever has a turn of their own is not the last of forty, however quick the machine is.
+  // Anyone who has a turn of their own is not the last of forty, however quick the machine is.
   expect(order.indexOf('rafe')).toBeLessThan(25)
   expect(performance.now() - began).toBeGreaterThan(0)
 })

@@ -19,7 +19,7 @@ export interface Gateway {
 
 /**
  * A gateway for text messages (SMPP 3.4): takes whatever is submitted on loopback and sends nothing on. Anybody may bind
- * but whoever calls themselves `nobody`; numbers that end in `000` are refused, as those of no subscriber are.
+ * but anyone who calls themselves `nobody`; numbers that end in `000` are refused, as those of no subscriber are.
  */
 export async function startGateway(port = 0, onText: (text: TakenText) => void = () => undefined): Promise<Gateway> {
   const texts: TakenText[] = []

@@ -78,7 +78,7 @@ export async function startProduct(options: ProductOptions = {}): Promise<Runnin
   }
 }
 
-/** Whoever asks the services shows the token; and what was told to go wrong does. */
+/** Anyone who asks the services shows the token; and what was told to go wrong does. */
 async function guarded(
   ctx: Context,
   token: string,
@@ -106,7 +106,7 @@ async function guarded(
   if (faults.nonsense !== 'none') return nonsense(ctx, faults.nonsense)
   await next()
   if (faults.losesAnswers > 0 && ctx.method !== 'GET') {
-    // The work was done; whoever asked never hears of it.
+    // The work was done; the person who asked never hears of it.
     faults.losesAnswers -= 1
     ctx.respond = false
     ctx.req.socket.destroy()

@@ -211,7 +211,7 @@ function checked(
   }
   if (kind === 'User') {
     if (store.withName('User', 'userName', name).some((one) => one.id !== id))
-      throw new ScimError(409, `Somebody is called ${name} already.`, 'uniqueness')
+      throw new ScimError(409, `Someone is called ${name} already.`, 'uniqueness')
     if (active === undefined) return { ...attributes, active: true }
   }
   return attributes

@@ -16,7 +16,7 @@ export interface Thing {
   id: string
   kind: 'item' | 'hold' | 'link'
   title: string
-  /** The external id of whoever has it; null once it is released or cut. */
+  /** The external id of anyone who has it; null once it is released or cut. */
   owner: string | null
   /** The group or place that has it since it was passed on. */
   keptBy: { kind: 'group' | 'place'; id: string } | null
@@ -110,7 +110,7 @@ export class ProductStore {
 
   private put(kept: Kept): void {
     this.forgetNames(kept.id)
-    // Whoever goes through pages meanwhile finds it where it was.
+    // The person who goes through pages meanwhile finds it where it was.
     this.resources.set(kept.id, kept)
     for (const key of keysOf(kept)) this.named.set(key, (this.named.get(key) ?? new Set()).add(kept.id))
   }

@@ -4,7 +4,7 @@ import type { ProductStore, Thing } from './store.ts'
 
 const PAGE = 100
 
-/** What can be told to go wrong, so that whoever asks can be tried. */
+/** What can be told to go wrong, so that anyone who asks can be tried. */
 export interface Faults {
   /** Answers nothing but 503. */
   down: boolean

@@ -17,7 +17,7 @@ export function takerKey(taker: Taker | null): string {
 
 /**
  * The handovers of a plan: what was chosen; what is only proposed is left to its day. Takers who are asked by a time are
- * all named, but for whoever plans, who need not be asked.
+ * all named, but for the person who plans, who need not be asked.
  */
 export function handoversOf(
   things: readonly DepartureThingView[],

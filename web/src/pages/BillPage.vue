@@ -19,6 +19,8 @@ const { today, money, signedSum } = useMoney()
 const month = computed(() => String(route.params.month || today.value.slice(0, 7)))
 const { data: bill, error, again } = useFetched<BillView>(() => session.path(`/bills/${month.value}`))
 const { data: seats } = useFetched<SeatsView>(() => session.path('/seats'))
+/** Nothing is charged yet, since there is no product. */
+const isEmpty = computed(() => seats.value?.products.length === 0 && bill.value?.lines.length === 0)
 const step = (by: number) => {
   const [year = 0, at = 1] = month.value.split('-').map(Number)
   return new Date(Date.UTC(year, at - 1 + by, 1)).toISOString().slice(0, 7)
@@ -44,11 +46,15 @@ const step = (by: number) => {
           <a :href="session.path(`/bills/${bill.month}/file.csv`)">CSV</a> ·
           <a :href="session.path(`/bills/${bill.month}/file.pdf`)">PDF</a>
         </p>
-        <BillLines :key="bill.month" :bill="bill" :today="today" :money="money" />
+        <p v-if="isEmpty">
+          {{ t('bill.empty') }} <RouterLink :to="{ name: 'seats' }">{{ t('rail.seats') }}</RouterLink>
+        </p>
+        <BillLines v-else :key="bill.month" :bill="bill" :today="today" :money="money" />
       </section>
-      <section class="sheet since">
+      <section v-if="!isEmpty" class="sheet since">
         <h2>
-          {{ t('bill.since', { month: bill.before.name }) }} {{ signedSum(bill.totalMinor - bill.before.totalMinor) }}
+          {{ t('bill.since', { month: bill.before.name }) }}
+          {{ bill.totalMinor === bill.before.totalMinor ? '' : signedSum(bill.totalMinor - bill.before.totalMinor) }}
         </h2>
         <p v-if="bill.since.length === 0" class="muted">{{ t('bill.same') }}</p>
         <p v-for="(one, at) in bill.since" :key="at" class="reason">
@@ -56,7 +62,7 @@ const step = (by: number) => {
         </p>
       </section>
     </div>
-    <div>
+    <div v-if="!isEmpty">
       <section class="sheet">
         <ForecastChart :bill="bill" :money="money" />
       </section>

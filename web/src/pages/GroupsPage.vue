@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
+import StateWord from '../marks/StateWord.vue'
 import ControlButton from '../parts/ControlButton.vue'
 import GivePanel from '../parts/GivePanel.vue'
 import GroupForm from '../parts/GroupForm.vue'
@@ -179,7 +180,9 @@ function put(personIds: string[]): void {
           <div v-for="one in group.members" :key="one.personId" class="line">
             <span>
               <DoorMark :state="one.state" />
-              <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
+              <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>{{
+                ' '
+              }}<StateWord :state="one.state" />
               <small v-if="one.byRule" class="muted by-rule">{{ t('groups.heldByRule') }}</small>
             </span>
             <button

@@ -10,6 +10,7 @@ import { columnsIn, gridOf } from '../logic/people-columns.ts'
 import { changedIds, PEOPLE_SORTS } from '../logic/lists.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
+import StateWord from '../marks/StateWord.vue'
 import BulkBar from '../parts/BulkBar.vue'
 import InvitePanel from '../parts/InvitePanel.vue'
 import ListViews from '../parts/ListViews.vue'
@@ -184,6 +185,12 @@ function stopInviting(): void {
                 <KeyMark :level="row.reach.level" />
                 <span class="muted">{{ t('people.at', { count: row.reach.places }, row.reach.places) }}</span>
               </template>
+              <StateWord
+                v-else-if="row.state !== 'active' || row.engagementOver"
+                :state="row.state"
+                :over="row.engagementOver"
+                :bounced="row.bounced"
+              />
               <span v-else class="muted">–</span>
             </template>
             <span v-else-if="column === 'seats'" :title="row.seats?.join(', ')">{{ row.seats?.join(', ') }}</span>
@@ -265,7 +272,10 @@ function stopInviting(): void {
 }
 @container (max-width: 400px) {
   .people {
-    --columns: 18px 20px minmax(0, 1fr) 90px 76px;
+    --columns: 18px 20px minmax(0, 1fr) 96px;
+  }
+  .people :deep(.row > .until) {
+    display: none;
   }
   .reach .muted {
     display: none;

@@ -49,7 +49,7 @@ async function exportAccount(): Promise<void> {
   }
 }
 
-/** Closes the account for good; its certificate is kept by whoever closes it. */
+/** Closes the account for good; its certificate is kept by the person who closes it. */
 async function closeAccount(): Promise<void> {
   closeProblem.value = ''
   try {

@@ -29,7 +29,7 @@ async function step(act: () => Promise<unknown>): Promise<void> {
     const next = typeof route.query.next === 'string' && /^\/(?!\/)/.test(route.query.next) ? route.query.next : '/desk'
     await router.replace(next)
   } catch (failure) {
-    // The browser says why a passkey was not shown; whoever put it away knows.
+    // The browser says why a passkey was not shown; the person who put it away knows.
     error.value = failure instanceof ApiError ? failure : new ApiError(0, 'no-passkey', t('signIn.noPasskey'))
     if (error.value.code === 'wrong-sign-in') code.value = ''
   } finally {

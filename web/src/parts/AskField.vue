@@ -53,7 +53,9 @@ async function inquire(): Promise<void> {
   answered = asking
 }
 
-/** Goes where the line chosen leads; whoever types faster than the answer comes gets the answer to what they typed. */
+/**
+ * Goes where the line chosen leads; anyone who types faster than the answer comes gets the answer to what they typed.
+ */
 async function enter(): Promise<void> {
   if (text.value.trim() !== answered) {
     clearTimeout(timer)

@@ -9,7 +9,7 @@ import { useDirect } from '../state/direct.ts'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
 
-// Asks whoever may give it for more. It stands by itself: whoever asks has no docket perhaps.
+// Asks anyone who may give it for more. It stands by itself: anyone who asks has no docket perhaps.
 const props = defineProps<{ askable: RequestsView['askable']; personId?: string }>()
 const emit = defineEmits<{ asked: []; close: [] }>()
 const { t } = useI18n()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
 
-// What an account asks of whoever comes in, and what they agree to.
+// What an account asks of anyone who comes in, and what they agree to.
 defineProps<{ asks: readonly { id: string; name: string }[]; terms: string | null }>()
 const answers = defineModel<Record<string, string>>({ required: true })
 const agreed = defineModel<boolean>('agreed', { required: true })

@@ -31,7 +31,9 @@ const substitutes = computed(() => [
   ...people.value.map(({ id, name }) => ({ value: id, text: name })),
 ])
 
-/** What hangs on them, as for a departure: covered by whoever stands in, or waiting until they are back (model X1). */
+/**
+ * What hangs on them, as for a departure: covered by anyone who stands in, or waiting until they are back (model X1).
+ */
 const session = useSession()
 const { data: leaving } = useFetched<{ things: DepartureThingView[] }>(() =>
   props.own ? null : session.path(`/people/${props.personId}/leaving`),

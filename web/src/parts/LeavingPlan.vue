@@ -148,7 +148,7 @@ function chooseAll(value: string): void {
   for (const thing of singled.value) choose(thing, value)
 }
 
-/** Who takes a single thing in a product: whoever was chosen for it, or who takes the rest of them there. */
+/** Who takes a single thing in a product: anyone who was chosen for it, or who takes the rest of them there. */
 function takerOfSingle(thing: ThingInProductView, rest: DepartureThingView): string {
   return takerKey(thing.chosen || chosen.has(keyOf(thing)) ? takerOf(thing) : takerOf(rest))
 }

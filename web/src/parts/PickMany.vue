@@ -60,7 +60,7 @@ function move(by: number): void {
   at.value = Math.max(0, Math.min(found.value.length - 1, at.value + by))
 }
 
-/** What was entered before it was found: whoever types faster than the answer comes still gets it. */
+/** What was entered before it was found: anyone who types faster than the answer comes still gets it. */
 let entered = ''
 function enter(): void {
   if (!open.value) return

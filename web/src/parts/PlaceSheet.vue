@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { todayIn } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
+import StateWord from '../marks/StateWord.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { useDocket } from '../state/docket.ts'
@@ -190,7 +191,7 @@ function move(parentId: string): void {
           <button type="button" :aria-expanded="opened.has(one.personId)" @click="toggle(one.personId)">
             <DoorMark :state="one.state" />
             <span class="name"
-              >{{ one.name }}
+              >{{ one.name }}{{ ' ' }}<StateWord :state="one.state" />
               <small v-if="place.onlyHere.includes(one.personId)" class="slate">{{ t('places.onlyHere') }}</small></span
             >
             <KeyMark :level="one.highest" />

@@ -3,7 +3,8 @@ import type { NewChange, ShownPreview } from '../api/types.ts'
 import { useSession } from './session.ts'
 
 /**
- * Applies one change that whoever makes it need not see first: about oneself, or a question. It still goes the one way
+ * Applies one change that anyone who makes it need not see first: about oneself, or a question. It still goes the one
+ * way
  * in, previewed and committed.
  * @returns what stands in the way, in words; nothing once it stands.
  */

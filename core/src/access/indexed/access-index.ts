@@ -27,7 +27,7 @@ const BY_STANDING: readonly PersonRow['standing'][] = ['owner', 'administrator']
 
 /**
  * Answers without walking what the literal walk answers, for one stretch of time: from the last thing that began or
- * ended to the next. Whoever owns it brings it to the instant of a request before reading, which applies what began or
+ * ended to the next. Its owner brings it to the instant of a request before reading, which applies what began or
  * ended by itself meanwhile (architecture, time in the index). It follows each commit by its edits.
  */
 export class AccessIndex extends RoutesInForce {

@@ -12,9 +12,9 @@ export interface Counts {
 }
 
 /**
- * One walk over the forest with a counter for each person: on entering a place, whoever is let in there has one more
- * route; whoever had none until then is one more of the people reached from here, until the walk leaves the place.
- * Owners, administrators and whoever passes walls are few and are counted place by place.
+ * One walk over the forest with a counter for each person: on entering a place, anyone who is let in there has one more
+ * route; anyone who had none until then is one more of the people reached from here, until the walk leaves the place.
+ * Owners, administrators and anyone who passes walls are few and are counted place by place.
  */
 export function countsOf(index: AccessIndex, wanted: Wanted = {}): Counts {
   index.meetAllCaps()
@@ -42,7 +42,7 @@ class CountingWalk {
   readonly perPerson: Int32Array
   private readonly routes: Int32Array
   private readonly since: Int32Array
-  /** By person: the position of their caps, or -1 for whoever is not counted in the walk. */
+  /** By person: the position of their caps, or -1 for anyone who is not counted in the walk. */
   private readonly capsAt: Int32Array
   private readonly apart = new Set<number>()
   private reached = 0

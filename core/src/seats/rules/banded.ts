@@ -60,7 +60,7 @@ function firstAbove(list: readonly number[], value: number): number {
   return low
 }
 
-/** The largest number counted at any one instant; whoever leaves at an instant makes room for whoever comes at it. */
+/** The largest number counted at any one instant; one who leaves at an instant makes room for one who comes. */
 export function peakOf({ begins, ends }: Comings): number {
   let [peak, present, ended] = [0, 0, 0]
   for (const begin of begins) {
