@@ -168,6 +168,7 @@ try {
   await page
     .getByRole('row', { name: /Sorrel Marsh.*/ })
     .getByText('left')
+    .first()
     .waitFor({ state: 'attached' })
   await goTo(page, 'Departures')
   await page.getByRole('link', { name: /Cormac Eddery/ }).click()
