@@ -23,58 +23,60 @@ async function press(page: Page, name: RegExp): Promise<void> {
   await page.keyboard.press('Enter')
 }
 
-test('people are admitted, invited, given access, followed to its reason and shut out with the keyboard alone', async ({
-  page,
-}) => {
-  await signIn(page, demo)
-  // Who waits is admitted from the Desk.
-  await expect(page.getByRole('region', { name: 'What needs you' })).toBeVisible()
-  await press(page, /^Admit$/)
-  await expect(docketOf(page)).toContainText('Admit Bram Osterley.')
-  await press(page, /^Admit: /)
-  await expect(doneOf(page)).toContainText('Admit Bram Osterley')
+test(
+  'people are admitted, invited, given access, followed to its reason and shut out with the keyboard alone',
+  { tag: '@long' },
+  async ({ page }) => {
+    await signIn(page, demo)
+    // Who waits is admitted from the Desk.
+    await expect(page.getByRole('region', { name: 'What needs you' })).toBeVisible()
+    await press(page, /^Admit$/)
+    await expect(docketOf(page)).toContainText('Admit Bram Osterley.')
+    await press(page, /^Admit: /)
+    await expect(doneOf(page)).toContainText('Admit Bram Osterley')
 
-  // Someone is invited; the docket stands beneath the form.
-  await ask(page, 'invite', /Invite/)
-  await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
-  await page.keyboard.type('Fern Hollis')
-  await tabTo(page, /^Email address/)
-  await page.keyboard.type('fern@hollis.example')
-  await tabTo(page, /^Last day with us/)
-  await page.keyboard.type('end of sep')
-  await tabTo(page, /^Role/)
-  await choose(page, 'Client view')
-  await tabTo(page, /^At$/)
-  await choose(page, 'Hollin Museum')
-  await expect(docketOf(page)).toContainText('until 30 September')
-  await press(page, /^Send invitation/)
-  await expect(page.getByText('Sent to Fern Hollis.')).toBeVisible()
+    // Someone is invited; the docket stands beneath the form.
+    await ask(page, 'invite', /Invite/)
+    await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
+    await page.keyboard.type('Fern Hollis')
+    await tabTo(page, /^Email address/)
+    await page.keyboard.type('fern@hollis.example')
+    await tabTo(page, /^Last day with us/)
+    await page.keyboard.type('end of sep')
+    await tabTo(page, /^Role/)
+    await choose(page, 'Client view')
+    await tabTo(page, /^At$/)
+    await choose(page, 'Hollin Museum')
+    await expect(docketOf(page)).toContainText('until 30 September')
+    await press(page, /^Send invitation/)
+    await expect(page.getByText('Sent to Fern Hollis.')).toBeVisible()
 
-  // Access is given from a person's sheet, and its reason is read there.
-  await ask(page, 'idris marlow', /Idris Marlow/)
-  await expect(page.getByRole('article').getByRole('heading', { name: 'Idris Marlow' })).toBeVisible()
-  await press(page, /^Give access/)
-  await tabTo(page, /^Role/)
-  await choose(page, 'Rope access')
-  await tabTo(page, /^Places/)
-  await choose(page, 'Yard')
-  await expect(docketOf(page)).toContainText('Give Idris Marlow Rope access at Yard')
-  await press(page, /^Give access: /)
-  await expect(doneOf(page)).toContainText('Rope access at Yard')
-  await press(page, /^Pellworth Hospital Trust/)
-  await press(page, /^Why\?/)
-  await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()
+    // Access is given from a person's sheet, and its reason is read there.
+    await ask(page, 'idris marlow', /Idris Marlow/)
+    await expect(page.getByRole('article').getByRole('heading', { name: 'Idris Marlow' })).toBeVisible()
+    await press(page, /^Give access/)
+    await tabTo(page, /^Role/)
+    await choose(page, 'Rope access')
+    await tabTo(page, /^Places/)
+    await choose(page, 'Yard')
+    await expect(docketOf(page)).toContainText('Give Idris Marlow Rope access at Yard')
+    await press(page, /^Give access: /)
+    await expect(doneOf(page)).toContainText('Rope access at Yard')
+    await press(page, /^Pellworth Hospital Trust/)
+    await press(page, /^Why\?/)
+    await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()
 
-  // And their access ends, after what it does was read.
-  await press(page, /^More/)
-  await press(page, /^End access now/)
-  await expect(docketOf(page)).toContainText('End the access of Idris Marlow.')
-  await page.keyboard.press('Escape')
-  await expect(docketOf(page)).toHaveCount(0)
-  await press(page, /^Open the docket: 1 change/)
-  await press(page, /^End access now: /)
-  await expect(doneOf(page)).toContainText('End the access of Idris Marlow')
-})
+    // And their access ends, after what it does was read.
+    await press(page, /^More/)
+    await press(page, /^End access now/)
+    await expect(docketOf(page)).toContainText('End the access of Idris Marlow.')
+    await page.keyboard.press('Escape')
+    await expect(docketOf(page)).toHaveCount(0)
+    await press(page, /^Open the docket: 1 change/)
+    await press(page, /^End access now: /)
+    await expect(doneOf(page)).toContainText('End the access of Idris Marlow')
+  },
+)
 
 test('a date is typed in words, picked from the month, or told to be none', async ({ page }) => {
   await signIn(page, demo)

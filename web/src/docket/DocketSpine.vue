@@ -43,20 +43,23 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       <em v-if="!docket.isEmpty">{{ t('docket.spine', { count }) }}</em>
       <em v-if="moved">{{ moved }}</em>
     </button>
-    <div v-if="docket.refused || docket.applied" class="told">
-      <p v-if="docket.refused" class="refused" role="alert">
-        {{ t('docket.refusedSome', { count: docket.refused.count, first: docket.refused.sentence }) }}
-      </p>
-      <p v-if="docket.applied" class="done" role="status">
-        <span>
-          {{ t('docket.done', { what: docket.applied.sentences.join('. ') }) }}
-          <template v-if="docket.applied.movedBy">
-            {{ t('docket.differed', { who: docket.applied.movedBy.join('; ') || t('docket.movedTime') }) }}
-          </template>
-        </span>
-        <button type="button" class="btn btn-quiet btn-sm" @click="undo">{{ t('docket.undo') }}</button>
-      </p>
-      <button type="button" class="close" :aria-label="t('docket.hideDone')" @click="docket.shut()">×</button>
+    <!-- There before it says anything, so that it is heard when it does. -->
+    <div role="status">
+      <div v-if="docket.refused || docket.applied" class="told">
+        <p v-if="docket.refused" class="refused" role="alert">
+          {{ t('docket.refusedSome', { count: docket.refused.count, first: docket.refused.sentence }) }}
+        </p>
+        <p v-if="docket.applied" class="done">
+          <span>
+            {{ t('docket.done', { what: docket.applied.sentences.join('. ') }) }}
+            <template v-if="docket.applied.movedBy">
+              {{ t('docket.differed', { who: docket.applied.movedBy.join('; ') || t('docket.movedTime') }) }}
+            </template>
+          </span>
+          <button type="button" class="btn btn-quiet btn-sm" @click="undo">{{ t('docket.undo') }}</button>
+        </p>
+        <button type="button" class="close" :aria-label="t('docket.hideDone')" @click="docket.shut()">×</button>
+      </div>
     </div>
     <Teleport v-if="docket.open || beside" :to="beside ?? 'body'" :disabled="!beside">
       <DocketBody :class="{ over: !beside }" :beside="beside !== undefined" />
