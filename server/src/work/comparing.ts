@@ -13,7 +13,7 @@ import {
 } from '@lodge/core'
 import { wallClock } from '../clock.ts'
 import { ProductError } from '../protocols/product-http.ts'
-import { isNobodys } from '../protocols/scim/client.ts'
+import { isNobodys } from '../protocols/scim/finding.ts'
 import { member, text, type Resource } from '../protocols/scim/resources.ts'
 import {
   forgetUnseen,

@@ -1,6 +1,5 @@
 import {
   attributesToWrite,
-  emailKey,
   type AccountAttribute,
   type AccountBefore,
   type HeldAccount,
@@ -21,22 +20,20 @@ import {
   type Found,
   type Resource,
 } from './resources.ts'
+import {
+  ANOTHERS,
+  foundIn,
+  isAmong,
+  isNobodys,
+  type Looked,
+  mineOf,
+  named,
+  namedAs,
+  NOT_SHOWN,
+  shownAmong,
+  type Sought,
+} from './finding.ts'
 import type { ScimService } from './service.ts'
-
-/** Whose account is looked for: by the id it has there if one is known, by ours, and by its name. */
-export interface Sought {
-  externalId: string
-  userName: string | null
-  remoteId: string | null
-}
-
-/** What was found of someone: their account, or one of their name that another program keeps. */
-interface Looked {
-  found: Found | undefined
-  foreign: Found | undefined
-  /** Whether absence is certain: the service answered what it was asked, or showed all it holds. */
-  certain: boolean
-}
 
 /** What a client is told besides what is wanted. */
 export interface Following {
@@ -56,14 +53,9 @@ const MOST_AT_ONCE = 50
 /** What an operation is written in, besides what it opens; a character may be three bytes. */
 const BULK_FRAME_BYTES = 200
 
-const NOT_SHOWN = 'The product opened an account and does not show it.'
-const IGNORES_FILTER =
-  'The product was asked for one account and answered with others, so it is not known whether the account is open. Check in the product.'
 const STILL_OPEN =
   'The product answered that the account was closed, but still shows it as open. Close it in the product.'
 const DOES_NOT_SAY = 'The product does not say whether the account is open. Check in the product.'
-const ANOTHERS =
-  'Another program manages the account with this name in the product, so it was not changed. Check in the product.'
 
 /**
  * Brings a product's accounts to what they should be, each time by finding them first, so that doing it again does no
@@ -309,62 +301,11 @@ export class ScimClient {
   }
 }
 
-/** Whose account it is, or that there is none. @throws ProductError where that cannot be told. */
-function foundIn({ found, foreign, certain }: Looked): Found | undefined {
-  if (found) return found
-  if (foreign) throw new ProductError(ANOTHERS, 'untrue')
-  if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
-  return undefined
-}
-
-/** Of those of one name: whose is nobody's is theirs, whose is another's is not. */
-function named(all: readonly Resource[], externalId: string, certain: boolean): Looked {
-  const found = all.map((one) => foundFrom(one))
-  const free = found.filter((one) => one.externalId === null || one.externalId === externalId)
-  if (free.length > 1)
-    throw new ProductError('The product holds two accounts of one userName. Check in the product.', 'untrue')
-  return { found: free[0], foreign: free[0] ? undefined : found[0], certain: certain || free.length > 0 }
-}
-
-/** Those of one name, in whatever letters. */
-function namedAs(all: readonly Resource[], userName: string): Resource[] {
-  const key = emailKey(userName)
-  return all.filter((one) => emailKey(text(member(one, 'userName')) ?? '') === key)
-}
-
-/** Whether someone has an account there, or another program keeps one of their name. */
-function isAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): boolean {
-  const isTheirs = all.some((one) => text(member(one, 'externalId')) === externalId)
-  return isTheirs || namedAs(all, userName).length > 0
-}
-
-/** Someone's account as the service shows it, or why it cannot be told. */
-function shownAmong(all: readonly Resource[], { externalId, userName }: ProductAccount): HeldAccount | ProductError {
-  try {
-    const found = mineOf(all, externalId) ?? named(namedAs(all, userName), externalId, true).found
-    return found ? heldFrom(found) : new ProductError(NOT_SHOWN, 'untrue')
-  } catch (error) {
-    if (error instanceof ProductError) return error
-    throw error
-  }
-}
-
 /** What an account is opened with. */
 function openingOf(wanted: ProductAccount): Resource {
   const attributes = attributesOf(wanted, ['externalId', 'active', 'userName', 'displayName', 'seats'])
   const email = wanted.email === null ? {} : attributesOf(wanted, ['email'])
   return { schemas: [USER], ...attributes, ...email }
-}
-
-function mineOf(all: readonly Resource[], externalId: string): Found | undefined {
-  const mine = all.filter((one) => text(member(one, 'externalId')) === externalId)
-  if (mine.length > 1)
-    throw new ProductError('The product holds two accounts of one externalId. Check in the product.', 'untrue')
-  return mine[0] && foundFrom(mine[0])
-}
-
-export function isNobodys(resource: Resource): boolean {
-  return text(member(resource, 'externalId')) === null
 }
 
 /** Whether a resource says what was written to it; what a service keeps no place for is not asked of it. */
