@@ -1,6 +1,6 @@
 import type { DepartureThingView } from '@lodge/core'
 import { countsOf } from '../src/logic/in-products.ts'
-import { handoversOf, takerKey, together } from '../src/logic/leaving.ts'
+import { handoversOf, planParts, SEVERAL, takerKey, together } from '../src/logic/leaving.ts'
 
 const thing = (id: string, more: Partial<DepartureThingView> = {}): DepartureThingView => ({
   ...{ what: 'report', id, text: id, taker: { kind: 'person', id: 'owner', name: 'Owner' }, takers: ['person'] },
@@ -50,4 +50,30 @@ test('things in a product are counted by kind, in one order, none that there are
     { kind: 'link', count: 1 },
   ])
   expect(countsOf([])).toEqual([])
+})
+
+describe('the rows of a plan', () => {
+  const owner = thing('a').taker
+  const things = [
+    thing('a'),
+    thing('b', { what: 'steward', taker: null }),
+    ...['c', 'd', 'e'].map((id) => thing(id, { chosen: true, what: 'steward' })),
+  ]
+
+  test('begin with what nobody takes over, then what was chosen; what is only proposed comes last', () => {
+    const parts = planParts(things, ({ taker }) => taker, new Set())
+    expect(parts.map(({ part, groups }) => [part, groups.map(({ things: all }) => all.map(({ id }) => id))])).toEqual([
+      ['unassigned', [['b']]],
+      ['chosen', [['c', 'd', 'e']]],
+      ['proposed', [['a']]],
+    ])
+  })
+
+  test('stay where they stood while someone else is chosen, and fold where there are many of a kind', () => {
+    const takerOf = ({ id, taker }: DepartureThingView) => (id === 'b' ? owner : id === 'd' ? null : taker)
+    const groupOf = (unfolded: string[]) => planParts(things, takerOf, new Set(unfolded))[1]!.groups[0]!
+    expect(planParts(things, takerOf, new Set())[0]).toMatchObject({ part: 'unassigned' })
+    expect(groupOf([])).toMatchObject({ folds: true, shown: [], taker: SEVERAL })
+    expect(groupOf(['chosen steward']).shown).toHaveLength(3)
+  })
 })

@@ -37,6 +37,39 @@ export function handoversOf(
   })
 }
 
+/** More of a kind than this stand in one row, to be unfolded. */
+const FOLDED = 2
+/** What a row's choice says where its things go to more than one. */
+export const SEVERAL = 'several'
+const PARTS = ['unassigned', 'chosen', 'proposed'] as const
+
+/** Where a thing stands in the plan as it was opened: nobody for it first, then what was chosen, then what is proposed. */
+function partOf({ taker, chosen }: DepartureThingView): (typeof PARTS)[number] {
+  if (taker === null) return 'unassigned'
+  return chosen ? 'chosen' : 'proposed'
+}
+
+/** A plan's rows under their headings, those of a kind together; `shown` are those that stand in rows of their own. */
+export function planParts(
+  things: readonly DepartureThingView[],
+  takerOf: (thing: DepartureThingView) => Taker | null,
+  unfolded: ReadonlySet<string>,
+) {
+  return PARTS.flatMap((part) => {
+    const kinds = new Map<string, DepartureThingView[]>()
+    for (const thing of things)
+      if (partOf(thing) === part) kinds.set(thing.what, [...(kinds.get(thing.what) ?? []), thing])
+    const groups = [...kinds].map(([what, all]) => {
+      const takers = new Set(all.map((one) => takerKey(takerOf(one))))
+      const folds = all.length > FOLDED && what !== 'things'
+      const key = `${part} ${what}`
+      const shown = !folds || unfolded.has(key) ? all : []
+      return { key, what, things: all, folds, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
+    })
+    return groups.length > 0 ? [{ part, groups }] : []
+  })
+}
+
 /** Things that go the same way, in the order in which the first of each came, with their texts. */
 export function together<T extends { text: string }, G extends object>(
   things: readonly T[],

@@ -9,6 +9,7 @@ import StateWord from '../marks/StateWord.vue'
 import ControlButton from '../parts/ControlButton.vue'
 import GivePanel from '../parts/GivePanel.vue'
 import GroupForm from '../parts/GroupForm.vue'
+import KeyRow from '../parts/KeyRow.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
 import MoreActs from '../parts/MoreActs.vue'
 import PickMany from '../parts/PickMany.vue'
@@ -148,25 +149,19 @@ function put(personIds: string[]): void {
         <GroupForm v-else-if="doing === 'change'" :fields="data.fields" :group="group" @close="doing = null" />
         <SheetSection :title="t('groups.gives')" :count="group.grants.length">
           <p v-if="group.grants.length === 0" class="muted">{{ t('groups.nothing') }}</p>
-          <div v-for="grant in group.grants" :key="grant.grantId" class="line">
-            <span>
-              <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
-              <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
-              <small v-if="grant.until" class="muted">
-                {{ t('roles.until', { date: shortDate(grant.until, today) }) }}</small
-              >
-            </span>
-            <button
-              type="button"
-              class="btn btn-quiet btn-sm"
-              :disabled="!grant.take.enabled"
-              :title="grant.take.reason"
-              :aria-label="`${t('roles.take')}: ${grant.role}, ${grant.place}`"
-              @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
+          <KeyRow
+            v-for="grant in group.grants"
+            :key="grant.grantId"
+            :grant-id="grant.grantId"
+            :take="grant.take"
+            :about="`${grant.role}, ${grant.place}`"
+          >
+            <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
+            <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
+            <small v-if="grant.until" class="muted">
+              {{ t('roles.until', { date: shortDate(grant.until, today) }) }}</small
             >
-              {{ t('roles.take') }}
-            </button>
-          </div>
+          </KeyRow>
         </SheetSection>
         <SheetSection :title="t('groups.members')" :count="group.members.length">
           <PickMany

@@ -13,7 +13,7 @@ import { useInProducts } from '../state/in-products.ts'
 import { useHandoverGains } from '../state/handover-gains.ts'
 import { useSession } from '../state/session.ts'
 import type { InProduct } from '../logic/in-products.ts'
-import { END_OF_WORK, handoversOf, takerKey, type ChosenTaker } from '../logic/leaving.ts'
+import { END_OF_WORK, handoversOf, planParts, SEVERAL, takerKey, type ChosenTaker } from '../logic/leaving.ts'
 import DateField from './DateField.vue'
 import NotYet from './NotYet.vue'
 
@@ -50,36 +50,8 @@ watch(
   (applied) => applied && emit('done'),
 )
 
-/** More of a kind than this stand in one row, to be unfolded. */
-const FOLDED = 2
-const SEVERAL = 'several'
 const unfolded = reactive(new Set<string>())
-const PARTS = ['unassigned', 'chosen', 'proposed'] as const
-/** Where a thing stands in the plan as it was opened: nobody for it first, then what was chosen, then what is proposed. */
-function partOf(thing: DepartureThingView): (typeof PARTS)[number] {
-  if (thing.taker === null) return 'unassigned'
-  return thing.chosen ? 'chosen' : 'proposed'
-}
-const parts = computed(() =>
-  PARTS.map((part) => ({
-    part,
-    groups: groupsOf(
-      things.value.filter((one) => partOf(one) === part),
-      part,
-    ),
-  })).filter(({ groups: all }) => all.length > 0),
-)
-function groupsOf(some: readonly DepartureThingView[], part: string) {
-  const kinds = new Map<string, DepartureThingView[]>()
-  for (const thing of some) kinds.set(thing.what, [...(kinds.get(thing.what) ?? []), thing])
-  return [...kinds].map(([what, all]) => {
-    const takers = new Set(all.map((one) => takerKey(takerOf(one))))
-    const folds = all.length > FOLDED && what !== 'things'
-    const key = `${part} ${what}`
-    const shown = !folds || unfolded.has(key) ? all : []
-    return { key, what, things: all, folds, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
-  })
-}
+const parts = computed(() => planParts(things.value, takerOf, unfolded))
 
 function toggle(key: string): void {
   if (!unfolded.delete(key)) unfolded.add(key)

@@ -9,6 +9,7 @@ import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import ControlButton from './ControlButton.vue'
 import GivePanel from './GivePanel.vue'
+import KeyRow from './KeyRow.vue'
 import MoreActs from './MoreActs.vue'
 import RoleForm from './RoleForm.vue'
 import SheetHead from './SheetHead.vue'
@@ -155,31 +156,25 @@ function retire(replacementId: string): void {
         </SheetSection>
         <SheetSection :title="t('roles.holders')" :count="role.given">
           <p v-if="role.given === 0" class="muted">{{ t('roles.nobody') }}</p>
-          <div v-for="grant in role.grants" :key="grant.grantId" class="grant">
-            <span>
-              <RouterLink
-                v-if="grant.subjectKind === 'person'"
-                :to="{ name: 'people', params: { personId: grant.subjectId } }"
-                >{{ grant.name }}</RouterLink
-              >
-              <template v-else>{{ grant.name }}</template>,
-              <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
-              <small class="muted since">
-                {{ t('roles.since', { date: shortDate(grant.from, today) })
-                }}{{ grant.until ? `, ${t('roles.until', { date: shortDate(grant.until, today) })}` : '' }}
-              </small>
-            </span>
-            <button
-              type="button"
-              class="btn btn-quiet btn-sm"
-              :disabled="!grant.take.enabled"
-              :title="grant.take.reason"
-              :aria-label="`${t('roles.take')}: ${grant.name}, ${grant.place}`"
-              @click="docket.hold([{ type: 'take', grantId: grant.grantId }])"
+          <KeyRow
+            v-for="grant in role.grants"
+            :key="grant.grantId"
+            :grant-id="grant.grantId"
+            :take="grant.take"
+            :about="`${grant.name}, ${grant.place}`"
+          >
+            <RouterLink
+              v-if="grant.subjectKind === 'person'"
+              :to="{ name: 'people', params: { personId: grant.subjectId } }"
+              >{{ grant.name }}</RouterLink
             >
-              {{ t('roles.take') }}
-            </button>
-          </div>
+            <template v-else>{{ grant.name }}</template>,
+            <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
+            <small class="muted since">
+              {{ t('roles.since', { date: shortDate(grant.from, today) })
+              }}{{ grant.until ? `, ${t('roles.until', { date: shortDate(grant.until, today) })}` : '' }}
+            </small>
+          </KeyRow>
           <p v-if="role.given > role.grants.length" class="muted">
             {{ t('roles.more', { count: role.given - role.grants.length }) }}
           </p>
@@ -203,16 +198,5 @@ function retire(replacementId: string): void {
 }
 .since {
   margin-left: 4px;
-}
-.grant .btn {
-  white-space: nowrap;
-}
-.grant {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
-  min-height: 34px;
-  border-bottom: 1px solid var(--line-soft);
 }
 </style>

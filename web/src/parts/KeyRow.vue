@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import type { Control } from '@lodge/core'
+import { useI18n } from 'vue-i18n'
+import { useDocket } from '../state/docket.ts'
+
+// A key in a list, as the list words it, with the way to take it away.
+defineProps<{ grantId: string; take: Control; about: string }>()
+const { t } = useI18n()
+const docket = useDocket()
+</script>
+
+<template>
+  <div class="key-row">
+    <span><slot /></span>
+    <button
+      type="button"
+      class="btn btn-quiet btn-sm"
+      :disabled="!take.enabled"
+      :title="take.reason"
+      :aria-label="`${t('roles.take')}: ${about}`"
+      @click="docket.hold([{ type: 'take', grantId }])"
+    >
+      {{ t('roles.take') }}
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.key-row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  min-height: 34px;
+  padding: 2px 0;
+  border-bottom: 1px solid var(--line-soft);
+}
+.key-row > span {
+  min-width: 0;
+}
+.btn {
+  white-space: nowrap;
+}
+</style>
