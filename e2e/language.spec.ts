@@ -1,20 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
-import { at, ownDemo, signIn } from './steps.ts'
+import { at, ownDemo, signIn, VIEW_PATHS } from './steps.ts'
 
 const demo = ownDemo()
-const PATHS = [
-  '/desk',
-  '/people',
-  '/places',
-  '/roles',
-  '/seats',
-  '/bill',
-  '/departures',
-  '/ledger',
-  '/settings',
-  '/my-keys',
-]
-
 /** What is cut off without its whole text at hand, and what does not fit sideways. */
 async function cutOff(page: Page): Promise<string[]> {
   return page.evaluate(() => {
@@ -42,7 +29,7 @@ for (const [width, height] of [
     await signIn(page, demo)
     await page.evaluate(() => localStorage.setItem('lodge-language', 'pseudo'))
     await page.setViewportSize({ width, height })
-    for (const path of PATHS) {
+    for (const path of VIEW_PATHS) {
       await page.goto(`${demo.origin}${path}`)
       await expect(page.locator('.rail a').first()).toContainText('[')
       await expect(page.locator('main')).toContainText('~')

@@ -1,20 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
-import { docketOf, doneOf, findsNothing, goTo, openMore, ownDemo, pick, signIn } from './steps.ts'
+import { docketOf, doneOf, findsNothing, goTo, openMore, ownDemo, pick, signIn, VIEW_PATHS } from './steps.ts'
 
 const demo = ownDemo()
-
-const PATHS = [
-  '/desk',
-  '/people',
-  '/places',
-  '/roles',
-  '/seats',
-  '/bill',
-  '/departures',
-  '/ledger',
-  '/settings',
-  '/my-keys',
-]
 
 for (const [theme, place] of [
   ['light', 'Chapel court'],
@@ -66,7 +53,7 @@ test('text twice as large fits, and nothing moves for who does not want it', { t
   await page.setViewportSize({ width: 640, height: 400 })
   await page.emulateMedia({ reducedMotion: 'reduce' })
   await signIn(page, demo)
-  for (const path of PATHS) {
+  for (const path of VIEW_PATHS) {
     await page.goto(`${demo.origin}${path}`)
     await expect(page.getByRole('heading').first()).toBeVisible()
     expect([path, await tooWide(page)]).toEqual([path, 0])

@@ -74,6 +74,11 @@ export async function signIn(
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible()
 }
 
+/** The main views, by their addresses. */
+export const VIEW_PATHS = [
+  ...['/desk', '/people', '/places', '/roles', '/seats', '/bill', '/departures', '/ledger', '/settings', '/my-keys'],
+]
+
 const TITLES = {
   Desk: /Tuesday/,
   People: /^People/,

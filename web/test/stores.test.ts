@@ -257,6 +257,16 @@ describe('the docket', () => {
     expect([docket.isEmpty, docket.mayApply]).toEqual([false, true])
   })
 
+  test('knows from which day it is, also while it is shut, until it is discarded', async () => {
+    answers['POST fillings'] = () => ({ status: 200, body: { changes: [{ ...leave, at: '2026-07-01' }], rest: null } })
+    const docket = await hold()
+    await docket.date('2026-07-01')
+    docket.shut()
+    expect([docket.datedOn, docket.open]).toEqual(['2026-07-01', false])
+    await docket.putDown()
+    expect(docket.datedOn).toBe('')
+  })
+
   test('comes back as it was left', async () => {
     answers['GET docket'] = () => ({ status: 200, body: { changes: [leave] } })
     const docket = useDocket()

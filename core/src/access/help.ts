@@ -5,7 +5,7 @@ import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
 
-/** Whether someone's sign-in needs a second means, by the account's rule. */
+/** Whether someone has to take a second sign-in step, by the account's rule. */
 export function asksSecondMeans(account: Account, person: PersonRow): boolean {
   return account.settings.secondMeansFor.includes(person.standing)
 }

@@ -19,7 +19,7 @@ export class HandOver {
 
 /**
  * Passes an invitation, a link or a plan on to someone else, in whose name it is from then on (model I5, X3): what it
- * gives is decided at its use, by the taker's rights then. The person who hands it over could give it themselves now
+ * gives is decided at its use, by the rights then of the person who takes it over. The person who hands it over could give it themselves now
  * (D1):
  * otherwise an actor who was lowered would go on giving in another's name. Taking a link or a plan over oneself needs none
  * of it. An invitation is its sponsor's to withdraw, so taking it over needs what steering it needs (D3, I10, P6).

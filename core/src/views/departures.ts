@@ -167,13 +167,13 @@ function thingViews(sight: Sight, personId: Id, { handovers }: Pick<DepartureRow
   }))
 }
 
-/** One thing a product says is someone's; unless someone chose its taker it goes where the product's things go. */
+/** One thing a product says is someone's; unless someone was chosen to take it over it goes where the product's things go. */
 export interface ThingInProductView extends DepartureThingView {
   kind: 'item' | 'hold' | 'link'
 }
 
 /**
- * What a product says is someone's, each thing with the taker chosen for it alone (model X2, X3).
+ * What a product says is someone's, each thing with the person chosen to take it over alone (model X2, X3).
  * @param held as the product names them.
  */
 export function thingsInProductView(

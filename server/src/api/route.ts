@@ -186,7 +186,7 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
   return { ...ask, now, account: loaded.account, accountId, personId, asPersonId, sight }
 }
 
-/** How someone came in has to be enough for the account (model I9, its rule on second means). @throws LodgeError 403. */
+/** How someone came in has to be enough for the account (model I9, its rule on a second sign-in step). @throws LodgeError 403. */
 function checkStrength({ strength }: Session, account: Account, person: PersonRow): void {
   if (strength === 'slip') {
     const sentence =

@@ -83,7 +83,7 @@ export function mustNotBeNarrow({ strength }: Pick<Session, 'strength'>): void {
   )
 }
 
-/** Grave acts are for someone who proved who they are a moment ago. @throws LodgeError 403 `sign-in-again`. */
+/** What has to be confirmed is for someone who signed in again a moment ago. @throws LodgeError 403 `sign-in-again`. */
 export function mustBeFresh(session: Session, now: Instant): void {
   if (session.strength !== 'slip' && now - session.provedAt < PROOF_MICROSECONDS) return
   const sentence =

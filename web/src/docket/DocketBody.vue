@@ -25,17 +25,14 @@ const ending = computed(() => docket.changes.some((change) => ENDING.has(change.
 const SHOWN = 6
 const all = ref(false)
 const shownSentences = computed(() => docket.preview?.sentences.slice(0, all.value ? undefined : SHOWN) ?? [])
-const date = ref('')
 watch(
   () => docket.isEmpty,
   () => {
     all.value = false
-    date.value = ''
   },
 )
 
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
-watch(date, (on) => !docket.isEmpty && void docket.date(on))
 </script>
 
 <template>
@@ -89,7 +86,14 @@ watch(date, (on) => !docket.isEmpty && void docket.date(on))
       <div class="how">
         <label>
           <span class="muted">{{ t('docket.from') }}</span>
-          <DateField v-model="date" small :min="today" :label="t('docket.from')" :placeholder="t('docket.now')" />
+          <DateField
+            :model-value="docket.datedOn"
+            small
+            :min="today"
+            :label="t('docket.from')"
+            :placeholder="t('docket.now')"
+            @update:model-value="void docket.date($event ?? '')"
+          />
         </label>
         <label v-if="docket.preview && docket.preview.access.effects.length > 0">
           <span class="muted">{{ t('docket.tell') }}</span>

@@ -83,7 +83,7 @@ function onInput(): void {
 function settle(): void {
   if (text.value.trim() === '') {
     isWrong.value = false
-    value.value = ''
+    if (value.value) value.value = ''
   } else if (typed.value) {
     value.value = typed.value
     text.value = shown(typed.value)

@@ -43,6 +43,8 @@ export const useDocket = defineStore('docket', () => {
   const applying = ref(false)
   /** How far a docket applied in batches has come. */
   const run = ref<RunView | null>(null)
+  /** The day from which what is in hand is to happen; empty: at once. */
+  const datedOn = ref('')
   /** The fixed phrase for what a filling left out. */
   const rest = ref<string | null>(null)
   /** What of the last one was refused when its turn came. */
@@ -119,6 +121,7 @@ export const useDocket = defineStore('docket', () => {
 
   /** Lets everything in hand that can be dated happen from a day on. */
   async function date(on: string): Promise<void> {
+    datedOn.value = on
     const filling = { kind: 'date-docket', changes: changes.value, on: on || null }
     const dated = await ask<{ changes: NewChange[]; rest: string | null }>('POST', session.path('/fillings'), {
       filling,
@@ -230,6 +233,7 @@ export const useDocket = defineStore('docket', () => {
     turn += 1
     held.value = []
     tell.value = ''
+    datedOn.value = ''
     rest.value = null
     preview.value = null
     error.value = null
@@ -258,6 +262,7 @@ export const useDocket = defineStore('docket', () => {
     run,
     refused,
     rest,
+    datedOn,
     applied,
     place,
     isEmpty,
