@@ -25,7 +25,7 @@ interface Shown {
 }
 
 /**
- * How long a session stays open after its person was cut off: from the button to the first refusal, over every session
+ * How long a session stays open after its person’s access ended: from the button to the first refusal, over every session
  * of theirs in two processes, while a list of thousands is being imported.
  */
 export async function cutOffs(ground: Ground): Promise<Yardstick> {

@@ -22,7 +22,7 @@ const GRANTS = small ? 5 : 500
 const REPORTS = small ? 2 : 20
 const THINGS = small ? 6 : 200
 const MANY = small ? 2 : 200
-/** So many people are cut off while a list is imported, each with so many sessions, half of them in another process. */
+/** So many people lose access while a list is imported, each with so many sessions, half of them in another process. */
 const CUT_OFF = small ? 2 : 10
 const SESSIONS_EACH = small ? 2 : 20
 const IMPORTED = small ? 100 : 10_000
@@ -118,7 +118,7 @@ try {
   rmSync(directory, { recursive: true, force: true })
 }
 
-/** The demo, a second process on its database, and those to be cut off. */
+/** The demo, a second process on its database, and those who lose access. */
 function ground(account: Account, leavers: readonly PersonRow[], scale: number): Ground {
   const notes = JSON.parse(readFileSync(join(directory, 'notes.json'), 'utf8')) as { key: string; smtpPort: number }
   const environment = {

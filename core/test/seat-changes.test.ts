@@ -120,11 +120,14 @@ test('a place’s stewards hand out as many seats as it may have, counted by who
 
 test('an end on the first of a month says what a day earlier saves; a day later it does not', () => {
   const house = House.open()
-  const codes = (engagementUntil: string) =>
+  const found = (engagementUntil: string) =>
     house
       .show('Oriel', { type: 'change-person', personId: house.person('Rafe'), engagementUntil })
       .watchOut.filter((one) => one.code === 'day-earlier')
-      .map((one) => one.sentence)
+  const codes = (engagementUntil: string) => found(engagementUntil).map((one) => one.sentence)
+  expect(found('2026-07-01').map(({ mend }) => mend)).toEqual([
+    { label: 'End on 30 June', changes: [expect.objectContaining({ engagementUntil: '2026-06-30' })] },
+  ])
   expect(codes('2026-07-01')).toEqual(['Rafe Gardener: ending on 30 June instead of 1 July saves €14.00.'])
   expect(codes('2026-07-02')).toEqual([])
   expect(codes('2026-06-30')).toEqual([])
@@ -287,6 +290,28 @@ describe('the two silent traps are said (model S13)', () => {
     ])
     expect(said(house, house.invitation())).toEqual([])
   })
+
+  test('one click ends the warning: the docket it gives shows it no more', () => {
+    const house = House.open((book) => (book.people[4]!.grants = []))
+    const mended = (...changes: object[]) =>
+      house.show('Oriel', ...changes).watchOut.flatMap(({ code, sentence, mend }) => {
+        if (!mend) return []
+        const rest = house.show('Oriel', ...mend.changes)
+        expect(rest.problems).toEqual([])
+        expect(rest.watchOut.map((one) => one.sentence)).not.toContain(sentence)
+        return [`${code}: ${mend.label}`]
+      })
+    const lead = { seats: [{ product: 'log', seatType: 'lead' }] }
+    const key = (place: string) => ({ roleId: house.role('Rope access'), placeId: house.place(place) })
+    expect(mended(give(house, 'Rafe', 'Rope access'), seat(house, 'Corin', 'field'))).toEqual([
+      'no-key: Leave the Field seat out',
+    ])
+    expect(mended(give(house, 'Corin', 'Rope access'))).toEqual(['no-seat: Add a Reader seat'])
+    expect(mended(house.invitation({ seats: [] }))).toEqual(['no-seat: Add a Reader seat'])
+    expect(mended(house.invitation({ grants: [] }))).toEqual(['no-key: Leave the Field seat out'])
+    expect(mended(house.invitation(lead))).toEqual(['cheaper-seat: Give a Field seat instead'])
+    expect(mended(house.invitation({ grants: [key('Pellworth'), key('Main')] }))).toEqual(['covered-key: Leave it out'])
+  })
 })
 
 describe('what a seat type costs, in every form (model S12)', () => {
@@ -323,5 +348,47 @@ describe('what a seat type costs, in every form (model S12)', () => {
       sheet.seatTypes[0]!.use = 'floating'
     })
     expect(pool[0]).toEqual(['Field', '€14.00 for 12 months', 'a pool of 3'])
+  })
+})
+
+describe('what is more than someone from outside usually needs is said (model S13)', () => {
+  const codes = (house: House, ...changes: object[]) => {
+    const known = ['everywhere', 'second-client', 'high-membership', 'after-last-day', 'starts-late', 'day-earlier']
+    return house.show('Oriel', ...changes).watchOut.filter(({ code }) => known.includes(code))
+  }
+  const key = (house: House, who: string, place: string) => ({
+    ...{ type: 'give', subjectKind: 'person', subjectId: house.person(who) },
+    ...{ roleId: house.role('Rope access'), placeId: place ? house.place(place) : house.account.root.id },
+  })
+
+  test('a key at the root, a membership above guest', () => {
+    const house = House.open()
+    expect(codes(house, key(house, 'Corin', '')).map(({ sentence }) => sentence)).toEqual([
+      'Corin Client is from outside and gets Rope access at every place.',
+    ])
+    expect(codes(house, key(house, 'Corin', 'Harbour'))).toEqual([])
+    const change = { type: 'change-person', personId: house.person('Corin'), standing: 'member' }
+    expect(codes(house, change).map(({ sentence }) => sentence)).toEqual([
+      'Corin Client is from outside and, as member, sees everyone who works here.',
+    ])
+  })
+
+  test('a second client; a key after the last day; a start in the last days of a month charged in full', () => {
+    const house = House.open()
+    expect(codes(house, key(house, 'Corin', 'Main')).map(({ sentence }) => sentence)).toEqual([
+      'Corin Client is from outside and gets access at a second client: Pellworth, besides Corvane.',
+    ])
+    const seat = (who: string, from: string) => ({
+      ...{ type: 'give-seat', personId: house.person(who), product: 'log', seatType: 'field', from },
+    })
+    expect(codes(house, seat('Corin', '2026-06-29')).map(({ sentence }) => sentence)).toEqual([
+      'Corin Client’s seat begins on 29 June: all of June is charged, €14.00.',
+    ])
+    expect(codes(house, seat('Corin', '2026-06-27'))).toEqual([])
+    house.do('Oriel', { type: 'change-person', personId: house.person('Corin'), engagementUntil: '2026-06-20' })
+    const late = { ...key(house, 'Corin', 'Harbour'), from: '2026-06-22' }
+    expect(codes(house, late).map(({ sentence }) => sentence)).toEqual([
+      'Rope access gives Corin Client no access, because their last day with us is over.',
+    ])
   })
 })

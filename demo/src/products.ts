@@ -136,7 +136,7 @@ function cormacLeaves(account: Account, date: LocalDate): object {
   }
 }
 
-/** What hangs on the leaver in the products, the first time. */
+/** What depends on the leaver in the products, the first time. */
 export function addDemoThings(running: readonly RunningProduct[], account: Account): void {
   const cormac = account.peopleByEmail('cormac.eddery@thistlewick.example')[0]!
   const [beddingLog, rillControl] = running

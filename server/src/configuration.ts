@@ -52,7 +52,7 @@ export interface Configuration {
   sheetOrigins: readonly string[]
   /** Origins of products that may be connected; none unless said. */
   productOrigins: readonly string[]
-  /** The file to which the heads of ledgers are put down; none: they are not. */
+  /** The file to which the heads of ledgers are written; none: they are not. */
   anchorFile: string | undefined
   /** A time-stamping service for them, besides. */
   stampUrl: string | undefined

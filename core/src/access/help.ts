@@ -10,7 +10,7 @@ export function asksSecondMeans(account: Account, person: PersonRow): boolean {
   return account.settings.secondMeansFor.includes(person.standing)
 }
 
-/** Whether the asker may issue or countersign a re-entry slip for someone (model I9): owners only by owners. */
+/** Whether the asker may issue or countersign a sign-in slip for someone (model I9): owners only by owners. */
 export function helpControl(sight: Sight, personId: Id): Control {
   const person = sight.account.get('person', personId)
   if (!person || !sight.seesPerson(personId)) return { enabled: false, reason: 'There is no such person here.' }

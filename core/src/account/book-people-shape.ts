@@ -73,7 +73,7 @@ export class BookHandover {
   @IsIn(['report', 'steward', 'group-led', 'approver', 'line', 'things']) what!: string
   /** By name: a person, a place’s path, a group, a role, a line; `product` or `product/thing`. */
   @Line(1000) thing!: string
-  /** Left out: let go. */
+  /** Left out: nobody takes it over. */
   @IsOptional() @ValidateNested() @Type(() => BookTaker) to?: BookTaker
   @When() acceptBy?: string
   @IsOptional() @IsBoolean() accepted?: boolean

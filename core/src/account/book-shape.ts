@@ -36,7 +36,7 @@ export class BookLine {
 export class BookRules {
   @IsOptional() @IsInt() @Min(0) @Max(8) pathLabelDepth?: number
   @IsOptional() @IsBoolean() guestsSeePeopleMet?: boolean
-  /** Whose sign-in needs a second means. */
+  /** Whose sign-in needs a second sign-in step. */
   @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
   /** Whether an outsider's engagement needs an end. */
   @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean

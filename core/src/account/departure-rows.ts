@@ -17,13 +17,13 @@ export interface Taker {
   id: Id
 }
 
-/** What becomes of one thing that hangs on a leaver; without one, the proposed taker takes it (model X3). */
+/** What becomes of one thing that depends on a leaver; without one, the proposed taker takes it (model X3). */
 export interface Handover {
   /** `report`, `steward` … as things are found; `line` for the account's own; `things` for what lies in a product. */
   what: string
   /** The thing: a row's id, a line's id, or `product` or `product/thing`. */
   id: string
-  /** Null: let go. */
+  /** Null: nobody takes it over. */
   taker: Taker | null
   /** By when the taker has to accept, else it rests with the proposer; null: at once theirs. */
   acceptBy: Instant | null

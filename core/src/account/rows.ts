@@ -33,7 +33,7 @@ export interface SettingsRow {
   pathLabelDepth: number
   /** Whether guests see the people they meet at places they reach (model P4). */
   guestsSeePeopleMet: boolean
-  /** Whose sign-in needs a second means, by standing. */
+  /** Whose sign-in needs a second sign-in step, by standing. */
   secondMeansFor: readonly Standing[]
   /** Whether an outsider’s engagement needs an end. */
   outsidersNeedEnd: boolean

@@ -129,7 +129,7 @@ export class PutDownAway {
   @RowId() absenceId!: Id
 }
 
-/** A time away is declined, taken back by the person who asked, or put down before it begins. */
+/** A time away is declined, taken back by the person who asked, or cancelled before it begins. */
 export const putDownAway: ChangeKind<PutDownAway> = {
   type: 'put-down-away',
   category: 'away',

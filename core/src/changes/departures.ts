@@ -23,7 +23,7 @@ import { Moment, RowId } from './shapes.ts'
 import { shutDoors } from './shut-doors.ts'
 import { lookup } from '../checks/lookup.ts'
 
-/** Who takes one thing over, as chosen; without a taker it is let go. */
+/** Who takes one thing over, as chosen; without a taker it is left unassigned. */
 export class HandoverWanted {
   @IsIn(Object.keys(TAKERS)) what!: string
   @IsString() @MaxLength(200) id!: string
@@ -131,7 +131,7 @@ export class PutDownDeparture {
   @RowId() departureId!: Id
 }
 
-/** They stay: the plan is put down, and their engagement ends when it would have. */
+/** They stay: the plan is cancelled, and their engagement ends when it would have. */
 export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   type: 'put-down-departure',
   category: 'leaving',

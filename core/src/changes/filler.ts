@@ -70,7 +70,7 @@ export class Filler {
     if (leave) this.add({ type: 'leave', personId })
   }
 
-  /** One thing that hangs on someone, passed on by the changes that are there for it. */
+  /** One thing that depends on someone, passed on by the changes that are there for it. */
   private pass(hang: Hang, personId: Id, toId: Id): void {
     if (hang.kind === 'steward' && this.open(personId).some((grant) => this.isWallPassing(grant))) this.rest = true
     const changes = passingOn(this.start, hang, personId, { kind: 'person', id: toId }, this.now)

@@ -84,7 +84,7 @@ export class TakeMany {
   @When() on?: string | null
 }
 
-/** What hangs on someone, for someone else to take over: all of it, or some kinds (model X3). */
+/** What depends on someone, for someone else to take over: all of it, or some kinds (model X3). */
 export class HandOverAll {
   @Equals('hand-over') kind!: 'hand-over'
   @RowId() personId!: Id
@@ -102,7 +102,7 @@ export class ReturnAll {
   @When() until?: string | null
 }
 
-/** A client's engagement ends: outsiders with nothing left elsewhere leave, the others lose what lies there (model X8). */
+/** A client's engagement ends: outsiders with nothing left elsewhere leave, the others lose what they have there (model X8). */
 export class ClientEnds {
   @Equals('client-ends') kind!: 'client-ends'
   @RowId() placeId!: Id

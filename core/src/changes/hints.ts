@@ -8,21 +8,25 @@ import { areasAt, productAt } from '../products/catalogue.ts'
 import type { SheetSeatType } from '../products/sheet.ts'
 import { moneyText } from '../seats/money.ts'
 import { Draft } from './draft.ts'
+import type { Change } from './index.ts'
 import type { Invite } from './invite.ts'
 import { maySteer } from './offers.ts'
+import { withCheaper, withoutKey } from './mends.ts'
 import type { Warning } from './warning.ts'
 
 /** What an invitation offers more than it needs: a dearer seat than its roles can use, a role another key covers already. */
-export function hintsOf(invite: Invite, sight: Sight): Warning[] {
-  return [...cheaperSeats(invite, sight), ...coveredKeys(invite, sight)]
+export function hintsOf(changes: readonly Change[], invite: Invite, sight: Sight): Warning[] {
+  return [...cheaperSeats(changes, invite, sight), ...coveredKeys(changes, invite, sight)]
 }
 
 /** A cheaper type of the same product whose caps reach as far as what is given with it (model A1, S9). */
-function cheaperSeats({ seats, grants }: Invite, sight: Sight): Warning[] {
+function cheaperSeats(changes: readonly Change[], invite: Invite, sight: Sight): Warning[] {
+  const { seats, grants } = invite
   const { account, now } = sight
   const { currency, locale } = account.settings
   const roleIds = [...new Set(grants.map((grant) => grant.roleId))]
-  return seats.flatMap(({ product, seatType }) => {
+  return seats.flatMap((seat) => {
+    const { product, seatType } = seat
     const sheet = productAt(account, product, now)?.sheet
     const type = sheet?.seatTypes.find((one) => one.code === seatType)
     if (!sheet || !type || roleIds.length === 0) return []
@@ -36,7 +40,8 @@ function cheaperSeats({ seats, grants }: Invite, sight: Sight): Warning[] {
       ? `, ${moneyText(type.priceMinor - cheaper.priceMinor, currency, locale)} a month less`
       : ''
     const sentence = `A ${cheaper.name} seat in ${sheet.name} is enough for the access given here${saved}.`
-    return [{ code: 'cheaper-seat', sentence }]
+    const mend = withCheaper(changes, invite, seat, { product, seatType: cheaper.code }, cheaper.name)
+    return [{ code: 'cheaper-seat', sentence, mend }]
   })
 }
 
@@ -61,10 +66,11 @@ function capIn({ caps, capElsewhere }: SheetSeatType, area: string): Level {
 }
 
 /** The same role above and beneath, or by a group as well: the lower key adds nothing unless a wall stands between. */
-function coveredKeys({ grants, groupIds = [] }: Invite, sight: Sight): Warning[] {
+function coveredKeys(changes: readonly Change[], invite: Invite, sight: Sight): Warning[] {
+  const { grants, groupIds = [] } = invite
   const { account } = sight
   const byGroups = groupIds.flatMap((id) => account.by('grant', 'subject', `group ${id}`))
-  return grants.flatMap(({ roleId, placeId }) => {
+  return grants.flatMap(({ grantId, roleId, placeId }) => {
     const role = account.get('role', roleId)
     const above = coveringPlaces(placeId, sight)
     const cover = [...grants, ...byGroups].find(
@@ -72,7 +78,8 @@ function coveredKeys({ grants, groupIds = [] }: Invite, sight: Sight): Warning[]
     )
     if (!role || !cover) return []
     const by = 'subjectKind' in cover ? 'a group they come into' : `the same role at ${sight.placeName(cover.placeId)}`
-    return [{ code: 'covered-key', sentence: `${role.name} at ${sight.placeName(placeId)} is already given by ${by}.` }]
+    const sentence = `${role.name} at ${sight.placeName(placeId)} is already given by ${by}.`
+    return [{ code: 'covered-key', sentence, mend: withoutKey(changes, invite, grantId) }]
   })
 }
 

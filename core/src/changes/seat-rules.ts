@@ -226,7 +226,7 @@ function countedAt(account: Account, holding: HoldingRow): Instant | null {
 
 /**
  * Writes down from when and until when a person's seats counted, before another engagement takes the place of the one
- * they hung on: what has been charged stays as it was (model Z3, S6).
+ * they depended on: what has been charged stays as it was (model Z3, S6).
  */
 export function settleSeats(draft: Draft, personId: Id): void {
   for (const holding of draft.account.by('holding', 'person', personId)) {

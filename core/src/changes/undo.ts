@@ -141,7 +141,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
   }
 }
 
-/** What was planned is put down by undoing it; what was done on its day is put back without the plan. */
+/** What was planned is cancelled by undoing it; what was done on its day is put back without the plan. */
 function isOwnPlan(draft: Draft, edit: RowEdit): boolean {
   const row = (edit.after ?? edit.before) as PlannedRow
   if (draft.sight.seesPlanned(row)) return true

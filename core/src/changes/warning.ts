@@ -9,6 +9,15 @@ import type { Change } from './index.ts'
 export interface Warning {
   code: string
   sentence: string
+  /** What one click does about it, if anything does. */
+  mend?: Mend
+}
+
+/** The docket as it would be without the warning. */
+export interface Mend {
+  /** What the button says. */
+  label: string
+  changes: object[]
 }
 
 /** What is judged: the account before and after, the changes asked for and all that they move. */

@@ -6,6 +6,7 @@ import { countedSpan } from '../seats/stretches.ts'
 import { partOf } from '../seats/tally.ts'
 import { monthAt, termsOf } from '../seats/terms.ts'
 import { addDays, boundsOfMonth, dateInWords, dateOf, lastDateBefore, monthInWords, monthOf } from '../time/instants.ts'
+import { aDayEarlier } from './mends.ts'
 import type { Check } from './warning.ts'
 
 /** A seat someone else gave up earlier this month is charged for both (model S4, S6). */
@@ -30,6 +31,35 @@ export const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
     return [{ code: 'charged-twice', sentence }]
   })
 }
+
+/** A seat that begins in the last three days of a month which is charged in full (model S6, S13). */
+export const startsLate: Check = ({ after, edits, sight, now }) => {
+  if (!sight.money) return []
+  const { currency, locale, zone } = after.settings
+  return edits.flatMap((edit) => {
+    const holding = edit.table === 'holding' && !edit.before ? (edit.after as HoldingRow) : null
+    const terms = holding && termsOf(after, holding.product)
+    const counted = terms && countedSpan(after, terms, holding)
+    if (!holding || !counted) return []
+    const first = dateOf(counted.from, zone)
+    const whole = monthAt(first.slice(0, 7), zone)
+    const isLate = addDays(first, LATE_DAYS).slice(0, 7) !== first.slice(0, 7)
+    if (!isLate || terms.sheetFor(whole)?.charging.rule !== 'whole-month') return []
+    const [share] = partOf(after, terms, holding.personId, whole).shares
+    const earlier = after
+      .by('holding', 'person', holding.personId)
+      .some((one) => one !== holding && one.product === holding.product && one.givenFrom < holding.givenFrom)
+    if (share?.seatType !== holding.seatType || share.priceMinor === 0 || earlier) return []
+    const who = sight.personName(holding.personId)
+    const [day, month] = [dateInWords(first, dateOf(now, zone)), monthInWords(first.slice(0, 7), dateOf(now, zone))]
+    const sum = moneyText(share.priceMinor, currency, locale)
+    const sentence = `${who}’s seat begins on ${day}: all of ${month} is charged, ${sum}.`
+    return [{ code: 'starts-late', sentence }]
+  })
+}
+
+/** So many days before the month's end a beginning is late. */
+const LATE_DAYS = 3
 
 /** A seat given up within the month stays on this month's bill (model S6). */
 export const chargedInFull: Check = ({ after, edits, sight, now }) => {
@@ -56,7 +86,7 @@ export const chargedInFull: Check = ({ after, edits, sight, now }) => {
 }
 
 /** A seat that would end on the first day of a month is charged for that whole month (model S4, S6). */
-export const dayEarlierSaves: Check = ({ after, edits, sight, now }) => {
+export const dayEarlierSaves: Check = ({ after, changes, edits, sight, now }) => {
   if (!sight.money) return []
   const people = new Set<Id>()
   for (const edit of edits) {
@@ -78,7 +108,8 @@ export const dayEarlierSaves: Check = ({ after, edits, sight, now }) => {
       const [earlier, late] = [addDays(last, -1), last].map((date) => dateInWords(date, today))
       const sum = moneyText(share.priceMinor, currency, locale)
       const sentence = `${sight.personName(personId)}: ending on ${earlier} instead of ${late} saves ${sum}.`
-      return [{ code: 'day-earlier', sentence }]
+      const mend = aDayEarlier(after, changes, ends, today)
+      return [{ code: 'day-earlier', sentence, ...(mend && { mend }) }]
     }),
   )
 }

@@ -18,7 +18,8 @@ import { hintsOf } from './hints.ts'
 import { invitedId } from './invite.ts'
 import type { Check, Scene, Warning } from './warning.ts'
 import { opensNothing, paysForNothing } from './watch-traps.ts'
-import { chargedInFull, chargedTwice, dayEarlierSaves } from './watch-bill.ts'
+import { chargedInFull, chargedTwice, dayEarlierSaves, startsLate } from './watch-bill.ts'
+import { highForOutsider, keyAfterLastDay, wideForOutsider } from './watch-outsiders.ts'
 
 /** Everything to watch out for in a docket, in a fixed order, each said once. */
 export function watchOut(
@@ -34,6 +35,9 @@ export function watchOut(
   const found = [
     looksAlike,
     outsiderWithoutEnd,
+    highForOutsider,
+    wideForOutsider,
+    keyAfterLastDay,
     moreThanNeeded,
     sensitiveArea,
     behindWall,
@@ -45,6 +49,7 @@ export function watchOut(
     leftWithoutApprover,
     chargedTwice,
     chargedInFull,
+    startsLate,
     dayEarlierSaves,
     thingsLeft,
     offersDead,
@@ -69,7 +74,7 @@ function looksAlike({ changes }: Scene): Warning[] {
 }
 
 function moreThanNeeded({ changes, sight }: Scene): Warning[] {
-  return changes.flatMap((change) => (change.type === 'invite' ? hintsOf(change, sight) : []))
+  return changes.flatMap((change) => (change.type === 'invite' ? hintsOf(changes, change, sight) : []))
 }
 
 /** So many warnings of one kind are named; the rest are counted. */

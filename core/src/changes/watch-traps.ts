@@ -1,12 +1,13 @@
 import type { Account } from '../account/account.ts'
 import type { GrantRow, HoldingRow, Id, RoleRow } from '../account/rows.ts'
 import { entryOf } from '../access/roles.ts'
-import type { Sight } from '../access/sight.ts'
 import { groupsOf } from '../people/groups.ts'
 import { areasAt, enablesType, isOwnArea, productAt, type Product } from '../products/catalogue.ts'
+import type { SheetSeatType } from '../products/sheet.ts'
 import { holdingUntil } from '../seats/holdings.ts'
 import { seatWords } from '../seats/seat-words.ts'
 import type { Instant } from '../time/instants.ts'
+import { withoutSeat, withSeat } from './mends.ts'
 import type { Check, Scene, Warning } from './warning.ts'
 
 // The two silent traps (model S13): a key that no seat reaches, and a paid seat that no key leads to. Nothing moves then,
@@ -38,8 +39,20 @@ export const opensNothing: Check = (scene) => {
       const product = productAt(after, code, now)
       if (!product?.on || holdsFrom(after, grant.subjectId, code, grant.from)) return []
       const who = sight.personName(grant.subjectId)
-      const sentence = `${role.name} gives ${who} no access in ${product.sheet.name}, because they have no seat.${instead(sight, after, product, areas)}`
-      return [{ code: 'no-seat', sentence }]
+      const best = fittingType(product, areas)
+      const enough = best
+        ? ` ${best.name}, ${seatWords(after, product.sheet, best, now, sight.money).price}, would be enough.`
+        : ''
+      const sentence = `${role.name} gives ${who} no access in ${product.sheet.name}, because they have no seat.${enough}`
+      const mayGive = best && sight.canSomewhere('seats', 'add')
+      const seat = best && { product: code, seatType: best.code }
+      return [
+        {
+          code: 'no-seat',
+          sentence,
+          ...(mayGive && { mend: withSeat(scene.changes, grant.subjectId, seat!, best.name) }),
+        },
+      ]
     })
   })
 }
@@ -52,14 +65,12 @@ function holdsFrom(account: Account, personId: Id, product: string, from: Instan
 }
 
 /** The seat type that would do, one without a charge first. */
-function instead(sight: Sight, account: Account, product: Product, areas: readonly string[]): string {
+function fittingType(product: Product, areas: readonly string[]): SheetSeatType | undefined {
   const { sheet } = product
   const fitting = sheet.seatTypes.filter((type) => {
     return enablesType(product, type.code) && areas.some((code) => (type.caps[code] ?? type.capElsewhere) !== 'none')
   })
-  const best = fitting.find((type) => type.priceMinor === 0 && !type.inBand) ?? fitting[0]
-  if (!best) return ''
-  return ` ${best.name}, ${seatWords(account, sheet, best, sight.now, sight.money).price}, would be enough.`
+  return fitting.find((type) => type.priceMinor === 0 && !type.inBand) ?? fitting[0]
 }
 
 /** A seat that is paid, given to someone whom no key leads into its product. */
@@ -72,7 +83,8 @@ export const paysForNothing: Check = (scene) => {
     if (!isPaid || !after.get('holding', holding.id) || hasKey(after, holding.personId, holding.product, now)) return []
     const name = sight.personName(holding.personId)
     const sentence = `The ${type.name} seat in ${product!.sheet.name} costs money but gives ${name} no access: they have no role there.`
-    return [{ code: 'no-key', sentence }]
+    const mend = withoutSeat(scene.changes, holding.id, holding.personId, type.name)
+    return [{ code: 'no-key', sentence, ...(mend && { mend }) }]
   })
 }
 

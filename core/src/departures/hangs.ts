@@ -35,7 +35,7 @@ export const PASSED_ON: ReadonlySet<HangKind> = new Set([
   'plan',
 ])
 
-/** One thing that hangs on a person. */
+/** One thing that depends on a person. */
 export interface Hang {
   kind: HangKind
   /** The row it is about: a person, place, group, offer, link, plan, role, request, share, grant or holding. */
@@ -47,7 +47,7 @@ export interface Hang {
 }
 
 /**
- * Everything of an account that hangs on someone: what would be left without them, and what would end with them (model
+ * Everything of an account that depends on someone: what would be left without them, and what would end with them (model
  * X2). Cut to what the asker sees; undefined for anyone who does not see their record.
  */
 export function hangsOn(sight: Sight, personId: Id, kinds: readonly HangKind[] = HANG_KINDS): Hang[] | undefined {

@@ -16,7 +16,7 @@ export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; let
   things: { by: ['person', 'group', 'place'], letGo: true },
 }
 
-/** The ordinary changes by which one thing that hangs on someone passes to its taker; each is judged like any other (X3). */
+/** The ordinary changes by which one thing that depends on someone passes to its taker; each is judged like any other (X3). */
 export function passingOn(
   account: Account,
   { kind, id }: { kind: HangKind; id: Id },

@@ -4,7 +4,7 @@ import { productAt } from '../products/catalogue.ts'
 import { instantText, type Instant } from '../time/instants.ts'
 import { lookup } from '../checks/lookup.ts'
 
-/** Something that hung on a leaver in a product, and what became of it as read back. */
+/** Something that depended on a leaver in a product, and what became of it as read back. */
 export interface DepartureThing {
   product: string
   thingId: string

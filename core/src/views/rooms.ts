@@ -19,9 +19,9 @@ export interface Me {
     locale: string
     seesMoney: boolean
     isOwner: boolean
-    /** In by a re-entry slip: one's own page alone, until someone countersigns (model I9). */
+    /** In by a sign-in slip: one's own page alone, until someone countersigns (model I9). */
     narrow: boolean
-    /** The account asks for a second means, and the session was opened without one. */
+    /** The account asks for a second sign-in step, and the session was opened without one. */
     needsMeans: boolean
   } | null
 }

@@ -265,7 +265,7 @@ function isSecond(error: unknown): boolean {
 async function loginFor(ask: Ask<TakeUp>, { email }: Found): Promise<Taker> {
   const { lodge, ctx, body, now } = ask
   const session = await sessionOf(lodge, ctx)
-  // Who came by a re-entry slip is in one account and takes nothing up in another (model I9).
+  // Who came by a sign-in slip is in one account and takes nothing up in another (model I9).
   const full = session?.slipId === null ? session : undefined
   const signedIn = full && (await findLogin(lodge.pools.requests, full.loginId))
   const proven = signedIn !== undefined && signedIn?.email === emailKey(email)

@@ -38,7 +38,7 @@ export class NewEmail {
 }
 
 /**
- * The login of a session that may change its own means: someone who proved who they are a moment ago. A re-entry slip
+ * The login of a session that may change its own means: someone who proved who they are a moment ago. A sign-in slip
  * gives no means before it is countersigned, since those would open everything without the second person; and since it
  * renews entry to one account alone (model I9), then only where the login opens no other.
  */
@@ -51,7 +51,7 @@ async function ownLogin({ lodge, session, now }: SignedInAsk<object>): Promise<L
   return login
 }
 
-/** Who has just added a second means has shown it: the session counts as opened with it. */
+/** Who has just added a second sign-in step has shown it: the session counts as opened with it. */
 async function strengthened(lodge: Lodge, session: Session, now: Instant): Promise<void> {
   const strength = session.strength === 'password' ? 'two' : session.strength
   await proveSession(lodge.pools.requests, session.id, strength, now)
@@ -205,7 +205,7 @@ export const meansRoutes = [
       }
       if (!(await removeMeans(lodge.pools.requests, login.id, params.meansId!))) throw notFound()
       const left = await meansOfLogin(lodge.pools.requests, login.id)
-      // Codes on paper stand in for something; alone they would be a second means nobody renews.
+      // Codes on paper stand in for something; alone they would be a second sign-in step nobody renews.
       if (left.every((one) => one.kind === 'backup')) await removeMeansOfKind(lodge.pools.requests, login.id, 'backup')
       await noteMeans(ask, 'means taken away')
       return undefined

@@ -77,7 +77,7 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   query?: Record<string, string>
   /** May be asked by someone whose engagement has not begun (model P3). */
   beforeEngagement?: boolean
-  /** May be asked by someone who came by a re-entry slip, or still lacks the second means the account asks for. */
+  /** May be asked by someone who came by a sign-in slip, or still lacks the second sign-in step the account asks for. */
   ownPage?: boolean
   /** What it answers with; left out, JSON. */
   answers?: readonly AnswerKind[]
@@ -217,7 +217,7 @@ async function seenAs(
 
 async function personIn(ask: SignedInAsk<object>, accountId: string, session: Session): Promise<string | undefined> {
   if (session.accountId === accountId && session.personId) return session.personId
-  // What a re-entry slip renews is entry to the account that gave it (model I9).
+  // What a sign-in slip renews is entry to the account that gave it (model I9).
   if (session.slipId !== null) return undefined
   const people = await accountsOfLogin(ask.lodge.pools.requests, session.loginId)
   return people.find((one) => one.accountId === accountId)?.personId

@@ -52,7 +52,7 @@ function wrong(sentence = 'This email address and password do not match.'): Lodg
   return new LodgeError(401, 'wrong-sign-in', sentence)
 }
 
-/** After the password, who has a second means is asked for it; the ticket stands for the first step and is good once. */
+/** After the password, who has a second sign-in step is asked for it; the ticket stands for the first step and is good once. */
 async function askSecond(lodge: Lodge, login: Login, now: number): Promise<object | undefined> {
   const means = await meansOfLogin(lodge.pools.requests, login.id)
   if (means.length === 0) return undefined
@@ -182,7 +182,7 @@ export const sessionRoutes = [
       const people = await accountsOfLogin(lodge.pools.requests, session.loginId)
       const there = people.find((one) => one.accountId === body.accountId)
       const login = await findLogin(lodge.pools.requests, session.loginId)
-      // What a re-entry slip renews is entry to the account that gave it, countersigned or not (model I9).
+      // What a sign-in slip renews is entry to the account that gave it, countersigned or not (model I9).
       if (!there || !login || session.slipId !== null) throw notFound()
       await chooseAccount(lodge.pools.requests, session.id, there.accountId, there.personId)
       return meOf(lodge, { ...session, ...there }, login.email, people)

@@ -118,7 +118,7 @@ export const signUpRoutes = [
 const TERMS =
   'If you open an account here, you are responsible for it. You decide who gets access, you answer for the personal details kept in it, and you can export or close it at any time. The contents are yours; this service reads them only to do its work.'
 
-/** The login of the browser’s session, if it is that of the mailbox; a re-entry slip opens nothing new (model I9). */
+/** The login of the browser’s session, if it is that of the mailbox; a sign-in slip opens nothing new (model I9). */
 async function signedInAs(
   { lodge, ctx }: Ask<object>,
   email: string,

@@ -10,7 +10,7 @@ import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
 export interface VerifyOptions {
   /** Also compares every row with what the ledger last made of it. */
   rows?: boolean
-  /** A file to which heads were put down. */
+  /** A file to which heads were written. */
   anchors?: string
   /** The public keys of the time-stamping service. */
   stampKeys?: string
@@ -18,7 +18,7 @@ export interface VerifyOptions {
 
 /**
  * Verifies the ledger of every account, or of one; with the rows it is also compared with the tables as they are, with
- * anchors also with where it stood when they were put down.
+ * anchors also with where it stood when they were written.
  */
 export async function verifyCommand(
   accountId: string | undefined,

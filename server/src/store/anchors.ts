@@ -5,7 +5,7 @@ import type { Queryable } from './pools.ts'
 
 export const ANCHOR_FORMAT = 'jolly-porter/anchor@1'
 
-/** Where an account's ledger stood, as it is put down outside (docs/prove-it.md). */
+/** Where an account's ledger stood, as it is written outside (docs/prove-it.md). */
 export interface Anchor {
   format: typeof ANCHOR_FORMAT
   account: string
@@ -18,7 +18,7 @@ export interface Anchor {
   stamp?: string
 }
 
-/** The heads of ledgers that moved since they were last put down. */
+/** The heads of ledgers that moved since they were last written. */
 export async function headsToAnchor(connection: Queryable, now: Instant): Promise<Anchor[]> {
   // every account: each has a ledger of its own
   const [rows] = await connection.query<RowDataPacket[]>(
@@ -41,8 +41,8 @@ export async function noteAnchored(connection: Queryable, anchors: readonly Anch
 }
 
 /**
- * What of the anchors does not hold any more: an entry that is gone, or whose hash is another than was put down.
- * @param text lines as they were put down; of other accounts than the one asked about nothing is said.
+ * What of the anchors does not hold any more: an entry that is gone, or whose hash is another than was written.
+ * @param text lines as they were written; of other accounts than the one asked about nothing is said.
  * @param keys of the time-stamping service; where given, each stamp must be its own.
  */
 export async function faultsOfAnchors(

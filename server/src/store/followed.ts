@@ -49,7 +49,7 @@ function concerned(edits: Decision['edits'], after: Account): { people: Set<Id>;
   return { people, groups }
 }
 
-/** Groups that people joined or quit by rule; all of theirs where they came in or are out. */
+/** Groups that people joined or quit by rule; all their groups where they came in or are out. */
 function groupsMoved(account: Account, before: PersonRow | null, after: PersonRow | null): Id[] {
   const [was, is] = [before, after].map((row) => (row ? groupsOf(account, row) : []))
   const isSame = (['state', 'engagementFrom', 'engagementUntil', 'awayFrom', 'awayUntil'] as const).every(

@@ -6,7 +6,7 @@ import { isSessionOpen } from './sessions.ts'
 
 /**
  * What a token is for: the second step of signing in, a forgotten password, a new address, opening an account, a
- * re-entry slip, coming by a link, a passkey's challenge.
+ * sign-in slip, coming by a link, a passkey's challenge.
  */
 export type TokenPurpose =
   'second' | 'forgotten' | 'new-email' | 'sign-up' | 'come' | 'slip' | 'first-slip' | 'challenge'

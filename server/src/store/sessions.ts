@@ -3,8 +3,8 @@ import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 /**
- * How a session was opened: by a password alone, with a second means, by a passkey (which is two means at once), or by
- * a re-entry slip, which opens one's own page alone until someone countersigns it, and only the account that gave it
+ * How a session was opened: by a password alone, with a second sign-in step, by a passkey (which is two means at once), or by
+ * a sign-in slip, which opens one's own page alone until someone countersigns it, and only the account that gave it
  * even then (model I9).
  */
 export type Strength = 'password' | 'two' | 'passkey' | 'slip' | 'countersigned'
@@ -19,7 +19,7 @@ export interface Session {
   provedAt: Instant
   /** What kind of device opened it, as its browser says. */
   device: string
-  /** The re-entry slip it came by. */
+  /** The sign-in slip it came by. */
   slipId: string | null
 }
 
@@ -96,7 +96,7 @@ export async function sessionsOfLogin(
   return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
 }
 
-/** The sessions someone came in with by a re-entry slip that nobody countersigned yet. */
+/** The sessions someone came in with by a sign-in slip that nobody countersigned yet. */
 export async function slipSessionsOf(
   connection: Queryable,
   accountId: string,

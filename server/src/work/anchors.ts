@@ -14,7 +14,7 @@ type Anchoring = Pick<Lodge, 'configuration' | 'pools' | 'log'>
 /**
  * Puts down outside, every hour, where each ledger that moved stands: anyone who could write the whole database anew
  * could
- * not write that anew as well (model C5). First in the file, then noted: what is put down twice does no harm.
+ * not write that anew as well (model C5). First in the file, then noted: what is written twice does no harm.
  */
 export function anchorWorker(lodge: Anchoring): Worker {
   return async () => {
@@ -35,7 +35,7 @@ export async function anchorHeads({ configuration, pools, log }: Anchoring): Pro
       stampUrl === undefined
         ? undefined
         : await stampOf(stampUrl, head.hash).catch((error: unknown) => {
-            // Put down without: a service that is away must not keep the file empty.
+            // Written without: a service that is away must not keep the file empty.
             log.warn({ err: error }, 'the time-stamping service gave no stamp')
             return undefined
           })

@@ -48,7 +48,7 @@ const KNOWN_CLOSED = {
 } as const
 
 /**
- * Does what is left of a departure once its doors are shut (model X4): in each product what hangs on them is passed on and
+ * Does what is left of a departure once its doors are shut (model X4): in each product what depends on them is passed on and
  * their account closed, both read back. Every step may be repeated; a product that is down delays only its own.
  */
 export function leavingWorker(lodge: Leaving): Worker {
@@ -83,7 +83,7 @@ function isInProduct({ kind }: StepRow): boolean {
   return kind === 'things' || kind === 'close'
 }
 
-/** Doors first there too: the account is closed, then what hangs on them is passed on. */
+/** Doors first there too: the account is closed, then what depends on them is passed on. */
 async function inProduct(
   lodge: Leaving,
   accountId: string,

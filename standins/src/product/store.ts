@@ -11,7 +11,7 @@ export interface Kept {
   lastModified: string
 }
 
-/** Something that hangs on someone in the product: an item of theirs, work held open, or a link they made. */
+/** Something that depends on someone in the product: one of their items, work held open, or a link they made. */
 export interface Thing {
   id: string
   kind: 'item' | 'hold' | 'link'

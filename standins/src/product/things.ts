@@ -21,7 +21,7 @@ export interface Faults {
 }
 
 /**
- * What hangs on a person in the product, and passing it on: the handover protocol (docs/handover-protocol.md). Each
+ * What depends on a person in the product, and passing it on: the handover protocol (docs/handover-protocol.md). Each
  * request that changes something carries an Idempotency-Key; the same key gives the same answer again and does nothing.
  */
 export function thingsRoutes(store: ProductStore, faults: Faults): Router {

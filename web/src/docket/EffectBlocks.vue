@@ -5,8 +5,9 @@ import { useI18n } from 'vue-i18n'
 import KeyMark from '../marks/KeyMark.vue'
 import WallMark from '../marks/WallMark.vue'
 import { shortDate, monthName, todayIn } from '../logic/dates.ts'
-import { byKind, countsOf, type Translate } from '../logic/effects.ts'
+import { byKind, countsOf, warningsByCode, type Translate } from '../logic/effects.ts'
 import { sum } from '../logic/money.ts'
+import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 
 // The three blocks of every change: who gets in where, seats and money, watch out (model S8).
@@ -14,7 +15,11 @@ const props = defineProps<{ preview: Preview }>()
 const { t } = useI18n()
 const say: Translate = (key, values, plural) => (plural === undefined ? t(key, values) : t(key, values, plural))
 const session = useSession()
+const docket = useDocket()
 const opened = ref(new Set<string>())
+/** Kinds of warnings of which all are shown, not the first alone. */
+const unfolded = ref(new Set<string>())
+const warnings = computed(() => warningsByCode(props.preview.watchOut))
 const groups = computed(() => byKind(props.preview.access.effects))
 const locale = computed(() => session.me?.current?.locale ?? 'en-IE')
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
@@ -28,6 +33,10 @@ const moves = computed(
 
 function keyOf(one: AccessEffect): string {
   return `${one.kind} ${one.personId} ${one.placeId} ${one.from ?? ''}`
+}
+
+function unfold(code: string): void {
+  if (!unfolded.value.delete(code)) unfolded.value.add(code)
 }
 
 function toggle(key: string): void {
@@ -61,9 +70,29 @@ function period(one: AccessEffect): string {
   <section>
     <template v-if="preview.watchOut.length > 0">
       <h3 class="caption">{{ t('docket.watchOut') }}</h3>
-      <div class="sheet block watch">
-        <p v-for="warning in preview.watchOut" :key="warning.sentence">{{ warning.sentence }}</p>
-      </div>
+      <ul class="sheet block watch">
+        <li v-for="group in warnings" :key="group.code">
+          <p v-for="warning in unfolded.has(group.code) ? group.all : group.all.slice(0, 1)" :key="warning.sentence">
+            {{ warning.sentence }}
+            <button v-if="warning.mend" type="button" class="mend" @click="docket.mend(warning.mend.changes)">
+              {{ warning.mend.label }}
+            </button>
+          </p>
+          <button
+            v-if="group.all.length > 1"
+            type="button"
+            class="more"
+            :aria-expanded="unfolded.has(group.code)"
+            @click="unfold(group.code)"
+          >
+            {{
+              unfolded.has(group.code)
+                ? t('effect.fold')
+                : t('effect.alike', { count: group.all.length - 1 }, group.all.length - 1)
+            }}
+          </button>
+        </li>
+      </ul>
     </template>
     <p v-else class="muted">{{ t('docket.nothing') }}</p>
     <h3 class="caption">{{ t('docket.access') }}</h3>
@@ -146,6 +175,19 @@ p {
 }
 .watch {
   border-left: 3px solid var(--brass);
+  margin: 0;
+}
+.watch li {
+  display: block;
+}
+.mend,
+.watch .more {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--green);
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .group + .group {
   margin-top: 6px;

@@ -1,4 +1,4 @@
-import type { AccessEffect, Preview } from '@lodge/core'
+import type { AccessEffect, Preview, Warning } from '@lodge/core'
 
 type Kind = AccessEffect['kind']
 export const KINDS: readonly Kind[] = ['gained', 'raised', 'lowered', 'lost']
@@ -8,6 +8,13 @@ export function byKind(effects: readonly AccessEffect[]): { kind: Kind; effects:
   return KINDS.map((kind) => ({ kind, effects: effects.filter((one) => one.kind === kind) })).filter(
     (group) => group.effects.length > 0,
   )
+}
+
+/** Warnings of one kind together, in the order in which the kinds come: each kind is told once, with its count (model S13). */
+export function warningsByCode(warnings: readonly Warning[]): { code: string; all: Warning[] }[] {
+  const found = new Map<string, Warning[]>()
+  for (const warning of warnings) found.set(warning.code, [...(found.get(warning.code) ?? []), warning])
+  return [...found].map(([code, all]) => ({ code, all }))
 }
 
 /** The catalogue: a message by its key, with what it names, in the plural of a number. */

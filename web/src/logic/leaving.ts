@@ -3,7 +3,7 @@ import type { DepartureThingView, Taker } from '@lodge/core'
 /** The time of a leaving for which only a day is typed. */
 export const END_OF_WORK = '17:00'
 
-/** Who takes one thing over, as chosen in the form; nobody where it is let go. */
+/** Who takes one thing over, as chosen in the form; nobody where it is left unassigned. */
 export interface ChosenTaker {
   what: string
   id: string

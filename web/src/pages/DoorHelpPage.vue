@@ -15,7 +15,7 @@ import { useSession } from '../state/session.ts'
 /** What a first slip opens: an invitation, and the name one will sign in by. */
 type FirstLook = LookedInvitation & { signInName: string }
 
-// Ways back in: a forgotten password, the link mailed for it, a new address to be proven, a re-entry slip.
+// Ways back in: a forgotten password, the link mailed for it, a new address to be proven, a sign-in slip.
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()

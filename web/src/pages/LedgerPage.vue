@@ -109,6 +109,7 @@ async function verify(): Promise<void> {
       }}</BButton>
       <a class="btn btn-outline-primary" :href="session.path('/ledger/export')">{{ t('ledger.export') }}</a>
     </header>
+    <p class="muted about">{{ t('ledger.about') }}</p>
     <div class="filter" role="search" :aria-label="t('ledger.filter')">
       <select v-model="filter.kind" class="form-select form-select-sm" :aria-label="t('ledger.kind')">
         <option value="">{{ t('ledger.everything') }}</option>
@@ -286,6 +287,17 @@ code {
   grid-column: 4;
   text-align: right;
   white-space: nowrap;
+}
+@media (max-width: 600px) {
+  li {
+    grid-template-columns: 52px minmax(0, 1fr);
+  }
+  li code,
+  li .undo {
+    grid-column: 2;
+    text-align: left;
+    justify-self: start;
+  }
 }
 .undo {
   padding: 0 8px;

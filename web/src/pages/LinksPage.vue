@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
+import CopyText from '../parts/CopyText.vue'
 import LinkForm from '../parts/LinkForm.vue'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -89,12 +90,7 @@ const day = (date: string) => shortDate(date, today.value)
             {{ t('links.show') }}
           </button>
           <template v-if="opened?.id === link.id">
-            <input
-              class="form-control form-control-sm"
-              readonly
-              :value="opened.address"
-              :aria-label="t('links.address')"
-            />
+            <CopyText :text="opened.address" :what="t('links.address')" />
             <img
               :src="`data:image/svg+xml;utf8,${encodeURIComponent(opened.picture)}`"
               :alt="t('links.picture')"

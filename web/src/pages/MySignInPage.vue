@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { ask, ApiError } from '../api/client.ts'
 import type { OwnSignIn } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
+import CopyText from '../parts/CopyText.vue'
 import NoticeSettings from '../parts/NoticeSettings.vue'
 import OneField from '../parts/OneField.vue'
 import OwnRecord from '../parts/OwnRecord.vue'
@@ -169,9 +170,7 @@ const newPaper = () =>
       <div v-if="doing === 'codes' && fresh" class="codes">
         <p>{{ t('means.scan') }}</p>
         <img :src="`data:image/svg+xml;utf8,${encodeURIComponent(fresh.picture)}`" alt="" width="180" height="180" />
-        <p class="muted">
-          {{ t('means.orType') }} <code>{{ fresh.secret }}</code>
-        </p>
+        <p class="muted">{{ t('means.orType') }} <CopyText :text="fresh.secret" :what="t('means.secret')" /></p>
         <OneField :label="t('means.shows')" autocomplete="one-time-code" :button="t('means.keep')" :send="keepCodes" />
       </div>
     </div>

@@ -32,7 +32,7 @@ const substitutes = computed(() => [
 ])
 
 /**
- * What hangs on them, as for a departure: covered by anyone who stands in, or waiting until they are back (model X1).
+ * What depends on them, as for a departure: covered by anyone who stands in, or waiting until they are back (model X1).
  */
 const session = useSession()
 const { data: leaving } = useFetched<{ things: DepartureThingView[] }>(() =>

@@ -64,6 +64,9 @@ const dateOf = (bar: LaidBar) => (isDragged(bar) ? dragged.value!.to : bar.date)
 
 <template>
   <figure v-if="lanes.length > 0" class="sheet board">
+    <figcaption class="muted">
+      <strong>{{ t('desk.board') }}</strong> {{ t('desk.boardAbout') }}
+    </figcaption>
     <div class="scale" aria-hidden="true">
       <span
         v-for="week in scale"

@@ -10,6 +10,8 @@ import { together } from '../logic/leaving.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
+import CopyText from './CopyText.vue'
+import PickOne from './PickOne.vue'
 
 // A departure whose doors are shut: its steps as they go on, what became of each thing in the products, its record.
 const props = defineProps<{ sheet: DepartureSheet }>()
@@ -21,7 +23,12 @@ const { choices } = useChoices()
 const taker = ref<Record<string, string>>({})
 const checking = ref(false)
 const problem = ref('')
-const takers = computed(() => (choices.value?.managers ?? []).filter((one) => one.id !== props.sheet.personId))
+const takers = computed(() => [
+  { value: '', text: t('leaving.other') },
+  ...(choices.value?.managers ?? [])
+    .filter((one) => one.id !== props.sheet.personId)
+    .map(({ id, name }) => ({ value: id, text: name })),
+])
 const record = computed(() => props.sheet.record)
 const path = (rest: string) => session.path(`/departures/${props.sheet.id}${rest}`)
 
@@ -88,14 +95,13 @@ function time(text: string): string {
           }}</BButton>
           <template v-else>
             <template v-if="step.kind !== 'close'">
-              <select
-                v-model="taker[step.id]"
-                class="form-select form-select-sm"
+              <PickOne
+                :model-value="taker[step.id] ?? ''"
+                size="sm"
+                :options="takers"
                 :aria-label="t('leaving.taker', { what: step.text })"
-              >
-                <option :value="undefined">{{ t('leaving.other') }}</option>
-                <option v-for="one in takers" :key="one.id" :value="one.id">{{ one.name }}</option>
-              </select>
+                @update:model-value="taker[step.id] = $event ?? ''"
+              />
               <BButton size="sm" variant="outline-primary" :disabled="!taker[step.id]" @click="pass(step)">{{
                 t('leaving.pass')
               }}</BButton>
@@ -137,9 +143,11 @@ function time(text: string): string {
     </template>
     <template v-if="record">
       <h2>{{ t('leaving.record') }}</h2>
+      <p class="muted">{{ t('leaving.recordAbout') }}</p>
       <div class="sheet record">
         <p>
-          {{ t('leaving.signed', { at: time(record.signedAt) }) }} <code>{{ record.hash }}</code>
+          {{ t('leaving.signed', { at: time(record.signedAt) }) }}
+          <CopyText :text="record.hash" :what="t('leaving.seal')" />
         </p>
         <p v-if="record.checkedAt" :class="{ oxblood: record.reappeared.length > 0 }">
           {{ t('leaving.checked', { at: time(record.checkedAt) }) }}

@@ -8,8 +8,9 @@ import { useFetched } from '../state/fetched.ts'
 import { useInProducts } from '../state/in-products.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
+import PickOne from './PickOne.vue'
 
-// What hangs on someone: what would be left without them is handed over into the docket, what ends with them is shown.
+// What depends on someone: what would be left without them is handed over into the docket, what ends with them is shown.
 const props = defineProps<{ personId: string; mayLeave: boolean }>()
 const { t } = useI18n()
 const session = useSession()
@@ -51,7 +52,7 @@ function handOver(kinds: HangKind[] | null, leave = false): void {
   <section v-if="data" class="hangs" :aria-label="t('hangs.title')">
     <template v-if="left.length > 0">
       <h4>{{ t('hangs.left') }}</h4>
-      <label class="taker">{{ t('hangs.taker') }} <BFormSelect v-model="takerId" size="sm" :options="takers" /></label>
+      <label class="taker">{{ t('hangs.taker') }} <PickOne v-model="takerId" size="sm" :options="takers" /></label>
       <p v-for="one in left" :key="one.kind" class="line">
         <span
           ><strong>{{ t(`hangs.kind.${one.kind}`) }}</strong> {{ one.hangs.map((hang) => hang.text).join('; ') }}</span

@@ -54,6 +54,13 @@ function takeUp(): void {
   if (kept && !form.name && !form.email) Object.assign(form, invitationFrom(kept))
 }
 onMounted(takeUp)
+watch(
+  () => docket.mends,
+  () => {
+    const mended = docket.changes.find((change) => change.type === 'invite')
+    if (mended) Object.assign(form, invitationFrom(mended))
+  },
+)
 
 /** Someone who is here, whose standing, seats, groups and keys a newcomer starts with. */
 const { data: like } = useFetched<Omit<PacketRow, 'id' | 'name'>>(() =>

@@ -17,7 +17,7 @@ import { END_OF_WORK, handoversOf, planParts, SEVERAL, takerKey, type ChosenTake
 import DateField from './DateField.vue'
 import NotYet from './NotYet.vue'
 
-// Someone's leaving as a plan: when, and who takes over each thing that hangs on them. It goes into the docket, where
+// Someone's leaving as a plan: when, and who takes over each thing that depends on them. It goes into the docket, where
 // its people, places and money are shown before it happens.
 type Leaving = NonNullable<ReturnType<typeof leavingView>>
 const props = defineProps<{ personId: string; planned?: DepartureView | undefined }>()
@@ -66,7 +66,7 @@ const { products, asking, counted } = useInProducts(() => props.personId)
 const lying = computed(() => products.value.flatMap((one) => one.things))
 /** Single things of a product that have a taker of their own, or none. */
 const singled = computed(() => lying.value.filter((one) => one.chosen || chosen.has(keyOf(one))))
-/** What is let go: things without a taker, and single ones of a product for which that was chosen. */
+/** What nobody takes over: things without a taker, and single ones of a product for which that was chosen. */
 const without = computed(() => [...things.value, ...singled.value].filter((one) => takerOf(one) === null).length)
 function heldIn({ what, id }: DepartureThingView): InProduct | undefined {
   return what === 'things' ? products.value.find((one) => one.product === id) : undefined

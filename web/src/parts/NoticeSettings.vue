@@ -3,6 +3,7 @@ import { useI18n } from 'vue-i18n'
 import { ask } from '../api/client.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import CopyText from './CopyText.vue'
 
 // What one hears by mail of the account one is in, and one's calendar of it.
 const { t } = useI18n()
@@ -27,13 +28,7 @@ async function renew(): Promise<void> {
     <label><input type="checkbox" :checked="data.digest" @change="setDigest" /> {{ t('notices.digest') }}</label>
     <h2>{{ t('notices.calendar') }}</h2>
     <p class="muted">{{ t('notices.about') }}</p>
-    <input
-      v-if="data.calendar"
-      class="form-control form-control-sm"
-      readonly
-      :value="data.calendar"
-      :aria-label="t('notices.address')"
-    />
+    <p v-if="data.calendar"><CopyText :text="data.calendar" :what="t('notices.address')" /></p>
     <p>
       <BButton variant="outline-primary" @click="renew">{{
         data.calendar ? t('notices.renew') : t('notices.make')

@@ -47,7 +47,7 @@ const facts = computed(() => {
     ...(above.length > 0 ? [{ name: t('places.lies'), text: above.join(' / ') }] : []),
     { name: t('places.madeKind'), text: one.kind },
     ...(one.reference ? [{ name: t('places.reference'), text: one.reference }] : []),
-    { name: t('places.stewards'), text: stewards || t('places.noSteward') },
+    { name: t('places.stewards'), text: stewards || t('places.noSteward'), aside: t('places.stewardsAbout') },
     ...(one.walled ? [{ name: t('places.wallFact'), text: t('places.wallAbout') }] : []),
   ]
 })

@@ -45,6 +45,8 @@ export const useDocket = defineStore('docket', () => {
   const run = ref<RunView | null>(null)
   /** The day from which what is in hand is to happen; empty: at once. */
   const datedOn = ref('')
+  /** How often a warning's button changed what is in hand. */
+  const mends = ref(0)
   /** The fixed phrase for what a filling left out. */
   const rest = ref<string | null>(null)
   /** What of the last one was refused when its turn came. */
@@ -80,6 +82,15 @@ export const useDocket = defineStore('docket', () => {
     kept.splice(at < 0 ? kept.length : Math.min(at, kept.length), 0, ...added)
     take(kept)
     if (!place.value) open.value = true
+  }
+
+  /** Takes what a warning's button makes of the docket; a form that some of it came from fills itself in again. */
+  function mend(mended: readonly object[]): void {
+    const last = held.value.at(-1)!.slot
+    const slots = held.value.map(({ change, slot }) => [idsOf(change), slot] as const)
+    const slotFor = (change: NewChange) => slots.find(([ids]) => ids === idsOf(change))?.[1] ?? last
+    take((mended as NewChange[]).map((change) => ({ change, slot: slotFor(change) })))
+    mends.value += 1
   }
 
   /** Puts one change down and keeps the others. */
@@ -269,6 +280,8 @@ export const useDocket = defineStore('docket', () => {
     mayApply,
     hold,
     drop,
+    mend,
+    mends,
     release,
     fill,
     date,
@@ -282,6 +295,11 @@ export const useDocket = defineStore('docket', () => {
 })
 
 const TARGETS = ['grantId', 'placeId', 'roleId', 'groupId', 'holdingId', 'offerId', 'personId', 'product', 'version']
+
+/** A change by the rows it is about, which stay the same when something in it is altered. */
+function idsOf(change: NewChange): string {
+  return [change.type, ...TARGETS.map((key) => change[key])].join(' ')
+}
 
 /** What a change is about, where no form says it: pressing another button for the same thing changes one's mind. */
 function slotOf(change: NewChange): string {

@@ -26,7 +26,7 @@ export const USUAL_PAGE = 100
 
 export class Subject {
   @IsString() @MaxLength(60) type!: string
-  /** A person's id, or an address of theirs. */
+  /** A person's id, or one of their addresses. */
   @IsString() @MaxLength(200) id!: string
   @IsOptional() @IsObject() properties?: object
 }

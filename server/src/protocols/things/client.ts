@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Taker } from '@lodge/core'
 import { askProduct, ProductError, refusal, type ProductPeer } from '../product-http.ts'
 
-/** Something that hangs on someone in a product, as it says. */
+/** Something that depends on someone in a product, as it says. */
 export interface ProductThing {
   id: string
   kind: 'item' | 'hold' | 'link'
@@ -19,7 +19,7 @@ export class ThingsClient {
     private readonly peer: ProductPeer,
   ) {}
 
-  /** Everything that hangs on someone. @throws ProductError */
+  /** Everything that depends on someone. @throws ProductError */
   async all(personId: string): Promise<ProductThing[]> {
     const all = new Map<string, ProductThing>()
     let cursor: string | undefined
