@@ -9,6 +9,7 @@ import {
   type Change,
   type Id,
   type Instant,
+  type RowEdit,
 } from '../src/index.ts'
 import { AS_OF, smallBook } from './small-book.ts'
 
@@ -24,6 +25,9 @@ export function nextId(): Id {
 
 /** An account under test, its people by first name and its places by name. */
 export class House {
+  /** What the docket applied last altered. */
+  lastEdits: readonly RowEdit[] = []
+
   constructor(
     public account: Account,
     public now: Instant = NOW,
@@ -73,7 +77,19 @@ export class House {
     const decision = this.try(actor, ...changes)
     if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
     this.account = decision.after
+    this.lastEdits = decision.edits
     this.now += 1
+    return this
+  }
+
+  /** What undoing the docket applied last is. */
+  undoing(): object {
+    return { type: 'undo', version: 1, edits: this.lastEdits }
+  }
+
+  /** Time passes. */
+  later(seconds: number): this {
+    this.now += seconds * 1_000_000
     return this
   }
 

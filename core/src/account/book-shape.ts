@@ -16,9 +16,11 @@ import {
 import { Code, Line } from '../checks/shape.ts'
 import type { BillLine } from '../seats/bill.ts'
 import { NeededWhen, When } from './book-dates.ts'
+import { BookKeeping } from './book-keeping-shape.ts'
 import { BookGrant, BookPerson } from './book-people-shape.ts'
 import type { RoleArea, OfferState, PersonKind, Standing } from './rows.ts'
 
+export * from './book-keeping-shape.ts'
 export * from './book-people-shape.ts'
 
 const MONTH = /^\d{4}-(0[1-9]|1[0-2])$/
@@ -247,6 +249,8 @@ export class AccountBook {
   @NeededWhen() asOf!: string
   @ValidateNested() @Type(() => BookAccount) @IsObject() account!: BookAccount
   @IsArray() @Line(120, 1, true) employers!: string[]
+  /** Which of the employers are archived. */
+  @IsOptional() @IsArray() @Line(120, 1, true) archivedEmployers?: string[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookPlace) places!: BookPlace[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookProduct) products!: BookProduct[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookRole) roles!: BookRole[]
@@ -265,6 +269,12 @@ export class AccountBook {
   @ValidateNested({ each: true })
   @Type(() => BookConnection)
   connections?: BookConnection[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => BookKeeping)
+  keepings?: BookKeeping[]
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(1200)

@@ -10,6 +10,7 @@ import { Account } from './account.ts'
 import { AccountBook, type BookField, type BookGrant, type BookPlace } from './book-shape.ts'
 import { TABLE_NAMES } from './indexes.ts'
 import { readCustoms } from './read-customs.ts'
+import { readKeepings } from './read-keeping.ts'
 import { readConnections, readLeaving } from './read-leaving.ts'
 import { readOffer } from './read-offer.ts'
 import { keyOf, nameThePeople, readPeople } from './read-people.ts'
@@ -77,7 +78,10 @@ function unknownWords({ account: { currency, locale } }: AccountBook): Problem[]
 }
 
 /** What is null is left out, but in a sheet and where the names are the book’s own. */
-const LEFT_OUT = { nullIsLeftOut: true, butIn: new Set(['sheet', 'areas', 'choices', 'texts', 'rule']) }
+const LEFT_OUT = {
+  nullIsLeftOut: true,
+  butIn: new Set(['sheet', 'areas', 'choices', 'texts', 'rule', 'roleWords', 'placeWords', 'columns']),
+}
 
 /** The rules of an account that says nothing else. */
 const DEFAULT_RULES = {
@@ -124,7 +128,10 @@ class BookReader {
     this.rows.place.push({ ...root, name: this.book.account.name })
     this.readPlaces(this.book.places, rootId, '/places')
     this.places = Account.of(id, 0, { place: this.rows.place })
-    for (const name of this.book.employers) this.named(this.employers, 'employer', { id: this.makeId(), name }, '')
+    const archived = new Set(this.book.archivedEmployers)
+    for (const name of this.book.employers) {
+      this.named(this.employers, 'employer', { id: this.makeId(), name, archived: archived.has(name) }, '')
+    }
     this.book.fields?.forEach((field, at) => this.readField(field, `/fields/${at}`))
     nameThePeople(this.book.people, this)
     readProducts(this.book.products, this)
@@ -134,6 +141,7 @@ class BookReader {
     this.readLeavings()
     this.book.offers.forEach((offer, at) => readOffer(offer, `/offers/${at}`, this))
     readCustoms(this.book, this)
+    readKeepings(this.book.keepings, this)
     this.readMonths()
     if (this.problems.length > 0) return { problems: this.problems }
     const account = Account.of(id, 0, this.rows, this.values)

@@ -63,8 +63,11 @@ export interface StepRow {
   departureId: Id
   /** In what order they are done. */
   position: number
-  /** `doors` and `handover` are done with the departure itself; `close` and `things` in a product; `line` by hand. */
-  kind: 'doors' | 'handover' | 'things' | 'close' | 'line' | 'record'
+  /**
+   * `doors` and `handover` are done with the departure itself; `close` and `things` in a product that is connected, `task`
+   * by whoever looks after one that is kept by hand; `line` by hand.
+   */
+  kind: 'doors' | 'handover' | 'things' | 'close' | 'task' | 'line' | 'record'
   /** What it is about: as in a handover. */
   what: string
   subject: string

@@ -10,7 +10,12 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
     root: (row) => (row.parentId === null ? 'root' : null),
   },
   role: { base: (row) => row.baseId },
-  person: { manager: (row) => row.managerId, login: (row) => row.loginId, standing: (row) => row.standing },
+  person: {
+    manager: (row) => row.managerId,
+    login: (row) => row.loginId,
+    standing: (row) => row.standing,
+    employer: (row) => row.employerId,
+  },
   field: {},
   group: { ruled: (row) => (row.rule ? 'yes' : null), lead: (row) => row.leadId },
   membership: { person: (row) => row.personId, group: (row) => row.groupId },
@@ -44,6 +49,14 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   step: { departure: (row) => row.departureId, state: (row) => row.state },
   absence: { person: (row) => row.personId, state: (row) => row.state },
   connection: { product: (row) => row.product },
+  keeping: { product: (row) => row.product, keeper: (row) => row.keeperId },
+  known: {
+    product: (row) => row.product,
+    person: (row) => row.personId,
+    holder: (row) => (row.personId === null ? null : `${row.product} ${row.personId}`),
+    nobody: (row) => (row.personId === null ? row.product : null),
+  },
+  memberList: { product: (row) => row.product },
   link: { maker: (row) => row.makerId },
   allotment: { place: (row) => row.placeId, type: (row) => `${row.product}/${row.seatType}` },
 }

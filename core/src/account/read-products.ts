@@ -2,11 +2,12 @@ import { readSheet, type ProductSheet, type SheetCharging } from '../products/sh
 import type { Edge, Instant } from '../time/instants.ts'
 import type { Lists } from './book.ts'
 import type { BookProduct, BookSheet } from './book-shape.ts'
-import type { HoldingRow, Id, PersonRow, PlaceRow } from './rows.ts'
+import type { HoldingRow, Id, PersonalValue, PersonRow, PlaceRow } from './rows.ts'
 
 /** What reading a part of a book needs of the whole. */
 export interface BookScene {
   rows: Lists
+  values: PersonalValue[]
   people: Map<string, Id>
   paths: Map<Id, string>
   makeId(): Id

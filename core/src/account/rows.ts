@@ -4,9 +4,11 @@ import type { ProductSheet } from '../products/sheet.ts'
 import type { Level } from '../access/levels.ts'
 
 import type { AbsenceRow, ConnectionRow, DepartureRow, LeaverLine, StepRow } from './departure-rows.ts'
+import type { KeepingRow, KnownRow, MemberListRow } from './keeping-rows.ts'
 import type { LinkRow, OfferRow, PlannedRow, RequestRow, ShareRow } from './offer-rows.ts'
 
 export type * from './departure-rows.ts'
+export type * from './keeping-rows.ts'
 export type * from './offer-rows.ts'
 
 /** A UUIDv7, given by the server; the core never makes one. */
@@ -49,9 +51,12 @@ export interface SettingsRow {
   openedAt: Instant
 }
 
+/** Another business that people work for (model P11). */
 export interface EmployerRow {
   id: Id
   name: string
+  /** Nobody can be put there any more. */
+  archived: boolean
 }
 
 export interface PlaceRow {
@@ -316,6 +321,9 @@ export interface Rows {
   step: StepRow
   absence: AbsenceRow
   connection: ConnectionRow
+  keeping: KeepingRow
+  known: KnownRow
+  memberList: MemberListRow
 }
 
 export type TableName = keyof Rows

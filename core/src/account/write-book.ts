@@ -3,6 +3,7 @@ import { instantText, whenText, type Instant } from '../time/instants.ts'
 import type { Account } from './account.ts'
 import { BOOK_FORMAT, type AccountBook, type BookGrant, type BookPerson, type BookPlace } from './book-shape.ts'
 import type { Id, PersonRow } from './rows.ts'
+import { keepingsOf } from './write-keeping.ts'
 import { connectionsOf, leavingOf } from './write-leaving.ts'
 
 /** Writes an account's present state and dated holdings as a book; reading it again gives the same account but for ids. */
@@ -101,6 +102,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
     asOf: instantText(asOf),
     account: { name, zone, currency, locale, rules },
     employers: [...account.all('employer')].map((row) => row.name),
+    ...archivedFirms(account),
     places: places(account.root.id),
     products: [...account.all('product')].map((row) => ({
       code: row.code,
@@ -189,8 +191,15 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       number: row.number,
     })),
     ...connectionsOf(account),
+    ...keepingsOf(account, ref),
     ...monthsOf(account),
   }
+}
+
+/** Firms nobody can be put into any more. */
+function archivedFirms(account: Account): Pick<AccountBook, 'archivedEmployers'> {
+  const names = [...account.all('employer')].filter(({ archived }) => archived).map(({ name }) => name)
+  return names.length > 0 ? { archivedEmployers: names } : {}
 }
 
 /** Months that have closed, oldest first. */

@@ -121,6 +121,7 @@ function isAddress(text: string): boolean {
   }
 }
 
-function productName(code: string, sight: Sight): string {
+/** A product's name as its sheet has it. */
+export function productName(code: string, sight: Sight): string {
   return productAt(sight.named, code, sight.now)?.sheet.name ?? code
 }

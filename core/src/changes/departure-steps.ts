@@ -7,6 +7,7 @@ import { passingOn } from '../departures/pass-on.ts'
 import { isSettled, stepsOf } from '../departures/plan.ts'
 import { leaverOf, takerOf } from './departures.ts'
 import { AFTER_STEPS } from './shut-doors.ts'
+import { productName } from './connections.ts'
 import type { Draft } from './draft.ts'
 import { decide, readChange } from './index.ts'
 import type { ChangeKind } from './kind.ts'
@@ -44,6 +45,12 @@ export const settleStep: ChangeKind<SettleStep> = {
       return draft.refuse(
         'read-back',
         'An account in a product counts as closed only when the product says so. Try again instead.',
+      )
+    }
+    if (step.kind === 'task' && change.how !== 'let-go') {
+      return draft.refuse(
+        'by-hand',
+        `Close the account in ${productName(step.subject, draft.sight)} and confirm that there.`,
       )
     }
     if (change.how === 'again' || (change.how === 'pass' && inProduct)) {

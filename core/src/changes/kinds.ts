@@ -70,7 +70,27 @@ import {
   type QuitGroup,
   type RemoveGroup,
 } from './groups.ts'
+import {
+  archiveFirm,
+  makeFirm,
+  mergeFirms,
+  renameFirm,
+  type ArchiveFirm,
+  type MakeFirm,
+  type MergeFirms,
+  type RenameFirm,
+} from './firms.ts'
 import { handOver, type HandOver } from './hand-over.ts'
+import {
+  confirmAccount,
+  keepProduct,
+  noteAccounts,
+  noteList,
+  type ConfirmAccount,
+  type KeepProduct,
+  type NoteAccounts,
+  type NoteList,
+} from './keeping.ts'
 import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
 import { layOut, type LayOut } from './lay-out.ts'
@@ -221,6 +241,14 @@ export type Change =
   | ConnectProduct
   | DisconnectProduct
   | NoteConnection
+  | KeepProduct
+  | ConfirmAccount
+  | NoteAccounts
+  | NoteList
+  | MakeFirm
+  | RenameFirm
+  | MergeFirms
+  | ArchiveFirm
   | Erase
   | Undo
 
@@ -240,11 +268,14 @@ const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDepartu
 const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
 const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
+const KEEPING = [keepProduct, confirmAccount, noteAccounts, noteList]
+const FIRMS = [makeFirm, renameFirm, mergeFirms, archiveFirm]
 
 const allKinds = () => [
   ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],
   ...[...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS, ...PLANS],
   ...[...DEPARTURES, ...STEPS, ...ABSENCES, ...CONNECTIONS],
+  ...[...KEEPING, ...FIRMS],
 ]
 
 export const KINDS: ReadonlyMap<string, ChangeKind<never>> = new Map<string, ChangeKind<never>>(

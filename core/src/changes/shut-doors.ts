@@ -5,6 +5,7 @@ import { passingOn } from '../departures/pass-on.ts'
 import { Sight } from '../access/sight.ts'
 import { connectedProducts, takerWhenDue, thingsToPass, type PlannedThing } from '../departures/plan.ts'
 import { isPresent } from '../people/presence.ts'
+import { taskOf } from '../products/keeping.ts'
 import { whenText, type Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import { decide, readChange, type Change, type Decision } from './index.ts'
@@ -39,6 +40,10 @@ export function shutDoors(draft: Draft, departureId: Id): void {
     const about = { what: 'things', subject: product, ...nothing, state: 'waiting' as const }
     if (hasThings) steps.push({ ...about, kind: 'things', taker })
     steps.push({ ...about, kind: 'close', what: 'close' })
+  }
+  for (const { product } of draft.account.all('keeping')) {
+    if (taskOf(draft.account, product, personId, draft.now)?.kind !== 'close') continue
+    steps.push({ kind: 'task', what: 'close-by-hand', subject: product, ...nothing, state: 'waiting' })
   }
   for (const line of things.filter(({ what }) => what === 'line')) {
     steps.push({ kind: 'line', what: 'line', subject: line.id, ...nothing, taker: line.taker, state: 'waiting' })

@@ -4,6 +4,7 @@ import type {
   DepartureRow,
   GrantRow,
   HoldingRow,
+  KnownRow,
   Id,
   OfferRow,
   PersonRow,
@@ -19,6 +20,7 @@ import { productAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
 import { endGrant } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
+import { followKnown, mayConfirm } from './keeping.ts'
 import { idFrom, RowId } from './shapes.ts'
 
 export class Undo {
@@ -41,7 +43,7 @@ export const undo: ChangeKind<Undo> = {
   shape: Undo,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
-    const edits = netEdits(change.edits)
+    const edits = withoutFollowing(netEdits(change.edits))
     if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing to undo in that docket.')
     for (const edit of edits) {
       if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
@@ -56,9 +58,19 @@ export const undo: ChangeKind<Undo> = {
     const made = edits.filter((edit) => edit.before === null).reverse()
     const ordered = [...edits.filter((edit) => edit.before !== null), ...made]
     ordered.forEach((edit, at) => putBack(draft, edit, idFrom(change.seedId, at)))
+    followKnown(
+      draft,
+      edits.flatMap((edit) => (edit.table === 'known' ? [(edit.after ?? edit.before) as KnownRow] : [])),
+    )
   },
   sentence: (change, _sight, verb) => `${verb('undid', 'undo')} what was done in entry ${change.version}`,
   record: ({ edits: _edits, ...rest }) => rest,
+}
+
+/** What followed from what is known of accounts follows it again once that is put back. */
+function withoutFollowing(edits: RowEdit[]): RowEdit[] {
+  if (!edits.some(({ table }) => table === 'known')) return edits
+  return edits.filter(({ table }) => table !== 'step' && table !== 'departure')
 }
 
 const WORDS: Record<TableName, string> = {
@@ -91,6 +103,9 @@ const WORDS: Record<TableName, string> = {
   step: 'a departure’s step',
   absence: 'a time away',
   connection: 'a product’s connection',
+  keeping: 'who looks after a product',
+  known: 'what is known of an account in a product',
+  memberList: 'a member list',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -107,6 +122,13 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'group':
       // Making one again, or taking one away, is what removing needs.
       return draft.need('groups', edit.before && edit.after ? 'change' : 'run', root, 'undo what was done to groups')
+    case 'employer':
+      return draft.need('people', 'change', root, 'undo what was done to firms')
+    case 'keeping':
+      return draft.need('connections', 'run', root, 'undo who looks after a product')
+    case 'known':
+    case 'memberList':
+      return mayConfirm(draft, (edit.after ?? edit.before) as KnownRow)
     case 'membership':
       return draft.need('groups', 'change', root, 'undo what was done to groups')
     case 'packet':
@@ -314,6 +336,7 @@ function isUnused(draft: Draft, edit: RowEdit): boolean {
   const users: Partial<Record<TableName, () => number>> = {
     place: () => account.by('place', 'parent', edit.key).length + account.by('grant', 'place', edit.key).length,
     role: () => account.by('grant', 'role', edit.key).length + account.by('role', 'base', edit.key).length,
+    employer: () => account.by('person', 'employer', edit.key).length,
     group: () =>
       account.by('grant', 'subject', `group ${edit.key}`).length + account.by('membership', 'group', edit.key).length,
   }

@@ -89,6 +89,7 @@ const KINDS: Readonly<Record<string, string>> = {
   approver: 'Approves for',
   line: 'To hand back',
   close: 'Account in',
+  'close-by-hand': 'Account in',
   things: 'Things in',
 }
 
@@ -128,6 +129,7 @@ export function subjectText(
     case 'line':
       return account.settings.leaverLines.find(({ id }) => id === subject)?.name ?? ''
     case 'close':
+    case 'close-by-hand':
     case 'things':
       return productName(account, subject, now)
     default:

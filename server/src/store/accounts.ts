@@ -246,8 +246,9 @@ export class Accounts {
   }
 }
 
+/** Under whose ids personal values may have changed: of people, and of accounts in products that are nobody's here. */
 function peopleIn(edits: readonly RowEdit[]): string[] {
-  return edits.flatMap((edit) => (edit.table === 'person' ? [edit.key] : []))
+  return edits.flatMap((edit) => (edit.table === 'person' || edit.table === 'known' ? [edit.key] : []))
 }
 
 function bytesOf(account: Account): number {

@@ -1,6 +1,7 @@
 import type { AnyRow, Rows, TableName } from '@lodge/core'
 import { boolean, json, plain, type Layout } from './column-kinds.ts'
 import { DEPARTURE_LAYOUT } from './departure-columns.ts'
+import { KEEPING_LAYOUT } from './keeping-columns.ts'
 
 /** Which table and columns keep each of the core's rows; instants are microseconds in `…_us`. */
 const LAYOUT: Layout<TableName> = {
@@ -22,7 +23,7 @@ const LAYOUT: Layout<TableName> = {
       boolean('erasedByItself', 'erased_by_itself'),
     ],
   },
-  employer: { table: 'employer', columns: [plain('name', 'name')] },
+  employer: { table: 'employer', columns: [plain('name', 'name'), boolean('archived', 'archived')] },
   place: {
     table: 'place',
     columns: [
@@ -238,6 +239,7 @@ const LAYOUT: Layout<TableName> = {
       plain('state', 'state'),
     ],
   },
+  ...KEEPING_LAYOUT,
   ...DEPARTURE_LAYOUT,
   allotment: {
     table: 'allotment',

@@ -1,0 +1,71 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Code, Line } from '../checks/shape.ts'
+import { NeededWhen } from './book-dates.ts'
+
+/** Who looks after a product's accounts: a person or a group; neither: the owners. */
+export class BookKeeper {
+  /** By email or key. */
+  @IsOptional() @Line(200) person?: string
+  @IsOptional() @Line(60) group?: string
+}
+
+/** What is known of one account in a product, from one source (model B1). */
+export class BookKnown {
+  /** Whose it is, by email or key; left out: nobody's here. */
+  @IsOptional() @Line(200) person?: string
+  /** Of one that is nobody's: the address and name it has there. */
+  @IsOptional() @Line(200) address?: string
+  @IsOptional() @Line(200) name?: string
+  /** The product's own id of it. */
+  @IsOptional() @Line(200) id?: string
+  @IsIn(['open', 'suspended', 'closed']) state!: 'open' | 'suspended' | 'closed'
+  /** Code of the seat type. */
+  @IsOptional() @Code() seatType?: string
+  @NeededWhen() asOf!: string
+  @IsIn(['list', 'confirmed', 'spreadsheet']) source!: 'list' | 'confirmed' | 'spreadsheet'
+  /** Who said it, by email or key. */
+  @IsOptional() @Line(200) by?: string
+  @IsOptional() @NeededWhen() lastUsed?: string
+}
+
+/** A member list that was applied. */
+export class BookMemberList {
+  @NeededWhen() asOf!: string
+  @NeededWhen() applied!: string
+  @IsOptional() @Line(200) by?: string
+  /** SHA-256 of what was read, base64url. */
+  @IsString() @MaxLength(64) hash!: string
+  @IsInt() @Min(0) count!: number
+}
+
+/** How a product's accounts are kept where nothing does it by itself (model B1). */
+export class BookKeeping {
+  @Code() product!: string
+  @IsIn(['hand', 'none']) way!: 'hand' | 'none'
+  @IsOptional() @ValidateNested() @Type(() => BookKeeper) @IsObject() keeper?: BookKeeper
+  @NeededWhen() since!: string
+  /** What the product calls our roles and places: its word by the role's name or the place's path. */
+  @IsOptional() @IsObject() roleWords?: Record<string, string>
+  @IsOptional() @IsObject() placeWords?: Record<string, string>
+  /** Which heading of its member list says what. */
+  @IsOptional() @IsObject() columns?: Record<string, string>
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @ValidateNested({ each: true })
+  @Type(() => BookMemberList)
+  lists?: BookMemberList[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookKnown) known?: BookKnown[]
+}

@@ -1,0 +1,79 @@
+import type { BookKeeping, BookKnown } from './book-keeping-shape.ts'
+import type { CustomsScene } from './read-customs.ts'
+import type { Id } from './rows.ts'
+
+/** How products are kept by hand, and what is known of the accounts in them (model B1). */
+export function readKeepings(keepings: readonly BookKeeping[] = [], scene: CustomsScene): void {
+  const products = new Set<string>()
+  keepings.forEach((one, at) => {
+    const path = `/keepings/${at}`
+    const { product, way, keeper = {}, since, columns = {} } = one
+    if (!scene.rows.product.some(({ code }) => code === product)) {
+      scene.problem('unknown-product', `There is no product “${product}” in this book.`, `${path}/product`)
+    }
+    if (products.has(product))
+      scene.problem('name-twice', `“${product}” is listed twice; leave one out.`, `${path}/product`)
+    products.add(product)
+    const personId = scene.find(scene.people, keeper.person, 'person', `${path}/keeper/person`)
+    const groupId = scene.find(scene.groups, keeper.group, 'group', `${path}/keeper/group`)
+    if (personId && groupId) {
+      scene.problem('bad-value', 'A keeper is a person or a group; leave one of them out.', `${path}/keeper`)
+    }
+    const keeperKind = personId ? 'person' : groupId ? 'group' : null
+    scene.rows.keeping.push({
+      ...{ id: scene.makeId(), product, way, keeperKind, keeperId: personId ?? groupId },
+      ...{ since: scene.when(since, 'beginning'), words: wordsOf(one, path, scene), columns: { ...columns } },
+    })
+    for (const list of one.lists ?? []) {
+      scene.rows.memberList.push({
+        ...{
+          id: scene.makeId(),
+          product,
+          asOf: scene.when(list.asOf, 'beginning'),
+          hash: list.hash,
+          count: list.count,
+        },
+        ...{ appliedAt: scene.when(list.applied, 'beginning') },
+        byId: scene.find(scene.people, list.by, 'person', `${path}/lists`),
+      })
+    }
+    one.known?.forEach((known, index) => readKnown(known, product, `${path}/known/${index}`, scene))
+  })
+}
+
+function wordsOf(
+  { roleWords = {}, placeWords = {} }: BookKeeping,
+  path: string,
+  scene: CustomsScene,
+): Record<Id, string> {
+  const found: [Id, string][] = []
+  for (const [name, word] of Object.entries(roleWords)) {
+    const id = scene.find(scene.roles, name, 'role', `${path}/roleWords/${name}`)
+    if (id) found.push([id, String(word)])
+  }
+  for (const [text, word] of Object.entries(placeWords)) {
+    const id = scene.place(text, `${path}/placeWords/${text}`)
+    if (id) found.push([id, String(word)])
+  }
+  return Object.fromEntries(found)
+}
+
+function readKnown(known: BookKnown, product: string, path: string, scene: CustomsScene): void {
+  const { person, address, name, id: remoteId = null, state, seatType = null, asOf, source, by, lastUsed } = known
+  const personId = scene.find(scene.people, person, 'person', `${path}/person`)
+  if (person === undefined && address === undefined && name === undefined && remoteId === null) {
+    scene.problem('bad-value', 'Say whose account it is, or its address, name or id there.', path)
+  }
+  if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {
+    scene.problem('unknown-seat', `There is no seat type ${product}/${seatType}.`, `${path}/seatType`)
+  }
+  const row = {
+    ...{ id: scene.makeId(), product, personId, remoteId, state, seatType, source, listId: null },
+    ...{ asOf: scene.when(asOf, 'beginning'), byId: scene.find(scene.people, by, 'person', `${path}/by`) },
+    lastUsedAt: lastUsed ? scene.when(lastUsed, 'beginning') : null,
+  }
+  scene.rows.known.push(row)
+  if (personId !== null) return
+  if (address !== undefined) scene.values.push({ personId: row.id, field: 'accountAddress', value: address })
+  if (name !== undefined) scene.values.push({ personId: row.id, field: 'accountName', value: name })
+}

@@ -1,0 +1,66 @@
+import { pathText } from '../places/tree.ts'
+import { instantText } from '../time/instants.ts'
+import type { Account } from './account.ts'
+import type { BookKeeping, BookKnown } from './book-keeping-shape.ts'
+import type { Id, KnownRow } from './rows.ts'
+
+/** How products are kept by hand, as a book holds it. */
+export function keepingsOf(account: Account, ref: (personId: Id) => string): { keepings?: BookKeeping[] } {
+  const rows = [...account.all('keeping')]
+  if (rows.length === 0) return {}
+  return {
+    keepings: rows.map(({ product, way, keeperKind, keeperId, since, words, columns }) => {
+      const lists = account.by('memberList', 'product', product)
+      const known = account.by('known', 'product', product)
+      return {
+        ...{ product, way, since: instantText(since) },
+        ...(keeperKind === 'person' && keeperId ? { keeper: { person: ref(keeperId) } } : {}),
+        ...(keeperKind === 'group' && keeperId
+          ? { keeper: { group: account.get('group', keeperId)?.name ?? keeperId } }
+          : {}),
+        ...wordsOf(account, words),
+        ...(Object.keys(columns).length > 0 ? { columns: { ...columns } } : {}),
+        ...(lists.length > 0
+          ? {
+              lists: lists.map(({ asOf, appliedAt, byId, hash, count }) => ({
+                ...{ asOf: instantText(asOf), applied: instantText(appliedAt), hash, count },
+                ...(byId ? { by: ref(byId) } : {}),
+              })),
+            }
+          : {}),
+        ...(known.length > 0 ? { known: known.map((row) => knownOf(account, row, ref)) } : {}),
+      }
+    }),
+  }
+}
+
+function wordsOf(account: Account, words: Readonly<Record<Id, string>>): Partial<BookKeeping> {
+  const roleWords: Record<string, string> = {}
+  const placeWords: Record<string, string> = {}
+  for (const [id, word] of Object.entries(words)) {
+    const role = account.get('role', id)
+    if (role) roleWords[role.name] = word
+    else if (account.get('place', id)) placeWords[pathText(account, id)] = word
+  }
+  return {
+    ...(Object.keys(roleWords).length > 0 ? { roleWords } : {}),
+    ...(Object.keys(placeWords).length > 0 ? { placeWords } : {}),
+  }
+}
+
+function knownOf(account: Account, row: KnownRow, ref: (personId: Id) => string): BookKnown {
+  const address = account.personal(row.id, 'accountAddress')
+  const name = account.personal(row.id, 'accountName')
+  return {
+    ...(row.personId ? { person: ref(row.personId) } : {}),
+    ...(row.personId === null && address !== undefined ? { address } : {}),
+    ...(row.personId === null && name !== undefined ? { name } : {}),
+    ...(row.remoteId ? { id: row.remoteId } : {}),
+    state: row.state,
+    ...(row.seatType ? { seatType: row.seatType } : {}),
+    asOf: instantText(row.asOf),
+    source: row.source,
+    ...(row.byId ? { by: ref(row.byId) } : {}),
+    ...(row.lastUsedAt === null ? {} : { lastUsed: instantText(row.lastUsedAt) }),
+  }
+}

@@ -1,0 +1,331 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, KnownRow, KnownSource, KnownState } from '../account/rows.ts'
+import { Code, Line } from '../checks/shape.ts'
+import { productAt, seatTypeAt } from '../products/catalogue.ts'
+import { isClosingOpen, keepingOf, knownOf, looksAfter, taskOf, wantedOf, wayOf } from '../products/keeping.ts'
+import { isWhen, readWhen, type Instant } from '../time/instants.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { productName } from './connections.ts'
+import { NeededWhen, RowId } from './shapes.ts'
+
+// Products whose accounts nothing here opens or closes: who looks after them, and what is known of the accounts there.
+
+export class KeptWord {
+  @RowId() id!: Id
+  @Line(120) word!: string
+}
+
+export class KeepProduct {
+  @Equals('keep-product') type!: 'keep-product'
+  @RowId() keepingId!: Id
+  @Code() product!: string
+  /** `hand`: tasks say what to do there; `none`: it has no accounts. */
+  @IsIn(['hand', 'none']) way!: 'hand' | 'none'
+  /** Left out: the owners. */
+  @IsOptional() @IsIn(['person', 'group']) keeperKind?: 'person' | 'group' | null
+  @IsOptional() @RowId() keeperId?: Id | null
+  /** What the product calls roles and places of ours; left out, as it was. */
+  @IsOptional() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => KeptWord) words?: KeptWord[]
+}
+
+/** Says how a product's accounts are kept and who looks after them (model B1). */
+export const keepProduct: ChangeKind<KeepProduct> = {
+  type: 'keep-product',
+  category: 'settings',
+  shape: KeepProduct,
+  onlyEnds: true,
+  fill: (change, newId) => ({ ...change, keepingId: newId(change.keepingId) }),
+  decide(draft, change) {
+    if (!draft.need('connections', 'run', draft.account.root.id, 'say who looks after a product')) return
+    const { product, way, keeperKind = null, keeperId = null, keepingId } = change
+    if (!productAt(draft.account, product, draft.now)) return refuseProduct(draft)
+    if (keeperKind !== null && !isKeeper(draft, keeperKind, keeperId)) {
+      return draft.refuse('not-found', 'Choose a person or a group of this account to look after it.', '/keeperId')
+    }
+    const before = keepingOf(draft.account, product)
+    const words = change.words ? Object.fromEntries(change.words.map(({ id, word }) => [id, word])) : before?.words
+    const since = before?.way === way ? before.since : draft.now
+    const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, since, words: words ?? {} }
+    if (before) draft.update('keeping', before.id, row)
+    else draft.insert('keeping', { id: keepingId, ...row, columns: {} })
+  },
+  sentence({ product, way, keeperKind, keeperId }, sight, verb) {
+    const name = productName(product, sight)
+    if (way === 'none') return `${verb('noted', 'note')} that ${name} has no accounts`
+    const keeper =
+      keeperKind === 'person' && keeperId
+        ? sight.personName(keeperId)
+        : keeperKind === 'group' && keeperId
+          ? (sight.named.get('group', keeperId)?.name ?? 'a group')
+          : 'the owners'
+    return `${verb('had', 'have')} ${keeper} look after the accounts in ${name} by hand`
+  },
+  record: (change) => change,
+}
+
+function isKeeper(draft: Draft, kind: 'person' | 'group', id: Id | null): boolean {
+  if (kind === 'group') return draft.account.get('group', id) !== undefined
+  const person = draft.account.get('person', id)
+  return (
+    person !== undefined && draft.sight.seesPerson(person.id) && person.state !== 'left' && person.state !== 'erased'
+  )
+}
+
+export class ConfirmAccount {
+  @Equals('confirm-account') type!: 'confirm-account'
+  @RowId() knownId!: Id
+  @Code() product!: string
+  @RowId() personId!: Id
+  /** What their account there is, now that it was looked at. */
+  @IsIn(['open', 'suspended', 'closed']) state!: KnownState
+  /** Left out: the one they are to have. */
+  @IsOptional() @IsString() @MaxLength(60) seatType?: string | null
+}
+
+/** Someone who looks after a product says that an account there is open, suspended or closed (model B1). */
+export const confirmAccount: ChangeKind<ConfirmAccount> = {
+  type: 'confirm-account',
+  category: 'seats',
+  shape: ConfirmAccount,
+  onlyEnds: true,
+  fill: (change, newId) => ({ ...change, knownId: newId(change.knownId) }),
+  decide(draft, { knownId, product, personId, state, seatType = null }) {
+    const { account, now } = draft
+    if (!mayConfirm(draft, { product })) return
+    if (wayOf(account, product) !== 'hand') {
+      return draft.refuse(
+        'not-by-hand',
+        'This product is not kept by hand, so there is nothing to confirm.',
+        '/product',
+      )
+    }
+    const isConcerned = taskOf(account, product, personId, now) ?? knownOf(account, product, personId).row
+    if (!account.get('person', personId) || !(isConcerned || draft.sight.seesPerson(personId))) {
+      return draft.refuse('not-found', 'There is no such person here; they may have been removed in the meantime.')
+    }
+    if (seatType !== null && !seatTypeAt(account, product, seatType, now)) {
+      return draft.refuse('not-found', 'This product has no such seat type.', '/seatType')
+    }
+    const type =
+      seatType ??
+      wantedOf(account, product, personId, now).seats[0] ??
+      knownOf(account, product, personId).row?.seatType
+    noteKnown(draft, {
+      ...{ id: knownId, product, personId, state, seatType: state === 'closed' ? null : (type ?? null) },
+      ...{ remoteId: null, asOf: now, source: 'confirmed', listId: null, lastUsedAt: null },
+    })
+    followKnown(draft, [{ product, personId }])
+  },
+  sentence: ({ product, personId, state }, sight, verb) =>
+    `${verb('confirmed', 'confirm')} that ${sight.personName(personId)}’s account in ${productName(product, sight)} is ${state}`,
+  record: (change) => change,
+}
+
+export class ListedAccount {
+  @RowId() knownId!: Id
+  /** Whose it is here; null: nobody's. */
+  @IsOptional() @RowId() personId?: Id | null
+  @IsOptional() @Line(200) address?: string | null
+  @IsOptional() @Line(200) name?: string | null
+  @IsOptional() @Line(200) remoteId?: string | null
+  @IsIn(['open', 'suspended', 'closed']) state!: KnownState
+  @IsOptional() @IsString() @MaxLength(60) seatType?: string | null
+  @IsOptional() @NeededWhen() lastUsed?: string | null
+}
+
+export class NoteAccounts {
+  @Equals('note-accounts') type!: 'note-accounts'
+  @Code() product!: string
+  @RowId() listId!: Id
+  @NeededWhen() asOf!: string
+  @IsIn(['list', 'spreadsheet']) source!: Exclude<KnownSource, 'confirmed'>
+  @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ListedAccount) accounts!: ListedAccount[]
+}
+
+/** What a member list says of accounts, as facts; it gives nobody access (model B1, B3). */
+export const noteAccounts: ChangeKind<NoteAccounts> = {
+  type: 'note-accounts',
+  category: 'seats',
+  shape: NoteAccounts,
+  onlyEnds: true,
+  fill: (change, newId) => ({
+    ...change,
+    listId: newId(change.listId),
+    accounts: change.accounts.map((one) => ({ ...one, knownId: newId(one.knownId) })),
+  }),
+  decide(draft, { product, listId, asOf, source, accounts }) {
+    if (!mayConfirm(draft, { product })) return
+    const at = asOfList(draft, asOf)
+    for (const { knownId: id, personId = null, address, name, remoteId = null, state, seatType = null } of accounts) {
+      if (personId !== null && !draft.account.get('person', personId)) {
+        return draft.refuse('not-found', 'Someone named in the list is no longer here. Read the list again.')
+      }
+      const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId, lastUsedAt: null }
+      const key = noteKnown(draft, row, address ?? null)
+      if (personId !== null || key === null) continue
+      draft.set(key, 'accountAddress', address ?? null)
+      draft.set(key, 'accountName', name ?? null)
+    }
+    followKnown(
+      draft,
+      accounts.map(({ personId = null }) => ({ product, personId })),
+    )
+  },
+  sentence: ({ product, accounts }, sight, verb) =>
+    `${verb('noted', 'note')} ${accounts.length === 1 ? '1 account' : `${accounts.length} accounts`} in ${productName(product, sight)} from its member list`,
+  // Addresses and names are personal values; the ledger keeps ids (model C6).
+  record: ({ accounts, ...rest }) => ({
+    ...rest,
+    accounts: accounts.map(({ address, name, ...one }) => ({
+      ...one,
+      ...(address ? { address: { field: 'accountAddress' } } : {}),
+      ...(name ? { name: { field: 'accountName' } } : {}),
+    })),
+  }),
+}
+
+export class NoteList {
+  @Equals('note-list') type!: 'note-list'
+  @RowId() listId!: Id
+  @Code() product!: string
+  @NeededWhen() asOf!: string
+  @Line(64) hash!: string
+  @IsInt() @Min(0) @Max(2_000_000) count!: number
+  /** Which heading says what, for the next list of this product. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => ListColumn)
+  columns?: ListColumn[]
+}
+
+export class ListColumn {
+  @Line(40) field!: string
+  @Line(200) heading!: string
+}
+
+/** A member list was compared and applied: with its hash, so that the ledger vouches for what was read (model B1). */
+export const noteList: ChangeKind<NoteList> = {
+  type: 'note-list',
+  category: 'seats',
+  shape: NoteList,
+  onlyEnds: true,
+  fill: (change, newId) => ({ ...change, listId: newId(change.listId) }),
+  decide(draft, { listId, product, asOf, hash, count, columns }) {
+    if (!mayConfirm(draft, { product })) return
+    const at = asOfList(draft, asOf)
+    draft.insert('memberList', {
+      id: listId,
+      product,
+      asOf: at,
+      appliedAt: draft.now,
+      byId: draft.actorId,
+      hash,
+      count,
+    })
+    const keeping = keepingOf(draft.account, product)
+    if (!keeping || !columns) return
+    draft.update('keeping', keeping.id, {
+      columns: Object.fromEntries(columns.map(({ field, heading }) => [field, heading])),
+    })
+  },
+  sentence: ({ product, count }, sight, verb) =>
+    `${verb('applied', 'apply')} a member list of ${productName(product, sight)} with ${count === 1 ? '1 row' : `${count} rows`}`,
+  record: (change) => change,
+}
+
+/** Confirming needs that one looks after the product (model B1). */
+export function mayConfirm(draft: Draft, { product }: Pick<KnownRow, 'product'>): boolean {
+  if (draft.actor.kind !== 'person') return true
+  if (!productAt(draft.account, product, draft.now)) {
+    refuseProduct(draft)
+    return false
+  }
+  if (looksAfter(draft.sight, product)) return true
+  draft.refuse(
+    'not-allowed',
+    `Only someone who looks after ${productName(product, draft.sight)} can say what accounts are there.`,
+  )
+  return false
+}
+
+function refuseProduct(draft: Draft): void {
+  draft.refuse('not-found', 'There is no such product here. Describe it or import its product sheet first.', '/product')
+}
+
+/** What a list says holds as of its day's last instant, and at the latest now (model B1, Z1). */
+function asOfList(draft: Draft, text: string): Instant {
+  return isWhen(text) ? Math.min(readWhen(text, draft.account.zone, 'end'), draft.now) : draft.now
+}
+
+/** Keeps a fact: one row for each account and source; an older fact than the one kept changes nothing. */
+function noteKnown(draft: Draft, fact: Omit<KnownRow, 'byId'>, address: string | null = null): Id | null {
+  const row = { ...fact, byId: draft.actorId }
+  const before = sameAccount(draft, fact, address)
+  if (!before) {
+    draft.insert('known', row)
+    return row.id
+  }
+  if (before.asOf > row.asOf) return null
+  draft.update('known', before.id, { ...row, id: before.id, remoteId: row.remoteId ?? before.remoteId })
+  return before.id
+}
+
+function sameAccount(
+  { account }: Draft,
+  { product, personId, remoteId, source }: Omit<KnownRow, 'byId'>,
+  address: string | null,
+): KnownRow | undefined {
+  if (personId !== null) {
+    return account.by('known', 'holder', `${product} ${personId}`).find((one) => one.source === source)
+  }
+  return account.by('known', 'nobody', product).find((one) => {
+    if (one.source !== source) return false
+    if (remoteId !== null && one.remoteId !== null) return one.remoteId === remoteId
+    return address !== null && account.personal(one.id, 'accountAddress') === address
+  })
+}
+
+/**
+ * The steps of departures follow what is known: done once an account is known closed or nothing was to close, open again
+ * when it is known open after that (model B2, X5).
+ */
+export function followKnown(draft: Draft, about: readonly Pick<KnownRow, 'product' | 'personId'>[]): void {
+  for (const { product, personId } of about) {
+    if (personId === null || draft.account.get('person', personId)?.state !== 'left') continue
+    const [departure] = [...draft.account.by('departure', 'person', personId)]
+      .filter(({ state }) => state === 'running' || state === 'done')
+      .sort((one, other) => other.at - one.at)
+    if (!departure) continue
+    const steps = draft.account.by('step', 'departure', departure.id)
+    const step = steps.find((one) => one.kind === 'task' && one.subject === product)
+    if (!step || step.state === 'let-go') continue
+    const isOpen = isClosingOpen(draft.account, product, personId, draft.now)
+    if (!isOpen && step.state !== 'done') {
+      draft.update('step', step.id, { state: 'done', note: null, doneAt: draft.now })
+      draft.effects.push({ kind: 'go-on-leaving', departureId: departure.id })
+    }
+    if (!isOpen || step.state !== 'done') continue
+    draft.update('step', step.id, { state: 'waiting', note: null, doneAt: null })
+    for (const one of steps) {
+      if (one.kind === 'record' && one.state === 'done')
+        draft.update('step', one.id, { state: 'waiting', doneAt: null })
+    }
+    if (departure.state === 'done') draft.update('departure', departure.id, { state: 'running' })
+  }
+}

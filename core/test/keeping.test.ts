@@ -1,0 +1,176 @@
+import fc from 'fast-check'
+import { knownOf, looksAfter, Sight, taskOf, tasksIn, wantedOf, writeBook, readBook } from '../src/index.ts'
+import { House, nextId } from './house.ts'
+
+const open = (keeper?: string) => {
+  const house = House.open()
+  const who = keeper ? { keeperKind: 'person', keeperId: house.person(keeper) } : {}
+  house.do('Oriel', { type: 'keep-product', product: 'log', way: 'hand', ...who })
+  return house
+}
+const confirm = (house: House, who: string, state: string, more: object = {}) => ({
+  ...{ type: 'confirm-account', product: 'log', personId: house.person(who), state, ...more },
+})
+const kinds = (house: House) =>
+  tasksIn(house.account, 'log', house.now)
+    .map((task) => `${house.account.nameOf(task.personId).split(' ')[0]} ${task.kind}`)
+    .sort()
+
+describe('a product that is kept by hand (model B1)', () => {
+  test('everyone with a seat and nothing known is to be opened; done, nothing is left', () => {
+    const house = open()
+    expect(kinds(house)).toEqual(['Mirren open', 'Rafe open'])
+    house.do('Oriel', confirm(house, 'Mirren', 'open'), confirm(house, 'Rafe', 'open'))
+    expect(kinds(house)).toEqual([])
+    expect(knownOf(house.account, 'log', house.person('Rafe'))).toMatchObject({
+      state: 'open',
+      row: { source: 'confirmed', seatType: 'field', byId: house.person('Oriel') },
+    })
+  })
+
+  test('a seat that ends is closed there, also where nobody ever said it was opened', () => {
+    const house = open()
+    house.do('Oriel', confirm(house, 'Mirren', 'open'))
+    for (const who of ['Mirren', 'Rafe']) house.do('Oriel', { type: 'leave', personId: house.person(who) })
+    expect(kinds(house)).toEqual(['Mirren close', 'Rafe close'])
+    const [task] = tasksIn(house.account, 'log', house.now)
+    expect([task!.due <= house.now, task!.overdue]).toEqual([true, false])
+    house.do('Oriel', confirm(house, 'Mirren', 'closed'), confirm(house, 'Rafe', 'closed'))
+    expect(kinds(house)).toEqual([])
+  })
+
+  test('a confirmation is taken back by undoing it, and the task is there again', () => {
+    const house = open()
+    house.do('Oriel', confirm(house, 'Rafe', 'open'))
+    house.do('Oriel', house.undoing())
+    expect(kinds(house)).toEqual(['Mirren open', 'Rafe open'])
+  })
+
+  test('another seat type, a seat kept while away, a seat that begins later', () => {
+    const house = open()
+    house.do('Oriel', confirm(house, 'Mirren', 'open'), confirm(house, 'Rafe', 'open', { seatType: 'reader' }))
+    expect(kinds(house)).toEqual(['Rafe change-seat'])
+    house.do('Oriel', confirm(house, 'Rafe', 'open'))
+    house.do('Oriel', { type: 'go-away', personId: house.person('Rafe'), until: '2026-07-30', keepSeats: true })
+    expect(kinds(house)).toEqual(['Rafe suspend'])
+    house.do('Oriel', confirm(house, 'Rafe', 'suspended'))
+    house.do('Oriel', { type: 'give-seat', personId: house.person('Corin'), product: 'log', seatType: 'reader', from: '2026-06-20' })
+    expect(kinds(house)).toEqual(['Corin open'])
+    expect(wantedOf(house.account, 'log', house.person('Corin'), house.now)).toMatchObject({ state: 'none' })
+    house.do('Oriel', confirm(house, 'Corin', 'open', { seatType: 'reader' }))
+    expect(kinds(house)).toEqual([])
+  })
+
+  test('only those who look after it see and confirm its tasks; once they are gone, the owners', () => {
+    const house = open('Mirren')
+    const sight = (who: string) => new Sight(house.account, house.person(who), house.now)
+    expect(['Mirren', 'Oriel', 'Rafe', 'Corin'].map((who) => looksAfter(sight(who), 'log'))).toEqual([true, true, false, false])
+    expect(house.refusals('Corin', confirm(house, 'Rafe', 'open'))).toEqual(['not-allowed'])
+    expect(house.refusals('Rafe', confirm(house, 'Rafe', 'open'))).toEqual(['not-allowed'])
+    expect(house.refusals('Mirren', confirm(house, 'Rafe', 'open'))).toEqual([])
+    expect(house.refusals('Mirren', { type: 'keep-product', product: 'log', way: 'none' })).toEqual(['not-allowed'])
+    house.do('Mirren', confirm(house, 'Rafe', 'open'))
+    house.do('Oriel', { type: 'leave', personId: house.person('Mirren') })
+    expect(kinds(house)).toEqual(['Mirren close'])
+    expect(looksAfter(sight('Oriel'), 'log')).toBe(true)
+  })
+
+  test('a departure waits until the account is known closed, and opens again if it is found open', () => {
+    const house = open()
+    house.do('Oriel', confirm(house, 'Rafe', 'open'))
+    house.do('Oriel', { type: 'plan-departure', personId: house.person('Rafe') })
+    const [departure] = house.account.by('departure', 'person', house.person('Rafe'))
+    const step = () => house.account.by('step', 'departure', departure!.id).find((one) => one.kind === 'task')
+    expect(step()).toMatchObject({ state: 'waiting', subject: 'log' })
+    expect(house.refusals('Oriel', { type: 'settle-step', stepId: step()!.id, how: 'done' })).toEqual(['by-hand'])
+    house.do('Oriel', confirm(house, 'Rafe', 'closed'))
+    expect(step()!.state).toBe('done')
+    house.do('Oriel', house.undoing())
+    expect(step()!.state).toBe('waiting')
+    house.do('Oriel', confirm(house, 'Rafe', 'closed'))
+    const list = { type: 'note-accounts', product: 'log', asOf: '2026-06-17', source: 'list' }
+    house.later(60)
+    house.do('Oriel', { ...list, accounts: [{ personId: house.person('Rafe'), state: 'open' }] })
+    expect(step()!.state).toBe('waiting')
+  })
+
+  test('a book keeps all of it', () => {
+    const house = open('Mirren')
+    house.do('Oriel', confirm(house, 'Rafe', 'open'))
+    const accounts = [{ address: 'stranger@elsewhere.example', name: 'Stranger', state: 'open' }]
+    house.do('Oriel', { type: 'note-accounts', product: 'log', asOf: '2026-06-15', source: 'list', accounts })
+    house.do('Oriel', { type: 'note-list', product: 'log', asOf: '2026-06-15', hash: 'abc', count: 1 })
+    const book = writeBook(house.account, house.now)
+    const read = readBook(JSON.parse(JSON.stringify(book)), nextId)
+    expect(read.problems).toEqual([])
+    expect(writeBook(read.account!, house.now).keepings).toEqual(book.keepings)
+    expect(book.keepings![0]!.known).toHaveLength(2)
+  })
+})
+
+test('tasks are empty exactly when wanted and known agree, and no order loses a closing (model B1)', () => {
+  const people = ['Mirren', 'Rafe', 'Corin'] as const
+  const act = fc.record({
+    who: fc.constantFrom(...people),
+    what: fc.constantFrom('seat', 'unseat', 'away', 'back', 'leave', 'open', 'closed', 'suspended', 'list-open', 'list-closed', 'undo'),
+  })
+  fc.assert(
+    fc.property(fc.array(act, { maxLength: 14 }), (acts) => {
+      const house = open()
+      house.lastEdits = []
+      for (const { who, what } of acts) {
+        house.later(1)
+        attempt(house, who, what)
+        for (const one of people) agrees(house, one)
+      }
+    }),
+    { numRuns: Number(process.env.LODGE_PROPERTY_RUNS ?? 100) },
+  )
+})
+
+function attempt(house: House, who: string, what: string): void {
+  const personId = house.person(who)
+  const held = house.account
+    .by('holding', 'person', personId)
+    .find(({ until, givenFrom }) => until === null && givenFrom <= house.now)
+  const absence = house.account.by('absence', 'person', personId).find(({ state }) => state === 'running')
+  const list = (state: string) => ({
+    ...{ type: 'note-accounts', product: 'log', asOf: new Date(house.now / 1000).toISOString(), source: 'list' },
+    accounts: [{ personId, state }],
+  })
+  const change: Record<string, object | undefined> = {
+    seat: { type: 'give-seat', personId, product: 'log', seatType: 'reader' },
+    unseat: held && { type: 'end-seat', holdingId: held.id },
+    away: { type: 'go-away', personId, keepSeats: true },
+    back: absence && { type: 'come-back', absenceId: absence.id },
+    leave: { type: 'plan-departure', personId },
+    ...Object.fromEntries(['open', 'closed', 'suspended'].map((state) => [state, confirm(house, who, state)])),
+    'list-open': list('open'),
+    'list-closed': list('closed'),
+  }
+  if (what === 'undo') change.undo = house.lastEdits.length > 0 ? house.undoing() : undefined
+  if (change[what] && house.refusals('Oriel', change[what]!).length === 0) house.do('Oriel', change[what]!)
+}
+
+/** The literal reading: what is wanted by seat and presence, what is known by the newest fact, and that they are alike. */
+function agrees(house: House, who: string): void {
+  const { account, now } = house
+  const personId = house.person(who)
+  const person = account.get('person', personId)!
+  const seats = account.by('holding', 'person', personId)
+  const isSeated = seats.some((one) => one.givenFrom <= now && (one.until === null || one.until > now))
+  const facts = [...account.by('known', 'holder', `log ${personId}`)].sort((one, other) => other.asOf - one.asOf)
+  const newest = facts.filter(({ asOf }) => asOf === facts[0]?.asOf).map(({ state }) => state)
+  const known = (['open', 'suspended', 'closed'] as const).find((state) => newest.includes(state))
+  const isIn = person.state === 'active' && isSeated
+  const task = taskOf(account, 'log', personId, now)
+  if (person.state === 'left') {
+    const mayBeOpen = known === undefined && seats.some((one) => (one.until ?? Infinity) > account.by('keeping', 'product', 'log')[0]!.since)
+    expect([who, task?.kind]).toEqual([who, known === 'open' || known === 'suspended' || mayBeOpen ? 'close' : undefined])
+    const [departure] = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
+    const step = account.by('step', 'departure', departure!.id).find((one) => one.kind === 'task')
+    if (step) expect([who, step.state === 'done']).toEqual([who, task === undefined])
+  } else if (isIn) {
+    expect([who, task === undefined || task.kind === 'change-seat']).toEqual([who, known === 'open'])
+  }
+}

@@ -1,0 +1,43 @@
+import { json, plain, type Layout } from './column-kinds.ts'
+
+/** How products are kept by hand, and what is known of the accounts in them. */
+export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList'> = {
+  keeping: {
+    table: 'product_keeping',
+    columns: [
+      plain('product', 'product'),
+      plain('way', 'way'),
+      plain('keeperKind', 'keeper_kind'),
+      plain('keeperId', 'keeper_id'),
+      plain('since', 'since_us'),
+      json('words', 'words'),
+      json('columns', 'list_columns'),
+    ],
+  },
+  known: {
+    table: 'known_account',
+    columns: [
+      plain('product', 'product'),
+      plain('personId', 'person_id'),
+      plain('remoteId', 'remote_id'),
+      plain('state', 'state'),
+      plain('seatType', 'seat_type'),
+      plain('asOf', 'as_of_us'),
+      plain('source', 'source'),
+      plain('byId', 'by_id'),
+      plain('listId', 'list_id'),
+      plain('lastUsedAt', 'last_used_at_us'),
+    ],
+  },
+  memberList: {
+    table: 'member_list',
+    columns: [
+      plain('product', 'product'),
+      plain('asOf', 'as_of_us'),
+      plain('appliedAt', 'applied_at_us'),
+      plain('byId', 'by_id'),
+      plain('hash', 'hash'),
+      plain('count', 'row_count'),
+    ],
+  },
+}
