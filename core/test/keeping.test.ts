@@ -1,5 +1,19 @@
 import fc from 'fast-check'
-import { knownOf, looksAfter, Sight, taskOf, tasksIn, wantedOf, writeBook, readBook } from '../src/index.ts'
+import {
+  deskView,
+  knownOf,
+  leaversRecord,
+  looksAfter,
+  needsOf,
+  productAccountsView,
+  readBook,
+  Sight,
+  taskOf,
+  tasksIn,
+  wantedOf,
+  whoMayBeNeeded,
+  writeBook,
+} from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
 const open = (keeper?: string) => {
@@ -54,7 +68,13 @@ describe('a product that is kept by hand (model B1)', () => {
     house.do('Oriel', { type: 'go-away', personId: house.person('Rafe'), until: '2026-07-30', keepSeats: true })
     expect(kinds(house)).toEqual(['Rafe suspend'])
     house.do('Oriel', confirm(house, 'Rafe', 'suspended'))
-    house.do('Oriel', { type: 'give-seat', personId: house.person('Corin'), product: 'log', seatType: 'reader', from: '2026-06-20' })
+    house.do('Oriel', {
+      type: 'give-seat',
+      personId: house.person('Corin'),
+      product: 'log',
+      seatType: 'reader',
+      from: '2026-06-20',
+    })
     expect(kinds(house)).toEqual(['Corin open'])
     expect(wantedOf(house.account, 'log', house.person('Corin'), house.now)).toMatchObject({ state: 'none' })
     house.do('Oriel', confirm(house, 'Corin', 'open', { seatType: 'reader' }))
@@ -64,7 +84,12 @@ describe('a product that is kept by hand (model B1)', () => {
   test('only those who look after it see and confirm its tasks; once they are gone, the owners', () => {
     const house = open('Mirren')
     const sight = (who: string) => new Sight(house.account, house.person(who), house.now)
-    expect(['Mirren', 'Oriel', 'Rafe', 'Corin'].map((who) => looksAfter(sight(who), 'log'))).toEqual([true, true, false, false])
+    expect(['Mirren', 'Oriel', 'Rafe', 'Corin'].map((who) => looksAfter(sight(who), 'log'))).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ])
     expect(house.refusals('Corin', confirm(house, 'Rafe', 'open'))).toEqual(['not-allowed'])
     expect(house.refusals('Rafe', confirm(house, 'Rafe', 'open'))).toEqual(['not-allowed'])
     expect(house.refusals('Mirren', confirm(house, 'Rafe', 'open'))).toEqual([])
@@ -112,7 +137,19 @@ test('tasks are empty exactly when wanted and known agree, and no order loses a 
   const people = ['Mirren', 'Rafe', 'Corin'] as const
   const act = fc.record({
     who: fc.constantFrom(...people),
-    what: fc.constantFrom('seat', 'unseat', 'away', 'back', 'leave', 'open', 'closed', 'suspended', 'list-open', 'list-closed', 'undo'),
+    what: fc.constantFrom(
+      'seat',
+      'unseat',
+      'away',
+      'back',
+      'leave',
+      'open',
+      'closed',
+      'suspended',
+      'list-open',
+      'list-closed',
+      'undo',
+    ),
   })
   fc.assert(
     fc.property(fc.array(act, { maxLength: 14 }), (acts) => {
@@ -165,8 +202,13 @@ function agrees(house: House, who: string): void {
   const isIn = person.state === 'active' && isSeated
   const task = taskOf(account, 'log', personId, now)
   if (person.state === 'left') {
-    const mayBeOpen = known === undefined && seats.some((one) => (one.until ?? Infinity) > account.by('keeping', 'product', 'log')[0]!.since)
-    expect([who, task?.kind]).toEqual([who, known === 'open' || known === 'suspended' || mayBeOpen ? 'close' : undefined])
+    const mayBeOpen =
+      known === undefined &&
+      seats.some((one) => (one.until ?? Infinity) > account.by('keeping', 'product', 'log')[0]!.since)
+    expect([who, task?.kind]).toEqual([
+      who,
+      known === 'open' || known === 'suspended' || mayBeOpen ? 'close' : undefined,
+    ])
     const [departure] = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
     const step = account.by('step', 'departure', departure!.id).find((one) => one.kind === 'task')
     if (step) expect([who, step.state === 'done']).toEqual([who, task === undefined])
@@ -174,3 +216,75 @@ function agrees(house: House, who: string): void {
     expect([who, task === undefined || task.kind === 'change-seat']).toEqual([who, known === 'open'])
   }
 }
+
+describe('what is said about products by hand', () => {
+  test('a preview names who is asked to close the account, or that nobody looks after it (model B2)', () => {
+    const said = (house: House) =>
+      house
+        .show('Oriel', { type: 'plan-departure', personId: house.person('Rafe') })
+        .watchOut.flatMap(({ code, sentence }) => (code === 'not-closed-here' ? [sentence] : []))
+    expect(said(open('Mirren'))).toEqual([
+      'Garden Log has no connection: Mirren Steward is asked to close the account of Rafe Gardener.',
+    ])
+    expect(said(House.open((book) => (book.keepings = [])))).toEqual([
+      'Nobody looks after Garden Log yet: check yourself whether Rafe Gardener has an account there, and close it.',
+    ])
+    const house = open()
+    const [holding] = house.account.by('holding', 'person', house.person('Rafe'))
+    const ending = house.show('Oriel', { type: 'end-seat', holdingId: holding!.id })
+    expect(ending.watchOut.map(({ code }) => code)).toContain('not-closed-here')
+  })
+
+  test('tasks stand on the keeper’s Desk and in their morning summary, with lines to copy and nothing else (model B1, D5)', () => {
+    const house = open('Corin')
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    const { needs } = deskView(new Sight(house.account, house.person('Corin'), house.now))
+    expect(needs.map(({ kind, task }) => [kind, task?.sentence])).toEqual([
+      ['task-close', 'Close the account of Rafe Gardener'],
+      ['task', 'Open an account for Mirren Steward'],
+    ])
+    expect(needs[1]!.task!.lines).toEqual([
+      { what: 'name', text: 'Mirren Steward' },
+      { what: 'email', text: 'mirren@house.example' },
+      { what: 'seat-type', text: 'Field' },
+      { what: 'role', text: 'Steward: Pellworth' },
+    ])
+    expect(whoMayBeNeeded(house.account, house.now)).toContain(house.person('Corin'))
+    expect(needsOf(house.account, house.person('Corin'), house.now)).toHaveLength(2)
+    expect(needsOf(house.account, house.person('Mirren'), house.now).some(({ task }) => task)).toBe(false)
+  })
+
+  test('the office hears of a closing that is overdue in a product someone else looks after', () => {
+    const house = open('Mirren')
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    const kinds = () =>
+      deskView(new Sight(house.account, house.person('Tamsin'), house.now)).needs.map(({ kind }) => kind)
+    expect(kinds()).not.toContain('closing-overdue')
+    house.later(86_400)
+    expect(kinds()).toContain('closing-overdue')
+  })
+
+  test('a record says how each closing is known', () => {
+    const house = open()
+    house.do('Oriel', confirm(house, 'Rafe', 'open'), { type: 'plan-departure', personId: house.person('Rafe') })
+    house.do('Oriel', confirm(house, 'Rafe', 'closed'))
+    const [departure] = house.account.by('departure', 'person', house.person('Rafe'))
+    const steps = house.account.by('step', 'departure', departure!.id)
+    const { lines } = leaversRecord(house.account, departure!, steps, [], 'head', house.now)
+    expect(lines.find(({ text }) => text === 'Garden Log')).toMatchObject({
+      kind: 'Account in',
+      outcome: 'confirmed closed by Oriel Owner on 16 June',
+    })
+  })
+
+  test('what others do not look after answers as what is not there', () => {
+    const house = open('Mirren')
+    const view = (who: string) => productAccountsView(new Sight(house.account, house.person(who), house.now), 'log')
+    expect([view('Rafe'), view('Corin')]).toEqual([undefined, undefined])
+    expect(view('Mirren')).toMatchObject({ way: 'hand', keepers: [{ name: 'Mirren Steward' }], nobodys: [] })
+    expect(view('Mirren')!.accounts.map(({ name, here, there, differs }) => [name, here, there, differs])).toEqual([
+      ['Mirren Steward', 'active', 'unknown', true],
+      ['Rafe Gardener', 'active', 'unknown', true],
+    ])
+  })
+})

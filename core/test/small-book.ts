@@ -137,5 +137,6 @@ export function smallBook(domain: string): AccountBook {
       }),
     ],
     offers: [],
+    keepings: [{ product: 'log', way: 'none', since: '2025-01-01' }],
   }
 }

@@ -48,7 +48,7 @@ test('the morning’s message says what needs whom, once a day, to those it need
   const now = running.lodge.clock.now()
   const needed = [...account.all('person')].filter((person) => needsOf(account, person.id, now).length > 0)
   // Anyone who is needed is among those looked at.
-  const looked = whoMayBeNeeded(account)
+  const looked = whoMayBeNeeded(account, now)
   expect(needed.every((person) => looked.includes(person.id))).toBe(true)
   expect(looked).not.toContain(house.idOf('Rafe'))
   expect(needed.map((person) => account.nameOf(person.id)).sort()).toEqual(['Oriel Owner', 'Tamsin Admin'])

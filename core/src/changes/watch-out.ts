@@ -18,6 +18,7 @@ import { hintsOf } from './hints.ts'
 import { invitedId } from './invite.ts'
 import type { Check, Scene, Warning } from './warning.ts'
 import { opensNothing, paysForNothing } from './watch-traps.ts'
+import { closedByHand } from './watch-by-hand.ts'
 import { chargedInFull, chargedTwice, dayEarlierSaves, startsLate } from './watch-bill.ts'
 import { highForOutsider, keyAfterLastDay, wideForOutsider } from './watch-outsiders.ts'
 
@@ -34,6 +35,7 @@ export function watchOut(
   const scene: Scene = { before, after, changes, edits, moves, sight, now }
   const found = [
     looksAlike,
+    closedByHand,
     outsiderWithoutEnd,
     highForOutsider,
     wideForOutsider,

@@ -1,5 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { DepartureRow, StepRow, Taker } from '../account/rows.ts'
+import { knownOf } from '../products/keeping.ts'
+import { knownWords } from '../products/task-words.ts'
 import { productAt } from '../products/catalogue.ts'
 import { instantText, type Instant } from '../time/instants.ts'
 import { lookup } from '../checks/lookup.ts'
@@ -63,7 +65,7 @@ export function leaversRecord(
     doorsShutAt: instantText(departure.at),
     plannedBy: plannerId ? account.nameOf(plannerId) : null,
     lines: [
-      ...steps.filter(({ kind }) => kind !== 'record').map((step) => lineOf(account, step, now)),
+      ...steps.filter(({ kind }) => kind !== 'record').map((step) => lineOf(account, step, personId, now)),
       ...things.map((thing) => ({
         kind: `${thing.kind} in ${productName(account, thing.product, now)}`,
         text: thing.title,
@@ -93,11 +95,18 @@ const KINDS: Readonly<Record<string, string>> = {
   things: 'Things in',
 }
 
-function lineOf(account: Account, step: StepRow, now: Instant): RecordLine {
+function outcomeOf(account: Account, step: StepRow, personId: string, now: Instant): string {
+  if (step.state === 'let-go') return step.kind === 'task' ? 'not closed' : 'not taken over'
+  // How the closing is known: who confirmed it and when, or by which list (model B2).
+  if (step.kind === 'task') return knownWords(account, knownOf(account, step.subject, personId), now)
+  return step.note ?? (step.taker ? 'handed over' : 'done')
+}
+
+function lineOf(account: Account, step: StepRow, personId: string, now: Instant): RecordLine {
   return {
     kind: lookup(KINDS, step.what) ?? step.what,
     text: subjectText(account, step, now),
-    outcome: step.state === 'let-go' ? 'not taken over' : (step.note ?? (step.taker ? 'handed over' : 'done')),
+    outcome: outcomeOf(account, step, personId, now),
     taker: takerName(account, step.taker),
     readBackAt: step.doneAt === null ? null : instantText(step.doneAt),
   }

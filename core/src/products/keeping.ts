@@ -35,6 +35,13 @@ export function looksAfter(sight: Sight, product: string): boolean {
   return sight.can('connections', 'run') || keepersOf(sight.account, product, sight.now).includes(sight.personId)
 }
 
+/** Products kept by hand whose tasks are the asker's own to do. */
+export function keptBy({ account, personId, now }: Sight): string[] {
+  return [...account.all('keeping')].flatMap(({ product, way }) => {
+    return way === 'hand' && keepersOf(account, product, now).includes(personId) ? [product] : []
+  })
+}
+
 /** What is known of someone's account in a product; `unknown`: nobody has looked (model B1). */
 export type Known = { state: KnownState; row: KnownRow } | { state: 'unknown'; row: null }
 

@@ -5,6 +5,8 @@ import { proposedTaker } from '../departures/hangs.ts'
 import { TAKERS } from '../departures/pass-on.ts'
 import { linesFor, openDeparture, stepsOf, takersInProduct, thingsToPass } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
+import { taskOf } from '../products/keeping.ts'
+import { taskView, type TaskView } from '../products/task-words.ts'
 import { absenceAt } from '../people/presence.ts'
 import { dateOf, instantText, localTimeOf, momentInWords, type LocalDate } from '../time/instants.ts'
 import { lookup } from '../checks/lookup.ts'
@@ -60,6 +62,8 @@ export interface DepartureView extends DepartureLine {
   localTime: string | null
   things: DepartureThingView[]
   steps: StepView[]
+  /** What has to be done by hand in products about them, for anyone who looks after one or runs departures. */
+  tasks: TaskView[]
   control: Control
 }
 
@@ -134,6 +138,7 @@ export function departureView(sight: Sight, id: Id): DepartureView | undefined {
     localTime: row.state === 'planned' ? localTimeOf(row.at, account.zone) : null,
     things: row.state === 'planned' ? thingViews(sight, row.personId, row) : [],
     steps: stepsOf(account, id).map((step) => stepView(sight, step)),
+    tasks: tasksAbout(sight, row.personId),
     control: controlOf(sight, 'people', 'change'),
   }
 }
@@ -151,6 +156,14 @@ export function leavingView(sight: Sight, personId: Id) {
     things: thingViews(sight, personId, { handovers: [] }),
     control: controlOf(sight, 'people', 'change'),
   }
+}
+
+/** Accounts that nothing here can close, with what is to be done there (model B2). */
+function tasksAbout({ account, now }: Sight, personId: Id): TaskView[] {
+  return [...account.all('keeping')].flatMap(({ product }) => {
+    const task = taskOf(account, product, personId, now)
+    return task?.kind === 'close' ? [taskView(account, task, now)] : []
+  })
 }
 
 function thingViews(sight: Sight, personId: Id, { handovers }: Pick<DepartureRow, 'handovers'>): DepartureThingView[] {

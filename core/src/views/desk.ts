@@ -3,7 +3,9 @@ import type { Sight } from '../access/sight.ts'
 import { isDueToErase } from '../departures/erasure.ts'
 import { openDeparture, stepsOf } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
-import { productAt } from '../products/catalogue.ts'
+import { productAt, productsAt } from '../products/catalogue.ts'
+import { keptBy, tasksIn, wayOf } from '../products/keeping.ts'
+import { taskView, type TaskView } from '../products/task-words.ts'
 import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
@@ -31,6 +33,10 @@ export type NeedKind =
   | 'request'
   | 'planned-refused'
   | 'closing-overdue'
+  | 'task-close'
+  | 'task'
+  | 'tasks'
+  | 'nobody-keeps'
   | 'product-away'
   | 'step-blocked'
   | 'to-hand-back'
@@ -49,6 +55,10 @@ export type Urgency = (typeof URGENCIES)[number]
 
 const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
   'closing-overdue': 'at-once',
+  'task-close': 'at-once',
+  task: 'answer',
+  tasks: 'answer',
+  'nobody-keeps': 'soon',
   'product-away': 'at-once',
   'step-blocked': 'at-once',
   'engagement-over': 'at-once',
@@ -78,6 +88,10 @@ export interface Need {
   offerId?: Id
   /** The departure it is about. */
   departureId?: Id
+  /** What is to be done in a product. */
+  task?: TaskView
+  /** The product it is about. */
+  product?: string
 }
 
 /** A piece of the day's sentence; `people` are who it is about. */
@@ -147,6 +161,8 @@ export function deskView(sight: Sight): DeskView {
     bill: billPhrase(sight, today),
     needs: byUrgency([
       ...closingsOverdue(sight),
+      ...closingsLeft(sight),
+      ...tasksToDo(sight),
       ...productsAway(sight),
       ...waiting.map((person) => need(sight, person, 'waiting', null)),
       ...requestsToDecide(sight).map((request) => ({
@@ -168,6 +184,7 @@ export function deskView(sight: Sight): DeskView {
       ...leavingNeeds(sight),
       ...over.map((person) => need(sight, person, 'engagement-over', endOf(person))),
       ...people.flatMap((person) => expiring(sight, person, today)),
+      ...unkept(sight),
       ...ending.filter((one) => !leaves(one)).map((person) => need(sight, person, 'ends-soon', endOf(person))),
     ]),
     first: firstSteps(sight),
@@ -229,6 +246,54 @@ function runningDepartures(sight: Sight): readonly DepartureRow[] {
   if (!sight.can('people', 'change')) return []
   const running = sight.account.by('departure', 'state', 'running')
   return running.filter((row) => sight.depthOf(row.personId) === 'record')
+}
+
+/** So many tasks of one product are lines of their own; the rest is one line. */
+const MAXIMUM_TASKS = 5
+
+/** What the asker has to do in products they look after: closings first (model B1, B2). */
+function tasksToDo(sight: Sight): Need[] {
+  const { account, now } = sight
+  return keptBy(sight).flatMap((product): Need[] => {
+    const all = tasksIn(account, product, now)
+    const closings = all.filter(({ kind }) => kind === 'close')
+    const shown = [...closings, ...all.filter((one) => !closings.includes(one))].slice(0, MAXIMUM_TASKS)
+    const needs = shown.map((one): Need => {
+      const task = taskView(account, one, now)
+      const kind = one.kind === 'close' ? 'task-close' : 'task'
+      return { kind, personId: one.personId, name: task.name, date: task.due, detail: task.why, task, product }
+    })
+    const more = all.length - shown.length
+    if (more === 0) return needs
+    const name = productAt(account, product, now)?.sheet.name ?? product
+    return [...needs, { kind: 'tasks', personId: null, name, date: null, detail: String(more), product }]
+  })
+}
+
+/** Overdue closings in products that others look after, for those who run departures (model B2). */
+function closingsLeft(sight: Sight): Need[] {
+  const { account, now } = sight
+  if (!sight.can('people', 'change')) return []
+  const own = new Set(keptBy(sight))
+  return [...account.all('keeping')].flatMap(({ product }): Need[] => {
+    if (own.has(product)) return []
+    return tasksIn(account, product, now).flatMap((one): Need[] => {
+      if (one.kind !== 'close' || !one.overdue || sight.depthOf(one.personId) !== 'record') return []
+      const task = taskView(account, one, now)
+      const detail = `${task.productName}: ${task.why}`
+      return [{ kind: 'closing-overdue', personId: one.personId, name: task.name, date: task.due, detail, product }]
+    })
+  })
+}
+
+/** Products in use whose accounts nobody looks after. */
+function unkept(sight: Sight): Need[] {
+  const { account, now } = sight
+  if (!sight.can('connections', 'run')) return []
+  return productsAt(account, now).flatMap(({ sheet, on }): Need[] => {
+    if (!on || wayOf(account, sheet.code) !== 'unsaid') return []
+    return [{ kind: 'nobody-keeps', personId: null, name: sheet.name, date: null, detail: '', product: sheet.code }]
+  })
 }
 
 function closingsOverdue(sight: Sight): Need[] {

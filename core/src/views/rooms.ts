@@ -1,4 +1,5 @@
 import type { Sight } from '../access/sight.ts'
+import { keptBy } from '../products/keeping.ts'
 import { isPresent } from '../people/presence.ts'
 
 export type Room =
@@ -32,10 +33,11 @@ export function roomsOf(sight: Sight): Room[] {
   if (!person || !isPresent(person, sight.now)) return ['keys']
   const rooms: Room[] = []
   const runs = sight.canSomewhere('people', 'see') || sight.canSomewhere('access', 'change')
-  if (sight.can('people', 'see') || sight.money) rooms.push('desk')
+  const isKeeper = keptBy(sight).length > 0
+  if (sight.can('people', 'see') || sight.money || isKeeper) rooms.push('desk')
   if (runs || person.standing !== 'guest') rooms.push('people', 'places')
   if (sight.canSomewhere('roles', 'see') || runs) rooms.push('roles')
-  if (sight.canSomewhere('seats', 'see')) rooms.push('seats')
+  if (sight.canSomewhere('seats', 'see') || isKeeper) rooms.push('seats')
   if (sight.money) rooms.push('bill')
   if (sight.can('people', 'see')) rooms.push('departures')
   if (sight.can('ledger', 'see')) rooms.push('ledger')

@@ -56,6 +56,12 @@ export const viewRoutes = [
   view('hangs', '/people/{personId}/hangs', 'What depends on someone, and who would take it over.'),
   view('departures', '/departures', 'Departures planned, running and done, and times away.'),
   view('leaving', '/people/{personId}/leaving', 'The preview of a departure: what is handed over, and to whom.'),
+  view('kept', '/kept', 'Products whose accounts you look after, and how much there is to do in them.'),
+  view(
+    'product-accounts',
+    '/products/{product}/accounts',
+    'What has to be done in a product, and what is known of the accounts there.',
+  ),
   view('connections', '/connections', 'Which products’ accounts follow this one.'),
   view('places', '/places', 'The tree of places you see.'),
   view('place', '/places/{placeId}', 'A place’s sheet: who has access, and why.'),

@@ -37,7 +37,7 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
     const now = instantFor(loaded, clock)
     const today = dateOf(now, account.zone)
     if (now >= instantOfLocal(`${today}T${MORNING}`, account.zone, 'beginning')) {
-      for (const personId of whoMayBeNeeded(account)) {
+      for (const personId of whoMayBeNeeded(account, now)) {
         // One Desk at a time, each of the account as it is by then: anyone who asks something meanwhile is answered.
         await setImmediate()
         const current = (await accounts.get(accountId))?.account
@@ -96,7 +96,12 @@ const WORDS: Record<Need['kind'], string> = {
   'to-erase': 'left long enough ago to be erased',
   'back-without-seats': 'is back, but not all their seats could be given again',
   'planned-refused': 'planned a change that could not be made',
-  'ends-soon': 'ends',
+  'ends-soon': 'has their last day',
+  // A task says itself what is to be done.
+  'task-close': '',
+  task: '',
+  tasks: 'has more to do in it',
+  'nobody-keeps': 'is a product that nobody looks after',
 }
 
 function renderDigest(
@@ -112,8 +117,8 @@ function renderDigest(
   const needs = needsOf(account, personId, now)
   if (!address || needs.length + notices.length === 0) return undefined
   const today = dateOf(now, account.zone)
-  const line = ({ kind, name, date, detail }: Need) =>
-    `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
+  const line = ({ kind, name, date, detail, task }: Need) =>
+    task ? `  - ${taskText(task)}` : `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
   const stop = configuration.keyRing.tokenFor({ purpose: 'digest', accountId, id: personId, number: 0 })
   const text = [
     `Good morning ${account.nameOf(personId)},`,
@@ -140,6 +145,12 @@ function renderDigest(
     subject: `${subject} at ${account.settings.name}`,
     text: text.join('\n'),
   }
+}
+
+/** What is to be done in a product, with the lines to type there (model B1). */
+function taskText({ productName, sentence, why, lines, overdueDays }: NonNullable<Need['task']>): string {
+  const late = overdueDays > 0 ? ` (${overdueDays === 1 ? '1 day' : `${overdueDays} days`} overdue)` : ''
+  return [`${productName}: ${sentence}${late}, ${why}`, ...lines.map(({ text }) => `      ${text}`)].join('\n')
 }
 
 /** Who changed what they reach; what it is stands on their own page, cut to what they see then. */

@@ -9,6 +9,8 @@ import {
   choicesView,
   askedToTake,
   connectionsView,
+  keptProducts,
+  productAccountsView,
   countView,
   departuresView,
   deskView,
@@ -126,6 +128,8 @@ export const VIEWS = {
     return gains && { gains }
   },
   connections: (sight: Sight) => connectionsView(sight),
+  'product-accounts': (sight: Sight, { product }: Params) => productAccountsView(sight, product!),
+  kept: (sight: Sight) => ({ products: keptProducts(sight) }),
   places: (sight: Sight) => ({ places: placesView(sight), mayMake: sight.canSomewhere('places', 'change') }),
   place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, placeId!),
   choices: (sight: Sight) => choicesView(sight),

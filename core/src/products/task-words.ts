@@ -1,0 +1,130 @@
+import type { Account } from '../account/account.ts'
+import type { Id, KnownState } from '../account/rows.ts'
+import { grantsOf } from '../access/walk.ts'
+import { entryOf } from '../access/roles.ts'
+import { areasAt, productAt } from './catalogue.ts'
+import { keepingOf, type Known, type Task, type TaskKind } from './keeping.ts'
+import { dateInWords, dateOf, daysBetween, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+
+/** A line of a task, to be copied into the product. */
+export interface TaskLine {
+  what: 'name' | 'email' | 'id' | 'seat-type' | 'role'
+  text: string
+}
+
+/** A task as whoever looks after the product reads it (model B1). */
+export interface TaskView {
+  product: string
+  productName: string
+  personId: Id
+  name: string
+  kind: TaskKind
+  /** `Close the account of Tadeo Brandreth`. */
+  sentence: string
+  /** `left on 9 June; open by the list of 12 June`. */
+  why: string
+  due: LocalDate
+  overdueDays: number
+  lines: TaskLine[]
+  /** What is confirmed by *Done*. */
+  confirms: KnownState
+}
+
+const CONFIRMS: Readonly<Record<TaskKind, KnownState>> = {
+  open: 'open',
+  resume: 'open',
+  'change-seat': 'open',
+  suspend: 'suspended',
+  close: 'closed',
+}
+
+export function taskView(account: Account, task: Task, now: Instant): TaskView {
+  const { product, personId, kind, due, overdue } = task
+  const today = dateOf(now, account.zone)
+  const dueOn = dateOf(due, account.zone)
+  return {
+    ...{ product, productName: productAt(account, product, now)?.sheet.name ?? product, personId, kind },
+    name: account.nameOf(personId),
+    sentence: sentenceOf(account, task, now),
+    why: [whyOf(account, task, now), knownWords(account, task.known, now)].filter(Boolean).join('; '),
+    due: dueOn,
+    overdueDays: overdue ? daysBetween(dueOn, today) : 0,
+    lines: linesOf(account, task, now),
+    confirms: CONFIRMS[kind],
+  }
+}
+
+function sentenceOf(account: Account, { product, personId, kind, wanted }: Task, now: Instant): string {
+  const name = account.nameOf(personId)
+  switch (kind) {
+    case 'open':
+      return `Open an account for ${name}`
+    case 'resume':
+      return `Open the account of ${name} again`
+    case 'suspend':
+      return `Suspend the account of ${name}`
+    case 'change-seat':
+      return `Change ${name} to ${wanted.seats.map((code) => typeName(account, product, code, now)).join(' and ')}`
+    case 'close':
+      return `Close the account of ${name}`
+  }
+}
+
+function typeName(account: Account, product: string, code: string, now: Instant): string {
+  return productAt(account, product, now)?.sheet.seatTypes.find((type) => type.code === code)?.name ?? code
+}
+
+function whyOf(account: Account, { kind, personId, wanted, due }: Task, now: Instant): string {
+  const today = dateOf(now, account.zone)
+  const person = account.get('person', personId)
+  const on = (instant: Instant) => dateInWords(dateOf(instant, account.zone), today)
+  if (kind === 'suspend') return person?.awayFrom == null ? 'away' : `away since ${on(person.awayFrom)}`
+  if (kind === 'close') {
+    if (wanted.since === null) return 'has no seat'
+    const last = dateInWords(lastDateBefore(wanted.since, account.zone), today)
+    return person?.state === 'left' ? `left on ${on(wanted.since)}` : `had a seat until ${last}`
+  }
+  return `${wanted.opensAt === null ? 'has a seat since' : 'starts on'} ${on(due)}`
+}
+
+/** How an account is known, for the person who decides on it: `open by the list of 12 June`. */
+export function knownWords(account: Account, { state, row }: Known, now: Instant): string {
+  if (!row) return 'nobody has looked yet'
+  const on = dateInWords(dateOf(row.asOf, account.zone), dateOf(now, account.zone))
+  if (row.source === 'confirmed') {
+    return `confirmed ${state} by ${row.byId ? account.nameOf(row.byId) : 'someone who is gone'} on ${on}`
+  }
+  return `${state} by the ${row.source === 'list' ? 'member list' : 'spreadsheet'} of ${on}`
+}
+
+/** What is typed into the product: who, as what, and where, in its own words (model B1). */
+function linesOf(account: Account, { product, personId, kind, wanted, known }: Task, now: Instant): TaskLine[] {
+  const lines: TaskLine[] = []
+  const add = (what: TaskLine['what'], text: string | null | undefined) => text && lines.push({ what, text })
+  if (kind === 'open') add('name', account.nameOf(personId))
+  add('email', account.personal(personId, 'email'))
+  add('id', known.row?.remoteId)
+  if (kind === 'open' || kind === 'change-seat' || kind === 'resume') {
+    for (const code of wanted.seats) add('seat-type', typeName(account, product, code, now))
+  }
+  if (kind === 'open') for (const text of rolesIn(account, product, personId, now)) add('role', text)
+  return lines
+}
+
+const MAXIMUM_ROLES = 12
+
+/** Roles that open the product, with their places, as the product calls them. */
+function rolesIn(account: Account, product: string, personId: Id, now: Instant): string[] {
+  const person = account.get('person', personId)
+  const words = keepingOf(account, product)?.words ?? {}
+  const areas = areasAt(account, now).filter((area) => area.product === product)
+  const found = (person ? grantsOf(account, person) : []).flatMap(({ grant }) => {
+    const role = account.get('role', grant.roleId)
+    if (!role || (grant.until !== null && grant.until <= now)) return []
+    if (!areas.some((area) => (entryOf(account, role, area)?.level ?? 'none') !== 'none')) return []
+    const place = account.get('place', grant.placeId)
+    const where = place?.parentId === null ? '' : `: ${words[grant.placeId] ?? place?.name ?? ''}`
+    return [`${words[role.id] ?? role.name}${where}`]
+  })
+  return [...new Set(found)].slice(0, MAXIMUM_ROLES)
+}

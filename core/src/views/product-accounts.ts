@@ -1,0 +1,158 @@
+import type { Id, KnownRow, KnownState } from '../account/rows.ts'
+import { controlOf, type Control } from '../access/controls.ts'
+import type { Sight } from '../access/sight.ts'
+import { productAt, productsAt } from '../products/catalogue.ts'
+import {
+  keepersOf,
+  keepingOf,
+  knownOf,
+  latestOf,
+  looksAfter,
+  tasksIn,
+  wantedOf,
+  wayOf,
+  type KeptBy,
+  type Wanted,
+} from '../products/keeping.ts'
+import { knownWords, taskView, type TaskView } from '../products/task-words.ts'
+import { dateOf, type LocalDate } from '../time/instants.ts'
+
+/** Someone's account in a product: what it is to be, and what it is known to be. */
+export interface AccountThere {
+  personId: Id
+  name: string
+  here: Wanted['state']
+  seats: string[]
+  there: KnownState | 'unknown'
+  seatThere: string | null
+  /** How it is known, in words. */
+  known: string
+  /** Something has to be done about it. */
+  differs: boolean
+}
+
+/** An account in a product that is nobody's here. */
+export interface NobodysAccount {
+  knownId: Id
+  name: string
+  address: string
+  state: KnownState
+  known: string
+}
+
+/** The tab *Accounts there* of a product (model B1). */
+export interface ProductAccountsView {
+  product: string
+  name: string
+  way: KeptBy
+  keeper: { kind: 'person' | 'group'; id: Id } | null
+  keepers: { id: Id; name: string }[]
+  since: LocalDate | null
+  /** What the product calls roles and places of ours. */
+  words: { id: Id; name: string; word: string }[]
+  tasks: TaskView[]
+  accounts: AccountThere[]
+  nobodys: NobodysAccount[]
+  lists: { asOf: LocalDate; appliedAt: LocalDate; by: string; count: number }[]
+  controls: { keep: Control }
+}
+
+/** Products the asker looks after, with how much there is to do in each. */
+export interface KeptProduct {
+  code: string
+  name: string
+  way: KeptBy
+  keepers: string[]
+  tasks: number
+  overdue: number
+}
+
+/** Undefined for anyone who does not look after the product (model B1, D5). */
+export function productAccountsView(sight: Sight, product: string): ProductAccountsView | undefined {
+  const { account, now } = sight
+  const found = productAt(account, product, now)
+  if (!found || !looksAfter(sight, product)) return undefined
+  const { zone } = account
+  const keeping = keepingOf(account, product)
+  const tasks = tasksIn(account, product, now)
+  const typeName = (code: string) => found.sheet.seatTypes.find((type) => type.code === code)?.name ?? code
+  const differs = new Set(tasks.map(({ personId }) => personId))
+  return {
+    product,
+    name: found.sheet.name,
+    way: wayOf(account, product),
+    keeper: keeping?.keeperKind && keeping.keeperId ? { kind: keeping.keeperKind, id: keeping.keeperId } : null,
+    keepers: keepersOf(account, product, now).map((id) => ({ id, name: account.nameOf(id) })),
+    since: keeping ? dateOf(keeping.since, zone) : null,
+    words: Object.entries(keeping?.words ?? {}).flatMap(([id, word]) => {
+      const name = account.get('role', id)?.name ?? account.get('place', id)?.name
+      return name === undefined ? [] : [{ id, name, word }]
+    }),
+    tasks: tasks.map((task) => taskView(account, task, now)),
+    accounts: peopleOf(sight, product).map((personId) => {
+      const wanted = wantedOf(account, product, personId, now)
+      const known = knownOf(account, product, personId)
+      return {
+        ...{ personId, name: account.nameOf(personId), here: wanted.state, seats: wanted.seats.map(typeName) },
+        there: known.state,
+        seatThere: known.row?.seatType ? typeName(known.row.seatType) : null,
+        known: knownWords(account, known, now),
+        differs: differs.has(personId),
+      }
+    }),
+    nobodys: nobodysIn(sight, product),
+    lists: [...account.by('memberList', 'product', product)]
+      .sort((one, other) => other.appliedAt - one.appliedAt)
+      .map(({ asOf, appliedAt, byId, count }) => ({
+        asOf: dateOf(asOf, zone),
+        appliedAt: dateOf(appliedAt, zone),
+        by: byId ? account.nameOf(byId) : '',
+        count,
+      })),
+    controls: { keep: controlOf(sight, 'connections', 'run') },
+  }
+}
+
+/** Everyone who is to have an account or is known to have one, by name. */
+function peopleOf({ account, now }: Sight, product: string): Id[] {
+  const people = new Set<Id>()
+  for (const { personId } of account.by('holding', 'product', product)) {
+    if (wantedOf(account, product, personId, now).state !== 'none') people.add(personId)
+  }
+  for (const { personId } of account.by('known', 'product', product)) {
+    if (personId && knownOf(account, product, personId).state !== 'closed') people.add(personId)
+  }
+  return [...people].sort((one, other) => account.nameOf(one).localeCompare(account.nameOf(other), 'en'))
+}
+
+function nobodysIn({ account, now }: Sight, product: string): NobodysAccount[] {
+  const latest = new Map<string, KnownRow[]>()
+  for (const row of account.by('known', 'nobody', product)) {
+    const key = row.remoteId ?? account.personal(row.id, 'accountAddress') ?? row.id
+    latest.set(key, [...(latest.get(key) ?? []), row])
+  }
+  return [...latest.values()].flatMap((rows) => {
+    const known = latestOf(rows)
+    if (!known.row || known.state === 'closed') return []
+    const { id } = known.row
+    const address = account.personal(id, 'accountAddress') ?? ''
+    const name = account.personal(id, 'accountName') ?? address
+    return [{ knownId: id, name, address, state: known.state, known: knownWords(account, known, now) }]
+  })
+}
+
+/** Products the asker looks after; empty for anyone who looks after none. */
+export function keptProducts(sight: Sight): KeptProduct[] {
+  const { account, now } = sight
+  return productsAt(account, now).flatMap(({ sheet }) => {
+    if (!looksAfter(sight, sheet.code)) return []
+    const tasks = tasksIn(account, sheet.code, now)
+    return [
+      {
+        ...{ code: sheet.code, name: sheet.name, way: wayOf(account, sheet.code) },
+        keepers: keepersOf(account, sheet.code, now).map((id) => account.nameOf(id)),
+        ...{ tasks: tasks.length, overdue: tasks.filter(({ overdue }) => overdue).length },
+      },
+    ]
+  })
+}
