@@ -12,6 +12,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
+import { productRoutes } from './api/products.ts'
 import { changeRoutes } from './api/changes.ts'
 import { connectionRoutes } from './api/connections.ts'
 import { departureRoutes } from './api/departures.ts'
@@ -63,6 +64,7 @@ export const ROUTES: readonly Route[] = [
   ...connectionRoutes,
   ...changeRoutes,
   ...billRoutes,
+  ...productRoutes,
   ...gridRoutes,
   ...placeListRoutes,
   ...statementRoutes,
@@ -129,7 +131,7 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
 }
 
 /** What is asked by programs: an unknown path there is told so in their terms, never with a page of the application. */
-const FOR_PROGRAMS = /^\/(api|access|products|scim|leases|\.well-known)(\/|$)/
+const FOR_PROGRAMS = /^\/(api|access|products\/v1|scim|leases|\.well-known)(\/|$)/
 
 /** Whose word on where a request comes from is taken: so many nearest proxies, or those named. */
 function trustOf(proxies: number | readonly string[]): (address: string, hop: number) => boolean {

@@ -23,7 +23,7 @@ const pages = {
   groups: () => import('./pages/GroupsPage.vue'),
   grid: () => import('./pages/GridPage.vue'),
   roles: () => import('./pages/RolesPage.vue'),
-  seats: () => import('./pages/SeatsPage.vue'),
+  seats: () => import('./pages/ProductsPage.vue'),
   bill: () => import('./pages/BillPage.vue'),
   ledger: () => import('./pages/LedgerPage.vue'),
   'my-keys': () => import('./pages/MyKeysPage.vue'),
@@ -39,7 +39,7 @@ const BESIDE: Readonly<Record<string, string>> = {
   groups: 'people',
   packets: 'people',
   arrivals: 'people',
-  connections: 'settings',
+  describe: 'seats',
 }
 
 /** Pages about oneself, open to anyone who is signed in. */
@@ -75,7 +75,7 @@ export const router = createRouter({
     { path: '/people/:personId?', name: 'people', component: pages.people },
     { path: '/arrivals/:runId?', name: 'arrivals', component: () => import('./pages/ArrivalsPage.vue') },
     { path: '/departures/:departureId?', name: 'departures', component: () => import('./pages/DeparturesPage.vue') },
-    { path: '/connections', name: 'connections', component: () => import('./pages/ConnectionsPage.vue') },
+    { path: '/connections', redirect: '/products' },
     { path: '/places/:placeId?', name: 'places', component: pages.places },
     { path: '/statement', name: 'shared', component: pages.statement, meta: { open: true } },
     {
@@ -90,7 +90,9 @@ export const router = createRouter({
     { path: '/groups/:groupId?', name: 'groups', component: pages.groups },
     { path: '/grid', name: 'grid', component: pages.grid },
     { path: '/roles/:roleId?', name: 'roles', component: pages.roles },
-    { path: '/seats/:product?', name: 'seats', component: pages.seats },
+    { path: '/products/describe/:product?', name: 'describe', component: () => import('./pages/DescribePage.vue') },
+    { path: '/products/:product?/:tab?', name: 'seats', component: pages.seats },
+    { path: '/seats/:product?', redirect: (to) => ({ name: 'seats', params: { product: to.params.product } }) },
     { path: '/bill/:month?', name: 'bill', component: pages.bill },
     { path: '/ledger', name: 'ledger', component: pages.ledger },
     { path: '/my-keys', name: 'keys', component: pages['my-keys'] },

@@ -67,6 +67,7 @@ export const importSheet: ChangeKind<ImportSheet> = {
     const { name, code } = change.sheet as Partial<ProductSheet>
     const known = productAt(sight.account, code ?? '', sight.now)
     const what = known ? `a new version of ${name}` : `the product ${name}`
+    if (!known) return `${verb('added', 'add')} ${what}`
     return `${verb('imported', 'import')} ${what}${periodText(change.from, null, sight)}`
   },
   record: ({ sheet, ...rest }) => {
@@ -112,7 +113,8 @@ export const subscribe: ChangeKind<Subscribe> = {
     const { name, plan } = productWords(change, sight)
     const when = periodText(change.from, null, sight)
     if (!change.on) return `${verb('switched', 'switch')} ${name} off${when}`
-    return `${verb('put', 'put')} ${name} on${plan ? ` the plan ${plan}` : ''}${when}`
+    if (!plan) return `${verb('switched', 'switch')} ${name} on${when}`
+    return `${verb('put', 'put')} ${name} on the plan ${plan}${when}`
   },
   record: (change) => change,
 }

@@ -144,12 +144,20 @@ export class SheetComesAlong {
   @Code() seatType!: string
 }
 
+/** A role the product proposes for accounts that begin with it: its areas by code, each with a level. */
+export class SheetRole {
+  @Line(60) name!: string
+  @IsObject() areas!: Record<string, Level>
+}
+
 /** What a subscription product says of itself; our own open format (docs/product-sheet.md, model L2). */
 export class ProductSheet {
   @IsIn([SHEET_FORMAT]) format!: typeof SHEET_FORMAT
   @Code() code!: string
   @Line(80) name!: string
   @Line(200, 0) about!: string
+  /** Where people open it. */
+  @IsOptional() @Line(300, 0) address?: string
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => SheetArea) areas!: SheetArea[]
   @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => SheetSeatType) seatTypes!: SheetSeatType[]
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => SheetPlan) plans!: SheetPlan[]
@@ -161,6 +169,8 @@ export class ProductSheet {
   @ValidateNested({ each: true })
   @Type(() => SheetComesAlong)
   comesAlong!: SheetComesAlong[]
+  /** Roles it proposes; nobody has them until they are made and given. */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => SheetRole) roles?: SheetRole[]
   /** What becomes of a person's things when a seat ends. */
   @IsIn(['kept', 'kept-read-only', 'dropped']) thingsWhenSeatEnds!: 'kept' | 'kept-read-only' | 'dropped'
 }
@@ -250,6 +260,13 @@ function dangling(sheet: ProductSheet): Problem[] {
   sheet.charging.allowances?.forEach((allowance, at) => {
     const path = `/charging/allowances/${at}/perSeatType`
     if (allowance.perSeatType) expect(types, allowance.perSeatType, 'seat type', path)
+  })
+  sheet.roles?.forEach((role, at) => {
+    for (const [area, level] of Object.entries(role.areas)) {
+      expect(areas, area, 'area', `/roles/${at}/areas/${area}`)
+      if (!isLevel(level))
+        problems.push(problem('unknown-level', `“${String(level)}” is no level.`, `/roles/${at}/areas/${area}`))
+    }
   })
   sheet.comesAlong.forEach((rule, at) => expect(types, rule.seatType, 'seat type', `/comesAlong/${at}/seatType`))
   return problems

@@ -317,7 +317,7 @@ function productsAway(sight: Sight): Need[] {
     if (!on || trouble === null) return []
     const name = productAt(account, product, now)?.sheet.name ?? product
     const date = troubleSince === null ? null : dateOf(troubleSince, account.zone)
-    return [{ kind: 'product-away', personId: null, name, date, detail: trouble }]
+    return [{ kind: 'product-away', personId: null, name, date, detail: trouble, product }]
   })
 }
 

@@ -57,6 +57,7 @@ export const viewRoutes = [
   view('departures', '/departures', 'Departures planned, running and done, and times away.'),
   view('leaving', '/people/{personId}/leaving', 'The preview of a departure: what is handed over, and to whom.'),
   view('kept', '/kept', 'Products whose accounts you look after, and how much there is to do in them.'),
+  view('product-about', '/products/{product}', 'What a product is: its areas, seat types and how it charges.'),
   view(
     'product-accounts',
     '/products/{product}/accounts',

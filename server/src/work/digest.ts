@@ -118,7 +118,9 @@ function renderDigest(
   if (!address || needs.length + notices.length === 0) return undefined
   const today = dateOf(now, account.zone)
   const line = ({ kind, name, date, detail, task }: Need) =>
-    task ? `  - ${taskText(task)}` : `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
+    task
+      ? `  - ${taskText(task)}`
+      : `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
   const stop = configuration.keyRing.tokenFor({ purpose: 'digest', accountId, id: personId, number: 0 })
   const text = [
     `Good morning ${account.nameOf(personId)},`,

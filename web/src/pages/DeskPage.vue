@@ -12,6 +12,7 @@ import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import DateField from '../parts/DateField.vue'
 import NotYet from '../parts/NotYet.vue'
+import TaskList from '../parts/TaskList.vue'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -24,6 +25,10 @@ const STATES = {
   'planned-refused': 'active',
   'closing-overdue': 'left',
   'product-away': 'left',
+  'task-close': 'left',
+  task: 'active',
+  tasks: 'active',
+  'nobody-keeps': 'active',
   'step-blocked': 'left',
   'to-hand-back': 'left',
   'away-asked': 'active',
@@ -47,7 +52,7 @@ const FIRST = {
 const today = computed(() => desk.value?.date ?? '')
 
 function sentence(need: Need): string {
-  return t(`desk.need.${need.kind}`, { date: shortDate(need.date, today.value) })
+  return t(`desk.need.${need.kind}`, { date: shortDate(need.date, today.value), count: need.detail })
 }
 
 function act(need: Need): void {
@@ -59,7 +64,7 @@ function act(need: Need): void {
   } else if (need.kind === 'away-asked') void router.push({ name: 'departures', params: { departureId: '' } })
   else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
   else if (need.kind === 'planned-refused') docket.open = true
-  else if (need.kind === 'product-away') void router.push({ name: 'connections' })
+  else if (need.product) void router.push({ name: 'seats', params: { product: need.product, tab: 'accounts' } })
   else if (need.kind === 'request') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
@@ -70,6 +75,7 @@ const groups = computed(() => {
   for (const need of desk.value?.needs ?? []) found.set(need.urgency, [...(found.get(need.urgency) ?? []), need])
   return [...found].map(([urgency, needs]) => ({ urgency, needs }))
 })
+const tasksOf = (needs: readonly Need[]) => needs.flatMap(({ task }) => task ?? [])
 const waiting = computed(() => desk.value?.needs.filter((need) => need.kind === 'waiting') ?? [])
 function admitAll(): void {
   docket.hold(waiting.value.map((need) => ({ type: 'admit' as const, personId: need.personId })))
@@ -85,6 +91,7 @@ const hasEnd = (need: Need) => need.kind === 'ends-soon' || need.kind === 'engag
 function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
   if (need.kind === 'request' || need.kind === 'away-asked') return t('desk.decide')
+  if (need.kind === 'nobody-keeps') return t('desk.keeper')
   if (need.offerId) return t('offer.resend')
   return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
 }
@@ -129,7 +136,18 @@ function label(need: Need): string {
           }}</BButton>
         </header>
         <div class="sheet">
-          <div v-for="need in needs" :key="need.kind + need.personId + need.detail" class="need">
+          <TaskList
+            v-if="tasksOf(needs).length > 0"
+            class="tasks"
+            :tasks="tasksOf(needs)"
+            :today="today"
+            with-product
+          />
+          <div
+            v-for="need in needs.filter((one) => !one.task)"
+            :key="need.kind + need.personId + need.product + need.detail"
+            class="need"
+          >
             <DoorMark
               v-if="need.personId"
               :state="STATES[need.kind]"
@@ -139,10 +157,14 @@ function label(need: Need): string {
             <RailIcon v-else name="seats" />
             <span class="what" :title="`${need.name} ${sentence(need)} ${need.detail}`">
               <RouterLink
-                :to="need.personId ? { name: 'people', params: { personId: need.personId } } : { name: 'connections' }"
+                :to="
+                  need.personId && session.rooms.includes('people')
+                    ? { name: 'people', params: { personId: need.personId } }
+                    : { name: 'seats', params: { product: need.product, tab: 'accounts' } }
+                "
                 ><strong>{{ need.name }}</strong></RouterLink
               >{{ need.kind === 'waiting' ? ' ' : '' }}{{ sentence(need) }}
-              <small class="muted">{{ need.detail }}</small>
+              <small v-if="need.kind !== 'tasks'" class="muted">{{ need.detail }}</small>
             </span>
             <span class="acts">
               <label v-if="hasEnd(need)"

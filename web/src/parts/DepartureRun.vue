@@ -5,13 +5,14 @@ import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { DepartureSheet } from '../api/types.ts'
-import { localParts, longDate } from '../logic/dates.ts'
+import { localParts, longDate, todayIn } from '../logic/dates.ts'
 import { together } from '../logic/leaving.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import CopyText from './CopyText.vue'
 import PickOne from './PickOne.vue'
+import TaskList from './TaskList.vue'
 
 // A departure whose doors are shut: its steps as they go on, what became of each thing in the products, its record.
 const props = defineProps<{ sheet: DepartureSheet }>()
@@ -20,6 +21,7 @@ const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
 const { choices } = useChoices()
+const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const taker = ref<Record<string, string>>({})
 const checking = ref(false)
 const problem = ref('')
@@ -77,6 +79,11 @@ function time(text: string): string {
       {{ t('leaving.left', { name: sheet.name }) }} <span class="brass when">{{ sheet.at }}</span>
     </h1>
     <p role="status">{{ t(`departures.says.${sheet.state}`, { done: sheet.done, of: sheet.of }) }}</p>
+    <section v-if="sheet.tasks.length > 0" class="by-hand" :aria-label="t('leaving.byHand')">
+      <h2 class="oxblood">{{ t('leaving.byHand') }}</h2>
+      <p>{{ t('leaving.byHandAbout') }}</p>
+      <TaskList :tasks="sheet.tasks" :today="today" with-product />
+    </section>
     <ol class="sheet steps">
       <li v-for="step in open" :id="`step-${step.id}`" :key="step.id" :class="step.state">
         <span class="sign" aria-hidden="true">{{

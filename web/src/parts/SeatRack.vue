@@ -2,10 +2,10 @@
 import type { SeatRack, SeatSlot } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { initialsOf, rackText } from '../logic/seats.ts'
+import { rackText } from '../logic/seats.ts'
 import { shortDate } from '../logic/dates.ts'
 
-// The rack: a seat type as pigeonholes, filled with initials, reserved, empty, own, or over the number there is.
+// The rack: a seat type as pigeonholes, filled with names, reserved, empty, own, or over the number there is.
 const props = defineProps<{
   rack: SeatRack
   today: string
@@ -46,7 +46,7 @@ function title(slot: SeatSlot): string {
         :disabled="!slot.holdingId"
         @click="$emit('choose', slot)"
       >
-        {{ slot.name ? initialsOf(slot.name) : '··' }}<i v-if="slot.kind === 'own'" aria-hidden="true"></i>
+        {{ slot.name ?? t('seats.unseen') }}<i v-if="slot.kind === 'own'" aria-hidden="true"></i>
       </button>
       <span v-if="rack.more > 0" class="hole more">+{{ rack.more }}</span>
       <button v-for="at in empties" :key="`empty-${at}`" type="button" class="hole empty" @click="$emit('empty')">
@@ -77,7 +77,7 @@ function title(slot: SeatSlot): string {
         :disabled="!slot.holdingId"
         @click="$emit('choose', slot)"
       >
-        {{ slot.name ? initialsOf(slot.name) : '··' }}
+        {{ slot.name ?? t('seats.unseen') }}
       </button>
     </div>
     <p v-if="rack.source" class="about source">
@@ -129,8 +129,12 @@ h2 {
 .hole {
   position: relative;
   min-width: 46px;
-  height: 34px;
-  padding: 0 5px;
+  max-width: 180px;
+  height: 30px;
+  padding: 0 8px;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
   border: 1px solid var(--brass);
   border-radius: 3px;
   background: var(--brass-soft);

@@ -213,6 +213,28 @@ export const useDocket = defineStore('docket', () => {
     }
   }
 
+  /**
+   * Applies one change at once, as something ticked off: what was done is told with its undo like any other.
+   * @returns what stands in the way, in words; nothing once it stands.
+   */
+  async function applyAtOnce(change: NewChange): Promise<string> {
+    try {
+      const shown = await ask<ShownPreview>('POST', session.path('/previews'), { changes: [change] })
+      const [problem] = shown.problems
+      if (problem) return problem.sentence
+      const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
+      const answer = await proof.withProof(() =>
+        ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': crypto.randomUUID() }),
+      )
+      if (answer.version !== undefined) {
+        applied.value = { version: answer.version, sentences: shown.sentences, movedBy: answer.movedBy ?? null }
+      }
+      return ''
+    } catch (failure) {
+      return (failure as ApiError).message
+    }
+  }
+
   /** A large docket goes on in batches on the server, whether or not anyone watches. */
   async function follow(id: string): Promise<void> {
     for (;;) {
@@ -287,6 +309,7 @@ export const useDocket = defineStore('docket', () => {
     date,
     refresh,
     apply,
+    applyAtOnce,
     shut,
     putDown,
     forget,

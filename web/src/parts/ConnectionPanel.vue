@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ConnectionsView } from '@lodge/core'
-import { reactive, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
@@ -9,7 +9,6 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
-import NotYet from '../parts/NotYet.vue'
 
 interface Difference {
   remoteId: string
@@ -30,12 +29,15 @@ interface Held {
   tokenKept: boolean
 }
 
-// Products whose accounts follow this one: where they are asked, what they hold, and what there differs from here.
+// A product whose accounts follow this one: where it is asked, what it holds, and what there differs from here.
+const props = defineProps<{ product: string }>()
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
-const { data, error, again } = useFetched<ConnectionsView>(() => session.path('/connections'))
-const form = reactive({ product: '', scimAddress: '', thingsAddress: '' })
+const { data } = useFetched<ConnectionsView>(() => session.path('/connections'))
+const connections = computed(() => data.value?.connections.filter((one) => one.product === props.product) ?? [])
+const connecting = ref(false)
+const form = reactive({ scimAddress: '', thingsAddress: '' })
 const token = reactive<Record<string, string>>({})
 const held = reactive<Record<string, Held>>({})
 const proof = useProof()
@@ -44,14 +46,15 @@ const said = ref('')
 const replacing = ref('')
 
 // What each holds stands there from the beginning, as it was last read.
-watch(data, (found) => found?.connections.forEach(({ id }) => void read(id).catch(() => undefined)))
+watch(connections, (found) => found.forEach(({ id }) => void read(id).catch(() => undefined)))
 
 async function read(id: string): Promise<void> {
   held[id] = await ask<Held>('GET', path(id, '/accounts'))
 }
 
 function connect(): void {
-  const { product, scimAddress, thingsAddress } = form
+  const { scimAddress, thingsAddress } = form
+  const { product } = props
   const things = thingsAddress ? { thingsAddress } : {}
   docket.hold([{ type: 'connect-product', product, scimAddress, ...things }], `connect ${product}`)
 }
@@ -109,18 +112,11 @@ async function mend(id: string, remoteId: string): Promise<void> {
 </script>
 
 <template>
-  <section class="connections">
-    <p class="back">
-      <RouterLink :to="{ name: 'settings' }">{{ t('settings.title') }}</RouterLink>
-    </p>
-    <h1>{{ t('connections.title') }}</h1>
-    <NotYet v-if="!data" :error="error" :again="again" />
-    <template v-else>
-      <p class="muted">{{ t('connections.about') }}</p>
-      <p v-if="said" role="status">{{ said }}</p>
-      <p v-if="data.connections.length === 0" class="muted">{{ t('connections.none') }}</p>
-      <article v-for="one in data.connections" :key="one.id" class="sheet one">
-        <h2>{{ one.name }}</h2>
+  <section v-if="data" class="connections">
+    <h2>{{ t('connections.title') }}</h2>
+    <p v-if="said" role="status">{{ said }}</p>
+    <template v-if="connections.length > 0">
+      <article v-for="one in connections" :key="one.id" class="sheet one">
         <p class="muted">
           {{ one.scimAddress }}<template v-if="one.thingsAddress"><br />{{ one.thingsAddress }}</template>
         </p>
@@ -200,14 +196,15 @@ async function mend(id: string, remoteId: string): Promise<void> {
           >
         </p>
       </article>
-      <form v-if="data.products.length > 0" class="sheet one" @submit.prevent="connect">
-        <h2>{{ t('connections.new') }}</h2>
-        <label
-          >{{ t('connections.product') }}
-          <select v-model="form.product" class="form-select form-select-sm" required>
-            <option v-for="one in data.products" :key="one.code" :value="one.code">{{ one.name }}</option>
-          </select></label
-        >
+    </template>
+    <template v-else>
+      <p class="muted">
+        {{ t('connections.about') }}
+        <button v-if="!connecting" type="button" class="btn btn-quiet btn-sm" @click="connecting = true">
+          {{ t('connections.new') }}
+        </button>
+      </p>
+      <form v-if="connecting" class="sheet one" @submit.prevent="connect">
         <label
           >{{ t('connections.scim') }}
           <input v-model="form.scimAddress" class="form-control form-control-sm" type="url" required
@@ -228,15 +225,12 @@ async function mend(id: string, remoteId: string): Promise<void> {
 .connections {
   max-width: 760px;
 }
-.back {
-  margin: 0 0 4px;
-}
 .one {
   padding: 14px 18px;
   margin-bottom: 14px;
 }
 h2 {
-  font-size: 16px;
+  margin: 16px 0 6px;
 }
 .line {
   display: flex;

@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import type { ProductAccountsView } from '@lodge/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { shortDate } from '../logic/dates.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useMoney } from '../state/money.ts'
+import { useSession } from '../state/session.ts'
+import ConnectionPanel from './ConnectionPanel.vue'
+import KeeperPanel from './KeeperPanel.vue'
+import NotYet from './NotYet.vue'
+import TaskList from './TaskList.vue'
+
+// The accounts in a product: how they are kept, what has to be done there, and what is known of them.
+const props = defineProps<{ product: string }>()
+const { t } = useI18n()
+const session = useSession()
+const { today } = useMoney()
+const { data, error, again } = useFetched<ProductAccountsView>(() =>
+  session.path(`/products/${props.product}/accounts`),
+)
+const editing = ref(false)
+const onlyDiffering = ref(false)
+const SHOWN = 100
+const all = ref(false)
+const found = computed(() => (data.value?.accounts ?? []).filter((one) => !onlyDiffering.value || one.differs))
+const shown = computed(() => (all.value ? found.value : found.value.slice(0, SHOWN)))
+const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(', ') ?? '')
+</script>
+
+<template>
+  <NotYet v-if="!data" :error="error" :again="again" />
+  <section v-else class="accounts">
+    <p>
+      <strong>{{ t(`keeping.way.${data.way}`, { product: data.name, who: keepers }) }}</strong>
+      <span class="muted">{{ ' ' + t(`keeping.about.${data.way}`) }}</span>
+      <button
+        v-if="data.way !== 'connection' && !editing"
+        type="button"
+        class="btn btn-quiet btn-sm"
+        :disabled="!data.controls.keep.enabled"
+        :title="data.controls.keep.reason"
+        @click="editing = true"
+      >
+        {{ data.way === 'unsaid' ? t('keeping.say') : t('keeping.change') }}
+      </button>
+    </p>
+    <KeeperPanel v-if="editing" :view="data" @close="editing = false" />
+    <template v-if="data.way === 'hand'">
+      <h2>
+        {{ t('tasks.title', { product: data.name }) }} <span class="count">{{ data.tasks.length }}</span>
+      </h2>
+      <TaskList v-if="data.tasks.length > 0" :tasks="data.tasks" :today="today" />
+      <p v-else class="muted">{{ t('tasks.none', { product: data.name }) }}</p>
+    </template>
+    <template v-if="data.accounts.length > 0 && data.way !== 'connection'">
+      <h2>
+        {{ t('accounts.title') }} <span class="count">{{ data.accounts.length }}</span>
+        <label class="only"><input v-model="onlyDiffering" type="checkbox" /> {{ t('accounts.differing') }}</label>
+      </h2>
+      <table class="sheet">
+        <thead>
+          <tr>
+            <th scope="col">{{ t('accounts.person') }}</th>
+            <th scope="col">{{ t('accounts.here') }}</th>
+            <th scope="col">{{ t('accounts.there', { product: data.name }) }}</th>
+            <th scope="col">{{ t('accounts.known') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in shown" :key="one.personId" :class="{ differs: one.differs }">
+            <th scope="row">
+              <RouterLink :to="{ name: 'people', params: { personId: one.personId } }">{{ one.name }}</RouterLink>
+            </th>
+            <td>{{ one.seats.join(', ') || t(`accounts.wanted.${one.here}`) }}</td>
+            <td>{{ t(`accounts.state.${one.there}`) }}{{ one.seatThere ? `, ${one.seatThere}` : '' }}</td>
+            <td class="muted">{{ one.known }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <button v-if="shown.length < found.length" type="button" class="btn btn-quiet" @click="all = true">
+        {{ t('accounts.more', { count: found.length - shown.length }) }}
+      </button>
+    </template>
+    <template v-if="data.nobodys.length > 0">
+      <h2>
+        {{ t('accounts.nobodys') }} <span class="count">{{ data.nobodys.length }}</span>
+      </h2>
+      <p class="muted">{{ t('accounts.nobodysAbout') }}</p>
+      <ul class="sheet nobodys">
+        <li v-for="one in data.nobodys" :key="one.knownId">
+          <strong>{{ one.name }}</strong> {{ one.address !== one.name ? one.address : '' }}
+          <span class="muted">{{ one.known }}</span>
+        </li>
+      </ul>
+    </template>
+    <p v-if="data.lists.length > 0" class="muted">
+      {{
+        t('accounts.lastList', {
+          date: shortDate(data.lists[0]!.asOf, today),
+          count: data.lists[0]!.count,
+          by: data.lists[0]!.by,
+        })
+      }}
+    </p>
+    <ConnectionPanel :product="product" />
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  margin: 16px 0 6px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: baseline;
+}
+.only {
+  margin-left: auto;
+  font: 400 13px 'Public Sans Variable';
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  text-align: left;
+  padding: 7px 12px;
+  border-top: 1px solid var(--line-soft);
+  font-weight: 400;
+  vertical-align: top;
+}
+thead th {
+  border-top: 0;
+  font-size: 12px;
+  font-weight: 600;
+}
+.differs td:nth-child(3) {
+  color: var(--ox);
+}
+.nobodys {
+  list-style: none;
+  margin: 0;
+  padding: 4px 14px;
+}
+.nobodys li {
+  padding: 5px 0;
+}
+@media (max-width: 600px) {
+  .accounts td:nth-child(4),
+  .accounts th:nth-child(4) {
+    display: none;
+  }
+}
+</style>
