@@ -6,6 +6,8 @@ import { bundleServer, bundleTo } from './bundle.mjs'
 import { root } from './prepare.mjs'
 
 await Promise.all([bundleServer(), bundleTo('demo', { start: 'start.ts' })])
-// The demo is a bundle of its own, which finds the thread beside it.
-cpSync(join(root, 'server/dist/thinker-thread.js'), join(root, 'demo/dist/thinker-thread.js'))
+// The demo is a bundle of its own, which finds the threads beside it.
+for (const thread of ['thinker-thread.js', 'cells-thread.js']) {
+  cpSync(join(root, 'server/dist', thread), join(root, 'demo/dist', thread))
+}
 await buildWeb({ root: join(root, 'web'), logLevel: 'warn' })

@@ -34,6 +34,7 @@ export async function bundleServer(outdir = 'server/dist') {
     migrate: 'command-line/migrate.ts',
     lodge: 'command-line/main.ts',
     'thinker-thread': 'work/thinker-thread.ts',
+    'cells-thread': 'work/cells-thread.ts',
   }
   await bundleTo('server', entries, outdir)
   cpSync(join(root, 'server/src/store/migrations'), join(root, outdir, 'migrations'), { recursive: true })

@@ -12,6 +12,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
+import { memberListRoutes } from './api/member-lists.ts'
 import { productRoutes } from './api/products.ts'
 import { changeRoutes } from './api/changes.ts'
 import { connectionRoutes } from './api/connections.ts'
@@ -65,6 +66,7 @@ export const ROUTES: readonly Route[] = [
   ...changeRoutes,
   ...billRoutes,
   ...productRoutes,
+  ...memberListRoutes,
   ...gridRoutes,
   ...placeListRoutes,
   ...statementRoutes,
@@ -74,7 +76,7 @@ export const ROUTES: readonly Route[] = [
 
 const VERSION = '0.1.0'
 /** What people paste may be longer than what programs send. */
-const LONG_BODIES = /\/arrival-lists\/\w+$/
+const LONG_BODIES = /\/(arrival-lists|member-lists)\/\w+$/
 
 const runId = uuidv7()
 let requests = 0

@@ -113,6 +113,13 @@ export class Draft {
     this.account = this.account.with([], [entry])
   }
 
+  /** Many edits and values at once, which costs what one does. */
+  putAll(edits: readonly RowEdit[], values: readonly PersonalValue[]): void {
+    this.edits.push(...edits)
+    this.values.push(...values)
+    this.account = this.account.with(edits, values)
+  }
+
   /** Takes over what others changes decided came to. */
   takeOver({ edits, values, effects, marks, isGrave, after }: Decided): void {
     this.edits.push(...edits)

@@ -12,7 +12,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Id, KnownRow, KnownSource, KnownState } from '../account/rows.ts'
+import type { Id, KnownRow, KnownSource, KnownState, PersonalValue, RowEdit } from '../account/rows.ts'
 import { Code, Line } from '../checks/shape.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { isClosingOpen, keepingOf, knownOf, looksAfter, taskOf, wantedOf, wayOf } from '../products/keeping.ts'
@@ -170,16 +170,32 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
   decide(draft, { product, listId, asOf, source, accounts }) {
     if (!mayConfirm(draft, { product })) return
     const at = asOfList(draft, asOf)
-    for (const { knownId: id, personId = null, address, name, remoteId = null, state, seatType = null } of accounts) {
+    const { zone } = draft.account
+    const edits = new Map<Id, RowEdit<'known'>>()
+    const values: PersonalValue[] = []
+    for (const {
+      knownId: id,
+      personId = null,
+      address,
+      name,
+      remoteId = null,
+      state,
+      seatType = null,
+      lastUsed,
+    } of accounts) {
       if (personId !== null && !draft.account.get('person', personId)) {
         return draft.refuse('not-found', 'Someone named in the list is no longer here. Read the list again.')
       }
-      const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId, lastUsedAt: null }
-      const key = noteKnown(draft, row, address ?? null)
-      if (personId !== null || key === null) continue
-      draft.set(key, 'accountAddress', address ?? null)
-      draft.set(key, 'accountName', name ?? null)
+      const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId }
+      const lastUsedAt = lastUsed && isWhen(lastUsed) ? readWhen(lastUsed, zone, 'beginning') : null
+      const edit = knownEdit(draft, { ...row, lastUsedAt }, address ?? null)
+      if (!edit) continue
+      edits.set(edit.key, edit)
+      if (personId !== null) continue
+      values.push({ personId: edit.key, field: 'accountAddress', value: address ?? null })
+      values.push({ personId: edit.key, field: 'accountName', value: name ?? null })
     }
+    draft.putAll([...edits.values()] as RowEdit[], values)
     followKnown(
       draft,
       accounts.map(({ personId = null }) => ({ product, personId })),
@@ -274,16 +290,18 @@ function asOfList(draft: Draft, text: string): Instant {
 }
 
 /** Keeps a fact: one row for each account and source; an older fact than the one kept changes nothing. */
-function noteKnown(draft: Draft, fact: Omit<KnownRow, 'byId'>, address: string | null = null): Id | null {
+function noteKnown(draft: Draft, fact: Omit<KnownRow, 'byId'>): void {
+  const edit = knownEdit(draft, fact, null)
+  if (edit) draft.putAll([edit as RowEdit], [])
+}
+
+function knownEdit(draft: Draft, fact: Omit<KnownRow, 'byId'>, address: string | null): RowEdit<'known'> | undefined {
   const row = { ...fact, byId: draft.actorId }
   const before = sameAccount(draft, fact, address)
-  if (!before) {
-    draft.insert('known', row)
-    return row.id
-  }
-  if (before.asOf > row.asOf) return null
-  draft.update('known', before.id, { ...row, id: before.id, remoteId: row.remoteId ?? before.remoteId })
-  return before.id
+  if (!before) return { table: 'known', key: row.id, before: null, after: row }
+  if (before.asOf > row.asOf) return undefined
+  const after = { ...row, id: before.id, remoteId: row.remoteId ?? before.remoteId }
+  return { table: 'known', key: before.id, before, after }
 }
 
 function sameAccount(

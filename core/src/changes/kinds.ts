@@ -115,6 +115,7 @@ import {
   type MakePacket,
   type RemovePacket,
 } from './packets.ts'
+import { correctName, recordPerson, type CorrectName, type RecordPerson } from './record-person.ts'
 import { closeMonth, reportUse, type CloseMonth, type ReportUse } from './month-end.ts'
 import {
   enterStock,
@@ -242,6 +243,8 @@ export type Change =
   | DisconnectProduct
   | NoteConnection
   | KeepProduct
+  | RecordPerson
+  | CorrectName
   | ConfirmAccount
   | NoteAccounts
   | NoteList
@@ -269,13 +272,14 @@ const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
 const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
 const KEEPING = [keepProduct, confirmAccount, noteAccounts, noteList]
+const RECORDS = [recordPerson, correctName]
 const FIRMS = [makeFirm, renameFirm, mergeFirms, archiveFirm]
 
 const allKinds = () => [
   ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],
   ...[...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS, ...PLANS],
   ...[...DEPARTURES, ...STEPS, ...ABSENCES, ...CONNECTIONS],
-  ...[...KEEPING, ...FIRMS],
+  ...[...KEEPING, ...FIRMS, ...RECORDS],
 ]
 
 export const KINDS: ReadonlyMap<string, ChangeKind<never>> = new Map<string, ChangeKind<never>>(

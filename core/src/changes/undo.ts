@@ -214,6 +214,8 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
     return false
   }
   if (!is || is.state === (was?.state ?? '') || is.state === 'invited') return true
+  // Someone who was recorded and has no login is as if they had left (P12).
+  if (!was && is.state === 'active' && is.loginId === null) return true
   // Anyone who was set away is back (P3).
   if (is.state === 'away' && was?.state === 'active') return true
   const how =
@@ -324,6 +326,7 @@ function putBackOffer(draft: Draft, { before, key }: RowEdit<'offer'>): void {
 /** An invitation made is withdrawn; anything else of a record is put back, its state left alone. */
 function putBackPerson(draft: Draft, { before, after, key }: RowEdit<'person'>): void {
   if (after?.state === 'invited' && before?.state !== 'invited') draft.update('person', key, { state: 'withdrawn' })
+  else if (!before && after?.state === 'active') draft.update('person', key, { state: 'left' })
   else if (before) {
     const state = after!.state === 'away' && before.state === 'active' ? 'active' : after!.state
     draft.update('person', key, { ...before, state, loginId: after!.loginId })

@@ -33,6 +33,8 @@ function isLong(task: Task | FileTask): boolean {
       return task.invoices.some(({ lines }) => lines.length > 200)
     case 'arrivals':
       return task.rows.length > 200
+    case 'member-list':
+      return task.cells.length > 200
     case 'preview':
       return task.changes.length > 60
     case 'view':

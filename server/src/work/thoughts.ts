@@ -77,6 +77,7 @@ import {
 import { readInvoice } from '../files/read-invoice.ts'
 import { readPlaces } from '../files/read-places.ts'
 import type { VendorInvoice } from '../store/invoices.ts'
+import { showList, type ListAsked } from './member-lists.ts'
 import { FILES, type FileFrom, type FileName } from './written-files.ts'
 
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -202,6 +203,7 @@ export type Task = {
   | { kind: 'people-list'; text: string }
   | { kind: 'arrivals'; rows: ListedRow[]; defaults: ListDefaults; runId: Id }
   | { kind: 'view'; view: ViewName; params: Params; as: string | null }
+  | ({ kind: 'member-list' } & ListAsked)
   | { kind: 'place-list'; text: string; parentId: Id; likeId: Id | null; as: string | null }
   | { kind: 'invoice'; text: string; month: string }
   | { kind: 'laid-invoices'; invoices: VendorInvoice[]; as: string | null }
@@ -276,6 +278,10 @@ export async function writeFile(account: Account, task: FileTask): Promise<strin
 export function thinkAbout(account: Account, task: Task): object | undefined {
   if (task.kind === 'preview') return show(account, task.changes, task.personId, task.now)
   if (task.kind === 'arrivals') return showArrivals(sightOf(account, task.personId, null, task.now), task)
+  if (task.kind === 'member-list') {
+    const sight = sightOf(account, task.personId, null, task.now)
+    return showList(sight, task, (changes) => show(account, changes, task.personId, task.now))
+  }
   if (task.kind === 'people-list') {
     const { people, problem } = readPeopleList(task.text)
     return { people: judgeList(sightOf(account, task.personId, null, task.now), people), problem }

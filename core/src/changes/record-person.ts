@@ -1,0 +1,147 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, OfferRow, PersonKind, PersonRow } from '../account/rows.ts'
+import { Email } from '../checks/email.ts'
+import { Line } from '../checks/shape.ts'
+import { periodText, roleText } from './grants.ts'
+import { InvitedGrant, InvitedSeat, mayInvite } from './invite.ts'
+import type { Draft } from './draft.ts'
+import type { ChangeKind } from './kind.ts'
+import { aSeat, giveOffered } from './offers.ts'
+import { settleSeats } from './seat-rules.ts'
+import { checkEnd } from './settings.ts'
+import { RowId, RowIds, When } from './shapes.ts'
+
+export class RecordPerson {
+  @Equals('record-person') type!: 'record-person'
+  @RowId() personId!: Id
+  @Line(120) name!: string
+  @IsOptional() @Email() email?: string | null
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  /** Without a login nobody is owner or administrator (model P12). */
+  @IsIn(['member', 'guest']) standing!: 'member' | 'guest'
+  @IsOptional() @RowId() employerId?: Id | null
+  @IsOptional() @RowId() managerId?: Id | null
+  @When() engagementFrom?: string | null
+  @When() engagementUntil?: string | null
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => InvitedGrant)
+  grants?: InvitedGrant[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => InvitedSeat)
+  seats?: InvitedSeat[]
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
+}
+
+/**
+ * Takes someone down who is here already, without a login: active at once, with what they have (model P12). It is judged
+ * as giving, and needs what inviting needs; they can be invited to sign in later, or never.
+ */
+export const recordPerson: ChangeKind<RecordPerson> = {
+  type: 'record-person',
+  category: 'people',
+  shape: RecordPerson,
+  fill: (change, newId) => ({
+    ...change,
+    personId: newId(change.personId),
+    grants: (change.grants ?? []).map((grant) => ({ ...grant, grantId: newId(grant.grantId) })),
+    seats: (change.seats ?? []).map((seat) => ({ ...seat, holdingId: newId(seat.holdingId) })),
+  }),
+  decide(draft, change) {
+    if (!mayInvite(draft, { kind: change.kind, standing: change.standing, grants: change.grants ?? [] })) return
+    const person = recordOf(draft, change)
+    if (draft.problems.length > 0) return
+    draft.insert('person', person)
+    draft.set(person.id, 'name', change.name.trim())
+    if (change.email) draft.set(person.id, 'email', change.email.trim())
+    const given = givenTo(draft, change)
+    if (draft.problems.length === 0 && draft.actorId) giveOffered(draft, given, draft.actorId)
+    settleSeats(draft, person.id)
+  },
+  sentence(change, sight, verb) {
+    const has = [
+      ...(change.grants ?? []).map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
+      ...(change.seats ?? []).map((seat) => aSeat(seat, sight)),
+    ]
+    const what = has.length > 0 ? `, with ${has.join(' and ')}` : ''
+    const until = periodText(change.engagementFrom, change.engagementUntil, sight)
+    return `${verb('recorded', 'record')} ${sight.personName(change.personId)} without a login${what}${until}`
+  },
+  record: ({ name: _name, email, ...rest }) => ({ ...rest, personal: ['name', ...(email ? ['email'] : [])] }),
+}
+
+function recordOf(draft: Draft, change: RecordPerson): PersonRow {
+  const { from, until } = draft.period(change.engagementFrom, change.engagementUntil)
+  checkEnd(draft, change, until)
+  if (change.managerId) draft.seen('person', change.managerId, 'manager')
+  if (change.employerId && !draft.account.get('employer', change.employerId)) {
+    draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+  }
+  const known = change.email
+    ? draft.account.peopleByEmail(change.email).find((id) => draft.sight.seesPerson(id))
+    : undefined
+  if (known) {
+    const name = draft.account.nameOf(known)
+    draft.refuse('here-already', `${name} has this email address. Use that record instead.`, '/email')
+  }
+  return {
+    ...{ id: change.personId, kind: change.kind, standing: change.standing, state: 'active', signatory: false },
+    ...{ managerId: change.managerId ?? null, employerId: change.employerId ?? null },
+    ...{ engagementFrom: from, engagementUntil: until, awayFrom: null, awayUntil: null },
+    ...{ loginId: null, reference: null, choices: {} },
+  }
+}
+
+/** What they have, as an offer that is taken up as it is made. */
+function givenTo(draft: Draft, change: RecordPerson): OfferRow {
+  const grants = (change.grants ?? []).map(({ grantId, roleId, placeId, from, until }) => {
+    const period = draft.period(from, until)
+    return { grantId, roleId, placeId, from: from ? period.from : null, until: period.until }
+  })
+  return {
+    ...{ id: change.personId, personId: change.personId, sponsorId: draft.actorId ?? change.personId, state: 'live' },
+    ...{ sentAt: draft.now, expiresAt: draft.now, resendNumber: 0, bounced: false, grants },
+    seats: (change.seats ?? []).map(({ holdingId, product, seatType }) => ({ holdingId, product, seatType })),
+    groupIds: [...new Set(change.groupIds ?? [])],
+  }
+}
+
+export class CorrectName {
+  @Equals('correct-name') type!: 'correct-name'
+  @RowId() personId!: Id
+  @Line(120) name!: string
+}
+
+/**
+ * Corrects a name: one's own, by whoever changes people, or by whoever invited until that is accepted (model P13). The
+ * old one is kept nowhere.
+ */
+export const correctName: ChangeKind<CorrectName> = {
+  type: 'correct-name',
+  category: 'people',
+  shape: CorrectName,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { personId, name }) {
+    const person = draft.seen('person', personId, 'person')
+    if (!person) return
+    if (person.state === 'erased') return draft.refuse('erased', 'They are erased; there is no name any more.')
+    const isSponsor = draft.account
+      .by('offer', 'person', personId)
+      .some((one) => one.state === 'live' && one.sponsorId === draft.actorId)
+    const mayAsSponsor = isSponsor && person.state === 'invited'
+    const isOwn = personId === draft.actorId
+    if (!isOwn && !mayAsSponsor && !draft.need('people', 'change', draft.account.root.id, 'correct names')) return
+    draft.set(personId, 'name', name.trim())
+    // The row is named, so that other processes read the name anew (model C6).
+    draft.update('person', personId, {})
+  },
+  sentence: ({ personId }, sight, verb) => `${verb('corrected', 'correct')} the name of ${sight.personName(personId)}`,
+  record: ({ name: _name, ...rest }) => ({ ...rest, personal: ['name'] }),
+}

@@ -1,0 +1,333 @@
+import type { Account } from '../account/account.ts'
+import type { Id, KnownState } from '../account/rows.ts'
+import type { Sight } from '../access/sight.ts'
+import { firmNamed } from '../people/firms.ts'
+import { stateAt } from '../people/presence.ts'
+import { dateInWords, dateOf, instantText, type Instant } from '../time/instants.ts'
+import { productAt } from './catalogue.ts'
+import { knownOf, looksAfter, wantedOf, type Wanted } from './keeping.ts'
+import type { ListedMember } from './member-list.ts'
+
+/** What a row of a member list is against the account (model B3). */
+export const MEMBER_VERDICTS = [
+  'left',
+  'new',
+  'no-seat',
+  'only-invited',
+  'not-there',
+  'other-seat',
+  'other-state',
+  'by-name',
+  'twice',
+  'unreadable',
+  'agrees',
+] as const
+export type MemberVerdict = (typeof MEMBER_VERDICTS)[number]
+
+/** A row of the list, or someone of the account who is missing in it. */
+export interface JudgedMember {
+  /** Names the row in choices: its line, or the person who is missing. */
+  key: string
+  line: number | null
+  verdict: MemberVerdict
+  personId: Id | null
+  name: string
+  address: string
+  remoteId: string | null
+  /** What it is there, in words. */
+  there: string
+  /** What it is here, in words. */
+  here: string
+  state: KnownState
+  seatType: string | null
+  lastUsedAt: Instant | null
+  firm: string
+  /** Why it cannot be read, or what of it is not known here. */
+  note: string | null
+}
+
+/** What can be chosen for a row: to take it as it is there, or to have it closed there (model B3). */
+export type MemberChoice = 'record' | 'give-seat' | 'change-seat' | 'end-seat' | 'confirm' | 'leave'
+
+/** Which choices a verdict offers besides leaving it to the tasks. */
+export const CHOICES_OF: Readonly<Partial<Record<MemberVerdict, MemberChoice>>> = {
+  new: 'record',
+  'no-seat': 'give-seat',
+  'other-seat': 'change-seat',
+  'not-there': 'end-seat',
+  'by-name': 'confirm',
+}
+
+/**
+ * Compares a product's member list with the account: rows by email address, then the product's own id, then a name that
+ * someone has to confirm; and everyone who is to be there and is not (model B3). A person the asker may not know of is
+ * as nobody (I2).
+ * @param confirmed people that rows found by name were confirmed to be, by the row's key.
+ */
+export function judgeMembers(
+  sight: Sight,
+  product: string,
+  members: readonly ListedMember[],
+  confirmed: ReadonlySet<string> = new Set(),
+): JudgedMember[] {
+  const found = new Finder(sight, product)
+  const seen = new Map<string, number>()
+  const matched = new Set<Id>()
+  const rows = members.map((member): JudgedMember => {
+    const key = `line ${member.line}`
+    const same = member.email ?? member.id
+    const first = same === null ? undefined : seen.get(same)
+    if (same !== null && first === undefined) seen.set(same, member.line)
+    if (member.problem !== null) return found.row(key, member, 'unreadable', null, member.problem)
+    if (first !== undefined) return found.row(key, member, 'twice', null, `The same as row ${first}.`)
+    const sure = found.personOf(member)
+    const byName = sure === undefined ? found.byName(member) : undefined
+    const personId = sure ?? (confirmed.has(key) ? byName : undefined)
+    if (personId !== undefined && matched.has(personId)) {
+      return found.row(key, member, 'twice', personId, 'Another row is of the same person.')
+    }
+    if (personId !== undefined) matched.add(personId)
+    if (personId === undefined && byName !== undefined) return found.row(key, member, 'by-name', byName, null)
+    return found.row(key, member, found.verdictOf(member, personId), personId ?? null, null)
+  })
+  return [...rows, ...found.missing(matched)]
+}
+
+class Finder {
+  private readonly account: Account
+  private readonly byRemoteId = new Map<string, Id>()
+  private readonly names = new Map<string, Id[]>()
+  private readonly concerned: ReadonlySet<Id>
+  private readonly today: string
+
+  constructor(
+    private readonly sight: Sight,
+    private readonly product: string,
+  ) {
+    const { account } = sight
+    this.account = account
+    this.today = dateOf(sight.now, account.zone)
+    const concerned = new Set<Id>()
+    for (const { personId } of account.by('holding', 'product', product)) concerned.add(personId)
+    for (const row of account.by('known', 'product', product)) {
+      if (row.personId === null) continue
+      concerned.add(row.personId)
+      if (row.remoteId !== null) this.byRemoteId.set(row.remoteId, row.personId)
+    }
+    // Who looks after a product knows of those who have to do with it, and of nobody else (model B1, D5).
+    this.concerned = looksAfter(sight, product) ? concerned : new Set()
+    for (const { id, state } of account.all('person')) {
+      if (state === 'erased' || !this.knows(id)) continue
+      const name = plainName(account.nameOf(id))
+      this.names.set(name, [...(this.names.get(name) ?? []), id])
+    }
+  }
+
+  private knows(personId: Id): boolean {
+    return this.concerned.has(personId) || this.sight.seesPerson(personId)
+  }
+
+  personOf({ email, id }: ListedMember): Id | undefined {
+    const byEmail = email === null ? undefined : this.account.peopleByEmail(email).find((one) => this.knows(one))
+    const byId = id === null ? undefined : this.byRemoteId.get(id)
+    return byEmail ?? (byId !== undefined && this.knows(byId) ? byId : undefined)
+  }
+
+  /** The only one of that name; where there are two, nobody. */
+  byName({ name }: ListedMember): Id | undefined {
+    const found = name === '' ? [] : (this.names.get(plainName(name)) ?? [])
+    return found.length === 1 ? found[0] : undefined
+  }
+
+  verdictOf(member: ListedMember, personId: Id | undefined): MemberVerdict {
+    if (personId === undefined) return member.state === 'closed' ? 'agrees' : 'new'
+    const wanted = this.wanted(personId)
+    const person = this.account.get('person', personId)!
+    if (wanted.state === 'none' && wanted.opensAt === null) {
+      if (member.state === 'closed') return 'agrees'
+      if (person.state === 'left' || person.state === 'erased') return 'left'
+      const state = stateAt(this.account, person, this.sight.now)
+      return state === 'invited' || state === 'waiting' ? 'only-invited' : 'no-seat'
+    }
+    if (member.state === 'closed') return 'not-there'
+    if (member.seatType !== null && !wanted.seats.includes(member.seatType)) return 'other-seat'
+    const isSuspended = member.state === 'suspended'
+    return wanted.opensAt === null && isSuspended !== (wanted.state === 'suspended') ? 'other-state' : 'agrees'
+  }
+
+  private wanted(personId: Id): Wanted {
+    return wantedOf(this.account, this.product, personId, this.sight.now)
+  }
+
+  /** Everyone who is to have an account, or was known to have one, and is not in the list. */
+  missing(matched: ReadonlySet<Id>): JudgedMember[] {
+    const { account, product } = this
+    return [...this.concerned].flatMap((personId): JudgedMember[] => {
+      if (matched.has(personId)) return []
+      const wanted = this.wanted(personId)
+      const isWanted = wanted.state !== 'none'
+      const known = knownOf(account, product, personId)
+      if (!isWanted && (known.state === 'closed' || known.state === 'unknown')) return []
+      const name = account.nameOf(personId)
+      return [
+        {
+          ...{ key: personId, line: null, verdict: isWanted ? 'not-there' : 'agrees', personId, name },
+          ...{ address: account.personal(personId, 'email') ?? '', remoteId: known.row?.remoteId ?? null },
+          ...{ there: 'not in the list', here: this.hereOf(personId), state: 'closed', seatType: null },
+          ...{ lastUsedAt: null, firm: '', note: null },
+        },
+      ]
+    })
+  }
+
+  row(
+    key: string,
+    member: ListedMember,
+    verdict: MemberVerdict,
+    personId: Id | null,
+    note: string | null,
+  ): JudgedMember {
+    const { line, email, name, id, state, seatType, lastUsedAt, firm, unknownSeat } = member
+    const known = personId === null ? null : this.account.nameOf(personId)
+    const unknown = unknownSeat === null ? null : `“${unknownSeat}” is no seat type here.`
+    return {
+      ...{ key, line, verdict, personId, name: known ?? (name || email || id || ''), address: email ?? '' },
+      ...{ remoteId: id, there: this.thereOf(member), here: personId === null ? 'nobody' : this.hereOf(personId) },
+      ...{ state, seatType, lastUsedAt, firm, note: note ?? unknown },
+    }
+  }
+
+  private thereOf({ seatType, unknownSeat, state, lastUsedAt }: ListedMember): string {
+    const seat = seatType === null ? unknownSeat : this.typeName(seatType)
+    const used =
+      lastUsedAt === null ? null : `last used ${dateInWords(dateOf(lastUsedAt, this.account.zone), this.today)}`
+    return [seat, state === 'open' ? 'active' : state, used].filter(Boolean).join(', ')
+  }
+
+  private hereOf(personId: Id): string {
+    const person = this.account.get('person', personId)!
+    const wanted = this.wanted(personId)
+    if (wanted.seats.length > 0) {
+      const seats = wanted.seats.map((code) => this.typeName(code)).join(', ')
+      return wanted.state === 'suspended' ? `${seats}, away` : seats
+    }
+    if (person.state === 'left') {
+      const [departure] = [...this.account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
+      return departure ? `left on ${dateInWords(dateOf(departure.at, this.account.zone), this.today)}` : 'left'
+    }
+    return person.state === 'active' ? 'no seat' : stateAt(this.account, person, this.sight.now)
+  }
+
+  private typeName(code: string): string {
+    const sheet = productAt(this.account, this.product, this.sight.now)?.sheet
+    return sheet?.seatTypes.find((one) => one.code === code)?.name ?? code
+  }
+}
+
+/** Names as they are compared: without accents, case and order of their parts. */
+function plainName(name: string): string {
+  const parts = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+  return parts.filter(Boolean).sort().join(' ')
+}
+
+/** How a list is applied: as of when it holds, and what is to become of its rows. */
+export interface ListApplied {
+  product: string
+  /** A local date; at the latest now (model B1). */
+  asOf: string
+  /** SHA-256 of what was read, base64url. */
+  hash: string
+  /** Which heading said what, for the next list. */
+  columns: readonly { field: string; heading: string }[]
+  /** What was chosen for rows, by their keys; the rest is left to the tasks. */
+  choices: ReadonlyMap<string, MemberChoice>
+  /** What those who are recorded are. */
+  kind: 'staff' | 'contractor' | 'client'
+}
+
+/** So many accounts are noted by one change. */
+const NOTED_AT_ONCE = 400
+
+/**
+ * The changes that apply a list: people recorded first, then what is known of every row and of all who are missing, then
+ * seats given, changed and ended. A list gives nobody access by itself: only what was chosen does (model B3).
+ * @param newId ids for the rows that are made.
+ */
+export function listChanges(
+  sight: Sight,
+  judged: readonly JudgedMember[],
+  applied: ListApplied,
+  newId: () => Id,
+): object[] {
+  const { account } = sight
+  const { product, asOf, hash, columns, choices } = applied
+  const listId = newId()
+  const first = productAt(account, product, sight.now)?.sheet.seatTypes[0]?.code
+  const people: object[] = []
+  const seats: object[] = []
+  const firms = new Map<string, Id>()
+  const known: object[] = []
+  for (const one of judged) {
+    if (one.verdict === 'unreadable' || one.verdict === 'twice') continue
+    const choice = choices.get(one.key)
+    let { personId } = one.verdict === 'by-name' && choice !== 'confirm' ? { personId: null } : one
+    if (choice === 'record' && one.verdict === 'new' && one.name !== '') {
+      personId = newId()
+      const seatType = one.seatType ?? first
+      const employerId = applied.kind === 'staff' ? null : firmOf(account, one.firm, firms, people, newId)
+      people.push({
+        ...{ type: 'record-person', personId, name: one.name, kind: applied.kind },
+        ...(one.address ? { email: one.address } : {}),
+        standing: applied.kind === 'staff' ? 'member' : 'guest',
+        ...(employerId ? { employerId } : {}),
+        ...(seatType && one.state !== 'closed' ? { seats: [{ product, seatType }] } : {}),
+      })
+    }
+    const held = personId === null ? undefined : heldIn(sight, product, personId)
+    const seatType = one.seatType ?? first
+    if (choice === 'give-seat' && one.verdict === 'no-seat' && seatType) {
+      seats.push({ type: 'give-seat', personId, product, seatType })
+    }
+    if (choice === 'change-seat' && held && one.seatType) {
+      seats.push({ type: 'change-seat', holdingId: held, seatType: one.seatType })
+    }
+    if (choice === 'end-seat' && held) seats.push({ type: 'end-seat', holdingId: held })
+    known.push({
+      ...(personId === null ? { address: one.address || null, name: one.name || null } : { personId }),
+      ...(one.remoteId ? { remoteId: one.remoteId } : {}),
+      ...{ state: one.state, ...(one.seatType ? { seatType: one.seatType } : {}) },
+      ...(one.lastUsedAt === null ? {} : { lastUsed: instantText(one.lastUsedAt) }),
+    })
+  }
+  const noted = Array.from({ length: Math.ceil(known.length / NOTED_AT_ONCE) }, (_, at) => ({
+    ...{ type: 'note-accounts', product, listId, asOf, source: 'list' },
+    accounts: known.slice(at * NOTED_AT_ONCE, (at + 1) * NOTED_AT_ONCE),
+  }))
+  return [
+    ...people,
+    ...noted,
+    ...seats,
+    { type: 'note-list', listId, product, asOf, hash, count: judged.length, columns },
+  ]
+}
+
+/** A firm by its name as it stands in the list; one that is new is added first. */
+function firmOf(account: Account, name: string, made: Map<string, Id>, changes: object[], newId: () => Id): Id | null {
+  if (name.trim() === '') return null
+  const present = firmNamed(account, name)?.id ?? made.get(name)
+  if (present) return present
+  const firmId = newId()
+  made.set(name, firmId)
+  changes.push({ type: 'make-firm', firmId, name })
+  return firmId
+}
+
+function heldIn({ account, now }: Sight, product: string, personId: Id): Id | undefined {
+  return account
+    .by('holding', 'person', personId)
+    .find((one) => one.product === product && one.givenFrom <= now && (one.until === null || one.until > now))?.id
+}

@@ -1,0 +1,291 @@
+import { normalEmail } from '../people/email.ts'
+import { instantOfLocal, type Instant } from '../time/instants.ts'
+import type { KnownState } from '../account/rows.ts'
+import type { SheetSeatType } from './sheet.ts'
+
+/** What a column of a product's member list can say (model B3). */
+export const LIST_FIELDS = ['email', 'name', 'first', 'last', 'id', 'seatType', 'state', 'lastUsed', 'firm'] as const
+export type ListField = (typeof LIST_FIELDS)[number]
+
+/** Which column says what, by its number from 0. */
+export type ListColumns = Partial<Record<ListField, number>>
+
+/** A list as read from a file: rows of cells, the heading row among them if it has one. */
+export interface ListTable {
+  /** The row that holds the headings; −1: there are none. */
+  headingAt: number
+  headings: string[]
+  columns: ListColumns
+}
+
+/** One account of the list, as it is written there. */
+export interface ListedMember {
+  /** Counted from 1, as a spreadsheet does. */
+  line: number
+  /** In its normal form. */
+  email: string | null
+  name: string
+  id: string | null
+  /** Code of the seat type; null where the list does not say, or says one that there is not. */
+  seatType: string | null
+  /** As written, where it is no seat type of the product. */
+  unknownSeat: string | null
+  state: KnownState
+  lastUsedAt: Instant | null
+  firm: string
+  /** Why the row cannot be read. */
+  problem: string | null
+}
+
+/** Words of headings by what they stand for, in their plainest form. */
+const HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
+  email: ['email', 'email address', 'mail', 'user email', 'login email', 'primary email', 'e mail', 'address'],
+  name: ['name', 'full name', 'display name', 'user', 'person', 'member', 'employee', 'user name'],
+  first: ['first name', 'given name', 'forename', 'first'],
+  last: ['last name', 'family name', 'surname', 'last'],
+  id: ['id', 'user id', 'member id', 'account id', 'number', 'user no', 'external id', 'login'],
+  seatType: [
+    'seat',
+    'seat type',
+    'user type',
+    'license',
+    'licence',
+    'license type',
+    'licence type',
+    'plan',
+    'role',
+    'type',
+    'access',
+  ],
+  state: ['status', 'state', 'active', 'enabled', 'account status', 'suspended', 'disabled'],
+  lastUsed: ['last active', 'last login', 'last sign in', 'last seen', 'last used', 'last activity', 'last access'],
+  firm: ['company', 'firm', 'organisation', 'organization', 'employer'],
+}
+
+/** Letters and digits alone, in lower case: `E-Mail Address` is `e mail address`. */
+function plainest(text: string): string {
+  return text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim()
+}
+
+const MAXIMUM_HEADING_ROWS = 20
+const SAMPLED = 200
+
+/**
+ * Proposes which row holds the headings and what each column says: by how it was read last, by its heading, and by what
+ * is in it. A list may begin with a title, or have no headings.
+ * @param remembered the heading by the field, as the last list of the product was read.
+ */
+export function proposeColumns(
+  cells: readonly (readonly string[])[],
+  remembered: Readonly<Record<string, string>> = {},
+): ListTable {
+  const headingAt = headingRow(cells)
+  const width = cells.reduce((most, row) => Math.max(most, row.length), 0)
+  const heading = headingAt < 0 ? [] : cells[headingAt]!
+  const headings = Array.from({ length: width }, (_, at) => heading[at]?.trim() || `Column ${at + 1}`)
+  const columns: ListColumns = {}
+  const taken = new Set<number>()
+  const take = (field: ListField, at: number) => {
+    if (at < 0 || taken.has(at) || columns[field] !== undefined) return
+    columns[field] = at
+    taken.add(at)
+  }
+  for (const field of LIST_FIELDS) {
+    const text = remembered[field]
+    if (text !== undefined)
+      take(
+        field,
+        headings.findIndex((one) => plainest(one) === plainest(text)),
+      )
+  }
+  if (headingAt >= 0) {
+    const plain = headings.map(plainest)
+    for (const field of LIST_FIELDS) {
+      for (const word of HEADINGS[field])
+        take(
+          field,
+          plain.findIndex((one, at) => one === word && !taken.has(at)),
+        )
+    }
+  }
+  const body = cells.slice(headingAt + 1, headingAt + 1 + SAMPLED)
+  if (columns.email === undefined)
+    take(
+      'email',
+      fullestColumn(body, width, taken, (text) => normalEmail(text) !== null),
+    )
+  if (columns.name === undefined && columns.last === undefined) {
+    take(
+      'name',
+      fullestColumn(body, width, taken, (text) => /^\p{Lu}[\p{L}'’.-]+(?:[ ,]+[\p{L}'’.-]+)+$/u.test(text)),
+    )
+  }
+  return { headingAt, headings, columns }
+}
+
+/** The first row of at least two cells most of which are heading words; a row with an email address is none. */
+function headingRow(cells: readonly (readonly string[])[]): number {
+  const words = new Set(Object.values(HEADINGS).flat())
+  for (let at = 0; at < Math.min(cells.length, MAXIMUM_HEADING_ROWS); at += 1) {
+    const row = cells[at]!.map(plainest).filter(Boolean)
+    if (cells[at]!.some((text) => normalEmail(text) !== null)) return -1
+    if (row.some((text) => words.has(text)) && row.length > 1) return at
+    if (row.length === 1 && words.has(row[0]!) && cells.length > at + 1) return at
+  }
+  return -1
+}
+
+function fullestColumn(
+  rows: readonly (readonly string[])[],
+  width: number,
+  taken: ReadonlySet<number>,
+  fits: (text: string) => boolean,
+): number {
+  let best = -1
+  let most = rows.length / 3
+  for (let at = 0; at < width; at += 1) {
+    if (taken.has(at)) continue
+    const count = rows.filter((row) => fits((row[at] ?? '').trim())).length
+    if (count > most) [best, most] = [at, count]
+  }
+  return best
+}
+
+const STATES: Readonly<Record<KnownState, readonly string[]>> = {
+  open: ['active', 'enabled', 'open', 'yes', 'true', '1', 'invited', 'pending', 'member', 'full', 'x', 'ok', 'in use'],
+  suspended: [
+    'suspended',
+    'inactive',
+    'disabled',
+    'blocked',
+    'paused',
+    'locked',
+    'no',
+    'false',
+    '0',
+    'on hold',
+    'archived',
+  ],
+  closed: ['closed', 'deleted', 'removed', 'deactivated', 'left', 'terminated', 'cancelled', 'expired'],
+}
+
+/** Headings by which a yes says that the account is not open. */
+const TURNED = new Set(['suspended', 'disabled', 'blocked'])
+
+function stateOf(text: string, heading: string): KnownState | null {
+  const plain = plainest(text)
+  if (plain === '') return 'open'
+  const found = (['open', 'suspended', 'closed'] as const).find((state) => STATES[state].includes(plain))
+  if (!found || !TURNED.has(plainest(heading))) return found ?? null
+  return found === 'open' && plain !== 'active'
+    ? 'suspended'
+    : found === 'suspended' && plain !== heading
+      ? 'open'
+      : found
+}
+
+/** Reads the rows of a list, each for itself; empty ones are passed over. */
+export function readMembers(
+  cells: readonly (readonly string[])[],
+  { headingAt, headings, columns }: ListTable,
+  seatTypes: readonly Pick<SheetSeatType, 'code' | 'name'>[],
+  zone: string,
+): ListedMember[] {
+  const types = new Map(
+    seatTypes.flatMap(({ code, name }) => [[plainest(code), code] as const, [plainest(name), code] as const]),
+  )
+  const dates = dateReader(
+    cells.slice(headingAt + 1).map((row) => row[columns.lastUsed ?? -1] ?? ''),
+    zone,
+  )
+  const found: ListedMember[] = []
+  for (let at = headingAt + 1; at < cells.length; at += 1) {
+    const row = cells[at]!
+    if (row.every((text) => text.trim() === '')) continue
+    const cell = (field: ListField) => {
+      const column = columns[field]
+      return column === undefined ? '' : (row[column] ?? '').trim()
+    }
+    const written = cell('email')
+    const email = written === '' ? null : normalEmail(written)
+    const name = nameFrom(cell('name'), cell('first'), cell('last'))
+    const id = cell('id') || null
+    const seat = cell('seatType')
+    const seatType = types.get(plainest(seat)) ?? null
+    const state = stateOf(cell('state'), headings[columns.state ?? -1] ?? '')
+    const problem = whyUnreadable(written, email, name, id, cell('state'), state)
+    found.push({
+      ...{ line: at + 1, email, name, id, seatType, unknownSeat: seatType === null && seat !== '' ? seat : null },
+      ...{ state: state ?? 'open', lastUsedAt: dates(cell('lastUsed')), firm: cell('firm'), problem },
+    })
+  }
+  return found
+}
+
+/** `Roake, Tamsin` is Tamsin Roake. */
+function nameFrom(name: string, first: string, last: string): string {
+  if (name === '') return [first, last].filter(Boolean).join(' ').slice(0, 120)
+  const turned = /^([^,]+),\s*([^,]+)$/.exec(name)
+  return (turned ? `${turned[2]} ${turned[1]}` : name).slice(0, 120)
+}
+
+function whyUnreadable(
+  written: string,
+  email: string | null,
+  name: string,
+  id: string | null,
+  stateText: string,
+  state: KnownState | null,
+): string | null {
+  if (written !== '' && email === null) return `“${written.slice(0, 80)}” is not an email address.`
+  if (email === null && name === '' && id === null) return 'The row has no email address, name or id.'
+  if (state === null) return `“${stateText.slice(0, 40)}” is not a state. Write active, suspended or closed.`
+  return null
+}
+
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+/** Serial numbers of spreadsheets count days from 30 December 1899; these are 1954 to 2064. */
+const SERIALS = { from: 20_000, until: 60_000, zero: Date.UTC(1899, 11, 30) }
+
+/**
+ * Reads dates in any usual writing; where day and month could be either, the whole column decides: if any row has a
+ * number above twelve in the second place, months come first. A column that never tells is read with the day first.
+ */
+function dateReader(texts: readonly string[], zone: string): (text: string) => Instant | null {
+  const monthFirst = texts.some((text) => {
+    const [, one = 0, two = 0] = (/^(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}/.exec(text.trim()) ?? []).map(Number)
+    return one <= 12 && two > 12 && two <= 31
+  })
+  const at = (year: number, month: number, day: number): Instant | null => {
+    const full = year < 100 ? 2000 + year : year
+    const date = new Date(Date.UTC(full, month - 1, day))
+    if (full < 1990 || full > 2199 || date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day) return null
+    return instantOfLocal(`${date.toISOString().slice(0, 10)}T00:00:00`, zone, 'beginning')
+  }
+  return (raw) => {
+    const text = raw.trim()
+    if (text === '') return null
+    const iso = /^(\d{4})-(\d{2})-(\d{2})/.exec(text)
+    if (iso) return at(Number(iso[1]), Number(iso[2]), Number(iso[3]))
+    const numbers = /^(\d{1,2})[./-](\d{1,2})[./-](\d{2,4})/.exec(text)
+    if (numbers) {
+      const [, one, two, year] = numbers.map(Number) as [number, number, number, number]
+      return monthFirst ? at(year, one, two) : at(year, two, one)
+    }
+    const words = /^(\d{1,2})[. ]+(\p{L}{3})\p{L}*\.?,? +(\d{4})/u.exec(text) ?? undefined
+    if (words) return at(Number(words[3]), MONTHS.indexOf(words[2]!.toLowerCase()) + 1, Number(words[1]))
+    const american = /^(\p{L}{3})\p{L}*\.? +(\d{1,2}),? +(\d{4})/u.exec(text)
+    if (american) return at(Number(american[3]), MONTHS.indexOf(american[1]!.toLowerCase()) + 1, Number(american[2]))
+    const serial = Number(text)
+    if (serial >= SERIALS.from && serial <= SERIALS.until) {
+      const date = new Date(SERIALS.zero + Math.floor(serial) * 86_400_000)
+      return at(date.getUTCFullYear(), date.getUTCMonth() + 1, date.getUTCDate())
+    }
+    return null
+  }
+}

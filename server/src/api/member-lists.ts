@@ -1,0 +1,157 @@
+import { createHash } from 'node:crypto'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBase64,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  Max,
+  Min,
+} from 'class-validator'
+import {
+  keepingOf,
+  LIST_FIELDS,
+  looksAfter,
+  productAt,
+  proposeColumns,
+  type ListColumns,
+  type MemberChoice,
+} from '@lodge/core'
+import { LodgeError, movedMeanwhile, notFound } from '../errors.ts'
+import { IssuedIds } from '../signin/issued-ids.ts'
+import { readRunState } from '../store/runs.ts'
+import { cellsOf } from '../work/cell-reader.ts'
+import type { ShownList } from '../work/member-lists.ts'
+import { startRun } from './changes.ts'
+import { route, type AccountAsk } from './route.ts'
+
+const PATH = '/api/accounts/{accountId}/products/{product}/member-lists'
+/** A file has at most so many letters in base64: 5 MiB of bytes. */
+const MAXIMUM_LETTERS = 7_000_000
+const MAXIMUM_ROWS = 50_000
+
+export class MemberFile {
+  /** The file as it is, in base64; text that was pasted as well. */
+  @IsString() @MaxLength(MAXIMUM_LETTERS) @IsBase64() content!: string
+}
+
+class MemberListContent {
+  /** Rows of cells as they were read. */
+  @IsArray() @ArrayMaxSize(MAXIMUM_ROWS) @IsArray({ each: true }) cells!: string[][]
+  /** The row that holds the headings, from 0; −1: there are none. */
+  @IsInt() @Min(-1) @Max(MAXIMUM_ROWS) headingAt!: number
+  /** Which column says what, by its number from 0. */
+  @IsObject() columns!: Record<string, number>
+  /** As of which day the product exported it. */
+  @Matches(/^\d{4}-\d{2}-\d{2}$/) asOf!: string
+  /** What was chosen for rows, by their keys. */
+  @IsObject() choices!: Record<string, string>
+  /** What those who are recorded are. */
+  @IsIn(['staff', 'contractor', 'client']) kind!: 'staff' | 'contractor' | 'client'
+  /** What the sender calls the run it will be; sent again, it is the same one. */
+  @IsUUID() runId!: string
+}
+
+export class MemberListJudging extends MemberListContent {
+  /** Whether the effect of applying is asked for as well. */
+  @IsOptional() @IsIn([true, false]) withPreview?: boolean
+}
+
+export class MemberListSending extends MemberListContent {
+  /** The digest of the preview as it was shown (model C3). */
+  @Matches(/^[\w-]{43}$/) digest!: string
+}
+
+/** The product of the path, for whoever looks after it. @throws LodgeError 404 */
+function productOf({ sight, params }: Pick<AccountAsk<object>, 'sight' | 'params'>): string {
+  const code = params.product ?? ''
+  if (!productAt(sight.account, code, sight.now) || !looksAfter(sight, code)) throw notFound()
+  return code
+}
+
+function textCells(cells: readonly unknown[][]): string[][] {
+  return cells.map((row) => row.slice(0, 100).map((text) => (typeof text === 'string' ? text.slice(0, 2000) : '')))
+}
+
+async function shownOf(ask: AccountAsk<MemberListContent>, withPreview: boolean): Promise<ShownList> {
+  const { lodge, account, accountId, personId, body, now } = ask
+  const product = productOf(ask)
+  const cells = textCells(body.cells)
+  const columns = Object.fromEntries(
+    LIST_FIELDS.flatMap((field) => (Number.isInteger(body.columns[field]) ? [[field, body.columns[field]!]] : [])),
+  ) as ListColumns
+  const hash = createHash('sha256').update(JSON.stringify(cells)).digest('base64url')
+  const runId = new IssuedIds(lodge.configuration.keyRing, accountId, personId).derived(body.runId)
+  const { headingAt, asOf, kind } = body
+  const choices = body.choices as Record<string, MemberChoice>
+  const task = {
+    kind: 'member-list' as const,
+    product,
+    cells,
+    headingAt,
+    columns,
+    asOf,
+    as: kind,
+    choices,
+    hash,
+    runId,
+    withPreview,
+  }
+  return (await lodge.thinker.think(
+    { ...task, accountId, version: account.version, personId, now },
+    account,
+  )) as ShownList
+}
+
+export const memberListRoutes = [
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${PATH}/read`,
+    summary: 'Reads a product’s member list: its cells, and which column says what.',
+    body: MemberFile,
+    async answer(ask) {
+      const product = productOf(ask)
+      const { lodge, accountId, personId, body, account } = ask
+      const cells = await lodge.budget.spend(accountId, personId, () => cellsOf(Buffer.from(body.content, 'base64')))
+      return { cells, ...proposeColumns(cells, keepingOf(account, product)?.columns ?? {}) }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${PATH}/judge`,
+    summary: 'Compares a member list with the account: a verdict for every row and everyone who is missing.',
+    body: MemberListJudging,
+    async answer(ask) {
+      const { changes: _changes, ...shown } = await shownOf(ask, ask.body.withPreview ?? false)
+      return shown
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${PATH}/apply`,
+    answers: ['run'],
+    summary: 'Applies a member list, as a run that continues without you. The same run sent again is done once.',
+    body: MemberListSending,
+    async answer(ask) {
+      const { lodge, accountId, personId, body, ctx } = ask
+      const known = await readRunState(lodge.pools.requests, accountId, body.runId)
+      if (known?.actorId === personId) {
+        ctx.status = 202
+        return { run: known.id }
+      }
+      const shown = await shownOf(ask, true)
+      if (!shown.preview) throw new LodgeError(422, 'nothing', 'There is nothing in the list to apply.')
+      if (shown.preview.digest !== body.digest) throw movedMeanwhile(shown.preview, [])
+      return startRun(ask, shown.changes, { id: body.runId })
+    },
+  }),
+]

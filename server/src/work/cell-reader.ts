@@ -1,0 +1,41 @@
+import { existsSync } from 'node:fs'
+import { Worker } from 'node:worker_threads'
+import { LodgeError } from '../errors.ts'
+
+const PATIENCE_MILLISECONDS = 30_000
+/** Whatever a file unpacks to, the thread that reads it has so much memory. */
+const MEMORY_MEGABYTES = 768
+
+const TOO_MUCH = 'The file takes too much to read and was left alone. Save the list alone, as CSV, and choose that.'
+
+/**
+ * Reads a file of people as rows of cells in a thread of its own: what it unpacks to and how long it takes harms nobody.
+ * @throws LodgeError 422 with what is wrong and what to do.
+ */
+export async function cellsOf(bytes: Uint8Array): Promise<string[][]> {
+  const built = new URL('./cells-thread.js', import.meta.url)
+  const source = new URL('./cells-thread.ts', import.meta.url)
+  const options = { workerData: { bytes }, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MEGABYTES } }
+  const worker = existsSync(built)
+    ? new Worker(built, options)
+    : // From the sources the thread has to be taught TypeScript first.
+      new Worker(`import('tsx/esm/api').then(({ register }) => (register(), import(${JSON.stringify(source.href)})))`, {
+        ...options,
+        eval: true,
+      })
+  const timer = setTimeout(() => void worker.terminate(), PATIENCE_MILLISECONDS).unref()
+  try {
+    return await new Promise<string[][]>((resolve, reject) => {
+      const fail = (sentence: string) => reject(new LodgeError(422, 'unreadable-file', sentence))
+      worker.once('message', (answer: { cells: string[][] } | { refused: string }) => {
+        if ('cells' in answer) resolve(answer.cells)
+        else fail(answer.refused)
+      })
+      worker.once('error', () => fail(TOO_MUCH))
+      worker.once('exit', () => fail(TOO_MUCH))
+    })
+  } finally {
+    clearTimeout(timer)
+    await worker.terminate()
+  }
+}

@@ -1,0 +1,11 @@
+import { parentPort, workerData } from 'node:worker_threads'
+import { readCells, UnreadableFile } from '../files/cells.ts'
+
+// Reads one file in a thread of its own, whose memory and time are bounded by whoever started it.
+const { bytes } = workerData as { bytes: Uint8Array }
+try {
+  parentPort!.postMessage({ cells: await readCells(bytes) })
+} catch (error) {
+  if (!(error instanceof UnreadableFile)) throw error
+  parentPort!.postMessage({ refused: error.message })
+}

@@ -1,0 +1,90 @@
+import {
+  idFrom,
+  judgeMembers,
+  listChanges,
+  productAt,
+  readChange,
+  readMembers,
+  type Change,
+  type Id,
+  type JudgedMember,
+  type ListColumns,
+  type ListField,
+  type MemberChoice,
+  type Problem,
+  type Sight,
+} from '@lodge/core'
+import type { ShownPreview } from './thoughts.ts'
+
+/** A member list with what was corrected and chosen. */
+export interface ListAsked {
+  product: string
+  cells: string[][]
+  headingAt: number
+  columns: ListColumns
+  asOf: string
+  /** What those who are recorded are. */
+  as: 'staff' | 'contractor' | 'client'
+  choices: Record<string, MemberChoice>
+  hash: string
+  runId: Id
+  withPreview: boolean
+}
+
+/** Every row judged and, where it was asked for, the changes that apply the list with their preview. */
+export interface ShownList {
+  members: JudgedMember[]
+  /** Most rows are of nobody here: it may be another product’s list. */
+  looksForeign: boolean
+  changes: Change[]
+  preview: ShownPreview | null
+  problems: Problem[]
+}
+
+/** From so many rows on a list of strangers is asked about. */
+const FOREIGN_FROM = 10
+
+/**
+ * Judges a list and shows what applying it would do. The ids of what is made are counted on from the run's, so that what
+ * is shown and what is sent are the same (model C3).
+ */
+export function showList(sight: Sight, asked: ListAsked, show: (changes: Change[]) => ShownPreview): ShownList {
+  const { account, now } = sight
+  const { product, cells, headingAt, columns, asOf, choices, hash, runId } = asked
+  const width = cells.reduce((most, row) => Math.max(most, row.length), 0)
+  const headings = Array.from({ length: width }, (_, at) => cells[headingAt]?.[at]?.trim() || `Column ${at + 1}`)
+  const types = productAt(account, product, now)?.sheet.seatTypes ?? []
+  const read = readMembers(cells, { headingAt, headings, columns }, types, account.zone)
+  const confirmed = new Set(Object.entries(choices).flatMap(([key, choice]) => (choice === 'confirm' ? [key] : [])))
+  const members = judgeMembers(sight, product, read, confirmed)
+  const rows = members.filter(({ line }) => line !== null)
+  const strangers = rows.filter(({ verdict }) => verdict === 'new').length
+  const hasPeople = members.some(({ line, personId }) => line === null || personId !== null)
+  const shown = { members, looksForeign: hasPeople && rows.length >= FOREIGN_FROM && strangers > rows.length * 0.6 }
+  if (!asked.withPreview) return { ...shown, changes: [], preview: null, problems: [] }
+  let made = 0
+  const newId = () => idFrom(runId, (made += 1))
+  const named = headingAt < 0 ? [] : Object.entries(columns)
+  const plain = listChanges(
+    sight,
+    members,
+    {
+      ...{ product, asOf, hash, kind: asked.as, choices: new Map(Object.entries(choices)) },
+      columns: named.map(([field, at]) => ({ field: field as ListField, heading: headings[at] ?? '' })),
+    },
+    newId,
+  )
+  const changes: Change[] = []
+  for (const one of plain) {
+    const change = readChange(one, newId)
+    if (change.problems) return { ...shown, changes: [], preview: null, problems: change.problems }
+    changes.push(change.value)
+  }
+  const preview = show(changes)
+  return {
+    ...shown,
+    changes,
+    preview: { ...preview, changes: [], sentences: preview.sentences.slice(0, 6) },
+    problems: preview.problems,
+  }
+}
