@@ -71,7 +71,14 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: /Nell Gathercole/ }).click()
     await expect(page.getByRole('heading', { level: 1, name: /^Nell Gathercole has left/ })).toBeVisible()
     await findsNothing(page, rules)
-    for (const path of ['/settings', '/links', '/arrivals', '/my-sign-in', '/connections']) {
+    for (const path of [
+      '/settings',
+      '/links',
+      '/arrivals',
+      '/my-sign-in',
+      '/products/quote-trellis/accounts',
+      '/products/describe',
+    ]) {
       await page.goto(`${demo.origin}${path}`)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       await findsNothing(page, rules)

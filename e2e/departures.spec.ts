@@ -180,8 +180,8 @@ test('what was changed in the product is found, and made as it is here again', a
     displayName: 'A Stranger',
   })
   await signIn(page, demo)
-  await page.goto(`${demo.origin}/connections`)
-  const log = page.getByRole('article').filter({ hasText: 'Bedding Log' })
+  await page.goto(`${demo.origin}/products/bedding-log/accounts`)
+  const log = page.getByRole('article')
   await log.getByRole('button', { name: 'Compare now' }).click()
   await expect(async () => {
     await log.getByRole('button', { name: 'What it holds' }).click()

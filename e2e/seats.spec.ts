@@ -25,8 +25,10 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   const crew = page.getByRole('region', { name: 'Crew lead' })
   await expect(crew).toContainText('32.00 a month each; 5 taken of 6')
   await expect(crew.getByRole('button', { name: /Oriel Thistlewick, taken, since/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Plan and prices' }).click()
   await page.getByRole('button', { name: 'Who counts, and why' }).click()
   await expect(page.getByRole('row', { name: /Dara Mossop.*Field since/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Seats', exact: true }).click()
   await page.getByRole('link', { name: 'Quote Trellis' }).click()
   await expect(page.getByText('One more person costs +€50.00 a month.')).toBeVisible()
   await page.getByRole('button', { name: 'Give another Estimator seat' }).click()
@@ -39,7 +41,7 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await expect(page.getByText('One more person costs nothing more.')).toBeVisible()
 
   await page.getByRole('link', { name: 'Bedding Log' }).click()
-  await page.getByRole('button', { name: 'Plan, numbers, prices' }).click()
+  await page.getByRole('link', { name: 'Plan and prices' }).click()
   await page.getByLabel('From which day (empty: now)').fill('2026-07-01')
   const sheet = sheetOf('bedding-log')
   for (const type of sheet.seatTypes) if (type.code === 'field') type.priceMinor = 1500
@@ -49,6 +51,7 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await expect(docket.getByRole('row', { name: /^after this/ })).toContainText('575.00')
   await docket.getByRole('button', { name: /^Import product|^Apply/ }).click()
   await expect(doneOf(page)).toContainText('Done: Import a new version of Bedding Log, from 1 July.')
+  await page.getByRole('link', { name: 'Seats', exact: true }).click()
   await expect(page.getByRole('region', { name: 'Field' })).toContainText('14.00 a month each')
 })
 

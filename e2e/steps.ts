@@ -76,7 +76,7 @@ export async function signIn(
 
 /** The main views, by their addresses. */
 export const VIEW_PATHS = [
-  ...['/desk', '/people', '/places', '/roles', '/seats', '/bill', '/departures', '/ledger', '/settings', '/my-keys'],
+  ...['/desk', '/people', '/places', '/roles', '/products', '/bill', '/departures', '/ledger', '/settings', '/my-keys'],
 ]
 
 const TITLES = {

@@ -58,7 +58,7 @@ function areasOf(account: Account, code: string): { code: string; name: string }
 }
 
 /**
- * Connects the products three weeks before the demo's day, has the account say what is handed back, and plans one leaving
+ * Connects two of the products and keeps the third by hand three weeks before the demo's day, has the account say what is handed back, and plans one leaving
  * for the Friday after, two of its things without a taker.
  */
 export async function connectProducts(
@@ -75,8 +75,9 @@ export async function connectProducts(
   })
   const oriel = await by('oriel.thistlewick@thistlewick.example')
   const before = (instant: Instant) => Math.min(instant, now - 1_000_000)
+  await keepByHand(world, oriel, today, before(at(-1, '18:20')))
   await world.commit(
-    PRODUCTS.map(({ code }) => {
+    PRODUCTS.filter(({ code }) => code !== BY_HAND).map(({ code }) => {
       const origin = `http://127.0.0.1:${places[code]!.port}`
       return whole({
         type: 'connect-product',
@@ -103,6 +104,46 @@ export async function connectProducts(
     await by('tamsin.roake@thistlewick.example'),
     before(at(-1, '18:50')),
   )
+}
+
+/** The product that nothing opens or closes accounts in but someone of the office. */
+const BY_HAND = 'quote-trellis'
+
+/**
+ * Quote Trellis is kept by hand by Bevis Amory; its member list of twelve days ago differs: someone who left is in it
+ * still, one has another seat type, one is missing, and two accounts are of nobody here.
+ */
+async function keepByHand(
+  world: World,
+  actor: Parameters<World['commit']>[1],
+  today: LocalDate,
+  at: Instant,
+): Promise<void> {
+  const account = await world.current()
+  const id = (name: string) => [...account.all('person')].find((one) => account.nameOf(one.id) === name)!.id
+  const asOf = addDays(today, -12)
+  const listId = uuidv7()
+  const listed = (name: string, seatType: string, number: string) => ({
+    ...{ personId: id(name), state: 'open', seatType, remoteId: number },
+  })
+  const accounts = [
+    listed('Oriel Thistlewick', 'estimator', '4401'),
+    listed('Tamsin Roake', 'estimator', '4402'),
+    listed('Bevis Amory', 'estimator', '4409'),
+    listed('Odalys Penrose', 'auditor', '4415'),
+    listed('Nell Gathercole', 'auditor', '4417'),
+    { personId: id('Yannick Stroud'), state: 'closed' },
+    { address: 'edda.quince@quincequotes.example', name: 'Edda Quince', state: 'open', seatType: 'auditor' },
+    { address: 'quotes@thistlewick.example', name: 'Quotes', state: 'open', seatType: 'estimator' },
+  ]
+  const about = { product: BY_HAND, listId, asOf }
+  const keeper = { keeperKind: 'person', keeperId: id('Bevis Amory') }
+  await world.commit([whole({ type: 'keep-product', product: BY_HAND, way: 'hand', ...keeper })], actor, at)
+  const list = [
+    whole({ type: 'note-accounts', ...about, source: 'list', accounts }),
+    whole({ type: 'note-list', ...about, hash: 'as-uploaded', count: accounts.length - 1, columns: [] }),
+  ]
+  await world.commit(list, actor, at + 60_000_000)
 }
 
 function whole(plain: object): Change {

@@ -55,7 +55,7 @@ test('the morning’s message says what needs whom, once a day, to those it need
   await look()
   running.lodge.workshop.wake()
   const message = await mailbox.next(`oriel@${house.domain}`)
-  expect(message.text).toMatch(/One thing needs you:\s+- Corin Client ends, 23 June/)
+  expect(message.text).toMatch(/One thing needs you:\s+- Corin Client has their last day, 23 June/)
   const head = (await running.lodge.accounts.get(house.account.id))!.headHash
   expect(message.text).toContain(head)
   await look()

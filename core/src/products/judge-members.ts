@@ -303,6 +303,7 @@ export function listChanges(
       ...(one.lastUsedAt === null ? {} : { lastUsed: instantText(one.lastUsedAt) }),
     })
   }
+  known.push(...nobodysGone(sight, product, judged, choices))
   const noted = Array.from({ length: Math.ceil(known.length / NOTED_AT_ONCE) }, (_, at) => ({
     ...{ type: 'note-accounts', product, listId, asOf, source: 'list' },
     accounts: known.slice(at * NOTED_AT_ONCE, (at + 1) * NOTED_AT_ONCE),
@@ -311,8 +312,38 @@ export function listChanges(
     ...people,
     ...noted,
     ...seats,
-    { type: 'note-list', listId, product, asOf, hash, count: judged.length, columns },
+    {
+      type: 'note-list',
+      listId,
+      product,
+      asOf,
+      hash,
+      count: judged.filter(({ line }) => line !== null).length,
+      columns,
+    },
   ]
+}
+
+/** Accounts that were nobody's here and are not in the list any more, or are someone's from now on. */
+function nobodysGone(
+  { account }: Sight,
+  product: string,
+  judged: readonly JudgedMember[],
+  choices: ReadonlyMap<string, MemberChoice>,
+): object[] {
+  const still = new Set<string>()
+  for (const { key, line, personId, verdict, address, remoteId } of judged) {
+    const isNobodys = personId === null || (verdict === 'by-name' && choices.get(key) !== 'confirm')
+    if (line === null || !isNobodys || choices.get(key) === 'record') continue
+    for (const one of [address, remoteId]) if (one) still.add(one)
+  }
+  return account.by('known', 'nobody', product).flatMap((row) => {
+    const address = account.personal(row.id, 'accountAddress') ?? null
+    const isStill = (address !== null && still.has(address)) || (row.remoteId !== null && still.has(row.remoteId))
+    if (row.state === 'closed' || row.source !== 'list' || isStill) return []
+    const name = account.personal(row.id, 'accountName') ?? null
+    return [{ address, name, ...(row.remoteId ? { remoteId: row.remoteId } : {}), state: 'closed' }]
+  })
 }
 
 /** A firm by its name as it stands in the list; one that is new is added first. */

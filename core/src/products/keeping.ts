@@ -120,12 +120,14 @@ export interface Task {
   overdue: boolean
 }
 
-/** Everything to do in a product that is kept by hand, what is due first. */
+/** Everything to do in a product that is kept by hand: closings first, then what is due first. */
 export function tasksIn(account: Account, product: string, now: Instant): Task[] {
   const people = new Set<Id>()
   for (const { personId } of account.by('holding', 'product', product)) people.add(personId)
   for (const { personId } of account.by('known', 'product', product)) if (personId) people.add(personId)
-  return [...people].flatMap((id) => taskOf(account, product, id, now) ?? []).sort((one, other) => one.due - other.due)
+  return [...people]
+    .flatMap((id) => taskOf(account, product, id, now) ?? [])
+    .sort((one, other) => Number(other.kind === 'close') - Number(one.kind === 'close') || one.due - other.due)
 }
 
 /** What is to be done about one person; undefined where wanted and known agree, or something else does it. */

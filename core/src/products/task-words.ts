@@ -80,9 +80,11 @@ function whyOf(account: Account, { kind, personId, wanted, due }: Task, now: Ins
   const on = (instant: Instant) => dateInWords(dateOf(instant, account.zone), today)
   if (kind === 'suspend') return person?.awayFrom == null ? 'away' : `away since ${on(person.awayFrom)}`
   if (kind === 'close') {
+    const [departure] = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
+    if (person?.state === 'left') return departure ? `left on ${on(departure.at)}` : 'left'
     if (wanted.since === null) return 'has no seat'
     const last = dateInWords(lastDateBefore(wanted.since, account.zone), today)
-    return person?.state === 'left' ? `left on ${on(wanted.since)}` : `had a seat until ${last}`
+    return `had a seat until ${last}`
   }
   return `${wanted.opensAt === null ? 'has a seat since' : 'starts on'} ${on(due)}`
 }

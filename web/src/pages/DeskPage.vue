@@ -42,7 +42,7 @@ const STATES = {
 } as const
 /** Where each first step is taken. */
 const FIRST = {
-  product: { name: 'seats' },
+  product: { name: 'describe' },
   places: { name: 'places', query: { layout: '1' } },
   role: { name: 'roles', query: { make: '1' } },
   packet: { name: 'packets' },

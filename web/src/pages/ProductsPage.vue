@@ -118,7 +118,12 @@ nav .here {
   border-bottom: 2px solid var(--brass);
 }
 .badge-count {
-  margin-left: 5px;
+  margin-left: 6px;
+  padding: 0 6px;
+  border-radius: 9px;
+  background: var(--brass);
+  color: var(--sheet);
+  font: 600 11.5px/17px 'Public Sans Variable';
 }
 .tabs {
   border-bottom: 1px solid var(--line);

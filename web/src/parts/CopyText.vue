@@ -40,6 +40,7 @@ async function copy(): Promise<void> {
 }
 code {
   user-select: all;
+  color: var(--ink);
   overflow-wrap: anywhere;
 }
 </style>

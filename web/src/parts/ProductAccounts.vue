@@ -8,6 +8,7 @@ import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 import ConnectionPanel from './ConnectionPanel.vue'
 import KeeperPanel from './KeeperPanel.vue'
+import MemberList from './MemberList.vue'
 import NotYet from './NotYet.vue'
 import TaskList from './TaskList.vue'
 
@@ -103,6 +104,7 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
         })
       }}
     </p>
+    <MemberList v-if="data.way !== 'none'" :product="product" :name="data.name" @applied="again" />
     <ConnectionPanel :product="product" />
   </section>
 </template>

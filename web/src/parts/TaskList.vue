@@ -102,6 +102,9 @@ li.closing {
   padding: 1px 8px;
   min-width: 0;
 }
+.line :deep(.btn) {
+  padding: 0 2px;
+}
 .line :deep(code) {
   font-family: inherit;
   color: var(--ink);

@@ -1,0 +1,129 @@
+import { expect, test, type Page } from '@playwright/test'
+import { messyList } from './member-list.ts'
+import { at, chooseMore, countClicks, docketOf, doneOf, goTo, linkFor, ownDemo, signIn, undoOf } from './steps.ts'
+
+const demo = ownDemo()
+
+/** Opens an account of one's own by a proven mailbox. */
+async function openAccount(page: Page): Promise<void> {
+  await at(page)
+  await page.goto(`${demo.origin}/sign-in`)
+  await page.getByRole('link', { name: 'Open an account' }).click()
+  await expect(page.getByRole('heading', { name: 'Open an account' })).toBeVisible()
+  await page.getByLabel('Email address').fill('wren@alder.example')
+  await page.getByRole('button', { name: 'Send the link' }).click()
+  await expect(page.getByRole('status')).toContainText('wren@alder.example')
+  await page.goto('about:blank')
+  await page.goto(await linkFor(demo, 'wren@alder.example', 'open-account'))
+  await page.getByLabel('Your name').fill('Wren Alder')
+  await page.getByLabel('Name of the business').fill('Alder Roofs')
+  await page.getByLabel('Password').fill('eleven damp watering cans')
+  await page.getByLabel('I have read this and agree').check()
+  await page.getByRole('button', { name: 'Open the account' }).click()
+  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible()
+}
+
+const apply = (page: Page) =>
+  docketOf(page)
+    .getByRole('button', { name: /^(Apply|Give|Plan|Send|Make|End|Add|Lay)/ })
+    .click()
+
+test('a first day: two products described, a member list, and someone who leaves is known to be out', async ({
+  page,
+}) => {
+  await openAccount(page)
+  const clicks = await countClicks(page)
+  // Bed Plans, by the month and person.
+  await page.getByRole('link', { name: 'Describe a product' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Bed Plans')
+  await page.getByLabel('Seat type 1: name').fill('Planner')
+  await page.getByLabel('Seat type 1: price').fill('14')
+  await page.getByRole('button', { name: 'Another seat type' }).click()
+  await page.getByLabel('Seat type 2: name').fill('Looker')
+  await page.getByLabel('can only look').last().check()
+  await expect(page.getByText(/Bed Plans costs .14\.00 for Planner a month and person/)).toBeVisible()
+  await apply(page)
+  await expect(page.getByRole('heading', { name: /To do in Bed Plans/ })).toBeVisible()
+  // Its member list, with the mess that real exports have.
+  const content = Buffer.from(messyList({ name: 'Wren Alder', email: 'wren@alder.example' }), 'latin1')
+  await page.getByLabel(/Choose the list/).setInputFiles({ name: 'members.csv', mimeType: 'text/csv', buffer: content })
+  await expect(page.getByRole('button', { name: '36 there, not here' })).toBeVisible()
+  await expect(page.getByRole('button', { name: '1 twice' })).toBeVisible()
+  await page.getByRole('button', { name: '36 there, not here' }).click()
+  await page.getByRole('button', { name: 'Record all 36 people' }).click()
+  await page.getByLabel('They are').selectOption('contractor')
+  await page.getByRole('button', { name: /without a seat here/ }).click()
+  await page.getByRole('button', { name: 'Give 1 seat' }).click()
+  await page.getByRole('button', { name: 'Show what it does' }).click()
+  await page.getByRole('button', { name: 'Apply list: 38 rows' }).click()
+  await expect(page.getByText('The list is applied.')).toBeVisible()
+  await expect(page.getByText('Nothing has to be done in Bed Plans.')).toBeVisible()
+  // Shed Board, by team size.
+  await page.getByRole('link', { name: 'Describe a product' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Shed Board')
+  await page.getByLabel('By team size').check()
+  await page.getByLabel('Team size 1: up to how many people').fill('9')
+  await page.getByLabel('Team size 1: price a month').fill('45,00')
+  await expect(page.getByText(/The team of Shed Board costs/)).toBeVisible()
+  await apply(page)
+  await expect(page.getByRole('heading', { name: /To do in Shed Board/ })).toBeVisible()
+  expect(await clicks()).toBeLessThan(60)
+
+  // Someone leaves: nothing here can close the account, which is said before and waited for after.
+  await goTo(page, 'People')
+  await page.getByRole('row', { name: /Bram Quill/ }).click()
+  await chooseMore(page, 'End access now')
+  await expect(docketOf(page)).toContainText(
+    'Bed Plans has no connection: Wren Alder is asked to close the account of Bram Quill.',
+  )
+  await docketOf(page)
+    .getByRole('button', { name: /^End access now/ })
+    .click()
+  await expect(doneOf(page)).toContainText('Done:')
+  await goTo(page, 'Departures')
+  await page.getByRole('link', { name: /Bram Quill/ }).click()
+  await expect(page.getByRole('heading', { name: 'Nobody can close these from here' })).toBeVisible()
+  await page.getByRole('button', { name: 'Done: Close the account of Bram Quill' }).click()
+  await expect(doneOf(page)).toContainText('Confirm that Bram Quill’s account in Bed Plans is closed')
+  await expect(page.getByRole('heading', { name: 'The leaver’s record' })).toBeVisible()
+
+  // A newer list proves another one closed.
+  await goTo(page, 'People')
+  await page.getByRole('row', { name: /Cleo Quill/ }).click()
+  await chooseMore(page, 'End access now')
+  await docketOf(page)
+    .getByRole('button', { name: /^End access now/ })
+    .click()
+  await expect(doneOf(page)).toContainText('Done:')
+  await page.goto(`${demo.origin}/products/bed-plans/accounts`)
+  await expect(page.getByText('Close the account of Cleo Quill')).toBeVisible()
+  const newer = messyList({ name: 'Wren Alder', email: 'wren@alder.example' })
+    .split('\r\n')
+    .filter((line) => !/quill/i.test(line) || !/bram|cleo/i.test(line))
+  const file = { name: 'members.csv', mimeType: 'text/csv', buffer: Buffer.from(newer.join('\n')) }
+  await page.getByLabel(/Choose the list/).setInputFiles(file)
+  await page.getByRole('button', { name: 'Show what it does' }).click()
+  await page.getByRole('button', { name: /^Apply list/ }).click()
+  await expect(page.getByText('Nothing has to be done in Bed Plans.')).toBeVisible()
+  await goTo(page, 'Departures')
+  await page.getByRole('link', { name: /Cleo Quill/ }).click()
+  await expect(page.getByRole('heading', { name: 'The leaver’s record' })).toBeVisible()
+})
+
+test('whoever keeps a product sees its tasks on the Desk, does one and takes it back', async ({ page }) => {
+  await signIn(page, demo, 'bevis.amory@thistlewick.example')
+  const close = page.getByRole('button', { name: 'Done: Close the account of Nell Gathercole' })
+  await expect(page.getByText('Quote Trellis: Close the account of Nell Gathercole')).toBeVisible()
+  await close.click()
+  await expect(doneOf(page)).toContainText('Confirm that Nell Gathercole’s account in Quote Trellis is closed')
+  await expect(close).toBeHidden()
+  await undoOf(page).click()
+  await docketOf(page)
+    .getByRole('button', { name: /^Undo|^Apply/ })
+    .click()
+  await expect(close).toBeVisible()
+  await goTo(page, 'Products')
+  await page.getByRole('link', { name: /Quote Trellis/ }).click()
+  await page.getByRole('link', { name: 'Accounts there' }).click()
+  await expect(page.getByRole('heading', { name: /To do in Quote Trellis 3/ })).toBeVisible()
+})
