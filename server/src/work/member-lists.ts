@@ -85,6 +85,13 @@ export function showList(sight: Sight, asked: ListAsked, show: (changes: Change[
     ...shown,
     changes,
     preview: { ...preview, changes: [], sentences: preview.sentences.slice(0, 6) },
-    problems: preview.problems,
+    problems: once(preview.problems),
   }
 }
+
+/** What stands in the way of many rows in the same words is said once. */
+function once(problems: readonly Problem[]): Problem[] {
+  return [...new Map(problems.map((one) => [one.sentence, one])).values()].slice(0, MAXIMUM_PROBLEMS)
+}
+
+const MAXIMUM_PROBLEMS = 20
