@@ -111,3 +111,45 @@ test('a later date is answered: an engagement ends with its day', async () => {
     'log/photos: change',
   )
 })
+
+describe('products kept by hand', () => {
+  const path = join(directory, 'by-hand.json')
+  const plain = smallBook('b.example')
+  plain.keepings = [
+    {
+      ...{ product: 'log', way: 'hand', since: '2026-01-01', keeper: { person: 'mirren@b.example' } },
+      known: [{ person: 'rafe@b.example', state: 'open', seatType: 'field', asOf: '2026-06-01', source: 'list' }],
+    },
+  ]
+  writeFileSync(path, JSON.stringify(plain))
+
+  test('tasks says what has to be done and by whom, with exit status 1', async () => {
+    const found = await lodge('tasks', path)
+    expect(found.status).toBe(1)
+    expect(found.out.split('\n').slice(0, 3)).toEqual([
+      'Garden Log (Mirren Steward): Open an account for Mirren Steward, has a seat since 1 January; nobody has looked yet; by 2026-01-01, 166 days overdue',
+      '  name: Mirren Steward',
+      '  email: mirren@b.example',
+    ])
+    expect(JSON.parse((await lodge('tasks', path, '--json')).out)).toHaveLength(1)
+    expect(await lodge('tasks', book)).toMatchObject({ status: 0, out: 'Nothing has to be done by hand.' })
+    expect((await lodge('tasks', path, '--product', 'nothing')).status).toBe(2)
+  })
+
+  test('list compares a member list row by row; what is no list is a wrong call', async () => {
+    const list = join(directory, 'members.csv')
+    writeFileSync(list, 'Name;Email;Type\nRafe;rafe@b.example;Field\nEdda Quince;edda@x.example;Reader\n')
+    const found = await lodge('list', path, 'log', list)
+    expect(found.status).toBe(1)
+    expect(found.out.split('\n')).toEqual([
+      'new: Edda Quince <edda@x.example>, row 3; there Reader, active, here nobody',
+      'not-there: Mirren Steward <mirren@b.example>, not in the list; there not in the list, here Field',
+      '1 agree, 2 differ.',
+    ])
+    writeFileSync(list, 'Email\nrafe@b.example\nmirren@b.example\n')
+    expect(await lodge('list', path, 'log', list)).toMatchObject({ status: 0, out: '2 agree, 0 differ.' })
+    writeFileSync(list, '1,2\n3,4\n')
+    expect((await lodge('list', path, 'log', list)).complaints).toContain('no column with email addresses')
+    expect((await lodge('list', path, 'nothing', list)).status).toBe(2)
+  })
+})

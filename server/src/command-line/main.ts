@@ -12,6 +12,7 @@ import {
   type Options,
   type Print,
 } from './book-commands.ts'
+import { listCommand, tasksCommand } from './task-commands.ts'
 import type { TokenWords } from './token-command.ts'
 
 /**
@@ -66,6 +67,12 @@ export async function runCommandLine(
   command('count <book>', 'everybody, counted or not, and why', ([book], options) =>
     countCommand(openBook(book!, options, print, true)),
   ).option('--product <code>', 'of one product only')
+  command('tasks <book>', 'what has to be done by hand in products', ([book], options) =>
+    tasksCommand(openBook(book!, options, print)),
+  ).option('--product <code>', 'in one product only')
+  command('list <book> <product> <file>', 'a product’s member list against the book, row by row', (words, options) =>
+    listCommand(openBook(words[0]!, options, print), words[1]!, words[2]!),
+  )
   program
     .command('token <product>')
     .description('make a token with which a product asks for decisions')

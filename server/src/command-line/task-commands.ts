@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs'
+import {
+  activeOwners,
+  judgeMembers,
+  keepersOf,
+  keepingOf,
+  MEMBER_VERDICTS,
+  productAt,
+  proposeColumns,
+  readMembers,
+  Sight,
+  tasksIn,
+  taskView,
+} from '@lodge/core'
+import { readCells, UnreadableFile } from '../files/cells.ts'
+import { BadCall, type ExitStatus, type Scene } from './book-commands.ts'
+
+/** `lodge tasks BOOK`: what has to be done by hand in products; exit status 1 if anything has. */
+export function tasksCommand({ account, instant, options, print }: Scene): ExitStatus {
+  const products = [...account.all('keeping')].map(({ product }) => product)
+  if (options.product !== undefined && !productAt(account, options.product, instant)) {
+    throw new BadCall(`There is no product ${options.product} in this book.`)
+  }
+  const tasks = products
+    .filter((product) => options.product === undefined || product === options.product)
+    .flatMap((product) => tasksIn(account, product, instant))
+    .map((task) => taskView(account, task, instant))
+  if (options.json) print(JSON.stringify(tasks, null, 2))
+  else if (tasks.length === 0) print('Nothing has to be done by hand.')
+  else {
+    for (const { product, productName, sentence, why, due, overdueDays, lines } of tasks) {
+      const keepers = keepersOf(account, product, instant).map((id) => account.nameOf(id))
+      const late = overdueDays > 0 ? `, ${overdueDays === 1 ? '1 day' : `${overdueDays} days`} overdue` : ''
+      print(`${productName} (${keepers.join(', ')}): ${sentence}, ${why}; by ${due}${late}`)
+      for (const { what, text } of lines) print(`  ${what}: ${text}`)
+    }
+  }
+  return tasks.length === 0 ? 0 : 1
+}
+
+/** `lodge list BOOK PRODUCT FILE`: a member list against the book, row by row; exit status 1 if anything differs. */
+export async function listCommand(scene: Scene, product: string, path: string): Promise<ExitStatus> {
+  const { account, instant, options, print } = scene
+  const sheet = productAt(account, product, instant)?.sheet
+  if (!sheet) throw new BadCall(`There is no product ${product} in this book.`)
+  const cells = await cellsAt(path)
+  const table = proposeColumns(cells, keepingOf(account, product)?.columns ?? {})
+  const { email, name, id } = table.columns
+  if (email === undefined && name === undefined && id === undefined) {
+    throw new BadCall(`${path} has no column with email addresses, names or ids; name one of them so.`)
+  }
+  const members = readMembers(cells, table, sheet.seatTypes, account.zone)
+  // Whoever has the book sees all of it.
+  const [owner] = activeOwners(account, instant)
+  const judged = judgeMembers(new Sight(account, owner!.id, instant), product, members)
+  const differing = judged.filter(({ verdict }) => verdict !== 'agrees')
+  if (options.json) print(JSON.stringify(judged, null, 2))
+  else {
+    for (const verdict of MEMBER_VERDICTS) {
+      for (const one of differing.filter((row) => row.verdict === verdict)) {
+        const where = one.line === null ? 'not in the list' : `row ${one.line}`
+        const note = one.note ? ` (${one.note})` : ''
+        print(
+          `${verdict}: ${one.name}${one.address ? ` <${one.address}>` : ''}, ${where}; there ${one.there}, here ${one.here}${note}`,
+        )
+      }
+    }
+    print(`${judged.length - differing.length} agree, ${differing.length} differ.`)
+  }
+  return differing.length === 0 ? 0 : 1
+}
+
+async function cellsAt(path: string): Promise<string[][]> {
+  let bytes: Uint8Array
+  try {
+    bytes = readFileSync(path)
+  } catch {
+    throw new BadCall(`The file ${path} cannot be read; check its name.`)
+  }
+  try {
+    return await readCells(bytes)
+  } catch (error) {
+    if (error instanceof UnreadableFile) throw new BadCall(`${path}: ${error.message}`)
+    throw error
+  }
+}
