@@ -156,10 +156,11 @@ describe('what a list says against the account', () => {
       state: 'open',
       row: { seatType: 'field', source: 'list' },
     })
-    expect(tasksIn(again.account, 'log', again.now).map(({ personId }) => again.account.nameOf(personId)).sort()).toEqual([
-      'Mirren Steward',
-      'Tamsin Admin',
-    ])
+    expect(
+      tasksIn(again.account, 'log', again.now)
+        .map(({ personId }) => again.account.nameOf(personId))
+        .sort(),
+    ).toEqual(['Mirren Steward', 'Tamsin Admin'])
     expect(verdicts(judge(again, 'Oriel', LIST))).toEqual(
       expect.arrayContaining(['Rafe agrees', 'Corin agrees', 'Edda agrees', 'Tamsin by-name']),
     )

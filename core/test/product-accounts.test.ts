@@ -144,7 +144,7 @@ describe('a product that could not be read for an hour', () => {
     it.bySchedule(it.now, trouble)
     expect(onDesk('Oriel')).toEqual([
       {
-        ...{ urgency: 'at-once', kind: 'product-away', personId: null, name: 'Garden Log' },
+        ...{ urgency: 'at-once', kind: 'product-away', personId: null, product: 'log', name: 'Garden Log' },
         ...{ date: '2026-06-16', detail: 'It is away.' },
       },
     ])

@@ -124,6 +124,7 @@ export function accountOf(forest: Forest): { account: Account; roles: RoleRow[];
     engagementFrom: null,
     engagementUntil: at === 4 ? NOW + 3 * DAY : null,
     loginId: null,
+    recorded: false,
     reference: null,
     awayFrom: null,
     awayUntil: null,

@@ -183,6 +183,7 @@ function person(id: string, from: Instant | null, until: Instant | null): Person
     engagementFrom: from,
     engagementUntil: until,
     loginId: null,
+    recorded: false,
     reference: null,
     awayFrom: null,
     awayUntil: null,

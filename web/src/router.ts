@@ -38,6 +38,7 @@ const BESIDE: Readonly<Record<string, string>> = {
   grid: 'places',
   groups: 'people',
   packets: 'people',
+  firms: 'people',
   arrivals: 'people',
   describe: 'seats',
 }
@@ -87,6 +88,7 @@ export const router = createRouter({
     { path: '/links', name: 'links', component: pages.links },
     { path: '/requests', name: 'requests', component: pages.requests },
     { path: '/packets/:packetId?', name: 'packets', component: pages.packets },
+    { path: '/firms/:firmId?', name: 'firms', component: () => import('./pages/FirmsPage.vue') },
     { path: '/groups/:groupId?', name: 'groups', component: pages.groups },
     { path: '/grid', name: 'grid', component: pages.grid },
     { path: '/roles/:roleId?', name: 'roles', component: pages.roles },

@@ -104,6 +104,8 @@ export class BookPerson {
   @IsIn(['invited', 'waiting', 'active', 'away', 'left', 'declined', 'refused', 'withdrawn', 'expired', 'erased'])
   state!: PersonState
   @IsOptional() @IsBoolean() signatory?: boolean
+  /** Taken down without a login. */
+  @IsOptional() @IsBoolean() onRecord?: boolean
   @IsOptional() @Line(200) manager?: string
   @IsOptional() @Line(120) employer?: string
   /** Their own cost centre. */

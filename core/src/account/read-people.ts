@@ -58,6 +58,7 @@ function readPerson(person: BookPerson, path: string, scene: PeopleScene): void 
     engagementUntil: person.engagement?.until ? scene.when(person.engagement.until, 'end') : null,
     ...absence(person, path, scene),
     loginId: null,
+    recorded: person.onRecord ?? false,
     reference: person.reference ?? null,
     choices: Object.fromEntries(choices),
   }

@@ -117,6 +117,8 @@ export interface PersonRow {
   awayUntil: Instant | null
   /** The human's login once there is one (model P1). */
   loginId: Id | null
+  /** Taken down without a login, and not invited to sign in yet (model P12). */
+  recorded: boolean
   /** Cost centre of their own, before that of any place (model P2). */
   reference: string | null
   /** Choices in the account's own fields: the field's id to the value's (model C6). */

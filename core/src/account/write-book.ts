@@ -71,6 +71,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       standing: row.standing,
       state: row.state,
       ...(row.signatory ? { signatory: true } : {}),
+      ...(row.recorded ? { onRecord: true } : {}),
       ...(managerId ? { manager: ref(managerId) } : {}),
       ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
       engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },

@@ -9,6 +9,7 @@ import { upwards, wallBetween } from '../places/tree.ts'
 import { addDays, whenText, type Instant } from '../time/instants.ts'
 import type {
   ClientEnds,
+  FirmEnds,
   CopyAccess,
   CoverFor,
   GiveMany,
@@ -125,6 +126,14 @@ export class Filler {
       }
       const dayAfter = on ? { on: addDays(on, 1) } : {}
       for (const grant of grants.filter(isHere)) this.add({ type: 'take', grantId: grant.id, ...dayAfter })
+    }
+  }
+
+  firmEnds({ firmId, on }: FirmEnds): void {
+    const at = on ? { at: on } : {}
+    for (const { id, state } of this.start.by('person', 'employer', firmId)) {
+      const isHere = state === 'active' || state === 'away'
+      if (isHere && this.sees(id)) this.add({ type: 'plan-departure', personId: id, ...at })
     }
   }
 

@@ -110,6 +110,14 @@ export class ClientEnds {
   @When() on?: string | null
 }
 
+/** A firm's engagement ends: all its people who are in leave (model P11, X8). */
+export class FirmEnds {
+  @Equals('firm-ends') kind!: 'firm-ends'
+  @RowId() firmId!: Id
+  /** The last day; left out, now. */
+  @When() on?: string | null
+}
+
 /** What someone away gives and takes access by, for someone else meanwhile (model X1). */
 export class CoverFor {
   @Equals('cover') kind!: 'cover'
@@ -140,6 +148,7 @@ export type Filling =
   | DateDocket
   | ReturnAll
   | ClientEnds
+  | FirmEnds
   | CoverFor
 
 const SHAPES: Readonly<Record<string, new () => Filling>> = {
@@ -153,6 +162,7 @@ const SHAPES: Readonly<Record<string, new () => Filling>> = {
   'date-docket': DateDocket,
   return: ReturnAll,
   'client-ends': ClientEnds,
+  'firm-ends': FirmEnds,
   cover: CoverFor,
 }
 
@@ -190,6 +200,7 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
   else if (filling.kind === 'hand-over') filler.handOver(filling)
   else if (filling.kind === 'return') filler.bringBack(filling)
   else if (filling.kind === 'client-ends') filler.clientEnds(filling)
+  else if (filling.kind === 'firm-ends') filler.firmEnds(filling)
   else if (filling.kind === 'cover') filler.cover(filling)
   else filler.replaceRole(filling)
   const rest = filler.isFull ? FULL_PHRASE : filler.rest ? REST_PHRASE : null

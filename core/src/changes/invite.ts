@@ -166,6 +166,7 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
     awayFrom: null,
     awayUntil: null,
     loginId: earlier?.loginId ?? null,
+    recorded: false,
     reference: earlier?.reference ?? null,
     choices: earlier?.choices ?? {},
   }

@@ -209,6 +209,7 @@ function personBy(link: LinkRow, { personId, loginId }: Pick<ComeBy, 'personId' 
     managerId: null,
     employerId: null,
     signatory: false,
+    recorded: false,
     engagementFrom: now,
     engagementUntil: link.engagementUntil,
     loginId,

@@ -215,7 +215,7 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
   }
   if (!is || is.state === (was?.state ?? '') || is.state === 'invited') return true
   // Someone who was recorded and has no login is as if they had left (P12).
-  if (!was && is.state === 'active' && is.loginId === null) return true
+  if (!was && is.state === 'active' && is.recorded) return true
   // Anyone who was set away is back (P3).
   if (is.state === 'away' && was?.state === 'active') return true
   const how =

@@ -62,7 +62,10 @@ export function choicesView(sight: Sight): Choices {
       .map((role) => roleChoice(sight, role))
       .sort(byName),
     seats: seatChoices(sight),
-    employers: [...(mayNamePeople ? account.all('employer') : [])].map(({ id, name }) => ({ id, name })).sort(byName),
+    employers: [...(mayNamePeople ? account.all('employer') : [])]
+      .filter(({ archived }) => !archived)
+      .map(({ id, name }) => ({ id, name }))
+      .sort(byName),
     managers: mayNamePeople ? managers.sort(byName) : [],
     groups: groupChoices(sight).sort(byName),
   }

@@ -58,6 +58,7 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
     engagementFrom: null,
     engagementUntil: null,
     loginId: null,
+    recorded: false,
     reference: null,
     awayFrom: null,
     awayUntil: null,

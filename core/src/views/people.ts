@@ -17,6 +17,8 @@ export interface PersonView {
   name: string
   kind: PersonKind
   state: PersonState
+  /** On record without a login (model P12). */
+  onRecord: boolean
   employer: string | null
   /** Null where only the directory's facts are seen. */
   standing: Standing | null
@@ -206,6 +208,7 @@ export function personView(sight: Sight, person: PersonRow): PersonView {
     name: account.nameOf(person.id),
     kind: person.kind,
     state: stateAt(account, person, now),
+    onRecord: person.recorded,
     employer: account.get('employer', person.employerId)?.name ?? null,
     standing: whole ? person.standing : null,
     from: whole && person.engagementFrom !== null ? dateOf(person.engagementFrom, zone) : null,

@@ -79,6 +79,8 @@ export const viewRoutes = [
   view('requests', '/requests', 'Requests: to decide, and your own.'),
   view('groups', '/groups', 'Groups with their rules, and the fields a rule can use.'),
   view('group', '/groups/{groupId}', 'A group’s sheet: its members and their access through it.'),
+  view('firms', '/firms', 'The firms people work for.'),
+  view('firm', '/firms/{firmId}', 'A firm: its people, the clients they reach and what they cost.'),
   view('roles', '/roles', 'Roles side by side: areas as rows.'),
   view('role', '/roles/{roleId}', 'A role’s sheet: what people with it can and cannot do, and who has it where.'),
   view('seats', '/seats', 'The racks of all products.'),

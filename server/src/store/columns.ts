@@ -60,6 +60,7 @@ const LAYOUT: Layout<TableName> = {
       plain('awayFrom', 'away_from_us'),
       plain('awayUntil', 'away_until_us'),
       plain('loginId', 'login_id'),
+      boolean('recorded', 'recorded'),
       plain('reference', 'reference'),
       json('choices', 'choices'),
     ],

@@ -25,7 +25,9 @@ export async function loadBook(
   const logins = [...account.all('person')].flatMap((person) => {
     const email = account.personal(person.id, 'email')
     const isIn = ['active', 'away', 'waiting', 'left'].includes(person.state)
-    return email && isIn ? [{ id: uuidv7(), personId: person.id, email, emailProven: true, passwordHash }] : []
+    return email && isIn && !person.recorded
+      ? [{ id: uuidv7(), personId: person.id, email, emailProven: true, passwordHash }]
+      : []
   })
   await foundAccount(pools, account, logins, now ?? read.asOf, (connection) =>
     insertLogins(connection, logins, now ?? read.asOf),

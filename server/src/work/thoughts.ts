@@ -9,6 +9,8 @@ import {
   choicesView,
   askedToTake,
   connectionsView,
+  firmsView,
+  firmSheetView,
   keptProducts,
   productAboutView,
   productAccountsView,
@@ -159,6 +161,8 @@ export const VIEWS = {
   'packet-like': (sight: Sight, { personId }: Params) => packetLike(sight, personId!),
   requests: (sight: Sight) => requestsView(sight),
   groups: (sight: Sight) => groupsView(sight),
+  firms: (sight: Sight) => firmsView(sight),
+  firm: (sight: Sight, { firmId }: Params) => firmSheetView(sight, firmId!),
   group: (sight: Sight, { groupId }: Params) => groupSheetView(sight, groupId!),
   grid: (sight: Sight, params: Params) => gridView(sight, readGridQuery(params)),
   'grid-tile': (sight: Sight, params: Params) =>

@@ -4,7 +4,13 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 // The door: a person's state, always with its word for those who do not see the picture.
-const props = defineProps<{ state: PersonState; over?: boolean; bounced?: boolean; worded?: boolean }>()
+const props = defineProps<{
+  state: PersonState
+  over?: boolean
+  bounced?: boolean
+  worded?: boolean
+  onRecord?: boolean
+}>()
 const { t } = useI18n()
 type Picture = 'letter' | 'before' | 'open' | 'lamp' | 'shut' | 'crossed'
 const PICTURES: Record<PersonState, Picture> = {
@@ -20,7 +26,10 @@ const PICTURES: Record<PersonState, Picture> = {
   expired: 'crossed',
 }
 const picture = computed<Picture>(() => (props.over ? 'shut' : PICTURES[props.state]))
-const word = computed(() => t(`state.${props.over ? 'over' : props.bounced ? 'bounced' : props.state}`))
+const word = computed(() => {
+  const recorded = props.onRecord && props.state === 'active'
+  return t(`state.${props.over ? 'over' : props.bounced ? 'bounced' : recorded ? 'recorded' : props.state}`)
+})
 </script>
 
 <template>

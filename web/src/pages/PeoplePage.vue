@@ -121,6 +121,7 @@ function stopInviting(): void {
     <template #list>
       <ViewHead :title="t('people.title')" :count="data?.total">
         <RouterLink :to="{ name: 'groups' }">{{ t('people.groups') }}</RouterLink>
+        <RouterLink :to="{ name: 'firms' }">{{ t('firms.title') }}</RouterLink>
         <RouterLink :to="{ name: 'packets' }">{{ t('packets.title') }}</RouterLink>
         <RouterLink v-if="data?.controls.invite.enabled" :to="{ name: 'arrivals' }">{{
           t('arrivals.title')
@@ -174,7 +175,9 @@ function stopInviting(): void {
               @click.stop
               @change="pick(row.id)"
           /></span>
-          <span role="gridcell"><DoorMark :state="row.state" :over="row.engagementOver" :bounced="row.bounced" /></span>
+          <span role="gridcell"
+            ><DoorMark :state="row.state" :over="row.engagementOver" :bounced="row.bounced" :on-record="row.onRecord"
+          /></span>
           <span role="gridcell" class="name" :title="`${row.name}, ${row.employer ?? t(`kind.${row.kind}`)}`">
             <strong>{{ row.name }}</strong>
             <small class="muted">{{ row.employer ?? t(`kind.${row.kind}`) }}</small>
@@ -186,10 +189,11 @@ function stopInviting(): void {
                 <span class="muted">{{ t('people.at', { count: row.reach.places }, row.reach.places) }}</span>
               </template>
               <StateWord
-                v-else-if="row.state !== 'active' || row.engagementOver"
+                v-else-if="row.state !== 'active' || row.engagementOver || row.onRecord"
                 :state="row.state"
                 :over="row.engagementOver"
                 :bounced="row.bounced"
+                :on-record="row.onRecord"
               />
               <span v-else class="muted">–</span>
             </template>

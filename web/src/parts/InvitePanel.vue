@@ -20,7 +20,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const session = useSession()
 const route = useRoute()
-const { choices, notReached, roles, places } = useChoices()
+const { choices, firms, makeFirm, notReached, roles, places } = useChoices()
 const form = reactive<InvitationForm>(emptyInvitation())
 useDocketPlace('invite')
 const sentTo = ref('')
@@ -47,6 +47,10 @@ const standings = (['administrator', 'member', 'guest'] as const).map((value) =>
 }))
 const groups = computed(() => (choices.value?.groups ?? []).map(({ id, name }) => ({ value: id, text: name })))
 const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id === roleId)
+
+async function addFirm(name: string): Promise<void> {
+  form.employerId = await makeFirm(name)
+}
 
 /** Takes up an invitation left in hand, which may come a moment after the form. */
 function takeUp(): void {
@@ -152,7 +156,13 @@ watch(
       </div>
       <div class="pair">
         <BFormGroup :label="t('invite.employer')" label-for="invite-employer">
-          <PickOne id="invite-employer" v-model="form.employerId" :options="named(choices?.employers)" />
+          <PickOne
+            id="invite-employer"
+            v-model="form.employerId"
+            :options="[{ value: '', text: t('invite.none') }, ...firms]"
+            make-new
+            @make="addFirm"
+          />
         </BFormGroup>
         <BFormGroup :label="t('invite.manager')" label-for="invite-manager">
           <PickOne id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />

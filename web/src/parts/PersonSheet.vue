@@ -50,6 +50,12 @@ const { today, sum } = useMoney()
 const locale = computed(() => session.me?.current?.locale ?? 'en-IE')
 
 /** What there is to know at once: who they are here, until when, to whom they report, how they are reached. */
+const stateWord = computed(() => {
+  const one = person.value!
+  if (one.engagementOver) return 'over'
+  if (one.bounced) return 'bounced'
+  return one.onRecord && one.state === 'active' ? 'recorded' : one.state
+})
 const facts = computed(() => {
   const one = person.value
   if (!one) return []
@@ -96,11 +102,14 @@ function toggle(id: string): void {
     <NotYet v-if="!person" :error="error" :again="again" />
     <template v-if="person">
       <SheetHead :close-label="t('person.close')" @close="$emit('close')">
-        <DoorMark :state="person.state" :over="person.engagementOver" :bounced="person.bounced" />
+        <DoorMark
+          :state="person.state"
+          :over="person.engagementOver"
+          :bounced="person.bounced"
+          :on-record="person.onRecord"
+        />
         <h2>{{ person.name }}</h2>
-        <span class="state muted">{{
-          t(`state.${person.engagementOver ? 'over' : person.bounced ? 'bounced' : person.state}`)
-        }}</span>
+        <span class="state muted">{{ t(`state.${stateWord}`) }}</span>
       </SheetHead>
       <SheetFacts :facts="facts" />
       <p v-if="person.cameAs" class="muted note">{{ t('person.cameAs', { email: person.cameAs }) }}</p>

@@ -12,10 +12,14 @@ const props = defineProps<{
   size?: 'sm'
   disabled?: boolean
   ariaLabel?: string
+  /** What is typed and not among the options can be made new. */
+  makeNew?: boolean
   /** Finds what is not among the options, where there are too many to have them all. */
   search?: (text: string) => Promise<PickOption[]>
 }>()
 const value = defineModel<string | null>({ required: true })
+const emit = defineEmits<{ make: [name: string] }>()
+const NEW = '\u0000new'
 const { t } = useI18n()
 const ownId = useId()
 const fieldId = computed(() => props.id ?? ownId)
@@ -31,7 +35,13 @@ const all = computed(() => [
 const none = computed(() => all.value.find((option) => option.value === ''))
 const picked = computed(() => all.value.find((option) => option.value !== '' && option.value === value.value))
 const shown = computed(() => typed.value ?? picked.value?.text.trim() ?? '')
-const found = computed(() => matching(all.value, typed.value ?? '').filter((one) => one.value !== '' || !typed.value))
+const found = computed<PickOption[]>(() => {
+  const text = typed.value?.trim() ?? ''
+  const matched = matching(all.value, typed.value ?? '').filter((one) => one.value !== '' || !typed.value)
+  const isNew =
+    props.makeNew && text !== '' && !all.value.some((one) => one.text.trim().toLowerCase() === text.toLowerCase())
+  return isNew ? [...matched, { value: NEW, text: t('pick.makeNew', { name: text }) }] : matched
+})
 
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(typed, (text) => {
@@ -59,7 +69,8 @@ function onInput(event: Event): void {
 
 function pick(option: PickOption | undefined): void {
   if (!option || option.disabled) return
-  value.value = option.value
+  if (option.value === NEW) emit('make', typed.value!.trim())
+  else value.value = option.value
   close()
 }
 

@@ -13,7 +13,7 @@ import PickOne from './PickOne.vue'
 const props = defineProps<{ person: PersonSheetView }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { choices } = useChoices()
+const { choices, firms, makeFirm } = useChoices()
 const record = computed(() => props.person.record!)
 useDocketPlace(() => `record ${props.person.id}`)
 const none = computed(() => ({ value: '', text: t('record.none') }))
@@ -39,6 +39,18 @@ function hold(what: Record<string, unknown>): void {
   docket.hold([change], slot)
 }
 
+async function addFirm(name: string): Promise<void> {
+  hold({ employerId: await makeFirm(name) })
+}
+
+/** A name that was written wrong; the old one is kept nowhere (model P13). */
+function correct(event: Event): void {
+  const name = wordOf(event)
+  const slot = `name ${props.person.id}`
+  if (!name || name === props.person.name) docket.release(slot)
+  else docket.hold([{ type: 'correct-name', personId: props.person.id, name }], slot)
+}
+
 const wordOf = (event: Event) => (event.target as HTMLInputElement).value.trim() || null
 const chosen = (value: unknown) => (value ? String(value) : null)
 function withText(fieldId: string, event: Event): void {
@@ -56,6 +68,10 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
 <template>
   <fieldset class="record" :disabled="!person.controls.change.enabled">
     <legend class="visually-hidden">{{ t('record.title') }}</legend>
+    <label
+      >{{ t('record.name')
+      }}<input class="form-control form-control-sm" maxlength="120" :value="person.name" @change="correct"
+    /></label>
     <p v-if="!person.controls.change.enabled" class="muted">{{ person.controls.change.reason }}</p>
     <label
       >{{ t('record.kind')
@@ -82,7 +98,9 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
       }}<PickOne
         size="sm"
         :model-value="record.employerId ?? ''"
-        :options="[none, ...options(choices?.employers)]"
+        :options="[none, ...firms]"
+        make-new
+        @make="addFirm"
         @update:model-value="hold({ employerId: chosen($event) })"
     /></label>
     <label

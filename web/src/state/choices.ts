@@ -29,6 +29,18 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
       return isMade ? [{ value: change.roleId as string, text: t('give.inDocket', { name: String(change.name) }) }] : []
     }),
   ])
+  /** Firms, those in the docket too. */
+  const firms = computed<Option[]>(() => [
+    ...(choices.value?.employers ?? []).map(({ id, name }) => ({ value: id, text: name })),
+    ...docket.changes.flatMap((change) => {
+      const isMade = change.type === 'make-firm' && typeof change.firmId === 'string'
+      return isMade ? [{ value: change.firmId as string, text: t('give.inDocket', { name: String(change.name) }) }] : []
+    }),
+  ])
+  /** Adds a firm to the docket, before what names it. @returns its id, once the server has given it one. */
+  async function makeFirm(name: string): Promise<string> {
+    return String((await docket.holdFirst({ type: 'make-firm', name })).firmId)
+  }
   /** People and groups, each by kind and id, as something is given to them. */
   const subjects = computed<Option[]>(() => [
     ...(choices.value?.groups ?? []).map(({ id, name, people }) => {
@@ -67,7 +79,18 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
     if (!root || atRoot.length === 0 || placeIds.length === 0 || placeIds.includes(root.id)) return ''
     return t('give.atRoot', { what: atRoot.join(', '), root: root.name })
   }
-  return { choices, notReached, roles, places, subjects, findSubjects, people: peopleOptions, findPeople }
+  return {
+    choices,
+    firms,
+    makeFirm,
+    notReached,
+    roles,
+    places,
+    subjects,
+    findSubjects,
+    people: peopleOptions,
+    findPeople,
+  }
 }
 
 function idsOnly(options: readonly Option[]): Option[] {

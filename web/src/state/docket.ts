@@ -84,6 +84,16 @@ export const useDocket = defineStore('docket', () => {
     if (!place.value) open.value = true
   }
 
+  /** Takes a change in hand before all others, which may name what it makes. @returns it with the ids it was given. */
+  async function holdFirst(change: NewChange): Promise<NewChange> {
+    const slot = slotOf(change)
+    const rest = held.value.filter((one) => one.slot !== slot)
+    const { changes: kept } = await keep([change, ...rest.map((one) => one.change)])
+    take(kept.map((one, at) => ({ change: one, slot: at === 0 ? slot : (rest[at - 1]?.slot ?? slotOf(one)) })))
+    if (!place.value) open.value = true
+    return kept[0]!
+  }
+
   /** Takes what a warning's button makes of the docket; a form that some of it came from fills itself in again. */
   function mend(mended: readonly object[]): void {
     const last = held.value.at(-1)!.slot
@@ -301,6 +311,7 @@ export const useDocket = defineStore('docket', () => {
     isEmpty,
     mayApply,
     hold,
+    holdFirst,
     drop,
     mend,
     mends,
