@@ -80,14 +80,27 @@ try {
   await pick(page, 'Seat', 'Reader')
   await page.getByText('gained 3 people').waitFor()
   await keep(page, 'arrivals')
-  await page.goto(`${demo.origin}/my-sign-in`)
-  await page.getByRole('button', { name: 'Add an authenticator app' }).click()
-  await page.getByLabel('Code shown in the app').waitFor()
-  await keep(page, 'my-sign-in')
 
   await goTo(page, 'Products')
   await page.locator('.js-plotly-plot .bars path').first().waitFor()
   await keep(page, 'seats')
+  await page.goto(`${demo.origin}/products/quote-trellis/accounts`)
+  await page.getByText('Close the account of Nell Gathercole').waitFor()
+  await keep(page, 'accounts-there')
+  await page.getByRole('link', { name: 'Describe a product' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Shed Board')
+  await page.getByLabel('By team size').check()
+  for (const [at, upTo, price] of [
+    [1, '4', '45'],
+    [2, '9', '95'],
+  ] as const) {
+    await page.getByLabel(`Team size ${at}: up to how many people`).fill(upTo)
+    await page.getByLabel(`Team size ${at}: price a month`).fill(price)
+  }
+  await page.getByText('one more from the 20th').waitFor()
+  await page.getByText('Nobody gains or loses access.').waitFor()
+  await keep(page, 'describe')
+  await goTo(page, 'Products')
   await page.getByRole('link', { name: 'Open the bill' }).click()
   await page.getByRole('button', { name: /^Field/ }).click()
   await page.locator('.js-plotly-plot .bars path').first().waitFor()
