@@ -48,7 +48,7 @@ describe('firms (model P11)', () => {
         grants: [{ role: 'Steward', place: 'Pellworth', from: '2026-01-01' }],
       })
       book.roles.push({ name: 'Clerk', areas: { 'porter/people': { level: 'change' } } })
-      book.people[3]!.grants.push({ role: 'Clerk', place: '/', from: '2026-01-01' })
+      book.people[3]!.grants!.push({ role: 'Clerk', place: '/', from: '2026-01-01' })
     })
     const merge = { type: 'merge-firms', firmId: firmId(house, 'Highfast'), intoId: firmId(house, 'Lowfast') }
     expect(house.refusals('Rafe', merge).length).toBeGreaterThan(0)

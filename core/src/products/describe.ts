@@ -70,16 +70,21 @@ function startingRoles(name: string): SheetRole[] {
   ]
 }
 
+const MAXIMUM_CODE = 50
+
 /** A name as a code: lower-case words joined by hyphens; `product` where no letter of it can stand in one. */
 export function codeOf(name: string, taken: ReadonlySet<string> = new Set(), otherwise = 'product'): string {
-  const plain = name
+  const words = name
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^[-0-9]+|-+$/g, '')
-    .slice(0, 50)
-    .replace(/-+$/, '')
+    .split(/[^a-z0-9]+/)
+  const joined = words
+    .filter(Boolean)
+    .join('-')
+    .replace(/^[\d-]+/, '')
+    .slice(0, MAXIMUM_CODE)
+  const plain = joined.endsWith('-') ? joined.slice(0, -1) : joined
   const base = plain || otherwise
   for (let number = 1; ; number += 1) {
     const code = number === 1 ? base : `${base}-${number}`

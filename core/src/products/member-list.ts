@@ -1,5 +1,5 @@
 import { normalEmail } from '../people/email.ts'
-import { instantOfLocal, type Instant } from '../time/instants.ts'
+import { addDays, isWhen, readWhen, type Instant } from '../time/instants.ts'
 import type { KnownState } from '../account/rows.ts'
 import type { SheetSeatType } from './sheet.ts'
 
@@ -230,8 +230,8 @@ export function readMembers(
 /** `Roake, Tamsin` is Tamsin Roake. */
 function nameFrom(name: string, first: string, last: string): string {
   if (name === '') return [first, last].filter(Boolean).join(' ').slice(0, 120)
-  const turned = /^([^,]+),\s*([^,]+)$/.exec(name)
-  return (turned ? `${turned[2]} ${turned[1]}` : name).slice(0, 120)
+  const [family, given, more] = name.split(',').map((part) => part.trim())
+  return (family && given && more === undefined ? `${given} ${family}` : name).slice(0, 120)
 }
 
 function whyUnreadable(
@@ -250,7 +250,7 @@ function whyUnreadable(
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 /** Serial numbers of spreadsheets count days from 30 December 1899; these are 1954 to 2064. */
-const SERIALS = { from: 20_000, until: 60_000, zero: Date.UTC(1899, 11, 30) }
+const SERIALS = { from: 20_000, until: 60_000, zero: '1899-12-30' }
 
 /**
  * Reads dates in any usual writing; where day and month could be either, the whole column decides: if any row has a
@@ -263,9 +263,8 @@ function dateReader(texts: readonly string[], zone: string): (text: string) => I
   })
   const at = (year: number, month: number, day: number): Instant | null => {
     const full = year < 100 ? 2000 + year : year
-    const date = new Date(Date.UTC(full, month - 1, day))
-    if (full < 1990 || full > 2199 || date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day) return null
-    return instantOfLocal(`${date.toISOString().slice(0, 10)}T00:00:00`, zone, 'beginning')
+    const date = [full, month, day].map((number, which) => String(number).padStart(which === 0 ? 4 : 2, '0')).join('-')
+    return full < 1990 || !isWhen(date) ? null : readWhen(date, zone, 'beginning')
   }
   return (raw) => {
     const text = raw.trim()
@@ -283,8 +282,7 @@ function dateReader(texts: readonly string[], zone: string): (text: string) => I
     if (american) return at(Number(american[3]), MONTHS.indexOf(american[1]!.toLowerCase()) + 1, Number(american[2]))
     const serial = Number(text)
     if (serial >= SERIALS.from && serial <= SERIALS.until) {
-      const date = new Date(SERIALS.zero + Math.floor(serial) * 86_400_000)
-      return at(date.getUTCFullYear(), date.getUTCMonth() + 1, date.getUTCDate())
+      return readWhen(addDays(SERIALS.zero, Math.floor(serial)), zone, 'beginning')
     }
     return null
   }
