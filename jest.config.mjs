@@ -10,6 +10,9 @@ const swc = [
   },
 ]
 
+/** What takes a minute or longer by itself is run by `npm run test:long`, whole. */
+const LONG = ['/many-arrivals\\.test', '/attack/floods\\.test']
+
 function project(displayName, more = {}) {
   return {
     displayName,
@@ -35,6 +38,7 @@ export default {
       globalSetup: '<rootDir>/server/test/global-setup.ts',
       globalTeardown: '<rootDir>/server/test/global-teardown.ts',
       setupFiles: ['<rootDir>/server/test/trace.mjs'],
+      testPathIgnorePatterns: ['/node_modules/', '/dist/', ...(process.env.LODGE_WHOLE ? [] : LONG)],
     }),
   ],
 }

@@ -23,7 +23,7 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await signIn(page, demo)
   await goTo(page, 'Products')
   const crew = page.getByRole('region', { name: 'Crew lead' })
-  await expect(crew).toContainText('32.00 a month each; 5 taken of 6')
+  await expect(crew).toContainText('€32.00 a month; 1 of 6 empty; 5 taken')
   await expect(crew.getByRole('button', { name: /Oriel Thistlewick, taken, since/ })).toBeVisible()
   await page.getByRole('link', { name: 'Plan and prices' }).click()
   await page.getByRole('button', { name: 'Who counts, and why' }).click()
@@ -52,7 +52,7 @@ test('the rack is read, a seat at the edge of a band given with its price seen f
   await docket.getByRole('button', { name: /^Import product|^Apply/ }).click()
   await expect(doneOf(page)).toContainText('Done: Import a new version of Bedding Log, from 1 July.')
   await page.getByRole('link', { name: 'Seats', exact: true }).click()
-  await expect(page.getByRole('region', { name: 'Field' })).toContainText('14.00 a month each')
+  await expect(page.getByRole('region', { name: 'Field' })).toContainText('€14.00 a month')
 })
 
 test('a line of the bill opens to its days, the bill says why it moved, and an invoice is laid against it', async ({

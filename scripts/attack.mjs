@@ -24,6 +24,7 @@ const { status } = spawnSync(
     cwd: root,
     stdio: 'inherit',
     env: {
+      LODGE_WHOLE: '1',
       LODGE_DELEGATE_SEQUENCES: '2000',
       LODGE_FUZZ_TRIES: '60',
       LODGE_PROPERTY_RUNS: '1000',

@@ -1,4 +1,4 @@
-import { fillDocket, firmSheetView, firmsView, readFilling, Sight } from '../src/index.ts'
+import { decide, fillDocket, firmSheetView, firmsView, readFilling, Sight } from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
 const sight = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
@@ -93,6 +93,31 @@ describe('people on record, and names (model P12, P13)', () => {
     expect(house.refusals('Mirren', record(house, { kind: 'staff', standing: 'member', seats: [] }))).toEqual([
       'not-allowed',
     ])
+  })
+
+  test('someone on record is invited to sign in: judged as giving all they have, taken up by the mailbox alone', () => {
+    const house = open()
+    house.do('Oriel', record(house))
+    const [id] = house.account.peopleByEmail('edda@elsewhere.example')
+    const invite = (more: object = {}) => ({ type: 'invite-to-sign-in', personId: id, ...more })
+    expect(house.refusals('Mirren', invite())).toEqual(['not-allowed'])
+    expect(house.refusals('Tamsin', invite())).toEqual([])
+    expect(house.refusals('Oriel', { ...invite(), personId: house.person('Rafe') })).toEqual(['not-on-record'])
+    expect(house.refusals('Oriel', invite({ email: `rafe@${'house.example'}` }))).toEqual(['here-already'])
+    house.do('Tamsin', invite())
+    expect(house.refusals('Oriel', invite())).toEqual(['invited-already'])
+    expect(house.account.get('person', id)!.state).toBe('active')
+    const [offer] = house.account.by('offer', 'person', id!)
+    const accept = (proven: boolean) => {
+      const change = house.read({ type: 'accept', offerId: offer!.id, loginId: nextId(), proven })
+      return decide(house.account, [change], { kind: 'person', personId: id! }, house.now)
+    }
+    expect(accept(false).problems.map(({ code }) => code)).toEqual(['other-mailbox'])
+    const after = accept(true).after.get('person', id)!
+    expect([after.state, after.recorded, after.loginId !== null]).toEqual(['active', false, true])
+    // The one who sent it must be able to give it when it is used, too.
+    house.do('Oriel', { type: 'leave', personId: house.person('Tamsin') })
+    expect(accept(true).problems).not.toEqual([])
   })
 
   test('a name is corrected by the person, by whoever changes people, and by the inviter until it is accepted', () => {

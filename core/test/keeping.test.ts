@@ -288,3 +288,51 @@ describe('what is said about products by hand', () => {
     ])
   })
 })
+
+describe('accounts that are nobody’s here (model B1, B3)', () => {
+  const stranger = { address: 'stranger@elsewhere.example', name: 'A Stranger', state: 'open' }
+  const listed = () => {
+    const house = open('Mirren')
+    const list = { type: 'note-accounts', product: 'log', asOf: '2026-06-15', source: 'list' }
+    return house.do('Oriel', { ...list, accounts: [stranger] })
+  }
+  const row = (house: House) => house.account.by('known', 'nobody', 'log')[0]!
+  const close = (house: House, how: string) => ({ type: 'close-nobodys', knownId: row(house).id, how })
+
+  test('one is asked to be closed, stands on the keeper’s Desk, and is closed there', () => {
+    const house = listed()
+    expect(house.refusals('Rafe', close(house, 'ask'))).toEqual(['not-found'])
+    house.do('Mirren', close(house, 'ask'))
+    expect(house.refusals('Mirren', close(house, 'ask'))).toEqual(['no-change'])
+    const tasks = () =>
+      deskView(new Sight(house.account, house.person('Mirren'), house.now)).needs.flatMap(({ task }) => task ?? [])
+    expect(tasks()[0]).toMatchObject({ sentence: 'Close the account of A Stranger', personId: null })
+    house.do('Mirren', close(house, 'closed'))
+    expect(tasks().map(({ sentence }) => sentence)).not.toContain('Close the account of A Stranger')
+    house.do('Mirren', house.undoing())
+    expect(tasks()[0]!.sentence).toBe('Close the account of A Stranger')
+  })
+
+  test('they are forgotten after ninety days, by time itself alone', () => {
+    const house = listed()
+    const forget = { type: 'forget-accounts', knownIds: [row(house).id] }
+    const { id } = row(house)
+    expect(house.refusals('Oriel', forget)).toEqual(['not-yours'])
+    expect(() => house.bySchedule(house.now, forget)).toThrow('not-due')
+    house.bySchedule(house.now + 91 * 86_400_000_000, forget)
+    expect([house.account.get('known', id), house.account.personalOf(id)]).toEqual([undefined, []])
+  })
+
+  test('erasing someone goes by their addresses too', () => {
+    const house = open()
+    const accounts = [{ personId: house.person('Rafe'), remoteId: '4417', state: 'closed' }, stranger]
+    const list = { type: 'note-accounts', product: 'log', asOf: '2026-06-15', source: 'list' }
+    const same = { address: `RAFE@house.example`.toLowerCase(), name: 'Rafe elsewhere', remoteId: '9', state: 'open' }
+    house.do('Oriel', { ...list, accounts: [...accounts, same] })
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    const id = house.person('Rafe')
+    house.do('Oriel', { type: 'erase', personId: id })
+    expect(house.account.by('known', 'person', id).map(({ remoteId }) => remoteId)).toEqual([null])
+    expect(house.account.by('known', 'nobody', 'log')).toHaveLength(1)
+  })
+})

@@ -341,13 +341,13 @@ describe('what a seat type costs, in every form (model S12)', () => {
 
   test('a price for a term, and a pool', () => {
     const [field] = offered((book) => Object.assign(sheetOf(book).charging, { rule: 'term', termMonths: 12 }))
-    expect(field).toEqual(['Field', '€14.00 for 12 months', '1 of 3 empty'])
+    expect(field).toEqual(['Field', '€14.00 for 12 months', 'bought until 31 December: 1 of 3 empty'])
     const pool = offered((book) => {
       const sheet = sheetOf(book)
       Object.assign(sheet.charging, { rule: 'term', termMonths: 12 })
       sheet.seatTypes[0]!.use = 'floating'
     })
-    expect(pool[0]).toEqual(['Field', '€14.00 for 12 months', 'a pool of 3'])
+    expect(pool[0]).toEqual(['Field', '€14.00 for 12 months', 'bought until 31 December: a pool of 3'])
   })
 })
 

@@ -59,6 +59,10 @@ test('the Desk’s sentence and the bill are the core’s', () => {
     'waiting',
     'invitation-expiring',
     'invitation-bounced',
+    // Nothing is connected in the book itself.
+    'nobody-keeps',
+    'nobody-keeps',
+    'nobody-keeps',
     'ends-soon',
     'ends-soon',
     'ends-soon',

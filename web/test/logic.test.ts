@@ -1,4 +1,4 @@
-import type { BillView, PersonView, PlaceView, Preview, SeatRack } from '@lodge/core'
+import type { BillView, PersonView, PlaceView, Preview } from '@lodge/core'
 import { along, layBars, weeks, draggedTo } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
 import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
@@ -8,7 +8,7 @@ import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src
 import { changedIds, shownPlaces } from '../src/logic/lists.ts'
 import { amount, signedSum, sum } from '../src/logic/money.ts'
 import { matching } from '../src/logic/picking.ts'
-import { initialsOf, lineText, rackText } from '../src/logic/seats.ts'
+import { lineText, rackText } from '../src/logic/seats.ts'
 
 const today = '2026-06-16'
 
@@ -212,20 +212,13 @@ test('an end dragged along the Board falls on a day by how far it went', () => {
 describe('seats', () => {
   const t = (key: string, values: Record<string, unknown> = {}) => `${key} ${Object.values(values).join(' ')}`.trim()
   const money = (minor: number) => (minor / 100).toFixed(2)
-  const rack = { priceMinor: 1400, taken: 2, reserved: 0, ceiling: 3, use: 'named' } as SeatRack
+  const words = { price: '€14.00 a month', room: '1 of 3 empty' }
 
-  test('initials are the first and the last name’s', () => {
-    expect([initialsOf('Oriel Thistlewick'), initialsOf('Ann van der Berg'), initialsOf('Bo')]).toEqual([
-      'OT',
-      'AB',
-      'BO',
-    ])
-  })
-
-  test('a rack says its price as far as it is seen, and how many there are', () => {
-    expect(rackText(t, rack, money, null)).toBe('seats.perMonth 14.00 0; seats.of seats.taken 2 3')
-    expect(rackText(t, { ...rack, priceMinor: null, ceiling: null }, money, null)).toBe('seats.office; seats.taken 2')
-    expect(rackText(t, { ...rack, use: 'floating' }, money, 12)).toBe('seats.perTerm 14.00 12; seats.pool 3 2')
+  test('a rack says what one costs and how many are empty, and how many are held', () => {
+    expect(rackText(t, { words, taken: 2, reserved: 0 })).toBe('€14.00 a month; 1 of 3 empty; seats.taken 2')
+    expect(rackText(t, { words: { ...words, room: '' }, taken: 2, reserved: 1 })).toBe(
+      '€14.00 a month; seats.takenReserved 2 1',
+    )
   })
 
   test('a line says what it is made of', () => {

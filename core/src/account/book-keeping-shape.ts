@@ -38,6 +38,8 @@ export class BookKnown {
   /** Who said it, by email or key. */
   @IsOptional() @Line(200) by?: string
   @IsOptional() @NeededWhen() lastUsed?: string
+  /** Since when one that is nobody's here is to be closed. */
+  @IsOptional() @NeededWhen() closingSince?: string
 }
 
 /** A member list that was applied. */

@@ -46,6 +46,8 @@ export interface KnownRow {
   listId: Id | null
   /** When it was last used, where the list says so. */
   lastUsedAt: Instant | null
+  /** Since when one that is nobody's here is to be closed there; null: nobody has said so. */
+  closingSince: Instant | null
 }
 
 /** A product's member list that was compared and applied; its rows are facts (model B3). */

@@ -59,7 +59,19 @@ function wordsOf(
 }
 
 function readKnown(known: BookKnown, product: string, path: string, scene: CustomsScene): void {
-  const { person, address, name, id: remoteId = null, state, seatType = null, asOf, source, by, lastUsed } = known
+  const {
+    person,
+    address,
+    name,
+    id: remoteId = null,
+    state,
+    seatType = null,
+    asOf,
+    source,
+    by,
+    lastUsed,
+    closingSince,
+  } = known
   const personId = scene.find(scene.people, person, 'person', `${path}/person`)
   if (person === undefined && address === undefined && name === undefined && remoteId === null) {
     scene.problem('bad-value', 'Say whose account it is, or its address, name or id there.', path)
@@ -71,6 +83,7 @@ function readKnown(known: BookKnown, product: string, path: string, scene: Custo
     ...{ id: scene.makeId(), product, personId, remoteId, state, seatType, source, listId: null },
     ...{ asOf: scene.when(asOf, 'beginning'), byId: scene.find(scene.people, by, 'person', `${path}/by`) },
     lastUsedAt: lastUsed ? scene.when(lastUsed, 'beginning') : null,
+    closingSince: closingSince ? scene.when(closingSince, 'beginning') : null,
   }
   scene.rows.known.push(row)
   if (personId !== null) return

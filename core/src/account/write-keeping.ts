@@ -61,6 +61,7 @@ function knownOf(account: Account, row: KnownRow, ref: (personId: Id) => string)
     asOf: instantText(row.asOf),
     source: row.source,
     ...(row.byId ? { by: ref(row.byId) } : {}),
+    ...(row.closingSince === null ? {} : { closingSince: instantText(row.closingSince) }),
     ...(row.lastUsedAt === null ? {} : { lastUsed: instantText(row.lastUsedAt) }),
   }
 }

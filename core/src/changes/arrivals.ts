@@ -10,11 +10,12 @@ import {
 } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Id, OfferRow, PersonState } from '../account/rows.ts'
-import { offersWaiting } from '../people/presence.ts'
+import { isOnRecord, offersWaiting } from '../people/presence.ts'
 import { Draft } from './draft.ts'
 import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
 import { giveOffered, releaseOffered } from './offers.ts'
+import { takeUpRecorded } from './record-person.ts'
 import { RowId } from './shapes.ts'
 
 export class Withdraw {
@@ -75,7 +76,8 @@ export const accept: ChangeKind<Accept> = {
   decide(draft, change) {
     const offer = draft.account.get('offer', change.offerId)
     const person = draft.account.get('person', offer?.personId)
-    if (!offer || !person || offer.state !== 'live' || offer.expiresAt <= draft.now || person.state !== 'invited') {
+    const isOpen = offer?.state === 'live' && offer.expiresAt > draft.now
+    if (!offer || !person || !isOpen || !(person.state === 'invited' || isOnRecord(person))) {
       return draft.refuse(
         'offer-dead',
         'This invitation is no longer open. Ask the person who invited you for a new one.',
@@ -83,6 +85,7 @@ export const accept: ChangeKind<Accept> = {
     }
     answerAsked(draft, person.id, change.texts ?? [])
     if (draft.problems.length > 0) return
+    if (isOnRecord(person)) return takeUpRecorded(draft, offer, person, change.loginId, change.proven)
     const here = draft.account
       .by('person', 'login', change.loginId)
       .find((one) => one.id !== person.id && HERE.has(one.state))

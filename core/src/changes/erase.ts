@@ -1,6 +1,9 @@
 import { Equals } from 'class-validator'
 import type { Id } from '../account/rows.ts'
 import { erasedByItselfNow, whyNotErasable } from '../departures/erasure.ts'
+import { emailKey } from '../people/email.ts'
+import type { Draft } from './draft.ts'
+import { forgetKnown } from './keeping.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 
@@ -38,8 +41,9 @@ export const erase: ChangeKind<Erase> = {
     if (why === 'leaving') {
       return draft.refuse(why, `A step of ${name}’s departure is still open. Do that first.`)
     }
+    forgetAddresses(draft, personId, draft.account.personal(personId, 'email'))
     for (const { field } of draft.account.personalOf(personId)) draft.set(personId, field, null)
-    draft.update('person', personId, { state: 'erased', loginId: null, reference: null, choices: {} })
+    draft.update('person', personId, { state: 'erased', loginId: null, recorded: false, reference: null, choices: {} })
     draft.effects.push({ kind: 'forget', personId, loginId: person.loginId })
   },
   // Before it is done by the name that goes, afterwards by the pseudonym.
@@ -48,4 +52,16 @@ export const erase: ChangeKind<Erase> = {
     return `${verb('erased', 'erase')} ${name}`
   },
   record: (change) => change,
+}
+
+/** What products call them goes too, and what is known of accounts under their address that were nobody's (model B1). */
+function forgetAddresses(draft: Draft, personId: Id, email: string | undefined): void {
+  for (const row of draft.account.by('known', 'person', personId)) {
+    if (row.remoteId !== null) draft.update('known', row.id, { remoteId: null })
+  }
+  if (email === undefined) return
+  for (const row of draft.account.all('known')) {
+    const address = row.personId === null ? draft.account.personal(row.id, 'accountAddress') : undefined
+    if (address !== undefined && emailKey(address) === emailKey(email)) forgetKnown(draft, row.id)
+  }
 }

@@ -15,12 +15,21 @@ import { Type } from 'class-transformer'
 import type { Id, KnownRow, KnownSource, KnownState, PersonalValue, RowEdit } from '../account/rows.ts'
 import { Code, Line } from '../checks/shape.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
-import { isClosingOpen, keepingOf, knownOf, looksAfter, taskOf, wantedOf, wayOf } from '../products/keeping.ts'
+import {
+  accountsToForget,
+  isClosingOpen,
+  keepingOf,
+  knownOf,
+  looksAfter,
+  taskOf,
+  wantedOf,
+  wayOf,
+} from '../products/keeping.ts'
 import { isWhen, readWhen, type Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { productName } from './connections.ts'
-import { NeededWhen, RowId } from './shapes.ts'
+import { NeededWhen, RowId, RowIds } from './shapes.ts'
 
 // Products whose accounts nothing here opens or closes: who looks after them, and what is known of the accounts there.
 
@@ -126,13 +135,82 @@ export const confirmAccount: ChangeKind<ConfirmAccount> = {
       knownOf(account, product, personId).row?.seatType
     noteKnown(draft, {
       ...{ id: knownId, product, personId, state, seatType: state === 'closed' ? null : (type ?? null) },
-      ...{ remoteId: null, asOf: now, source: 'confirmed', listId: null, lastUsedAt: null },
+      ...{ remoteId: null, asOf: now, source: 'confirmed', listId: null, lastUsedAt: null, closingSince: null },
     })
     followKnown(draft, [{ product, personId }])
   },
   sentence: ({ product, personId, state }, sight, verb) =>
     `${verb('confirmed', 'confirm')} that ${sight.personName(personId)}’s account in ${productName(product, sight)} is ${state}`,
   record: (change) => change,
+}
+
+export class CloseNobodys {
+  @Equals('close-nobodys') type!: 'close-nobodys'
+  @RowId() knownId!: Id
+  /** `ask`: it is to be closed there; `keep`: it is not, after all; `closed`: it has been. */
+  @IsIn(['ask', 'keep', 'closed']) how!: 'ask' | 'keep' | 'closed'
+}
+
+/** An account that is nobody's here is to be closed in the product, or has been (model B3). */
+export const closeNobodys: ChangeKind<CloseNobodys> = {
+  type: 'close-nobodys',
+  category: 'seats',
+  shape: CloseNobodys,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { knownId, how }) {
+    const row = draft.account.get('known', knownId)
+    if (!row || row.personId !== null || !looksAfter(draft.sight, row.product)) {
+      return draft.refuse('not-found', 'There is no such account here; it may have been closed in the meantime.')
+    }
+    const isClosing = row.closingSince !== null
+    if (row.state === 'closed' || (how === 'ask' && isClosing) || (how === 'keep' && !isClosing)) {
+      return draft.refuse('no-change', 'This has been done already.')
+    }
+    const closed = { state: 'closed', asOf: draft.now, source: 'confirmed', byId: draft.actorId } as const
+    draft.update('known', knownId, {
+      ...(how === 'closed' ? closed : {}),
+      closingSince: how === 'ask' ? draft.now : null,
+    })
+  },
+  sentence({ knownId, how }, sight, verb) {
+    const row = sight.named.get('known', knownId)
+    const name = sight.account.personal(knownId, 'accountName') ?? sight.account.personal(knownId, 'accountAddress')
+    const what = `the account of ${name ?? 'somebody unknown'} in ${productName(row?.product ?? '', sight)}`
+    if (how === 'closed') return `${verb('confirmed', 'confirm')} that ${what} is closed`
+    return how === 'ask' ? `${verb('asked', 'ask')} for ${what} to be closed` : `${verb('kept', 'keep')} ${what}`
+  },
+  record: (change) => change,
+}
+
+export class ForgetAccounts {
+  @Equals('forget-accounts') type!: 'forget-accounts'
+  @IsArray() @ArrayMaxSize(500) @RowIds() knownIds!: Id[]
+}
+
+/** What is known of accounts that are nobody's here goes after ninety days, by time itself (model B1). */
+export const forgetAccounts: ChangeKind<ForgetAccounts> = {
+  type: 'forget-accounts',
+  category: 'seats',
+  shape: ForgetAccounts,
+  onlyEnds: true,
+  fill: (change) => change,
+  decide(draft, { knownIds }) {
+    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'These are forgotten by themselves.')
+    const old = new Set(accountsToForget(draft.account, draft.now).map(({ id }) => id))
+    if (!knownIds.every((id) => old.has(id)))
+      return draft.refuse('not-due', 'None of these is due to be forgotten now.')
+    for (const id of knownIds) forgetKnown(draft, id)
+  },
+  sentence: ({ knownIds }, _sight, verb) =>
+    `${verb('forgot', 'forget')} ${knownIds.length === 1 ? '1 account' : `${knownIds.length} accounts`} in products that are nobody’s here`,
+  record: (change) => change,
+}
+
+/** A fact and what is personal about it. */
+export function forgetKnown(draft: Draft, id: Id): void {
+  for (const { field } of draft.account.personalOf(id)) draft.set(id, field, null)
+  draft.remove('known', id)
 }
 
 export class ListedAccount {
@@ -188,7 +266,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
       }
       const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId }
       const lastUsedAt = lastUsed && isWhen(lastUsed) ? readWhen(lastUsed, zone, 'beginning') : null
-      const edit = knownEdit(draft, { ...row, lastUsedAt }, address ?? null)
+      const edit = knownEdit(draft, { ...row, lastUsedAt, closingSince: null }, address ?? null)
       if (!edit) continue
       edits.set(edit.key, edit)
       if (personId !== null) continue
@@ -300,7 +378,8 @@ function knownEdit(draft: Draft, fact: Omit<KnownRow, 'byId'>, address: string |
   const before = sameAccount(draft, fact, address)
   if (!before) return { table: 'known', key: row.id, before: null, after: row }
   if (before.asOf > row.asOf) return undefined
-  const after = { ...row, id: before.id, remoteId: row.remoteId ?? before.remoteId }
+  const closingSince = row.state === 'closed' ? null : before.closingSince
+  const after = { ...row, id: before.id, remoteId: row.remoteId ?? before.remoteId, closingSince }
   return { table: 'known', key: before.id, before, after }
 }
 

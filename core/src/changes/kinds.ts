@@ -82,11 +82,15 @@ import {
 } from './firms.ts'
 import { handOver, type HandOver } from './hand-over.ts'
 import {
+  closeNobodys,
   confirmAccount,
+  forgetAccounts,
   keepProduct,
   noteAccounts,
   noteList,
+  type CloseNobodys,
   type ConfirmAccount,
+  type ForgetAccounts,
   type KeepProduct,
   type NoteAccounts,
   type NoteList,
@@ -115,7 +119,14 @@ import {
   type MakePacket,
   type RemovePacket,
 } from './packets.ts'
-import { correctName, recordPerson, type CorrectName, type RecordPerson } from './record-person.ts'
+import {
+  correctName,
+  inviteToSignIn,
+  recordPerson,
+  type CorrectName,
+  type InviteToSignIn,
+  type RecordPerson,
+} from './record-person.ts'
 import { closeMonth, reportUse, type CloseMonth, type ReportUse } from './month-end.ts'
 import {
   enterStock,
@@ -244,8 +255,11 @@ export type Change =
   | NoteConnection
   | KeepProduct
   | RecordPerson
+  | InviteToSignIn
   | CorrectName
   | ConfirmAccount
+  | CloseNobodys
+  | ForgetAccounts
   | NoteAccounts
   | NoteList
   | MakeFirm
@@ -271,8 +285,8 @@ const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDepartu
 const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
 const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
-const KEEPING = [keepProduct, confirmAccount, noteAccounts, noteList]
-const RECORDS = [recordPerson, correctName]
+const KEEPING = [keepProduct, confirmAccount, closeNobodys, noteAccounts, noteList, forgetAccounts]
+const RECORDS = [recordPerson, inviteToSignIn, correctName]
 const FIRMS = [makeFirm, renameFirm, mergeFirms, archiveFirm]
 
 const allKinds = () => [

@@ -1,8 +1,8 @@
 import { Equals, IsInt, IsOptional, Min } from 'class-validator'
-import type { Id, OfferRow } from '../account/rows.ts'
+import type { Id, OfferRow, PersonRow } from '../account/rows.ts'
 import { Email } from '../checks/email.ts'
 import { Line } from '../checks/shape.ts'
-import { offersWaiting } from '../people/presence.ts'
+import { isOnRecord, offersWaiting } from '../people/presence.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import { INVITATION_DAYS } from './invite.ts'
@@ -137,12 +137,13 @@ export const decline: ChangeKind<Decline> = {
     const offer = draft.account.get('offer', offerId)
     const person = draft.account.get('person', offer?.personId)
     const open = offer?.state === 'live' && offer.expiresAt > draft.now
-    if (!offer || !person || !open || person.id !== draft.actorId || !AT_THE_DOOR.includes(person.state)) {
+    if (!offer || !person || !open || person.id !== draft.actorId || !isAtTheDoor(person)) {
       return draft.refuse('offer-dead', 'This invitation is no longer open. You need not decline it.')
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
     releaseOffered(draft, offer)
-    draft.update('person', person.id, { state: 'declined' })
+    // Someone on record stays so; only the login is declined (P12).
+    draft.update('person', person.id, isOnRecord(person) ? {} : { state: 'declined' })
     draft.set(person.id, 'word', word?.trim() || null)
     draft.effects.push({ kind: 'tell', template: 'declined', toPersonId: offer.sponsorId, aboutPersonId: person.id })
   },
@@ -190,7 +191,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
   record: ({ reason: _reason, ...rest }) => ({ ...rest, personal: ['word'] }),
 }
 
-const AT_THE_DOOR = ['invited', 'waiting']
+const isAtTheDoor = (person: PersonRow) => ['invited', 'waiting'].includes(person.state) || isOnRecord(person)
 
 /** An invitation not taken up, run out or not; its sponsor or anyone who changes people may see to it (model D3). */
 function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
@@ -201,7 +202,7 @@ function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefine
     if (!draft.need('people', 'change', draft.account.root.id, todo)) return undefined
     if (person && !mayAlter(draft, person)) return undefined
   }
-  if (offer.state === 'live' && person?.state === 'invited') return offer
+  if (offer.state === 'live' && person && (person.state === 'invited' || isOnRecord(person))) return offer
   draft.refuse('not-live', 'This invitation was accepted or withdrawn. Invite them again.')
   return undefined
 }

@@ -1,10 +1,14 @@
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Id, OfferRow, PersonKind, PersonRow } from '../account/rows.ts'
+import type { Id, OfferRow, PersonKind, PersonRow, RowEdit } from '../account/rows.ts'
+import { judge } from '../access/entitlement.ts'
+import { Sight } from '../access/sight.ts'
 import { Email } from '../checks/email.ts'
 import { Line } from '../checks/shape.ts'
+import { isPresent } from '../people/presence.ts'
+import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import { periodText, roleText } from './grants.ts'
-import { InvitedGrant, InvitedSeat, mayInvite } from './invite.ts'
+import { INVITATION_DAYS, InvitedGrant, InvitedSeat, mayInvite } from './invite.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { aSeat, giveOffered } from './offers.ts'
@@ -144,4 +148,94 @@ export const correctName: ChangeKind<CorrectName> = {
   },
   sentence: ({ personId }, sight, verb) => `${verb('corrected', 'correct')} the name of ${sight.personName(personId)}`,
   record: ({ name: _name, ...rest }) => ({ ...rest, personal: ['name'] }),
+}
+
+export class InviteToSignIn {
+  @Equals('invite-to-sign-in') type!: 'invite-to-sign-in'
+  @RowId() personId!: Id
+  @RowId() offerId!: Id
+  /** Left out: the one they have. */
+  @IsOptional() @Email() email?: string | null
+}
+
+/**
+ * Invites someone who is on record to sign in (model P12). Whoever steers where the link goes hands over all they have, so
+ * it is judged as giving all of it, when it is sent and when it is used; their state stays as it is.
+ */
+export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
+  type: 'invite-to-sign-in',
+  category: 'people',
+  shape: InviteToSignIn,
+  fill: (change, newId) => ({ ...change, offerId: newId(change.offerId) }),
+  decide(draft, { personId, offerId, email }) {
+    const person = draft.seen('person', personId, 'person')
+    if (!person) return
+    const name = draft.account.nameOf(personId)
+    if (!person.recorded || (person.state !== 'active' && person.state !== 'away')) {
+      return draft.refuse('not-on-record', `${name} is not on record without a login. Invite them instead.`)
+    }
+    if (!draft.need('people', 'add', draft.account.root.id, 'invite people to sign in')) return
+    const address = email?.trim() || draft.account.personal(personId, 'email')
+    if (!address) return draft.refuse('no-email', `Enter ${name}’s email address first.`, '/email')
+    const twin = draft.account.peopleByEmail(address).find((id) => id !== personId && draft.sight.seesPerson(id))
+    if (twin) {
+      const sentence = `${draft.account.nameOf(twin)} already has this email address. Look there first.`
+      return draft.refuse('here-already', sentence, '/email')
+    }
+    if (
+      draft.account.by('offer', 'person', personId).some((one) => one.state === 'live' && one.expiresAt > draft.now)
+    ) {
+      return draft.refuse('invited-already', `${name} is already invited to sign in. Send that invitation again.`)
+    }
+    judgeAllOf(draft, person, draft.actorPerson)
+    if (draft.problems.length > 0) return
+    draft.set(personId, 'email', address)
+    // The row is named, so that other processes read the address anew (model C6).
+    draft.update('person', personId, {})
+    const days = addDays(dateOf(draft.now, draft.account.zone), INVITATION_DAYS)
+    const expiresAt = untilDate(days, draft.account.zone)
+    draft.insert('offer', {
+      ...{ id: offerId, personId, sponsorId: draft.actorId ?? personId, state: 'live', sentAt: draft.now, expiresAt },
+      ...{ resendNumber: 0, bounced: false, grants: [], seats: [], groupIds: [] },
+    })
+    draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber: 0, expiresAt })
+  },
+  sentence: ({ personId }, sight, verb) => `${verb('invited', 'invite')} ${sight.personName(personId)} to sign in`,
+  record: ({ email, ...rest }) => ({ ...rest, ...(email ? { personal: ['email'] } : {}) }),
+}
+
+/** Someone's access as a whole, as if it were given now by someone (model D1, P12). */
+export function judgeAllOf(draft: Draft, person: PersonRow, giver: PersonRow | undefined): void {
+  if (!giver) return
+  const { account, now } = draft
+  const bare: PersonRow = { ...person, standing: 'guest', state: 'invited' }
+  const given: RowEdit[] = [
+    { table: 'person', key: person.id, before: bare, after: person },
+    ...account
+      .by('grant', 'person', person.id)
+      .map((row) => ({ table: 'grant' as const, key: row.id, before: null, after: row })),
+    ...account
+      .by('membership', 'person', person.id)
+      .map((row) => ({ table: 'membership' as const, key: row.id, before: null, after: row })),
+  ]
+  const before = account.with(given.map((edit) => ({ ...edit, before: edit.after, after: edit.before })))
+  draft.judged(judge(before, account, given, giver, new Sight(before, giver.id, now), now))
+}
+
+/** Takes an invitation to sign in up: the login is theirs from now on (model P12). */
+export function takeUpRecorded(draft: Draft, offer: OfferRow, person: PersonRow, loginId: Id, proven: boolean): void {
+  if (!proven) {
+    return draft.refuse('other-mailbox', 'Open this invitation with the email address to which it was sent.')
+  }
+  if (draft.account.by('person', 'login', loginId).some((one) => one.id !== person.id && one.state !== 'erased')) {
+    return draft.refuse('two-records', 'You are in this account already, under another record. Ask the office.')
+  }
+  const sponsor = draft.account.get('person', offer.sponsorId)
+  if (!sponsor || !isPresent(sponsor, draft.now)) {
+    return draft.refuse('offer-dead', 'The person who sent this invitation can no longer give what it offers.')
+  }
+  judgeAllOf(draft, person, sponsor)
+  if (draft.problems.length > 0) return
+  draft.update('offer', offer.id, { state: 'taken' })
+  draft.update('person', person.id, { loginId, recorded: false })
 }

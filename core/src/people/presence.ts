@@ -41,14 +41,19 @@ export function stateAt(account: Account, person: PersonRow, instant: Instant): 
  * address (model I3, I4).
  */
 export function offersWaiting(account: Account, person: PersonRow, instant: Instant): OfferRow[] {
-  if (person.state !== 'active' && person.state !== 'away') return []
+  if ((person.state !== 'active' && person.state !== 'away') || person.recorded) return []
   return account.by('offer', 'person', person.id).filter((one) => one.state === 'live' && one.expiresAt > instant)
 }
 
 /** Whether someone is invited by a message that came back. */
 export function hasBounced(account: Account, person: PersonRow, instant: Instant): boolean {
-  if (stateAt(account, person, instant) !== 'invited') return false
+  if (stateAt(account, person, instant) !== 'invited' && !isOnRecord(person)) return false
   return account.by('offer', 'person', person.id).some((offer) => offer.state === 'live' && offer.bounced)
+}
+
+/** Whether someone is in without a login, and may be invited to sign in (model P12). */
+export function isOnRecord(person: PersonRow): boolean {
+  return person.recorded && (person.state === 'active' || person.state === 'away')
 }
 
 /** An outsider is a contractor or a client's contact (model P2). */

@@ -104,6 +104,18 @@ export function wantedOf(account: Account, product: string, personId: Id, now: I
   return { state: 'none', seats, since: ends.length > 0 ? Math.max(...(ends as Instant[])) : null, opensAt }
 }
 
+/** Accounts that are nobody's here and are to be closed there. */
+export function nobodysToClose(account: Account, product: string): KnownRow[] {
+  return account.by('known', 'nobody', product).filter((row) => row.closingSince !== null && row.state !== 'closed')
+}
+
+/** What is known of accounts that are nobody's here is kept for so long (model B1). */
+const NOBODYS_MICROSECONDS = 90 * 86_400_000_000
+
+export function accountsToForget(account: Account, now: Instant): KnownRow[] {
+  return [...account.all('known')].filter((row) => row.personId === null && row.asOf <= now - NOBODYS_MICROSECONDS)
+}
+
 export type TaskKind = 'open' | 'close' | 'suspend' | 'resume' | 'change-seat'
 
 /** What has to be done in a product that nothing does by itself: the difference of wanted and known (model B1). */

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { Id, KnownState } from '../account/rows.ts'
+import type { Id, KnownRow, KnownState } from '../account/rows.ts'
 import { grantsOf } from '../access/walk.ts'
 import { entryOf } from '../access/roles.ts'
 import { areasAt, productAt } from './catalogue.ts'
@@ -16,7 +16,9 @@ export interface TaskLine {
 export interface TaskView {
   product: string
   productName: string
-  personId: Id
+  /** Null where it is about an account that is nobody’s here; then {@link knownId} says which. */
+  personId: Id | null
+  knownId: Id | null
   name: string
   kind: TaskKind
   /** `Close the account of Tadeo Brandreth`. */
@@ -44,6 +46,7 @@ export function taskView(account: Account, task: Task, now: Instant): TaskView {
   const dueOn = dateOf(due, account.zone)
   return {
     ...{ product, productName: productAt(account, product, now)?.sheet.name ?? product, personId, kind },
+    knownId: null,
     name: account.nameOf(personId),
     sentence: sentenceOf(account, task, now),
     why: [whyOf(account, task, now), knownWords(account, task.known, now)].filter(Boolean).join('; '),
@@ -51,6 +54,23 @@ export function taskView(account: Account, task: Task, now: Instant): TaskView {
     overdueDays: overdue ? daysBetween(dueOn, today) : 0,
     lines: linesOf(account, task, now),
     confirms: CONFIRMS[kind],
+  }
+}
+
+/** An account that is nobody's here, to be closed: a task like any other (model B3). */
+export function nobodysTaskView(account: Account, row: KnownRow, now: Instant): TaskView {
+  const today = dateOf(now, account.zone)
+  const due = dateOf(row.closingSince ?? now, account.zone)
+  const address = account.personal(row.id, 'accountAddress') ?? ''
+  const name = account.personal(row.id, 'accountName') ?? address
+  const add = (what: TaskLine['what'], text: string | null) => (text ? [{ what, text }] : [])
+  return {
+    ...{ product: row.product, productName: productAt(account, row.product, now)?.sheet.name ?? row.product },
+    ...{ personId: null, knownId: row.id, name, kind: 'close', sentence: `Close the account of ${name}` },
+    why: `nobody here; ${knownWords(account, { state: row.state, row }, now)}`,
+    ...{ due, overdueDays: Math.max(0, daysBetween(due, today)) },
+    lines: [...add('email', address), ...add('id', row.remoteId)],
+    confirms: 'closed',
   }
 }
 

@@ -1,9 +1,10 @@
 import type { Account } from '../account/account.ts'
 import type { ProductSheet, SheetSeatType } from '../products/sheet.ts'
-import { monthOf, type Instant } from '../time/instants.ts'
+import { dateInWords, dateOf, monthOf, type Instant } from '../time/instants.ts'
 import { countSeats } from './holdings.ts'
 import { moneyText } from './money.ts'
 import { bandFor } from './rules/banded.ts'
+import { lastDayOfTerm } from './rules/term.ts'
 import { tallyOf } from './tally.ts'
 import { monthAt, termsOf } from './terms.ts'
 
@@ -11,7 +12,7 @@ import { monthAt, termsOf } from './terms.ts'
 export interface SeatWords {
   /** `€14.00 a month`, `no charge`, `the 5th person makes it €95.00 a month (now €45.00)`, `known to the office`. */
   price: string
-  /** `2 of 4 empty`; empty where there is no ceiling. */
+  /** `2 of 4 empty`, `bought until 28 February: 2 of 4 empty`; empty where there is no ceiling. */
   room: string
 }
 
@@ -24,7 +25,11 @@ export function seatWords(
   seesMoney: boolean,
 ): SeatWords {
   const count = countSeats(account, sheet.code, type.code, now)
-  return { price: priceWords(account, sheet, type, now, seesMoney), room: roomWords(type, count) }
+  const room = roomWords(type, count)
+  const terms = sheet.charging.rule === 'term' && room !== '' ? termsOf(account, sheet.code) : undefined
+  const until = terms && lastDayOfTerm(account, terms, type.code, now)
+  const bought = until ? `bought until ${dateInWords(until, dateOf(now, account.zone))}: ${room}` : room
+  return { price: priceWords(account, sheet, type, now, seesMoney), room: bought }
 }
 
 function roomWords(type: SheetSeatType, count: ReturnType<typeof countSeats>): string {

@@ -4,8 +4,8 @@ import { isDueToErase } from '../departures/erasure.ts'
 import { openDeparture, stepsOf } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
 import { productAt, productsAt } from '../products/catalogue.ts'
-import { keptBy, tasksIn, wayOf } from '../products/keeping.ts'
-import { taskView, type TaskView } from '../products/task-words.ts'
+import { keptBy, nobodysToClose, tasksIn, wayOf } from '../products/keeping.ts'
+import { nobodysTaskView, taskView, type TaskView } from '../products/task-words.ts'
 import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
@@ -263,6 +263,18 @@ function tasksToDo(sight: Sight): Need[] {
       const kind = one.kind === 'close' ? 'task-close' : 'task'
       return { kind, personId: one.personId, name: task.name, date: task.due, detail: task.why, task, product }
     })
+    for (const row of nobodysToClose(account, product)) {
+      const task = nobodysTaskView(account, row, now)
+      needs.unshift({
+        kind: 'task-close',
+        personId: null,
+        name: task.name,
+        date: task.due,
+        detail: task.why,
+        task,
+        product,
+      })
+    }
     const more = all.length - shown.length
     if (more === 0) return needs
     const name = productAt(account, product, now)?.sheet.name ?? product

@@ -8,13 +8,14 @@ import {
   knownOf,
   latestOf,
   looksAfter,
+  nobodysToClose,
   tasksIn,
   wantedOf,
   wayOf,
   type KeptBy,
   type Wanted,
 } from '../products/keeping.ts'
-import { knownWords, taskView, type TaskView } from '../products/task-words.ts'
+import { knownWords, nobodysTaskView, taskView, type TaskView } from '../products/task-words.ts'
 import { dateOf, type LocalDate } from '../time/instants.ts'
 
 /** Someone's account in a product: what it is to be, and what it is known to be. */
@@ -38,6 +39,8 @@ export interface NobodysAccount {
   address: string
   state: KnownState
   known: string
+  /** It is to be closed there. */
+  isClosing: boolean
 }
 
 /** The tab *Accounts there* of a product (model B1). */
@@ -88,7 +91,10 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       const name = account.get('role', id)?.name ?? account.get('place', id)?.name
       return name === undefined ? [] : [{ id, name, word }]
     }),
-    tasks: tasks.map((task) => taskView(account, task, now)),
+    tasks: [
+      ...nobodysToClose(account, product).map((row) => nobodysTaskView(account, row, now)),
+      ...tasks.map((task) => taskView(account, task, now)),
+    ],
     accounts: peopleOf(sight, product).map((personId) => {
       const wanted = wantedOf(account, product, personId, now)
       const known = knownOf(account, product, personId)
@@ -137,7 +143,16 @@ function nobodysIn({ account, now }: Sight, product: string): NobodysAccount[] {
     const { id } = known.row
     const address = account.personal(id, 'accountAddress') ?? ''
     const name = account.personal(id, 'accountName') ?? address
-    return [{ knownId: id, name, address, state: known.state, known: knownWords(account, known, now) }]
+    return [
+      {
+        knownId: id,
+        name,
+        address,
+        state: known.state,
+        known: knownWords(account, known, now),
+        isClosing: known.row.closingSince !== null,
+      },
+    ]
   })
 }
 
@@ -151,7 +166,10 @@ export function keptProducts(sight: Sight): KeptProduct[] {
       {
         ...{ code: sheet.code, name: sheet.name, way: wayOf(account, sheet.code) },
         keepers: keepersOf(account, sheet.code, now).map((id) => account.nameOf(id)),
-        ...{ tasks: tasks.length, overdue: tasks.filter(({ overdue }) => overdue).length },
+        ...{
+          tasks: tasks.length + nobodysToClose(account, sheet.code).length,
+          overdue: tasks.filter(({ overdue }) => overdue).length,
+        },
       },
     ]
   })

@@ -5,6 +5,7 @@ import type { Sight } from '../access/sight.ts'
 import { enablesType, productsAt, type Product } from '../products/catalogue.ts'
 import type { SheetBand, SheetSeatType } from '../products/sheet.ts'
 import { ceilingAt, countSeats, isHeldAt, isReserved } from '../seats/holdings.ts'
+import { seatWords, type SeatWords } from '../seats/seat-words.ts'
 import { tallyOf } from '../seats/tally.ts'
 import { monthAt, termsOf } from '../seats/terms.ts'
 import { dateOf, monthOf, type LocalDate } from '../time/instants.ts'
@@ -27,6 +28,8 @@ export interface SeatRack {
   seatType: string
   name: string
   use: SheetSeatType['use']
+  /** What it costs and how many are empty, as every form says it (model S12). */
+  words: SeatWords
   /** Minor units; null if sums are not the asker's to see. */
   priceMinor: number | null
   noCharge: boolean
@@ -128,6 +131,7 @@ function rackOf(sight: Sight, product: Product, type: SheetSeatType): SeatRack {
     seatType: type.code,
     name: type.name,
     use: type.use,
+    words: seatWords(account, sheet, type, now, sight.money),
     priceMinor: sight.money ? type.priceMinor : null,
     noCharge: type.priceMinor === 0 && !type.inBand,
     inBand: type.inBand === true,

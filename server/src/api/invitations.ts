@@ -14,6 +14,7 @@ import {
   dateOf,
   emailKey,
   FieldText,
+  isOnRecord,
   lastDateBefore,
   Sight,
   upwards,
@@ -83,7 +84,7 @@ async function find({ lodge, ctx, body }: Ask<{ token: string }>): Promise<Found
   const email = person && loaded?.account.personal(person.id, 'email')
   const instant = loaded ? instantFor(loaded, lodge.clock) : 0
   const open = offer?.state === 'live' && offer.expiresAt > instant && offer.resendNumber === token?.resendNumber
-  if (!loaded || !offer || !open || !email || person?.state !== 'invited') {
+  if (!loaded || !offer || !open || !email || !person || !(person.state === 'invited' || isOnRecord(person))) {
     await lodge.limits.countToken(ctx.ip)
     throw dead()
   }

@@ -5,6 +5,8 @@ import {
   keepersOf,
   keepingOf,
   MEMBER_VERDICTS,
+  nobodysTaskView,
+  nobodysToClose,
   productAt,
   proposeColumns,
   readMembers,
@@ -23,8 +25,10 @@ export function tasksCommand({ account, instant, options, print }: Scene): ExitS
   }
   const tasks = products
     .filter((product) => options.product === undefined || product === options.product)
-    .flatMap((product) => tasksIn(account, product, instant))
-    .map((task) => taskView(account, task, instant))
+    .flatMap((product) => [
+      ...nobodysToClose(account, product).map((row) => nobodysTaskView(account, row, instant)),
+      ...tasksIn(account, product, instant).map((task) => taskView(account, task, instant)),
+    ])
   if (options.json) print(JSON.stringify(tasks, null, 2))
   else if (tasks.length === 0) print('Nothing has to be done by hand.')
   else {

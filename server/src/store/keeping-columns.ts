@@ -27,6 +27,7 @@ export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList'> = {
       plain('byId', 'by_id'),
       plain('listId', 'list_id'),
       plain('lastUsedAt', 'last_used_at_us'),
+      plain('closingSince', 'closing_since_us'),
     ],
   },
   memberList: {

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import { erasedByItselfNow, type Account, type Change, type Instant } from '@lodge/core'
+import { accountsToForget, erasedByItselfNow, type Account, type Change, type Instant } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -23,7 +23,7 @@ export function datesWorker({
       const loaded = await accounts.get(accountId)
       if (!loaded) return { dropped: 'The account is gone.' }
       const now = instantFor(loaded, clock)
-      const change = wait > 0 ? dueErasure(loaded.account, now) : dueChange(loaded.account, now)
+      const change = wait > 0 ? dueForgetting(loaded.account, now) : dueChange(loaded.account, now)
       if (!change) return { againInSeconds: wait > 0 ? Math.min(wait, LONGEST_WAIT_SECONDS) : 1 }
       await doOne(committer, accountId, change)
     }
@@ -49,10 +49,16 @@ function dueChange(account: Account, now: Instant): Change | undefined {
   return due.sort((one, other) => one.at - other.at)[0]?.change
 }
 
-/** Who is erased by itself, one after another, when nothing else is due (model X7). */
-function dueErasure(account: Account, now: Instant): Change | undefined {
+/** So many accounts are forgotten in one commit. */
+const FORGOTTEN_AT_ONCE = 200
+
+/** What is forgotten by itself, one after another, when nothing else is due: people who left, accounts of nobody (X7, B1). */
+function dueForgetting(account: Account, now: Instant): Change | undefined {
   const [person] = erasedByItselfNow(account, now)
-  return person && ({ type: 'erase', personId: person.id } as Change)
+  if (person) return { type: 'erase', personId: person.id } as Change
+  const knownIds = accountsToForget(account, now).map(({ id }) => id)
+  if (knownIds.length === 0) return undefined
+  return { type: 'forget-accounts', knownIds: knownIds.slice(0, FORGOTTEN_AT_ONCE) } as Change
 }
 
 async function doOne(committer: Lodge['committer'], accountId: string, change: Change): Promise<void> {

@@ -5,7 +5,7 @@
 export function typedMinor(text: string, currency: string): number | null {
   const format = new Intl.NumberFormat('en', { style: 'currency', currency })
   const digits = format.resolvedOptions().maximumFractionDigits ?? 2
-  const plain = text.replace(/[\p{Sc}\p{L}\s'’]/gu, '')
+  const plain = digitsOf(text)
   const match = /^(\d{1,3}(?:[.,]\d{3})+|\d+)(?:[.,](\d*))?$/.exec(plain)
   if (!match) return null
   const [, whole = '', decimals = ''] = match
@@ -13,6 +13,16 @@ export function typedMinor(text: string, currency: string): number | null {
   const units = Number(whole.replace(/[.,]/g, ''))
   const minor = units * 10 ** digits + Number(decimals.padEnd(digits, '0') || 0)
   return Number.isSafeInteger(minor) ? minor : null
+}
+
+/** From the first digit to the last, without what separates thousands; around them only a currency may stand. */
+function digitsOf(text: string): string {
+  const first = text.search(/\d/)
+  let end = text.length
+  while (end > first && !/\d/.test(text.charAt(end - 1))) end -= 1
+  const around = text.slice(0, Math.max(0, first)) + text.slice(end)
+  if (first < 0 || !/^[\p{Sc}\p{L}\s]*$/u.test(around)) return ''
+  return text.slice(first, end).replace(/[\s'’]/g, '')
 }
 
 /** A sum as it stands in a field: `45.00`. */

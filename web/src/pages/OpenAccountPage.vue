@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Me } from '@lodge/core'
+import currencyOf from 'country-to-currency'
 import { onMounted, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
@@ -7,6 +8,7 @@ import { ask, type ApiError } from '../api/client.ts'
 import DoorPage from '../parts/DoorPage.vue'
 import NewMeans, { type FirstMeans } from '../parts/NewMeans.vue'
 import OneField from '../parts/OneField.vue'
+import PickOne from '../parts/PickOne.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useSession } from '../state/session.ts'
 
@@ -30,12 +32,19 @@ const error = ref<ApiError | null>(null)
 const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone
 // Some zones, UTC among them, are meant but not listed.
 const zones = [...new Set([ownZone, ...Intl.supportedValuesOf('timeZone')])]
+const asOptions = (values: readonly string[]) => values.map((value) => ({ value, text: value }))
 const currencies = Intl.supportedValuesOf('currency')
+/** The currency of where the browser's language is from; the euro where that cannot be told. */
+function ownCurrency(): string {
+  const { region } = new Intl.Locale(navigator.language).maximize()
+  const found = region === undefined ? undefined : (currencyOf as Record<string, string>)[region]
+  return found !== undefined && currencies.includes(found) ? found : 'EUR'
+}
 const form = reactive({
   name: '',
   accountName: '',
   zone: ownZone,
-  currency: 'EUR',
+  currency: ownCurrency(),
   agreed: false,
 })
 
@@ -84,10 +93,10 @@ async function open(means: FirstMeans | Record<string, never> = {}): Promise<voi
       </BFormGroup>
       <div class="two">
         <BFormGroup :label="t('signUp.zone')" label-for="zone">
-          <BFormSelect id="zone" v-model="form.zone" :options="zones" />
+          <PickOne id="zone" v-model="form.zone" :options="asOptions(zones)" />
         </BFormGroup>
         <BFormGroup :label="t('signUp.currency')" label-for="currency">
-          <BFormSelect id="currency" v-model="form.currency" :options="currencies" />
+          <PickOne id="currency" v-model="form.currency" :options="asOptions(currencies)" />
         </BFormGroup>
       </div>
       <p class="muted">{{ t('signUp.fixed') }}</p>

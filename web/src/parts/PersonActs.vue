@@ -10,7 +10,7 @@ import MoreActs from './MoreActs.vue'
 
 // What can be done with someone, by what they are: each goes into the docket or opens its panel beneath.
 const props = defineProps<{ personId: string; person: PersonSheetView }>()
-const open = defineModel<'give' | 'away' | 'record' | 'hangs' | null>('open', { required: true })
+const open = defineModel<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | null>('open', { required: true })
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
@@ -69,6 +69,13 @@ async function seeAs(): Promise<void> {
       >{{ t('record.title') }}</ControlButton
     >
     <template v-if="hasMore" #more>
+      <ControlButton
+        v-if="person.onRecord && is('active', 'away')"
+        :control="person.controls.change"
+        :aria-pressed="open === 'sign-in'"
+        @click="toggle('sign-in')"
+        >{{ t('person.signIn') }}</ControlButton
+      >
       <ControlButton
         v-if="person.record && is('active')"
         :control="person.controls.change"

@@ -3,6 +3,7 @@ import type { ProductAccountsView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
+import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
@@ -20,6 +21,7 @@ const { today } = useMoney()
 const { data, error, again } = useFetched<ProductAccountsView>(() =>
   session.path(`/products/${props.product}/accounts`),
 )
+const docket = useDocket()
 const editing = ref(false)
 const onlyDiffering = ref(false)
 const SHOWN = 100
@@ -92,6 +94,15 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
         <li v-for="one in data.nobodys" :key="one.knownId">
           <strong>{{ one.name }}</strong> {{ one.address !== one.name ? one.address : '' }}
           <span class="muted">{{ one.known }}</span>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            @click="
+              docket.applyAtOnce({ type: 'close-nobodys', knownId: one.knownId, how: one.isClosing ? 'keep' : 'ask' })
+            "
+          >
+            {{ t(one.isClosing ? 'accounts.keepIt' : 'accounts.closeIt') }}
+          </button>
         </li>
       </ul>
     </template>

@@ -51,9 +51,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
           :key="one.seatType"
           :rack="one"
           :today="today"
-          :term-months="product.termMonths"
           :chosen-id="slot?.holdingId ?? ''"
-          :money="money"
           @choose="open(one, $event)"
           @empty="open(one, null)"
         />

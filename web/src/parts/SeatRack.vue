@@ -10,15 +10,13 @@ const props = defineProps<{
   rack: SeatRack
   today: string
   chosenId: string
-  money: (minor: number) => string
-  termMonths: number | null
 }>()
 defineEmits<{ choose: [slot: SeatSlot]; empty: [] }>()
 const { t } = useI18n()
 const MAXIMUM_EMPTY = 12
 const inside = computed(() => props.rack.slots.filter((slot) => slot.kind !== 'over'))
 const over = computed(() => props.rack.slots.filter((slot) => slot.kind === 'over'))
-const about = computed(() => rackText(t, props.rack, props.money, props.termMonths))
+const about = computed(() => rackText(t, props.rack))
 const empties = computed(() => Math.min(props.rack.empty ?? 0, MAXIMUM_EMPTY))
 
 function title(slot: SeatSlot): string {

@@ -12,12 +12,16 @@ const { t } = useI18n()
 const docket = useDocket()
 const problem = ref('')
 const busy = ref('')
-const keyOf = ({ product, personId }: TaskView) => `${product} ${personId}`
+const keyOf = ({ product, personId, knownId }: TaskView) => `${product} ${personId ?? knownId}`
 
 async function done(task: TaskView): Promise<void> {
   busy.value = keyOf(task)
-  const { product, personId, confirms } = task
-  problem.value = await docket.applyAtOnce({ type: 'confirm-account', product, personId, state: confirms })
+  const { product, personId, knownId, confirms } = task
+  problem.value = await docket.applyAtOnce(
+    personId === null
+      ? { type: 'close-nobodys', knownId, how: 'closed' }
+      : { type: 'confirm-account', product, personId, state: confirms },
+  )
   busy.value = ''
 }
 </script>

@@ -1,5 +1,13 @@
 import type { Account } from '../../account/account.ts'
-import { addMonths, dateOf, daysBetween, startOfDate, type Instant, type LocalDate } from '../../time/instants.ts'
+import {
+  addDays,
+  addMonths,
+  dateOf,
+  daysBetween,
+  startOfDate,
+  type Instant,
+  type LocalDate,
+} from '../../time/instants.ts'
 import { halfUp } from '../spans.ts'
 import type { Terms } from '../terms.ts'
 
@@ -65,6 +73,19 @@ export function ordersOf(
       number = row.number
       bought.push({ from: row.from, number })
     }
+  }
+}
+
+/** The last day of the term that runs at an instant; null where nothing was bought yet (model S12). */
+export function lastDayOfTerm(account: Account, terms: Terms, seatType: string, instant: Instant): LocalDate | null {
+  const froms = account.by('stock', 'type', `${terms.code}/${seatType}`).map(({ from }) => from)
+  if (froms.length === 0) return null
+  const firstAt = Math.max(Math.min(...froms), terms.trialUntil)
+  const firstDate = dateOf(firstAt, account.zone)
+  const months = terms.sheetAt(firstAt)?.charging.termMonths ?? 12
+  for (let term = 1; ; term += 1) {
+    const next = addMonthsToDate(firstDate, months * term)
+    if (startOfDate(next, account.zone, 'end') > instant) return addDays(next, -1)
   }
 }
 

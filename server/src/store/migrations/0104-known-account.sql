@@ -12,6 +12,7 @@ CREATE TABLE IF NOT EXISTS known_account (
   by_id UUID NULL,
   list_id UUID NULL,
   last_used_at_us BIGINT NULL,
+  closing_since_us BIGINT NULL,
   PRIMARY KEY (account_id, id)
 ) ENGINE=InnoDB
 WITH SYSTEM VERSIONING
