@@ -76,6 +76,14 @@ describe('a product is described without a file (model B5)', () => {
     expect(workedExample(term, ACCOUNT, NOW)).toEqual([{ text: '4 × Planner, 2 × Looker', minor: 5600 }])
   })
 
+  test('where people open it is a web address and nothing else', () => {
+    const address = (text: string) => read({ ...month, address: text })
+    expect(address('beds.example/start').value?.address).toBe('https://beds.example/start')
+    for (const text of ['javascript:alert(1)', 'data:text/html,x', 'https://two words.example']) {
+      expect([text, address(text).problems?.[0]?.path]).toEqual([text, '/address'])
+    }
+  })
+
   test('edited, it keeps what the description says nothing of', () => {
     const first = describedSheet(team, 'trellis', 'EUR')
     const present = { ...first, areas: [...first.areas, { ...first.areas[0]!, code: 'quotes', name: 'Quotes' }] }

@@ -119,6 +119,24 @@ describe('a product that is kept by hand (model B1)', () => {
     expect(step()!.state).toBe('waiting')
   })
 
+  test('a departure goes on where the product is connected meanwhile, or turns out to have no accounts', () => {
+    const leaving = () => {
+      const house = open()
+      house.do('Oriel', confirm(house, 'Rafe', 'open'))
+      return house.do('Oriel', { type: 'plan-departure', personId: house.person('Rafe') })
+    }
+    const step = (house: House) => {
+      const [departure] = house.account.by('departure', 'person', house.person('Rafe'))
+      return house.account.by('step', 'departure', departure!.id).find(({ subject }) => subject === 'log')
+    }
+    const connected = leaving()
+    connected.do('Oriel', { type: 'connect-product', product: 'log', scimAddress: 'https://log.example/scim/v2' })
+    expect(step(connected)).toMatchObject({ kind: 'close', what: 'close', state: 'waiting' })
+    const without = leaving()
+    without.do('Oriel', { type: 'keep-product', product: 'log', way: 'none' })
+    expect(step(without)).toMatchObject({ kind: 'task', state: 'done' })
+  })
+
   test('a book keeps all of it', () => {
     const house = open('Mirren')
     house.do('Oriel', confirm(house, 'Rafe', 'open'))

@@ -5,6 +5,7 @@ import { productAt } from '../products/catalogue.ts'
 import { readInstant } from '../time/instants.ts'
 import type { Sight } from '../access/sight.ts'
 import type { Draft } from './draft.ts'
+import { settleTasks } from './hand-steps.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 
@@ -44,6 +45,8 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
     }
     const row = { id: connectionId, product, scimAddress, thingsAddress: thingsAddress || null }
     draft.insert('connection', { ...row, on: true, since: draft.now, trouble: null, troubleSince: null })
+    // What was to be closed by hand is closed by the connection from now on, and read back.
+    settleTasks(draft, product, { kind: 'close', what: 'close' })
   },
   sentence: (change, sight, verb) => `${verb('connected', 'connect')} ${productName(change.product, sight)}`,
   record: (change) => change,

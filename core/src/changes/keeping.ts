@@ -29,6 +29,7 @@ import { isWhen, readWhen, type Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { productName } from './connections.ts'
+import { settleTasks } from './hand-steps.ts'
 import { NeededWhen, RowId, RowIds } from './shapes.ts'
 
 // Products whose accounts nothing here opens or closes: who looks after them, and what is known of the accounts there.
@@ -71,6 +72,7 @@ export const keepProduct: ChangeKind<KeepProduct> = {
     const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, since, words: words ?? {} }
     if (before) draft.update('keeping', before.id, row)
     else draft.insert('keeping', { id: keepingId, ...row, columns: {} })
+    if (way === 'none') settleTasks(draft, product, { state: 'done', note: NO_ACCOUNTS, doneAt: draft.now })
   },
   sentence({ product, way, keeperKind, keeperId }, sight, verb) {
     const name = productName(product, sight)
@@ -85,6 +87,8 @@ export const keepProduct: ChangeKind<KeepProduct> = {
   },
   record: (change) => change,
 }
+
+const NO_ACCOUNTS = 'The product was said to have no accounts.'
 
 function isKeeper(draft: Draft, kind: 'person' | 'group', id: Id | null): boolean {
   if (kind === 'group') return draft.account.get('group', id) !== undefined

@@ -98,7 +98,7 @@ const KINDS: Readonly<Record<string, string>> = {
 function outcomeOf(account: Account, step: StepRow, personId: string, now: Instant): string {
   if (step.state === 'let-go') return step.kind === 'task' ? 'not closed' : 'not taken over'
   // How the closing is known: who confirmed it and when, or by which list (model B2).
-  if (step.kind === 'task') return knownWords(account, knownOf(account, step.subject, personId), now)
+  if (step.kind === 'task') return step.note ?? knownWords(account, knownOf(account, step.subject, personId), now)
   return step.note ?? (step.taker ? 'handed over' : 'done')
 }
 

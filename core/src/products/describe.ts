@@ -148,7 +148,7 @@ export function describedSheet(
     code,
     name: name.trim(),
     about: present?.about ?? '',
-    ...(address?.trim() ? { address: address.trim() } : {}),
+    ...(address?.trim() ? { address: webAddress(address.trim()) } : {}),
     seatTypes,
     charging: {
       ...(present?.charging.allowances ? { allowances: present.charging.allowances } : {}),
@@ -159,6 +159,11 @@ export function describedSheet(
     },
     roles: present?.roles ?? startingRoles(name.trim()),
   }
+}
+
+/** What people write without its beginning is meant as a secure web address. */
+function webAddress(text: string): string {
+  return /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`
 }
 
 /** A product's sheet as a description of it, to be edited. */

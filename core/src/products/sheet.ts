@@ -9,6 +9,7 @@ import {
   IsInt,
   IsObject,
   IsOptional,
+  Matches,
   Max,
   Min,
   ValidateNested,
@@ -157,7 +158,10 @@ export class ProductSheet {
   @Line(80) name!: string
   @Line(200, 0) about!: string
   /** Where people open it. */
-  @IsOptional() @Line(300, 0) address?: string
+  @IsOptional()
+  @Line(300)
+  @Matches(/^https?:\/\/[^\s]+$/, { message: '$property must be a web address such as https://product.example' })
+  address?: string
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => SheetArea) areas!: SheetArea[]
   @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => SheetSeatType) seatTypes!: SheetSeatType[]
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => SheetPlan) plans!: SheetPlan[]
