@@ -220,7 +220,7 @@ const mayBrush = computed(() => brushing.value && (mode.value === 'take' || role
           @brushed="brushed"
           @close="close"
         />
-        <p class="legend muted">
+        <p v-if="view.rows > 0 && view.columns.length > 0" class="legend muted">
           <span>{{ t('grid.letters') }}</span>
           <span><i class="gives"></i>{{ t('grid.legendGives') }}</span>
           <span><i class="takes"></i>{{ t('grid.legendTakes') }}</span>

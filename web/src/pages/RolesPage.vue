@@ -84,7 +84,9 @@ function given(count: number): string {
         <label><input v-model="onlyDifferences" type="checkbox" /> {{ t('roles.differences') }}</label>
       </div>
       <NotYet v-if="!data" :error="error" :again="again" />
-      <p v-else-if="roles.length === 0" class="sheet none muted">{{ t('roles.none') }}</p>
+      <p v-else-if="roles.length === 0" class="sheet none muted">
+        {{ t(data && data.roles.length === 0 ? 'roles.noneYet' : 'roles.none') }}
+      </p>
       <div v-else ref="scroller" class="sheet scroll" tabindex="0" :aria-label="t('roles.title')" role="region">
         <table>
           <thead>
@@ -125,7 +127,9 @@ function given(count: number): string {
           </tbody>
         </table>
       </div>
-      <p class="muted legend">{{ isWider ? `${t('common.sideways')} ` : '' }}{{ t('roles.legend') }}</p>
+      <p v-if="roles.length > 0" class="muted legend">
+        {{ isWider ? `${t('common.sideways')} ` : '' }}{{ t('roles.legend') }}
+      </p>
     </template>
     <template #sheet>
       <article v-if="making && data">
