@@ -110,7 +110,7 @@ function put(personIds: string[]): void {
           <span role="gridcell" class="number">{{ row.keys }}</span>
         </template>
         <template #none>
-          <template v-if="data">{{ t('groups.none') }}</template>
+          <template v-if="data">{{ t(data.groups.length === 0 ? 'groups.noneYet' : 'groups.none') }}</template>
           <NotYet v-else :error="listError" :again="again" />
         </template>
       </VirtualList>

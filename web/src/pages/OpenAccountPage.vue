@@ -147,6 +147,7 @@ async function open(means: FirstMeans | Record<string, never> = {}): Promise<voi
 }
 .two {
   display: grid;
+  align-items: end;
   grid-template-columns: 1.6fr 1fr;
   gap: 12px;
 }
