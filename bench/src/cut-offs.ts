@@ -25,8 +25,8 @@ interface Shown {
 }
 
 /**
- * How long a session stays open after its person’s access ended: from the button to the first refusal, over every session
- * of theirs in two processes, while a list of thousands is being imported.
+ * How long a session stays open after its person’s access ended: from the button to the first refusal, over every one of
+ * its sessions in two processes, while a list of thousands is being imported.
  */
 export async function cutOffs(ground: Ground): Promise<Yardstick> {
   const { origin, ask, leavers, sessionsEach, rows, scale } = ground

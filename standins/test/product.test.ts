@@ -130,7 +130,7 @@ describe('the service of a product (RFC 7644)', () => {
   })
 })
 
-describe('what hangs on somebody in a product (the handover protocol)', () => {
+describe('what hangs on a person in a product (the handover protocol)', () => {
   const key = (text: string) => ({ 'Idempotency-Key': text })
 
   test('is listed by pages and passed on once, however often it is asked', async () => {

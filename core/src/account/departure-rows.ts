@@ -65,7 +65,7 @@ export interface StepRow {
   position: number
   /**
    * `doors` and `handover` are done with the departure itself; `close` and `things` in a product that is connected, `task`
-   * by whoever looks after one that is kept by hand; `line` by hand.
+   * by its keeper, where the product is kept by hand; `line` by hand.
    */
   kind: 'doors' | 'handover' | 'things' | 'close' | 'task' | 'line' | 'record'
   /** What it is about: as in a handover. */

@@ -14,7 +14,7 @@ export class MakeFirm {
   @Line(120) name!: string
 }
 
-/** Adds a firm where it is typed, by whoever may invite (model P11). */
+/** Adds a firm where it is typed, by anyone who may invite (model P11). */
 export const makeFirm: ChangeKind<MakeFirm> = {
   type: 'make-firm',
   category: 'people',

@@ -180,7 +180,7 @@ export const closeNobodys: ChangeKind<CloseNobodys> = {
   sentence({ knownId, how }, sight, verb) {
     const row = sight.named.get('known', knownId)
     const name = sight.account.personal(knownId, 'accountName') ?? sight.account.personal(knownId, 'accountAddress')
-    const what = `the account of ${name ?? 'somebody unknown'} in ${productName(row?.product ?? '', sight)}`
+    const what = `the account of ${name ?? 'someone unknown'} in ${productName(row?.product ?? '', sight)}`
     if (how === 'closed') return `${verb('confirmed', 'confirm')} that ${what} is closed`
     return how === 'ask' ? `${verb('asked', 'ask')} for ${what} to be closed` : `${verb('kept', 'keep')} ${what}`
   },

@@ -123,8 +123,8 @@ export class CorrectName {
 }
 
 /**
- * Corrects a name: one's own, by whoever changes people, or by whoever invited until that is accepted (model P13). The
- * old one is kept nowhere.
+ * Corrects a name: one's own, by those who change people, or by the one who invited until that is accepted (model P13).
+ * The old one is kept nowhere.
  */
 export const correctName: ChangeKind<CorrectName> = {
   type: 'correct-name',
@@ -159,8 +159,8 @@ export class InviteToSignIn {
 }
 
 /**
- * Invites someone who is on record to sign in (model P12). Whoever steers where the link goes hands over all they have, so
- * it is judged as giving all of it, when it is sent and when it is used; their state stays as it is.
+ * Invites someone who is on record to sign in (model P12). The one who says where the link goes hands over all they have,
+ * so it is judged as giving all of it, when it is sent and when it is used; their state stays as it is.
  */
 export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
   type: 'invite-to-sign-in',

@@ -12,7 +12,7 @@ export interface TaskLine {
   text: string
 }
 
-/** A task as whoever looks after the product reads it (model B1). */
+/** A task as its keeper reads it (model B1). */
 export interface TaskView {
   product: string
   productName: string

@@ -68,7 +68,7 @@ export class MemberListSending extends MemberListContent {
   @Matches(/^[\w-]{43}$/) digest!: string
 }
 
-/** The product of the path, for whoever looks after it. @throws LodgeError 404 */
+/** The product of the path, for its keeper. @throws LodgeError 404 */
 function productOf({ sight, params }: Pick<AccountAsk<object>, 'sight' | 'params'>): string {
   const code = params.product ?? ''
   if (!productAt(sight.account, code, sight.now) || !looksAfter(sight, code)) throw notFound()

@@ -54,7 +54,7 @@ export async function listCommand(scene: Scene, product: string, path: string): 
     throw new BadCall(`${path} has no column with email addresses, names or ids; name one of them so.`)
   }
   const members = readMembers(cells, table, sheet.seatTypes, account.zone)
-  // Whoever has the book sees all of it.
+  // The one who has the book sees all of it.
   const [owner] = activeOwners(account, instant)
   const judged = judgeMembers(new Sight(account, owner!.id, instant), product, members)
   const differing = judged.filter(({ verdict }) => verdict !== 'agrees')

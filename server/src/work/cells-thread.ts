@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { readCells, UnreadableFile } from '../files/cells.ts'
 
-// Reads one file in a thread of its own, whose memory and time are bounded by whoever started it.
+// Reads one file in a thread of its own, whose memory and time its starter bounds.
 const { bytes } = workerData as { bytes: Uint8Array }
 try {
   parentPort!.postMessage({ cells: await readCells(bytes) })
