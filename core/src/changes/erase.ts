@@ -3,7 +3,7 @@ import type { Id } from '../account/rows.ts'
 import { erasedByItselfNow, whyNotErasable } from '../departures/erasure.ts'
 import { emailKey } from '../people/email.ts'
 import type { Draft } from './draft.ts'
-import { forgetKnown } from './keeping.ts'
+import { forgetKnown } from './known-accounts.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId } from './shapes.ts'
 

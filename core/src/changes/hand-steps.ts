@@ -1,4 +1,5 @@
-import type { StepRow } from '../account/rows.ts'
+import type { KnownRow, StepRow } from '../account/rows.ts'
+import { isClosingOpen } from '../products/keeping.ts'
 import type { Draft } from './draft.ts'
 
 /** Closings by hand that wait in a product, once something else is true of it. */
@@ -7,5 +8,34 @@ export function settleTasks(draft: Draft, product: string, patch: Partial<StepRo
     if (step.kind !== 'task' || step.subject !== product) continue
     draft.update('step', step.id, patch)
     draft.effects.push({ kind: 'go-on-leaving', departureId: step.departureId })
+  }
+}
+
+/**
+ * The steps of departures follow what is known: done once an account is known closed or nothing was to close, open again
+ * when it is known open after that (model B2, X5).
+ */
+export function followKnown(draft: Draft, about: readonly Pick<KnownRow, 'product' | 'personId'>[]): void {
+  for (const { product, personId } of about) {
+    if (personId === null || draft.account.get('person', personId)?.state !== 'left') continue
+    const [departure] = [...draft.account.by('departure', 'person', personId)]
+      .filter(({ state }) => state === 'running' || state === 'done')
+      .sort((one, other) => other.at - one.at)
+    if (!departure) continue
+    const steps = draft.account.by('step', 'departure', departure.id)
+    const step = steps.find((one) => one.kind === 'task' && one.subject === product)
+    if (!step || step.state === 'let-go') continue
+    const isOpen = isClosingOpen(draft.account, product, personId, draft.now)
+    if (!isOpen && step.state !== 'done') {
+      draft.update('step', step.id, { state: 'done', note: null, doneAt: draft.now })
+      draft.effects.push({ kind: 'go-on-leaving', departureId: departure.id })
+    }
+    if (!isOpen || step.state !== 'done') continue
+    draft.update('step', step.id, { state: 'waiting', note: null, doneAt: null })
+    for (const one of steps) {
+      if (one.kind === 'record' && one.state === 'done')
+        draft.update('step', one.id, { state: 'waiting', doneAt: null })
+    }
+    if (departure.state === 'done') draft.update('departure', departure.id, { state: 'running' })
   }
 }

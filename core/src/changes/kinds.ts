@@ -81,20 +81,16 @@ import {
   type RenameFirm,
 } from './firms.ts'
 import { handOver, type HandOver } from './hand-over.ts'
+import { keepProduct, type KeepProduct } from './keeping.ts'
 import {
   closeNobodys,
   confirmAccount,
   forgetAccounts,
-  keepProduct,
-  noteAccounts,
-  noteList,
   type CloseNobodys,
   type ConfirmAccount,
   type ForgetAccounts,
-  type KeepProduct,
-  type NoteAccounts,
-  type NoteList,
-} from './keeping.ts'
+} from './known-accounts.ts'
+import { noteAccounts, noteList, type NoteAccounts, type NoteList } from './member-lists.ts'
 import { invite, type Invite } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
 import { layOut, type LayOut } from './lay-out.ts'

@@ -20,7 +20,8 @@ import { productAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
 import { endGrant } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
-import { followKnown, mayConfirm } from './keeping.ts'
+import { followKnown } from './hand-steps.ts'
+import { mayConfirm } from './keeping.ts'
 import { idFrom, RowId } from './shapes.ts'
 
 export class Undo {
