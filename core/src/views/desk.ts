@@ -3,12 +3,11 @@ import type { Sight } from '../access/sight.ts'
 import { isDueToErase } from '../departures/erasure.ts'
 import { openDeparture, stepsOf } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
-import { productAt, productsAt } from '../products/catalogue.ts'
-import { keptBy, nobodysToClose, tasksIn, wayOf } from '../products/keeping.ts'
-import { nobodysTaskView, taskView, type TaskView } from '../products/task-words.ts'
+import type { TaskView } from '../products/task-words.ts'
 import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
+import { closingsLeft, productsAway, tasksToDo, unkept } from './desk-products.ts'
 import { firstSteps } from './first-steps.ts'
 import { plannedView } from './planned.ts'
 import { requestsToDecide, requestText } from './requests.ts'
@@ -248,66 +247,6 @@ function runningDepartures(sight: Sight): readonly DepartureRow[] {
   return running.filter((row) => sight.depthOf(row.personId) === 'record')
 }
 
-/** So many tasks of one product are lines of their own; the rest is one line. */
-const MAXIMUM_TASKS = 5
-
-/** What the asker has to do in products they look after: closings first (model B1, B2). */
-function tasksToDo(sight: Sight): Need[] {
-  const { account, now } = sight
-  return keptBy(sight).flatMap((product): Need[] => {
-    const all = tasksIn(account, product, now)
-    const closings = all.filter(({ kind }) => kind === 'close')
-    const shown = [...closings, ...all.filter((one) => !closings.includes(one))].slice(0, MAXIMUM_TASKS)
-    const needs = shown.map((one): Need => {
-      const task = taskView(account, one, now)
-      const kind = one.kind === 'close' ? 'task-close' : 'task'
-      return { kind, personId: one.personId, name: task.name, date: task.due, detail: task.why, task, product }
-    })
-    for (const row of nobodysToClose(account, product)) {
-      const task = nobodysTaskView(account, row, now)
-      needs.unshift({
-        kind: 'task-close',
-        personId: null,
-        name: task.name,
-        date: task.due,
-        detail: task.why,
-        task,
-        product,
-      })
-    }
-    const more = all.length - shown.length
-    if (more === 0) return needs
-    const name = productAt(account, product, now)?.sheet.name ?? product
-    return [...needs, { kind: 'tasks', personId: null, name, date: null, detail: String(more), product }]
-  })
-}
-
-/** Overdue closings in products that others look after, for those who run departures (model B2). */
-function closingsLeft(sight: Sight): Need[] {
-  const { account, now } = sight
-  if (!sight.can('people', 'change')) return []
-  const own = new Set(keptBy(sight))
-  return [...account.all('keeping')].flatMap(({ product }): Need[] => {
-    if (own.has(product)) return []
-    return tasksIn(account, product, now).flatMap((one): Need[] => {
-      if (one.kind !== 'close' || !one.overdue || sight.depthOf(one.personId) !== 'record') return []
-      const task = taskView(account, one, now)
-      const detail = `${task.productName}: ${task.why}`
-      return [{ kind: 'closing-overdue', personId: one.personId, name: task.name, date: task.due, detail, product }]
-    })
-  })
-}
-
-/** Products in use whose accounts nobody looks after. */
-function unkept(sight: Sight): Need[] {
-  const { account, now } = sight
-  if (!sight.can('connections', 'run')) return []
-  return productsAt(account, now).flatMap(({ sheet, on }): Need[] => {
-    if (!on || wayOf(account, sheet.code) !== 'unsaid') return []
-    return [{ kind: 'nobody-keeps', personId: null, name: sheet.name, date: null, detail: '', product: sheet.code }]
-  })
-}
-
 function closingsOverdue(sight: Sight): Need[] {
   const { account, now } = sight
   return runningDepartures(sight).flatMap((departure) =>
@@ -319,18 +258,6 @@ function closingsOverdue(sight: Sight): Need[] {
         return { kind: 'closing-overdue', personId, name: sight.personName(personId), date: null, detail, departureId }
       }),
   )
-}
-
-/** Connected products that have not answered for an hour or longer, for anyone who runs connections. */
-function productsAway(sight: Sight): Need[] {
-  const { account, now } = sight
-  if (!sight.can('connections', 'run')) return []
-  return [...account.all('connection')].flatMap(({ on, product, trouble, troubleSince }): Need[] => {
-    if (!on || trouble === null) return []
-    const name = productAt(account, product, now)?.sheet.name ?? product
-    const date = troubleSince === null ? null : dateOf(troubleSince, account.zone)
-    return [{ kind: 'product-away', personId: null, name, date, detail: trouble, product }]
-  })
 }
 
 /** What departures and times away ask for: steps that wait for a human, things to be handed back, answers to give. */
