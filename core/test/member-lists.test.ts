@@ -122,6 +122,8 @@ describe('what a list says against the account', () => {
       'Tamsin by-name',
       'Mirren not-there',
     ])
+    const offers = judge(house, 'Oriel', LIST).map((one) => one.offers)
+    expect(offers).toEqual(['change-seat', 'give-seat', 'record', null, 'confirm', 'end-seat'])
     house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
     expect(verdicts(judge(house, 'Oriel', LIST))[0]).toBe('Rafe left')
   })

@@ -44,13 +44,15 @@ export interface JudgedMember {
   firm: string
   /** Why it cannot be read, or what of it is not known here. */
   note: string | null
+  /** What can be chosen for it besides leaving it to the tasks. */
+  offers: MemberChoice | null
 }
 
 /** What can be chosen for a row: to take it as it is there, or to have it closed there (model B3). */
 export type MemberChoice = 'record' | 'give-seat' | 'change-seat' | 'end-seat' | 'confirm' | 'leave'
 
 /** Which choices a verdict offers besides leaving it to the tasks. */
-export const CHOICES_OF: Readonly<Partial<Record<MemberVerdict, MemberChoice>>> = {
+const CHOICES_OF: Readonly<Partial<Record<MemberVerdict, MemberChoice>>> = {
   new: 'record',
   'no-seat': 'give-seat',
   'other-seat': 'change-seat',
@@ -174,7 +176,7 @@ class Finder {
           ...{ key: personId, line: null, verdict: isWanted ? 'not-there' : 'agrees', personId, name },
           ...{ address: account.personal(personId, 'email') ?? '', remoteId: known.row?.remoteId ?? null },
           ...{ there: 'not in the list', here: this.hereOf(personId), state: 'closed', seatType: null },
-          ...{ lastUsedAt: null, firm: '', note: null },
+          ...{ lastUsedAt: null, firm: '', note: null, offers: isWanted ? (CHOICES_OF['not-there'] ?? null) : null },
         },
       ]
     })
@@ -193,7 +195,7 @@ class Finder {
     return {
       ...{ key, line, verdict, personId, name: known ?? (name || email || id || ''), address: email ?? '' },
       ...{ remoteId: id, there: this.thereOf(member), here: personId === null ? 'nobody' : this.hereOf(personId) },
-      ...{ state, seatType, lastUsedAt, firm, note: note ?? unknown },
+      ...{ state, seatType, lastUsedAt, firm, note: note ?? unknown, offers: CHOICES_OF[verdict] ?? null },
     }
   }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JudgedMember, MemberChoice, MemberVerdict } from '@lodge/core'
+import type { JudgedMember, MemberVerdict } from '@lodge/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useMemberList } from '../state/member-list.ts'
@@ -24,21 +24,13 @@ const ORDER: readonly MemberVerdict[] = [
   ...(['left', 'new', 'no-seat', 'not-there', 'other-seat', 'other-state'] as const),
   ...(['only-invited', 'by-name', 'twice', 'unreadable', 'agrees'] as const),
 ]
-const CHOICES: Partial<Record<MemberVerdict, MemberChoice>> = {
-  ...{
-    new: 'record',
-    'no-seat': 'give-seat',
-    'other-seat': 'change-seat',
-    'not-there': 'end-seat',
-    'by-name': 'confirm',
-  },
-}
 const SHOWN = 100
 const all = ref(false)
 const verdicts = computed(() => ORDER.filter((one) => list.groups.has(one)))
 const rows = computed<JudgedMember[]>(() => (shown.value ? (list.groups.get(shown.value) ?? []) : []))
 const visible = computed(() => (all.value ? rows.value : rows.value.slice(0, SHOWN)))
-const choice = computed(() => (shown.value ? CHOICES[shown.value] : undefined))
+// Every row of one verdict offers the same.
+const choice = computed(() => rows.value[0]?.offers ?? undefined)
 const chosen = computed(() => rows.value.filter(({ key }) => list.choices[key]).length)
 const records = computed(() => Object.values(list.choices).includes('record'))
 const rowCount = computed(() => list.judged?.members.filter(({ line }) => line !== null).length ?? 0)

@@ -109,7 +109,11 @@ export function useMemberList(product: () => string) {
 
   const groups = computed(() => {
     const found = new Map<MemberVerdict, JudgedMember[]>()
-    for (const one of judged.value?.members ?? []) found.set(one.verdict, [...(found.get(one.verdict) ?? []), one])
+    for (const one of judged.value?.members ?? []) {
+      const group = found.get(one.verdict)
+      if (group) group.push(one)
+      else found.set(one.verdict, [one])
+    }
     return found
   })
 
