@@ -260,7 +260,7 @@ test(
     await goTo(page, 'Departures')
     await page.getByRole('link', { name: /Cormac Eddery/ }).click()
     await expect(page.getByText('19 June, 17:00')).toBeVisible()
-    // What lies in a product is asked of it; one draft goes to someone of its own.
+    // What is in a product is asked of it; one draft goes to someone of its own.
     const lying = page.getByRole('button', { name: '6 items, 1 held open, 1 link' })
     await lying.click()
     const draft = page.getByLabel('Who takes over: Planting draft 2')

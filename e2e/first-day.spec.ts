@@ -160,7 +160,7 @@ test('a first day: two products described, a member list, and someone who leaves
   await expect(page.getByRole('heading', { name: 'The leaver’s record' })).toBeVisible()
 })
 
-test('whoever keeps a product sees its tasks on the Desk, does one and takes it back', async ({ page }) => {
+test('someone who looks after a product sees its tasks on the Desk, does one and takes it back', async ({ page }) => {
   await signIn(page, demo, 'bevis.amory@thistlewick.example')
   const close = page.getByRole('button', { name: 'Done: Close the account of Nell Gathercole' })
   await expect(page.getByText('Quote Trellis: Close the account of Nell Gathercole')).toBeVisible()

@@ -33,7 +33,7 @@ export const doneOf = (page: Page) => page.getByRole('status').filter({ hasText:
 /** Undoes what was applied last, beside what is told of it. */
 export const undoOf = (page: Page) => page.getByRole('button', { name: 'Undo this' })
 
-/** Does one of the things that stand behind More on the open sheet. */
+/** Does one of the things that are behind More on the open sheet. */
 export async function chooseMore(page: Page | Locator, name: string): Promise<void> {
   await openMore(page)
   await page.getByRole('button', { name, exact: true }).first().click()

@@ -25,7 +25,7 @@ function run(command, args, environment = {}) {
   })
 }
 
-/** Runs one stage; `count` reads how many tests passed and failed, one stands for a stage that only succeeds or not. */
+/** Runs one stage; `count` reads how many tests passed and failed, one is counted for a stage that only succeeds or not. */
 async function stage(name, command, args, { environment, count } = {}) {
   const started = performance.now()
   const { code, output } = await run(command, args, environment)

@@ -165,7 +165,7 @@ function seatsFor(account: Account, people: readonly PersonRow[]): object[] {
   })
 }
 
-/** Planned ahead with what lies in the products, and previewed; then the doors, and all of it in the products. */
+/** Planned ahead with what is in the products, and previewed; then the doors, and all of it in the products. */
 async function oneDeparture(ids: readonly string[], takerId: string, scale: number): Promise<Yardstick[]> {
   const [planned, shut, done]: [number[], number[], number[]] = [[], [], []]
   for (const personId of ids) {

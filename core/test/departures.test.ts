@@ -128,7 +128,7 @@ describe('a departure that is planned (model X2, Z3)', () => {
     expect(other.refusals('Oriel', { type: 'settle-step', stepId: blocked[0]!.id, how: 'let-go' })).toEqual(['settled'])
   })
 
-  test('a taker who had to accept and did not leaves it with whoever proposed them', () => {
+  test('if they had to accept and did not, it rests with whoever proposed them', () => {
     const it = house()
     const what = { what: 'report', id: it.person('Rafe') }
     const handovers = [{ ...what, takerId: it.person('Tamsin'), acceptBy: '2026-06-18' }]

@@ -14,7 +14,7 @@ import {
 
 /**
  * What a month costs, read out of the rows instant by instant: at every instant at which anything begins or ends the
- * state of everything is looked up anew, and nothing is shared with the rules it stands beside.
+ * state of everything is looked up anew, and nothing is shared with the rules it is beside.
  */
 export function literalBill(account: Account, month: LocalMonth): number {
   return [...account.all('product')].reduce((sum, { code }) => sum + literalProduct(account, code, month), 0)

@@ -12,7 +12,7 @@ import {
 import { House } from './house.ts'
 
 const sightOf = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
-/** Names with the name of what they lie in. */
+/** Names with the name of what they are in. */
 const shape = ({ places }: ReturnType<typeof readPlaceList>) =>
   places.map(({ name, within }) => (within === null ? name : `${name} in ${places[within]!.name}`))
 const sentences = ({ problems }: ReturnType<typeof readPlaceList>) => problems.map((one) => one.sentence)

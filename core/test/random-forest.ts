@@ -102,7 +102,7 @@ export function grantOf(
 const groupId = (at: number): Id => `40000000-0000-7000-8000-${String(at).padStart(12, '0')}`
 const SEATS = ['field', 'lead', 'reader']
 
-/** The account a forest stands for; its product and roles are those of the small book, one of them passing walls. */
+/** The account a forest represents; its product and roles are those of the small book, one of them passing walls. */
 export function accountOf(forest: Forest): { account: Account; roles: RoleRow[]; places: number } {
   let count = 0
   const base = readBook(

@@ -10,7 +10,7 @@ export interface Words {
   dates: readonly string[]
 }
 
-/** How deep values are made; what lies deeper is left out or empty. */
+/** How deep values are made; what is deeper is left out or empty. */
 const DEEPEST = 7
 
 /** Any value a schema allows, with texts from a list, so that names often lead to what they name. */

@@ -80,7 +80,7 @@ interface PlainSheet {
   seatTypes: { code: string; caps: Record<string, Level>; capElsewhere: Level }[]
 }
 
-/** R3: a follower's own entry stands for the base's whole; what it does not name flows, sensitive areas never. */
+/** R3: a follower's own entry replaces the base's whole; what it does not name flows, sensitive areas never. */
 function entryOf(book: AccountBook, role: BookRole, key: string, sensitive: boolean): RoleArea | undefined {
   if (role.areas[key]) return role.areas[key]
   const base = book.roles.find((one) => one.name === role.follows)

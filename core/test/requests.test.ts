@@ -29,7 +29,7 @@ describe('asking for more', () => {
     expect(request!.roles.map((role) => role.name)).toEqual(['Gardener', 'Steward'])
     expect(requestsView(sightOf(house, 'Corin')).toDecide).toEqual([])
     expect(requestsView(sightOf(house, 'Rafe')).mine.map((one) => one.state)).toEqual(['open'])
-    // It stands on the Desk of the office, and follows anyone who may decide.
+    // It is on the Desk of the office, and follows anyone who may decide.
     expect(deskView(sightOf(house, 'Oriel')).needs.map((need) => [need.kind, need.detail])).toEqual([
       ['request', 'Photos: change at Main'],
     ])

@@ -129,7 +129,7 @@ describe('filling a docket for many', () => {
     const placeIds = ['Pellworth', 'Main', 'Helipad', 'Harbour'].map((name) => house.place(name))
     const giving = { kind: 'give-many', subjects, placeIds, roleId: house.role('Gardener'), until: '2026-07-31' }
     const { changes, rest } = fill(house, 'Oriel', giving)
-    // Rafe is a gardener at Pellworth already; Main lies beneath it, the Helipad behind its wall.
+    // Rafe is a gardener at Pellworth already; Main is beneath it, the Helipad behind its wall.
     expect(changes.map((change) => house.account.get('place', (change as { placeId: string }).placeId)!.name)).toEqual([
       'Helipad',
       'Harbour',

@@ -59,7 +59,7 @@ function areasOf(account: Account, code: string): { code: string; name: string }
 
 /**
  * Connects two of the products and keeps the third by hand three weeks before the demo's day, has the account say what is handed back, and plans one leaving
- * for the Friday after, two of its things without a taker.
+ * for the Friday after, two of its things left unassigned.
  */
 export async function connectProducts(
   world: World,

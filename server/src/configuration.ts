@@ -33,7 +33,7 @@ export interface Configuration {
   /** Where the log goes instead of standard output. */
   logFile: string | undefined
   webRoot: string | undefined
-  /** How many proxies stand before us, or whose word on a client's address is taken. */
+  /** How many proxies are before us, or whose word on a client's address is taken. */
   trustedProxies: number | readonly string[]
   /** The bearer token for `/metrics` from other machines; without one it answers on loopback only. */
   metricsToken: string | undefined

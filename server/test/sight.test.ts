@@ -79,7 +79,7 @@ function forbidden(account: Account, personId: string): string[] {
     ...places.map(({ name }) => name),
     ...people.flatMap(({ id }) => [account.nameOf(id), account.personal(id, 'email') ?? account.nameOf(id)]),
     ...(mayName ? [] : ['Teasel circle', ...(personId === house.idOf('Anwen') ? [] : ['Mossback inspector'])]),
-    // The firm of someone one sees stands beside their name (model L6).
+    // The firm of someone one sees is beside their name (model L6).
     ...(sight.seesPerson(house.idOf('Anwen')) || sight.canSomewhere('people', 'add') ? [] : ['Ragwort Ltd']),
     // What is kept on oneself one may have, the reason others gave included (model X7).
     ...(sight.can('people', 'change') || personId === house.idOf('Anwen') ? [] : [SECRETS[0]]),

@@ -39,7 +39,7 @@ watch(
 /** Whose sheet is open; none in a list. */
 const opened = computed(() => Object.values(route.params).flat().find(Boolean) ?? '')
 // What was applied is told until one goes on: to another page, or to someone or something else. Back in the list it stays.
-// On another page the docket does not lie over what one came for.
+// On another page the docket does not cover what one came for.
 watch([() => route.name, opened], ([name, id], [nameBefore]) => {
   if (name !== nameBefore || (docket.isEmpty && id !== '')) docket.shut()
 })

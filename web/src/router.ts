@@ -33,7 +33,7 @@ const pages = {
 const first = (location.pathname.split('/')[1] ?? '') as keyof typeof pages
 void pages[first]?.()
 
-/** Views that stand beside another and are open to anyone who has that. */
+/** Views that are beside another and are open to anyone who has that. */
 const BESIDE: Readonly<Record<string, string>> = {
   grid: 'places',
   groups: 'people',

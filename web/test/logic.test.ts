@@ -58,7 +58,7 @@ describe('the Board', () => {
       false,
     )
     expect(laid.map((one) => one.row)).toEqual([0, 1, 0])
-    // A tick stands on its day; a name that has no room behind it stands before it.
+    // A tick is on its day; a name that has no room behind it is before it.
     expect(laid.map((one) => one.left)).toEqual([along('2026-06-14', today), along('2026-06-15', today), 100])
     expect(laid[2]).toMatchObject({ name: 'Late', beyond: true, flipped: true })
     const [away] = layBars([bar('Ines Carrow', today, null)], today, true)

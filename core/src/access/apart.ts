@@ -8,7 +8,7 @@ import { candidatesWithin } from './candidates.ts'
 import { placesOf } from './indexed/lists.ts'
 import { indexAt, reachesInside } from './reach.ts'
 
-/** Outsiders who get in at both of two places that are to be kept apart, or at what lies in them. */
+/** Outsiders who get in at both of two places that are to be kept apart, or at what is inside them. */
 export function sharedOutsiders(account: Account, { oneId, otherId }: SeparationRow, instant: Instant): Id[] {
   const others = candidatesWithin(account, otherId)
   return [...candidatesWithin(account, oneId).values()]
@@ -17,7 +17,7 @@ export function sharedOutsiders(account: Account, { oneId, otherId }: Separation
     .map((person) => person.id)
 }
 
-/** Whether someone gets in at both places or at what lies in them. */
+/** Whether someone gets in at both places or at what is inside them. */
 export function reachesBoth(account: Account, personId: Id, oneId: Id, otherId: Id, instant: Instant): boolean {
   const index = indexAt(account, instant)
   const within = (placeId: Id) => downwards(account, placeId).map((place) => place.id)

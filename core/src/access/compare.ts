@@ -124,7 +124,7 @@ class Comparison {
   }
 }
 
-/** Half-open stretches over which the same areas differ alike; areas with the same stretch stand together. */
+/** Half-open stretches over which the same areas differ alike; areas with the same stretch are together. */
 function collect(instants: readonly Instant[], segments: readonly (readonly AreaMove[])[]): Stretches {
   if (segments.every((areas) => areas === segments[0]))
     return [{ from: instants[0]!, until: null, areas: segments[0]! }]

@@ -16,7 +16,7 @@ export function mayBeWrittenTo(sight: Sight, personIds: readonly Id[]): Id[] {
   })
 }
 
-/** What stands for something of the one who reads it, in a message’s text. */
+/** Replaced by something of the one who reads it, in a message’s text. */
 export const MESSAGE_WORDS = ['name', 'account', 'until'] as const
 
 /** A message’s text as one person reads it: `{name}`, `{account}` and `{until}` are theirs; anything else stays. */

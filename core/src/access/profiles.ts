@@ -132,7 +132,7 @@ export class ProfileBook {
     this.empty = this.blank()
   }
 
-  /** Where an area stands in a profile, or -1. */
+  /** Where an area is in a profile, or -1. */
   positionOf(key: string): number {
     return this.positions.get(key) ?? -1
   }

@@ -11,7 +11,7 @@ import { givenBy } from './powers.ts'
 import { reach, reachesInside } from './reach.ts'
 import { entryBy, grantsOf, type Route } from './walk.ts'
 
-/** What stands for whatever the asker does not see (model D5). */
+/** What replaces whatever the asker does not see (model D5). */
 export const UNSEEN_PERSON = 'someone you do not have the right to see'
 export const UNSEEN_PLACE = 'a place you do not see'
 export const UNSEEN_MONEY = 'known to the office'

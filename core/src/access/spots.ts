@@ -2,7 +2,7 @@ import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
 import type { GrantRow, Id, PlaceRow } from '../account/rows.ts'
 
-/** What access asks of a place, with what lies above it: worked out once while places and grants stay. */
+/** What access asks of a place, with what is above it: worked out once while places and grants stay. */
 export interface Spot {
   place: PlaceRow
   above: Spot | undefined

@@ -45,7 +45,7 @@ export interface Route {
   obstacle?: Obstacle
   /** The wall that stops it. */
   wall?: PlaceRow
-  /** The place asked about was archived, itself or with what lies above it. */
+  /** The place asked about was archived, itself or with what is above it. */
   asleep?: boolean
 }
 

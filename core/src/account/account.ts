@@ -14,7 +14,7 @@ export interface Attached {
   advance(instant: Instant): void
   /** Takes a commit's edits in, which the account has by now. */
   absorbed(account: Account, edits: readonly RowEdit[]): void
-  /** Whether an instant lies in {@link stretch}, of that very account. */
+  /** Whether an instant is in {@link stretch}, of that very account. */
   standsFor(account: Account, instant: Instant): boolean
   /** The half-open stretch of time in which nothing begins or ends by its date. */
   readonly stretch: { from: Instant; until: Instant }
@@ -34,7 +34,7 @@ export function carryOver(carry: Carry): void {
 }
 
 /**
- * An account as a value: its rows, the personal values beside them, and the version of the ledger they stand for.
+ * An account as a value: its rows, the personal values beside them, and the version of the ledger they describe.
  * Nothing alters an account; {@link Account.with} gives another one seen through edits, which costs what the edits
  * cost. Only the process that keeps accounts in memory may {@link Account.absorb} a commit into the one it owns.
  */
@@ -45,7 +45,7 @@ export class Account {
     readonly tables: Tables,
     private readonly values: PersonalValues,
     private follower?: Attached,
-    /** The account under the edits through which this one is seen; absent for one that stands for itself. */
+    /** The account under the edits through which this one is seen; absent for one that is whole by itself. */
     readonly under?: Account,
   ) {}
 
@@ -76,7 +76,7 @@ export class Account {
     return this.settings.zone
   }
 
-  /** The root of the places; everything lies beneath it (model T1). */
+  /** The root of the places; everything is beneath it (model T1). */
   get root(): PlaceRow {
     const root = this.tables.place.by('root', 'root')[0]
     if (root) return root

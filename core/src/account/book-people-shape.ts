@@ -79,7 +79,7 @@ export class BookHandover {
   @IsOptional() @IsBoolean() accepted?: boolean
 }
 
-/** A leaving that is planned (model X2); what is not named goes to its proposed taker. */
+/** A leaving that is planned (model X2); what is not named goes to whom is proposed. */
 export class BookLeaving {
   @NeededWhen() at!: string
   @IsOptional() @Line(200) plannedBy?: string

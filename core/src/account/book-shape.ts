@@ -245,7 +245,7 @@ export class BookMonth {
 /** An account's present state and dated holdings as one document (docs/account-book.md). */
 export class AccountBook {
   @IsIn([BOOK_FORMAT]) format!: typeof BOOK_FORMAT
-  /** The instant the book stands for; a date is its first. */
+  /** The instant the book represents; a date is its first. */
   @NeededWhen() asOf!: string
   @ValidateNested() @Type(() => BookAccount) @IsObject() account!: BookAccount
   @IsArray() @Line(120, 1, true) employers!: string[]

@@ -32,7 +32,7 @@ import type {
 
 export type Lists = { [T in TableName]: Rows[T][] }
 
-/** What reading a book gives: an account at version 0 and the instant it stands for, or every problem by path. */
+/** What reading a book gives: an account at version 0 and the instant it represents, or every problem by path. */
 export type BookRead =
   { account: Account; asOf: Instant; problems: [] } | { account?: undefined; asOf?: undefined; problems: Problem[] }
 
@@ -219,7 +219,7 @@ class BookReader {
     return people.flatMap((one) => this.find(this.people, one, 'person', path) ?? [])
   }
 
-  /** Names of fields and values to their ids; built-in fields stand for themselves, employers for their id. */
+  /** Names of fields and values to their ids; built-in fields are used as they are, employers for their id. */
   condition(name: string, plain: unknown, path: string): { field: string; value: string } | undefined {
     const value = String(plain)
     if (name === 'kind' || name === 'standing') return { field: name, value }

@@ -17,15 +17,15 @@ export interface Taker {
   id: Id
 }
 
-/** What becomes of one thing that depends on a leaver; without one, the proposed taker takes it (model X3). */
+/** What becomes of one thing that depends on a leaver; without one, the person proposed takes it over (model X3). */
 export interface Handover {
-  /** `report`, `steward` … as things are found; `line` for the account's own; `things` for what lies in a product. */
+  /** `report`, `steward` … as things are found; `line` for the account's own; `things` for what is in a product. */
   what: string
   /** The thing: a row's id, a line's id, or `product` or `product/thing`. */
   id: string
   /** Null: nobody takes it over. */
   taker: Taker | null
-  /** By when the taker has to accept, else it rests with the proposer; null: at once theirs. */
+  /** By when they have to accept, else it rests with the proposer; null: at once theirs. */
   acceptBy: Instant | null
   accepted: boolean
 }
@@ -78,7 +78,7 @@ export interface StepRow {
   doneAt: Instant | null
 }
 
-/** A time away, asked for or set (model X1). Its dates stand with the person as well, where access is worked out. */
+/** A time away, asked for or set (model X1). Its dates are with the person as well, where access is worked out. */
 export interface AbsenceRow {
   id: Id
   personId: Id

@@ -13,7 +13,7 @@ export const PERSONAL_FIELDS = [
   'accountAddress',
   'accountName',
 ] as const
-/** A reason given with a request stands under the request's id, one for a time away under the absence's, what a text field holds under the field's. */
+/** A reason given with a request is under the request's id, one for a time away under the absence's, what a text field holds under the field's. */
 export type PersonalField = (typeof PERSONAL_FIELDS)[number] | `request ${Id}` | `field ${Id}` | `absence ${Id}`
 
 /** A personal value to be set, or destroyed with `null`, in the transaction of the edits. */

@@ -15,7 +15,7 @@ export interface BookScene {
   place(text: string, path: string): PlaceRow['id'] | undefined
   find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null
   problem(code: string, sentence: string, path: string): void
-  /** The instant the book stands for. */
+  /** The instant the book represents. */
   asOf: Instant
   /** Whether a place, or one above it, is archived. */
   sleeps(placeId: Id): boolean

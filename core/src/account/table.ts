@@ -82,7 +82,7 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
 
 /**
  * A table seen through edits, without copying it: what a preview reads. Overlays lie over each other in layers, each
- * more than twice as large as what lies over it: one more edit costs little, and however long a docket grows, a row is
+ * more than twice as large as what is over it: one more edit costs little, and however long a docket grows, a row is
  * found through few layers.
  */
 export class OverlayTable<R extends { id: Id }> implements Table<R> {
@@ -152,7 +152,7 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
   }
 }
 
-/** Whether a layer is so small that what lies over it is put into it. */
+/** Whether a layer is so small that what is over it is put into it. */
 export function isSmall(layer: ReadonlyMap<unknown, unknown>, over: ReadonlyMap<unknown, unknown>): boolean {
   return layer.size <= 2 * over.size
 }

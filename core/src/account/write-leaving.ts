@@ -47,7 +47,7 @@ function awayOf(account: Account, row: PersonRow, from: Instant, ref: Ref): Book
   }
 }
 
-/** What has no name people know it by is left out: on its day it goes to its proposed taker. */
+/** What has no name people know it by is left out: on its day it goes to whom is proposed then. */
 function handoverOf(account: Account, one: Handover, ref: Ref): BookHandover | undefined {
   const thing = nameOf(account, one, ref)
   if (thing === undefined) return undefined

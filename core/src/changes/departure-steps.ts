@@ -18,13 +18,13 @@ import { idFrom, RowId } from './shapes.ts'
 export class SettleStep {
   @Equals('settle-step') type!: 'settle-step'
   @RowId() stepId!: Id
-  /** `done` by hand, `let-go`, `again`, or `pass` to another taker. */
+  /** `done` by hand, `let-go`, `again`, or `pass` to someone else. */
   @IsIn(['done', 'let-go', 'again', 'pass']) how!: 'done' | 'let-go' | 'again' | 'pass'
   @IsOptional() @IsIn(['person', 'group', 'place']) takerKind?: Taker['kind'] | null
   @IsOptional() @RowId() takerId?: Id | null
 }
 
-/** Someone settles a step that waits for a human: ticks it off, lets it go, tries again, or names another taker (X4). */
+/** Someone settles a step that waits for a human: ticks it off, leaves it unassigned, tries again, or names someone else (X4). */
 export const settleStep: ChangeKind<SettleStep> = {
   type: 'settle-step',
   category: 'leaving',

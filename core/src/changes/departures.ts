@@ -23,13 +23,13 @@ import { Moment, RowId } from './shapes.ts'
 import { shutDoors } from './shut-doors.ts'
 import { lookup } from '../checks/lookup.ts'
 
-/** Who takes one thing over, as chosen; without a taker it is left unassigned. */
+/** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
 export class HandoverWanted {
   @IsIn(Object.keys(TAKERS)) what!: string
   @IsString() @MaxLength(200) id!: string
   @IsOptional() @IsIn(['person', 'group', 'place']) takerKind?: Taker['kind'] | null
   @IsOptional() @RowId() takerId?: Id | null
-  /** By when the taker has to accept. */
+  /** By when they have to accept. */
   @Moment() acceptBy?: string | null
 }
 
@@ -102,7 +102,7 @@ export class ChangeDeparture {
   @Handovers() handovers?: HandoverWanted[]
 }
 
-/** Another time, or other takers, for a departure that is planned; what is left out stays. */
+/** Another time, or other people to take over, for a departure that is planned; what is left out stays. */
 export const changeDeparture: ChangeKind<ChangeDeparture> = {
   type: 'change-departure',
   category: 'leaving',
@@ -183,7 +183,7 @@ export class AnswerHandover {
   @IsBoolean() accept!: boolean
 }
 
-/** A taker says whether they take something over; refused, it rests with the person who proposed them (model X3). */
+/** Someone says whether they take something over; refused, it rests with the person who proposed them (model X3). */
 export const answerHandover: ChangeKind<AnswerHandover> = {
   type: 'answer-handover',
   category: 'leaving',
@@ -258,7 +258,7 @@ function handoversOf(draft: Draft, personId: Id, wanted: readonly HandoverWanted
   })
 }
 
-/** A taker as named: of a kind that can take such things, seen by the actor, and in. */
+/** Who takes over, as named: of a kind that can take such things, seen by the actor, and in. */
 export function takerOf(
   draft: Draft,
   what: string,

@@ -136,7 +136,7 @@ export function setTexts(draft: Draft, personId: Id, texts: readonly FieldText[]
   })
 }
 
-/** The personal values texts and a telephone number stand for, as the ledger names them. */
+/** The personal values texts and a telephone number are kept under, as the ledger names them. */
 export function personalOf(change: { texts?: readonly FieldText[]; phone?: string | null }): string[] {
   const texts = (change.texts ?? []).map(({ fieldId }) => `field ${fieldId}`)
   return change.phone === undefined ? texts : [...texts, 'phone']

@@ -181,7 +181,7 @@ export class Filler {
     }
   }
 
-  /** What lies beneath another of the places is reached from there, unless a wall stands between. */
+  /** What is beneath another of the places is reached from there, unless a wall is between. */
   giveMany({ subjects, placeIds, roleId, from, until }: GiveMany): void {
     const tops = placeIds.filter((placeId) => {
       const path = upwards(this.start, placeId)

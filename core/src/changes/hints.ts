@@ -65,7 +65,7 @@ function capIn({ caps, capElsewhere }: SheetSeatType, area: string): Level {
   return caps[area] ?? capElsewhere
 }
 
-/** The same role above and beneath, or by a group as well: the lower key adds nothing unless a wall stands between. */
+/** The same role above and beneath, or by a group as well: the lower key adds nothing unless a wall is between. */
 function coveredKeys(changes: readonly Change[], invite: Invite, sight: Sight): Warning[] {
   const { grants, groupIds = [] } = invite
   const { account } = sight

@@ -26,7 +26,7 @@ export class LaidPlace {
   @Line(40) kind!: string
   @IsOptional() @Line(40) reference?: string | null
   @IsOptional() @IsBoolean() walled?: boolean
-  /** Which of the places before it lies around it; left out at the top. */
+  /** Which of the places before it is around it; left out at the top. */
   @IsOptional() @IsInt() @Min(0) @Max(MAXIMUM_LISTED) within?: number | null
 }
 

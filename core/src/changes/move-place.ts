@@ -9,7 +9,7 @@ import { RowId } from './shapes.ts'
 export class MovePlace {
   @Equals('move-place') type!: 'move-place'
   @RowId() placeId!: Id
-  /** What it lies in from now on. */
+  /** What it is in from now on. */
   @RowId() parentId!: Id
 }
 

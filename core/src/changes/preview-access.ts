@@ -20,7 +20,7 @@ export interface AreaEffect {
   actions?: { code: string; before: string; after: string }[]
 }
 
-/** One person's gain or loss at a place and, if it is the same there, what lies beneath. */
+/** One person's gain or loss at a place and, if it is the same there, what is beneath. */
 export interface AccessEffect {
   kind: MoveKind
   personId: Id

@@ -107,7 +107,7 @@ export function tryPassing(
   return { decision: decision.problems.length === 0 ? decision : null, note: null }
 }
 
-/** The keys that takers will be given on the day of a planned departure, from its instant on: shown with the plan (S8, X3). */
+/** The keys that those who take over will be given on the day of a planned departure, from its instant on: shown with the plan (S8, X3). */
 export function givenOnItsDay(account: Account, row: DepartureRow, now: Instant): RowEdit[] {
   const actor = plannerOf(row, { kind: 'schedule' })
   const edits: RowEdit[] = []

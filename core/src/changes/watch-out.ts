@@ -242,7 +242,7 @@ const offersDead: Check = ({ edits, sight }) =>
     ]
   })
 
-/** Whose doors a change shuts as soon as it stands. */
+/** Whose doors a change shuts as soon as it is now. */
 function leaverAtOnce(change: Change, after: Account): Id | undefined {
   if (change.type === 'leave') return change.personId
   if (change.type === 'plan-departure') return change.at ? undefined : change.personId

@@ -18,7 +18,7 @@ export type Read<T> = { value: T; problems?: undefined } | { value?: undefined; 
 
 /** So many problems are told at once; anyone who mends them is told of the next. */
 export const MAXIMUM_PROBLEMS = 1_000
-/** Nothing there is a shape for lies deeper than this. */
+/** Nothing there is a shape for is deeper than this. */
 const MAXIMUM_DEPTH = 200
 /** Long lists are read so many entries at a stretch, so that the first mistakes are told soon. */
 const STRETCH = 500

@@ -10,7 +10,7 @@ import { moneyText } from '../seats/money.ts'
 import { productAccountOf } from './accounts.ts'
 import { openDeparture, thingsToPass, type PlannedThing } from './plan.ts'
 
-/** What a taker would gain by one handover if it happened now, and why it would have to wait (model X3, S8). */
+/** What someone would gain by taking one thing over if it happened now, and why it would have to wait (model X3, S8). */
 export interface HandoverGain {
   what: string
   id: string
@@ -23,7 +23,7 @@ export interface HandoverGain {
 const MOST_TRIED = 200
 
 /**
- * Tries each handover of a plan, as it is put together or as it stands, by the planner's rights; undefined for anyone
+ * Tries each handover of a plan, as it is put together or as it is now, by the planner's rights; undefined for anyone
  * who does not see the leaver's record.
  */
 export function handoverGains(
@@ -38,10 +38,10 @@ export function handoverGains(
     ...{ what, id, acceptBy: null, accepted: false },
     taker: takerId ? { kind: takerKind ?? ('person' as const), id: takerId } : null,
   }))
-  // What is chosen now stands before what was chosen when it was planned.
+  // What is chosen now is before what was chosen when it was planned.
   const handovers = [...chosen, ...(planned?.handovers ?? [])]
   const plannerId = planned?.plannerId ?? sight.personId
-  // Single things of a product are tried as they are named; each other with the product they lie in.
+  // Single things of a product are tried as they are named; each other with the product they are in.
   const single = handovers.filter(({ what, id }) => what === 'things' && id.includes('/')).reverse()
   const named = new Map(single.map((one) => [one.id, one]))
   return [...thingsToPass(account, personId, handovers, now), ...named.values()]

@@ -3,7 +3,7 @@ import type { Id, Taker } from '../account/rows.ts'
 import { whenText, type Instant } from '../time/instants.ts'
 import type { HangKind } from './hangs.ts'
 
-/** Who can take over what: things of these kinds go to these kinds of takers, or to nobody where that does no harm (X3). */
+/** Who can take over what: things of these kinds go to these kinds of people, groups or places, or to nobody where that does no harm (X3). */
 export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; letGo: boolean }>> = {
   report: { by: ['person'], letGo: true },
   steward: { by: ['person', 'group'], letGo: true },
@@ -16,7 +16,7 @@ export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; let
   things: { by: ['person', 'group', 'place'], letGo: true },
 }
 
-/** The ordinary changes by which one thing that depends on someone passes to its taker; each is judged like any other (X3). */
+/** The ordinary changes by which one thing that depends on someone passes on; each is judged like any other (X3). */
 export function passingOn(
   account: Account,
   { kind, id }: { kind: HangKind; id: Id },

@@ -15,7 +15,7 @@ export interface PlannedThing {
   taker: Taker | null
   acceptBy: Instant | null
   accepted: boolean
-  /** Whether someone chose the taker, or it is only proposed. */
+  /** Whether someone chose who takes it over, or it is only proposed. */
   chosen: boolean
 }
 
@@ -37,7 +37,7 @@ export function connectedProducts(account: Account): readonly { product: string;
     .map(({ product, thingsAddress }) => ({ product, things: thingsAddress !== null }))
 }
 
-/** Everything that passes on, with its taker: as chosen, or as proposed for what joined since (model X3, X4). */
+/** Everything that passes on, with who takes it over: as chosen, or as proposed for what joined since (model X3, X4). */
 export function thingsToPass(
   account: Account,
   personId: Id,
@@ -70,7 +70,7 @@ export function thingsToPass(
   })
 }
 
-/** Who is proposed for what lies in a product: of those who would take over, the first with an account there (model X3). */
+/** Who is proposed for what is in a product: of those who would take over, the first with an account there (model X3). */
 function takerWithAccount(account: Account, personId: Id, product: string, now: Instant): Id | null {
   const managerId = account.get('person', personId)?.managerId
   const owners = activeOwners(account, now).map(({ id }) => id)
@@ -95,7 +95,7 @@ function hangsToPass(account: Account, personId: Id, now: Instant): Hang[] {
 }
 
 /**
- * Who has it when the time comes: a taker who had to accept and did not leaves it with the person who proposed them
+ * Who has it when the time comes: if they had to accept and did not, it rests with the person who proposed them
  * (X3).
  */
 export function takerWhenDue(

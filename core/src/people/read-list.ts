@@ -236,7 +236,7 @@ function turned(name: string, beforeBracket: boolean): string {
   return isName ? `${parts[1]} ${parts[0]}` : parts[0]!
 }
 
-/** A row as it stands after someone mended it by hand. */
+/** A row as it is now after someone mended it by hand. */
 export function mendedRow({
   line,
   name,

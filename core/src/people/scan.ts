@@ -45,7 +45,7 @@ export function spotAt(text: string, at: number, after = 0): Spotted | undefined
   return { index: from, text: text.slice(from, until) }
 }
 
-/** The first and last character of the word that a place in a text lies in. */
+/** The first and last character of the word that a place in a text is in. */
 export function wordAround(text: string, at: number): Spotted {
   let [from, until] = [at, at]
   while (from > 0 && text[from - 1]!.trim() !== '') from -= 1

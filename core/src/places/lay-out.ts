@@ -55,7 +55,7 @@ function keysLike(sight: Sight, likeId: Id, listed: readonly ListedPlace[]): Lai
   const names = new Map<string, number[]>()
   const paths: string[] = []
   listed.forEach(({ name, within }, at) => {
-    // The topmost place stands for the client, whatever its name.
+    // The topmost place is the client, whatever its name.
     paths.push(within === null ? '' : `${paths[within]!}/${name.toLowerCase()}`)
     names.set(paths[at]!, [...(names.get(paths[at]!) ?? []), at])
   })
@@ -72,7 +72,7 @@ function keysLike(sight: Sight, likeId: Id, listed: readonly ListedPlace[]): Lai
   return keys
 }
 
-/** A place and what lies in it as a list to paste, references left out: the pattern for another like it. */
+/** A place and what is inside it as a list to paste, references left out: the pattern for another like it. */
 export function listOfPlace(sight: Sight, placeId: Id): string {
   const lines: string[] = []
   const visit = (id: Id, depth: number) => {

@@ -7,7 +7,7 @@ export interface ListedPlace {
   kind: string | null
   reference: string | null
   walled: boolean
-  /** The number of the listed place it lies in, or null for the top. */
+  /** The number of the listed place it is in, or null for the top. */
   within: number | null
   /** The line of the list, counted from 1. */
   line: number
@@ -25,7 +25,7 @@ const BEFORE_WORD = new Set(' \t\u00a0,')
 const NOTHING = new Set<string>()
 
 /**
- * Reads an indented list, a place a line: whatever is indented more than the line above lies in it; tabs count as four
+ * Reads an indented list, a place a line: whatever is indented more than the line above is in it; tabs count as four
  * blanks, bullets are left out. After the name may stand its reference in square brackets, its kind in round ones, and
  * `walled`: `Helipad roof [PH-7] (location) walled`. Empty lines are skipped. Every problem names its line.
  */

@@ -348,7 +348,7 @@ function nobodysGone(
   })
 }
 
-/** A firm by its name as it stands in the list; one that is new is added first. */
+/** A firm by its name as shown in the list; one that is new is added first. */
 function firmOf(account: Account, name: string, made: Map<string, Id>, changes: object[], newId: () => Id): Id | null {
   if (name.trim() === '') return null
   const present = firmNamed(account, name)?.id ?? made.get(name)

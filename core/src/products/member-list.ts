@@ -37,7 +37,7 @@ export interface ListedMember {
   problem: string | null
 }
 
-/** Words of headings by what they stand for, in their plainest form. */
+/** Words of headings by what they represent, in their plainest form. */
 const HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
   email: ['email', 'email address', 'mail', 'user email', 'login email', 'primary email', 'e mail', 'address'],
   name: ['name', 'full name', 'display name', 'user', 'person', 'member', 'employee', 'user name'],

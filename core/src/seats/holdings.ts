@@ -165,7 +165,7 @@ function typeOf(holding: HoldingRow): string {
   return `${holding.product}/${holding.seatType}`
 }
 
-/** Counts the holdings that stand there and then, once more or once less. */
+/** Counts the holdings that are there and then, once more or once less. */
 function addTo(
   counted: Occupancy,
   account: Account,

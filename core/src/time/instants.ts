@@ -14,7 +14,7 @@ export type LocalMonth = string
 
 export const MICROSECONDS_PER_SECOND = 1_000_000
 
-/** Which edge of a period a local time stands for; it decides what a doubled local time means (model Z2). */
+/** Which edge of a period a local time represents; it decides what a doubled local time means (model Z2). */
 export type Edge = 'beginning' | 'end'
 
 const DATE = /^\d{4}-\d{2}-\d{2}$/
@@ -54,17 +54,17 @@ export function startOfDate(date: LocalDate, zone: string, edge: Edge): Instant 
   return instant
 }
 
-/** The instant a `from` date stands for: its first (model Z1). */
+/** The instant a `from` date represents: its first (model Z1). */
 export function fromDate(date: LocalDate, zone: string): Instant {
   return startOfDate(date, zone, 'beginning')
 }
 
-/** The instant an `until` date stands for: the first of the day after (model Z1). */
+/** The instant an `until` date represents: the first of the day after (model Z1). */
 export function untilDate(date: LocalDate, zone: string): Instant {
   return startOfDate(addDays(date, 1), zone, 'end')
 }
 
-/** The last instant of a local date: what a date asked about stands for (model Z1). */
+/** The last instant of a local date: what a date asked about represents (model Z1). */
 export function lastInstantOf(date: LocalDate, zone: string): Instant {
   return untilDate(date, zone) - 1
 }
@@ -165,7 +165,7 @@ export function readWhen(text: string, zone: string, edge: Edge): Instant {
   return readInstant(text)
 }
 
-/** The years a book or change may name: what lies outside is a slip of the pen, and no zone is known for it. */
+/** The years a book or change may name: what is outside is a slip of the pen, and no zone is known for it. */
 const FIRST_YEAR = 1900
 const LAST_YEAR = 2199
 

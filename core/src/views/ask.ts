@@ -72,7 +72,7 @@ interface Named extends AskFound {
 
 const people = new WeakMap<Account, { id: Id; hay: string }[]>()
 
-/** Names in lower case with what stands beside them, once for a version of the account. */
+/** Names in lower case with what is beside them, once for a version of the account. */
 function peopleOf(account: Account) {
   let known = people.get(account)
   if (!known) {
@@ -114,7 +114,7 @@ function add(
   if (words.every((word) => hay.includes(word))) into.push({ kind, id, name, detail, hay })
 }
 
-/** What begins with the first word stands before what only holds it; shorter names before longer ones. */
+/** What begins with the first word is before what only holds it; shorter names before longer ones. */
 function inOrder<T extends { hay: string; name: string }>(found: T[], words: readonly string[]): T[] {
   const [first = ''] = words
   const score = ({ hay }: T) => (hay.startsWith(first) ? 0 : hay.includes(` ${first}`) ? 1 : 2)
@@ -167,7 +167,7 @@ function whatAt(sight: Sight, text: string): AskAnswer | null {
   return person.length === 0 ? null : what(sight, person.join(' '), words.slice(at + 1).join(' '))
 }
 
-/** Nobody asks longer questions; what is longer is looked for as it stands, and not understood. */
+/** Nobody asks longer questions; what is longer is looked for as it is now, and not understood. */
 const LONGEST_QUESTION = 200
 
 function answerTo(sight: Sight, text: string): AskAnswer | null {

@@ -38,7 +38,7 @@ export interface DepartureThingView {
   id: string
   text: string
   taker: TakerView | null
-  /** Kinds of takers it can have. */
+  /** Kinds of people, groups or places that can take it over. */
   takers: readonly Taker['kind'][]
   chosen: boolean
   acceptBy: string | null
@@ -143,7 +143,7 @@ export function departureView(sight: Sight, id: Id): DepartureView | undefined {
   }
 }
 
-/** What someone's leaving would be, before it is planned: everything that passes on, each with a proposed taker (X3). */
+/** What someone's leaving would be, before it is planned: everything that passes on, each with who is proposed to take it over (X3). */
 export function leavingView(sight: Sight, personId: Id) {
   const { account } = sight
   if (!account.get('person', personId) || !isSeen(sight, personId)) return undefined

@@ -28,7 +28,7 @@ export interface GridQuery {
   find: string
   /** Whose insides are shown beside them; the root's always. Null: as far as it fits. */
   open: ReadonlySet<Id> | 'all' | null
-  /** Only these places and what lies beneath them; empty for all. */
+  /** Only these places and what is beneath them; empty for all. */
   under: readonly Id[]
 }
 
@@ -37,7 +37,7 @@ export interface GridColumn {
   name: string
   depth: number
   walled: boolean
-  /** Null: nothing lies beneath it; else whether that is shown. */
+  /** Null: nothing is beneath it; else whether that is shown. */
   open: boolean | null
 }
 

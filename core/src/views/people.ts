@@ -62,7 +62,7 @@ export type PeopleSort = (typeof PEOPLE_SORTS)[number]
 /** A window has at most so many rows. */
 const MAXIMUM_WINDOW = 1_000
 
-/** Reads what is asked of the list, as it stands in an address; what cannot be read is as if it were left out. */
+/** Reads what is asked of the list, as shown in an address; what cannot be read is as if it were left out. */
 export function readPeopleQuery(params: Readonly<Record<string, string>>): PeopleQuery {
   const number = (text: string | undefined, otherwise: number) =>
     /^\d{1,7}$/.test(text ?? '') ? Number(text) : otherwise

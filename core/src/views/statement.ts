@@ -25,7 +25,7 @@ export interface StatementRow {
   passesWalls: boolean
 }
 
-/** Who can get in at a place and what lies in it, on a day: a page to hand out (model A6). */
+/** Who can get in at a place and what is inside it, on a day: a page to hand out (model A6). */
 export interface StatementView {
   account: string
   placeId: Id

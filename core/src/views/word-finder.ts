@@ -1,5 +1,5 @@
 /**
- * Finds which of many texts hold words and phrases. They lie in one string, one after the other: looking through that
+ * Finds which of many texts hold words and phrases. They are in one string, one after the other: looking through that
  * is several times as quick as going from text to text.
  */
 export class WordFinder {

@@ -22,7 +22,7 @@ import { route, type Ask } from './route.ts'
 const ACCOUNT = '/api/accounts/{accountId}'
 
 export class LinkToken {
-  /** What stands behind # in the link's address. */
+  /** What is behind # in the link's address. */
   @IsString() @MaxLength(200) token!: string
 }
 
@@ -33,7 +33,7 @@ export class LinkAsked {
 }
 
 export class LinkProven extends FirstMeans {
-  /** What stands behind # in the message's link, which proves the mailbox. */
+  /** What is behind # in the message's link, which proves the mailbox. */
   @IsString() @MaxLength(100) token!: string
 }
 

@@ -51,7 +51,7 @@ async function freeName(lodge: Lodge, name: string): Promise<string> {
   }
 }
 
-/** The invitation a first slip stands for. @throws LodgeError 404 if it does not open. */
+/** The invitation of a first sign-in slip. @throws LodgeError 404 if it does not open. */
 async function find(lodge: Lodge, code: string, now: Instant): Promise<{ token: LoginToken; found: Found }> {
   const token = await findLoginToken(lodge.pools.requests, hashOf(code), 'first-slip', now)
   const loaded = token?.accountId ? await lodge.accounts.get(token.accountId) : undefined

@@ -15,7 +15,7 @@ const MAXIMUM_PEOPLE = 5_000
 
 class MessageContent {
   @Line(120) subject!: string
-  /** `{name}`, `{account}` and `{until}` stand for what is theirs of the person who reads it. */
+  /** `{name}`, `{account}` and `{until}` are filled in for the person who reads it. */
   @IsString() @Length(1, 8_000) text!: string
 }
 

@@ -25,7 +25,7 @@ export class SetNotices {
 }
 
 export class StopDigest {
-  /** What stands behind # in the message's link. */
+  /** What is behind # in the message's link. */
   @IsString() @MaxLength(200) token!: string
 }
 

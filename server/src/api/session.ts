@@ -52,7 +52,7 @@ function wrong(sentence = 'This email address and password do not match.'): Lodg
   return new LodgeError(401, 'wrong-sign-in', sentence)
 }
 
-/** After the password, who has a second sign-in step is asked for it; the ticket stands for the first step and is good once. */
+/** After the password, who has a second sign-in step is asked for it; the ticket proves the first step and is good once. */
 async function askSecond(lodge: Lodge, login: Login, now: number): Promise<object | undefined> {
   const means = await meansOfLogin(lodge.pools.requests, login.id)
   if (means.length === 0) return undefined

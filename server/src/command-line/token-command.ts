@@ -39,7 +39,7 @@ export async function makeProductToken(
   return token
 }
 
-/** The options as they stand on the command line. */
+/** The options as they are now on the command line. */
 export interface TokenWords {
   scope?: string[]
   days?: string

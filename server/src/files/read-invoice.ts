@@ -89,7 +89,7 @@ function decimalMark(locale: string): string {
 
 /**
  * `1,234.50`, `1.234,50`, `14`, `-3.00`; undefined for what is no sum, or has more places than the currency. The other
- * mark than the locale's stands for a decimal one only where it can be nothing else.
+ * mark than the locale's is a decimal one only where it can be nothing else.
  */
 export function readAmount(text: string, digits: number, mark: string): number | undefined {
   const plain = text.replace(/[\s\u00a0€$£¥]/g, '').replace(/−/g, '-')

@@ -55,8 +55,8 @@ export function mustBeAllowed(address: string, allowed: readonly string[]): URL 
 }
 
 /**
- * Names are looked up as the connection is made, and what they stand for must not be a private network: a name may
- * stand for something else a moment later. An origin that is allowed by its number stands for itself.
+ * Names are looked up as the connection is made, and what they lead to must not be a private network: a name may
+ * represent something else a moment later. An origin that is allowed by its number is that number.
  */
 const publicOnly: LookupFunction = (hostname, options, callback) => {
   lookup(hostname, { all: true }).then(

@@ -5,7 +5,7 @@ export const MINIMUM_PASSWORD_LENGTH = 10
 
 let common: { test(password: string): boolean } | undefined
 
-/** Whether a password stands on the list of common ones that ships with us; read when it is first asked for. */
+/** Whether a password is on the list of common ones that ships with us; read when it is first asked for. */
 function isCommon(password: string): boolean {
   common ??= createRequire(import.meta.url)('fxa-common-password-list') as { test(password: string): boolean }
   return common.test(password) || common.test(password.toLowerCase())

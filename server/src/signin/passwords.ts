@@ -60,7 +60,7 @@ export class Passwords {
     }
   }
 
-  /** The next of the place whose turn it is; a place that was served stands behind the others. */
+  /** The next of the place whose turn it is; a place that was served is behind the others. */
   private callNext(): void {
     for (const [from, queue] of this.waiting) {
       this.waiting.delete(from)

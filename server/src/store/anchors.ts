@@ -9,7 +9,7 @@ export const ANCHOR_FORMAT = 'jolly-porter/anchor@1'
 export interface Anchor {
   format: typeof ANCHOR_FORMAT
   account: string
-  /** The newest entry then, and its hash, which stands for all before it. */
+  /** The newest entry then, and its hash, which covers all before it. */
   version: number
   hash: string
   /** RFC 3339. */

@@ -174,7 +174,7 @@ export class Committer {
     return { version, at: now, decision }
   }
 
-  /** Begins a transaction; its taker commits it, and what is not committed is put back. */
+  /** Begins a transaction; the caller commits it, and what is not committed is put back. */
   private async transaction<T>(work: (connection: PoolConnection) => Promise<T>): Promise<T> {
     const connection = await this.ground.pools.commits.getConnection()
     let broken = false

@@ -8,7 +8,7 @@ import { writeEdits, writePersonalValues } from './write-edits.ts'
 
 /**
  * Writes a new account whole: version 1 of its ledger. People are joined to their logins before anything is written, so
- * that the ledger's edits are the rows as they stand.
+ * that the ledger's edits are the rows as they are now.
  * @param alongside rows that stand or fall with it: the logins.
  */
 export async function foundAccount(

@@ -232,7 +232,7 @@ export async function readEntry(
   return { header: JSON.parse(heads[0].header as string) as LedgerHeader, edits }
 }
 
-/** An entry as it is kept: the header in the very text that was hashed, and what stands beside it to find it by. */
+/** An entry as it is kept: the header in the very text that was hashed, and what is beside it to find it by. */
 export interface WholeEntry {
   version: number
   at: Instant

@@ -4,7 +4,7 @@ import type { Queryable } from './pools.ts'
 
 export type MeansKind = 'passkey' | 'codes' | 'backup'
 
-/** A means of signing in beside a password; its secret is sealed or, for a passkey, a public key. */
+/** A sign-in method beside a password; its secret is sealed or, for a passkey, a public key. */
 export interface Means {
   id: string
   loginId: string

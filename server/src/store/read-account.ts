@@ -112,7 +112,7 @@ async function readPersonalValues(connection: Queryable, accountId: string): Pro
   return rows.map((row) => ({ personId: row.person_id, field: row.field, value: row.value }))
 }
 
-/** The personal values of some people, as they stand now. */
+/** The personal values of some people, as they are now. */
 export async function readPersonalValuesOf(
   connection: Queryable,
   accountId: string,

@@ -14,7 +14,7 @@ export function provenOffer(accountId: string, id: string, number: number): Prov
   return { purpose: 'offer', accountId, id, number }
 }
 
-/** Keeps the hashes of offers' tokens (model I6). @throws where one is there already: a token stands for one sending. */
+/** Keeps the hashes of offers' tokens (model I6). @throws where one is there already: one token belongs to one sending. */
 export async function insertOfferTokens(
   connection: Queryable,
   tokens: readonly (OfferToken & { tokenHash: Buffer; keyId: string })[],
@@ -110,7 +110,7 @@ function tokenOf(row: RowDataPacket): ProductToken {
   return { id: row.id, accountId: row.account_id, product: row.product, scopes, expiresAt: row.expires_at_us }
 }
 
-/** The account and product a token stands for; undefined if unknown or ended. */
+/** The account and product a token represents; undefined if unknown or ended. */
 export async function findProductToken(connection: Queryable, tokenHash: Buffer): Promise<ProductToken | undefined> {
   const [rows] = await connection.execute<RowDataPacket[]>(
     `SELECT id, account_id, product, scopes, expires_at_us FROM product_token

@@ -31,7 +31,7 @@ export type Verification =
 
 /**
  * Walks an account's chain from the first entry. Each header must name the hash before, be the text that was hashed and
- * count without a gap, and what stands beside it must say the same; each item must match its commitment, or have been
+ * count without a gap, and what is beside it must say the same; each item must match its commitment, or have been
  * destroyed whole and be named so by a later entry; the last hash must be the guard row's (model C5).
  * @param alsoRows also compares every row of the account with what the ledger last made of it.
  */

@@ -102,7 +102,7 @@ export async function workById(
   return { accountId: row.account_id, kind: row.kind, ids: typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids }
 }
 
-/** Work that stands for the whole lodge, once. */
+/** Work of the whole lodge, done once. */
 export async function standWork(connection: Queryable, accountId: string, kind: string): Promise<void> {
   const [rows] = await connection.execute<RowDataPacket[]>(
     "SELECT 1 FROM durable_work WHERE account_id = ? AND kind = ? AND state = 'waiting'",
@@ -111,7 +111,7 @@ export async function standWork(connection: Queryable, accountId: string, kind: 
   if (rows.length === 0) await insertWork(connection, { accountId, kind, ids: {} }, 0)
 }
 
-/** Work that stands for one thing of an account, once: due now, whether it stood already or not. */
+/** Work on one thing of an account, done once: due now, whether it stood already or not. */
 export async function standWorkFor(connection: Queryable, work: NewWork, dueAt: Instant): Promise<void> {
   await connection.execute(
     "DELETE FROM durable_work WHERE account_id = ? AND kind = ? AND ids = ? AND state = 'waiting'",

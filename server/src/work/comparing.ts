@@ -203,7 +203,7 @@ function ownersOf(
   return owners
 }
 
-/** Whether anything is to be written, or what stands open is to be looked at once more before someone is alarmed. */
+/** Whether anything is to be written, or what is open is to be looked at once more before someone is alarmed. */
 function isToBeBrought(wanted: ProductAccount, held: HeldAccount, before: SeenAccount | undefined): boolean {
   if (held.externalId !== null && held.externalId !== wanted.externalId) return false
   if (attributesToWrite(wanted, held, before, 'compared').length > 0) return true

@@ -155,7 +155,7 @@ function taskText({ productName, sentence, why, lines, overdueDays }: NonNullabl
   return [`${productName}: ${sentence}${late}, ${why}`, ...lines.map(({ text }) => `      ${text}`)].join('\n')
 }
 
-/** Who changed what they reach; what it is stands on their own page, cut to what they see then. */
+/** Who changed what they reach; the details are on their own page, cut to what they see then. */
 function changed(sight: Sight, notices: readonly Notice[]): string[] {
   const names = [...new Set(notices.map(({ actorId }) => sight.personName(actorId)))]
   return ['', `Your access was changed by ${names.join(', ')}.`]

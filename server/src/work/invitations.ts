@@ -28,7 +28,7 @@ export function invitationWorker(
     const ids = row.ids as unknown as InvitationIds
     const { keyRing, publicOrigin } = configuration
     const token = await offerTokenToSend(pools.work, keyRing, { accountId: row.accountId, ...ids })
-    // The token stands behind #, so that no server or proxy ever logs it.
+    // The token is behind #, so that no server or proxy ever logs it.
     const link = `${publicOrigin}/invitation#${token}`
     const message = render(loaded.account, ids, link, row.kind === 'invitation-reminder')
     if ('dropped' in message) return message

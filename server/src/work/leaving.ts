@@ -41,7 +41,7 @@ interface Went {
   againInSeconds?: number
 }
 
-/** How a closing is known, as it stands in the record (model X5). */
+/** How a closing is known, as shown in the record (model X5). */
 const KNOWN_CLOSED = {
   closed: 'Read back as closed.',
   absent: 'There is no account: the product was asked by its id and by its name, and read whole.',

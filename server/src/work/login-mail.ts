@@ -61,7 +61,7 @@ function render(
   const known = TEXTS[template]
   const isForSomebody = token.loginId !== null || token.purpose === 'sign-up' || token.purpose === 'come'
   if (!known || !isForSomebody || token.expiresAt <= clock.now()) return undefined
-  // The token stands behind #, so that no server or proxy ever logs it.
+  // The token is behind #, so that no server or proxy ever logs it.
   const secret = configuration.keyRing.tokenFor(
     { purpose: token.purpose, accountId: null, id: token.id, number: 0 },
     keyId,

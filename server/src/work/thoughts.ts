@@ -182,7 +182,7 @@ function myKeys(sight: Sight): object | undefined {
   return { name: sheet.name, from: sheet.from, until: sheet.until, seats: sheet.holdings, keys, ...own(sight) }
 }
 
-/** What stands on one's own page beside the keys: leaving, times away, what one is asked to take over. */
+/** What is on one's own page beside the keys: leaving, times away, what one is asked to take over. */
 function own(sight: Sight): object {
   return {
     leaving: ownLeaving(sight),
@@ -224,7 +224,7 @@ export interface FileTask extends FileFrom {
   as: string | null
 }
 
-/** A row of a list as it stands after mending. */
+/** A row of a list as it is now after mending. */
 type ListedRow = Pick<ListedPerson, 'line' | 'name' | 'email' | 'cells'>
 
 /** Rows judged, the invitations they make, and one preview of all. */

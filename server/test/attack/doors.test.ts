@@ -17,7 +17,7 @@ beforeEach(async () => {
 
 const stranger = (process: 0 | 1 = 0) => supertest.agent(siege.urls[process])
 
-/** The newest link that was mailed to an address, without what stands before its `#`. */
+/** The newest link that was mailed to an address, without what is before its `#`. */
 async function mailed(address: string, page: string, after = 0): Promise<string> {
   return until(async () => {
     const found = siege.mailbox.to(address).flatMap(({ text }) => [...text.matchAll(/\/([a-z-]+)#([\w.-]+)/g)])

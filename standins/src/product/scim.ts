@@ -128,7 +128,7 @@ function resourceOf(kept: Kept, base: string): Record<string, unknown> {
 
 /** Only what is asked for, and what always comes (RFC 7644 §3.4.2.5, §3.10): `emails`, `emails.value`, or with its URI. */
 function withAttributes(resource: Record<string, unknown>, query: Context['query']): Record<string, unknown> {
-  // In an address they stand with commas between, in a message as a list (RFC 7644 §3.4.3).
+  // In an address they are with commas between, in a message as a list (RFC 7644 §3.4.3).
   const ways = (of: unknown) => {
     const all = typeof of === 'string' ? of.split(',') : Array.isArray(of) ? of.map(String) : undefined
     return all?.map((one) => one.trim().toLowerCase().replace(SCHEMA_PREFIX, ''))

@@ -94,7 +94,7 @@ function handOver(store: ProductStore, faults: Faults, from: string, { things, t
   return { done, refused }
 }
 
-/** An item goes to its taker; work held open is released, a link is cut, where nobody takes it. */
+/** An item goes to the person named; work held open is released, a link is cut, where nobody takes it. */
 function passed(thing: Thing, to: Handover['to']): Thing {
   if (to === null) return { ...thing, owner: null, keptBy: null }
   if (to.kind === 'person') return { ...thing, owner: to.id }

@@ -74,7 +74,7 @@ export interface LookedInvitation {
   isSignedIn: boolean
 }
 
-/** One's own means of signing in (`/api/sign-in`). */
+/** One's own sign-in methods (`/api/sign-in`). */
 export interface OwnSignIn {
   email: string
   hasPassword: boolean
@@ -87,7 +87,7 @@ export interface OwnSignIn {
 export interface WayInView {
   reasons: string[]
   hasLogin: boolean
-  /** The short name their login goes by, where it has no mailbox. */
+  /** The short name their login goes by, where it has no email. */
   signInName: string | null
   /** Whether the first slip of someone invited without an address may be printed. */
   mayPrint: boolean

@@ -64,7 +64,7 @@ export function countVerdicts(rows: readonly Pick<JudgedPerson, 'verdict'>[]): P
   return counts
 }
 
-/** Rows as they are sent: what stands in them, without what was made of it. */
+/** Rows as they are sent: what is in them, without what was made of it. */
 export function sendable(rows: readonly JudgedPerson[]): Pick<JudgedPerson, 'line' | 'name' | 'email' | 'cells'>[] {
   return rows.map(({ line, name, email, cells }) => ({ line, name, email, cells }))
 }

@@ -13,9 +13,9 @@ export interface LaidBar {
   /** What it and its name take up. */
   width: number
   row: number
-  /** Its name stands before the tick, where there is no room behind. */
+  /** Its name is before the tick, where there is no room behind. */
   flipped: boolean
-  /** It lies beyond the Board's edge; its date is said with the name. */
+  /** It is beyond the Board's edge; its date is said with the name. */
   beyond: boolean
   date: string
 }

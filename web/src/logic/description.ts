@@ -49,7 +49,7 @@ export function formFrom(description: Description, currency: string): Descriptio
 /** What cannot be read of the form, by field; empty: all of it can. */
 export type FormProblems = Record<string, 'sum' | 'number'>
 
-/** The description the form stands for, and what of it cannot be read. Rows left empty stand for nothing. */
+/** The description the form represents, and what of it cannot be read. Rows left empty are left out. */
 export function descriptionFrom(
   form: DescriptionForm,
   currency: string,

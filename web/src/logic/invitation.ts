@@ -6,7 +6,7 @@ import { looksLikeAddress } from './email.ts'
 export interface InvitationForm {
   name: string
   email: string
-  /** They have no mailbox and come in by a printed slip. */
+  /** They have no email and come in by a printed slip. */
   byHand: boolean
   kind: 'staff' | 'contractor' | 'client'
   standing: 'administrator' | 'member' | 'guest'
@@ -38,7 +38,7 @@ export function emptyInvitation(): InvitationForm {
   }
 }
 
-/** The change the form stands for; undefined while it lacks a name or anything like an address. */
+/** The change the form represents; undefined while it lacks a name or anything like an address. */
 export function invitationOf(form: InvitationForm): NewChange | undefined {
   const isAddressed = looksLikeAddress(form.email)
   if (!form.name.trim() || (!form.byHand && !isAddressed)) return undefined

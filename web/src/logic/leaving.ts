@@ -10,7 +10,7 @@ export interface ChosenTaker {
   taker: Taker | null
 }
 
-/** What a list's option stands for. */
+/** What a list's option represents. */
 export function takerKey(taker: Taker | null): string {
   return taker ? `${taker.kind} ${taker.id}` : ''
 }
@@ -37,7 +37,7 @@ export function handoversOf(
   })
 }
 
-/** More of a kind than this stand in one row, to be unfolded. */
+/** More of a kind than this are in one row, to be unfolded. */
 const FOLDED = 2
 /** What a row's choice says where its things go to more than one. */
 export const SEVERAL = 'several'
@@ -49,7 +49,7 @@ function partOf({ taker, chosen }: DepartureThingView): (typeof PARTS)[number] {
   return chosen ? 'chosen' : 'proposed'
 }
 
-/** A plan's rows under their headings, those of a kind together; `shown` are those that stand in rows of their own. */
+/** A plan's rows under their headings, those of a kind together; `shown` are those that are in rows of their own. */
 export function planParts(
   things: readonly DepartureThingView[],
   takerOf: (thing: DepartureThingView) => Taker | null,

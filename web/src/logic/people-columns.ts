@@ -1,4 +1,4 @@
-/** What can stand beside a name in the list of people, and how wide it is. */
+/** What can be shown beside a name in the list of people, and how wide it is. */
 export const PEOPLE_COLUMNS = {
   reach: 'minmax(174px, 1fr)',
   seats: 'minmax(0, 88px)',

@@ -27,7 +27,7 @@ export interface DateReading {
   past?: boolean
 }
 
-/** A day that is past by less than this is meant as it stands, when no year is typed. */
+/** A day that is past by less than this is meant as it is now, when no year is typed. */
 const NEAR_DAYS = 60
 
 /** The local date someone typed, `2026-06-28`; null where it is none. */

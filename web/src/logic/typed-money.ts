@@ -25,7 +25,7 @@ function digitsOf(text: string): string {
   return text.slice(first, end).replace(/[\s'’]/g, '')
 }
 
-/** A sum as it stands in a field: `45.00`. */
+/** A sum as shown in a field: `45.00`. */
 export function fieldMinor(minor: number, currency: string): string {
   const format = new Intl.NumberFormat('en', { style: 'currency', currency })
   const digits = format.resolvedOptions().maximumFractionDigits ?? 2

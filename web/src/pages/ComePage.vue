@@ -29,7 +29,7 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const proving = computed(() => route.name === 'come-in')
-// The token stands behind #, so that it never travels in an address.
+// The token is behind #, so that it never travels in an address.
 const token = location.hash.slice(1)
 const held = ref<Held | null>(null)
 const error = ref<ApiError | null>(null)

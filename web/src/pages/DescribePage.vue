@@ -16,7 +16,7 @@ import { useFetched } from '../state/fetched.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 
-// A product described as it stands on its price page; what it makes is read and worked out as one types.
+// A product described as it is now on its price page; what it makes is read and worked out as one types.
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()

@@ -21,7 +21,7 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const way = computed(() => String(route.name))
-// The token stands behind #, so that it never travels in an address.
+// The token is behind #, so that it never travels in an address.
 const token = location.hash.slice(1)
 const said = ref('')
 const first = ref<(FirstLook & { code: string }) | null>(null)
@@ -55,7 +55,7 @@ async function slip(code: string): Promise<void> {
   else await come(answer)
 }
 
-/** Takes up the invitation a first slip stands for. */
+/** Takes up the invitation of a first sign-in slip. */
 async function takeUp(means: FirstMeans): Promise<void> {
   busy.value = true
   error.value = null

@@ -16,7 +16,7 @@ import { useSession } from '../state/session.ts'
 const { t } = useI18n()
 const router = useRouter()
 const session = useSession()
-// The token stands behind #, so that it never travels in an address.
+// The token is behind #, so that it never travels in an address.
 const token = location.hash.slice(1)
 const found = ref<LookedInvitation | null>(null)
 const error = ref<ApiError | null>(null)

@@ -14,7 +14,7 @@ import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
 import NotYet from '../parts/NotYet.vue'
 
-// One's own means of signing in, and where one is signed in.
+// One's own sign-in methods, and where one is signed in.
 const { t } = useI18n()
 const session = useSession()
 const proof = useProof()
@@ -28,7 +28,7 @@ const error = ref<ApiError | null>(null)
 const day = (instant: string | null) =>
   instant === null ? t('means.never') : shortDate(instant.slice(0, 10), today.value)
 
-/** Does something about one's own sign-in, with a fresh proof where it needs one, and shows how it stands then. */
+/** Does something about one's own sign-in, with a fresh proof where it needs one, and shows how it is then. */
 async function act(work: () => Promise<unknown>, says = ''): Promise<void> {
   error.value = null
   said.value = ''

@@ -23,7 +23,7 @@ interface Looked {
 const { t } = useI18n()
 const router = useRouter()
 const session = useSession()
-// The token stands behind #, so that it never travels in an address.
+// The token is behind #, so that it never travels in an address.
 const token = location.hash.slice(1)
 const looked = ref<Looked | null>(null)
 const said = ref('')

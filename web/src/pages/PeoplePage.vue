@@ -62,7 +62,7 @@ const text = computed({
 })
 const chosenId = computed(() => String(route.params.personId ?? ''))
 const inviting = computed(() => route.query.invite === '1')
-/** When those in sight came in last, by id: a fact that stands beside the account. */
+/** When those in sight came in last, by id: a fact that is beside the account. */
 const seen = ref<Record<string, string>>({})
 const wantsSeen = computed(() => columns.value.includes('seen'))
 watch([people, wantsSeen], async () => {

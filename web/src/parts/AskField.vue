@@ -31,7 +31,7 @@ const text = ref('')
 const open = ref(false)
 const at = ref(0)
 const asked = ref<Asked | null>(null)
-/** What the answer shown was given to: what stands in the field may be further already. */
+/** What the answer shown was given to: what is in the field may be further already. */
 let answered = ''
 let timer: ReturnType<typeof setTimeout> | undefined
 let turn = 0

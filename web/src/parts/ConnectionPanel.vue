@@ -45,7 +45,7 @@ const said = ref('')
 /** The connection whose kept token is about to be replaced. */
 const replacing = ref('')
 
-// What each holds stands there from the beginning, as it was last read.
+// What each holds is there from the beginning, as it was last read.
 watch(connections, (found) => found.forEach(({ id }) => void read(id).catch(() => undefined)))
 
 async function read(id: string): Promise<void> {

@@ -12,7 +12,7 @@ const DateCalendar = defineAsyncComponent(() => import('./DateCalendar.vue'))
 // it means beneath. Holds `2026-06-28` or `2026-06-28T17:00`; empty where there is none.
 const props = defineProps<{
   id?: string
-  /** Its name, where no label of its own stands beside it. */
+  /** Its name, where no label of its own is beside it. */
   label?: string
   /** Asks for a time as well; a date alone is then at this time. */
   time?: string

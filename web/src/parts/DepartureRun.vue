@@ -57,7 +57,7 @@ async function check(): Promise<void> {
   }
 }
 
-/** What is left stands first; what is settled is told together where it went the same way. */
+/** What is left is first; what is settled is told together where it went the same way. */
 const open = computed(() => props.sheet.steps.filter(({ state }) => state === 'blocked' || state === 'waiting'))
 const settled = computed(() =>
   together(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// What a taker gains, or why it would wait: a line beneath the choice.
+// What someone who takes over gains, or why it would wait: a line beneath the choice.
 defineProps<{ text: string; waits: boolean }>()
 </script>
 

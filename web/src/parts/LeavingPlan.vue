@@ -30,7 +30,7 @@ const { data: leaving, error, again } = useFetched<Leaving>(() => session.path(`
 const at = ref(props.planned?.localTime ?? '')
 const chosen = reactive(new Map<string, ChosenTaker>())
 const allTo = ref('')
-/** By when takers say yes; empty: they are not asked. */
+/** By when those who take over say yes; empty: they are not asked. */
 const acceptBy = ref('')
 const things = computed<readonly DepartureThingView[]>(() => props.planned?.things ?? leaving.value?.things ?? [])
 const name = computed(() => props.planned?.name ?? leaving.value?.name ?? '')
@@ -61,12 +61,12 @@ function chooseGroup(all: readonly DepartureThingView[], value: string): void {
   if (value !== SEVERAL) for (const thing of all) choose(thing, value)
 }
 
-/** What lies in each product, as it says itself; asked beside the plan, which does not wait for it. */
+/** What is in each product, as it says itself; asked beside the plan, which does not wait for it. */
 const { products, asking, counted } = useInProducts(() => props.personId)
 const lying = computed(() => products.value.flatMap((one) => one.things))
-/** Single things of a product that have a taker of their own, or none. */
+/** Single things of a product that pass to someone of their own, or to nobody. */
 const singled = computed(() => lying.value.filter((one) => one.chosen || chosen.has(keyOf(one))))
-/** What nobody takes over: things without a taker, and single ones of a product for which that was chosen. */
+/** What nobody takes over: things left unassigned, and single ones of a product for which that was chosen. */
 const without = computed(() => [...things.value, ...singled.value].filter((one) => takerOf(one) === null).length)
 function heldIn({ what, id }: DepartureThingView): InProduct | undefined {
   return what === 'things' ? products.value.find((one) => one.product === id) : undefined
@@ -87,7 +87,7 @@ function keyOf({ what, id }: Pick<DepartureThingView, 'what' | 'id'>): string {
   return `${what} ${id}`
 }
 
-/** Who takes it as it stands in the form: chosen now, chosen before, or proposed. */
+/** Who takes it as the form has it: chosen now, chosen before, or proposed. */
 function takerOf(thing: DepartureThingView): Taker | null {
   const one = chosen.get(keyOf(thing))
   return one ? one.taker : thing.taker

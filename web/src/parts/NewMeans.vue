@@ -27,7 +27,7 @@ async function passkey(): Promise<void> {
   error.value = null
   try {
     const { startRegistration } = await import('@simplewebauthn/browser')
-    // A slip’s code stands for it as a link’s token does.
+    // A slip’s code opens it as a link’s token does.
     const asked = { [props.slip ? 'code' : 'token']: props.token }
     const { loginId, options } = await ask<{ loginId: string; options: never }>('POST', props.optionsPath, asked)
     emit('chosen', { passkey: await startRegistration({ optionsJSON: options }), loginId })

@@ -23,7 +23,7 @@ const leavingPlan = computed(() => ({
 }))
 
 const isGone = computed(() => is('left', 'declined', 'refused', 'withdrawn', 'expired'))
-/** Whether anything stands behind More at all. */
+/** Whether anything is behind More at all. */
 const hasMore = computed(
   () => is('active', 'away') || (props.person.record !== null && (isGone.value || is('invited'))),
 )

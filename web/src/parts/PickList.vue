@@ -9,7 +9,7 @@ const props = defineProps<{
   label: string
   open: boolean
   options: readonly PickOption[]
-  /** The one the keyboard stands on. */
+  /** The one the keyboard is on. */
   at: number
   several?: boolean
 }>()

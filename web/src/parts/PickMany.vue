@@ -47,7 +47,7 @@ function pick(option: PickOption | undefined): void {
   picked.value = [...picked.value, option.value]
   text.value = ''
   at.value = 0
-  // What lies beneath is free again; typing on opens it anew.
+  // What is beneath is free again; typing on opens it anew.
   open.value = false
 }
 

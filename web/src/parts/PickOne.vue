@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { matching, type PickOption } from '../logic/picking.ts'
 import PickList from './PickList.vue'
 
-// One of many, found by typing. An option without a value stands for none; its words show while nothing is picked.
+// One of many, found by typing. An option without a value means none; its words show while nothing is picked.
 defineOptions({ inheritAttrs: false })
 const props = defineProps<{
   options: readonly PickOption[]

@@ -215,7 +215,7 @@ function click(event: MouseEvent): void {
   open()
 }
 
-/** Names of columns lean to the right: what is pressed is the foot of the name, not what lies straight beneath. */
+/** Names of columns lean to the right: what is pressed is the foot of the name, not what is straight beneath. */
 function foldUnderHead(event: MouseEvent): void {
   const box = scroller.value!
   const area = box.getBoundingClientRect()
@@ -301,7 +301,7 @@ function move([lines, columns]: [number, number], extends_: boolean): void {
   void nextTick(reveal)
 }
 
-/** Scrolls so that the cell one stands on shows whole. */
+/** Scrolls so that the cell one is on shows whole. */
 function reveal(): void {
   const box = scroller.value!
   const [x, y] = [at.value.column * COLUMN_PIXELS, at.value.line * ROW_PIXELS]
@@ -311,7 +311,7 @@ function reveal(): void {
   box.scrollTop = Math.max(Math.min(box.scrollTop, y), y - high)
 }
 
-/** The cell one stands on, in words. */
+/** The cell one is on, in words. */
 const words = computed(() => {
   void props.turn
   const found = props.lines.at(at.value.line)

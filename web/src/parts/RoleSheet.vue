@@ -25,7 +25,7 @@ const { data: role, error, again } = useFetched<RoleSheetView>(() => session.pat
 const doing = ref<'change' | 'copy' | 'follow' | 'give' | 'retire' | null>(null)
 const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
 const NONE = 'none'
-/** So many lines of what can be done stand open; more are folded by product. */
+/** So many lines of what can be done are open; more are folded by product. */
 const UNFOLDED = 8
 const replacements = computed(() => [
   { value: NONE, text: t('roles.noReplacement') },

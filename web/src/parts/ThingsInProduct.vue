@@ -6,7 +6,7 @@ import type { InProduct } from '../logic/in-products.ts'
 import type { GainText } from '../state/handover-gains.ts'
 import GainLine from './GainLine.vue'
 
-// What lies in a product, as it says itself: counted, and unfolded thing by thing, each with a taker of its own if one is
+// What is in a product, as it says itself: counted, and unfolded thing by thing, each passed to someone of its own if one is
 // chosen; otherwise it goes where the product's things go.
 const props = defineProps<{
   held: InProduct

@@ -73,7 +73,7 @@ export function useArrivals(packets: () => readonly PacketRow[]) {
       if (answer.people.length > 0) await look()
     })
 
-  /** Judges the rows as they stand and shows what inviting them would do. */
+  /** Judges the rows as they are now and shows what inviting them would do. */
   const look = () =>
     working(async (mine) => {
       type Looked = { people: JudgedPerson[]; preview: Shown }

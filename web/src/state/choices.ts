@@ -10,7 +10,7 @@ import { useSession } from './session.ts'
 export type Option = PickOption
 
 /**
- * What forms offer, as options: roles (those in the docket too), places as they lie in the tree, people and groups.
+ * What forms offer, as options: roles (those in the docket too), places as they are in the tree, people and groups.
  * @param when it is asked for; at once if left out.
  */
 export function useChoices({ people = false, when = () => true }: { people?: boolean; when?: () => boolean } = {}) {

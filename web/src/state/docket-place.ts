@@ -33,7 +33,7 @@ export function provideFoot(element: Readonly<ShallowRef<HTMLElement | null>>): 
 /**
  * A form's changes are previewed and applied beside it, as long as it is open.
  * @param slot what its changes are held under.
- * @param element where; else at the foot of the sheet the form lies in.
+ * @param element where; else at the foot of the sheet the form is in.
  */
 export function useDocketPlace(
   slot: MaybeRefOrGetter<string>,

@@ -5,7 +5,7 @@ import { ask } from '../api/client.ts'
 import { afterPause } from './after-pause.ts'
 import { useSession } from './session.ts'
 
-/** What stands beneath a taker: what they gain, or why it would wait. */
+/** The line beneath a choice: what they gain, or why it would wait. */
 export interface GainText {
   text: string
   waits: boolean
@@ -14,8 +14,8 @@ export interface GainText {
 type Named = Pick<DepartureThingView, 'what' | 'id'>
 
 /**
- * What each taker would gain, and what would have to wait, as a plan is put together (model X3).
- * @param handovers those of the plan as it stands in the form.
+ * What each person who takes over would gain, and what would have to wait, as a plan is put together (model X3).
+ * @param handovers those of the plan as the form has it.
  */
 export function useHandoverGains(personId: () => string, handovers: () => Record<string, unknown>[]) {
   const { t } = useI18n()

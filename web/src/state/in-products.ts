@@ -4,7 +4,7 @@ import { countsOf, type InProduct } from '../logic/in-products.ts'
 import { useFetched } from './fetched.ts'
 import { useSession } from './session.ts'
 
-/** What lies in each connected product under someone's name, asked of the products once. */
+/** What is in each connected product under someone's name, asked of the products once. */
 export function useInProducts(personId: () => string) {
   const { t } = useI18n()
   const session = useSession()

@@ -87,7 +87,7 @@ export class Interned {
   }
 }
 
-/** What each character stands for as a hexadecimal digit in lower case; a negative number otherwise. */
+/** The value of each character as a hexadecimal digit in lower case; a negative number otherwise. */
 const HEX = new Int8Array(65_536).fill(-1)
 for (let digit = 0; digit < 16; digit += 1) HEX[digit.toString(16).charCodeAt(0)] = digit
 

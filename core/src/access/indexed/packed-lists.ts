@@ -1,4 +1,4 @@
-/** What stands instead of a length where a list is not packed; one that lies elsewhere has its place, negative. */
+/** Written instead of a length where a list is not packed; one that is elsewhere has its place, negative. */
 const ABSENT = -1
 
 /**
@@ -13,7 +13,7 @@ export class PackedLists {
   private used = 0
 
   /**
-   * @param stride how many numbers lie between two lists: most should fit, with their length.
+   * @param stride how many numbers are between two lists: most should fit, with their length.
    * @param make the list of a slot, worked out anew.
    */
   constructor(
@@ -45,7 +45,7 @@ export class PackedLists {
     this.used = this.slots * this.stride
   }
 
-  /** More slots: what lies behind them would be in the way, so that all begin anew. */
+  /** More slots: what is behind them would be in the way, so that all begin anew. */
   private makeRoom(slots: number): void {
     if (slots <= this.slots) return
     this.slots = Math.max(slots, Math.ceil(this.slots * 1.25))

@@ -35,7 +35,7 @@ const ENDPOINTS: ReadonlyMap<string, Endpoint> = new Map([
 ])
 
 /**
- * The door for products: OpenID AuthZEN Authorization API 1.0. It stands before the general middleware; a token is a
+ * The door for products: OpenID AuthZEN Authorization API 1.0. It is before the general middleware; a token is a
  * product's in one account, and what it may ask is bounded by scope and by how often.
  */
 export function authzenDoor(lodge: Lodge) {
