@@ -99,13 +99,13 @@ function put(personIds: string[]): void {
       >
         <template #head>
           <span>{{ t('people.name') }}</span>
-          <span>{{ t('groups.rule') }}</span>
+          <span class="rule">{{ t('groups.rule') }}</span>
           <span class="number">{{ t('groups.people') }}</span>
           <span class="number">{{ t('groups.keys') }}</span>
         </template>
         <template #row="{ row }">
-          <span role="gridcell">{{ row.name }}</span>
-          <span role="gridcell" class="muted">{{ row.rule ?? t('groups.byName') }}</span>
+          <span role="gridcell" :title="row.name">{{ row.name }}</span>
+          <span role="gridcell" class="muted rule" :title="row.rule ?? t('groups.byName')">{{ row.rule ?? t('groups.byName') }}</span>
           <span role="gridcell" class="number">{{ row.people }}</span>
           <span role="gridcell" class="number">{{ row.keys }}</span>
         </template>
@@ -207,6 +207,15 @@ function put(personIds: string[]): void {
 <style scoped>
 .groups {
   --columns: minmax(120px, 1fr) minmax(0, 1.4fr) 70px 60px;
+}
+/* The rule, often longer than a telephone is wide, takes a line of its own on the sheet there. */
+@container (max-width: 420px) {
+  .groups {
+    --columns: minmax(0, 1fr) 60px 50px;
+  }
+  .groups .rule {
+    display: none;
+  }
 }
 .number {
   text-align: right;

@@ -2,8 +2,8 @@
 import { useTemplateRef } from 'vue'
 import { provideFoot } from '../state/docket-place.ts'
 
-// A view's list on the left and the chosen thing as a sheet on the right; on a narrow screen the sheet stands alone. What
-// the sheet's forms would do stands at its foot.
+// A view's list on the left and the chosen thing as a sheet on the right; on a narrow screen the sheet is shown alone. What
+// the sheet's forms would do is shown at its foot.
 defineProps<{ open: boolean }>()
 provideFoot(useTemplateRef<HTMLElement>('foot'))
 </script>
@@ -59,6 +59,17 @@ provideFoot(useTemplateRef<HTMLElement>('foot'))
   }
   .two.open .list-side {
     display: none;
+  }
+  /* On a telephone the form keeps its room, and what it would do follows beneath. */
+  .side {
+    overflow-y: auto;
+  }
+  .scrolls {
+    flex: none;
+    overflow: visible;
+  }
+  .foot {
+    max-height: none;
   }
 }
 </style>
