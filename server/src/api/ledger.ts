@@ -220,5 +220,5 @@ function ownSentence(change: { type: string; items?: string[] }, sight: Sight): 
 function actorName(actor: Actor, sight: Sight): string {
   if (actor.kind === 'person') return sight.personName(actor.personId)
   if (actor.kind === 'product') return productAt(sight.account, actor.product, sight.now)?.sheet.name ?? actor.product
-  return actor.kind === 'schedule' ? 'The schedule' : 'The first book'
+  return actor.kind === 'schedule' ? 'The schedule' : 'Jolly Porter'
 }

@@ -58,7 +58,7 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
 
 <template>
   <RunReport v-if="run" :run="run" @anew="list.anew" />
-  <ListAndSheet v-else :open="true">
+  <ListAndSheet v-else open both>
     <template #list>
       <ViewHead :title="t('arrivals.title')" :count="rows.length || undefined">
         <RouterLink :to="{ name: 'people' }">{{ t('people.title') }}</RouterLink>
@@ -239,6 +239,30 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   font-size: 12.5px;
   line-height: 1.3;
   white-space: normal;
+}
+/* On a telephone the address is beneath the name, and the verdict beside both. */
+@container (max-width: 480px) {
+  .rows {
+    --columns: 24px minmax(0, 1fr) minmax(0, 1.2fr);
+    max-height: 60vh;
+  }
+  .rows :deep(.scroll .row) {
+    row-gap: 0;
+  }
+  .rows :deep(.scroll .row > :nth-child(1)) {
+    grid-row: 1 / span 2;
+  }
+  .rows :deep(.scroll .row > :nth-child(3)) {
+    grid-column: 2;
+    grid-row: 2;
+  }
+  .rows :deep(.scroll .row > :nth-child(4)) {
+    grid-column: 3;
+    grid-row: 1 / span 2;
+  }
+  .rows :deep(.head > :nth-child(3)) {
+    display: none;
+  }
 }
 .pair {
   display: grid;

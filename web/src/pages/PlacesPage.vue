@@ -143,7 +143,8 @@ function close(): void {
           <NotYet v-else :error="error" :again="again" />
         </template>
       </VirtualList>
-      <p class="muted keys" role="status">
+      <p v-if="data && data.places.length <= 1" class="muted">{{ t('places.noneYet') }}</p>
+      <p v-else class="muted keys" role="status">
         {{ lifted ? t('places.lifted', { name: lifted.name }) : t('places.keys') }}
       </p>
     </template>

@@ -2,14 +2,15 @@
 import { useTemplateRef } from 'vue'
 import { provideFoot } from '../state/docket-place.ts'
 
-// A view's list on the left and the chosen thing as a sheet on the right; on a narrow screen the sheet is shown alone. What
+// A view's list on the left and the chosen thing as a sheet on the right; on a narrow screen the sheet is shown alone, or beneath
+// the list where both are worked with. What
 // the sheet's forms would do is shown at its foot.
-defineProps<{ open: boolean }>()
+defineProps<{ open: boolean; both?: boolean }>()
 provideFoot(useTemplateRef<HTMLElement>('foot'))
 </script>
 
 <template>
-  <div class="two" :class="{ open }">
+  <div class="two" :class="{ open, both }">
     <section class="list-side"><slot name="list" /></section>
     <div v-if="open" class="sheet side">
       <div class="scrolls" tabindex="0"><slot name="sheet" /></div>
@@ -57,8 +58,16 @@ provideFoot(useTemplateRef<HTMLElement>('foot'))
   .two.open {
     grid-template-columns: minmax(0, 1fr);
   }
-  .two.open .list-side {
+  .two.open:not(.both) .list-side {
     display: none;
+  }
+  .two.both {
+    display: block;
+    overflow-y: auto;
+  }
+  .two.both .side {
+    margin-top: 16px;
+    overflow-y: visible;
   }
   /* On a telephone the form keeps its room, and what it would do follows beneath. */
   .side {
