@@ -125,6 +125,8 @@ export function accountOf(forest: Forest): { account: Account; roles: RoleRow[];
     engagementUntil: at === 4 ? NOW + 3 * DAY : null,
     loginId: null,
     recorded: false,
+    joinedInto: null,
+    apartFrom: [],
     reference: null,
     awayFrom: null,
     awayUntil: null,

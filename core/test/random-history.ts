@@ -184,6 +184,8 @@ function person(id: string, from: Instant | null, until: Instant | null): Person
     engagementUntil: until,
     loginId: null,
     recorded: false,
+    joinedInto: null,
+    apartFrom: [],
     reference: null,
     awayFrom: null,
     awayUntil: null,

@@ -180,7 +180,7 @@ export class Sight {
 
   /** A name to show, or the fixed phrase for someone not seen. */
   personName(personId: Id | null | undefined): string {
-    return personId && this.seesPerson(personId) ? this.named.nameOf(personId) : UNSEEN_PERSON
+    return personId && this.seesPerson(this.account.leadsTo(personId)) ? this.named.nameOf(personId) : UNSEEN_PERSON
   }
 
   placeName(placeId: Id): string {

@@ -102,7 +102,16 @@ export class Account {
 
   /** A person's name, or the pseudonym that history keeps (model X7). */
   nameOf(personId: Id): string {
-    return this.values.get(personId, 'name') ?? `Former person ${personId.slice(-4)}`
+    const name = this.values.get(personId, 'name')
+    if (name !== undefined) return name
+    const leadsTo = this.leadsTo(personId)
+    return leadsTo === personId ? `Former person ${personId.slice(-4)}` : this.nameOf(leadsTo)
+  }
+
+  /** The record that stayed, where this one was joined into another (model P14); else itself. */
+  leadsTo(personId: Id): Id {
+    const into = this.get('person', personId)?.joinedInto
+    return into ? this.leadsTo(into) : personId
   }
 
   /**

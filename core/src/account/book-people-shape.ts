@@ -106,6 +106,10 @@ export class BookPerson {
   @IsOptional() @IsBoolean() signatory?: boolean
   /** Taken down without a login. */
   @IsOptional() @IsBoolean() onRecord?: boolean
+  /** The second address of two records that were joined (model P14). */
+  @IsOptional() @Line(200) otherEmail?: string
+  /** People of the same name, by email or key, who are someone else (model P14). */
+  @IsOptional() @IsArray() @ArrayMaxSize(100) @Line(200, 1, true) apartFrom?: string[]
   @IsOptional() @Line(200) manager?: string
   @IsOptional() @Line(120) employer?: string
   /** Their own cost centre. */

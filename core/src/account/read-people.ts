@@ -59,12 +59,19 @@ function readPerson(person: BookPerson, path: string, scene: PeopleScene): void 
     ...absence(person, path, scene),
     loginId: null,
     recorded: person.onRecord ?? false,
+    joinedInto: null,
+    apartFrom: (person.apartFrom ?? []).flatMap((other, at) => {
+      return scene.find(scene.people, other, 'person', `${path}/apartFrom/${at}`) ?? []
+    }),
     reference: person.reference ?? null,
     choices: Object.fromEntries(choices),
   }
   scene.rows.person.push(row)
   if (person.name) scene.values.push({ personId: id, field: 'name', value: person.name })
   if (person.email) scene.values.push({ personId: id, field: 'email', value: emailKey(person.email) })
+  if (person.otherEmail) {
+    scene.values.push({ personId: id, field: 'otherEmail', value: emailKey(person.otherEmail) })
+  }
   if (person.phone) scene.values.push({ personId: id, field: 'phone', value: person.phone })
   for (const [name, text] of Object.entries(person.texts ?? {})) {
     const fieldId = scene.find(scene.fields, name, 'field', `${path}/texts/${name}`)

@@ -119,6 +119,10 @@ export interface PersonRow {
   loginId: Id | null
   /** Taken down without a login, and not invited to sign in yet (model P12). */
   recorded: boolean
+  /** The record this one was joined into; null but for an erased one that was (model P14). */
+  joinedInto: Id | null
+  /** Records of the same name that were said to be of someone else (model P14). */
+  apartFrom: readonly Id[]
   /** Cost centre of their own, before that of any place (model P2). */
   reference: string | null
   /** Choices in the account's own fields: the field's id to the value's (model C6). */

@@ -25,7 +25,10 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
   }
   const start = (instant: Instant) => whenText(instant, zone, 'beginning')
   const end = (instant: Instant | null) => (instant === null ? {} : { until: whenText(instant, zone, 'end') })
-  const ref = (personId: Id) => account.personal(personId, 'email') ?? `person-${personId}`
+  const ref = (personId: Id) => {
+    const id = account.leadsTo(personId)
+    return account.personal(id, 'email') ?? `person-${id}`
+  }
   const roleName = (roleId: Id) => account.get('role', roleId)?.name ?? roleId
   const grants = (key: string): BookGrant[] =>
     account.by('grant', 'subject', key).map((grant) => ({
@@ -63,6 +66,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
     }))
   const person = (row: PersonRow): BookPerson => {
     const email = account.personal(row.id, 'email')
+    const otherEmail = account.personal(row.id, 'otherEmail')
     const { engagementFrom, engagementUntil, employerId, managerId } = row
     return {
       ...(email ? { email } : { key: ref(row.id) }),
@@ -72,6 +76,8 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       state: row.state,
       ...(row.signatory ? { signatory: true } : {}),
       ...(row.recorded ? { onRecord: true } : {}),
+      ...(otherEmail ? { otherEmail } : {}),
+      ...(row.apartFrom.length > 0 ? { apartFrom: row.apartFrom.map(ref) } : {}),
       ...(managerId ? { manager: ref(managerId) } : {}),
       ...(employerId ? { employer: account.get('employer', employerId)?.name ?? employerId } : {}),
       engagement: { ...(engagementFrom === null ? {} : { from: start(engagementFrom) }), ...end(engagementUntil) },
@@ -152,7 +158,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       grants: grants(`group ${row.id}`),
     })),
     standings: { member: grants('standing member'), guest: grants('standing guest') },
-    people: [...account.all('person')].map(person),
+    people: [...account.all('person')].filter((row) => row.joinedInto === null).map(person),
     offers: [...account.all('offer')].map((offer) => ({
       to: ref(offer.personId),
       sponsor: ref(offer.sponsorId),

@@ -167,6 +167,8 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
     awayUntil: null,
     loginId: earlier?.loginId ?? null,
     recorded: false,
+    joinedInto: null,
+    apartFrom: [],
     reference: earlier?.reference ?? null,
     choices: earlier?.choices ?? {},
   }

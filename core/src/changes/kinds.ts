@@ -81,6 +81,7 @@ import {
   type RenameFirm,
 } from './firms.ts'
 import { handOver, type HandOver } from './hand-over.ts'
+import { joinPeople, tellApart, type JoinPeople, type TellApart } from './join-people.ts'
 import { keepProduct, type KeepProduct } from './keeping.ts'
 import {
   closeNobodys,
@@ -261,6 +262,8 @@ export type Change =
   | MakeFirm
   | RenameFirm
   | MergeFirms
+  | JoinPeople
+  | TellApart
   | ArchiveFirm
   | Erase
   | Undo
@@ -282,7 +285,7 @@ const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
 const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
 const KEEPING = [keepProduct, confirmAccount, closeNobodys, noteAccounts, noteList, forgetAccounts]
-const RECORDS = [recordPerson, inviteToSignIn, correctName]
+const RECORDS = [recordPerson, inviteToSignIn, correctName, joinPeople, tellApart]
 const FIRMS = [makeFirm, renameFirm, mergeFirms, archiveFirm]
 
 const allKinds = () => [

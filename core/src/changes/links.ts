@@ -210,6 +210,8 @@ function personBy(link: LinkRow, { personId, loginId }: Pick<ComeBy, 'personId' 
     employerId: null,
     signatory: false,
     recorded: false,
+    joinedInto: null,
+    apartFrom: [],
     engagementFrom: now,
     engagementUntil: link.engagementUntil,
     loginId,

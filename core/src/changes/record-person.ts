@@ -98,7 +98,7 @@ function recordOf(draft: Draft, change: RecordPerson): PersonRow {
     ...{ id: change.personId, kind: change.kind, standing: change.standing, state: 'active', signatory: false },
     ...{ managerId: change.managerId ?? null, employerId: change.employerId ?? null },
     ...{ engagementFrom: from, engagementUntil: until, awayFrom: null, awayUntil: null },
-    ...{ loginId: null, recorded: true, reference: null, choices: {} },
+    ...{ loginId: null, recorded: true, joinedInto: null, apartFrom: [], reference: null, choices: {} },
   }
 }
 

@@ -219,8 +219,9 @@ function isReversible(draft: Draft, edit: RowEdit): boolean {
   if (!was && is.state === 'active' && is.recorded) return true
   // Anyone who was set away is back (P3).
   if (is.state === 'away' && was?.state === 'active') return true
-  const how =
-    is.state === 'left'
+  const how = is.joinedInto
+    ? 'Two records that were joined stay one.'
+    : is.state === 'left'
       ? 'A departure cannot be undone. Invite them again.'
       : 'An admission cannot be undone. End their access instead.'
   draft.refuse('cannot-undo', how)

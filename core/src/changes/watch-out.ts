@@ -276,6 +276,14 @@ const cannotBeUndone: Check = ({ before, after, changes, sight }) =>
       const who = due === 1 ? 'One person who left is' : `${due} people who left are`
       return due > 0 ? [{ code: 'erases', sentence: `${who} erased for good within minutes of this.` }] : []
     }
+    if (change.type === 'join-people') {
+      return [
+        {
+          code: 'joined',
+          sentence: 'Records that were joined cannot be parted again. Closed months stay as they are.',
+        },
+      ]
+    }
     if (change.type === 'admit')
       return [{ code: 'admission', sentence: 'An admission cannot be undone. You can only end their access.' }]
     return []

@@ -1,7 +1,9 @@
 import type { Account } from '../account/account.ts'
 import type { Id, KnownState } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
+import { emailKey } from '../people/email.ts'
 import { firmNamed } from '../people/firms.ts'
+import { plainName } from '../people/names.ts'
 import { stateAt } from '../people/presence.ts'
 import { dateInWords, dateOf, instantText, type Instant } from '../time/instants.ts'
 import { productAt } from './catalogue.ts'
@@ -99,6 +101,8 @@ class Finder {
   private readonly account: Account
   private readonly byRemoteId = new Map<string, Id>()
   private readonly names = new Map<string, Id[]>()
+  /** Second addresses of records that were joined (model P14). */
+  private readonly others = new Map<string, Id>()
   private readonly concerned: ReadonlySet<Id>
   private readonly today: string
 
@@ -122,6 +126,8 @@ class Finder {
       if (state === 'erased' || !this.knows(id)) continue
       const name = plainName(account.nameOf(id))
       this.names.set(name, [...(this.names.get(name) ?? []), id])
+      const other = account.personal(id, 'otherEmail')
+      if (other !== undefined) this.others.set(emailKey(other), id)
     }
   }
 
@@ -130,7 +136,10 @@ class Finder {
   }
 
   personOf({ email, id }: ListedMember): Id | undefined {
-    const byEmail = email === null ? undefined : this.account.peopleByEmail(email).find((one) => this.knows(one))
+    const byEmail =
+      email === null
+        ? undefined
+        : (this.account.peopleByEmail(email).find((one) => this.knows(one)) ?? this.others.get(emailKey(email)))
     const byId = id === null ? undefined : this.byRemoteId.get(id)
     return byEmail ?? (byId !== undefined && this.knows(byId) ? byId : undefined)
   }
@@ -224,16 +233,6 @@ class Finder {
     const sheet = productAt(this.account, this.product, this.sight.now)?.sheet
     return sheet?.seatTypes.find((one) => one.code === code)?.name ?? code
   }
-}
-
-/** Names as they are compared: without accents, case and order of their parts. */
-function plainName(name: string): string {
-  const parts = name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-  return parts.filter(Boolean).sort().join(' ')
 }
 
 /** How a list is applied: as of when it holds, and what is to become of its rows. */

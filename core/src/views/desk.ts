@@ -9,6 +9,7 @@ import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
 import { closingsLeft, productsAway, tasksToDo, unkept } from './desk-products.ts'
 import { firstSteps } from './first-steps.ts'
+import { twins } from './twins.ts'
 import { plannedView } from './planned.ts'
 import { requestsToDecide, requestText } from './requests.ts'
 import {
@@ -36,6 +37,7 @@ export type NeedKind =
   | 'task'
   | 'tasks'
   | 'nobody-keeps'
+  | 'twin'
   | 'product-away'
   | 'step-blocked'
   | 'to-hand-back'
@@ -58,6 +60,7 @@ const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
   task: 'answer',
   tasks: 'answer',
   'nobody-keeps': 'soon',
+  twin: 'soon',
   'product-away': 'at-once',
   'step-blocked': 'at-once',
   'engagement-over': 'at-once',
@@ -91,6 +94,8 @@ export interface Need {
   task?: TaskView
   /** The product it is about. */
   product?: string
+  /** The other of two records that may be of one person. */
+  otherId?: Id
 }
 
 /** A piece of the day's sentence; `people` are who it is about. */
@@ -184,6 +189,7 @@ export function deskView(sight: Sight): DeskView {
       ...over.map((person) => need(sight, person, 'engagement-over', endOf(person))),
       ...people.flatMap((person) => expiring(sight, person, today)),
       ...unkept(sight),
+      ...twins(sight),
       ...ending.filter((one) => !leaves(one)).map((person) => need(sight, person, 'ends-soon', endOf(person))),
     ]),
     first: firstSteps(sight),

@@ -59,6 +59,8 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
     engagementUntil: null,
     loginId: null,
     recorded: false,
+    joinedInto: null,
+    apartFrom: [],
     reference: null,
     awayFrom: null,
     awayUntil: null,

@@ -55,7 +55,9 @@ export interface OfferView {
 }
 
 /** A person's sheet; undefined for someone not seen, exactly as for someone who does not exist (model D5). */
-export function personSheetView(sight: Sight, personId: Id): PersonSheetView | undefined {
+export function personSheetView(sight: Sight, askedId: Id): PersonSheetView | undefined {
+  // The id of a record that was joined leads to the one that stayed (model P14).
+  const personId = sight.account.leadsTo(askedId)
   const { account, now } = sight
   const person = account.get('person', personId)
   if (!person || !sight.seesPerson(personId)) return undefined

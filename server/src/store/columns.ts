@@ -61,6 +61,8 @@ const LAYOUT: Layout<TableName> = {
       plain('awayUntil', 'away_until_us'),
       plain('loginId', 'login_id'),
       boolean('recorded', 'recorded'),
+      plain('joinedInto', 'joined_into'),
+      json('apartFrom', 'apart_from'),
       plain('reference', 'reference'),
       json('choices', 'choices'),
     ],

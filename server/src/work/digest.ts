@@ -102,6 +102,7 @@ const WORDS: Record<Need['kind'], string> = {
   task: '',
   tasks: 'has more to do in it',
   'nobody-keeps': 'is a product that nobody looks after',
+  twin: 'may have two records here',
 }
 
 function renderDigest(

@@ -29,6 +29,7 @@ const STATES = {
   task: 'active',
   tasks: 'active',
   'nobody-keeps': 'active',
+  twin: 'active',
   'step-blocked': 'left',
   'to-hand-back': 'left',
   'away-asked': 'active',
@@ -63,6 +64,7 @@ function act(need: Need): void {
     void router.push({ name: 'departures', params: { departureId: need.departureId } })
   } else if (need.kind === 'away-asked') void router.push({ name: 'departures', params: { departureId: '' } })
   else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
+  else if (need.otherId) docket.hold([{ type: 'join-people', personId: need.personId, otherId: need.otherId }])
   else if (need.kind === 'planned-refused') docket.open = true
   else if (need.product) void router.push({ name: 'seats', params: { product: need.product, tab: 'accounts' } })
   else if (need.kind === 'request') void router.push({ name: 'requests' })
@@ -91,6 +93,7 @@ const hasEnd = (need: Need) => need.kind === 'ends-soon' || need.kind === 'engag
 function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
   if (need.kind === 'request' || need.kind === 'away-asked') return t('desk.decide')
+  if (need.kind === 'twin') return t('person.joinTwo')
   if (need.kind === 'nobody-keeps') return t('desk.keeper')
   if (need.offerId) return t('offer.resend')
   return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
@@ -177,6 +180,13 @@ function label(need: Need): string {
                   :label="t('desk.extendOf', { name: need.name })"
                   @update:model-value="extend(need.personId, $event || '')"
               /></label>
+              <BButton
+                v-if="need.otherId"
+                size="sm"
+                variant="link"
+                @click="docket.applyAtOnce({ type: 'tell-apart', personId: need.personId, otherId: need.otherId })"
+                >{{ t('person.two') }}</BButton
+              >
               <BButton size="sm" variant="outline-primary" @click="act(need)">{{ label(need) }}</BButton>
             </span>
           </div>

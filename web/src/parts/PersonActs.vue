@@ -10,7 +10,7 @@ import MoreActs from './MoreActs.vue'
 
 // What can be done with someone, by what they are: each goes into the docket or opens its panel beneath.
 const props = defineProps<{ personId: string; person: PersonSheetView }>()
-const open = defineModel<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | null>('open', { required: true })
+const open = defineModel<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | 'join' | null>('open', { required: true })
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
@@ -107,6 +107,13 @@ async function seeAs(): Promise<void> {
           >{{ t('packets.like') }}</RouterLink
         >
       </template>
+      <ControlButton
+        v-if="person.record && is('active', 'left')"
+        :control="person.controls.change"
+        :aria-pressed="open === 'join'"
+        @click="toggle('join')"
+        >{{ t('person.join') }}</ControlButton
+      >
       <a
         v-if="person.record && person.controls.change.enabled"
         class="btn btn-outline-primary"

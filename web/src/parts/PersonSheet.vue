@@ -15,6 +15,7 @@ import AskWhy from './AskWhy.vue'
 import AwayPanel from './AwayPanel.vue'
 import AccessPanel from './AccessPanel.vue'
 import GrantLines from './GrantLines.vue'
+import JoinPanel from './JoinPanel.vue'
 import HangsPanel from './HangsPanel.vue'
 import SignInPanel from './SignInPanel.vue'
 import HistoryLines from './HistoryLines.vue'
@@ -35,7 +36,7 @@ const session = useSession()
 const docket = useDocket()
 const { data: person, error, again } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
-const open = ref<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | null>(null)
+const open = ref<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | 'join' | null>(null)
 const doing = ref<'move' | 'copy' | null>(null)
 
 const mayCopy = computed(() => person.value?.state === 'active' && person.value.controls.give.enabled)
@@ -123,6 +124,7 @@ function toggle(id: string): void {
         :may-leave="person.controls.leave.enabled"
       />
       <SignInPanel v-if="open === 'sign-in'" :person="person" />
+      <JoinPanel v-if="open === 'join'" :person="person" />
       <RecordPanel v-if="open === 'record' && person.record" :person="person" />
       <GivePanel v-if="open === 'give'" :person="{ id: personId, name: person.name }" @close="open = null" />
 
