@@ -97,9 +97,10 @@ const kept = (guestsSeePeopleMet = true) => {
 const judge = (house: House, who: string, text: string, confirmed: string[] = []) =>
   judgeMembers(new Sight(house.account, house.person(who), house.now), 'log', read(text).members, new Set(confirmed))
 const apply = (house: House, judged: JudgedMember[], choices: Record<string, MemberChoice> = {}) => {
-  const applied = { product: 'log', asOf: '2026-06-16', hash: 'h', columns: [], kind: 'staff' as const }
+  const list = { product: 'log', judged, hash: 'h', columns: [], choices: new Map(Object.entries(choices)) }
+  const applied = { asOf: '2026-06-16', source: 'list', kind: 'staff' } as const
   const sight = new Sight(house.account, house.person('Oriel'), house.now)
-  return listChanges(sight, judged, { ...applied, choices: new Map(Object.entries(choices)) }, nextId)
+  return listChanges(sight, [list], applied, nextId)
 }
 const verdicts = (judged: JudgedMember[]) => judged.map(({ name, verdict }) => `${name.split(' ')[0]} ${verdict}`)
 const LIST = [

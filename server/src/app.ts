@@ -13,6 +13,7 @@ import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
 import { memberListRoutes } from './api/member-lists.ts'
+import { spreadsheetRoutes } from './api/spreadsheets.ts'
 import { productRoutes } from './api/products.ts'
 import { changeRoutes } from './api/changes.ts'
 import { connectionRoutes } from './api/connections.ts'
@@ -67,6 +68,7 @@ export const ROUTES: readonly Route[] = [
   ...billRoutes,
   ...productRoutes,
   ...memberListRoutes,
+  ...spreadsheetRoutes,
   ...gridRoutes,
   ...placeListRoutes,
   ...statementRoutes,
@@ -76,7 +78,7 @@ export const ROUTES: readonly Route[] = [
 
 const VERSION = '0.1.0'
 /** What people paste may be longer than what programs send. */
-const LONG_BODIES = /\/(arrival-lists|member-lists)\/\w+$/
+const LONG_BODIES = /\/(arrival-lists|member-lists|spreadsheets)\/\w+$/
 
 const runId = uuidv7()
 let requests = 0

@@ -41,6 +41,7 @@ const BESIDE: Readonly<Record<string, string>> = {
   firms: 'people',
   arrivals: 'people',
   describe: 'seats',
+  spreadsheet: 'seats',
 }
 
 /** Pages about oneself, open to anyone who is signed in. */
@@ -93,6 +94,7 @@ export const router = createRouter({
     { path: '/grid', name: 'grid', component: pages.grid },
     { path: '/roles/:roleId?', name: 'roles', component: pages.roles },
     { path: '/products/describe/:product?', name: 'describe', component: () => import('./pages/DescribePage.vue') },
+    { path: '/products/spreadsheet', name: 'spreadsheet', component: () => import('./pages/SpreadsheetPage.vue') },
     { path: '/products/:product?/:tab?', name: 'seats', component: pages.seats },
     { path: '/seats/:product?', redirect: (to) => ({ name: 'seats', params: { product: to.params.product } }) },
     { path: '/bill/:month?', name: 'bill', component: pages.bill },

@@ -2,10 +2,9 @@ import type { Account } from '../account/account.ts'
 import type { Id, KnownState } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { emailKey } from '../people/email.ts'
-import { firmNamed } from '../people/firms.ts'
 import { plainName } from '../people/names.ts'
 import { stateAt } from '../people/presence.ts'
-import { dateInWords, dateOf, instantText, type Instant } from '../time/instants.ts'
+import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { productAt } from './catalogue.ts'
 import { knownOf, looksAfter, wantedOf, type Wanted } from './keeping.ts'
 import type { ListedMember } from './member-list.ts'
@@ -233,133 +232,4 @@ class Finder {
     const sheet = productAt(this.account, this.product, this.sight.now)?.sheet
     return sheet?.seatTypes.find((one) => one.code === code)?.name ?? code
   }
-}
-
-/** How a list is applied: as of when it holds, and what is to become of its rows. */
-export interface ListApplied {
-  product: string
-  /** A local date; at the latest now (model B1). */
-  asOf: string
-  /** SHA-256 of what was read, base64url. */
-  hash: string
-  /** Which heading said what, for the next list. */
-  columns: readonly { field: string; heading: string }[]
-  /** What was chosen for rows, by their keys; the rest is left to the tasks. */
-  choices: ReadonlyMap<string, MemberChoice>
-  /** What those who are recorded are. */
-  kind: 'staff' | 'contractor' | 'client'
-}
-
-/** So many accounts are noted by one change. */
-const NOTED_AT_ONCE = 400
-
-/**
- * The changes that apply a list: people recorded first, then what is known of every row and of all who are missing, then
- * seats given, changed and ended. A list gives nobody access by itself: only what was chosen does (model B3).
- * @param newId ids for the rows that are made.
- */
-export function listChanges(
-  sight: Sight,
-  judged: readonly JudgedMember[],
-  applied: ListApplied,
-  newId: () => Id,
-): object[] {
-  const { account } = sight
-  const { product, asOf, hash, columns, choices } = applied
-  const listId = newId()
-  const first = productAt(account, product, sight.now)?.sheet.seatTypes[0]?.code
-  const people: object[] = []
-  const seats: object[] = []
-  const firms = new Map<string, Id>()
-  const known: object[] = []
-  for (const one of judged) {
-    if (one.verdict === 'unreadable' || one.verdict === 'twice') continue
-    const choice = choices.get(one.key)
-    let { personId } = one.verdict === 'by-name' && choice !== 'confirm' ? { personId: null } : one
-    if (choice === 'record' && one.verdict === 'new' && one.name !== '') {
-      personId = newId()
-      const seatType = one.seatType ?? first
-      const employerId = applied.kind === 'staff' ? null : firmOf(account, one.firm, firms, people, newId)
-      people.push({
-        ...{ type: 'record-person', personId, name: one.name, kind: applied.kind },
-        ...(one.address ? { email: one.address } : {}),
-        standing: applied.kind === 'staff' ? 'member' : 'guest',
-        ...(employerId ? { employerId } : {}),
-        ...(seatType && one.state !== 'closed' ? { seats: [{ product, seatType }] } : {}),
-      })
-    }
-    const held = personId === null ? undefined : heldIn(sight, product, personId)
-    const seatType = one.seatType ?? first
-    if (choice === 'give-seat' && one.verdict === 'no-seat' && seatType) {
-      seats.push({ type: 'give-seat', personId, product, seatType })
-    }
-    if (choice === 'change-seat' && held && one.seatType) {
-      seats.push({ type: 'change-seat', holdingId: held, seatType: one.seatType })
-    }
-    if (choice === 'end-seat' && held) seats.push({ type: 'end-seat', holdingId: held })
-    known.push({
-      ...(personId === null ? { address: one.address || null, name: one.name || null } : { personId }),
-      ...(one.remoteId ? { remoteId: one.remoteId } : {}),
-      ...{ state: one.state, ...(one.seatType ? { seatType: one.seatType } : {}) },
-      ...(one.lastUsedAt === null ? {} : { lastUsed: instantText(one.lastUsedAt) }),
-    })
-  }
-  known.push(...nobodysGone(sight, product, judged, choices))
-  const noted = Array.from({ length: Math.ceil(known.length / NOTED_AT_ONCE) }, (_, at) => ({
-    ...{ type: 'note-accounts', product, listId, asOf, source: 'list' },
-    accounts: known.slice(at * NOTED_AT_ONCE, (at + 1) * NOTED_AT_ONCE),
-  }))
-  return [
-    ...people,
-    ...noted,
-    ...seats,
-    {
-      type: 'note-list',
-      listId,
-      product,
-      asOf,
-      hash,
-      count: judged.filter(({ line }) => line !== null).length,
-      columns,
-    },
-  ]
-}
-
-/** Accounts that were nobody's here and are not in the list any more, or are someone's from now on. */
-function nobodysGone(
-  { account }: Sight,
-  product: string,
-  judged: readonly JudgedMember[],
-  choices: ReadonlyMap<string, MemberChoice>,
-): object[] {
-  const still = new Set<string>()
-  for (const { key, line, personId, verdict, address, remoteId } of judged) {
-    const isNobodys = personId === null || (verdict === 'by-name' && choices.get(key) !== 'confirm')
-    if (line === null || !isNobodys || choices.get(key) === 'record') continue
-    for (const one of [address, remoteId]) if (one) still.add(one)
-  }
-  return account.by('known', 'nobody', product).flatMap((row) => {
-    const address = account.personal(row.id, 'accountAddress') ?? null
-    const isStill = (address !== null && still.has(address)) || (row.remoteId !== null && still.has(row.remoteId))
-    if (row.state === 'closed' || row.source !== 'list' || isStill) return []
-    const name = account.personal(row.id, 'accountName') ?? null
-    return [{ address, name, ...(row.remoteId ? { remoteId: row.remoteId } : {}), state: 'closed' }]
-  })
-}
-
-/** A firm by its name as shown in the list; one that is new is added first. */
-function firmOf(account: Account, name: string, made: Map<string, Id>, changes: object[], newId: () => Id): Id | null {
-  if (name.trim() === '') return null
-  const present = firmNamed(account, name)?.id ?? made.get(name)
-  if (present) return present
-  const firmId = newId()
-  made.set(name, firmId)
-  changes.push({ type: 'make-firm', firmId, name })
-  return firmId
-}
-
-function heldIn({ account, now }: Sight, product: string, personId: Id): Id | undefined {
-  return account
-    .by('holding', 'person', personId)
-    .find((one) => one.product === product && one.givenFrom <= now && (one.until === null || one.until > now))?.id
 }

@@ -38,7 +38,7 @@ export interface ListedMember {
 }
 
 /** Words of headings by what they represent, in their plainest form. */
-const HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
+export const LIST_HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
   email: ['email', 'email address', 'mail', 'user email', 'login email', 'primary email', 'e mail', 'address'],
   name: ['name', 'full name', 'display name', 'user', 'person', 'member', 'employee', 'user name'],
   first: ['first name', 'given name', 'forename', 'first'],
@@ -63,7 +63,7 @@ const HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
 }
 
 /** Letters and digits alone, in lower case: `E-Mail Address` is `e mail address`. */
-function plainest(text: string): string {
+export function plainest(text: string): string {
   return text
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
@@ -106,7 +106,7 @@ export function proposeColumns(
   if (headingAt >= 0) {
     const plain = headings.map(plainest)
     for (const field of LIST_FIELDS) {
-      for (const word of HEADINGS[field])
+      for (const word of LIST_HEADINGS[field])
         take(
           field,
           plain.findIndex((one, at) => one === word && !taken.has(at)),
@@ -130,7 +130,7 @@ export function proposeColumns(
 
 /** The first row of at least two cells most of which are heading words; a row with an email address is none. */
 function headingRow(cells: readonly (readonly string[])[]): number {
-  const words = new Set(Object.values(HEADINGS).flat())
+  const words = new Set(Object.values(LIST_HEADINGS).flat())
   for (let at = 0; at < Math.min(cells.length, MAXIMUM_HEADING_ROWS); at += 1) {
     const row = cells[at]!.map(plainest).filter(Boolean)
     if (cells[at]!.some((text) => normalEmail(text) !== null)) return -1
@@ -140,7 +140,7 @@ function headingRow(cells: readonly (readonly string[])[]): number {
   return -1
 }
 
-function fullestColumn(
+export function fullestColumn(
   rows: readonly (readonly string[])[],
   width: number,
   taken: ReadonlySet<number>,
@@ -228,7 +228,7 @@ export function readMembers(
 }
 
 /** `Roake, Tamsin` is Tamsin Roake. */
-function nameFrom(name: string, first: string, last: string): string {
+export function nameFrom(name: string, first: string, last: string): string {
   if (name === '') return [first, last].filter(Boolean).join(' ').slice(0, 120)
   const [family, given, more] = name.split(',').map((part) => part.trim())
   return (family && given && more === undefined ? `${given} ${family}` : name).slice(0, 120)
@@ -256,7 +256,7 @@ const SERIALS = { from: 20_000, until: 60_000, zero: '1899-12-30' }
  * Reads dates in any usual writing; where day and month could be either, the whole column decides: if any row has a
  * number above twelve in the second place, months come first. A column that never tells is read with the day first.
  */
-function dateReader(texts: readonly string[], zone: string): (text: string) => Instant | null {
+export function dateReader(texts: readonly string[], zone: string): (text: string) => Instant | null {
   const monthFirst = texts.some((text) => {
     const [, one = 0, two = 0] = (/^(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}/.exec(text.trim()) ?? []).map(Number)
     return one <= 12 && two > 12 && two <= 31

@@ -34,7 +34,7 @@ import { route, type AccountAsk } from './route.ts'
 const PATH = '/api/accounts/{accountId}/products/{product}/member-lists'
 /** A file has at most so many letters in base64: 5 MiB of bytes. */
 const MAXIMUM_LETTERS = 7_000_000
-const MAXIMUM_ROWS = 50_000
+export const MAXIMUM_ROWS = 50_000
 
 export class MemberFile {
   /** The file as it is, in base64; text that was pasted as well. */
@@ -75,7 +75,7 @@ function productOf({ sight, params }: Pick<AccountAsk<object>, 'sight' | 'params
   return code
 }
 
-function textCells(cells: readonly unknown[][]): string[][] {
+export function textCells(cells: readonly unknown[][]): string[][] {
   return cells.map((row) => row.slice(0, 100).map((text) => (typeof text === 'string' ? text.slice(0, 2000) : '')))
 }
 
@@ -107,6 +107,26 @@ async function shownOf(ask: AccountAsk<MemberListContent>, withPreview: boolean)
     { ...task, accountId, version: account.version, personId, now },
     account,
   )) as ShownList
+}
+
+/**
+ * Starts the run that applies what was shown; the same run sent again is done once.
+ * @throws LodgeError 422 where nothing is to be applied, 409 where something else would happen than was shown.
+ */
+export async function applyShown(
+  ask: AccountAsk<{ runId: string; digest: string }>,
+  show: () => Promise<Pick<ShownList, 'changes' | 'preview'>>,
+): Promise<object> {
+  const { lodge, accountId, personId, body, ctx } = ask
+  const known = await readRunState(lodge.pools.requests, accountId, body.runId)
+  if (known?.actorId === personId) {
+    ctx.status = 202
+    return { run: known.id }
+  }
+  const shown = await show()
+  if (!shown.preview) throw new LodgeError(422, 'nothing', 'There is nothing in the list to apply.')
+  if (shown.preview.digest !== body.digest) throw movedMeanwhile(shown.preview, [])
+  return startRun(ask, shown.changes, { id: body.runId })
 }
 
 export const memberListRoutes = [
@@ -141,17 +161,6 @@ export const memberListRoutes = [
     answers: ['run'],
     summary: 'Applies a member list, as a run that continues without you. The same run sent again is done once.',
     body: MemberListSending,
-    async answer(ask) {
-      const { lodge, accountId, personId, body, ctx } = ask
-      const known = await readRunState(lodge.pools.requests, accountId, body.runId)
-      if (known?.actorId === personId) {
-        ctx.status = 202
-        return { run: known.id }
-      }
-      const shown = await shownOf(ask, true)
-      if (!shown.preview) throw new LodgeError(422, 'nothing', 'There is nothing in the list to apply.')
-      if (shown.preview.digest !== body.digest) throw movedMeanwhile(shown.preview, [])
-      return startRun(ask, shown.changes, { id: body.runId })
-    },
+    answer: (ask) => applyShown(ask, () => shownOf(ask, true)),
   }),
 ]

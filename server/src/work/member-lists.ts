@@ -1,18 +1,22 @@
 import {
   idFrom,
   judgeMembers,
+  MEMBER_VERDICTS,
   listChanges,
   productAt,
   readChange,
   readMembers,
+  sinceList,
   type Change,
   type Id,
   type JudgedMember,
   type ListColumns,
   type ListField,
   type MemberChoice,
+  type MemberVerdict,
   type Problem,
   type Sight,
+  type SinceList,
 } from '@lodge/core'
 import type { ShownPreview } from './thoughts.ts'
 
@@ -34,6 +38,10 @@ export interface ListAsked {
 /** Every row judged and, where it was asked for, the changes that apply the list with their preview. */
 export interface ShownList {
   members: JudgedMember[]
+  /** The verdicts in the order in which they are told. */
+  verdicts: readonly MemberVerdict[]
+  /** What is different from the list before; null for the first. */
+  since: SinceList | null
   /** Most rows are of nobody here: it may be another product’s list. */
   looksForeign: boolean
   changes: Change[]
@@ -60,29 +68,39 @@ export function showList(sight: Sight, asked: ListAsked, show: (changes: Change[
   const rows = members.filter(({ line }) => line !== null)
   const strangers = rows.filter(({ verdict }) => verdict === 'new').length
   const hasPeople = members.some(({ line, personId }) => line === null || personId !== null)
-  const shown = { members, looksForeign: hasPeople && rows.length >= FOREIGN_FROM && strangers > rows.length * 0.6 }
+  const since = sinceList(sight, product, members)
+  const shown = {
+    members,
+    verdicts: MEMBER_VERDICTS,
+    since,
+    looksForeign: hasPeople && rows.length >= FOREIGN_FROM && strangers > rows.length * 0.6,
+  }
   if (!asked.withPreview) return { ...shown, changes: [], preview: null, problems: [] }
   let made = 0
   const newId = () => idFrom(runId, (made += 1))
   const named = headingAt < 0 ? [] : Object.entries(columns)
-  const plain = listChanges(
-    sight,
-    members,
-    {
-      ...{ product, asOf, hash, kind: asked.as, choices: new Map(Object.entries(choices)) },
-      columns: named.map(([field, at]) => ({ field: field as ListField, heading: headings[at] ?? '' })),
-    },
-    newId,
-  )
+  const list = {
+    ...{ product, judged: members, hash, choices: new Map(Object.entries(choices)) },
+    columns: named.map(([field, at]) => ({ field: field as ListField, heading: headings[at] ?? '' })),
+  }
+  const plain = listChanges(sight, [list], { asOf, source: 'list', kind: asked.as }, newId)
+  return { ...shown, ...previewed(plain, newId, show) }
+}
+
+/** The changes that apply lists as they are read, with one preview of all. */
+export function previewed(
+  plain: readonly object[],
+  newId: () => Id,
+  show: (changes: Change[]) => ShownPreview,
+): Pick<ShownList, 'changes' | 'preview' | 'problems'> {
   const changes: Change[] = []
   for (const one of plain) {
     const change = readChange(one, newId)
-    if (change.problems) return { ...shown, changes: [], preview: null, problems: change.problems }
+    if (change.problems) return { changes: [], preview: null, problems: change.problems }
     changes.push(change.value)
   }
   const preview = show(changes)
   return {
-    ...shown,
     changes,
     preview: { ...preview, changes: [], sentences: preview.sentences.slice(0, 6) },
     problems: once(preview.problems),

@@ -34,6 +34,7 @@ function isLong(task: Task | FileTask): boolean {
     case 'arrivals':
       return task.rows.length > 200
     case 'member-list':
+    case 'spreadsheet':
       return task.cells.length > 200
     case 'preview':
       return task.changes.length > 60

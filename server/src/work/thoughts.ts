@@ -80,6 +80,7 @@ import { readInvoice } from '../files/read-invoice.ts'
 import { readPlaces } from '../files/read-places.ts'
 import type { VendorInvoice } from '../store/invoices.ts'
 import { showList, type ListAsked } from './member-lists.ts'
+import { showSpreadsheet, type SpreadsheetAsked } from './spreadsheets.ts'
 import { FILES, type FileFrom, type FileName } from './written-files.ts'
 
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -208,6 +209,7 @@ export type Task = {
   | { kind: 'arrivals'; rows: ListedRow[]; defaults: ListDefaults; runId: Id }
   | { kind: 'view'; view: ViewName; params: Params; as: string | null }
   | ({ kind: 'member-list' } & ListAsked)
+  | ({ kind: 'spreadsheet' } & SpreadsheetAsked)
   | { kind: 'place-list'; text: string; parentId: Id; likeId: Id | null; as: string | null }
   | { kind: 'invoice'; text: string; month: string }
   | { kind: 'laid-invoices'; invoices: VendorInvoice[]; as: string | null }
@@ -285,6 +287,10 @@ export function thinkAbout(account: Account, task: Task): object | undefined {
   if (task.kind === 'member-list') {
     const sight = sightOf(account, task.personId, null, task.now)
     return showList(sight, task, (changes) => show(account, changes, task.personId, task.now))
+  }
+  if (task.kind === 'spreadsheet') {
+    const sight = sightOf(account, task.personId, null, task.now)
+    return showSpreadsheet(sight, task, (changes) => show(account, changes, task.personId, task.now))
   }
   if (task.kind === 'people-list') {
     const { people, problem } = readPeopleList(task.text)

@@ -61,7 +61,10 @@ const isRead = computed(() => kept.value !== null)
           ></RouterLink
         >
       </nav>
-      <RouterLink v-if="may?.control.enabled" :to="{ name: 'describe' }" class="btn btn-primary describe">{{
+      <RouterLink v-if="products.some((one) => one.kept)" :to="{ name: 'spreadsheet' }" class="describe">{{
+        t('spreadsheet.link')
+      }}</RouterLink>
+      <RouterLink v-if="may?.control.enabled" :to="{ name: 'describe' }" class="btn btn-primary">{{
         t('describe.title')
       }}</RouterLink>
     </header>
@@ -101,7 +104,8 @@ header {
   gap: 8px 24px;
   flex-wrap: wrap;
 }
-.describe {
+.describe,
+nav + .btn {
   margin-left: auto;
 }
 nav {

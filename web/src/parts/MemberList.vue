@@ -2,9 +2,11 @@
 import type { JudgedMember, MemberVerdict } from '@lodge/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { shortDate } from '../logic/dates.ts'
 import { useMemberList } from '../state/member-list.ts'
 import { useMoney } from '../state/money.ts'
 import DateField from './DateField.vue'
+import FileDrop from './FileDrop.vue'
 import ProblemList from './ProblemList.vue'
 
 // A product's member list against the account: read from a file or pasted, its columns corrected, each row's verdict,
@@ -16,18 +18,23 @@ const { t } = useI18n()
 const { today } = useMoney()
 const list = useMemberList(() => props.product)
 list.asOf = today.value
-const pasted = ref('')
-const over = ref(false)
 const shown = ref<MemberVerdict | null>(null)
 const FIELDS = ['email', 'name', 'first', 'last', 'id', 'seatType', 'state', 'lastUsed', 'firm'] as const
-const ORDER: readonly MemberVerdict[] = [
-  ...(['left', 'new', 'no-seat', 'not-there', 'other-seat', 'other-state'] as const),
-  ...(['only-invited', 'by-name', 'twice', 'unreadable', 'agrees'] as const),
-]
 const SHOWN = 100
 const all = ref(false)
-const verdicts = computed(() => ORDER.filter((one) => list.groups.has(one)))
-const rows = computed<JudgedMember[]>(() => (shown.value ? (list.groups.get(shown.value) ?? []) : []))
+const verdicts = computed(() => list.judged?.verdicts.filter((one) => list.groups.has(one)) ?? [])
+/** Only what is different from the list before. */
+const onlySince = ref(false)
+const since = computed(() => list.judged?.since ?? null)
+const sinceCounts = computed(() => {
+  const found = { new: 0, gone: since.value?.goneNobodys.length ?? 0, seat: 0, state: 0 }
+  for (const one of Object.values(since.value?.rows ?? {})) found[one] += 1
+  return found
+})
+const rows = computed<JudgedMember[]>(() => {
+  const all = shown.value ? (list.groups.get(shown.value) ?? []) : []
+  return onlySince.value ? all.filter(({ key }) => since.value?.rows[key]) : all
+})
 const visible = computed(() => (all.value ? rows.value : rows.value.slice(0, SHOWN)))
 // Every row of one verdict offers the same.
 const choice = computed(() => rows.value[0]?.offers ?? undefined)
@@ -43,17 +50,6 @@ watch(
   () => list.done,
   (done) => done && emit('applied'),
 )
-
-function onFile(event: Event): void {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) void list.read(file)
-}
-
-function onDrop(event: DragEvent): void {
-  over.value = false
-  const file = event.dataTransfer?.files[0]
-  if (file) void list.read(file)
-}
 
 function column(field: (typeof FIELDS)[number], value: string): void {
   if (value === '') delete list.table.columns[field]
@@ -77,37 +73,9 @@ function toggleAll(): void {
     <p v-if="list.problem" class="oxblood" role="alert">{{ list.problem }}</p>
     <p v-if="list.done" role="status">{{ t('memberList.done') }}</p>
     <template v-if="list.cells.length === 0">
-      <div
-        class="sheet drop"
-        :class="{ over }"
-        @dragover.prevent="over = true"
-        @dragleave="over = false"
-        @drop.prevent="onDrop"
-      >
+      <FileDrop :label="t('memberList.file')" :busy="list.busy" @read="list.read($event)">
         <p>{{ t('memberList.about', { product: name }) }}</p>
-        <label class="file"
-          >{{ t('memberList.file') }}
-          <input
-            type="file"
-            class="form-control form-control-sm"
-            accept=".csv,.tsv,.txt,.xlsx,text/csv,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-            :disabled="list.busy"
-            @change="onFile"
-        /></label>
-        <label class="paste"
-          >{{ t('memberList.paste') }}
-          <textarea v-model="pasted" class="form-control" rows="3"></textarea>
-        </label>
-        <BButton
-          v-if="pasted.trim()"
-          size="sm"
-          variant="outline-primary"
-          :disabled="list.busy"
-          @click="list.read(pasted)"
-          >{{ t('memberList.readPasted') }}</BButton
-        >
-        <p v-if="list.busy" class="muted" role="status">{{ t('memberList.reading') }}</p>
-      </div>
+      </FileDrop>
     </template>
     <template v-else-if="list.judged">
       <p v-if="list.judged.looksForeign" class="sheet foreign oxblood" role="alert">
@@ -129,6 +97,13 @@ function toggleAll(): void {
           >
         </div>
       </details>
+      <p v-if="since" class="since">
+        {{ t('memberList.since', { date: shortDate(since.asOf, today), ...sinceCounts }) }}
+        <small v-if="since.goneNobodys.length > 0" class="muted">{{
+          t('memberList.goneNobodys', { names: since.goneNobodys.slice(0, 5).join(', ') })
+        }}</small>
+        <label><input v-model="onlySince" type="checkbox" /> {{ t('memberList.onlySince') }}</label>
+      </p>
       <div class="chips" role="group" :aria-label="t('memberList.verdicts')">
         <button
           v-for="one in verdicts"
@@ -181,6 +156,9 @@ function toggleAll(): void {
             <td>{{ one.there }}</td>
             <td>
               {{ one.here }} <small v-if="one.note" class="brass">{{ one.note }}</small>
+              <small v-if="since?.rows[one.key]" class="slate">{{
+                t(`memberList.became.${since.rows[one.key]}`)
+              }}</small>
             </td>
             <td class="choice">
               <label v-if="choice"
@@ -225,19 +203,6 @@ function toggleAll(): void {
 <style scoped>
 h2 {
   margin: 18px 0 6px;
-}
-.drop {
-  padding: 12px 16px;
-  border-style: dashed;
-}
-.drop.over {
-  background: var(--green-soft);
-}
-.paste,
-.file {
-  display: block;
-  margin: 8px 0;
-  max-width: 620px;
 }
 .foreign,
 .columns,
@@ -287,6 +252,13 @@ h2 {
   gap: 6px;
   align-items: center;
   margin-left: 12px;
+}
+.since {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin: 8px 0 0;
 }
 table {
   width: 100%;

@@ -1,20 +1,22 @@
-import type { JudgedMember, ListTable, MemberChoice, MemberVerdict, Problem } from '@lodge/core'
+import type { JudgedMember, ListTable, MemberChoice, MemberVerdict, Problem, SinceList } from '@lodge/core'
 import { computed, reactive, ref } from 'vue'
-import { ask, type ApiError } from '../api/client.ts'
-import type { RunView, ShownPreview } from '../api/types.ts'
+import { ask } from '../api/client.ts'
+import type { ShownPreview } from '../api/types.ts'
 import { contentOf } from '../logic/file-content.ts'
+import { useListRun } from './list-run.ts'
 import { useSession } from './session.ts'
 
 type Field = keyof ListTable['columns']
 
 interface Judged {
   members: JudgedMember[]
+  /** The verdicts in the order in which they are told. */
+  verdicts: readonly MemberVerdict[]
+  since: SinceList | null
   looksForeign: boolean
   preview: ShownPreview | null
   problems: Problem[]
 }
-
-const RUN_MILLISECONDS = 400
 
 /** One member list of a product at work: read, its columns corrected, its rows judged, chosen for, and applied. */
 export function useMemberList(product: () => string) {
@@ -27,26 +29,12 @@ export function useMemberList(product: () => string) {
   const kind = ref<'staff' | 'contractor' | 'client'>('staff')
   const choices = reactive<Record<string, MemberChoice>>({})
   const judged = ref<Judged | null>(null)
-  const busy = ref(false)
-  const problem = ref('')
-  const run = ref<RunView | null>(null)
+  const { busy, problem, run, guarded, follow } = useListRun()
   const done = ref(false)
   let runId = crypto.randomUUID()
   let turn = 0
 
   const path = (rest: string) => session.path(`/products/${product()}/member-lists/${rest}`)
-
-  async function guarded(work: () => Promise<void>): Promise<void> {
-    busy.value = true
-    problem.value = ''
-    try {
-      await work()
-    } catch (error) {
-      problem.value = (error as ApiError).message
-    } finally {
-      busy.value = false
-    }
-  }
 
   function read(source: Blob | string): Promise<void> {
     return guarded(async () => {
@@ -88,12 +76,7 @@ export function useMemberList(product: () => string) {
   function apply(): Promise<void> {
     return guarded(async () => {
       const { digest } = judged.value!.preview!
-      const started = await ask<{ run: string }>('POST', path('apply'), { ...body(), digest })
-      for (;;) {
-        run.value = await ask<RunView>('GET', session.path(`/runs/${started.run}`))
-        if (run.value.state === 'done') break
-        await new Promise((resolve) => setTimeout(resolve, RUN_MILLISECONDS))
-      }
+      await follow(path('apply'), { ...body(), digest })
       done.value = true
       cells.value = []
       judged.value = null

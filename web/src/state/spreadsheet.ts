@@ -1,0 +1,133 @@
+import type { JudgedMember, MarkMeaning, MemberChoice, MemberVerdict, Problem, Spreadsheet } from '@lodge/core'
+import { computed, reactive, ref } from 'vue'
+import { ask } from '../api/client.ts'
+import type { ShownPreview } from '../api/types.ts'
+import { contentOf } from '../logic/file-content.ts'
+import { useListRun } from './list-run.ts'
+import { useSession } from './session.ts'
+
+interface Shown {
+  sheet: Spreadsheet
+  lists: { product: string; name: string; members: JudgedMember[] }[]
+  products: { code: string; name: string; seatTypes: { code: string; name: string }[] }[]
+  preview: ShownPreview | null
+  problems: Problem[]
+}
+
+/** Rows of one product with one verdict. */
+export interface SheetGroup {
+  product: string
+  name: string
+  verdict: MemberVerdict
+  offers: MemberChoice | null
+  members: JudgedMember[]
+}
+
+/** A spreadsheet of people by products at work: read, its columns and marks confirmed, chosen for, and applied. */
+export function useSpreadsheet() {
+  const session = useSession()
+  const { busy, problem, run, guarded, follow } = useListRun()
+  const cells = ref<string[][]>([])
+  const shown = ref<Shown | null>(null)
+  const asOf = ref('')
+  const kind = ref<'staff' | 'contractor' | 'client'>('staff')
+  const choices = reactive<Record<string, Record<string, MemberChoice>>>({})
+  const done = ref(false)
+  let runId = crypto.randomUUID()
+  let turn = 0
+
+  const path = (rest: string) => session.path(`/spreadsheets/${rest}`)
+  const body = () => ({
+    ...{ cells: cells.value, asOf: asOf.value, choices, kind: kind.value, runId },
+    ...(shown.value ? { sheet: shown.value.sheet } : {}),
+  })
+
+  function read(source: Blob | string): Promise<void> {
+    return guarded(async () => {
+      const content = await contentOf(source)
+      const found = await ask<{ cells: string[][] }>('POST', path('read'), { content })
+      cells.value = found.cells
+      shown.value = null
+      for (const product of Object.keys(choices)) delete choices[product]
+      runId = crypto.randomUUID()
+      done.value = false
+      await judge(false)
+    })
+  }
+
+  async function judge(withPreview: boolean): Promise<void> {
+    const mine = ++turn
+    const found = await ask<Shown>('POST', path('judge'), { ...body(), withPreview })
+    if (mine === turn) shown.value = found
+  }
+
+  function judgeAgain(withPreview = false): Promise<void> {
+    return guarded(() => judge(withPreview))
+  }
+
+  /** Says what a column is: a field of people, a product by its code, or nothing that is needed. */
+  function setColumn(at: number, value: string): void {
+    const column = shown.value!.sheet.columns[at]!
+    const isField = ['email', 'name', 'first', 'last', 'firm', 'other'].includes(value)
+    column.as = isField ? (value as typeof column.as) : 'product'
+    column.product = isField ? null : value
+    void judgeAgain()
+  }
+
+  function setMark(column: number, mark: number, value: string): void {
+    const meaning: MarkMeaning = value === 'yes' || value === 'no' ? value : { seatType: value }
+    shown.value!.sheet.columns[column]!.marks[mark]!.meaning = meaning
+    void judgeAgain()
+  }
+
+  /** Takes a whole group as the sheet says, or takes that back; a person who is new is recorded wherever they are listed. */
+  function choose(group: SheetGroup, on: boolean): void {
+    const lists = group.offers === 'record' ? shown.value!.lists : [{ product: group.product }]
+    const keys = new Set(group.members.map(({ key }) => key))
+    for (const list of lists) {
+      const own = (choices[list.product] ??= {})
+      const members = 'members' in list ? list.members : group.members
+      for (const one of members) {
+        if (!keys.has(one.key) || one.offers !== group.offers) continue
+        if (on) own[one.key] = group.offers!
+        else delete own[one.key]
+      }
+    }
+    shown.value = { ...shown.value!, preview: null }
+  }
+
+  const isChosen = (group: SheetGroup) => group.members.every(({ key }) => choices[group.product]?.[key])
+
+  const groups = computed(() => {
+    const found = new Map<string, SheetGroup>()
+    for (const { product, name, members } of shown.value?.lists ?? []) {
+      for (const one of members) {
+        const { verdict, offers } = one
+        const key = `${product} ${verdict}`
+        const group = found.get(key) ?? { product, name, verdict, offers, members: [] }
+        group.members.push(one)
+        found.set(key, group)
+      }
+    }
+    return [...found.values()]
+  })
+
+  function apply(): Promise<void> {
+    return guarded(async () => {
+      await follow(path('apply'), { ...body(), digest: shown.value!.preview!.digest })
+      done.value = true
+      putDown()
+    })
+  }
+
+  function putDown(): void {
+    cells.value = []
+    shown.value = null
+    turn += 1
+  }
+
+  return reactive({
+    ...{ cells, shown, asOf, kind, choices, busy, problem, run, done, groups },
+    ...{ read, judgeAgain, setColumn, setMark, choose, isChosen, apply, putDown },
+  })
+}
