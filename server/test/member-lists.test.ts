@@ -2,6 +2,7 @@ import { once } from 'node:events'
 import { zipSync } from 'fflate'
 import { v7 as uuidv7 } from 'uuid'
 import { knownOf, tasksIn } from '@lodge/core'
+import { workbook } from '@lodge/standins/workbook'
 import type { Running } from '../src/start.ts'
 import { verifyLedger } from '../src/store/verify-ledger.ts'
 import {
@@ -36,36 +37,6 @@ const base64 = (content: string | Uint8Array, encoding: BufferEncoding = 'utf8')
   (typeof content === 'string' ? Buffer.from(content, encoding) : Buffer.from(content)).toString('base64')
 const read = (content: string, browser = owner) => browser.post(path('read')).send({ content })
 const now = () => running.lodge.accounts.get(house.account.id).then((loaded) => loaded!.account)
-
-/** A workbook of one sheet, as small as one can be. */
-function workbook(rows: string[][], more: Record<string, Uint8Array> = {}): Uint8Array {
-  const text = (xml: string) => new TextEncoder().encode(`<?xml version="1.0" encoding="UTF-8"?>${xml}`)
-  const cells = rows.map((row, at) => {
-    const inner = row.map(
-      (cell, column) => `<c r="${String.fromCharCode(65 + column)}${at + 1}" t="inlineStr"><is><t>${cell}</t></is></c>`,
-    )
-    return `<row r="${at + 1}">${inner.join('')}</row>`
-  })
-  const main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main'
-  const relations = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships'
-  const packaged = 'http://schemas.openxmlformats.org/package/2006'
-  return zipSync({
-    '[Content_Types].xml': text(
-      `<Types xmlns="${packaged}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/></Types>`,
-    ),
-    '_rels/.rels': text(
-      `<Relationships xmlns="${packaged}/relationships"><Relationship Id="rId1" Type="${relations}/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
-    ),
-    'xl/workbook.xml': text(
-      `<workbook xmlns="${main}" xmlns:r="${relations}"><sheets><sheet name="Members" sheetId="1" r:id="rId1"/></sheets></workbook>`,
-    ),
-    'xl/_rels/workbook.xml.rels': text(
-      `<Relationships xmlns="${packaged}/relationships"><Relationship Id="rId1" Type="${relations}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
-    ),
-    'xl/worksheets/sheet1.xml': text(`<worksheet xmlns="${main}"><sheetData>${cells.join('')}</sheetData></worksheet>`),
-    ...more,
-  })
-}
 
 test('a list is read in any delimiter and encoding, pasted or as a workbook', async () => {
   const rows = [
