@@ -120,6 +120,12 @@ function whoColumns(headings: readonly string[], body: readonly (readonly string
   return found
 }
 
+/** `quotes` is `quote`; short words are only themselves. */
+function isSameWord(one: string, other: string): boolean {
+  const [short, long] = one.length <= other.length ? [one, other] : [other, one]
+  return one === other || (short.length >= 4 && long.length - short.length <= 2 && long.startsWith(short))
+}
+
 /** A product by its name: the same words, or all of the one in the other. */
 function productOf(heading: string, { products }: SheetScene, taken: ReadonlySet<string>) {
   const words = new Set(plainest(heading).split(' ').filter(Boolean))
@@ -127,7 +133,8 @@ function productOf(heading: string, { products }: SheetScene, taken: ReadonlySet
   return products.find(({ code, name }) => {
     if (taken.has(code)) return false
     const own = plainest(name).split(' ')
-    return own.every((word) => words.has(word)) || [...words].every((word) => own.includes(word))
+    const has = (all: Iterable<string>, word: string) => [...all].some((one) => isSameWord(one, word))
+    return own.every((word) => has(words, word)) || [...words].every((word) => has(own, word))
   })
 }
 

@@ -3,6 +3,7 @@ import {
   judgeMembers,
   keptProducts,
   listChanges,
+  MEMBER_VERDICTS,
   productAt,
   proposeMarks,
   proposeSpreadsheet,
@@ -34,7 +35,7 @@ export interface SpreadsheetAsked {
 }
 
 /** Each product's rows judged and, where it was asked for, the changes that apply all with their preview. */
-export interface ShownSpreadsheet extends Omit<ShownList, 'members' | 'verdicts' | 'since' | 'looksForeign'> {
+export interface ShownSpreadsheet extends Omit<ShownList, 'members' | 'since' | 'looksForeign'> {
   sheet: Spreadsheet
   lists: { product: string; name: string; members: JudgedMember[] }[]
   /** Products a column can be of. */
@@ -83,7 +84,7 @@ export function showSpreadsheet(
     return { product, name, members: judgeMembers(sight, product, rows, confirmed) }
   })
   const products = scene.products.map(({ code, name, seatTypes }) => ({ code, name, seatTypes: [...seatTypes] }))
-  const shown = { sheet, lists, products, changes: [], preview: null, problems: [] }
+  const shown = { sheet, lists, verdicts: MEMBER_VERDICTS, products, changes: [], preview: null, problems: [] }
   if (!asked.withPreview || lists.length === 0) return shown
   let made = 0
   const newId = () => idFrom(runId, (made += 1))

@@ -81,16 +81,21 @@ function namesOf({ members }: SheetGroup): string {
         <h3>{{ productOf(column.product)?.name }}</h3>
         <label v-for="(mark, index) in column.marks" :key="mark.text ?? ''"
           ><span
-            ><strong>{{ mark.text ?? t('spreadsheet.date') }}</strong>
-            <small class="muted">{{ t('spreadsheet.times', { count: mark.count }, mark.count) }}</small>
-            <small v-if="mark.looksLike === 'place'" class="slate">{{ t('spreadsheet.looksLike.place') }}</small></span
+            ><strong>{{ mark.text ?? t('spreadsheet.date') }}</strong> {{ ' '
+            }}<small class="muted">{{ t('spreadsheet.times', { count: mark.count }, mark.count) }}</small> {{ ' '
+            }}<small v-if="mark.looksLike === 'place'" class="slate">{{
+              t('spreadsheet.looksLike.place')
+            }}</small></span
           >
           <select
             class="form-select form-select-sm"
             :value="meaningValue(mark.meaning)"
             @change="work.setMark(at, index, ($event.target as HTMLSelectElement).value)"
           >
-            <option v-for="one in ['yes', 'no']" :key="one" :value="one">{{ t(`spreadsheet.means.${one}`) }}</option>
+            <option value="yes">
+              {{ t('spreadsheet.means.yes', { seat: productOf(column.product)?.seatTypes[0]?.name ?? '' }) }}
+            </option>
+            <option value="no">{{ t('spreadsheet.means.no') }}</option>
             <option v-for="one in productOf(column.product)?.seatTypes ?? []" :key="one.code" :value="one.code">
               {{ one.name }}
             </option>
@@ -99,24 +104,29 @@ function namesOf({ members }: SheetGroup): string {
       </div>
       <h2>{{ t('spreadsheet.result') }}</h2>
       <p v-if="work.groups.length === 0" class="muted">{{ t('spreadsheet.nothing') }}</p>
-      <div v-for="group in work.groups" :key="group.product + group.verdict" class="sheet group">
-        <div>
-          <strong>{{ group.name }}:</strong>
-          {{
-            t('spreadsheet.group', { count: group.members.length, verdict: t(`memberList.verdict.${group.verdict}`) })
-          }}
-          <small class="muted names">{{ namesOf(group) }}</small>
-          <small v-if="group.verdict === 'unreadable'" class="brass names">{{ group.members[0]?.note }}</small>
+      <section v-for="list in work.groups" :key="list.product" class="sheet list">
+        <h3>{{ list.name }}</h3>
+        <div v-for="group in list.groups" :key="group.verdict" class="group">
+          <div>
+            {{
+              t('spreadsheet.group', {
+                count: group.members.length,
+                verdict: t(`memberList.verdict.${group.verdict}`),
+              })
+            }}
+            <small class="muted names">{{ namesOf(group) }}</small>
+            <small v-if="group.verdict === 'unreadable'" class="brass names">{{ group.members[0]?.note }}</small>
+          </div>
+          <BButton
+            v-if="group.offers"
+            size="sm"
+            :variant="work.isChosen(group) ? 'primary' : 'outline-primary'"
+            :aria-pressed="work.isChosen(group)"
+            @click="work.choose(group, !work.isChosen(group))"
+            >{{ t(`memberList.all.${group.offers}`, { count: group.members.length }, group.members.length) }}</BButton
+          >
         </div>
-        <BButton
-          v-if="group.offers"
-          size="sm"
-          :variant="work.isChosen(group) ? 'primary' : 'outline-primary'"
-          :aria-pressed="work.isChosen(group)"
-          @click="work.choose(group, !work.isChosen(group))"
-          >{{ t(`memberList.all.${group.offers}`, { count: group.members.length }, group.members.length) }}</BButton
-        >
-      </div>
+      </section>
       <p class="choose">
         <label v-if="records"
           >{{ t('memberList.kind') }}
@@ -192,13 +202,24 @@ thead th {
 }
 .marks,
 .preview,
-.group {
+.list {
   padding: 8px 14px;
   margin-bottom: 8px;
 }
+.marks {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 400px), 1fr));
+  gap: 0 28px;
+}
+.marks h3 {
+  grid-column: 1 / -1;
+}
+td select {
+  min-width: 190px;
+}
 .marks label {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(140px, 220px);
+  grid-template-columns: minmax(0, 1fr) minmax(140px, 230px);
   gap: 10px;
   align-items: center;
   padding: 2px 0;
@@ -206,6 +227,8 @@ thead th {
 .group {
   display: flex;
   flex-wrap: wrap;
+  padding: 4px 0;
+  border-top: 1px solid var(--line-soft);
   gap: 8px;
   align-items: center;
   justify-content: space-between;

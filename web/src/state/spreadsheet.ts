@@ -9,6 +9,8 @@ import { useSession } from './session.ts'
 interface Shown {
   sheet: Spreadsheet
   lists: { product: string; name: string; members: JudgedMember[] }[]
+  /** The verdicts in the order in which they are told. */
+  verdicts: readonly MemberVerdict[]
   products: { code: string; name: string; seatTypes: { code: string; name: string }[] }[]
   preview: ShownPreview | null
   problems: Problem[]
@@ -17,7 +19,6 @@ interface Shown {
 /** Rows of one product with one verdict. */
 export interface SheetGroup {
   product: string
-  name: string
   verdict: MemberVerdict
   offers: MemberChoice | null
   members: JudgedMember[]
@@ -98,19 +99,17 @@ export function useSpreadsheet() {
 
   const isChosen = (group: SheetGroup) => group.members.every(({ key }) => choices[group.product]?.[key])
 
-  const groups = computed(() => {
-    const found = new Map<string, SheetGroup>()
-    for (const { product, name, members } of shown.value?.lists ?? []) {
-      for (const one of members) {
-        const { verdict, offers } = one
-        const key = `${product} ${verdict}`
-        const group = found.get(key) ?? { product, name, verdict, offers, members: [] }
-        group.members.push(one)
-        found.set(key, group)
-      }
-    }
-    return [...found.values()]
-  })
+  /** What each product's rows say, verdict by verdict. */
+  const groups = computed(() =>
+    (shown.value?.lists ?? []).map(({ product, name, members }) => ({
+      product,
+      name,
+      groups: shown.value!.verdicts.flatMap((verdict): SheetGroup[] => {
+        const own = members.filter((one) => one.verdict === verdict)
+        return own.length > 0 ? [{ product, verdict, offers: own[0]!.offers, members: own }] : []
+      }),
+    })),
+  )
 
   function apply(): Promise<void> {
     return guarded(async () => {
