@@ -12,6 +12,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { arrivalLinkRoutes } from './api/arrival-links.ts'
 import { arrivalListRoutes } from './api/arrival-lists.ts'
 import { billRoutes } from './api/bills.ts'
+import { keeperTaskRoutes } from './api/keeper-tasks.ts'
 import { memberListRoutes } from './api/member-lists.ts'
 import { spreadsheetRoutes } from './api/spreadsheets.ts'
 import { productRoutes } from './api/products.ts'
@@ -67,6 +68,7 @@ export const ROUTES: readonly Route[] = [
   ...changeRoutes,
   ...billRoutes,
   ...productRoutes,
+  ...keeperTaskRoutes,
   ...memberListRoutes,
   ...spreadsheetRoutes,
   ...gridRoutes,

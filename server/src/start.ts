@@ -26,6 +26,7 @@ import { compareProductWorker } from './work/comparing.ts'
 import { followGroupWorker, followPersonWorker } from './work/following.ts'
 import { leavingWorker } from './work/leaving.ts'
 import { digestMailWorker, digestWorker } from './work/digest.ts'
+import { keeperMailWorker } from './work/keeper-mail.ts'
 import { docketRunWorker } from './work/docket-runs.ts'
 import { invitationWorker } from './work/invitations.ts'
 import { loginMailWorker } from './work/login-mail.ts'
@@ -88,6 +89,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   workshop.employ('tell', tellWorker(lodge, mailer))
   workshop.employ('digest', digestWorker(lodge))
   workshop.employ('digest-mail', digestMailWorker(lodge, mailer))
+  workshop.employ('keeper-mail', keeperMailWorker(lodge, mailer))
   workshop.employ('docket-run', docketRunWorker(lodge))
   workshop.employ('finish-departure', departureWorker(lodge))
   workshop.employ('dates', datesWorker(lodge))

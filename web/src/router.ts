@@ -69,6 +69,7 @@ export const router = createRouter({
     { path: '/prove-address', name: 'prove-address', component: pages.forgotten, meta: { open: true } },
     { path: '/no-digest', name: 'no-digest', component: pages.forgotten, meta: { open: true } },
     { path: '/slip', name: 'slip', component: pages.forgotten, meta: { open: true } },
+    { path: '/tasks', name: 'tasks', component: () => import('./pages/KeeperTasksPage.vue'), meta: { open: true } },
     { path: '/come', name: 'come', component: () => import('./pages/ComePage.vue'), meta: { open: true } },
     { path: '/come-in', name: 'come-in', component: () => import('./pages/ComePage.vue'), meta: { open: true } },
     { path: '/my-sign-in', name: 'my-sign-in', component: () => import('./pages/MySignInPage.vue') },

@@ -57,6 +57,8 @@ export class BookKeeping {
   @Code() product!: string
   @IsIn(['hand', 'none']) way!: 'hand' | 'none'
   @IsOptional() @ValidateNested() @Type(() => BookKeeper) @IsObject() keeper?: BookKeeper
+  /** The client whose own product it is, by the place's path. */
+  @IsOptional() @Line(400) client?: string
   @NeededWhen() since!: string
   /** What the product calls our roles and places: its word by the role's name or the place's path. */
   @IsOptional() @IsObject() roleWords?: Record<string, string>

@@ -49,7 +49,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   step: { departure: (row) => row.departureId, state: (row) => row.state },
   absence: { person: (row) => row.personId, state: (row) => row.state },
   connection: { product: (row) => row.product },
-  keeping: { product: (row) => row.product, keeper: (row) => row.keeperId },
+  keeping: { product: (row) => row.product, keeper: (row) => row.keeperId, place: (row) => row.placeId },
   known: {
     product: (row) => row.product,
     person: (row) => row.personId,

@@ -12,6 +12,8 @@ export interface KeepingRow {
   /** Null: the owners. */
   keeperKind: 'person' | 'group' | null
   keeperId: Id | null
+  /** The client whose own product it is: who pays for it, and costs nothing here (model B6); null: ours. */
+  placeId: Id | null
   /** From when it has been kept so: what ended before is nobody's task. */
   since: Instant
   /** What the product calls our roles and places, by our ids, for the lines that are copied. */

@@ -19,9 +19,10 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: Custo
     if (personId && groupId) {
       scene.problem('bad-value', 'A keeper is a person or a group; leave one of them out.', `${path}/keeper`)
     }
+    const placeId = one.client === undefined ? null : (scene.place(one.client, `${path}/client`) ?? null)
     const keeperKind = personId ? 'person' : groupId ? 'group' : null
     scene.rows.keeping.push({
-      ...{ id: scene.makeId(), product, way, keeperKind, keeperId: personId ?? groupId },
+      ...{ id: scene.makeId(), product, way, keeperKind, keeperId: personId ?? groupId, placeId },
       ...{ since: scene.when(since, 'beginning'), words: wordsOf(one, path, scene), columns: { ...columns } },
     })
     for (const list of one.lists ?? []) {

@@ -9,7 +9,7 @@ export function keepingsOf(account: Account, ref: (personId: Id) => string): { k
   const rows = [...account.all('keeping')]
   if (rows.length === 0) return {}
   return {
-    keepings: rows.map(({ product, way, keeperKind, keeperId, since, words, columns }) => {
+    keepings: rows.map(({ product, way, keeperKind, keeperId, placeId, since, words, columns }) => {
       const lists = account.by('memberList', 'product', product)
       const known = account.by('known', 'product', product)
       return {
@@ -18,6 +18,7 @@ export function keepingsOf(account: Account, ref: (personId: Id) => string): { k
         ...(keeperKind === 'group' && keeperId
           ? { keeper: { group: account.get('group', keeperId)?.name ?? keeperId } }
           : {}),
+        ...(placeId ? { client: pathText(account, placeId) } : {}),
         ...wordsOf(account, words),
         ...(Object.keys(columns).length > 0 ? { columns: { ...columns } } : {}),
         ...(lists.length > 0

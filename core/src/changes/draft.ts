@@ -24,6 +24,8 @@ export type Effect =
   | { kind: 'shut-doors'; personId: Id; departureId?: Id }
   /** Something is left to do for a departure once its doors are shut. */
   | { kind: 'go-on-leaving'; departureId: Id }
+  /** Someone who looks after a product and has no login is asked by mail to close an account there (model B6). */
+  | { kind: 'ask-keeper'; personId: Id }
   /** Whatever else is kept about someone who is erased is destroyed: messages, events, records (model X7). */
   | { kind: 'forget'; personId: Id; loginId: Id | null }
   /** Someone is away from now on: their sessions end, as they would for the person who leaves (model X1). */

@@ -1,5 +1,5 @@
-import type { KnownRow, StepRow } from '../account/rows.ts'
-import { isClosingOpen } from '../products/keeping.ts'
+import type { Id, KnownRow, StepRow } from '../account/rows.ts'
+import { isClosingOpen, keepersByMail, taskOf } from '../products/keeping.ts'
 import type { Draft } from './draft.ts'
 
 /** Closings by hand that wait in a product, once something else is true of it. */
@@ -38,4 +38,16 @@ export function followKnown(draft: Draft, about: readonly Pick<KnownRow, 'produc
     }
     if (departure.state === 'done') draft.update('departure', departure.id, { state: 'running' })
   }
+}
+
+/** Those who look after products without a login are each asked once, with all that is to be closed there (model B6). */
+export function askKeepers(draft: Draft, leaverId: Id): void {
+  const { account, now } = draft
+  const asked = new Set<Id>()
+  for (const { product } of account.all('keeping')) {
+    const keepers = keepersByMail(account, product, now)
+    if (keepers.length > 0 && taskOf(account, product, leaverId, now)?.kind === 'close')
+      keepers.forEach((id) => asked.add(id))
+  }
+  for (const personId of asked) draft.effects.push({ kind: 'ask-keeper', personId })
 }

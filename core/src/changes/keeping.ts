@@ -4,6 +4,7 @@ import type { Id, KnownRow } from '../account/rows.ts'
 import { Code, Line } from '../checks/shape.ts'
 import { productAt } from '../products/catalogue.ts'
 import { keepingOf, looksAfter } from '../products/keeping.ts'
+import type { ProductSheet } from '../products/sheet.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { productName } from './connections.ts'
@@ -26,6 +27,8 @@ export class KeepProduct {
   /** Left out: the owners. */
   @IsOptional() @IsIn(['person', 'group']) keeperKind?: 'person' | 'group' | null
   @IsOptional() @RowId() keeperId?: Id | null
+  /** The client whose own product it is; null: ours; left out, as it was. */
+  @IsOptional() @RowId() placeId?: Id | null
   /** What the product calls roles and places of ours; left out, as it was. */
   @IsOptional() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => KeptWord) words?: KeptWord[]
 }
@@ -45,14 +48,20 @@ export const keepProduct: ChangeKind<KeepProduct> = {
       return draft.refuse('not-found', 'Choose a person or a group of this account to look after it.', '/keeperId')
     }
     const before = keepingOf(draft.account, product)
+    const placeId = change.placeId === undefined ? (before?.placeId ?? null) : change.placeId
+    if (change.placeId && !draft.seen('place', change.placeId, 'client')) return
+    if (placeId !== null && isCharged(productAt(draft.account, product, draft.now)!.sheet)) {
+      const sentence = 'A client’s own product costs nothing here. Take its prices out first.'
+      return draft.refuse('charged', sentence, '/placeId')
+    }
     const words = change.words ? Object.fromEntries(change.words.map(({ id, word }) => [id, word])) : before?.words
     const since = before?.way === way ? before.since : draft.now
-    const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, since, words: words ?? {} }
+    const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, placeId, since, words: words ?? {} }
     if (before) draft.update('keeping', before.id, row)
     else draft.insert('keeping', { id: keepingId, ...row, columns: {} })
     if (way === 'none') settleTasks(draft, product, { state: 'done', note: NO_ACCOUNTS, doneAt: draft.now })
   },
-  sentence({ product, way, keeperKind, keeperId }, sight, verb) {
+  sentence({ product, way, keeperKind, keeperId, placeId }, sight, verb) {
     const name = productName(product, sight)
     if (way === 'none') return `${verb('noted', 'note')} that ${name} has no accounts`
     const keeper =
@@ -61,9 +70,15 @@ export const keepProduct: ChangeKind<KeepProduct> = {
         : keeperKind === 'group' && keeperId
           ? (sight.named.get('group', keeperId)?.name ?? 'a group')
           : 'the owners'
-    return `${verb('had', 'have')} ${keeper} look after the accounts in ${name} by hand`
+    const whose = placeId ? `, ${sight.placeName(placeId)}’s own product` : ''
+    return `${verb('had', 'have')} ${keeper} look after the accounts in ${name}${whose} by hand`
   },
   record: (change) => change,
+}
+
+function isCharged({ seatTypes, charging }: ProductSheet): boolean {
+  const { bands = [], perPlace = [], allowances = [] } = charging
+  return seatTypes.some(({ priceMinor }) => priceMinor > 0) || bands.length + perPlace.length + allowances.length > 0
 }
 
 const NO_ACCOUNTS = 'The product was said to have no accounts.'

@@ -2,6 +2,7 @@ import { Equals } from 'class-validator'
 import type { Id, PersonRow } from '../account/rows.ts'
 import type { Draft } from './draft.ts'
 import { endGrant } from './grants.ts'
+import { askKeepers } from './hand-steps.ts'
 import type { ChangeKind } from './kind.ts'
 import { settleSeats } from './seat-rules.ts'
 import { RowId } from './shapes.ts'
@@ -73,6 +74,7 @@ export function shut(draft: Draft, personId: Id, departureId?: Id): void {
   for (const membership of account.by('membership', 'person', personId)) draft.remove('membership', membership.id)
   closeWhatIsOpen(draft, personId)
   draft.effects.push({ kind: 'shut-doors', personId, ...(departureId ? { departureId } : {}) })
+  askKeepers(draft, personId)
 }
 
 /** What was open in their name and was handed to nobody: none of it is left to act. */

@@ -30,6 +30,16 @@ export function keepersOf(account: Account, product: string, now: Instant): Id[]
   return (found.length > 0 ? found : activeOwners(account, now)).map(({ id }) => id)
 }
 
+/** Who looks after a product without a login: they are asked by mail, and answer behind a link (model B6). */
+export function keepersByMail(account: Account, product: string, now: Instant): Id[] {
+  return keepersOf(account, product, now).filter((id) => account.get('person', id)?.loginId === null)
+}
+
+/** A client's own products in which our people have accounts (model B6). */
+export function clientProducts(account: Account, placeId: Id): string[] {
+  return account.by('keeping', 'place', placeId).map(({ product }) => product)
+}
+
 /** Whether the asker sees and confirms a product's tasks: its keepers, and those who connect products. */
 export function looksAfter(sight: Sight, product: string): boolean {
   return sight.can('connections', 'run') || keepersOf(sight.account, product, sight.now).includes(sight.personId)

@@ -1,3 +1,4 @@
+import { theirProducts, type TheirProduct } from './client-products.ts'
 import type { Account } from '../account/account.ts'
 import type { GrantRow, Id, PersonState, RoleRow } from '../account/rows.ts'
 import { sharedOutsiders } from '../access/apart.ts'
@@ -66,6 +67,8 @@ export interface PlaceSheetView extends PlaceView {
   /** Invited people whose offer holds a key here (model I5). */
   onceIn: { personId: Id; name: string; role: string }[]
   stewards: { personId: Id; name: string }[]
+  /** Its own products, with our people in them (model B6). */
+  theirProducts: TheirProduct[]
   children: { id: Id; name: string; walled: boolean }[]
   controls: ReturnType<typeof controlsOfPlace>
 }
@@ -145,6 +148,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     allotments: allotmentsAt(sight, placeId),
     onceIn: onceIn(sight, placeId),
     stewards: stewards(sight, placeId),
+    theirProducts: theirProducts(sight, placeId),
     children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
     controls: controlsOfPlace(sight, placeId),
   }

@@ -100,6 +100,7 @@ export function describeProduct(
   code: string | null,
   keeper: ChosenKeeper,
   from: LocalDate | null,
+  placeId: Id | null = null,
 ): DescribedProduct {
   const { account, now } = sight
   const { currency, locale, zone } = account.settings
@@ -128,7 +129,7 @@ export function describeProduct(
         { type: 'import-sheet', sheet },
         { type: 'subscribe', product, on: true },
         ...numbers,
-        { type: 'keep-product', product, way: 'hand', ...who },
+        { type: 'keep-product', product, way: 'hand', ...who, ...(placeId ? { placeId } : {}) },
       ]
   return {
     ...{ product, sheet, sentence: chargingWords(sheet, currency, locale) },

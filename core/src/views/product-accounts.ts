@@ -3,6 +3,7 @@ import { controlOf, type Control } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
 import { productAt, productsAt } from '../products/catalogue.ts'
 import {
+  keepersByMail,
   keepersOf,
   keepingOf,
   knownOf,
@@ -15,6 +16,7 @@ import {
   type KeptBy,
   type Wanted,
 } from '../products/keeping.ts'
+import { peopleIn } from './client-products.ts'
 import { knownWords, nobodysTaskView, taskView, type TaskView } from '../products/task-words.ts'
 import { dateOf, type LocalDate } from '../time/instants.ts'
 
@@ -50,6 +52,10 @@ export interface ProductAccountsView {
   way: KeptBy
   keeper: { kind: 'person' | 'group'; id: Id } | null
   keepers: { id: Id; name: string }[]
+  /** The client whose own product it is (model B6). */
+  client: string | null
+  /** They have no login, and are asked by mail. */
+  byMail: boolean
   since: LocalDate | null
   /** What the product calls roles and places of ours. */
   words: { id: Id; name: string; word: string }[]
@@ -86,6 +92,8 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
     way: wayOf(account, product),
     keeper: keeping?.keeperKind && keeping.keeperId ? { kind: keeping.keeperKind, id: keeping.keeperId } : null,
     keepers: keepersOf(account, product, now).map((id) => ({ id, name: account.nameOf(id) })),
+    client: keeping?.placeId ? sight.placeName(keeping.placeId) : null,
+    byMail: keepersByMail(account, product, now).length > 0,
     since: keeping ? dateOf(keeping.since, zone) : null,
     words: Object.entries(keeping?.words ?? {}).flatMap(([id, word]) => {
       const name = account.get('role', id)?.name ?? account.get('place', id)?.name
@@ -95,7 +103,7 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       ...nobodysToClose(account, product).map((row) => nobodysTaskView(account, row, now)),
       ...tasks.map((task) => taskView(account, task, now)),
     ],
-    accounts: peopleOf(sight, product).map((personId) => {
+    accounts: peopleIn(account, product, now).map((personId) => {
       const wanted = wantedOf(account, product, personId, now)
       const known = knownOf(account, product, personId)
       return {
@@ -117,18 +125,6 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       })),
     controls: { keep: controlOf(sight, 'connections', 'run') },
   }
-}
-
-/** Everyone who is to have an account or is known to have one, by name. */
-function peopleOf({ account, now }: Sight, product: string): Id[] {
-  const people = new Set<Id>()
-  for (const { personId } of account.by('holding', 'product', product)) {
-    if (wantedOf(account, product, personId, now).state !== 'none') people.add(personId)
-  }
-  for (const { personId } of account.by('known', 'product', product)) {
-    if (personId && knownOf(account, product, personId).state !== 'closed') people.add(personId)
-  }
-  return [...people].sort((one, other) => account.nameOf(one).localeCompare(account.nameOf(other), 'en'))
 }
 
 function nobodysIn({ account, now }: Sight, product: string): NobodysAccount[] {

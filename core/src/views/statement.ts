@@ -7,6 +7,7 @@ import type { Sight } from '../access/sight.ts'
 import { answeredAt, routesTo } from '../access/walk.ts'
 import { firmOf, isPresent } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
+import { theirProducts, type TheirProduct } from './client-products.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 
@@ -36,6 +37,8 @@ export interface StatementView {
   rows: StatementRow[]
   /** Invited people who will get in once they take it up. */
   onceIn: { name: string; role: string; place: string; expires: LocalDate }[]
+  /** Our people in the client's own products; only as of now (model B6). */
+  theirProducts: TheirProduct[]
 }
 
 /** So many people times places are looked at one by one at most: a large client, not a whole large account. */
@@ -67,6 +70,7 @@ export function statementView(sight: Sight, placeId: Id, instant: Instant, then?
     places: places.length,
     on: dateOf(instant, account.zone),
     rows,
+    theirProducts: then ? [] : theirProducts(sight, placeId),
     onceIn: then ? [] : onceIn(sight, new Set(places.map((one) => one.id))),
   }
 }

@@ -16,6 +16,8 @@ export class DescribeBody {
   /** The product that is described anew; left out, a new one. */
   @IsOptional() @IsString() @MaxLength(60) product?: string | null
   @IsOptional() @IsObject() @ValidateNested() @Type(() => KeeperChoice) keeper?: KeeperChoice | null
+  /** The client whose own product it is; left out, ours. */
+  @IsOptional() @RowId() placeId?: Id | null
   /** From which day a new version holds; left out, now. */
   @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}$/) from?: string | null
 }
@@ -30,8 +32,8 @@ export const productRoutes = [
     body: DescribeBody,
     answer({ sight, body }) {
       if (!sight.can('connections', 'run')) throw notFound()
-      const { description, product = null, keeper = null, from = null } = body
-      return Promise.resolve(describeProduct(sight, description, product, keeper, from))
+      const { description, product = null, keeper = null, from = null, placeId = null } = body
+      return Promise.resolve(describeProduct(sight, description, product, keeper, from, placeId))
     },
   }),
   route({

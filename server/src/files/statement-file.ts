@@ -6,7 +6,7 @@ import { breakPage, openDocument, written } from './pdf.ts'
  * @param head the hash the ledger stood at, by which a rewriting since then is found (docs/prove-it.md).
  */
 export function statementPdf(
-  { account, place, on, rows, onceIn }: StatementView,
+  { account, place, on, rows, onceIn, theirProducts }: StatementView,
   head: string,
   locale: string,
 ): Promise<Buffer> {
@@ -28,6 +28,14 @@ export function statementPdf(
         .font('plain')
         .fontSize(9)
         .text(`${one.name}: ${one.role} at ${one.place}; the invitation runs out on ${one.expires}`)
+    }
+  }
+  for (const { name, people } of theirProducts) {
+    document.moveDown().font('strong').fontSize(12).text(`Our people in your ${name}`)
+    const lines = people.length > 0 ? people.map((one) => `${one.name}: ${one.known}`) : ['Nobody.']
+    for (const line of lines) {
+      breakPage(document)
+      document.font('plain').fontSize(9).text(line)
     }
   }
   document.moveDown().font('plain').fontSize(8).text(`State of the ledger: ${head}.`)

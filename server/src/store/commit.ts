@@ -279,6 +279,8 @@ export class Committer {
       else if (effect.kind === 'tell') {
         const { template, toPersonId, aboutPersonId } = effect
         work.push({ accountId, kind: 'tell', ids: { template, toPersonId, aboutPersonId } })
+      } else if (effect.kind === 'ask-keeper') {
+        work.push({ accountId, kind: 'keeper-mail', ids: { personId: effect.personId } })
       } else if (effect.kind === 'reminder-mail') {
         const { offerId, personId, resendNumber } = effect
         work.push({ accountId, kind: 'invitation-reminder', ids: { offerId, personId, resendNumber } })

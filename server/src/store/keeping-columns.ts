@@ -9,6 +9,7 @@ export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList'> = {
       plain('way', 'way'),
       plain('keeperKind', 'keeper_kind'),
       plain('keeperId', 'keeper_id'),
+      plain('placeId', 'place_id'),
       plain('since', 'since_us'),
       json('words', 'words'),
       json('columns', 'list_columns'),

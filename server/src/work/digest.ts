@@ -4,6 +4,7 @@ import {
   dateInWords,
   dateOf,
   instantOfLocal,
+  isKeeperToAsk,
   isWorthAMessage,
   needsOf,
   Sight,
@@ -19,6 +20,7 @@ import { takeDigestDay } from '../store/notices.ts'
 import { noticesMailed, peopleToTell, unseenNotices, type Notice } from '../store/told.ts'
 import { insertWork } from '../store/work.ts'
 import type { Mailer, Message } from './mail.ts'
+import { taskText } from './task-text.ts'
 import type { Outcome, Worker } from './workshop.ts'
 
 const MORNING = '07:00:00'
@@ -41,9 +43,15 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
         // One Desk at a time, each of the account as it is by then: anyone who asks something meanwhile is answered.
         await setImmediate()
         const current = (await accounts.get(accountId))?.account
-        if (!current || !isWorthAMessage(current, needsOf(current, personId, now), now)) continue
-        if (!(await takeDigestDay(pools.work, accountId, personId, today))) continue
-        await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
+        if (!current) continue
+        // Someone without a login cannot open the Desk: they answer behind a link (model B6).
+        const hasLogin = current.get('person', personId)?.loginId != null
+        const isWorth = hasLogin
+          ? isWorthAMessage(current, needsOf(current, personId, now), now)
+          : isKeeperToAsk(current, personId, now)
+        if (!isWorth || !(await takeDigestDay(pools.work, accountId, personId, today))) continue
+        const kind = hasLogin ? 'digest-mail' : 'keeper-mail'
+        await insertWork(pools.work, { accountId, kind, ids: { personId, day: today } }, wallClock())
       }
     }
     if (now >= instantOfLocal(`${today}T${MORNING}`, account.zone, 'beginning')) {
@@ -148,12 +156,6 @@ function renderDigest(
     subject: `${subject} at ${account.settings.name}`,
     text: text.join('\n'),
   }
-}
-
-/** What is to be done in a product, with the lines to type there (model B1). */
-function taskText({ productName, sentence, why, lines, overdueDays }: NonNullable<Need['task']>): string {
-  const late = overdueDays > 0 ? ` (${overdueDays === 1 ? '1 day' : `${overdueDays} days`} overdue)` : ''
-  return [`${productName}: ${sentence}${late}, ${why}`, ...lines.map(({ text }) => `      ${text}`)].join('\n')
 }
 
 /** Who changed what they reach; the details are on their own page, cut to what they see then. */

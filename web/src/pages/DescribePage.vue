@@ -30,11 +30,14 @@ const product = computed(() => String(route.params.product ?? '') || null)
 const form = reactive<DescriptionForm>(emptyDescription())
 const keeper = ref('')
 const from = ref('')
+/** The client whose own product it is; empty: ours. */
+const client = ref('')
 const shown = ref<DescribedProduct | null>(null)
 const failure = ref('')
 const foot = ref<HTMLElement | null>(null)
 useDocketPlace('describe', foot)
-const { subjects, findSubjects } = useChoices({ people: true })
+const { subjects, findSubjects, places } = useChoices({ people: true })
+const owners = computed(() => [{ value: '', text: t('describe.ours') }, ...places.value])
 const keepers = computed(() => [
   { value: '', text: t('keeping.owners') },
   ...subjects.value.filter(({ value }) => !value.startsWith('standing')),
@@ -54,7 +57,7 @@ let timer: ReturnType<typeof setTimeout> | undefined
 let turn = 0
 const PAUSE_MILLISECONDS = 350
 
-watch([form, keeper, from], () => {
+watch([form, keeper, from, client], () => {
   clearTimeout(timer)
   if (form.bands.at(-1)?.upTo) form.bands.push({ upTo: '', price: '' })
   if (!form.name.trim() || unreadable.value) return docket.release('describe')
@@ -67,6 +70,7 @@ async function work(): Promise<void> {
   const body = {
     ...{ description: read.value.description, product: product.value, from: from.value || null },
     keeper: keeper.value ? { kind, id } : null,
+    ...(client.value && form.pattern === 'nothing' ? { placeId: client.value } : {}),
   }
   try {
     const found = await ask<DescribedProduct>('POST', session.path('/products/describe'), body)
@@ -134,6 +138,15 @@ onBeforeUnmount(() => {
             >
           </label>
         </fieldset>
+        <BFormGroup
+          v-if="form.pattern === 'nothing' && !product"
+          :label="t('describe.whose')"
+          label-for="describe-client"
+          :description="t('describe.whoseAbout')"
+          class="whose"
+        >
+          <PickOne id="describe-client" v-model="client" :options="owners" />
+        </BFormGroup>
         <div class="two">
           <fieldset v-if="form.pattern === 'team'">
             <legend>{{ t('describe.bands') }}</legend>

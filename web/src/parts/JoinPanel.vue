@@ -28,7 +28,13 @@ function pick(id: string | null): void {
   <div class="panel">
     <p class="muted">{{ t('person.joinAbout') }}</p>
     <BFormGroup :label="t('person.joinWith')" label-for="join-with">
-      <PickOne id="join-with" :model-value="otherId" :options="options" @find="findPeople" @update:model-value="pick" />
+      <PickOne
+        id="join-with"
+        :model-value="otherId"
+        :options="options"
+        :search="findPeople"
+        @update:model-value="pick"
+      />
     </BFormGroup>
   </div>
 </template>

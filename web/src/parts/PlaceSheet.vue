@@ -227,6 +227,18 @@ function move(parentId: string): void {
           {{ one.role }}
         </p>
       </SheetSection>
+      <SheetSection
+        v-for="one in place.theirProducts"
+        :key="one.product"
+        :title="t('places.theirs', { product: one.name })"
+        :count="one.people.length"
+      >
+        <p v-if="one.people.length === 0" class="muted">{{ t('places.theirsNobody') }}</p>
+        <p v-for="person in one.people" :key="person.personId" class="line">
+          <RouterLink :to="{ name: 'people', params: { personId: person.personId } }">{{ person.name }}</RouterLink>
+          <small class="muted">{{ person.known }}</small>
+        </p>
+      </SheetSection>
       <SheetSection v-if="place.children.length > 0" :title="t('places.beneath')">
         <p class="line">
           <template v-for="(child, at) in place.children" :key="child.id"

@@ -28,6 +28,11 @@ const SHOWN = 100
 const all = ref(false)
 const found = computed(() => (data.value?.accounts ?? []).filter((one) => !onlyDiffering.value || one.differs))
 const shown = computed(() => (all.value ? found.value : found.value.slice(0, SHOWN)))
+const problem = ref('')
+/** Has an account of nobody closed there, or not after all. */
+async function ask(knownId: string, how: 'ask' | 'keep'): Promise<void> {
+  problem.value = await docket.applyAtOnce({ type: 'close-nobodys', knownId, how })
+}
 const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(', ') ?? '')
 </script>
 
@@ -36,7 +41,9 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
   <section v-else class="accounts">
     <p>
       <strong>{{ t(`keeping.way.${data.way}`, { product: data.name, who: keepers }) }}</strong>
+      <span v-if="data.client">{{ ' ' + t('keeping.client', { client: data.client }) }}</span>
       <span class="muted">{{ ' ' + t(`keeping.about.${data.way}`) }}</span>
+      <span v-if="data.way === 'hand' && data.byMail" class="muted">{{ ' ' + t('keeping.byMail') }}</span>
       <button
         v-if="data.way !== 'connection' && !editing"
         type="button"
@@ -90,17 +97,12 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
         {{ t('accounts.nobodys') }} <span class="count">{{ data.nobodys.length }}</span>
       </h2>
       <p class="muted">{{ t('accounts.nobodysAbout') }}</p>
+      <p v-if="problem" class="oxblood" role="alert">{{ problem }}</p>
       <ul class="sheet nobodys">
         <li v-for="one in data.nobodys" :key="one.knownId">
           <strong>{{ one.name }}</strong> {{ one.address !== one.name ? one.address : '' }}
           <span class="muted">{{ one.known }}</span>
-          <button
-            type="button"
-            class="btn btn-quiet btn-sm"
-            @click="
-              docket.applyAtOnce({ type: 'close-nobodys', knownId: one.knownId, how: one.isClosing ? 'keep' : 'ask' })
-            "
-          >
+          <button type="button" class="btn btn-quiet btn-sm" @click="ask(one.knownId, one.isClosing ? 'keep' : 'ask')">
             {{ t(one.isClosing ? 'accounts.keepIt' : 'accounts.closeIt') }}
           </button>
         </li>

@@ -45,6 +45,13 @@ const { t } = useI18n()
       {{ t('statement.invited', { name: one.name, role: one.role, place: one.place, expires: longDate(one.expires) }) }}
     </p>
   </template>
+  <template v-for="one in statement.theirProducts" :key="one.product">
+    <h2>{{ t('statement.theirs', { product: one.name }) }}</h2>
+    <p v-if="one.people.length === 0" class="muted">{{ t('statement.theirsNobody') }}</p>
+    <p v-for="person in one.people" :key="person.personId">
+      {{ person.name }} <span class="muted">{{ person.known }}</span>
+    </p>
+  </template>
   <p v-if="statement.head" class="muted head">{{ t('statement.head', { head: statement.head }) }}</p>
 </template>
 

@@ -2,12 +2,20 @@
 import type { TaskView } from '@lodge/core'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import type { NewChange } from '../api/types.ts'
 import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import CopyText from './CopyText.vue'
 
 // What has to be done in a product that nothing does by itself: the lines to type there, and Done, which can be undone.
-defineProps<{ tasks: readonly TaskView[]; today: string; withProduct?: boolean }>()
+const props = defineProps<{
+  tasks: readonly TaskView[]
+  today: string
+  withProduct?: boolean
+  /** Confirms a task another way than by a docket; answers what stands in the way. */
+  answer?: (task: TaskView, state: TaskView['confirms']) => Promise<string>
+}>()
+defineSlots<{ more?(props: { task: TaskView }): unknown }>()
 const { t } = useI18n()
 const docket = useDocket()
 const problem = ref('')
@@ -17,11 +25,11 @@ const keyOf = ({ product, personId, knownId }: TaskView) => `${product} ${person
 async function done(task: TaskView): Promise<void> {
   busy.value = keyOf(task)
   const { product, personId, knownId, confirms } = task
-  problem.value = await docket.applyAtOnce(
+  const change: NewChange =
     personId === null
       ? { type: 'close-nobodys', knownId, how: 'closed' }
-      : { type: 'confirm-account', product, personId, state: confirms },
-  )
+      : { type: 'confirm-account', product, personId, state: confirms }
+  problem.value = props.answer ? await props.answer(task, confirms) : await docket.applyAtOnce(change)
   busy.value = ''
 }
 </script>
@@ -58,6 +66,7 @@ async function done(task: TaskView): Promise<void> {
             <CopyText :text="line.text" :what="t(`tasks.line.${line.what}`)" />
           </span>
         </p>
+        <slot name="more" :task="task" />
       </li>
     </ul>
   </div>
