@@ -34,6 +34,7 @@ export function demoBook(today: LocalDate): AccountBook {
     account: { name: 'Thistlewick Roof Gardens', zone: DEMO_ZONE, currency: 'EUR', locale: 'en-IE' },
     employers: [
       'Highfast Rope Access',
+      'High Fast Rope-Access',
       'Brookline Irrigation',
       'Loam & Clay Laboratory',
       ...places.map((client) => client.name),

@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import { v7 as uuidv7 } from 'uuid'
 import {
   addDays,
+  describedSheet,
   instantOfLocal,
   readChange,
   type Account,
@@ -76,6 +77,7 @@ export async function connectProducts(
   const oriel = await by('oriel.thistlewick@thistlewick.example')
   const before = (instant: Instant) => Math.min(instant, now - 1_000_000)
   await keepByHand(world, oriel, today, before(at(-1, '18:20')))
+  await keepRegister(world, oriel, today, before(at(-1, '18:30')))
   await world.commit(
     PRODUCTS.filter(({ code }) => code !== BY_HAND).map(({ code }) => {
       const origin = `http://127.0.0.1:${places[code]!.port}`
@@ -144,6 +146,51 @@ async function keepByHand(
     whole({ type: 'note-list', ...about, hash: 'as-uploaded', count: accounts.length - 1, columns: [] }),
   ]
   await world.commit(list, actor, at + 60_000_000)
+}
+
+/** A client's own register of contractors: the client pays for it, and their contact keeps it without a login here. */
+const REGISTER = 'lychgate-register'
+
+/** Lychgate Register is Pellworth Hospital Trust's own; six of our people have accounts there, one of them not yet. */
+async function keepRegister(
+  world: World,
+  actor: Parameters<World['commit']>[1],
+  today: LocalDate,
+  at: Instant,
+): Promise<void> {
+  const account = await world.current()
+  const id = (name: string) => [...account.all('person')].find((one) => account.nameOf(one.id) === name)!.id
+  const client = [...account.all('place')].find(({ name }) => name === 'Pellworth Hospital Trust')!.id
+  const employer = [...account.all('employer')].find(({ name }) => name === 'Pellworth Hospital Trust')!.id
+  const sheet = describedSheet(
+    {
+      ...{ name: 'Lychgate Register', address: 'https://lychgate.example', pattern: 'nothing', counts: 'admitted' },
+      ...{ bands: [], types: [{ name: 'Contractor', priceMinor: 0 }] },
+    },
+    REGISTER,
+    account.settings.currency,
+  )
+  const keeperId = uuidv7()
+  const contact = { name: 'Hollis Tarn', email: 'hollis.tarn@pellworth.example', kind: 'client', standing: 'guest' }
+  const keeping = { keeperKind: 'person', keeperId, placeId: client }
+  const people = ['Mirren Halloway', 'Odalys Penrose', 'Idris Marlow', 'Anwen Sharrow', 'Nolan Pryce', 'Rafe Underhay']
+  const seat = { type: 'give-seat', product: REGISTER, seatType: sheet.seatTypes[0]!.code }
+  const changes = [
+    { type: 'record-person', personId: keeperId, employerId: employer, ...contact },
+    { type: 'import-sheet', sheet },
+    { type: 'subscribe', product: REGISTER, on: true },
+    { type: 'keep-product', product: REGISTER, way: 'hand', ...keeping },
+    ...people.map((name) => ({ ...seat, personId: id(name) })),
+  ]
+  await world.commit(changes.map(whole), actor, at)
+  const accounts = people.slice(0, -1).map((name) => ({ personId: id(name), state: 'open' }))
+  const listId = uuidv7()
+  const about = { product: REGISTER, listId, asOf: addDays(today, -1) }
+  const known = [
+    { type: 'note-accounts', ...about, source: 'list', accounts },
+    { type: 'note-list', ...about, hash: 'as-uploaded', count: accounts.length, columns: [] },
+  ]
+  await world.commit(known.map(whole), actor, at + 60_000_000)
 }
 
 function whole(plain: object): Change {

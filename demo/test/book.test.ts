@@ -4,6 +4,8 @@ import { billOf, deskView, readBook, Sight, stateAt, type AccountBook } from '@l
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import { beddingLog } from '../src/scenario/bedding-log.ts'
 import { SCHEMAS } from '../src/write-schemas.ts'
+import { workbook } from '@lodge/standins/workbook'
+import { seatMarks } from '../src/who-has-what.ts'
 import { demoBook } from '../src/book.ts'
 import { DEMO_OWNER_EMAIL } from '../src/sign-in.ts'
 
@@ -69,6 +71,15 @@ test('the Desk’s sentence and the bill are the core’s', () => {
   ])
   const guest = account.peopleByEmail('alba.renfrew@pellworth.example')[0]!
   expect(deskView(new Sight(account, guest, asOf)).bill).toBeNull()
+})
+
+test('the committed spreadsheet is the one made from the demo, and holds the mess such sheets have', () => {
+  const kept = readFileSync(join(import.meta.dirname, '../who-has-what.xlsx'))
+  const rows = seatMarks(demoBook('2026-06-16'))
+  expect(Buffer.compare(kept, Buffer.from(workbook(rows)))).toBe(0)
+  const people = rows.slice(3).filter((row) => row.some(Boolean))
+  expect(people).toHaveLength(24)
+  expect(new Set(people.map((row) => row[3])).size).toBeGreaterThan(6)
 })
 
 test('the published JSON Schemas are those of the code, and take the demo but not a slip in it', () => {

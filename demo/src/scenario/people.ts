@@ -136,6 +136,8 @@ function staff(plan: Plan): BookPerson[] {
 function contractors(plan: Plan): BookPerson[] {
   const firms = {
     rope: ['Highfast Rope Access', 'highfast.example'],
+    // The same firm, as someone else once wrote it.
+    'rope again': ['High Fast Rope-Access', 'highfast.example'],
     water: ['Brookline Irrigation', 'brookline.example'],
     soil: ['Loam & Clay Laboratory', 'loamandclay.example'],
   } as const
@@ -163,7 +165,7 @@ function contractors(plan: Plan): BookPerson[] {
       until: 45,
       keys: ['Rope access @ Corvane Hotels/Corvane Harbour'],
     }),
-    person('Odette Farrow', 'rope', { state: 'invited', from: 0, until: 100 }),
+    person('Odette Farrow', 'rope again', { state: 'invited', from: 0, until: 100 }),
     person('Ines Carrow', 'water', { state: 'away', seat: READER, from: -300, until: 160, away: [-20, 77] }),
     person('Nolan Pryce', 'water', {
       seat: FIELD,

@@ -108,7 +108,7 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
         </li>
       </ul>
     </template>
-    <p v-if="data.lists.length > 0" class="muted">
+    <p v-if="data.lists.length > 0" class="muted last">
       {{
         t('accounts.lastList', {
           date: shortDate(data.lists[0]!.asOf, today),
@@ -153,6 +153,9 @@ thead th {
 }
 .differs td:nth-child(3) {
   color: var(--ox);
+}
+.last {
+  margin: 8px 0 0;
 }
 .nobodys {
   list-style: none;
