@@ -200,6 +200,7 @@ export class Sight {
   private look(personId: Id): PersonDepth {
     const { account, asker } = this
     const person = account.get('person', personId)
+    if (!person && account.get('sharedLogin', personId)) return this.seesShared(personId) ? 'record' : 'nothing'
     if (!person) return this.named !== account && this.named.get('person', personId) ? 'record' : 'nothing'
     if (!asker) return 'nothing'
     if (person.id === asker.id) return 'record'
@@ -210,6 +211,13 @@ export class Sight {
     this.sponsored ??= new Set(account.by('offer', 'sponsor', asker.id).map((offer) => offer.personId))
     if (this.sponsored.has(personId)) return 'directory'
     return person.state !== 'erased' && this.meets(person) ? 'directory' : 'nothing'
+  }
+
+  /** A shared login is seen by those who see seats or connect products, and by those it belongs to (model B4, D5). */
+  private seesShared(sharedId: Id): boolean {
+    const { responsibleId, userIds } = this.account.get('sharedLogin', sharedId)!
+    const isOwn = responsibleId === this.personId || userIds.includes(this.personId)
+    return isOwn || this.can('seats', 'see') || this.can('connections', 'run')
   }
 
   /**

@@ -25,6 +25,8 @@ export class BookKeeper {
 export class BookKnown {
   /** Whose it is, by email or key; left out: nobody's here. */
   @IsOptional() @Line(200) person?: string
+  /** The shared login whose it is, by its name. */
+  @IsOptional() @Line(120) shared?: string
   /** Of one that is nobody's: the address and name it has there. */
   @IsOptional() @Line(200) address?: string
   @IsOptional() @Line(200) name?: string
@@ -52,6 +54,24 @@ export class BookMemberList {
   @IsInt() @Min(0) count!: number
 }
 
+/** A login that several people use (model B4). */
+export class BookSharedLogin {
+  @Line(120) name!: string
+  /** Under which it signs in there. */
+  @IsOptional() @Line(200) address?: string
+  /** By email or key, as its users. */
+  @Line(200) responsible!: string
+  @IsArray() @ArrayMaxSize(200) @Line(200, 1, true) users!: string[]
+  /** Code of the seat type it takes. */
+  @IsOptional() @Code() seatType?: string
+  @NeededWhen() from!: string
+  @IsOptional() @NeededWhen() until?: string
+  /** When someone is to look at it again. */
+  @IsOptional() @NeededWhen() review?: string
+  /** Since when its password is to be changed. */
+  @IsOptional() @NeededWhen() passwordDue?: string
+}
+
 /** How a product's accounts are kept where nothing does it by itself (model B1). */
 export class BookKeeping {
   @Code() product!: string
@@ -71,5 +91,11 @@ export class BookKeeping {
   @ValidateNested({ each: true })
   @Type(() => BookMemberList)
   lists?: BookMemberList[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @ValidateNested({ each: true })
+  @Type(() => BookSharedLogin)
+  sharedLogins?: BookSharedLogin[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookKnown) known?: BookKnown[]
 }

@@ -57,6 +57,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
     nobody: (row) => (row.personId === null ? row.product : null),
   },
   memberList: { product: (row) => row.product },
+  sharedLogin: { product: (row) => row.product, responsible: (row) => row.responsibleId },
   link: { maker: (row) => row.makerId },
   allotment: { place: (row) => row.placeId, type: (row) => `${row.product}/${row.seatType}` },
 }

@@ -52,6 +52,23 @@ export interface KnownRow {
   closingSince: Instant | null
 }
 
+/** A login of a product that several people use; its name and address are personal values under its id (model B4). */
+export interface SharedLoginRow {
+  id: Id
+  product: string
+  responsibleId: Id
+  /** Who uses it, and so knows its password. */
+  userIds: readonly Id[]
+  /** The seat it takes; a holding under its id counts and is charged as a person's (model S1). */
+  seatType: string | null
+  from: Instant
+  until: Instant | null
+  /** When someone is to look at it again. */
+  reviewAt: Instant | null
+  /** Since when its password is to be changed, because someone who used it left; null: it is not. */
+  passwordDueSince: Instant | null
+}
+
 /** A product's member list that was compared and applied; its rows are facts (model B3). */
 export interface MemberListRow {
   id: Id

@@ -38,7 +38,8 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: Custo
         byId: scene.find(scene.people, list.by, 'person', `${path}/lists`),
       })
     }
-    one.known?.forEach((known, index) => readKnown(known, product, `${path}/known/${index}`, scene))
+    const shared = readShared(one, path, scene)
+    one.known?.forEach((known, index) => readKnown(known, product, `${path}/known/${index}`, scene, shared))
   })
 }
 
@@ -59,7 +60,45 @@ function wordsOf(
   return Object.fromEntries(found)
 }
 
-function readKnown(known: BookKnown, product: string, path: string, scene: CustomsScene): void {
+/** Logins that several people use, each with the seat it takes (model B4); their ids by name. */
+function readShared({ product, sharedLogins = [] }: BookKeeping, path: string, scene: CustomsScene): Map<string, Id> {
+  const found = new Map<string, Id>()
+  sharedLogins.forEach((one, at) => {
+    const where = `${path}/sharedLogins/${at}`
+    const person = (text: string, field: string) => scene.find(scene.people, text, 'person', `${where}/${field}`)
+    const responsibleId = person(one.responsible, 'responsible')
+    if (!responsibleId) return
+    const { name, address, seatType = null } = one
+    const [id, from] = [scene.makeId(), scene.when(one.from, 'beginning')]
+    const until = one.until ? scene.when(one.until, 'end') : null
+    found.set(name.toLowerCase(), id)
+    if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {
+      scene.problem('unknown-seat', `There is no seat type ${product}/${seatType}.`, `${where}/seatType`)
+    }
+    scene.rows.sharedLogin.push({
+      ...{ id, product, responsibleId, seatType, from, until },
+      userIds: one.users.flatMap((user, index) => person(user, `users/${index}`) ?? []),
+      reviewAt: one.review ? scene.when(one.review, 'beginning') : null,
+      passwordDueSince: one.passwordDue ? scene.when(one.passwordDue, 'beginning') : null,
+    })
+    scene.values.push({ personId: id, field: 'name', value: name })
+    if (address) scene.values.push({ personId: id, field: 'accountAddress', value: address })
+    if (seatType === null) return
+    scene.rows.holding.push({
+      ...{ id: scene.makeId(), personId: id, product, seatType, own: false, givenFrom: from, countedFrom: null, until },
+      ...{ origin: 'given', givenById: null, endedById: null },
+    })
+  })
+  return found
+}
+
+function readKnown(
+  known: BookKnown,
+  product: string,
+  path: string,
+  scene: CustomsScene,
+  shared: Map<string, Id>,
+): void {
   const {
     person,
     address,
@@ -73,8 +112,16 @@ function readKnown(known: BookKnown, product: string, path: string, scene: Custo
     lastUsed,
     closingSince,
   } = known
-  const personId = scene.find(scene.people, person, 'person', `${path}/person`)
-  if (person === undefined && address === undefined && name === undefined && remoteId === null) {
+  const personId =
+    scene.find(scene.people, person, 'person', `${path}/person`) ??
+    scene.find(shared, known.shared, 'shared-login', `${path}/shared`)
+  if (
+    person === undefined &&
+    known.shared === undefined &&
+    address === undefined &&
+    name === undefined &&
+    remoteId === null
+  ) {
     scene.problem('bad-value', 'Say whose account it is, or its address, name or id there.', path)
   }
   if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {

@@ -4,7 +4,7 @@ import type { ProductSheet } from '../products/sheet.ts'
 import type { Level } from '../access/levels.ts'
 
 import type { AbsenceRow, ConnectionRow, DepartureRow, LeaverLine, StepRow } from './departure-rows.ts'
-import type { KeepingRow, KnownRow, MemberListRow } from './keeping-rows.ts'
+import type { KeepingRow, KnownRow, MemberListRow, SharedLoginRow } from './keeping-rows.ts'
 import type { LinkRow, OfferRow, PlannedRow, RequestRow, ShareRow } from './offer-rows.ts'
 
 export type * from './departure-rows.ts'
@@ -330,6 +330,7 @@ export interface Rows {
   keeping: KeepingRow
   known: KnownRow
   memberList: MemberListRow
+  sharedLogin: SharedLoginRow
 }
 
 export type TableName = keyof Rows

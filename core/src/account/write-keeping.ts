@@ -29,6 +29,7 @@ export function keepingsOf(account: Account, ref: (personId: Id) => string): { k
               })),
             }
           : {}),
+        ...sharedOf(account, product, ref),
         ...(known.length > 0 ? { known: known.map((row) => knownOf(account, row, ref)) } : {}),
       }
     }),
@@ -49,11 +50,32 @@ function wordsOf(account: Account, words: Readonly<Record<Id, string>>): Partial
   }
 }
 
+function sharedOf(account: Account, product: string, ref: (personId: Id) => string): Partial<BookKeeping> {
+  const rows = account.by('sharedLogin', 'product', product)
+  if (rows.length === 0) return {}
+  return {
+    sharedLogins: rows.map(({ id, responsibleId, userIds, seatType, from, until, reviewAt, passwordDueSince }) => {
+      const address = account.personal(id, 'accountAddress')
+      return {
+        ...{ name: account.nameOf(id), responsible: ref(responsibleId), users: userIds.map(ref) },
+        ...(address ? { address } : {}),
+        ...(seatType ? { seatType } : {}),
+        from: instantText(from),
+        ...(until === null ? {} : { until: instantText(until) }),
+        ...(reviewAt === null ? {} : { review: instantText(reviewAt) }),
+        ...(passwordDueSince === null ? {} : { passwordDue: instantText(passwordDueSince) }),
+      }
+    }),
+  }
+}
+
 function knownOf(account: Account, row: KnownRow, ref: (personId: Id) => string): BookKnown {
   const address = account.personal(row.id, 'accountAddress')
   const name = account.personal(row.id, 'accountName')
+  const shared = account.get('sharedLogin', row.personId)
   return {
-    ...(row.personId ? { person: ref(row.personId) } : {}),
+    ...(row.personId && shared ? { shared: account.nameOf(row.personId) } : {}),
+    ...(row.personId && !shared ? { person: ref(row.personId) } : {}),
     ...(row.personId === null && address !== undefined ? { address } : {}),
     ...(row.personId === null && name !== undefined ? { name } : {}),
     ...(row.remoteId ? { id: row.remoteId } : {}),

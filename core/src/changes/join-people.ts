@@ -237,6 +237,13 @@ function takeApprovals(draft: Draft, staysId: Id, goesId: Id): void {
     if (!grant.approverIds?.includes(goesId)) continue
     draft.update('grant', grant.id, { approverIds: named(grant.approverIds) })
   }
+  for (const { id, responsibleId, userIds } of [...account.all('sharedLogin')]) {
+    if (responsibleId !== goesId && !userIds.includes(goesId)) continue
+    draft.update('sharedLogin', id, {
+      responsibleId: responsibleId === goesId ? staysId : responsibleId,
+      userIds: named(userIds),
+    })
+  }
   for (const { id, substituteId } of [...account.all('absence')]) {
     if (substituteId === goesId) draft.update('absence', id, { substituteId: staysId })
   }

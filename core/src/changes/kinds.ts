@@ -81,6 +81,16 @@ import {
   type RenameFirm,
 } from './firms.ts'
 import { handOver, type HandOver } from './hand-over.ts'
+import {
+  changeSharedLogin,
+  confirmPassword,
+  endSharedLogin,
+  makeSharedLogin,
+  type ChangeSharedLogin,
+  type ConfirmPassword,
+  type EndSharedLogin,
+  type MakeSharedLogin,
+} from './shared-logins.ts'
 import { joinPeople, tellApart, type JoinPeople, type TellApart } from './join-people.ts'
 import { keepProduct, type KeepProduct } from './keeping.ts'
 import {
@@ -263,6 +273,10 @@ export type Change =
   | RenameFirm
   | MergeFirms
   | JoinPeople
+  | MakeSharedLogin
+  | ChangeSharedLogin
+  | EndSharedLogin
+  | ConfirmPassword
   | TellApart
   | ArchiveFirm
   | Erase
@@ -285,6 +299,7 @@ const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
 const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
 const KEEPING = [keepProduct, confirmAccount, closeNobodys, noteAccounts, noteList, forgetAccounts]
+const SHARED = [makeSharedLogin, changeSharedLogin, endSharedLogin, confirmPassword]
 const RECORDS = [recordPerson, inviteToSignIn, correctName, joinPeople, tellApart]
 const FIRMS = [makeFirm, renameFirm, mergeFirms, archiveFirm]
 
@@ -292,7 +307,7 @@ const allKinds = () => [
   ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],
   ...[...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS, ...PLANS],
   ...[...DEPARTURES, ...STEPS, ...ABSENCES, ...CONNECTIONS],
-  ...[...KEEPING, ...FIRMS, ...RECORDS],
+  ...[...KEEPING, ...SHARED, ...FIRMS, ...RECORDS],
 ]
 
 export const KINDS: ReadonlyMap<string, ChangeKind<never>> = new Map<string, ChangeKind<never>>(

@@ -41,7 +41,8 @@ export const confirmAccount: ChangeKind<ConfirmAccount> = {
       )
     }
     const isConcerned = taskOf(account, product, personId, now) ?? knownOf(account, product, personId).row
-    if (!account.get('person', personId) || !(isConcerned || draft.sight.seesPerson(personId))) {
+    const isHere = account.get('person', personId) ?? account.get('sharedLogin', personId)
+    if (!isHere || !(isConcerned || draft.sight.seesPerson(personId))) {
       return draft.refuse('not-found', 'There is no such person here; they may have been removed in the meantime.')
     }
     if (seatType !== null && !seatTypeAt(account, product, seatType, now)) {

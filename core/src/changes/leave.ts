@@ -3,6 +3,7 @@ import type { Id, PersonRow } from '../account/rows.ts'
 import type { Draft } from './draft.ts'
 import { endGrant } from './grants.ts'
 import { askKeepers } from './hand-steps.ts'
+import { leaveSharedLogins } from './shared-logins.ts'
 import type { ChangeKind } from './kind.ts'
 import { settleSeats } from './seat-rules.ts'
 import { RowId } from './shapes.ts'
@@ -74,6 +75,7 @@ export function shut(draft: Draft, personId: Id, departureId?: Id): void {
   for (const membership of account.by('membership', 'person', personId)) draft.remove('membership', membership.id)
   closeWhatIsOpen(draft, personId)
   draft.effects.push({ kind: 'shut-doors', personId, ...(departureId ? { departureId } : {}) })
+  leaveSharedLogins(draft, personId)
   askKeepers(draft, personId)
 }
 

@@ -74,7 +74,8 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
       seatType = null,
       lastUsed,
     } of accounts) {
-      if (personId !== null && !draft.account.get('person', personId)) {
+      const isHere = draft.account.get('person', personId) ?? draft.account.get('sharedLogin', personId)
+      if (personId !== null && !isHere) {
         return draft.refuse('not-found', 'Someone named in the list is no longer here. Read the list again.')
       }
       const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId }

@@ -107,6 +107,7 @@ const WORDS: Record<TableName, string> = {
   keeping: 'who looks after a product',
   known: 'what is known of an account in a product',
   memberList: 'a member list',
+  sharedLogin: 'a shared login',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -129,6 +130,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return draft.need('connections', 'run', root, 'undo who looks after a product')
     case 'known':
     case 'memberList':
+    case 'sharedLogin':
       return mayConfirm(draft, (edit.after ?? edit.before) as KnownRow)
     case 'membership':
       return draft.need('groups', 'change', root, 'undo what was done to groups')

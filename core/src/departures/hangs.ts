@@ -16,6 +16,7 @@ export const HANG_KINDS = [
   'invitation',
   'link',
   'plan',
+  'shared-login',
   'approver',
   'request',
   'statement',
@@ -33,6 +34,7 @@ export const PASSED_ON: ReadonlySet<HangKind> = new Set([
   'invitation',
   'link',
   'plan',
+  'shared-login',
 ])
 
 /** One thing that depends on a person. */
@@ -59,6 +61,7 @@ export function hangsOn(sight: Sight, personId: Id, kinds: readonly HangKind[] =
     invitation: invitations,
     link: links,
     plan: plans,
+    'shared-login': sharedLogins,
     approver: approvals,
     request: requests,
     statement: statements,
@@ -117,6 +120,14 @@ function plans({ account }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
     .by('planned', 'planner', personId)
     .filter((plan) => plan.state === 'waiting' || plan.state === 'refused')
     .map((plan) => ({ id: plan.id, text: plan.changes.length === 1 ? 'one change' : `${plan.changes.length} changes` }))
+}
+
+/** Shared logins they are responsible for (model B4). */
+function sharedLogins({ account, now }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
+  return account
+    .by('sharedLogin', 'responsible', personId)
+    .filter(({ until }) => until === null || until > now)
+    .map(({ id }) => ({ id, text: account.nameOf(id) }))
 }
 
 /** Roles that name them among those who approve (model R4). */

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Id, Taker } from '../account/rows.ts'
-import { whenText, type Instant } from '../time/instants.ts'
+import { dateOf, whenText, type Instant } from '../time/instants.ts'
 import type { HangKind } from './hangs.ts'
 
 /** Who can take over what: things of these kinds go to these kinds of people, groups or places, or to nobody where that does no harm (X3). */
@@ -11,6 +11,7 @@ export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; let
   invitation: { by: ['person'], letGo: true },
   link: { by: ['person'], letGo: true },
   plan: { by: ['person'], letGo: true },
+  'shared-login': { by: ['person'], letGo: false },
   approver: { by: ['person'], letGo: true },
   line: { by: ['person'], letGo: true },
   things: { by: ['person', 'group', 'place'], letGo: true },
@@ -34,6 +35,7 @@ export function passingOn(
     const rule = group.rule ? { rule: group.rule.anyOf.map((allOf) => ({ allOf })) } : {}
     return [{ type: 'change-group', groupId: id, name: group.name, leadId: taker.id, ...rule }]
   }
+  if (kind === 'shared-login') return sharedLogin(account, id, personId, taker)
   if (kind === 'steward') return stewardship(account, id, personId, taker, now)
   if (kind === 'invitation' || kind === 'link' || kind === 'plan') {
     return [{ type: 'hand-over', what: kind, id, toId: taker.id }]
@@ -56,4 +58,20 @@ function stewardship(account: Account, placeId: Id, personId: Id, taker: Taker, 
       ...(grant.from > now ? { from: whenText(grant.from, account.zone, 'beginning') } : {}),
       ...(grant.until === null ? {} : { until: whenText(grant.until, account.zone, 'end') }),
     }))
+}
+
+/** Someone else is responsible for a shared login from now on; the person who goes uses it no more (model B4). */
+function sharedLogin(account: Account, sharedId: Id, personId: Id, taker: Taker): object[] {
+  const row = account.get('sharedLogin', sharedId)
+  if (!row) return []
+  const day = (at: Instant | null, edge: 'beginning' | 'end') => (at === null ? null : whenText(at, account.zone, edge))
+  return [
+    {
+      ...{ type: 'change-shared-login', sharedId, name: account.nameOf(sharedId), responsibleId: taker.id },
+      address: account.personal(sharedId, 'accountAddress') ?? null,
+      userIds: row.userIds.filter((id) => id !== personId),
+      ...{ seatType: row.seatType, until: day(row.until, 'end') },
+      reviewOn: row.reviewAt === null ? null : dateOf(row.reviewAt, account.zone),
+    },
+  ]
 }

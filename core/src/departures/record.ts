@@ -135,6 +135,8 @@ export function subjectText(
       return account.get('link', subject)?.name ?? ''
     case 'approver':
       return account.get('role', subject)?.name ?? ''
+    case 'shared-login':
+      return account.nameOf(subject)
     case 'line':
       return account.settings.leaverLines.find(({ id }) => id === subject)?.name ?? ''
     case 'close':

@@ -119,6 +119,11 @@ class Finder {
       concerned.add(row.personId)
       if (row.remoteId !== null) this.byRemoteId.set(row.remoteId, row.personId)
     }
+    for (const { id } of account.by('sharedLogin', 'product', product)) {
+      concerned.add(id)
+      const address = account.personal(id, 'accountAddress')
+      if (address !== undefined && looksAfter(sight, product)) this.others.set(emailKey(address), id)
+    }
     // Who looks after a product knows of those who have to do with it, and of nobody else (model B1, D5).
     this.concerned = looksAfter(sight, product) ? concerned : new Set()
     for (const { id, state } of account.all('person')) {
@@ -152,8 +157,9 @@ class Finder {
   verdictOf(member: ListedMember, personId: Id | undefined): MemberVerdict {
     if (personId === undefined) return member.state === 'closed' ? 'agrees' : 'new'
     const wanted = this.wanted(personId)
-    const person = this.account.get('person', personId)!
-    if (wanted.state === 'none' && wanted.opensAt === null) {
+    const person = this.account.get('person', personId)
+    if (!person && wanted.state === 'none') return member.state === 'closed' ? 'agrees' : 'left'
+    if (person && wanted.state === 'none' && wanted.opensAt === null) {
       if (member.state === 'closed') return 'agrees'
       if (person.state === 'left' || person.state === 'erased') return 'left'
       const state = stateAt(this.account, person, this.sight.now)
@@ -182,7 +188,10 @@ class Finder {
       return [
         {
           ...{ key: personId, line: null, verdict: isWanted ? 'not-there' : 'agrees', personId, name },
-          ...{ address: account.personal(personId, 'email') ?? '', remoteId: known.row?.remoteId ?? null },
+          ...{
+            address: account.personal(personId, 'email') ?? account.personal(personId, 'accountAddress') ?? '',
+            remoteId: known.row?.remoteId ?? null,
+          },
           ...{ there: 'not in the list', here: this.hereOf(personId), state: 'closed', seatType: null },
           ...{ lastUsedAt: null, firm: '', note: null, offers: isWanted ? (CHOICES_OF['not-there'] ?? null) : null },
         },
@@ -215,12 +224,13 @@ class Finder {
   }
 
   private hereOf(personId: Id): string {
-    const person = this.account.get('person', personId)!
+    const person = this.account.get('person', personId)
     const wanted = this.wanted(personId)
     if (wanted.seats.length > 0) {
       const seats = wanted.seats.map((code) => this.typeName(code)).join(', ')
       return wanted.state === 'suspended' ? `${seats}, away` : seats
     }
+    if (!person) return 'a shared login'
     if (person.state === 'left') {
       const [departure] = [...this.account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
       return departure ? `left on ${dateInWords(dateOf(departure.at, this.account.zone), this.today)}` : 'left'

@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, Id, KeepingRow, KnownRow, KnownState } from '../account/rows.ts'
+import type { HoldingRow, Id, KeepingRow, KnownRow, KnownState, SharedLoginRow } from '../account/rows.ts'
 import { groupMembers } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
 import { differenceOf, productAccountOf, type HeldAccount, type ProductAccount } from '../departures/accounts.ts'
@@ -88,6 +88,8 @@ export interface Wanted {
 }
 
 export function wantedOf(account: Account, product: string, personId: Id, now: Instant): Wanted {
+  const shared = account.get('sharedLogin', personId)
+  if (shared) return wantedShared(shared, now)
   const person = account.get('person', personId)
   const wanted = productAccountOf(account, personId, product, now)
   if (!person || !wanted) return { state: 'none', seats: [], since: null, opensAt: null }
@@ -114,6 +116,20 @@ export function wantedOf(account: Account, product: string, personId: Id, now: I
   return { state: 'none', seats, since: ends.length > 0 ? Math.max(...(ends as Instant[])) : null, opensAt }
 }
 
+/** A shared login is to be there as long as it is used (model B4). */
+function wantedShared({ seatType, from, until }: SharedLoginRow, now: Instant): Wanted {
+  const isUsed = until === null || now < until
+  const seats = isUsed && seatType !== null ? [seatType] : []
+  return { state: isUsed ? 'active' : 'none', seats, since: isUsed ? from : until, opensAt: null }
+}
+
+/** Shared logins whose password someone knows who has left (model B4). */
+export function passwordsToChange(account: Account, product: string, now: Instant): SharedLoginRow[] {
+  return account
+    .by('sharedLogin', 'product', product)
+    .filter((row) => row.passwordDueSince !== null && (row.until === null || now < row.until))
+}
+
 /** Accounts that are nobody's here and are to be closed there. */
 export function nobodysToClose(account: Account, product: string): KnownRow[] {
   return account.by('known', 'nobody', product).filter((row) => row.closingSince !== null && row.state !== 'closed')
@@ -126,7 +142,7 @@ export function accountsToForget(account: Account, now: Instant): KnownRow[] {
   return [...account.all('known')].filter((row) => row.personId === null && row.asOf <= now - NOBODYS_MICROSECONDS)
 }
 
-export type TaskKind = 'open' | 'close' | 'suspend' | 'resume' | 'change-seat'
+export type TaskKind = 'open' | 'close' | 'suspend' | 'resume' | 'change-seat' | 'change-password'
 
 /** What has to be done in a product that nothing does by itself: the difference of wanted and known (model B1). */
 export interface Task {
@@ -147,6 +163,7 @@ export function tasksIn(account: Account, product: string, now: Instant): Task[]
   const people = new Set<Id>()
   for (const { personId } of account.by('holding', 'product', product)) people.add(personId)
   for (const { personId } of account.by('known', 'product', product)) if (personId) people.add(personId)
+  for (const { id } of account.by('sharedLogin', 'product', product)) people.add(id)
   return [...people]
     .flatMap((id) => taskOf(account, product, id, now) ?? [])
     .sort((one, other) => Number(other.kind === 'close') - Number(one.kind === 'close') || one.due - other.due)
@@ -191,7 +208,7 @@ function kindOf(
     return known.state === 'closed' || known.state === 'unknown' ? 'open' : null
   }
   if (wanted.state === 'active' && known.state === 'suspended') return 'resume'
-  const there = productAccountOf(account, personId, product, now)
+  const there = accountOf(account, personId, product, now)
   switch (differenceOf(there, heldBy(known, there, personId))) {
     case 'missing':
       return 'open'
@@ -204,6 +221,16 @@ function kindOf(
     default:
       return mayBeOpen && wanted.state === 'none' ? 'close' : null
   }
+}
+
+/** The account someone, or a shared login, is to have. */
+function accountOf(account: Account, id: Id, product: string, now: Instant): ProductAccount | undefined {
+  const shared = account.get('sharedLogin', id)
+  if (!shared) return productAccountOf(account, id, product, now)
+  const { state, seats } = wantedShared(shared, now)
+  const email = account.personal(id, 'accountAddress') ?? null
+  const names = { userName: email ?? id, displayName: account.nameOf(id), email }
+  return { externalId: id, ...names, active: state === 'active', seats: [...seats] }
 }
 
 /** What is known, as something read from the product: one comparison serves both. Only what is known can differ. */

@@ -1,9 +1,17 @@
 import type { Account } from '../account/account.ts'
-import type { Id, KnownRow, KnownState } from '../account/rows.ts'
+import type { Id, KnownRow, KnownState, SharedLoginRow } from '../account/rows.ts'
 import { grantsOf } from '../access/walk.ts'
 import { entryOf } from '../access/roles.ts'
 import { areasAt, productAt } from './catalogue.ts'
-import { keepingOf, type Known, type Task, type TaskKind } from './keeping.ts'
+import {
+  keepingOf,
+  nobodysToClose,
+  passwordsToChange,
+  tasksIn,
+  type Known,
+  type Task,
+  type TaskKind,
+} from './keeping.ts'
 import { dateInWords, dateOf, daysBetween, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 
 /** A line of a task, to be copied into the product. */
@@ -38,6 +46,7 @@ const CONFIRMS: Readonly<Record<TaskKind, KnownState>> = {
   'change-seat': 'open',
   suspend: 'suspended',
   close: 'closed',
+  'change-password': 'open',
 }
 
 export function taskView(account: Account, task: Task, now: Instant): TaskView {
@@ -74,6 +83,32 @@ export function nobodysTaskView(account: Account, row: KnownRow, now: Instant): 
   }
 }
 
+/** A shared login that someone knew who has left: a task like any other (model B4). */
+export function passwordTaskView(account: Account, row: SharedLoginRow, now: Instant): TaskView {
+  const today = dateOf(now, account.zone)
+  const due = dateOf(row.passwordDueSince ?? now, account.zone)
+  const name = account.nameOf(row.id)
+  const address = account.personal(row.id, 'accountAddress')
+  return {
+    ...{ product: row.product, productName: productAt(account, row.product, now)?.sheet.name ?? row.product },
+    ...{ personId: row.id, knownId: null, name, kind: 'change-password' },
+    sentence: `Change the password of ${name}`,
+    why: `someone who used it left on ${dateInWords(due, today)}`,
+    ...{ due, overdueDays: Math.max(0, daysBetween(due, today)) },
+    lines: address ? [{ what: 'email', text: address }] : [],
+    confirms: 'open',
+  }
+}
+
+/** Everything to do in a product, as its keeper reads it: accounts of nobody, passwords, then people's accounts. */
+export function taskViewsIn(account: Account, product: string, now: Instant): TaskView[] {
+  return [
+    ...nobodysToClose(account, product).map((row) => nobodysTaskView(account, row, now)),
+    ...passwordsToChange(account, product, now).map((row) => passwordTaskView(account, row, now)),
+    ...tasksIn(account, product, now).map((task) => taskView(account, task, now)),
+  ]
+}
+
 function sentenceOf(account: Account, { product, personId, kind, wanted }: Task, now: Instant): string {
   const name = account.nameOf(personId)
   switch (kind) {
@@ -87,6 +122,8 @@ function sentenceOf(account: Account, { product, personId, kind, wanted }: Task,
       return `Change ${name} to ${wanted.seats.map((code) => typeName(account, product, code, now)).join(' and ')}`
     case 'close':
       return `Close the account of ${name}`
+    case 'change-password':
+      return `Change the password of ${name}`
   }
 }
 
@@ -98,6 +135,7 @@ function whyOf(account: Account, { kind, personId, wanted, due }: Task, now: Ins
   const today = dateOf(now, account.zone)
   const person = account.get('person', personId)
   const on = (instant: Instant) => dateInWords(dateOf(instant, account.zone), today)
+  if (account.get('sharedLogin', personId)) return kind === 'close' ? 'not used any more' : 'a shared login'
   if (kind === 'suspend') return person?.awayFrom == null ? 'away' : `away since ${on(person.awayFrom)}`
   if (kind === 'close') {
     const [departure] = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
@@ -124,7 +162,7 @@ function linesOf(account: Account, { product, personId, kind, wanted, known }: T
   const lines: TaskLine[] = []
   const add = (what: TaskLine['what'], text: string | null | undefined) => text && lines.push({ what, text })
   if (kind === 'open') add('name', account.nameOf(personId))
-  add('email', account.personal(personId, 'email'))
+  add('email', account.personal(personId, 'email') ?? account.personal(personId, 'accountAddress'))
   add('id', known.row?.remoteId)
   if (kind === 'open' || kind === 'change-seat' || kind === 'resume') {
     for (const code of wanted.seats) add('seat-type', typeName(account, product, code, now))

@@ -39,5 +39,7 @@ export function peopleIn(account: Account, product: string, now: Instant): Id[] 
     const state = personId ? knownOf(account, product, personId).state : 'closed'
     if (personId && state !== 'closed') people.add(personId)
   }
+  // Shared logins are told apart from people (model B4).
+  for (const { id } of account.by('sharedLogin', 'product', product)) people.delete(id)
   return [...people].sort((one, other) => account.nameOf(one).localeCompare(account.nameOf(other), 'en'))
 }

@@ -1,7 +1,7 @@
 import type { Sight } from '../access/sight.ts'
 import { productAt, productsAt } from '../products/catalogue.ts'
-import { keptBy, nobodysToClose, tasksIn, wayOf } from '../products/keeping.ts'
-import { nobodysTaskView, taskView } from '../products/task-words.ts'
+import { keptBy, tasksIn, wayOf } from '../products/keeping.ts'
+import { taskView, taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf } from '../time/instants.ts'
 import type { Need } from './desk.ts'
 
@@ -14,26 +14,14 @@ const MAXIMUM_TASKS = 5
 export function tasksToDo(sight: Sight): Need[] {
   const { account, now } = sight
   return keptBy(sight).flatMap((product): Need[] => {
-    const all = tasksIn(account, product, now)
-    const closings = all.filter(({ kind }) => kind === 'close')
-    const shown = [...closings, ...all.filter((one) => !closings.includes(one))].slice(0, MAXIMUM_TASKS)
-    const needs = shown.map((one): Need => {
-      const task = taskView(account, one, now)
-      const kind = one.kind === 'close' ? 'task-close' : 'task'
-      return { kind, personId: one.personId, name: task.name, date: task.due, detail: task.why, task, product }
+    const all = taskViewsIn(account, product, now)
+    const isUrgent = ({ kind }: TaskView) => kind === 'close' || kind === 'change-password'
+    const urgent = all.filter(isUrgent)
+    const shown = [...urgent, ...all.filter((one) => !isUrgent(one))].slice(0, Math.max(MAXIMUM_TASKS, urgent.length))
+    const needs = shown.map((task): Need => {
+      const { personId, name, due, why } = task
+      return { kind: isUrgent(task) ? 'task-close' : 'task', personId, name, date: due, detail: why, task, product }
     })
-    for (const row of nobodysToClose(account, product)) {
-      const task = nobodysTaskView(account, row, now)
-      needs.unshift({
-        kind: 'task-close',
-        personId: null,
-        name: task.name,
-        date: task.due,
-        detail: task.why,
-        task,
-        product,
-      })
-    }
     const more = all.length - shown.length
     if (more === 0) return needs
     const name = productAt(account, product, now)?.sheet.name ?? product
@@ -54,6 +42,20 @@ export function closingsLeft(sight: Sight): Need[] {
       const detail = `${task.productName}: ${task.why}`
       return [{ kind: 'closing-overdue', personId: one.personId, name: task.name, date: task.due, detail, product }]
     })
+  })
+}
+
+/** Shared logins that are to be looked at again, for those who look after the product or are responsible (model B4). */
+export function sharedToReview(sight: Sight): Need[] {
+  const { account, now, personId } = sight
+  const own = new Set(keptBy(sight))
+  return [...account.all('sharedLogin')].flatMap((row): Need[] => {
+    const isMine = row.responsibleId === personId || own.has(row.product)
+    if (!isMine || row.reviewAt === null || row.reviewAt > now || (row.until !== null && row.until <= now)) return []
+    const name = account.nameOf(row.id)
+    const detail = productAt(account, row.product, now)?.sheet.name ?? row.product
+    const date = dateOf(row.reviewAt, account.zone)
+    return [{ kind: 'shared-review', personId: null, name, date, detail, product: row.product }]
   })
 }
 

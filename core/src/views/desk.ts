@@ -7,7 +7,7 @@ import type { TaskView } from '../products/task-words.ts'
 import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
-import { closingsLeft, productsAway, tasksToDo, unkept } from './desk-products.ts'
+import { closingsLeft, productsAway, sharedToReview, tasksToDo, unkept } from './desk-products.ts'
 import { firstSteps } from './first-steps.ts'
 import { twins } from './twins.ts'
 import { plannedView } from './planned.ts'
@@ -38,6 +38,7 @@ export type NeedKind =
   | 'tasks'
   | 'nobody-keeps'
   | 'twin'
+  | 'shared-review'
   | 'product-away'
   | 'step-blocked'
   | 'to-hand-back'
@@ -61,6 +62,7 @@ const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
   tasks: 'answer',
   'nobody-keeps': 'soon',
   twin: 'soon',
+  'shared-review': 'soon',
   'product-away': 'at-once',
   'step-blocked': 'at-once',
   'engagement-over': 'at-once',
@@ -190,6 +192,7 @@ export function deskView(sight: Sight): DeskView {
       ...people.flatMap((person) => expiring(sight, person, today)),
       ...unkept(sight),
       ...twins(sight),
+      ...sharedToReview(sight),
       ...ending.filter((one) => !leaves(one)).map((person) => need(sight, person, 'ends-soon', endOf(person))),
     ]),
     first: firstSteps(sight),

@@ -3,8 +3,8 @@ import type { Id } from '../account/rows.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 import { productAt } from '../products/catalogue.ts'
-import { keepingOf, keptBy, nobodysToClose, tasksIn } from '../products/keeping.ts'
-import { nobodysTaskView, taskView, type TaskView } from '../products/task-words.ts'
+import { keepingOf, keptBy } from '../products/keeping.ts'
+import { taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf, daysBetween, type Instant } from '../time/instants.ts'
 
 /** What someone who looks after products and has no login is asked to do there: those tasks and nothing else (model B6). */
@@ -25,10 +25,7 @@ export function keeperTasks(account: Account, personId: Id, now: Instant): Keepe
     return {
       ...{ code, name: productAt(account, code, now)?.sheet.name ?? code },
       client: placeId === null ? null : (account.get('place', placeId)?.name ?? null),
-      tasks: [
-        ...nobodysToClose(account, code).map((row) => nobodysTaskView(account, row, now)),
-        ...tasksIn(account, code, now).map((task) => taskView(account, task, now)),
-      ],
+      tasks: taskViewsIn(account, code, now),
     }
   })
   return { account: account.settings.name, name: account.nameOf(personId), products }
@@ -41,12 +38,10 @@ const REMINDED_DAYS = 7
 export function isKeeperToAsk(account: Account, personId: Id, now: Instant): boolean {
   const today = dateOf(now, account.zone)
   const sight = new Sight(account, personId, now)
-  const since = keptBy(sight).flatMap((code) => [
-    ...tasksIn(account, code, now).map((task) => task.since),
-    ...nobodysToClose(account, code).map((row) => row.closingSince ?? now),
-  ])
-  return since.some((at) => {
-    const days = daysBetween(dateOf(at, account.zone), today)
-    return days <= 1 || days % REMINDED_DAYS === 0
-  })
+  return keptBy(sight).some((code) =>
+    taskViewsIn(account, code, now).some(({ due }) => {
+      const days = daysBetween(due, today)
+      return days <= 1 || days % REMINDED_DAYS === 0
+    }),
+  )
 }

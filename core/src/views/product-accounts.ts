@@ -9,7 +9,6 @@ import {
   knownOf,
   latestOf,
   looksAfter,
-  nobodysToClose,
   tasksIn,
   wantedOf,
   wayOf,
@@ -17,8 +16,8 @@ import {
   type Wanted,
 } from '../products/keeping.ts'
 import { peopleIn } from './client-products.ts'
-import { knownWords, nobodysTaskView, taskView, type TaskView } from '../products/task-words.ts'
-import { dateOf, type LocalDate } from '../time/instants.ts'
+import { knownWords, taskViewsIn, type TaskView } from '../products/task-words.ts'
+import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 
 /** Someone's account in a product: what it is to be, and what it is known to be. */
 export interface AccountThere {
@@ -45,6 +44,21 @@ export interface NobodysAccount {
   isClosing: boolean
 }
 
+/** A login that several people use (model B4). */
+export interface SharedLoginView {
+  sharedId: Id
+  name: string
+  address: string
+  responsibleId: Id
+  responsible: string
+  users: { id: Id; name: string }[]
+  seatType: string | null
+  seat: string | null
+  until: LocalDate | null
+  reviewOn: LocalDate | null
+  known: string
+}
+
 /** The tab *Accounts there* of a product (model B1). */
 export interface ProductAccountsView {
   product: string
@@ -62,6 +76,8 @@ export interface ProductAccountsView {
   tasks: TaskView[]
   accounts: AccountThere[]
   nobodys: NobodysAccount[]
+  /** Logins that several people use (model B4). */
+  shared: SharedLoginView[]
   lists: { asOf: LocalDate; appliedAt: LocalDate; by: string; count: number }[]
   controls: { keep: Control }
 }
@@ -99,10 +115,7 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       const name = account.get('role', id)?.name ?? account.get('place', id)?.name
       return name === undefined ? [] : [{ id, name, word }]
     }),
-    tasks: [
-      ...nobodysToClose(account, product).map((row) => nobodysTaskView(account, row, now)),
-      ...tasks.map((task) => taskView(account, task, now)),
-    ],
+    tasks: taskViewsIn(account, product, now),
     accounts: peopleIn(account, product, now).map((personId) => {
       const wanted = wantedOf(account, product, personId, now)
       const known = knownOf(account, product, personId)
@@ -115,6 +128,7 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       }
     }),
     nobodys: nobodysIn(sight, product),
+    shared: sharedIn(sight, product),
     lists: [...account.by('memberList', 'product', product)]
       .sort((one, other) => other.appliedAt - one.appliedAt)
       .map(({ asOf, appliedAt, byId, count }) => ({
@@ -125,6 +139,23 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       })),
     controls: { keep: controlOf(sight, 'connections', 'run') },
   }
+}
+
+function sharedIn({ account, now }: Sight, product: string): SharedLoginView[] {
+  const { zone } = account
+  const types = productAt(account, product, now)?.sheet.seatTypes ?? []
+  return account
+    .by('sharedLogin', 'product', product)
+    .filter(({ until }) => until === null || now < until)
+    .map(({ id, responsibleId, userIds, seatType, until, reviewAt }) => ({
+      ...{ sharedId: id, name: account.nameOf(id), address: account.personal(id, 'accountAddress') ?? '' },
+      ...{ responsibleId, responsible: account.nameOf(responsibleId) },
+      users: userIds.map((user) => ({ id: user, name: account.nameOf(user) })),
+      ...{ seatType, seat: types.find(({ code }) => code === seatType)?.name ?? null },
+      until: until === null ? null : lastDateBefore(until, zone),
+      reviewOn: reviewAt === null ? null : dateOf(reviewAt, zone),
+      known: knownWords(account, knownOf(account, product, id), now),
+    }))
 }
 
 function nobodysIn({ account, now }: Sight, product: string): NobodysAccount[] {
@@ -157,15 +188,12 @@ export function keptProducts(sight: Sight): KeptProduct[] {
   const { account, now } = sight
   return productsAt(account, now).flatMap(({ sheet }) => {
     if (!looksAfter(sight, sheet.code)) return []
-    const tasks = tasksIn(account, sheet.code, now)
+    const tasks = taskViewsIn(account, sheet.code, now)
     return [
       {
         ...{ code: sheet.code, name: sheet.name, way: wayOf(account, sheet.code) },
         keepers: keepersOf(account, sheet.code, now).map((id) => account.nameOf(id)),
-        ...{
-          tasks: tasks.length + nobodysToClose(account, sheet.code).length,
-          overdue: tasks.filter(({ overdue }) => overdue).length,
-        },
+        ...{ tasks: tasks.length, overdue: tasks.filter(({ overdueDays }) => overdueDays > 0).length },
       },
     ]
   })

@@ -1,11 +1,19 @@
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
-import { keeperTasks, RowId, type Account, type Change, type Id, type KeeperTasks, type KnownState } from '@lodge/core'
+import {
+  keeperTasks,
+  readChange,
+  RowId,
+  type Change,
+  type Id,
+  type KeeperTasks,
+  type KnownState,
+  type TaskView,
+} from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { instantFor } from '../store/accounts.ts'
 import { readKeeperLink } from '../work/keeper-mail.ts'
-import { readChange } from '@lodge/core'
 import { route, type Ask } from './route.ts'
 
 // What a keeper without a login is asked to do, behind the link of a message (model B6): those tasks and nothing else.
@@ -29,7 +37,6 @@ function dead(): LodgeError {
 }
 
 interface Found {
-  account: Account
   accountId: string
   personId: Id
   tasks: KeeperTasks
@@ -43,12 +50,19 @@ async function find({ lodge, ctx, body }: Ask<TaskLink>): Promise<Found> {
     await lodge.limits.countToken(ctx.ip)
     throw dead()
   }
-  return { ...link, account: loaded.account, tasks }
+  return { ...link, tasks }
 }
 
 async function current({ accounts }: Pick<Lodge, 'accounts'>, accountId: string) {
   await accounts.catchUp(accountId)
   return accounts.get(accountId)
+}
+
+/** The change that says what an account is now. */
+function answerTo({ kind, personId, knownId, product }: TaskView, { state }: TaskAnswer): object {
+  if (kind === 'change-password') return { type: 'confirm-password', sharedId: personId }
+  if (personId !== null) return { type: 'confirm-account', product, personId, state }
+  return { type: 'close-nobodys', knownId, how: state === 'closed' ? 'closed' : 'keep' }
 }
 
 export const keeperTaskRoutes = [
@@ -70,16 +84,11 @@ export const keeperTaskRoutes = [
       const { lodge, body } = ask
       const { accountId, personId, tasks } = await find(ask)
       // Only what they were asked is theirs to answer.
-      const isAsked = tasks.products.some(
-        ({ code, tasks: own }) =>
-          code === body.product &&
-          own.some((one) => (body.personId ? one.personId === body.personId : one.knownId === body.knownId)),
-      )
-      if (!isAsked)
-        throw new LodgeError(409, 'not-asked', 'This has been done already, or is not asked of you any more.')
-      const plain = body.personId
-        ? { type: 'confirm-account', product: body.product, personId: body.personId, state: body.state }
-        : { type: 'close-nobodys', knownId: body.knownId, how: body.state === 'closed' ? 'closed' : 'keep' }
+      const task = tasks.products
+        .find(({ code }) => code === body.product)
+        ?.tasks.find((one) => (body.personId ? one.personId === body.personId : one.knownId === body.knownId))
+      if (!task) throw new LodgeError(409, 'not-asked', 'This has been done already, or is not asked of you any more.')
+      const plain = answerTo(task, body)
       const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
       const read = readChange(plain, ids)
       if (read.problems) throw refused(read.problems)

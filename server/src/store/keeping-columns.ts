@@ -1,7 +1,7 @@
 import { json, plain, type Layout } from './column-kinds.ts'
 
 /** How products are kept by hand, and what is known of the accounts in them. */
-export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList'> = {
+export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList' | 'sharedLogin'> = {
   keeping: {
     table: 'product_keeping',
     columns: [
@@ -40,6 +40,19 @@ export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList'> = {
       plain('byId', 'by_id'),
       plain('hash', 'hash'),
       plain('count', 'row_count'),
+    ],
+  },
+  sharedLogin: {
+    table: 'shared_login',
+    columns: [
+      plain('product', 'product'),
+      plain('responsibleId', 'responsible_id'),
+      json('userIds', 'user_ids'),
+      plain('seatType', 'seat_type'),
+      plain('from', 'from_us'),
+      plain('until', 'until_us'),
+      plain('reviewAt', 'review_at_us'),
+      plain('passwordDueSince', 'password_due_since_us'),
     ],
   },
 }

@@ -30,6 +30,7 @@ const STATES = {
   tasks: 'active',
   'nobody-keeps': 'active',
   twin: 'active',
+  'shared-review': 'active',
   'step-blocked': 'left',
   'to-hand-back': 'left',
   'away-asked': 'active',

@@ -60,7 +60,7 @@ async function say(task: TaskView): Promise<void> {
         <h2>{{ one.client ? t('keeperTasks.at', { product: one.name, client: one.client }) : one.name }}</h2>
         <TaskList :tasks="one.tasks" :today="today" :answer="answer">
           <template #more="{ task }">
-            <p class="different">
+            <p v-if="task.kind !== 'change-password'" class="different">
               <label
                 >{{ t('keeperTasks.different') }}
                 <select

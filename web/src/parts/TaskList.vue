@@ -26,9 +26,11 @@ async function done(task: TaskView): Promise<void> {
   busy.value = keyOf(task)
   const { product, personId, knownId, confirms } = task
   const change: NewChange =
-    personId === null
-      ? { type: 'close-nobodys', knownId, how: 'closed' }
-      : { type: 'confirm-account', product, personId, state: confirms }
+    task.kind === 'change-password'
+      ? { type: 'confirm-password', sharedId: personId }
+      : personId === null
+        ? { type: 'close-nobodys', knownId, how: 'closed' }
+        : { type: 'confirm-account', product, personId, state: confirms }
   problem.value = props.answer ? await props.answer(task, confirms) : await docket.applyAtOnce(change)
   busy.value = ''
 }
