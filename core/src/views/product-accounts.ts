@@ -76,6 +76,7 @@ export interface ProductAccountsView {
   tasks: TaskView[]
   accounts: AccountThere[]
   nobodys: NobodysAccount[]
+  seatTypes: { code: string; name: string }[]
   /** Logins that several people use (model B4). */
   shared: SharedLoginView[]
   lists: { asOf: LocalDate; appliedAt: LocalDate; by: string; count: number }[]
@@ -128,6 +129,7 @@ export function productAccountsView(sight: Sight, product: string): ProductAccou
       }
     }),
     nobodys: nobodysIn(sight, product),
+    seatTypes: found.sheet.seatTypes.map(({ code, name }) => ({ code, name })),
     shared: sharedIn(sight, product),
     lists: [...account.by('memberList', 'product', product)]
       .sort((one, other) => other.appliedAt - one.appliedAt)

@@ -22,7 +22,7 @@ const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
 )
 const { products, counted } = useInProducts(() => props.personId)
 const lie = computed(() => products.value.filter((one) => one.problem || one.things.length > 0))
-const PASSED: readonly HangKind[] = ['report', 'steward', 'group-led', 'invitation', 'link', 'plan']
+const PASSED: readonly HangKind[] = ['report', 'steward', 'group-led', 'invitation', 'link', 'plan', 'shared-login']
 const takerId = ref('')
 watch(data, (found) => (takerId.value ||= found?.takerId ?? ''))
 const takers = computed(() =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ProductAccountsView } from '@lodge/core'
+import type { ProductAccountsView, SharedLoginView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
@@ -11,6 +11,7 @@ import ConnectionPanel from './ConnectionPanel.vue'
 import KeeperPanel from './KeeperPanel.vue'
 import MemberList from './MemberList.vue'
 import NotYet from './NotYet.vue'
+import SharedLoginForm from './SharedLoginForm.vue'
 import TaskList from './TaskList.vue'
 
 // The accounts in a product: how they are kept, what has to be done there, and what is known of them.
@@ -28,6 +29,20 @@ const SHOWN = 100
 const all = ref(false)
 const found = computed(() => (data.value?.accounts ?? []).filter((one) => !onlyDiffering.value || one.differs))
 const shown = computed(() => (all.value ? found.value : found.value.slice(0, SHOWN)))
+/** The account or login whose form is open. */
+const sharing = ref('')
+function factsOf({ responsible, users, seat, until, reviewOn }: SharedLoginView): string {
+  const names = users.map(({ name }) => name).join(', ')
+  return [
+    t('shared.isResponsible', { name: responsible }),
+    names ? t('shared.usedBy', { names }) : t('shared.usedByNobody'),
+    t('shared.has', { seat: seat ?? t('shared.noSeat') }),
+    until ? t('shared.lastDay', { date: shortDate(until, today.value) }) : '',
+    reviewOn ? t('shared.reviewOn', { date: shortDate(reviewOn, today.value) }) : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
 const problem = ref('')
 /** Has an account of nobody closed there, or not after all. */
 async function ask(knownId: string, how: 'ask' | 'keep'): Promise<void> {
@@ -105,6 +120,48 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
           <button type="button" class="btn btn-quiet btn-sm" @click="ask(one.knownId, one.isClosing ? 'keep' : 'ask')">
             {{ t(one.isClosing ? 'accounts.keepIt' : 'accounts.closeIt') }}
           </button>
+          <button type="button" class="btn btn-quiet btn-sm" @click="sharing = one.knownId">
+            {{ t('shared.make') }}
+          </button>
+          <SharedLoginForm
+            v-if="sharing === one.knownId"
+            :product="product"
+            :seat-types="data.seatTypes"
+            :known="one"
+            @close="sharing = ''"
+          />
+        </li>
+      </ul>
+    </template>
+    <template v-if="data.way !== 'none' && (data.shared.length > 0 || data.way === 'hand')">
+      <h2>
+        {{ t('shared.title') }} <span class="count">{{ data.shared.length }}</span>
+        <button type="button" class="btn btn-quiet btn-sm" @click="sharing = 'new'">{{ t('shared.add') }}</button>
+      </h2>
+      <p v-if="data.shared.length === 0" class="muted">{{ t('shared.none') }}</p>
+      <SharedLoginForm v-if="sharing === 'new'" :product="product" :seat-types="data.seatTypes" @close="sharing = ''" />
+      <ul v-if="data.shared.length > 0" class="sheet nobodys">
+        <li v-for="one in data.shared" :key="one.sharedId">
+          <strong>{{ one.name }}</strong> {{ one.address !== one.name ? one.address : '' }}
+          <span class="muted">{{ one.known }}</span>
+          <button type="button" class="btn btn-quiet btn-sm" @click="sharing = one.sharedId">
+            {{ t('shared.change') }}
+          </button>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            @click="docket.hold([{ type: 'end-shared-login', sharedId: one.sharedId }], `shared ${one.sharedId}`)"
+          >
+            {{ t('shared.end') }}
+          </button>
+          <small class="facts">{{ factsOf(one) }}</small>
+          <SharedLoginForm
+            v-if="sharing === one.sharedId"
+            :product="product"
+            :seat-types="data.seatTypes"
+            :shared="one"
+            @close="sharing = ''"
+          />
         </li>
       </ul>
     </template>
@@ -161,6 +218,9 @@ thead th {
   list-style: none;
   margin: 0;
   padding: 4px 14px;
+}
+.facts {
+  display: block;
 }
 .nobodys li {
   padding: 5px 0;

@@ -81,13 +81,7 @@ function save(): void {
         <DateField id="shared-review" v-model="form.reviewOn" :min="today" />
       </BFormGroup>
     </div>
-    <PickMany
-      id="shared-users"
-      v-model="form.userIds"
-      :label="t('shared.users')"
-      :options="options"
-      :search="findPeople"
-    />
+    <PickMany v-model="form.userIds" :label="t('shared.users')" :options="options" :search="findPeople" />
     <p class="acts">
       <BButton type="submit" variant="primary" :disabled="!form.name.trim() || !form.responsibleId">{{
         t('shared.save')
