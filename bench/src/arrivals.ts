@@ -60,6 +60,7 @@ try {
   const measured = [
     peopleList,
     async () => [await classed(scale)],
+    async () => await memberList(scale),
     async () => [await signIns(scale)],
     async () => [await invited(pools)],
   ]
@@ -135,6 +136,39 @@ async function signIns(scale: number): Promise<Yardstick> {
   await watching
   const name = `${many} sign in at once: the slowest answer of /healthz meanwhile`
   return { name, value: slowest, against: 50 * scale, unit: 'ms', limit: 1, bound: 'most' }
+}
+
+/** A product's member list judged in the worker (model B3), with the slowest answer of the process meanwhile. */
+async function memberList(scale: number): Promise<Yardstick[]> {
+  const rows = small ? 200 : 20_000
+  const cells = Array.from({ length: rows }, (_, at) => [
+    `Listed ${at}`,
+    `listed.${at}@arrivals.example`,
+    'Reader',
+    'active',
+  ])
+  const list = {
+    cells: [['Name', 'Email', 'Type', 'Status'], ...cells],
+    ...{ headingAt: 0, columns: { name: 0, email: 1, seatType: 2, state: 3 }, asOf: '2026-06-16' },
+    ...{ choices: {}, kind: 'contractor', runId: randomUUID() },
+  }
+  const path = '/products/bedding-log/member-lists/judge'
+  // The worker has caught up once it has answered.
+  await ask('POST', path, { ...list, cells: list.cells.slice(0, 3) })
+  let [busy, slowest] = [true, 0]
+  const watching = (async () => {
+    while (busy) {
+      slowest = Math.max(slowest, await timed(async () => (await fetch(`${origin}/healthz`)).text()))
+      await sleep(20)
+    }
+  })()
+  const value = await timed(async () => (await ask('POST', path, list)).arrayBuffer()).finally(() => (busy = false))
+  await watching
+  const against = 1500 * scale * (small ? 0.1 : 1)
+  return [
+    { name: `A member list of ${rows} rows judged`, value, against, unit: 'ms', limit: 1, bound: 'most' },
+    { name: 'The slowest answer meanwhile', value: slowest, against: 250 * scale, unit: 'ms', limit: 1, bound: 'most' },
+  ]
 }
 
 /** A pasted list classed in the worker, with the slowest answer of a page meanwhile beside it. */

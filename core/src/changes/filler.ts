@@ -18,6 +18,7 @@ import type {
   ReplaceRole,
   ReturnAll,
   TakeMany,
+  SignInMany,
   TidyAccess,
 } from './fillings.ts'
 import { hangsOn, PASSED_ON, soleStewardships, type Hang } from '../departures/hangs.ts'
@@ -28,6 +29,8 @@ import { decide, MAXIMUM_CHANGES, readChange, type Change } from './index.ts'
 export class Filler {
   readonly changes: Change[] = []
   /** Something was left out that is not the actor's to see or give. */
+  /** Someone was left out who has no email address. */
+  lacksEmail = false
   rest = false
   /** Not everything fits in one docket. */
   isFull = false
@@ -193,6 +196,15 @@ export class Filler {
         if (this.isFull) return
         this.add({ type: 'give', subjectKind: kind, subjectId: id, roleId, placeId, ...dates })
       }
+    }
+  }
+
+  signInMany({ personIds }: SignInMany): void {
+    for (const personId of personIds) {
+      if (this.isFull) return
+      if (!this.sees(personId) || !this.start.get('person', personId)?.recorded) continue
+      if (this.start.personal(personId, 'email') === undefined) this.lacksEmail = true
+      else this.add({ type: 'invite-to-sign-in', personId })
     }
   }
 

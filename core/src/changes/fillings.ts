@@ -84,6 +84,12 @@ export class TakeMany {
   @When() on?: string | null
 }
 
+/** People on record, invited to sign in: those of them who have an email address and no invitation yet (model P12). */
+export class SignInMany {
+  @Equals('sign-in-many') kind!: 'sign-in-many'
+  @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() personIds!: Id[]
+}
+
 /** What depends on someone, for someone else to take over: all of it, or some kinds (model X3). */
 export class HandOverAll {
   @Equals('hand-over') kind!: 'hand-over'
@@ -144,6 +150,7 @@ export type Filling =
   | ReplaceRole
   | GiveMany
   | TakeMany
+  | SignInMany
   | HandOverAll
   | DateDocket
   | ReturnAll
@@ -158,6 +165,7 @@ const SHAPES: Readonly<Record<string, new () => Filling>> = {
   'replace-role': ReplaceRole,
   'give-many': GiveMany,
   'take-many': TakeMany,
+  'sign-in-many': SignInMany,
   'hand-over': HandOverAll,
   'date-docket': DateDocket,
   return: ReturnAll,
@@ -177,6 +185,7 @@ export interface Filled {
 export const REST_PHRASE = 'Some of it was left out, because you do not have the right to give it.'
 
 const FULL_PHRASE = `A docket holds ${MAXIMUM_CHANGES.toLocaleString('en')} changes at most, so the rest was left out. Use a group instead.`
+const NO_EMAIL_PHRASE = 'People without an email address were left out. Enter it on their sheet first.'
 /** The one phrase for what no day can be set for. */
 export const UNDATED_PHRASE = 'Some of these changes cannot wait for a later day. They are applied at once.'
 
@@ -197,13 +206,14 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
   else if (filling.kind === 'move-access') filler.move(filling)
   else if (filling.kind === 'give-many') filler.giveMany(filling)
   else if (filling.kind === 'take-many') filler.takeMany(filling)
+  else if (filling.kind === 'sign-in-many') filler.signInMany(filling)
   else if (filling.kind === 'hand-over') filler.handOver(filling)
   else if (filling.kind === 'return') filler.bringBack(filling)
   else if (filling.kind === 'client-ends') filler.clientEnds(filling)
   else if (filling.kind === 'firm-ends') filler.firmEnds(filling)
   else if (filling.kind === 'cover') filler.cover(filling)
   else filler.replaceRole(filling)
-  const rest = filler.isFull ? FULL_PHRASE : filler.rest ? REST_PHRASE : null
+  const rest = filler.isFull ? FULL_PHRASE : filler.rest ? REST_PHRASE : filler.lacksEmail ? NO_EMAIL_PHRASE : null
   return { changes: filler.changes, rest }
 }
 

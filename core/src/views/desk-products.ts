@@ -1,6 +1,6 @@
 import type { Sight } from '../access/sight.ts'
 import { productAt, productsAt } from '../products/catalogue.ts'
-import { keptBy, tasksIn, wayOf } from '../products/keeping.ts'
+import { keepingOf, keptBy, tasksIn, wayOf } from '../products/keeping.ts'
 import { taskView, taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf } from '../time/instants.ts'
 import type { Need } from './desk.ts'
@@ -66,6 +66,22 @@ export function unkept(sight: Sight): Need[] {
   return productsAt(account, now).flatMap(({ sheet, on }): Need[] => {
     if (!on || wayOf(account, sheet.code) !== 'unsaid') return []
     return [{ kind: 'nobody-keeps', personId: null, name: sheet.name, date: null, detail: '', product: sheet.code }]
+  })
+}
+
+/** Products that no role opens: nobody can be given access in them (model S13). */
+export function withoutRole(sight: Sight): Need[] {
+  const { account, now } = sight
+  if (!sight.can('roles', 'change')) return []
+  const opened = new Set(
+    [...account.all('role')]
+      .flatMap(({ areas, retired }) => (retired ? [] : Object.keys(areas)))
+      .map((key) => key.split('/')[0]),
+  )
+  return productsAt(account, now).flatMap(({ sheet, on }): Need[] => {
+    const proposes = (sheet.roles ?? []).length > 0
+    if (!on || !proposes || opened.has(sheet.code) || keepingOf(account, sheet.code)?.placeId) return []
+    return [{ kind: 'no-role', personId: null, name: sheet.name, date: null, detail: '', product: sheet.code }]
   })
 }
 

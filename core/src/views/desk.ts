@@ -7,7 +7,7 @@ import type { TaskView } from '../products/task-words.ts'
 import { absenceAt, isAway, offersWaiting, stateAt } from '../people/presence.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
-import { closingsLeft, productsAway, sharedToReview, tasksToDo, unkept } from './desk-products.ts'
+import { closingsLeft, productsAway, sharedToReview, tasksToDo, unkept, withoutRole } from './desk-products.ts'
 import { firstSteps } from './first-steps.ts'
 import { twins } from './twins.ts'
 import { plannedView } from './planned.ts'
@@ -38,6 +38,7 @@ export type NeedKind =
   | 'tasks'
   | 'nobody-keeps'
   | 'twin'
+  | 'no-role'
   | 'shared-review'
   | 'product-away'
   | 'step-blocked'
@@ -62,6 +63,7 @@ const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
   tasks: 'answer',
   'nobody-keeps': 'soon',
   twin: 'soon',
+  'no-role': 'soon',
   'shared-review': 'soon',
   'product-away': 'at-once',
   'step-blocked': 'at-once',
@@ -191,6 +193,7 @@ export function deskView(sight: Sight): DeskView {
       ...over.map((person) => need(sight, person, 'engagement-over', endOf(person))),
       ...people.flatMap((person) => expiring(sight, person, today)),
       ...unkept(sight),
+      ...withoutRole(sight),
       ...twins(sight),
       ...sharedToReview(sight),
       ...ending.filter((one) => !leaves(one)).map((person) => need(sight, person, 'ends-soon', endOf(person))),

@@ -45,7 +45,7 @@ const REMINDED_DAYS: ReadonlySet<number> = new Set([14, 7, 1])
 export function isWorthAMessage(account: Account, needs: readonly Need[], instant: Instant): boolean {
   const today = dateOf(instant, account.zone)
   return needs.some(({ kind, date }) => {
-    if (kind === 'nobody-keeps' || kind === 'twin') return false
+    if (kind === 'nobody-keeps' || kind === 'twin' || kind === 'no-role') return false
     return kind !== 'ends-soon' || REMINDED_DAYS.has(daysBetween(today, date!))
   })
 }

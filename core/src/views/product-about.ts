@@ -1,3 +1,4 @@
+import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import type { Level } from '../access/levels.ts'
@@ -34,7 +35,9 @@ export interface ProductAboutView {
   versions: LocalDate[]
   /** Roles it proposes that are not here yet, each as a change. */
   roles: { name: string; change: object }[]
-  controls: { describe: Control; makeRole: Control }
+  /** Welcome packets to start with, once a role opens the product; each as a change. */
+  packets: { name: string; change: object }[]
+  controls: { describe: Control; makeRole: Control; makePacket: Control }
 }
 
 export function productAboutView(sight: Sight, product: string): ProductAboutView | undefined {
@@ -66,13 +69,50 @@ export function productAboutView(sight: Sight, product: string): ProductAboutVie
     roles: (sheet.roles ?? [])
       .filter(({ name }) => !names.has(name.toLowerCase()))
       .map(({ name, areas }) => ({ name, change: roleChange(product, name, areas) })),
-    controls: { describe: controlOf(sight, 'connections', 'run'), makeRole: controlOf(sight, 'roles', 'change') },
+    packets: startingPackets(account, sheet),
+    controls: {
+      describe: controlOf(sight, 'connections', 'run'),
+      makeRole: controlOf(sight, 'roles', 'change'),
+      makePacket: controlOf(sight, 'people', 'change'),
+    },
   }
 }
 
 function roleChange(product: string, name: string, areas: Readonly<Record<string, Level>>): object {
   const entries = Object.entries(areas).map(([code, level]) => ({ area: `${product}/${code}`, level }))
   return { type: 'make-role', name, areas: entries }
+}
+
+/** The usual two newcomers of a product: staff who work with it, and someone from outside who only looks (model P9). */
+function startingPackets(account: Account, { code, name, seatTypes, roles = [] }: ProductSheet) {
+  const taken = new Set([...account.all('packet')].map((one) => one.name.toLowerCase()))
+  const roleNamed = (text: string) => [...account.all('role')].find((one) => one.name === text && !one.retired)
+  const [works, looks] = roles.map((one) => roleNamed(one.name))
+  const looker = seatTypes.find(({ capElsewhere }) => capElsewhere === 'see')
+  const seats = (type: { code: string } | undefined) => (type ? [{ product: code, seatType: type.code }] : [])
+  const root = account.root.id
+  const packet = (text: string, more: object) => ({
+    name: text,
+    change: { type: 'make-packet', name: text, groupIds: [], ...more },
+  })
+  return [
+    ...(works
+      ? [
+          packet(`Staff with ${name}`, {
+            ...{ kind: 'staff', standing: 'member', seats: seats(seatTypes[0]) },
+            grants: [{ roleId: works.id, placeId: root }],
+          }),
+        ]
+      : []),
+    // At which client someone from outside is let in is chosen with each invitation.
+    ...(looks || works
+      ? [
+          packet(`From outside with ${name}`, {
+            ...{ kind: 'contractor', standing: 'guest', seats: seats(looker ?? seatTypes.at(-1)), grants: [] },
+          }),
+        ]
+      : []),
+  ].filter((one) => !taken.has(one.name.toLowerCase()))
 }
 
 /** What someone types about a product, as it would be. */

@@ -10,6 +10,7 @@ import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import FirstSteps from '../parts/FirstSteps.vue'
 import DateField from '../parts/DateField.vue'
 import NotYet from '../parts/NotYet.vue'
 import TaskList from '../parts/TaskList.vue'
@@ -30,6 +31,7 @@ const STATES = {
   tasks: 'active',
   'nobody-keeps': 'active',
   twin: 'active',
+  'no-role': 'active',
   'shared-review': 'active',
   'step-blocked': 'left',
   'to-hand-back': 'left',
@@ -41,15 +43,6 @@ const STATES = {
   'invitation-bounced': 'invited',
   'invitation-expired': 'expired',
   'ends-soon': 'active',
-} as const
-/** Where each first step is taken. */
-const FIRST = {
-  product: { name: 'describe' },
-  places: { name: 'places', query: { layout: '1' } },
-  role: { name: 'roles', query: { make: '1' } },
-  packet: { name: 'packets' },
-  invite: { name: 'people', query: { invite: '1' } },
-  owner: { name: 'people', query: { invite: '1' } },
 } as const
 const today = computed(() => desk.value?.date ?? '')
 
@@ -67,8 +60,10 @@ function act(need: Need): void {
   else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
   else if (need.otherId) docket.hold([{ type: 'join-people', personId: need.personId, otherId: need.otherId }])
   else if (need.kind === 'planned-refused') docket.open = true
-  else if (need.product) void router.push({ name: 'seats', params: { product: need.product, tab: 'accounts' } })
-  else if (need.kind === 'request') void router.push({ name: 'requests' })
+  else if (need.product) {
+    const tab = need.kind === 'no-role' ? 'about' : 'accounts'
+    void router.push({ name: 'seats', params: { product: need.product, tab } })
+  } else if (need.kind === 'request') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
 
@@ -95,6 +90,7 @@ function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
   if (need.kind === 'request' || need.kind === 'away-asked') return t('desk.decide')
   if (need.kind === 'twin') return t('person.joinTwo')
+  if (need.kind === 'no-role') return t('desk.makeRole')
   if (need.kind === 'nobody-keeps') return t('desk.keeper')
   if (need.offerId) return t('offer.resend')
   return need.kind === 'engagement-over' ? t('desk.depart') : t('desk.look')
@@ -118,16 +114,7 @@ function label(need: Need): string {
         >{{ t('desk.stands', { month: desk.bill.month }) }} <span class="brass">{{ desk.bill.text }}</span>.</template
       >
     </h1>
-    <section v-if="desk.first" class="sheet first" :aria-label="t('first.title')">
-      <h2>{{ t('first.title') }}</h2>
-      <ol>
-        <li v-for="one in desk.first" :key="one.step" :class="{ done: one.done }">
-          <RouterLink v-if="!one.done" :to="FIRST[one.step]">{{ t(`first.${one.step}`) }}</RouterLink>
-          <template v-else>{{ t(`first.${one.step}`) }}, {{ t('first.done') }}</template>
-          <small class="muted">{{ t(`first.why.${one.step}`) }}</small>
-        </li>
-      </ol>
-    </section>
+    <FirstSteps v-if="desk.first" :steps="desk.first" />
     <section class="needs" :aria-label="t('desk.needs')">
       <p v-if="desk.needs.length === 0" class="sheet muted nothing">{{ t('desk.nothing') }}</p>
       <template v-for="{ urgency, needs } in groups" :key="urgency">
@@ -215,22 +202,6 @@ function label(need: Need): string {
 }
 .green {
   color: var(--green);
-}
-.first {
-  padding: 14px 18px;
-  margin-bottom: 14px;
-}
-.first h2 {
-  font-size: 16px;
-}
-.first li {
-  padding: 4px 0;
-}
-.first li.done {
-  color: var(--ink-2);
-}
-.first small {
-  display: block;
 }
 .needs header {
   display: flex;

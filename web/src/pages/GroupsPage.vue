@@ -105,7 +105,9 @@ function put(personIds: string[]): void {
         </template>
         <template #row="{ row }">
           <span role="gridcell" :title="row.name">{{ row.name }}</span>
-          <span role="gridcell" class="muted rule" :title="row.rule ?? t('groups.byName')">{{ row.rule ?? t('groups.byName') }}</span>
+          <span role="gridcell" class="muted rule" :title="row.rule ?? t('groups.byName')">{{
+            row.rule ?? t('groups.byName')
+          }}</span>
           <span role="gridcell" class="number">{{ row.people }}</span>
           <span role="gridcell" class="number">{{ row.keys }}</span>
         </template>

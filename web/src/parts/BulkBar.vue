@@ -16,7 +16,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const { choices, roles, places } = useChoices()
 const SLOT = 'bulk'
-const what = ref<'' | 'give' | 'take' | 'group' | 'until' | 'leave' | 'message'>('')
+const what = ref<'' | 'give' | 'take' | 'group' | 'until' | 'sign-in' | 'leave' | 'message'>('')
 const roleId = ref('')
 const placeId = ref('')
 const groupId = ref('')
@@ -32,7 +32,7 @@ const groups = computed(() => [
 ])
 const acts = computed(() => [
   { value: '', text: t('bulk.choose') },
-  ...(['give', 'take', 'group', 'until', 'leave', 'message'] as const).map((value) => ({
+  ...(['give', 'take', 'group', 'until', 'sign-in', 'leave', 'message'] as const).map((value) => ({
     value,
     text: t(`bulk.${value}`),
   })),
@@ -50,6 +50,8 @@ watch([what, roleId, placeId, groupId, until, leavesAt, () => props.ids], () => 
     each((personId) => ({ type: 'join-group', groupId: groupId.value, personId }))
   } else if (what.value === 'until' && until.value) {
     each((personId) => ({ type: 'change-person', personId, engagementUntil: until.value }))
+  } else if (what.value === 'sign-in') {
+    void docket.fill({ kind: 'sign-in-many', personIds: props.ids }, SLOT)
   } else if (what.value === 'leave') {
     const dated = leavesAt.value ? { at: leavesAt.value } : {}
     each((personId) => ({ type: 'plan-departure', personId, ...dated }))

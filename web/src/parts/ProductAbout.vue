@@ -57,6 +57,22 @@ const { data, error, again } = useFetched<ProductAboutView>(() => session.path(`
         >
       </p>
     </template>
+    <template v-if="data.packets.length > 0">
+      <h2>{{ t('describe.packets') }}</h2>
+      <p class="muted">{{ t('describe.packetsAbout') }}</p>
+      <p class="acts">
+        <BButton
+          v-for="packet in data.packets"
+          :key="packet.name"
+          size="sm"
+          variant="outline-primary"
+          :disabled="!data.controls.makePacket.enabled"
+          :title="data.controls.makePacket.reason"
+          @click="docket.hold([packet.change as NewChange], `packet ${packet.name}`)"
+          >{{ t('describe.makePacket', { name: packet.name }) }}</BButton
+        >
+      </p>
+    </template>
     <h2>{{ t('describe.types') }}</h2>
     <div class="types">
       <div v-for="type in data.types" :key="type.code" class="sheet type">
