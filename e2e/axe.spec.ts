@@ -78,6 +78,7 @@ for (const theme of ['light', 'dark'] as const) {
       '/my-sign-in',
       '/products/quote-trellis/accounts',
       '/products/describe',
+      '/products/spreadsheet',
     ]) {
       await page.goto(`${demo.origin}${path}`)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()

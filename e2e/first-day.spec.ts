@@ -1,6 +1,20 @@
+import { resolve } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { messyList } from './member-list.ts'
-import { at, chooseMore, countClicks, docketOf, doneOf, goTo, linkFor, ownDemo, pick, signIn, undoOf } from './steps.ts'
+import {
+  at,
+  chooseMore,
+  countClicks,
+  docketOf,
+  doneOf,
+  findsNothing,
+  goTo,
+  linkFor,
+  ownDemo,
+  pick,
+  signIn,
+  undoOf,
+} from './steps.ts'
 
 const demo = ownDemo()
 
@@ -176,4 +190,55 @@ test('someone who looks after a product sees its tasks on the Desk, does one and
   await page.getByRole('link', { name: /Quote Trellis/ }).click()
   await page.getByRole('link', { name: 'Accounts there' }).click()
   await expect(page.getByRole('heading', { name: /To do in Quote Trellis 3/ })).toBeVisible()
+})
+
+test('the office reads the spreadsheet it kept so far: columns and marks confirmed, all of it applied in one go', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  await goTo(page, 'Products')
+  await page.getByRole('link', { name: 'Read a spreadsheet' }).click()
+  await page
+    .getByLabel(/Choose the spreadsheet/)
+    .setInputFiles(resolve(import.meta.dirname, '../demo/who-has-what.xlsx'))
+  await expect(page.getByLabel('Quotes (Trellis)')).toHaveValue('quote-trellis')
+  await expect(page.getByLabel('mail', { exact: true })).toHaveValue('email')
+  await page.getByRole('button', { name: 'Record 1 person' }).first().click()
+  await page.getByLabel('They are').selectOption('contractor')
+  await page.getByRole('button', { name: 'Show what it does' }).click()
+  await expect(page.getByText(/costs money but gives Fen Low no access/)).toBeVisible()
+  await page.getByRole('button', { name: 'Apply the spreadsheet' }).click()
+  await expect(page.getByText('The spreadsheet is applied.')).toBeVisible()
+  await goTo(page, 'People')
+  await page.getByRole('searchbox').fill('fen low')
+  await expect(page.getByRole('row', { name: /Fen Low/ })).toContainText('on record')
+})
+
+test('a client’s contact without a login is asked by mail when someone leaves, and answers behind its link', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, demo)
+  await goTo(page, 'People')
+  await page.getByRole('searchbox').fill('idris')
+  await page.getByRole('row', { name: /Idris Marlow/ }).click()
+  await chooseMore(page, 'End access now')
+  await expect(docketOf(page)).toContainText(
+    'Lychgate Register has no connection: Hollis Tarn is asked to close the account of Idris Marlow.',
+  )
+  await docketOf(page)
+    .getByRole('button', { name: /^End access now/ })
+    .click()
+  await expect(doneOf(page)).toContainText('Done:')
+  const contact = await (await browser.newContext()).newPage()
+  await at(contact)
+  await contact.goto(await linkFor(demo, 'hollis.tarn@pellworth.example', 'tasks'))
+  await expect(contact.getByRole('heading', { name: 'Lychgate Register, at Pellworth Hospital Trust' })).toBeVisible()
+  await findsNothing(contact)
+  await contact.getByRole('button', { name: 'Done: Close the account of Idris Marlow' }).click()
+  await expect(contact.getByText('Noted. Thank you.')).toBeVisible()
+  await expect(contact.getByText('Close the account of Idris Marlow')).toBeHidden()
+  await goTo(page, 'Departures')
+  await page.getByRole('link', { name: /Idris Marlow/ }).click()
+  await expect(page.getByText(/confirmed closed by Hollis Tarn/).first()).toBeVisible()
 })

@@ -1,12 +1,18 @@
 import fc from 'fast-check'
 import {
+  accountsToForget,
+  askedRecords,
+  deskView,
   judgeMembers,
   knownOf,
   listChanges,
   proposeColumns,
+  readBook,
   readMembers,
+  sinceList,
   Sight,
   tasksIn,
+  writeBook,
   type JudgedMember,
   type MemberChoice,
 } from '../src/index.ts'
@@ -207,5 +213,79 @@ describe('what a list says against the account', () => {
         }
       }),
     )
+  })
+})
+
+describe('someone who looks after a product and may not record people', () => {
+  const asKeeper = () => {
+    const house = kept()
+    const keeper = { keeperKind: 'person', keeperId: house.person('Rafe') }
+    house.do('Oriel', { type: 'keep-product', product: 'log', way: 'hand', ...keeper })
+    const judged = judge(house, 'Rafe', LIST)
+    const list = { product: 'log', judged, hash: 'h', columns: [], choices: new Map([['line 4', 'record' as const]]) }
+    const sight = new Sight(house.account, house.person('Rafe'), house.now)
+    const changes = listChanges(sight, [list], { asOf: '2026-06-16', source: 'list', kind: 'contractor' }, nextId)
+    return house.do('Rafe', ...changes)
+  }
+  const sight = (house: House, who: string) => new Sight(house.account, house.person(who), house.now)
+  const settle = (house: House, recorded: boolean) => ({
+    ...{ type: 'settle-records', recorded },
+    requestIds: [...house.account.all('recordRequest')].map(({ id }) => id),
+  })
+
+  test('asks the office, which sees whom and by whom, and records them with the seat', () => {
+    const house = asKeeper()
+    expect(house.account.peopleByEmail('edda@elsewhere.example')).toEqual([])
+    expect(askedRecords(sight(house, 'Oriel'))).toMatchObject([
+      { askedBy: 'Rafe Gardener', productName: 'Garden Log', rows: [{ name: 'Edda Quince' }] },
+    ])
+    expect(deskView(sight(house, 'Oriel')).needs.map(({ kind }) => kind)).toContain('record-asked')
+    expect(askedRecords(sight(house, 'Rafe'))).toEqual([])
+    expect(house.refusals('Rafe', settle(house, true))).toEqual(['not-allowed'])
+    house.do('Oriel', settle(house, true))
+    const edda = house.account.peopleByEmail('edda@elsewhere.example')[0]!
+    expect(house.account.get('person', edda)).toMatchObject({ recorded: true, kind: 'contractor' })
+    expect(house.account.by('holding', 'person', edda).map(({ seatType }) => seatType)).toEqual(['field'])
+    // What the list said of the account is known of the person now.
+    expect(knownOf(house.account, 'log', edda)).toMatchObject({ state: 'open', row: { source: 'list' } })
+    expect([...house.account.all('recordRequest')]).toEqual([])
+  })
+
+  test('declined, nothing of them is kept; asked again, there is one request; it comes back from a book and is forgotten', () => {
+    const house = asKeeper()
+    const again = { type: 'ask-to-record', product: 'log', kind: 'contractor' }
+    house.do('Rafe', { ...again, rows: [{ name: 'Edda Q', email: 'EDDA@elsewhere.example' }] })
+    const [only, ...more] = house.account.all('recordRequest')
+    expect(more).toEqual([])
+    const book = readBook(writeBook(house.account, house.now), nextId)
+    expect([book.problems, [...book.account!.all('recordRequest')].length]).toEqual([[], 1])
+    expect(accountsToForget(house.account, house.now + 91 * 86_400_000_000).map(({ id }) => id)).toContain(only!.id)
+    house.do('Oriel', settle(house, false))
+    expect(house.account.personalOf(only!.id)).toEqual([])
+    expect(house.refusals('Mirren', { ...again, rows: [{ name: 'X' }] })).toEqual(['not-allowed'])
+  })
+})
+
+describe('a second list of the same product', () => {
+  test('says what changed since the first', () => {
+    const house = kept()
+    expect(
+      sinceList(new Sight(house.account, house.person('Oriel'), house.now), 'log', judge(house, 'Oriel', LIST)),
+    ).toBeNull()
+    house.do('Oriel', ...apply(house, judge(house, 'Oriel', LIST)))
+    const next = [
+      'Email | Name | Type | Status',
+      'rafe@house.example | Rafe Gardener | Field | active',
+      'corin@house.example | Corin Client | Reader | suspended',
+      'fen@elsewhere.example | Fen Low | Field | active',
+    ].join('\n')
+    const judged = judge(house, 'Oriel', next)
+    const since = sinceList(new Sight(house.account, house.person('Oriel'), house.now), 'log', judged)!
+    expect(since.asOf).toBe('2026-06-16')
+    const names = Object.entries(since.rows).map(([key, what]) => {
+      return `${judged.find((one) => one.key === key)!.name.split(' ')[0]} ${what}`
+    })
+    expect(names).toEqual(['Rafe seat', 'Corin state', 'Fen new'])
+    expect(since.goneNobodys).toEqual(['Edda Quince', 'Tamsin Admin'])
   })
 })

@@ -72,6 +72,18 @@ export class BookSharedLogin {
   @IsOptional() @NeededWhen() passwordDue?: string
 }
 
+/** Someone in the product whom the office is asked to record. */
+export class BookRecordRequest {
+  @Line(120) name!: string
+  @IsOptional() @Line(200) address?: string
+  /** Who asks, by email or key. */
+  @Line(200) by!: string
+  @NeededWhen() asked!: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: 'staff' | 'contractor' | 'client'
+  @IsOptional() @Code() seatType?: string
+  @IsOptional() @Line(120) firm?: string
+}
+
 /** How a product's accounts are kept where nothing does it by itself (model B1). */
 export class BookKeeping {
   @Code() product!: string
@@ -97,5 +109,10 @@ export class BookKeeping {
   @ValidateNested({ each: true })
   @Type(() => BookSharedLogin)
   sharedLogins?: BookSharedLogin[]
+  @IsOptional()
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => BookRecordRequest)
+  recordRequests?: BookRecordRequest[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookKnown) known?: BookKnown[]
 }

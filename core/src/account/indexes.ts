@@ -58,6 +58,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   },
   memberList: { product: (row) => row.product },
   sharedLogin: { product: (row) => row.product, responsible: (row) => row.responsibleId },
+  recordRequest: { product: (row) => row.product },
   link: { maker: (row) => row.makerId },
   allotment: { place: (row) => row.placeId, type: (row) => `${row.product}/${row.seatType}` },
 }

@@ -1,5 +1,5 @@
 import type { Instant } from '../time/instants.ts'
-import type { Id } from './rows.ts'
+import type { Id, PersonKind } from './rows.ts'
 
 // How products are kept where nothing does it by itself, and what is known of the accounts in them (model B).
 
@@ -50,6 +50,21 @@ export interface KnownRow {
   lastUsedAt: Instant | null
   /** Since when one that is nobody's here is to be closed there; null: nobody has said so. */
   closingSince: Instant | null
+}
+
+/**
+ * Someone in a product whom the office is asked to record (model B3); name and address are personal values under the
+ * row's id. It goes once it is answered.
+ */
+export interface RecordRequestRow {
+  id: Id
+  product: string
+  askedById: Id
+  askedAt: Instant
+  kind: PersonKind
+  seatType: string | null
+  /** The firm as the list has it; empty for none. */
+  firm: string
 }
 
 /** A login of a product that several people use; its name and address are personal values under its id (model B4). */

@@ -1,4 +1,4 @@
-import type { BookKeeping, BookKnown } from './book-keeping-shape.ts'
+import type { BookKeeping, BookKnown, BookRecordRequest } from './book-keeping-shape.ts'
 import type { CustomsScene } from './read-customs.ts'
 import type { Id } from './rows.ts'
 
@@ -38,6 +38,7 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: Custo
         byId: scene.find(scene.people, list.by, 'person', `${path}/lists`),
       })
     }
+    one.recordRequests?.forEach((request, at) => readRequest(request, product, `${path}/recordRequests/${at}`, scene))
     const shared = readShared(one, path, scene)
     one.known?.forEach((known, index) => readKnown(known, product, `${path}/known/${index}`, scene, shared))
   })
@@ -58,6 +59,21 @@ function wordsOf(
     if (id) found.push([id, String(word)])
   }
   return Object.fromEntries(found)
+}
+
+function readRequest(request: BookRecordRequest, product: string, path: string, scene: CustomsScene): void {
+  const { name, address, kind, seatType = null, firm = '' } = request
+  const askedById = scene.find(scene.people, request.by, 'person', `${path}/by`)
+  if (!askedById) return
+  if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {
+    scene.problem('unknown-seat', `There is no seat type ${product}/${seatType}.`, `${path}/seatType`)
+  }
+  const id = scene.makeId()
+  scene.rows.recordRequest.push({
+    ...{ id, product, askedById, askedAt: scene.when(request.asked, 'beginning'), kind, seatType, firm },
+  })
+  scene.values.push({ personId: id, field: 'accountName', value: name })
+  if (address) scene.values.push({ personId: id, field: 'accountAddress', value: address })
 }
 
 /** Logins that several people use, each with the seat it takes (model B4); their ids by name. */

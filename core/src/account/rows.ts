@@ -4,7 +4,7 @@ import type { ProductSheet } from '../products/sheet.ts'
 import type { Level } from '../access/levels.ts'
 
 import type { AbsenceRow, ConnectionRow, DepartureRow, LeaverLine, StepRow } from './departure-rows.ts'
-import type { KeepingRow, KnownRow, MemberListRow, SharedLoginRow } from './keeping-rows.ts'
+import type { KeepingRow, KnownRow, MemberListRow, RecordRequestRow, SharedLoginRow } from './keeping-rows.ts'
 import type { LinkRow, OfferRow, PlannedRow, RequestRow, ShareRow } from './offer-rows.ts'
 
 export type * from './departure-rows.ts'
@@ -331,6 +331,7 @@ export interface Rows {
   known: KnownRow
   memberList: MemberListRow
   sharedLogin: SharedLoginRow
+  recordRequest: RecordRequestRow
 }
 
 export type TableName = keyof Rows

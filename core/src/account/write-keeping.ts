@@ -30,6 +30,7 @@ export function keepingsOf(account: Account, ref: (personId: Id) => string): { k
             }
           : {}),
         ...sharedOf(account, product, ref),
+        ...requestsOf(account, product, ref),
         ...(known.length > 0 ? { known: known.map((row) => knownOf(account, row, ref)) } : {}),
       }
     }),
@@ -47,6 +48,20 @@ function wordsOf(account: Account, words: Readonly<Record<Id, string>>): Partial
   return {
     ...(Object.keys(roleWords).length > 0 ? { roleWords } : {}),
     ...(Object.keys(placeWords).length > 0 ? { placeWords } : {}),
+  }
+}
+
+function requestsOf(account: Account, product: string, ref: (personId: Id) => string): Partial<BookKeeping> {
+  const rows = account.by('recordRequest', 'product', product)
+  if (rows.length === 0) return {}
+  return {
+    recordRequests: rows.map(({ id, askedById, askedAt, kind, seatType, firm }) => {
+      const address = account.personal(id, 'accountAddress')
+      return {
+        ...{ name: account.personal(id, 'accountName') ?? '', ...(address ? { address } : {}), by: ref(askedById) },
+        ...{ asked: instantText(askedAt), kind, ...(seatType ? { seatType } : {}), ...(firm ? { firm } : {}) },
+      }
+    }),
   }
 }
 

@@ -222,6 +222,9 @@ function takeNamed(draft: Draft, staysId: Id, goesId: Id): void {
   for (const { id, personId } of [...account.by('request', 'asker', goesId)]) {
     draft.update('request', id, { askerId: staysId, personId: personId === goesId ? staysId : personId })
   }
+  for (const { id, askedById } of [...account.all('recordRequest')]) {
+    if (askedById === goesId) draft.update('recordRequest', id, { askedById: staysId })
+  }
   takeApprovals(draft, staysId, goesId)
 }
 

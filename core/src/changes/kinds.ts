@@ -91,6 +91,7 @@ import {
   type EndSharedLogin,
   type MakeSharedLogin,
 } from './shared-logins.ts'
+import { askToRecord, settleRecords, type AskToRecord, type SettleRecords } from './record-requests.ts'
 import { joinPeople, tellApart, type JoinPeople, type TellApart } from './join-people.ts'
 import { keepProduct, type KeepProduct } from './keeping.ts'
 import {
@@ -273,6 +274,8 @@ export type Change =
   | RenameFirm
   | MergeFirms
   | JoinPeople
+  | AskToRecord
+  | SettleRecords
   | MakeSharedLogin
   | ChangeSharedLogin
   | EndSharedLogin
@@ -299,6 +302,7 @@ const STEPS = [settleStep, noteSteps, closeDeparture, reopenDeparture]
 const ABSENCES = [goAway, askAway, grantAway, putDownAway, beginAway, comeBack, bringBack, erase]
 const CONNECTIONS = [connectProduct, disconnectProduct, noteConnection]
 const KEEPING = [keepProduct, confirmAccount, closeNobodys, noteAccounts, noteList, forgetAccounts]
+const ASKED_RECORDS = [askToRecord, settleRecords]
 const SHARED = [makeSharedLogin, changeSharedLogin, endSharedLogin, confirmPassword]
 const RECORDS = [recordPerson, inviteToSignIn, correctName, joinPeople, tellApart]
 const FIRMS = [makeFirm, renameFirm, mergeFirms, archiveFirm]
@@ -307,7 +311,7 @@ const allKinds = () => [
   ...[...PLACES, ...ROLES, ...GROUPS, ...PEOPLE, ...OFFERS, ...ACCESS],
   ...[...CHECKS, ...PACKETS, ...SEATS, ...PRODUCTS, ...PLANS],
   ...[...DEPARTURES, ...STEPS, ...ABSENCES, ...CONNECTIONS],
-  ...[...KEEPING, ...SHARED, ...FIRMS, ...RECORDS],
+  ...[...KEEPING, ...SHARED, ...ASKED_RECORDS, ...FIRMS, ...RECORDS],
 ]
 
 export const KINDS: ReadonlyMap<string, ChangeKind<never>> = new Map<string, ChangeKind<never>>(

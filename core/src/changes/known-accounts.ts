@@ -129,7 +129,7 @@ export const forgetAccounts: ChangeKind<ForgetAccounts> = {
 /** A fact and what is personal about it. */
 export function forgetKnown(draft: Draft, id: Id): void {
   for (const { field } of draft.account.personalOf(id)) draft.set(id, field, null)
-  draft.remove('known', id)
+  draft.remove(draft.account.get('known', id) ? 'known' : 'recordRequest', id)
 }
 
 /** Keeps a fact: one row for each account and source; an older fact than the one kept changes nothing. */

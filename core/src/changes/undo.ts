@@ -108,6 +108,7 @@ const WORDS: Record<TableName, string> = {
   known: 'what is known of an account in a product',
   memberList: 'a member list',
   sharedLogin: 'a shared login',
+  recordRequest: 'a request to record someone',
 }
 
 /** The right that the first docket needed is needed to put it back. */
@@ -131,6 +132,7 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'known':
     case 'memberList':
     case 'sharedLogin':
+    case 'recordRequest':
       return mayConfirm(draft, (edit.after ?? edit.before) as KnownRow)
     case 'membership':
       return draft.need('groups', 'change', root, 'undo what was done to groups')

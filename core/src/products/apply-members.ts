@@ -44,7 +44,7 @@ export function listChanges(
 ): object[] {
   const applying = new Applying(sight, applied, newId)
   for (const list of lists) applying.record(list)
-  return [...applying.people, ...lists.flatMap((list) => applying.apply(list)), ...applying.seats]
+  return [...applying.people, ...lists.flatMap((list) => applying.apply(list)), ...applying.seats, ...applying.asked()]
 }
 
 interface RecordChange {
@@ -57,6 +57,8 @@ class Applying {
   readonly people: object[] = []
   readonly seats: object[] = []
   private readonly firms = new Map<string, Id>()
+  private readonly asking = new Map<string, object[]>()
+  private readonly mayRecord: boolean
   /** Who was recorded, by their row. */
   private readonly recorded = new Map<string, RecordChange>()
 
@@ -64,13 +66,19 @@ class Applying {
     private readonly sight: Sight,
     private readonly applied: ListsApplied,
     private readonly newId: () => Id,
-  ) {}
+  ) {
+    this.mayRecord = sight.can('people', 'add')
+  }
 
   /** Records the people that were chosen. */
   record({ product, judged, choices }: AppliedList): void {
     const { applied, sight, people, newId } = this
     for (const one of judged) {
       if (one.verdict !== 'new' || one.name === '' || choices.get(one.key) !== 'record') continue
+      if (!this.mayRecord) {
+        this.ask(product, one)
+        continue
+      }
       const known = this.recorded.get(one.key)
       const seatType = one.state === 'closed' ? undefined : this.seatTypeOf(product, one)
       const seats = seatType ? [{ product, seatType }] : []
@@ -89,6 +97,25 @@ class Applying {
       people.push(change)
       this.recorded.set(one.key, change)
     }
+  }
+
+  /** Whoever may not record people asks the office to, of each product's people (model B3). */
+  asked(): object[] {
+    return [...this.asking].flatMap(([product, rows]) =>
+      Array.from({ length: Math.ceil(rows.length / NOTED_AT_ONCE) }, (_, at) => ({
+        ...{ type: 'ask-to-record', product, kind: this.applied.kind },
+        rows: rows.slice(at * NOTED_AT_ONCE, (at + 1) * NOTED_AT_ONCE),
+      })),
+    )
+  }
+
+  private ask(product: string, one: JudgedMember): void {
+    const seatType = one.state === 'closed' ? undefined : this.seatTypeOf(product, one)
+    const row = {
+      ...{ name: one.name, ...(one.address ? { email: one.address } : {}), ...(seatType ? { seatType } : {}) },
+      firm: this.applied.kind === 'staff' ? '' : one.firm,
+    }
+    this.asking.set(product, [...(this.asking.get(product) ?? []), row])
   }
 
   /** What is known of a product's accounts from now on; seats are collected for later. */

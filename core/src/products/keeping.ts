@@ -138,8 +138,13 @@ export function nobodysToClose(account: Account, product: string): KnownRow[] {
 /** What is known of accounts that are nobody's here is kept for so long (model B1). */
 const NOBODYS_MICROSECONDS = 90 * 86_400_000_000
 
-export function accountsToForget(account: Account, now: Instant): KnownRow[] {
-  return [...account.all('known')].filter((row) => row.personId === null && row.asOf <= now - NOBODYS_MICROSECONDS)
+export function accountsToForget(account: Account, now: Instant): { id: Id }[] {
+  const until = now - NOBODYS_MICROSECONDS
+  return [
+    ...[...account.all('known')].filter((row) => row.personId === null && row.asOf <= until),
+    // Whom nobody recorded when asked to is forgotten as well.
+    ...[...account.all('recordRequest')].filter((row) => row.askedAt <= until),
+  ]
 }
 
 export type TaskKind = 'open' | 'close' | 'suspend' | 'resume' | 'change-seat' | 'change-password'

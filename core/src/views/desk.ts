@@ -11,7 +11,7 @@ import { closingsLeft, productsAway, sharedToReview, tasksToDo, unkept, withoutR
 import { firstSteps } from './first-steps.ts'
 import { twins } from './twins.ts'
 import { plannedView } from './planned.ts'
-import { requestsToDecide, requestText } from './requests.ts'
+import { askedRecords, requestsToDecide, requestText } from './requests.ts'
 import {
   addDays,
   dateInWords,
@@ -38,6 +38,7 @@ export type NeedKind =
   | 'tasks'
   | 'nobody-keeps'
   | 'twin'
+  | 'record-asked'
   | 'no-role'
   | 'shared-review'
   | 'product-away'
@@ -63,6 +64,7 @@ const URGENCY_OF: Readonly<Record<NeedKind, Urgency>> = {
   tasks: 'answer',
   'nobody-keeps': 'soon',
   twin: 'soon',
+  'record-asked': 'answer',
   'no-role': 'soon',
   'shared-review': 'soon',
   'product-away': 'at-once',
@@ -179,6 +181,10 @@ export function deskView(sight: Sight): DeskView {
         name: sight.personName(request.askerId),
         date: lastDateBefore(request.expiresAt, account.zone),
         detail: requestText(sight, request),
+      })),
+      ...askedRecords(sight).map(({ askedById, askedBy, productName, rows }) => ({
+        ...{ kind: 'record-asked' as const, personId: askedById, name: askedBy, date: null },
+        detail: `${rows.length === 1 ? '1 person' : `${rows.length} people`} from ${productName}`,
       })),
       ...plannedView(sight)
         .filter((plan) => plan.refused)

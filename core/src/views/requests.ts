@@ -1,11 +1,11 @@
-import type { AreaKey, Id, RequestRow, RoleRow } from '../account/rows.ts'
+import type { AreaKey, Id, PersonKind, RequestRow, RoleRow } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import { atLeast, type Level } from '../access/levels.ts'
 import { givenBy } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
 import { isOpen, reasonField } from '../changes/requests.ts'
-import { areaAt, areasAt, isOwnArea, type Area } from '../products/catalogue.ts'
+import { areaAt, areasAt, isOwnArea, productAt, type Area } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 
 /** Something asked for, as the person who decides it or asked for it reads it. */
@@ -44,6 +44,36 @@ export interface RequestsView {
   toDecide: RequestView[]
   mine: RequestView[]
   askable: Askable[]
+  /** People in products whom the office is asked to record, by who asks (model B3). */
+  records: AskedRecords[]
+}
+
+/** People of one product whom someone asks to record. */
+export interface AskedRecords {
+  product: string
+  productName: string
+  askedById: Id
+  askedBy: string
+  asked: LocalDate
+  kind: PersonKind
+  rows: { requestId: Id; name: string; address: string; firm: string }[]
+}
+
+/** What the office is asked to record, for those who may record people. */
+export function askedRecords(sight: Sight): AskedRecords[] {
+  const { account, now } = sight
+  if (!sight.can('people', 'add')) return []
+  const found = new Map<string, AskedRecords>()
+  for (const { id, product, askedById, askedAt, kind, firm } of account.all('recordRequest')) {
+    const key = `${product} ${askedById} ${kind}`
+    const productName = productAt(account, product, now)?.sheet.name ?? product
+    const about = { product, productName, askedById, askedBy: sight.personName(askedById), kind }
+    const group = found.get(key) ?? { ...about, asked: dateOf(askedAt, account.zone), rows: [] }
+    const address = account.personal(id, 'accountAddress') ?? ''
+    group.rows.push({ requestId: id, name: account.personal(id, 'accountName') ?? address, address, firm })
+    found.set(key, group)
+  }
+  return [...found.values()]
 }
 
 /** So many roles are offered for a request. */
@@ -57,6 +87,7 @@ export function requestsView(sight: Sight): RequestsView {
     toDecide: requestsToDecide(sight)
       .sort(byAge)
       .map((request) => requestView(sight, request)),
+    records: askedRecords(sight),
     mine: mine.slice(0, 30).map((request) => requestView(sight, request)),
     askable: areasAt(account, now)
       .filter((area) => !isOwnArea(area.key))

@@ -1,7 +1,7 @@
 import { json, plain, type Layout } from './column-kinds.ts'
 
 /** How products are kept by hand, and what is known of the accounts in them. */
-export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList' | 'sharedLogin'> = {
+export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList' | 'sharedLogin' | 'recordRequest'> = {
   keeping: {
     table: 'product_keeping',
     columns: [
@@ -53,6 +53,17 @@ export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList' | 'shared
       plain('until', 'until_us'),
       plain('reviewAt', 'review_at_us'),
       plain('passwordDueSince', 'password_due_since_us'),
+    ],
+  },
+  recordRequest: {
+    table: 'record_request',
+    columns: [
+      plain('product', 'product'),
+      plain('askedById', 'asked_by_id'),
+      plain('askedAt', 'asked_at_us'),
+      plain('kind', 'kind'),
+      plain('seatType', 'seat_type'),
+      plain('firm', 'firm'),
     ],
   },
 }

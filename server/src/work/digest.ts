@@ -111,6 +111,7 @@ const WORDS: Record<Need['kind'], string> = {
   tasks: 'has more to do in it',
   'nobody-keeps': 'is a product that nobody looks after',
   twin: 'may have two records here',
+  'record-asked': 'asks you to record people',
   'no-role': 'is a product that no role opens',
   'shared-review': 'is a shared login to look at again',
 }

@@ -40,6 +40,8 @@ export interface ShownList {
   members: JudgedMember[]
   /** The verdicts in the order in which they are told. */
   verdicts: readonly MemberVerdict[]
+  /** Whether the reader may record people; else the office is asked to. */
+  mayRecord: boolean
   /** What is different from the list before; null for the first. */
   since: SinceList | null
   /** Most rows are of nobody here: it may be another product’s list. */
@@ -72,6 +74,7 @@ export function showList(sight: Sight, asked: ListAsked, show: (changes: Change[
   const shown = {
     members,
     verdicts: MEMBER_VERDICTS,
+    mayRecord: sight.can('people', 'add'),
     since,
     looksForeign: hasPeople && rows.length >= FOREIGN_FROM && strangers > rows.length * 0.6,
   }

@@ -84,7 +84,16 @@ export function showSpreadsheet(
     return { product, name, members: judgeMembers(sight, product, rows, confirmed) }
   })
   const products = scene.products.map(({ code, name, seatTypes }) => ({ code, name, seatTypes: [...seatTypes] }))
-  const shown = { sheet, lists, verdicts: MEMBER_VERDICTS, products, changes: [], preview: null, problems: [] }
+  const shown = {
+    sheet,
+    lists,
+    verdicts: MEMBER_VERDICTS,
+    mayRecord: sight.can('people', 'add'),
+    products,
+    changes: [],
+    preview: null,
+    problems: [],
+  }
   if (!asked.withPreview || lists.length === 0) return shown
   let made = 0
   const newId = () => idFrom(runId, (made += 1))

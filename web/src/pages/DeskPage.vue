@@ -31,6 +31,7 @@ const STATES = {
   tasks: 'active',
   'nobody-keeps': 'active',
   twin: 'active',
+  'record-asked': 'active',
   'no-role': 'active',
   'shared-review': 'active',
   'step-blocked': 'left',
@@ -63,7 +64,7 @@ function act(need: Need): void {
   else if (need.product) {
     const tab = need.kind === 'no-role' ? 'about' : 'accounts'
     void router.push({ name: 'seats', params: { product: need.product, tab } })
-  } else if (need.kind === 'request') void router.push({ name: 'requests' })
+  } else if (need.kind === 'request' || need.kind === 'record-asked') void router.push({ name: 'requests' })
   else void router.push({ name: 'people', params: { personId: need.personId } })
 }
 
@@ -88,7 +89,7 @@ const hasEnd = (need: Need) => need.kind === 'ends-soon' || need.kind === 'engag
 
 function label(need: Need): string {
   if (need.kind === 'waiting') return t('desk.admit')
-  if (need.kind === 'request' || need.kind === 'away-asked') return t('desk.decide')
+  if (['request', 'record-asked', 'away-asked'].includes(need.kind)) return t('desk.decide')
   if (need.kind === 'twin') return t('person.joinTwo')
   if (need.kind === 'no-role') return t('desk.makeRole')
   if (need.kind === 'nobody-keeps') return t('desk.keeper')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RequestsView, RequestView } from '@lodge/core'
+import type { AskedRecords, RequestsView, RequestView } from '@lodge/core'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
@@ -44,6 +44,11 @@ function grant(request: RequestView): void {
 
 function decline(request: RequestView): void {
   docket.hold([{ type: 'settle-request', requestId: request.id, granted: false }], `request ${request.id}`)
+}
+
+function settle({ product, askedById, rows }: AskedRecords, recorded: boolean): void {
+  const requestIds = rows.slice(0, 500).map(({ requestId }) => requestId)
+  docket.hold([{ type: 'settle-records', requestIds, recorded }], `records ${product} ${askedById}`)
 }
 
 function withdraw(request: RequestView): void {
@@ -104,6 +109,21 @@ function withdraw(request: RequestView): void {
             >{{ t('requests.grant') }}</BButton
           >
           <BButton variant="outline-danger" @click="decline(request)">{{ t('requests.decline') }}</BButton>
+        </div>
+      </article>
+      <h2 v-if="data.records.length > 0">{{ t('requests.toRecord') }}</h2>
+      <article v-for="one in data.records" :key="one.product + one.askedById + one.kind" class="sheet request">
+        <p>
+          <strong>{{ one.askedBy }}</strong> {{ t('requests.asksToRecord', { product: one.productName }) }}
+          <span class="muted">{{ shortDate(one.asked, today) }}</span>
+        </p>
+        <p>{{ one.rows.map(({ name, address }) => (address ? `${name} (${address})` : name)).join(', ') }}</p>
+        <p class="muted">{{ t('requests.recordAs', { kind: t(`kind.${one.kind}`).toLowerCase() }) }}</p>
+        <div class="decide">
+          <BButton variant="primary" @click="settle(one, true)">{{
+            t('requests.recordAll', { count: one.rows.length }, one.rows.length)
+          }}</BButton>
+          <BButton variant="outline-danger" @click="settle(one, false)">{{ t('requests.decline') }}</BButton>
         </div>
       </article>
       <h2>{{ t('requests.mine') }}</h2>

@@ -26,6 +26,10 @@ const records = computed(() => Object.values(work.choices).some((own) => Object.
 const productOf = (code: string | null) => work.shown?.products.find((one) => one.code === code)
 const meaningValue = (meaning: MarkMeaning) => (typeof meaning === 'string' ? meaning : meaning.seatType)
 
+function labelOf({ offers }: SheetGroup): string {
+  return offers === 'record' && !work.shown?.mayRecord ? 'memberList.askAll' : `memberList.all.${offers}`
+}
+
 function namesOf({ members }: SheetGroup): string {
   const names = members.slice(0, NAMED).map(({ name, address }) => name || address)
   const more = members.length - names.length
@@ -123,7 +127,7 @@ function namesOf({ members }: SheetGroup): string {
             :variant="work.isChosen(group) ? 'primary' : 'outline-primary'"
             :aria-pressed="work.isChosen(group)"
             @click="work.choose(group, !work.isChosen(group))"
-            >{{ t(`memberList.all.${group.offers}`, { count: group.members.length }, group.members.length) }}</BButton
+            >{{ t(labelOf(group), { count: group.members.length }, group.members.length) }}</BButton
           >
         </div>
       </section>

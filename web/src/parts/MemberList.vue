@@ -126,7 +126,11 @@ function toggleAll(): void {
         <BButton size="sm" variant="outline-primary" @click="toggleAll">{{
           chosen === rows.length
             ? t('memberList.none')
-            : t(`memberList.all.${choice}`, { count: rows.length }, rows.length)
+            : t(
+                choice === 'record' && !list.judged.mayRecord ? 'memberList.askAll' : `memberList.all.${choice}`,
+                { count: rows.length },
+                rows.length,
+              )
         }}</BButton>
         <label v-if="shown === 'new' && records" class="kind"
           >{{ t('memberList.kind') }}

@@ -12,6 +12,8 @@ interface Judged {
   members: JudgedMember[]
   /** The verdicts in the order in which they are told. */
   verdicts: readonly MemberVerdict[]
+  /** Whether one may record people; else the office is asked to. */
+  mayRecord: boolean
   since: SinceList | null
   looksForeign: boolean
   preview: ShownPreview | null

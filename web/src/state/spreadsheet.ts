@@ -11,6 +11,8 @@ interface Shown {
   lists: { product: string; name: string; members: JudgedMember[] }[]
   /** The verdicts in the order in which they are told. */
   verdicts: readonly MemberVerdict[]
+  /** Whether one may record people; else the office is asked to. */
+  mayRecord: boolean
   products: { code: string; name: string; seatTypes: { code: string; name: string }[] }[]
   preview: ShownPreview | null
   problems: Problem[]
