@@ -187,6 +187,14 @@ describe('what a list says against the account', () => {
     expect(knownOf(house.account, 'log', house.person('Rafe')).state).toBe('closed')
   })
 
+  test('two rows of one account that is nobody’s are one', () => {
+    const house = kept()
+    const row = { address: 'edda@x.example', name: 'Edda', state: 'open' }
+    const note = { type: 'note-accounts', product: 'log', asOf: '2026-06-12', source: 'list' }
+    house.do('Oriel', { ...note, accounts: [row, { ...row, remoteId: '7' }, { ...row, address: null, remoteId: '7' }] })
+    expect(house.account.by('known', 'nobody', 'log')).toHaveLength(2)
+  })
+
   test('known after applying a list equals the list (property)', () => {
     const people = ['Oriel', 'Tamsin', 'Mirren', 'Rafe', 'Corin'] as const
     const row = fc.record({

@@ -64,6 +64,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
     const { zone } = draft.account
     const edits = new Map<Id, RowEdit<'known'>>()
     const values: PersonalValue[] = []
+    const nobodys = new Set<string>()
     for (const {
       knownId: id,
       personId = null,
@@ -80,6 +81,10 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
       }
       const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId }
       const lastUsedAt = lastUsed && isWhen(lastUsed) ? readWhen(lastUsed, zone, 'beginning') : null
+      // Of two rows of one account that is nobody's the first counts.
+      const names = personId === null ? [remoteId, address].filter((one) => one != null) : []
+      if (names.some((one) => nobodys.has(one))) continue
+      names.forEach((one) => nobodys.add(one))
       const edit = knownEdit(draft, { ...row, lastUsedAt, closingSince: null }, address ?? null)
       if (!edit) continue
       edits.set(edit.key, edit)

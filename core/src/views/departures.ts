@@ -5,8 +5,8 @@ import { proposedTaker } from '../departures/hangs.ts'
 import { TAKERS } from '../departures/pass-on.ts'
 import { linesFor, openDeparture, stepsOf, takersInProduct, thingsToPass } from '../departures/plan.ts'
 import { subjectText } from '../departures/record.ts'
-import { taskOf } from '../products/keeping.ts'
-import { taskView, type TaskView } from '../products/task-words.ts'
+import { knownOf, taskOf } from '../products/keeping.ts'
+import { knownWords, taskView, type TaskView } from '../products/task-words.ts'
 import { absenceAt } from '../people/presence.ts'
 import { dateOf, instantText, localTimeOf, momentInWords, type LocalDate } from '../time/instants.ts'
 import { lookup } from '../checks/lookup.ts'
@@ -204,9 +204,17 @@ export function thingsInProductView(
 }
 
 function stepView(sight: Sight, step: StepRow): StepView {
-  const { id, kind, what, state, note, doneAt } = step
+  const { id, kind, what, state, doneAt } = step
+  const note = step.note ?? howKnown(sight, step)
   const done = doneAt === null ? null : instantText(doneAt)
   return { id, kind, what, text: seenText(sight, step), taker: takerView(sight, step.taker), state, note, doneAt: done }
+}
+
+/** How the closing of an account by hand is known: by a list, or by whom it was confirmed (model B2). */
+function howKnown({ account, now }: Sight, { kind, state, subject, departureId }: StepRow): string | null {
+  const personId = account.get('departure', departureId)?.personId
+  if (kind !== 'task' || state !== 'done' || !personId) return null
+  return knownWords(account, knownOf(account, subject, personId), now)
 }
 
 /** What a step is about, as far as the reader sees it (model D5). */
