@@ -100,6 +100,7 @@ function save(): void {
 .two {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 240px), 1fr));
+  align-items: end;
   gap: 0 14px;
 }
 .acts {
