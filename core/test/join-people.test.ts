@@ -56,6 +56,8 @@ describe('joining two records of one human (model P14)', () => {
     const grants = [{ roleId: steward, placeId: placeId(house, 'Corvane') }]
     const one = record(house, 'Oriel', 'Ada Marsh', 'ada@marsh.example')
     const two = record(house, 'Oriel', 'Ada Marsh', 'a@marsh.example', { grants })
+    // An administrator's record is none of hers.
+    expect(house.refusals('Mirren', join(one, house.person('Tamsin')))).toContain('office-only')
     // Mirren may change people, but holds nothing at Corvane.
     expect(house.refusals('Mirren', join(one, two))).toContain('beyond-own')
     expect(house.refusals('Rafe', join(one, two))).not.toEqual([])

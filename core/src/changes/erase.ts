@@ -41,7 +41,9 @@ export const erase: ChangeKind<Erase> = {
     if (why === 'leaving') {
       return draft.refuse(why, `A step of ${name}’s departure is still open. Do that first.`)
     }
-    forgetAddresses(draft, personId, draft.account.personal(personId, 'email'))
+    for (const field of ['email', 'otherEmail'] as const) {
+      forgetAddresses(draft, personId, draft.account.personal(personId, field))
+    }
     for (const { field } of draft.account.personalOf(personId)) draft.set(personId, field, null)
     draft.update('person', personId, { state: 'erased', loginId: null, recorded: false, reference: null, choices: {} })
     draft.effects.push({ kind: 'forget', personId, loginId: person.loginId })

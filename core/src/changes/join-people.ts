@@ -34,8 +34,13 @@ export const joinPeople: ChangeKind<JoinPeople> = {
     if (touchesOwner && draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
       return draft.refuse('owners-only', 'Only an owner can join a record with an owner’s.')
     }
+    // An administrator's record is changed by administrators and owners alone (model P6).
+    const touchesOffice = one.standing === 'administrator' || other.standing === 'administrator'
+    if (touchesOffice && draft.actor.kind === 'person' && !isOffice(draft.actorPerson)) {
+      return draft.refuse('office-only', 'Only an owner or administrator can join a record with an administrator’s.')
+    }
     const [stays, goes] = inOrder(one, other)
-    takeValues(draft, stays.id, goes.id)
+    takeValues(draft, stays, goes)
     takeSeats(draft, stays.id, goes.id)
     takeGroups(draft, stays.id, goes.id)
     takeKnown(draft, stays.id, goes.id)
@@ -75,6 +80,10 @@ export const tellApart: ChangeKind<TellApart> = {
   sentence: ({ personId, otherId }, sight, verb) =>
     `${verb('said', 'say')} that ${sight.personName(personId)} and ${sight.personName(otherId)} are two people`,
   record: (change) => change,
+}
+
+function isOffice(person: PersonRow | undefined): boolean {
+  return person?.standing === 'owner' || person?.standing === 'administrator'
 }
 
 /** The older id stays: it is the smaller one, as ids begin with the time they were made. */
@@ -144,14 +153,24 @@ function joined(stays: PersonRow, goes: PersonRow): Partial<PersonRow> {
   }
 }
 
-/** Names, addresses and own fields: those of the record that stays, and of the other what it lacks. */
-function takeValues(draft: Draft, staysId: Id, goesId: Id): void {
+/**
+ * Names, addresses and own fields: those of the record that stays, and of the other what it lacks. The address of the one
+ * who signs in stays the first.
+ */
+function takeValues(
+  draft: Draft,
+  { id: staysId, loginId }: PersonRow,
+  { id: goesId, loginId: otherLogin }: PersonRow,
+): void {
   const has = (field: PersonalField) => draft.account.personal(staysId, field)
   for (const { field, value } of draft.account.personalOf(goesId)) {
     if (value === null) continue
     const own = has(field)
     if (own === undefined) draft.set(staysId, field, value)
-    else if (field === 'email' && emailKey(own) !== emailKey(value) && has('otherEmail') === undefined) {
+    else if (field === 'email' && loginId === null && otherLogin !== null && emailKey(own) !== emailKey(value)) {
+      draft.set(staysId, 'email', value)
+      draft.set(staysId, 'otherEmail', own)
+    } else if (field === 'email' && emailKey(own) !== emailKey(value) && has('otherEmail') === undefined) {
       draft.set(staysId, 'otherEmail', value)
     }
   }

@@ -100,12 +100,16 @@ export function passwordTaskView(account: Account, row: SharedLoginRow, now: Ins
   }
 }
 
-/** Everything to do in a product, as its keeper reads it: accounts of nobody, passwords, then people's accounts. */
-export function taskViewsIn(account: Account, product: string, now: Instant): TaskView[] {
+/**
+ * Everything to do in a product, as its keeper reads it: accounts of nobody, passwords, then people's accounts.
+ * @param most of people's accounts so many are written out, closings first; left out, all.
+ */
+export function taskViewsIn(account: Account, product: string, now: Instant, most = Infinity): TaskView[] {
+  const tasks = tasksIn(account, product, now)
   return [
     ...nobodysToClose(account, product).map((row) => nobodysTaskView(account, row, now)),
     ...passwordsToChange(account, product, now).map((row) => passwordTaskView(account, row, now)),
-    ...tasksIn(account, product, now).map((task) => taskView(account, task, now)),
+    ...tasks.slice(0, most).map((task) => taskView(account, task, now)),
   ]
 }
 

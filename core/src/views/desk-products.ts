@@ -14,16 +14,17 @@ const MAXIMUM_TASKS = 5
 export function tasksToDo(sight: Sight): Need[] {
   const { account, now } = sight
   return keptBy(sight).flatMap((product): Need[] => {
-    const all = taskViewsIn(account, product, now)
-    const isUrgent = ({ kind }: TaskView) => kind === 'close' || kind === 'change-password'
-    const urgent = all.filter(isUrgent)
-    const shown = [...urgent, ...all.filter((one) => !isUrgent(one))].slice(0, Math.max(MAXIMUM_TASKS, urgent.length))
+    const tasks = tasksIn(account, product, now)
+    const isUrgent = ({ kind }: Pick<TaskView, 'kind'>) => kind === 'close' || kind === 'change-password'
+    // Closings come first, and all of them are told.
+    const most = Math.max(MAXIMUM_TASKS, tasks.filter(isUrgent).length)
+    const shown = taskViewsIn(account, product, now, most)
     const needs = shown.map((task): Need => {
       const { personId, name, due, why } = task
       return { kind: isUrgent(task) ? 'task-close' : 'task', personId, name, date: due, detail: why, task, product }
     })
-    const more = all.length - shown.length
-    if (more === 0) return needs
+    const more = tasks.length - most
+    if (more <= 0) return needs
     const name = productAt(account, product, now)?.sheet.name ?? product
     return [...needs, { kind: 'tasks', personId: null, name, date: null, detail: String(more), product }]
   })

@@ -3,7 +3,7 @@ import type { Id } from '../account/rows.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 import { productAt } from '../products/catalogue.ts'
-import { keepingOf, keptBy } from '../products/keeping.ts'
+import { keepingOf, keptBy, nobodysToClose, passwordsToChange, tasksIn } from '../products/keeping.ts'
 import { taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf, daysBetween, type Instant } from '../time/instants.ts'
 
@@ -38,10 +38,15 @@ const REMINDED_DAYS = 7
 export function isKeeperToAsk(account: Account, personId: Id, now: Instant): boolean {
   const today = dateOf(now, account.zone)
   const sight = new Sight(account, personId, now)
-  return keptBy(sight).some((code) =>
-    taskViewsIn(account, code, now).some(({ due }) => {
-      const days = daysBetween(due, today)
+  return keptBy(sight).some((code) => {
+    const dues = [
+      ...tasksIn(account, code, now).map(({ due }) => due),
+      ...nobodysToClose(account, code).map(({ closingSince }) => closingSince ?? now),
+      ...passwordsToChange(account, code, now).map(({ passwordDueSince }) => passwordDueSince ?? now),
+    ]
+    return dues.some((due) => {
+      const days = daysBetween(dateOf(due, account.zone), today)
       return days <= 1 || days % REMINDED_DAYS === 0
-    }),
-  )
+    })
+  })
 }

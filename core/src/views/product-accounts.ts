@@ -9,6 +9,8 @@ import {
   knownOf,
   latestOf,
   looksAfter,
+  nobodysToClose,
+  passwordsToChange,
   tasksIn,
   wantedOf,
   wayOf,
@@ -190,12 +192,14 @@ export function keptProducts(sight: Sight): KeptProduct[] {
   const { account, now } = sight
   return productsAt(account, now).flatMap(({ sheet }) => {
     if (!looksAfter(sight, sheet.code)) return []
-    const tasks = taskViewsIn(account, sheet.code, now)
+    // Counted, not written out: there may be thousands.
+    const tasks = tasksIn(account, sheet.code, now)
+    const others = nobodysToClose(account, sheet.code).length + passwordsToChange(account, sheet.code, now).length
     return [
       {
         ...{ code: sheet.code, name: sheet.name, way: wayOf(account, sheet.code) },
         keepers: keepersOf(account, sheet.code, now).map((id) => account.nameOf(id)),
-        ...{ tasks: tasks.length, overdue: tasks.filter(({ overdueDays }) => overdueDays > 0).length },
+        ...{ tasks: tasks.length + others, overdue: tasks.filter(({ overdue }) => overdue).length },
       },
     ]
   })
