@@ -70,7 +70,7 @@ export function productAccountOf(
 }
 
 /** What opens someone's account in a product: the seats of it they hold while they are in. */
-function heldThere(account: Account, person: PersonRow, product: string, now: Instant): HoldingRow[] {
+export function heldThere(account: Account, person: PersonRow, product: string, now: Instant): HoldingRow[] {
   if (!isPresent(person, now)) return []
   return account
     .by('holding', 'person', person.id)

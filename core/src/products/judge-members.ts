@@ -104,6 +104,8 @@ class Finder {
   private readonly others = new Map<string, Id>()
   private readonly concerned: ReadonlySet<Id>
   private readonly today: string
+  /** Names of seat types by their codes. */
+  private readonly types: ReadonlyMap<string, string>
 
   constructor(
     private readonly sight: Sight,
@@ -112,6 +114,8 @@ class Finder {
     const { account } = sight
     this.account = account
     this.today = dateOf(sight.now, account.zone)
+    const types = productAt(account, product, sight.now)?.sheet.seatTypes ?? []
+    this.types = new Map(types.map(({ code, name }) => [code, name]))
     const concerned = new Set<Id>()
     for (const { personId } of account.by('holding', 'product', product)) concerned.add(personId)
     for (const row of account.by('known', 'product', product)) {
@@ -184,16 +188,24 @@ class Finder {
       const isWanted = wanted.state !== 'none'
       const known = knownOf(account, product, personId)
       if (!isWanted && (known.state === 'closed' || known.state === 'unknown')) return []
-      const name = account.nameOf(personId)
+      // A plain literal: there may be tens of thousands of these.
       return [
         {
-          ...{ key: personId, line: null, verdict: isWanted ? 'not-there' : 'agrees', personId, name },
-          ...{
-            address: account.personal(personId, 'email') ?? account.personal(personId, 'accountAddress') ?? '',
-            remoteId: known.row?.remoteId ?? null,
-          },
-          ...{ there: 'not in the list', here: this.hereOf(personId), state: 'closed', seatType: null },
-          ...{ lastUsedAt: null, firm: '', note: null, offers: isWanted ? (CHOICES_OF['not-there'] ?? null) : null },
+          key: personId,
+          line: null,
+          verdict: isWanted ? 'not-there' : 'agrees',
+          personId,
+          name: account.nameOf(personId),
+          address: account.personal(personId, 'email') ?? account.personal(personId, 'accountAddress') ?? '',
+          remoteId: known.row?.remoteId ?? null,
+          there: 'not in the list',
+          here: this.hereOf(personId, wanted),
+          state: 'closed',
+          seatType: null,
+          lastUsedAt: null,
+          firm: '',
+          note: null,
+          offers: isWanted ? (CHOICES_OF['not-there'] ?? null) : null,
         },
       ]
     })
@@ -210,9 +222,21 @@ class Finder {
     const known = personId === null ? null : this.account.nameOf(personId)
     const unknown = unknownSeat === null ? null : `“${unknownSeat}” is no seat type here.`
     return {
-      ...{ key, line, verdict, personId, name: known ?? (name || email || id || ''), address: email ?? '' },
-      ...{ remoteId: id, there: this.thereOf(member), here: personId === null ? 'nobody' : this.hereOf(personId) },
-      ...{ state, seatType, lastUsedAt, firm, note: note ?? unknown, offers: CHOICES_OF[verdict] ?? null },
+      key,
+      line,
+      verdict,
+      personId,
+      name: known ?? (name || email || id || ''),
+      address: email ?? '',
+      remoteId: id,
+      there: this.thereOf(member),
+      here: personId === null ? 'nobody' : this.hereOf(personId),
+      state,
+      seatType,
+      lastUsedAt,
+      firm,
+      note: note ?? unknown,
+      offers: CHOICES_OF[verdict] ?? null,
     }
   }
 
@@ -223,9 +247,8 @@ class Finder {
     return [seat, state === 'open' ? 'active' : state, used].filter(Boolean).join(', ')
   }
 
-  private hereOf(personId: Id): string {
+  private hereOf(personId: Id, wanted = this.wanted(personId)): string {
     const person = this.account.get('person', personId)
-    const wanted = this.wanted(personId)
     if (wanted.seats.length > 0) {
       const seats = wanted.seats.map((code) => this.typeName(code)).join(', ')
       return wanted.state === 'suspended' ? `${seats}, away` : seats
@@ -239,7 +262,6 @@ class Finder {
   }
 
   private typeName(code: string): string {
-    const sheet = productAt(this.account, this.product, this.sight.now)?.sheet
-    return sheet?.seatTypes.find((one) => one.code === code)?.name ?? code
+    return this.types.get(code) ?? code
   }
 }

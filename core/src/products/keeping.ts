@@ -2,7 +2,13 @@ import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id, KeepingRow, KnownRow, KnownState, SharedLoginRow } from '../account/rows.ts'
 import { groupMembers } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
-import { differenceOf, productAccountOf, type HeldAccount, type ProductAccount } from '../departures/accounts.ts'
+import {
+  differenceOf,
+  heldThere,
+  productAccountOf,
+  type HeldAccount,
+  type ProductAccount,
+} from '../departures/accounts.ts'
 import { activeOwners, isAway, isPresent } from '../people/presence.ts'
 import { holdingUntil, isHeldAt } from '../seats/holdings.ts'
 import { dateOf, type Instant } from '../time/instants.ts'
@@ -91,22 +97,18 @@ export function wantedOf(account: Account, product: string, personId: Id, now: I
   const shared = account.get('sharedLogin', personId)
   if (shared) return wantedShared(shared, now)
   const person = account.get('person', personId)
-  const wanted = productAccountOf(account, personId, product, now)
-  if (!person || !wanted) return { state: 'none', seats: [], since: null, opensAt: null }
   const holdings = account.by('holding', 'person', personId).filter((one) => one.product === product)
-  const held = holdings.filter((one) => isHeldAt(account, one, now))
+  if (!person || holdings.length === 0) return { state: 'none', seats: [], since: null, opensAt: null }
   const begins = (one: HoldingRow) => Math.max(one.givenFrom, person.engagementFrom ?? one.givenFrom)
-  const seatTypes = [...new Set(held.map(({ seatType }) => seatType))].sort()
-  if (wanted.active) {
-    return { state: 'active', seats: wanted.seats, since: Math.max(...held.map(begins)), opensAt: null }
+  const typesOf = (rows: readonly HoldingRow[]) => [...new Set(rows.map(({ seatType }) => seatType))].sort()
+  const open = heldThere(account, person, product, now)
+  if (open.length > 0) {
+    return { state: 'active', seats: typesOf(open), since: Math.max(...open.map(begins)), opensAt: null }
   }
+  const held = holdings.filter((one) => isHeldAt(account, one, now))
   if (held.length > 0 && isAway(person, now)) {
-    return {
-      state: 'suspended',
-      seats: seatTypes,
-      since: person.awayFrom ?? Math.max(...held.map(begins)),
-      opensAt: null,
-    }
+    const since = person.awayFrom ?? Math.max(...held.map(begins))
+    return { state: 'suspended', seats: typesOf(held), since, opensAt: null }
   }
   const isHere = person.state === 'active' || person.state === 'away'
   const later = holdings.filter((one) => begins(one) > now && (holdingUntil(account, one) ?? Infinity) > begins(one))

@@ -220,8 +220,16 @@ export function readMembers(
     const state = stateOf(cell('state'), headings[columns.state ?? -1] ?? '')
     const problem = whyUnreadable(written, email, name, id, cell('state'), state)
     found.push({
-      ...{ line: at + 1, email, name, id, seatType, unknownSeat: seatType === null && seat !== '' ? seat : null },
-      ...{ state: state ?? 'open', lastUsedAt: dates(cell('lastUsed')), firm: cell('firm'), problem },
+      line: at + 1,
+      email,
+      name,
+      id,
+      seatType,
+      unknownSeat: seatType === null && seat !== '' ? seat : null,
+      state: state ?? 'open',
+      lastUsedAt: dates(cell('lastUsed')),
+      firm: cell('firm'),
+      problem,
     })
   }
   return found

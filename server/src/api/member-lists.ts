@@ -29,7 +29,7 @@ import { readRunState } from '../store/runs.ts'
 import { cellsOf } from '../work/cell-reader.ts'
 import type { ShownList } from '../work/member-lists.ts'
 import { startRun } from './changes.ts'
-import { route, type AccountAsk } from './route.ts'
+import { JsonText, route, type AccountAsk } from './route.ts'
 
 const PATH = '/api/accounts/{accountId}/products/{product}/member-lists'
 /** A file has at most so many letters in base64: 5 MiB of bytes. */
@@ -79,7 +79,7 @@ export function textCells(cells: readonly unknown[][]): string[][] {
   return cells.map((row) => row.slice(0, 100).map((text) => (typeof text === 'string' ? text.slice(0, 2000) : '')))
 }
 
-async function shownOf(ask: AccountAsk<MemberListContent>, withPreview: boolean): Promise<ShownList> {
+function taskOf(ask: AccountAsk<MemberListContent>, withPreview: boolean) {
   const { lodge, account, accountId, personId, body, now } = ask
   const product = productOf(ask)
   const cells = textCells(body.cells)
@@ -103,10 +103,7 @@ async function shownOf(ask: AccountAsk<MemberListContent>, withPreview: boolean)
     runId,
     withPreview,
   }
-  return (await lodge.thinker.think(
-    { ...task, accountId, version: account.version, personId, now },
-    account,
-  )) as ShownList
+  return { ...task, accountId, version: account.version, personId, now }
 }
 
 /**
@@ -150,8 +147,8 @@ export const memberListRoutes = [
     summary: 'Compares a member list with the account: a verdict for every row and everyone who is missing.',
     body: MemberListJudging,
     async answer(ask) {
-      const { changes: _changes, ...shown } = await shownOf(ask, ask.body.withPreview ?? false)
-      return shown
+      const task = taskOf(ask, ask.body.withPreview ?? false)
+      return new JsonText((await ask.lodge.thinker.thinkText(task, ask.account))!)
     },
   }),
   route({
@@ -161,6 +158,7 @@ export const memberListRoutes = [
     answers: ['run'],
     summary: 'Applies a member list, as a run that continues without you. The same run sent again is done once.',
     body: MemberListSending,
-    answer: (ask) => applyShown(ask, () => shownOf(ask, true)),
+    answer: (ask) =>
+      applyShown(ask, async () => (await ask.lodge.thinker.think(taskOf(ask, true), ask.account)) as ShownList),
   }),
 ]

@@ -17,7 +17,7 @@ import { IssuedIds } from '../signin/issued-ids.ts'
 import { cellsOf } from '../work/cell-reader.ts'
 import type { ShownSpreadsheet } from '../work/spreadsheets.ts'
 import { applyShown, MAXIMUM_ROWS, textCells } from './member-lists.ts'
-import { route, type AccountAsk } from './route.ts'
+import { JsonText, route, type AccountAsk } from './route.ts'
 
 const PATH = '/api/accounts/{accountId}/spreadsheets'
 const MAXIMUM_LETTERS = 7_000_000
@@ -83,7 +83,7 @@ function meaningFrom(value: unknown): MarkMeaning {
 }
 
 /** Anyone who looks after a product may read a spreadsheet of theirs. @throws LodgeError 404 */
-async function shownOf(ask: AccountAsk<SpreadsheetContent>, withPreview: boolean): Promise<ShownSpreadsheet> {
+function taskOf(ask: AccountAsk<SpreadsheetContent>, withPreview: boolean) {
   const { lodge, account, accountId, personId, body, sight, now } = ask
   if (keptProducts(sight).length === 0) throw notFound()
   const cells = textCells(body.cells)
@@ -95,10 +95,7 @@ async function shownOf(ask: AccountAsk<SpreadsheetContent>, withPreview: boolean
     ...{ kind: 'spreadsheet' as const, cells, asOf: body.asOf, as: body.kind, choices, hash, runId, withPreview },
     ...(sheet ? { sheet } : {}),
   }
-  return (await lodge.thinker.think(
-    { ...task, accountId, version: account.version, personId, now },
-    account,
-  )) as ShownSpreadsheet
+  return { ...task, accountId, version: account.version, personId, now }
 }
 
 export const spreadsheetRoutes = [
@@ -121,8 +118,8 @@ export const spreadsheetRoutes = [
     summary: 'Reads what a spreadsheet of people by products says, as one member list for each product.',
     body: SpreadsheetJudging,
     async answer(ask) {
-      const { changes: _changes, ...shown } = await shownOf(ask, ask.body.withPreview ?? false)
-      return shown
+      const task = taskOf(ask, ask.body.withPreview ?? false)
+      return new JsonText((await ask.lodge.thinker.thinkText(task, ask.account))!)
     },
   }),
   route({
@@ -132,6 +129,7 @@ export const spreadsheetRoutes = [
     answers: ['run'],
     summary: 'Applies a spreadsheet, as a run that continues without you. The same run sent again is done once.',
     body: SpreadsheetSending,
-    answer: (ask) => applyShown(ask, () => shownOf(ask, true)),
+    answer: (ask) =>
+      applyShown(ask, async () => (await ask.lodge.thinker.think(taskOf(ask, true), ask.account)) as ShownSpreadsheet),
   }),
 ]

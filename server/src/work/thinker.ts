@@ -95,7 +95,9 @@ export class Thinker {
 
   /** The same as the text it is sent as: written where it was worked out, it need not be carried over piece by piece. */
   async thinkText(task: Task, account: Account): Promise<string | undefined> {
-    return this.isSmall(account) ? textAbout(account, task) : ((await this.ask(task, true)) as string | undefined)
+    if (this.isSmall(account) && !isLong(task)) return textAbout(account, task)
+    if (task.kind === 'view') return (await this.ask(task, true)) as string | undefined
+    return (await this.budget.spend(task.accountId, task.personId, () => this.ask(task, true))) as string | undefined
   }
 
   private isSmall(account: Account): boolean {

@@ -79,8 +79,8 @@ import {
 import { readInvoice } from '../files/read-invoice.ts'
 import { readPlaces } from '../files/read-places.ts'
 import type { VendorInvoice } from '../store/invoices.ts'
-import { showList, type ListAsked } from './member-lists.ts'
-import { showSpreadsheet, type SpreadsheetAsked } from './spreadsheets.ts'
+import { showList, type ListAsked, type ShownList } from './member-lists.ts'
+import { showSpreadsheet, type ShownSpreadsheet, type SpreadsheetAsked } from './spreadsheets.ts'
 import { FILES, type FileFrom, type FileName } from './written-files.ts'
 
 const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -310,6 +310,11 @@ export function thinkAbout(account: Account, task: Task): object | undefined {
 export function textAbout(account: Account, task: Task): string | undefined {
   const found = thinkAbout(account, task)
   if (!found) return undefined
+  if (task.kind === 'member-list' || task.kind === 'spreadsheet') {
+    // What applies it is worked out anew when it is sent.
+    const { changes: _changes, ...shown } = found as ShownList | ShownSpreadsheet
+    return JSON.stringify(shown)
+  }
   return task.kind === 'view' && task.view === 'people' ? textOfPeople(found as PeopleView) : JSON.stringify(found)
 }
 
