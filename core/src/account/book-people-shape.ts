@@ -96,7 +96,7 @@ export class BookLeaving {
 
 export class BookPerson {
   @IsOptional() @Line(200) email?: string
-  /** Stands for the person in this book where there is no address. */
+  /** Names the person in this book where there is no address. */
   @IsOptional() @Line(60) key?: string
   @IsOptional() @Line(120) name?: string
   @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
@@ -104,7 +104,7 @@ export class BookPerson {
   @IsIn(['invited', 'waiting', 'active', 'away', 'left', 'declined', 'refused', 'withdrawn', 'expired', 'erased'])
   state!: PersonState
   @IsOptional() @IsBoolean() signatory?: boolean
-  /** Taken down without a login. */
+  /** Recorded without a login. */
   @IsOptional() @IsBoolean() onRecord?: boolean
   /** The second address of two records that were joined (model P14). */
   @IsOptional() @Line(200) otherEmail?: string

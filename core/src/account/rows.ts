@@ -117,7 +117,7 @@ export interface PersonRow {
   awayUntil: Instant | null
   /** The human's login once there is one (model P1). */
   loginId: Id | null
-  /** Taken down without a login, and not invited to sign in yet (model P12). */
+  /** Recorded without a login, and not invited to sign in yet (model P12). */
   recorded: boolean
   /** The record this one was joined into; null but for an erased one that was (model P14). */
   joinedInto: Id | null

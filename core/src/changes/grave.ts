@@ -16,7 +16,7 @@ import { KEPT_OF_PERSON } from './whose.ts'
 const RULES: readonly (keyof SettingsRow)[] = ['secondMeansFor', 'erasedByItself', 'erasedAfterDays']
 
 /**
- * Whether an edit is grave, so that the actor must prove again who they are: owners made, unmade, out or
+ * Whether an edit has to be confirmed, so that the actor proves again who they are: owners made, unmade, out or
  * away; roles through walls; erasing and what erases by itself; how people sign in; where a product is asked. By what
  * is altered, whatever kind of change does it.
  */

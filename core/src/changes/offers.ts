@@ -64,7 +64,7 @@ function arrivalOf(draft: Draft, personId: Id): RowEdit | undefined {
 const WANT_OF_SEATS = new Set(['seat-sold-out', 'beyond-bands', 'allotment-used', 'product-off', 'not-in-plan'])
 
 /**
- * An actor who steers where an offer goes, by its address, telephone, slip or sponsor, decides who takes it up: they must
+ * Someone who steers where an offer goes, by its address, telephone, slip or sponsor, decides who takes it up: they must
  * be able to give all that it gives, now, and be of enough membership (model I10, D1, P6).
  */
 export function maySteer(draft: Draft, offer: OfferRow): boolean {

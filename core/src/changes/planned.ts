@@ -109,7 +109,7 @@ export const runPlanned: ChangeKind<RunPlanned> = {
   record: (change) => change,
 }
 
-/** Puts down what waits for a day, or what could not be done on it. */
+/** Cancels what waits for a day, or what could not be done on it. */
 export const putDownPlanned: ChangeKind<PutDownPlanned> = {
   type: 'put-down-planned',
   category: 'planned',
@@ -214,7 +214,7 @@ const NEVER_WAITS = new Set(
   ),
 )
 
-/** Whether a change can wait: it stands in a row meanwhile, where nothing personal may (model C6). */
+/** Whether a change can wait: it is kept in a row meanwhile, where nothing personal may be (model C6). */
 export function mayWait(change: Change): boolean {
   return !NEVER_WAITS.has(change.type) && sameRow(recordOf(change), { ...change })
 }

@@ -44,7 +44,7 @@ export class RecordPerson {
 }
 
 /**
- * Takes someone down who is here already, without a login: active at once, with what they have (model P12). It is judged
+ * Records someone who is here already, without a login: active at once, with what they have (model P12). It is judged
  * as giving, and needs what inviting needs; they can be invited to sign in later, or never.
  */
 export const recordPerson: ChangeKind<RecordPerson> = {

@@ -94,7 +94,7 @@ export class SettleRecords {
   @IsBoolean() recorded!: boolean
 }
 
-/** Records the people who were asked about, by the rights of whoever does it, or declines (model B3, P12). */
+/** Records the people who were asked about, by the rights of the person who does it, or declines (model B3, P12). */
 export const settleRecords: ChangeKind<SettleRecords> = {
   type: 'settle-records',
   category: 'people',

@@ -98,7 +98,7 @@ export class SettleRequest {
   @IsBoolean() granted!: boolean
 }
 
-/** Decides a request: anyone who gives access at its place, and nobody for themselves (model R4, D2). */
+/** Decides a request: anyone who gives access at its place, and never for oneself (model R4, D2). */
 export const settleRequest: ChangeKind<SettleRequest> = {
   type: 'settle-request',
   category: 'access',

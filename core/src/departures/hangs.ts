@@ -8,7 +8,7 @@ import { costsOf } from '../seats/bill.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
 
-/** The kinds of things that hang on someone, in the order they are looked at (model X2). */
+/** The kinds of things that depend on someone, in the order they are looked at (model X2). */
 export const HANG_KINDS = [
   'report',
   'steward',

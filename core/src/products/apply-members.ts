@@ -99,7 +99,7 @@ class Applying {
     }
   }
 
-  /** Whoever may not record people asks the office to, of each product's people (model B3). */
+  /** Someone who may not record people asks the office to, of each product's people (model B3). */
   asked(): object[] {
     return [...this.asking].flatMap(([product, rows]) =>
       Array.from({ length: Math.ceil(rows.length / NOTED_AT_ONCE) }, (_, at) => ({

@@ -1,7 +1,7 @@
 import { atLeast, type Level } from '../access/levels.ts'
 import type { SheetArea } from './sheet.ts'
 
-/** The code under which Jolly Porter's own areas stand: `porter/people`. */
+/** The code of Jolly Porter's own areas: `porter/people`. */
 export const OWN_PRODUCT = 'porter'
 
 function area(code: string, name: string, scope: 'place' | 'account', sentences: Partial<Record<Level, string>>) {

@@ -151,7 +151,7 @@ function compareNumbers(one: number, other: number): number {
 
 const KINDS = { staff: 'Staff', contractor: 'Contractors', client: 'Client contacts' } as const
 
-/** Where a person's row stands; of a grouping by group, in each of their groups. */
+/** Where a person's row is; of a grouping by group, in each of their groups. */
 function groupsFor(sight: Sight, person: PersonRow, grouping: GridGrouping): { key: string; label: string }[] {
   const { account } = sight
   if (grouping === 'kind') return [{ key: person.kind, label: KINDS[person.kind] }]

@@ -167,7 +167,7 @@ export function peopleFound(sight: Sight, find: string): readonly { person: Pers
   return Array.from(matching(sight, { find, sort: 'name' }), (at) => people[at]!)
 }
 
-/** What is open stands last; what the asker does not see of someone sorts as if there were nothing. */
+/** What is open is last; what the asker does not see of someone sorts as if there were nothing. */
 const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, (sight: Sight, person: PersonRow) => string | number> = {
   until: (sight, person) => (sight.depthOf(person.id) === 'record' ? (person.engagementUntil ?? Infinity) : Infinity),
   since: (sight, person) => (sight.depthOf(person.id) === 'record' ? -(person.engagementFrom ?? 0) : 0),

@@ -97,7 +97,7 @@ function describe({ account, link, now }: Found) {
 
 /**
  * Comes in by a link with a login whose mailbox is proven; a new login is made in the same transaction. A session is
- * opened for anyone who is signed in or new: another login shows its own means first.
+ * opened for anyone who is signed in or new: another login shows its own sign-in step first.
  */
 async function come(
   { lodge, ctx }: Ask<object>,

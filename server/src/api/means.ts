@@ -38,7 +38,7 @@ export class NewEmail {
 }
 
 /**
- * The login of a session that may change its own means: someone who proved who they are a moment ago. A sign-in slip
+ * The login of a session that may change its own sign-in methods: someone who proved who they are a moment ago. A sign-in slip
  * gives no means before it is countersigned, since those would open everything without the second person; and since it
  * renews entry to one account alone (model I9), then only where the login opens no other.
  */

@@ -2,7 +2,7 @@ import { visit } from 'jsonc-parser'
 import { MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
 
 /**
- * Names that stand twice in one object of a JSON text: the person who wrote them meant both, and one would be lost
+ * Names that are twice in one object of a JSON text: the person who wrote them meant both, and one would be lost
  * unseen
  * (RFC 8259 §4). The text must be JSON.
  */

@@ -3,7 +3,7 @@ import { breakPage, openDocument, written } from './pdf.ts'
 
 /**
  * A statement as PDF, with an embedded font.
- * @param head the hash the ledger stood at, by which a rewriting since then is found (docs/prove-it.md).
+ * @param head the hash the ledger stood at, by which any rewriting since then is found (docs/prove-it.md).
  */
 export function statementPdf(
   { account, place, on, rows, onceIn, theirProducts }: StatementView,

@@ -43,7 +43,7 @@ function keep(lodge: Lodge, ctx: Context, name: string, value: string, maxAge: n
 const isSecure = (lodge: Lodge) => lodge.configuration.publicOrigin.startsWith('https:')
 const nameOf = (lodge: Lodge, name: string) => (isSecure(lodge) ? `__Host-${name}` : name)
 
-/** Gives the browser another session, or none; the one it had ends, so that none is left lying about. */
+/** Gives the browser another session, or none; the one it had ends, so that none is left open. */
 export async function changeSession(lodge: Lodge, ctx: Context, cookie: string | null, now: Instant): Promise<void> {
   const before = await sessionOf(lodge, ctx)
   if (before) {

@@ -59,7 +59,7 @@ export function deviceOf(ctx: Context): string {
 /** How long a proof of who one is lasts for grave acts. */
 const PROOF_MICROSECONDS = 15 * 60_000_000
 
-/** A login by name alone does nothing grave before a second sign-in step is added to it (model P1). @throws LodgeError 403. */
+/** A login by name alone does nothing that has to be confirmed before a second sign-in step is added to it (model P1). @throws LodgeError 403. */
 export async function mustHaveMeans(lodge: Lodge, session: Session): Promise<void> {
   const login = await findLogin(lodge.pools.requests, session.loginId)
   if (!login || !isSignInName(login.email)) return

@@ -33,7 +33,7 @@ export async function offerPasskey(lodge: Lodge, email: string, now: Instant): P
   return { loginId: login.id, options: await startPasskey(lodge, login, now) }
 }
 
-/** A new login for a mailbox that was proven, or for a sign-in name where there is none. @throws LodgeError 400 or 422 saying what is wrong with the means. */
+/** A new login for a mailbox that was proven, or for a sign-in name where there is none. @throws LodgeError 400 or 422 saying what is wrong with the sign-in method. */
 export async function newLogin(
   lodge: Lodge,
   email: string,

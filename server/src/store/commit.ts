@@ -40,7 +40,7 @@ export interface CommitRequest {
   via: Via
   /** What was decided a moment ago on an account: taken as it is if that is still the one, and decided afresh otherwise. */
   decided?: { account: Account; now: Instant; decision: Decision }
-  /** Refuses what is not the asker's to do just now, such as a grave act without a fresh proof. */
+  /** Refuses what is not the asker's to do just now, such as one that has to be confirmed, without a fresh proof. */
   allow?(decision: Decision): Promise<void>
   /** Refuses with {@link movedMeanwhile} if the effect is not the one shown (model C3). */
   check?(account: Account, now: Instant): void | Promise<void>

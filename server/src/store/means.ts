@@ -81,7 +81,7 @@ export async function notePasskey(connection: Queryable, id: string, counter: nu
   await connection.execute('UPDATE login_means SET used_step = ?, last_used_at_us = ? WHERE id = ?', [counter, now, id])
 }
 
-/** Takes one of a login's means away; false if there is no such one. */
+/** Removes one of a login's sign-in methods; false if there is no such one. */
 export async function removeMeans(connection: Queryable, loginId: string, id: string): Promise<boolean> {
   const [result] = await connection.execute('DELETE FROM login_means WHERE login_id = ? AND id = ?', [loginId, id])
   return (result as { affectedRows: number }).affectedRows === 1

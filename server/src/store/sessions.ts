@@ -3,7 +3,7 @@ import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 /**
- * How a session was opened: by a password alone, with a second sign-in step, by a passkey (which is two means at once), or by
+ * How a session was opened: by a password alone, with a second sign-in step, by a passkey (which is two steps at once), or by
  * a sign-in slip, which opens one's own page alone until someone countersigns it, and only the account that gave it
  * even then (model I9).
  */

@@ -94,7 +94,7 @@ export function bounceOf(mail: ParsedMail): Bounce | undefined {
   return { workId, reason: said.slice(0, 300) }
 }
 
-/** Notes it at the invitation; what was about something else, or does not matter any more, is let go. */
+/** Notes it at the invitation; what was about something else, or does not matter any more, is dropped. */
 export async function noteBounce(lodge: Pick<Lodge, 'pools' | 'committer'>, { workId, reason }: Bounce): Promise<void> {
   const work = await workById(lodge.pools.work, workId)
   if (work?.kind !== 'invitation' && work?.kind !== 'invitation-reminder') return

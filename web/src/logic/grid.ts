@@ -56,7 +56,7 @@ export class Lines {
 const MAXIMUM_IN_FLIGHT = 2
 const MAXIMUM_KEPT = 96
 
-/** Tiles as they come, the ones in sight first; at most two are asked for at a time, and old ones are let go. */
+/** Tiles as they come, the ones in sight first; at most two are asked for at a time, and old ones are dropped. */
 export class TileStore {
   private readonly tiles = new Map<string, Tile>()
   private readonly flying = new Set<string>()

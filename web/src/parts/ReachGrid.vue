@@ -140,7 +140,7 @@ watch(
   redraw,
 )
 
-/** Stands on the cell that is explained, as soon as its row is there. */
+/** Selects the cell that is explained, as soon as its row is there. */
 let sought: string | null = null
 watch(
   () => [props.chosen, props.turn, props.lines] as const,

@@ -31,7 +31,7 @@ const managers = computed(() => {
   return [none.value, ...known, ...(missing ? [{ value: managerId, text: props.person.manager ?? '' }] : [])]
 })
 
-/** All that is changed here stands in one change: choosing something else takes the place of what was chosen before. */
+/** All that is changed here is one change: choosing something else takes the place of what was chosen before. */
 function hold(what: Record<string, unknown>): void {
   const slot = `record ${props.person.id}`
   const before = docket.changes.find((one) => one.type === 'change-person' && one.personId === props.person.id)

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { ApiError } from '../api/client.ts'
 
-/** Grave acts ask who one is once more: what was asked for waits here until that is shown, and then goes on. */
+/** What has to be confirmed asks who you are once more: what was asked for waits here until that is shown, and then goes on. */
 export const useProof = defineStore('proof', () => {
   const asking = ref(false)
   let settle: ((proven: boolean) => void) | undefined
