@@ -1,4 +1,4 @@
-import { decide, isKeeperToAsk, keeperTasks, readBook, writeBook } from '../src/index.ts'
+import { decide, isKeeperToAsk, keeperTasks, personSheetView, readBook, Sight, writeBook } from '../src/index.ts'
 import { House, nextId } from './house.ts'
 
 /** A client's contact without a login who looks after the product. */
@@ -27,6 +27,9 @@ describe('products that clients keep (model B6)', () => {
     expect(effects.filter(({ kind }) => kind === 'ask-keeper')).toEqual([{ kind: 'ask-keeper', personId: keeperId }])
     house.do('Oriel', leave)
     expect(sentences()).toEqual(['Close the account of Rafe Gardener'])
+    // The leaver's own sheet says it at once, to those who see their record.
+    const sheet = personSheetView(new Sight(house.account, house.person('Oriel'), house.now), house.person('Rafe'))!
+    expect(sheet.closings.map(({ sentence }) => sentence)).toEqual(['Close the account of Rafe Gardener'])
     expect(keeperTasks(house.account, house.person('Mirren'), house.now)).toBeUndefined()
     house.do('Oriel', { type: 'leave', personId: keeperId })
     expect(keeperTasks(house.account, keeperId, house.now)).toBeUndefined()

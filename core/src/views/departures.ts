@@ -159,7 +159,7 @@ export function leavingView(sight: Sight, personId: Id) {
 }
 
 /** Accounts that nothing here can close, with what is to be done there (model B2). */
-function tasksAbout({ account, now }: Sight, personId: Id): TaskView[] {
+export function tasksAbout({ account, now }: Sight, personId: Id): TaskView[] {
   return [...account.all('keeping')].flatMap(({ product }) => {
     const task = taskOf(account, product, personId, now)
     return task?.kind === 'close' ? [taskView(account, task, now)] : []

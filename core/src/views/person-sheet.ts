@@ -1,3 +1,5 @@
+import { tasksAbout } from './departures.ts'
+import type { TaskView } from '../products/task-words.ts'
 import type { FieldRow, Id, PersonRow } from '../account/rows.ts'
 import { controlsOfPerson } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
@@ -31,6 +33,8 @@ export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
   /** What their record holds; null where only the directory’s facts are seen. */
   record: RecordView | null
   offer: OfferView | null
+  /** Accounts of someone who left that nothing here can close, with what is to be done there (model B2). */
+  closings: TaskView[]
   /** Their leaving that is planned or under way, where their record is seen. */
   departureId: Id | null
   controls: ReturnType<typeof controlsOfPerson>
@@ -75,6 +79,7 @@ export function personSheetView(sight: Sight, askedId: Id): PersonSheetView | un
       }))
   return {
     ...personView(sight, person),
+    closings: whole && person.state === 'left' ? tasksAbout(sight, personId) : [],
     email: whole ? (account.personal(personId, 'email') ?? null) : null,
     cameAs: whole && person.state === 'waiting' ? (account.personal(personId, 'loginEmail') ?? null) : null,
     cameFor:

@@ -17,6 +17,7 @@ import AccessPanel from './AccessPanel.vue'
 import GrantLines from './GrantLines.vue'
 import JoinPanel from './JoinPanel.vue'
 import HangsPanel from './HangsPanel.vue'
+import TaskList from './TaskList.vue'
 import SignInPanel from './SignInPanel.vue'
 import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
@@ -113,6 +114,10 @@ function toggle(id: string): void {
         <h2>{{ person.name }}</h2>
         <span class="state muted">{{ t(`state.${stateWord}`) }}</span>
       </SheetHead>
+      <section v-if="person.closings.length > 0" class="by-hand" :aria-label="t('leaving.byHand')">
+        <h3>{{ t('leaving.byHand') }}</h3>
+        <TaskList :tasks="person.closings" :today="today" with-product />
+      </section>
       <SheetFacts :facts="facts" />
       <p v-if="person.cameAs" class="muted note">{{ t('person.cameAs', { email: person.cameAs }) }}</p>
       <p v-if="person.cameFor" class="muted note">{{ t('person.cameFor', { email: person.cameFor }) }}</p>
@@ -297,5 +302,12 @@ function toggle(id: string): void {
 .cost {
   display: flex;
   justify-content: space-between;
+}
+.by-hand {
+  margin: 10px 0;
+}
+.by-hand h3 {
+  font-size: 18px;
+  color: var(--ox);
 }
 </style>
