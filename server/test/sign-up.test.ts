@@ -1,4 +1,5 @@
 import supertest from 'supertest'
+import { FIRST_STEPS } from '@lodge/core'
 import type { Running } from '../src/start.ts'
 import { verifyLedger } from '../src/store/verify-ledger.ts'
 import { Authenticator } from './authenticator.ts'
@@ -47,7 +48,7 @@ describe('opening an account', () => {
     expect(me.current).toMatchObject({ accountName: 'Alder Roofs', name: 'Wren Alder', isOwner: true, currency: 'EUR' })
     const path = `/api/accounts/${me.current.accountId}`
     const desk = (await browser.get(`${path}/desk`).expect(200)).body
-    expect(desk.first.map((one: { done: boolean }) => one.done)).toEqual([false, false, false, false, false, false])
+    expect(desk.first.map((one: { done: boolean }) => one.done)).toEqual(FIRST_STEPS.map(() => false))
     const settings = (await browser.get(`${path}/settings`).expect(200)).body
     expect(settings.owners).toMatchObject([{ name: 'Wren Alder', signatory: true }])
     expect(await verifyLedger(running.lodge.pools.work, me.current.accountId)).toMatchObject({ ok: true })
