@@ -259,6 +259,18 @@ describe('someone who looks after a product and may not record people', () => {
     expect([...house.account.all('recordRequest')]).toEqual([])
   })
 
+  test('someone recorded meanwhile is not recorded twice, but gets the seat', () => {
+    const house = asKeeper()
+    const person = { name: 'Edda Quince', email: 'edda@elsewhere.example', kind: 'contractor', standing: 'guest' }
+    house.do('Oriel', { type: 'record-person', ...person })
+    house.do('Oriel', settle(house, true))
+    const [edda, ...more] = house.account.peopleByEmail('edda@elsewhere.example')
+    expect([more, house.account.by('holding', 'person', edda!).map(({ seatType }) => seatType)]).toEqual([
+      [],
+      ['field'],
+    ])
+  })
+
   test('declined, nothing of them is kept; asked again, there is one request; it comes back from a book and is forgotten', () => {
     const house = asKeeper()
     const again = { type: 'ask-to-record', product: 'log', kind: 'contractor' }

@@ -94,6 +94,21 @@ describe('a login that several people use (model B4)', () => {
     expect(sentences(house)).toContain('Change the password of Quotes')
   })
 
+  test('left to nobody, the one who looks after the product is responsible; lasting longer is a matter of money', () => {
+    const house = open()
+    const id = share(house, { until: '2026-06-20' })
+    house.do('Oriel', {
+      type: 'keep-product',
+      product: 'log',
+      way: 'hand',
+      keeperKind: 'person',
+      keeperId: house.person('Rafe'),
+    })
+    expect(house.refusals('Rafe', fields(house, id, { until: '2026-12-31' }))).not.toEqual([])
+    house.do('Oriel', { type: 'leave', personId: house.person('Mirren') })
+    expect(house.account.get('sharedLogin', id)).toMatchObject({ responsibleId: house.person('Rafe') })
+  })
+
   test('a later list finds it, and says so where it is used no more', () => {
     const house = open()
     const id = share(house)

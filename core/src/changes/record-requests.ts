@@ -21,6 +21,7 @@ import { productName } from './connections.ts'
 import { mayConfirm } from './keeping.ts'
 import { forgetKnown } from './known-accounts.ts'
 import { recordPerson } from './record-person.ts'
+import { giveSeat } from './seats.ts'
 import { idFrom, RowId, RowIds } from './shapes.ts'
 
 // People in a product whom the person who looks after it may not record: the office is asked to (model B3).
@@ -123,7 +124,15 @@ function recordAsked(draft: Draft, { id, product, kind, seatType, firm }: Record
   const { account } = draft
   const address = account.personal(id, 'accountAddress') ?? null
   // Ids count on from the request's, so that preview and commit make the same rows.
-  const personId = idFrom(id, 1)
+  const present =
+    address === null ? undefined : account.peopleByEmail(address).find((one) => draft.sight.seesPerson(one))
+  const personId = present ?? idFrom(id, 1)
+  const holdingId = idFrom(id, 2)
+  if (present !== undefined || account.get('person', personId)) {
+    // Asked about in two products, or recorded meanwhile: there is one record, which gets this seat too.
+    if (seatType !== null) giveSeat.decide(draft, { type: 'give-seat', holdingId, personId, product, seatType })
+    return claimNobodys(draft, product, address, personId)
+  }
   recordPerson.decide(draft, {
     ...{
       type: 'record-person',
@@ -134,10 +143,14 @@ function recordAsked(draft: Draft, { id, product, kind, seatType, firm }: Record
     },
     standing: kind === 'staff' ? 'member' : 'guest',
     employerId: kind === 'staff' ? null : firmId(draft, firm, idFrom(id, 3)),
-    seats: seatType === null ? [] : [{ holdingId: idFrom(id, 2), product, seatType }],
+    seats: seatType === null ? [] : [{ holdingId, product, seatType }],
   })
+  claimNobodys(draft, product, address, personId)
+}
+
+/** What was known of the account as nobody's is theirs from now on. */
+function claimNobodys(draft: Draft, product: string, address: string | null, personId: Id): void {
   if (draft.problems.length > 0) return
-  // What was known of the account as nobody's is theirs from now on.
   for (const known of [...draft.account.by('known', 'nobody', product)]) {
     const other = draft.account.personal(known.id, 'accountAddress')
     if (address === null || other === undefined || emailKey(other) !== address) continue

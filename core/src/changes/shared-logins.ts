@@ -1,7 +1,7 @@
 import { ArrayMaxSize, Equals, IsArray, IsOptional, Matches } from 'class-validator'
 import type { Id, SharedLoginRow } from '../account/rows.ts'
 import { Code, Line } from '../checks/shape.ts'
-import { looksAfter } from '../products/keeping.ts'
+import { keepersOf, looksAfter } from '../products/keeping.ts'
 import { isDate, readWhen } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
@@ -89,8 +89,10 @@ export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
     draft.update('sharedLogin', row.id, { ...fields, passwordDueSince })
     nameIt(draft, row.id, change)
     if (fields.seatType === row.seatType) {
+      const before = draft.account
       for (const one of heldBy(draft, row.id)) draft.update('holding', one.id, { until: fields.until })
-      return
+      // A seat that lasts longer costs longer (model S10).
+      return checkMoney(draft, before, draft.sight, [], 'hand out a seat')
     }
     for (const one of heldBy(draft, row.id)) endHolding(draft, one, draft.now)
     if (fields.seatType) takeSeat(draft, { ...row, ...fields }, change.holdingId)
@@ -151,7 +153,10 @@ export function leaveSharedLogins(draft: Draft, personId: Id): void {
     const isUser = row.userIds.includes(personId)
     if (!isUser && row.responsibleId !== personId) continue
     const isOver = row.until !== null && row.until <= draft.now
+    // Someone is always responsible: the person who looks after the product, where nobody took it over.
+    const [keeperId = row.responsibleId] = keepersOf(draft.account, row.product, draft.now)
     draft.update('sharedLogin', row.id, {
+      responsibleId: row.responsibleId === personId ? keeperId : row.responsibleId,
       userIds: row.userIds.filter((id) => id !== personId),
       passwordDueSince: isOver ? row.passwordDueSince : (row.passwordDueSince ?? draft.now),
     })
