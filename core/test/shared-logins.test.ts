@@ -104,7 +104,9 @@ describe('a login that several people use (model B4)', () => {
       keeperKind: 'person',
       keeperId: house.person('Rafe'),
     })
-    expect(house.refusals('Rafe', fields(house, id, { until: '2026-12-31' }))).not.toEqual([])
+    expect(house.refusals('Rafe', fields(house, id, { until: '2026-12-31' }))).toEqual(['not-allowed'])
+    // Who uses it is theirs to say.
+    expect(house.refusals('Rafe', fields(house, id, { until: '2026-06-20', userIds: [] }))).toEqual([])
     house.do('Oriel', { type: 'leave', personId: house.person('Mirren') })
     expect(house.account.get('sharedLogin', id)).toMatchObject({ responsibleId: house.person('Rafe') })
   })

@@ -90,7 +90,9 @@ export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
     nameIt(draft, row.id, change)
     if (fields.seatType === row.seatType) {
       const before = draft.account
-      for (const one of heldBy(draft, row.id)) draft.update('holding', one.id, { until: fields.until })
+      const moved = heldBy(draft, row.id).filter(({ until }) => until !== fields.until)
+      if (moved.length === 0) return
+      for (const one of moved) draft.update('holding', one.id, { until: fields.until })
       // A seat that lasts longer costs longer (model S10).
       return checkMoney(draft, before, draft.sight, [], 'hand out a seat')
     }

@@ -41,21 +41,25 @@ export class MemberFile {
   @IsString() @MaxLength(MAXIMUM_LETTERS) @IsBase64() content!: string
 }
 
-class MemberListContent {
+/** What a list and a spreadsheet are sent with alike. */
+export class ListContent {
   /** Rows of cells as they were read. */
   @IsArray() @ArrayMaxSize(MAXIMUM_ROWS) @IsArray({ each: true }) cells!: string[][]
-  /** The row that holds the headings, from 0; −1: there are none. */
-  @IsInt() @Min(-1) @Max(MAXIMUM_ROWS) headingAt!: number
-  /** Which column says what, by its number from 0. */
-  @IsObject() columns!: Record<string, number>
-  /** As of which day the product exported it. */
+  /** As of which day it is. */
   @Matches(/^\d{4}-\d{2}-\d{2}$/) asOf!: string
-  /** What was chosen for rows, by their keys. */
-  @IsObject() choices!: Record<string, string>
   /** What those who are recorded are. */
   @IsIn(['staff', 'contractor', 'client']) kind!: 'staff' | 'contractor' | 'client'
   /** What the sender calls the run it will be; sent again, it is the same one. */
   @IsUUID() runId!: string
+}
+
+class MemberListContent extends ListContent {
+  /** The row that holds the headings, from 0; −1: there are none. */
+  @IsInt() @Min(-1) @Max(MAXIMUM_ROWS) headingAt!: number
+  /** Which column says what, by its number from 0. */
+  @IsObject() columns!: Record<string, number>
+  /** What was chosen for rows, by their keys. */
+  @IsObject() choices!: Record<string, string>
 }
 
 export class MemberListJudging extends MemberListContent {

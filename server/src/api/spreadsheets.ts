@@ -1,46 +1,21 @@
 import { createHash } from 'node:crypto'
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBase64,
-  IsIn,
-  IsObject,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Matches,
-  MaxLength,
-} from 'class-validator'
+import { IsIn, IsObject, IsOptional, Matches } from 'class-validator'
 import { keptProducts, WHO_FIELDS, type MarkMeaning, type MemberChoice, type Spreadsheet } from '@lodge/core'
 import { notFound } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { cellsOf } from '../work/cell-reader.ts'
 import type { ShownSpreadsheet } from '../work/spreadsheets.ts'
-import { applyShown, MAXIMUM_ROWS, textCells } from './member-lists.ts'
+import { applyShown, ListContent, MAXIMUM_ROWS, MemberFile, textCells } from './member-lists.ts'
 import { JsonText, route, type AccountAsk } from './route.ts'
 
 const PATH = '/api/accounts/{accountId}/spreadsheets'
-const MAXIMUM_LETTERS = 7_000_000
 const MAXIMUM_COLUMNS = 100
 
-export class SpreadsheetFile {
-  /** The file as it is, in base64; text that was pasted as well. */
-  @IsString() @MaxLength(MAXIMUM_LETTERS) @IsBase64() content!: string
-}
-
-class SpreadsheetContent {
-  /** Rows of cells as they were read. */
-  @IsArray() @ArrayMaxSize(MAXIMUM_ROWS) @IsArray({ each: true }) cells!: string[][]
+class SpreadsheetContent extends ListContent {
   /** What each column and mark means, as it was proposed and corrected; left out, it is proposed. */
   @IsOptional() @IsObject() sheet?: object
-  /** As of which day the spreadsheet is. */
-  @Matches(/^\d{4}-\d{2}-\d{2}$/) asOf!: string
   /** By product, what was chosen for rows, by their keys. */
   @IsObject() choices!: Record<string, Record<string, string>>
-  /** What those who are recorded are. */
-  @IsIn(['staff', 'contractor', 'client']) kind!: 'staff' | 'contractor' | 'client'
-  /** What the sender calls the run it will be; sent again, it is the same one. */
-  @IsUUID() runId!: string
 }
 
 export class SpreadsheetJudging extends SpreadsheetContent {
@@ -104,7 +79,7 @@ export const spreadsheetRoutes = [
     method: 'post',
     path: `${PATH}/read`,
     summary: 'Reads a spreadsheet of people by products: its cells.',
-    body: SpreadsheetFile,
+    body: MemberFile,
     async answer({ lodge, accountId, personId, body, sight }) {
       if (keptProducts(sight).length === 0) throw notFound()
       const bytes = Buffer.from(body.content, 'base64')
