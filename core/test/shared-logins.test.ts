@@ -104,7 +104,7 @@ describe('a login that several people use (model B4)', () => {
       keeperKind: 'person',
       keeperId: house.person('Rafe'),
     })
-    expect(house.refusals('Rafe', fields(house, id, { until: '2026-12-31' }))).toEqual(['not-allowed'])
+    expect(house.refusals('Rafe', fields(house, id, { until: '2026-12-31' }))).toEqual(['raises-bill', 'not-allowed'])
     // Who uses it is theirs to say.
     expect(house.refusals('Rafe', fields(house, id, { until: '2026-06-20', userIds: [] }))).toEqual([])
     house.do('Oriel', { type: 'leave', personId: house.person('Mirren') })
