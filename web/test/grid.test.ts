@@ -1,7 +1,11 @@
-import type { GridGroup } from '@lodge/core'
+import type { GridGroup, GridRow } from '@lodge/core'
 import { CELL as CELLS, TILE as TILES, UNSEEN as UNSEEN_CELL } from '@lodge/core'
+import { ref } from 'vue'
 import { blockBetween, bytesOf, CELL, Lines, marksOf, TILE, TileStore, UNSEEN, type Tile } from '../src/logic/grid.ts'
+import { COLUMN_PIXELS, columnOfHead, HEAD_PIXELS, ROW_PIXELS, under } from '../src/logic/grid-scene.ts'
+import { cellWords } from '../src/logic/grid-words.ts'
 import { changeOfDraft, differ, draftOf, emptyDraft, entryWords, levelUpTo } from '../src/logic/roles.ts'
+import { useGridBrush } from '../src/state/grid-brush.ts'
 
 const group = (key: string, start: number, count: number): GridGroup => ({ key, label: key, start, count })
 
@@ -118,6 +122,73 @@ test('a block is the same from whichever corner', () => {
   ]
   expect(blockBetween(one, other)).toEqual({ fromLine: 3, toLine: 5, fromColumn: 2, toColumn: 7 })
   expect(blockBetween(other, one)).toEqual(blockBetween(one, other))
+})
+
+describe('a block drawn', () => {
+  function brush() {
+    const at = ref({ line: 4, column: 4 })
+    const drawn: unknown[] = []
+    return { at, drawn, ...useGridBrush(at, (block) => drawn.push(block)) }
+  }
+
+  test('by pointer reaches from where it was pressed to where it is let go, and is told of once', () => {
+    const { press, drag, block, drawn, at, ...brushed } = brush()
+    drag({ line: 9, column: 9 })
+    expect(block.value).toBeNull()
+    press({ line: 2, column: 3 })
+    drag({ line: 4, column: 1 })
+    expect(at.value).toEqual({ line: 2, column: 3 })
+    brushed.release()
+    brushed.release()
+    expect(drawn).toEqual([{ fromLine: 2, toLine: 4, fromColumn: 1, toColumn: 3 }])
+    expect(block.value).toBeNull()
+  })
+
+  test('by keys grows from where one began; nothing drawn is the one cell', () => {
+    const { extend, finish, drop, drawn, at } = brush()
+    for (const line of [5, 6]) {
+      const before = at.value
+      at.value = { line, column: 4 }
+      extend(before)
+    }
+    finish()
+    finish()
+    extend({ line: 0, column: 0 })
+    drop()
+    finish()
+    const one = { fromLine: 6, toLine: 6, fromColumn: 4, toColumn: 4 }
+    expect(drawn).toEqual([{ fromLine: 4, toLine: 6, fromColumn: 4, toColumn: 4 }, one, one])
+  })
+})
+
+test('a point of the grid is found under what is scrolled, and a leaning name by its foot', () => {
+  const scrolled = {
+    view: { columns: Array(30).fill({}) } as never,
+    side: 190,
+    left: 3 * COLUMN_PIXELS,
+    top: 10 * ROW_PIXELS,
+  }
+  const at = (x: number, y: number) => under({ ...scrolled, x, y })
+  expect(at(191, HEAD_PIXELS + 1)).toEqual({ line: 10, column: 3 })
+  expect(at(10, HEAD_PIXELS + 2 * ROW_PIXELS)).toEqual({ line: 12, column: -1 })
+  expect(at(190 + COLUMN_PIXELS, 5)).toEqual({ line: -1, column: 4 })
+  expect(at(190 + 40 * COLUMN_PIXELS, HEAD_PIXELS)).toEqual({ line: 10, column: -1 })
+  expect(columnOfHead({ ...scrolled, x: 191, y: HEAD_PIXELS - 10 })).toBe(3)
+  // A hundred pixels further up, the name has leant by a column.
+  expect(columnOfHead({ ...scrolled, x: 191 + COLUMN_PIXELS, y: HEAD_PIXELS - 112 })).toBe(3)
+})
+
+test('a cell in words says the level, what holds it back, and what the docket would do', () => {
+  const said = (key: string, named: Record<string, unknown> = {}) => [key, ...Object.values(named)].join(' ')
+  const person = { id: 'rafe', name: 'Rafe' } as GridRow
+  const words = (cell: number, mark?: { kind: 'gives' | 'takes'; level: number }) =>
+    cellWords(person, 'Orchard', cell, mark, said)
+  expect(words(3)).toBe('grid.cell Rafe Orchard level.change')
+  expect(words(2 | CELL.approval | CELL.absent)).toContain('level.add, grid.approval, grid.absent')
+  expect(words(CELL.heldBack)).toContain('level.none, effect.needsSeat')
+  expect(words(1 | CELL.heldBack)).toContain('level.see, effect.heldBack')
+  expect(words(UNSEEN)).toBe('grid.cell Rafe Orchard grid.unseen')
+  expect(words(0, { kind: 'gives', level: 4 })).toContain('level.none, grid.gives level.run')
 })
 
 test('the docket’s marks stand at the place and at what lies beneath, in the area looked at', () => {

@@ -1,5 +1,5 @@
 import type { GridView } from '@lodge/core'
-import { TILE, type Block, type Lines, type Mark, type TileStore } from './grid.ts'
+import { TILE, type Block, type GridCell, type Lines, type Mark, type TileStore } from './grid.ts'
 
 export const ROW_PIXELS = 27
 export const COLUMN_PIXELS = 56
@@ -33,7 +33,7 @@ export interface Scene {
   side: number
   left: number
   top: number
-  at: { line: number; column: number }
+  at: GridCell
   focused: boolean
   block: Block | null
   /** The cell that is explained beside the grid. */
@@ -48,6 +48,22 @@ export function inSight({ view, lines, width, height, side, left, top }: Scene) 
     firstColumn: Math.max(0, Math.floor(left / COLUMN_PIXELS)),
     lastColumn: Math.min(view.columns.length - 1, Math.floor((left + width - side) / COLUMN_PIXELS)),
   }
+}
+
+/** A point of what is in sight, from its upper left. */
+type Point = Pick<Scene, 'view' | 'side' | 'left' | 'top'> & { x: number; y: number }
+
+/** The line and column at a point; -1 in the heads. */
+export function under({ view, side, left, top, x, y }: Point): GridCell {
+  const column = x < side ? -1 : Math.floor((x - side + left) / COLUMN_PIXELS)
+  const line = y < HEAD_PIXELS ? -1 : Math.floor((y - HEAD_PIXELS + top) / ROW_PIXELS)
+  return { line, column: column < view.columns.length ? column : -1 }
+}
+
+/** Names of columns lean to the right: what is pressed is the foot of the name, not what is straight beneath. */
+export function columnOfHead({ side, left, x, y }: Point): number {
+  const rise = Math.max(0, HEAD_PIXELS - 22 - y)
+  return Math.floor((x - rise * Math.tan((32 * Math.PI) / 180) - side + left) / COLUMN_PIXELS)
 }
 
 /** The tiles in sight, from the upper left. */

@@ -137,6 +137,12 @@ export function bytesOf(text: string): Uint8Array {
   return Uint8Array.from(atob(text), (character) => character.charCodeAt(0))
 }
 
+/** A cell by its line and column; -1 where it is in the heads. */
+export interface GridCell {
+  line: number
+  column: number
+}
+
 /** A block of cells, from one corner to the other. */
 export interface Block {
   fromLine: number
@@ -145,7 +151,7 @@ export interface Block {
   toColumn: number
 }
 
-export function blockBetween(one: { line: number; column: number }, other: { line: number; column: number }): Block {
+export function blockBetween(one: GridCell, other: GridCell): Block {
   return {
     fromLine: Math.min(one.line, other.line),
     toLine: Math.max(one.line, other.line),

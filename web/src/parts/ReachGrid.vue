@@ -1,29 +1,21 @@
 <script setup lang="ts">
 import type { GridView } from '@lodge/core'
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import {
-  blockBetween,
-  CELL,
-  LEVEL_WORDS,
-  TILE,
-  UNSEEN,
-  type Block,
-  type Lines,
-  type Mark,
-  type TileStore,
-} from '../logic/grid.ts'
-import { readPalette } from '../logic/grid-palette.ts'
-import { draw } from '../logic/grid-drawing.ts'
+import { TILE, type Block, type GridCell, type Lines, type Mark, type TileStore } from '../logic/grid.ts'
 import {
   COLUMN_PIXELS,
+  columnOfHead,
   HEAD_PIXELS,
-  inSight,
   ROW_PIXELS,
   tilesInSight,
+  under,
   type Palette,
   type Scene,
 } from '../logic/grid-scene.ts'
+import { cellWords } from '../logic/grid-words.ts'
+import { useGridBrush } from '../state/grid-brush.ts'
+import { useGridCanvas } from '../state/grid-canvas.ts'
 
 // People by places on one canvas the size of what is in sight: the page scrolls a sheet as large as the account, and
 // each frame draws the few hundred cells that show. One cell at a time stands in the page for those who do not see it.
@@ -49,96 +41,43 @@ const emit = defineEmits<{
 const { t } = useI18n()
 const scroller = useTemplateRef<HTMLDivElement>('scroller')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const width = ref(0)
-const height = ref(0)
 const focused = ref(false)
-const at = ref({ line: 1, column: 0 })
-const block = ref<Block | null>(null)
-let from: { line: number; column: number } | null = null
-let palette: Palette | undefined
-let drawn = 0
-
+const at = ref<GridCell>({ line: 1, column: 0 })
+const brushed = useGridBrush(at, giveTo)
+const { block } = brushed
+const { width, height, redraw } = useGridCanvas({
+  scroller,
+  canvas,
+  scene,
+  drawn: (now) => props.tiles.want(tilesInSight(now)),
+  // The sheet beside it takes room: what it explains stays in sight.
+  resized: () => props.chosen && reveal(),
+})
 const side = computed(() => (width.value < 500 ? 116 : 190))
 const sizes = computed(() => ({
   width: `${side.value + props.view.columns.length * COLUMN_PIXELS + 60}px`,
   height: `${HEAD_PIXELS + props.lines.count * ROW_PIXELS}px`,
 }))
 
-function scene(): Scene | undefined {
+function scene(palette: Palette): Scene | undefined {
   const { value: box } = scroller
-  if (!box || !palette) return undefined
+  if (!box) return undefined
   const { view, lines, tiles, marks } = props
-  const sizes = { width: width.value, height: height.value, side: side.value }
-  const place = { left: box.scrollLeft, top: topOf(box) }
   const here = { at: at.value, focused: focused.value, block: block.value, chosen: props.chosen }
-  return { view, lines, tiles, marks, palette, ...sizes, ...place, ...here }
+  return { view, lines, tiles, marks, palette, ...here, ...within(box) }
 }
 
-/** Rows are shown whole: what is scrolled by less than one is not seen. */
-function topOf(box: HTMLElement): number {
-  return Math.ceil(box.scrollTop / ROW_PIXELS - 0.05) * ROW_PIXELS
+/** What is in sight of the sheet. Rows are shown whole: what is scrolled by less than one is not seen. */
+function within(box: HTMLElement) {
+  const top = Math.ceil(box.scrollTop / ROW_PIXELS - 0.05) * ROW_PIXELS
+  return { width: width.value, height: height.value, side: side.value, left: box.scrollLeft, top }
 }
 
-function frame(): void {
-  drawn = 0
-  const now = scene()
-  const context = canvas.value?.getContext('2d')
-  if (!now || !context) return
-  const ratio = devicePixelRatio
-  context.setTransform(ratio, 0, 0, ratio, 0, 0)
-  draw(context, now)
-  props.tiles.want(tilesInSight(now))
-}
-
-function redraw(): void {
-  if (drawn === 0) drawn = requestAnimationFrame(frame)
-}
-
-function measure(): void {
-  const { value: box } = scroller
-  if (!box || !canvas.value) return
-  width.value = box.clientWidth
-  height.value = HEAD_PIXELS + Math.max(1, Math.floor((box.clientHeight - HEAD_PIXELS) / ROW_PIXELS)) * ROW_PIXELS
-  canvas.value.width = width.value * devicePixelRatio
-  canvas.value.height = height.value * devicePixelRatio
-  // The sheet beside it takes room: what it explains stays in sight.
-  if (props.chosen) reveal()
-  redraw()
-}
-
-let sizeWatch: ResizeObserver | undefined
-let themeWatch: MutationObserver | undefined
-onMounted(() => {
-  palette = readPalette()
-  sizeWatch = new ResizeObserver(measure)
-  sizeWatch.observe(scroller.value!)
-  themeWatch = new MutationObserver(() => {
-    palette = readPalette()
-    redraw()
-  })
-  themeWatch.observe(document.documentElement, { attributeFilter: ['data-bs-theme'] })
-  void document.fonts.ready.then(redraw)
-  measure()
-})
-onBeforeUnmount(() => {
-  sizeWatch?.disconnect()
-  themeWatch?.disconnect()
-  cancelAnimationFrame(drawn)
-})
 watch(
-  () => [
-    props.view,
-    props.lines,
-    props.tiles,
-    props.turn,
-    props.marks,
-    props.chosen,
-    focused.value,
-    at.value,
-    block.value,
-  ],
-  redraw,
+  () => [props.view, props.lines, props.tiles, props.turn, props.marks, props.chosen],
+  () => redraw(),
 )
+watch([focused, at, block], () => redraw())
 
 /** Selects the cell that is explained, as soon as its row is there. */
 let sought: string | null = null
@@ -160,85 +99,50 @@ watch(
   { flush: 'post' },
 )
 
-/** The line and column under the pointer; -1 in the heads. */
-function under(event: PointerEvent | MouseEvent) {
+/** Where the pointer is, from the upper left of what is in sight. */
+function pointOf(event: PointerEvent | MouseEvent) {
   const box = scroller.value!
   const area = box.getBoundingClientRect()
-  const [x, y] = [event.clientX - area.left, event.clientY - area.top]
-  const column = x < side.value ? -1 : Math.floor((x - side.value + box.scrollLeft) / COLUMN_PIXELS)
-  const line = y < HEAD_PIXELS ? -1 : Math.floor((y - HEAD_PIXELS + topOf(box)) / ROW_PIXELS)
-  return { line, column: column < props.view.columns.length ? column : -1 }
+  return { view: props.view, ...within(box), x: event.clientX - area.left, y: event.clientY - area.top }
 }
 
 function press(event: PointerEvent): void {
-  const found = under(event)
+  const found = under(pointOf(event))
   if (!props.brush || found.line < 0 || found.column < 0 || event.button !== 0) return
-  from = found
-  at.value = found
-  block.value = blockBetween(found, found)
+  brushed.press(found)
   scroller.value!.setPointerCapture(event.pointerId)
 }
 
 function drag(event: PointerEvent): void {
-  if (!from) return
-  const found = under(event)
-  if (found.line < 0 || found.column < 0) return
-  block.value = blockBetween(from, { line: Math.min(found.line, props.lines.count - 1), column: found.column })
+  const { line, column } = under(pointOf(event))
+  if (line >= 0 && column >= 0) brushed.drag({ line: Math.min(line, props.lines.count - 1), column })
 }
 
-function release(): void {
-  if (!from) return
-  from = null
-  finishBlock()
-}
-
-function finishBlock(): void {
-  const chosen = block.value
-  block.value = null
-  if (!chosen) return
+/** The people and places of a block that was drawn. */
+function giveTo({ fromLine, toLine, fromColumn, toColumn }: Block): void {
   const people = new Set<string>()
-  for (let line = chosen.fromLine; line <= chosen.toLine; line += 1) {
+  for (let line = fromLine; line <= toLine; line += 1) {
     const person = personAt(line)
     if (person) people.add(person.id)
   }
-  const places = props.view.columns.slice(chosen.fromColumn, chosen.toColumn + 1).map((column) => column.id)
+  const places = props.view.columns.slice(fromColumn, toColumn + 1).map((column) => column.id)
   if (people.size > 0) emit('brushed', [...people], places)
 }
 
 function click(event: MouseEvent): void {
-  const { line, column } = under(event)
-  const found = line < 0 ? undefined : props.lines.at(line)
+  const point = pointOf(event)
+  const { line, column } = under(point)
+  if (line < 0) return foldColumn(columnOfHead(point))
+  const found = props.lines.at(line)
   if (found && found.row === null) return emit('foldGroup', found.group.key)
-  if (line < 0) return foldUnderHead(event)
   if (props.brush || !found || column < 0) return
   at.value = { line, column }
   open()
 }
 
-/** Names of columns lean to the right: what is pressed is the foot of the name, not what is straight beneath. */
-function foldUnderHead(event: MouseEvent): void {
-  const box = scroller.value!
-  const area = box.getBoundingClientRect()
-  const rise = Math.max(0, HEAD_PIXELS - 22 - (event.clientY - area.top))
-  const x = event.clientX - area.left - rise * Math.tan((32 * Math.PI) / 180)
-  const column = props.view.columns[Math.floor((x - side.value + box.scrollLeft) / COLUMN_PIXELS)]
-  if (column && column.open !== null) emit('foldColumn', column.id)
-}
-
-function personAt(line: number) {
-  const row = props.lines.at(line)?.row
-  if (row === null || row === undefined) return undefined
-  const now = scene()
-  const seen = now ? inSight(now).firstColumn : 0
-  const tile = props.tiles.get(Math.floor(row / TILE), Math.floor(seen / TILE)) ?? tileOf(line)
-  return tile?.rows[row % TILE]
-}
-
-function tileOf(line: number) {
-  const row = props.lines.at(line)?.row
-  return row === null || row === undefined
-    ? undefined
-    : props.tiles.get(Math.floor(row / TILE), Math.floor(at.value.column / TILE))
+function foldColumn(number: number, isOpen?: boolean): void {
+  const column = props.view.columns[number]
+  if (column && column.open !== null && column.open !== isOpen) emit('foldColumn', column.id)
 }
 
 function open(): void {
@@ -247,6 +151,20 @@ function open(): void {
   const person = personAt(at.value.line)
   const column = props.view.columns[at.value.column]
   if (person && column) emit('open', person.id, column.id)
+}
+
+/** A person stands in every tile of their row: the one in sight is the one that has come. */
+function personAt(line: number) {
+  const row = props.lines.at(line)?.row
+  const box = scroller.value
+  if (row === null || row === undefined || !box) return undefined
+  const seen = Math.floor(box.scrollLeft / COLUMN_PIXELS / TILE)
+  const tile = props.tiles.get(Math.floor(row / TILE), seen) ?? tileOf(row)
+  return tile?.rows[row % TILE]
+}
+
+function tileOf(row: number) {
+  return props.tiles.get(Math.floor(row / TILE), Math.floor(at.value.column / TILE))
 }
 
 const STEPS: Readonly<Record<string, [number, number]>> = {
@@ -263,27 +181,18 @@ function onKey(event: KeyboardEvent): void {
   if (step) move(step, event.shiftKey && props.brush)
   else if (event.key === 'Home') move([0, -at.value.column], false)
   else if (event.key === 'End') move([0, props.view.columns.length], false)
-  else if (event.key === ' ' && props.brush) {
-    block.value ??= blockBetween(at.value, at.value)
-    finishBlock()
-  } else if (event.key === 'Enter' || event.key === ' ') open()
-  else if (event.key === '+' || event.key === '-') foldColumnHere(event.key === '+')
+  else if (event.key === ' ' && props.brush) brushed.finish()
+  else if (event.key === 'Enter' || event.key === ' ') open()
+  else if (event.key === '+' || event.key === '-') foldColumn(at.value.column, event.key === '+')
   else if (event.key === 'Escape') escape()
   else return
   event.preventDefault()
 }
 
 function escape(): void {
-  if (block.value) block.value = null
+  if (block.value) brushed.drop()
   else emit('close')
 }
-
-function foldColumnHere(wanted: boolean): void {
-  const column = props.view.columns[at.value.column]
-  if (column && column.open === !wanted) emit('foldColumn', column.id)
-}
-
-let anchor: { line: number; column: number } | null = null
 
 function move([lines, columns]: [number, number], extends_: boolean): void {
   const before = at.value
@@ -291,13 +200,8 @@ function move([lines, columns]: [number, number], extends_: boolean): void {
     line: Math.max(0, Math.min(props.lines.count - 1, before.line + lines)),
     column: Math.max(0, Math.min(props.view.columns.length - 1, before.column + columns)),
   }
-  if (extends_) {
-    anchor ??= before
-    block.value = blockBetween(anchor, at.value)
-  } else {
-    anchor = null
-    block.value = null
-  }
+  if (extends_) brushed.extend(before)
+  else brushed.drop()
   void nextTick(reveal)
 }
 
@@ -318,30 +222,12 @@ const words = computed(() => {
   const column = props.view.columns[at.value.column]
   if (!found || !column) return t('grid.nothing')
   if (found.row === null) return t('grid.group', { name: found.group.label, count: found.group.count })
-  const tile = tileOf(at.value.line)
+  const tile = tileOf(found.row)
   const person = tile?.rows[found.row % TILE]
   if (!tile || !person) return t('common.loading')
   const cell = tile.cells[(found.row % TILE) * TILE + (at.value.column % TILE)]!
-  const mark = props.marks.get(`${person.id} ${column.id}`)
-  const notes = [
-    cellText(cell),
-    ...(mark ? [t(`grid.${mark.kind}`, { level: t(`level.${LEVEL_WORDS[mark.level]!}`) })] : []),
-  ]
-  return t('grid.cell', { name: person.name, place: column.name, what: notes.join(', ') })
+  return cellWords(person, column.name, cell, props.marks.get(`${person.id} ${column.id}`), t)
 })
-
-function cellText(cell: number): string {
-  if (cell === UNSEEN) return t('grid.unseen')
-  const notes = [
-    t(`level.${LEVEL_WORDS[cell & CELL.level]!}`),
-    ...(cell & CELL.heldBack ? [t((cell & CELL.level) === 0 ? 'effect.needsSeat' : 'effect.heldBack')] : []),
-    ...(cell & CELL.approval ? [t('grid.approval')] : []),
-    ...(cell & CELL.ownOnly ? [t('grid.ownOnly')] : []),
-    ...(cell & CELL.absent ? [t('grid.absent')] : []),
-    ...(cell & CELL.onceIn ? [t('grid.onceIn')] : []),
-  ]
-  return notes.join(', ')
-}
 </script>
 
 <template>
@@ -359,7 +245,7 @@ function cellText(cell: number): string {
       @scroll.passive="redraw"
       @pointerdown="press"
       @pointermove="drag"
-      @pointerup="release"
+      @pointerup="brushed.release()"
       @click="click"
       @keydown="onKey"
       @focus="focused = true"
