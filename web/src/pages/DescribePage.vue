@@ -1,15 +1,17 @@
 <script setup lang="ts">
-import type { DescribedProduct, Description } from '@lodge/core'
-import { computed, onBeforeUnmount, reactive, ref, watch } from 'vue'
+import type { Description } from '@lodge/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, type ApiError } from '../api/client.ts'
-import type { NewChange } from '../api/types.ts'
-import { descriptionFrom, emptyDescription, emptyType, formFrom, type DescriptionForm } from '../logic/description.ts'
+import { emptyDescription, formFrom, type DescriptionForm } from '../logic/description.ts'
 import DateField from '../parts/DateField.vue'
+import DescribePrice from '../parts/DescribePrice.vue'
+import DescribeReads from '../parts/DescribeReads.vue'
+import DescribeTypes from '../parts/DescribeTypes.vue'
 import PickOne from '../parts/PickOne.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useChoices } from '../state/choices.ts'
+import { useDescribed } from '../state/described.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -22,9 +24,8 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const docket = useDocket()
-const { money, today } = useMoney()
+const { today } = useMoney()
 const PATTERNS = ['month', 'day', 'team', 'term', 'place', 'nothing'] as const
-const COUNTS = ['invited', 'admitted', 'first-use'] as const
 const currency = computed(() => session.me?.current?.currency ?? 'EUR')
 const product = computed(() => String(route.params.product ?? '') || null)
 const form = reactive<DescriptionForm>(emptyDescription())
@@ -32,8 +33,6 @@ const keeper = ref('')
 const from = ref('')
 /** The client whose own product it is; empty: ours. */
 const client = ref('')
-const shown = ref<DescribedProduct | null>(null)
-const failure = ref('')
 const foot = ref<HTMLElement | null>(null)
 useDocketPlace('describe', foot)
 const { subjects, findSubjects, places } = useChoices({ people: true })
@@ -48,41 +47,22 @@ const { data: present } = useFetched<Description>(() =>
 watch(present, (found, before) => {
   if (found && !before) Object.assign(form, formFrom(found, currency.value))
 })
-
-const read = computed(() => descriptionFrom(form, currency.value))
-const problems = computed(() => read.value.problems)
-const unreadable = computed(() => Object.keys(problems.value).length > 0)
-const isPriced = computed(() => ['month', 'day', 'term'].includes(form.pattern))
-let timer: ReturnType<typeof setTimeout> | undefined
-let turn = 0
-const PAUSE_MILLISECONDS = 350
-
-watch([form, keeper, from, client], () => {
-  clearTimeout(timer)
+watch(form, () => {
   if (form.bands.at(-1)?.upTo) form.bands.push({ upTo: '', price: '' })
-  if (!form.name.trim() || unreadable.value) return docket.release('describe')
-  timer = setTimeout(() => void work(), PAUSE_MILLISECONDS)
 })
 
-async function work(): Promise<void> {
-  const mine = ++turn
-  const [kind, id] = keeper.value.split(' ')
-  const body = {
-    ...{ description: read.value.description, product: product.value, from: from.value || null },
-    keeper: keeper.value ? { kind, id } : null,
-    ...(client.value && form.pattern === 'nothing' ? { placeId: client.value } : {}),
-  }
-  try {
-    const found = await ask<DescribedProduct>('POST', session.path('/products/describe'), body)
-    if (mine !== turn) return
-    failure.value = ''
-    shown.value = found
-    if (found.problems.length === 0) docket.hold(found.changes as NewChange[], 'describe')
-    else docket.release('describe')
-  } catch (error) {
-    failure.value = (error as ApiError).message
-  }
-}
+const { shown, failure, problems, isUnreadable } = useDescribed(
+  form,
+  () => currency.value,
+  () => {
+    const [kind, id] = keeper.value.split(' ')
+    return {
+      ...{ product: product.value, from: from.value || null },
+      keeper: kind && id ? { kind, id } : null,
+      ...(client.value && form.pattern === 'nothing' ? { placeId: client.value } : {}),
+    }
+  },
+)
 
 // Once it stands, the next question is who is in it.
 watch(
@@ -93,11 +73,6 @@ watch(
     }
   },
 )
-onBeforeUnmount(() => {
-  clearTimeout(timer)
-  turn += 1
-  docket.release('describe')
-})
 </script>
 
 <template>
@@ -147,133 +122,13 @@ onBeforeUnmount(() => {
         >
           <PickOne id="describe-client" v-model="client" :options="owners" />
         </BFormGroup>
-        <div class="two">
-          <fieldset v-if="form.pattern === 'team'">
-            <legend>{{ t('describe.bands') }}</legend>
-            <div v-for="(band, at) in form.bands" :key="at" class="row">
-              <label
-                >{{ t('describe.upTo') }}
-                <input
-                  v-model="band.upTo"
-                  class="form-control form-control-sm"
-                  inputmode="numeric"
-                  :aria-label="t('describe.upToOf', { number: at + 1 })"
-                  :aria-invalid="problems[`band-${at}`] !== undefined"
-              /></label>
-              <label
-                >{{ t('describe.aMonth', { currency }) }}
-                <input
-                  v-model="band.price"
-                  class="form-control form-control-sm"
-                  inputmode="decimal"
-                  :aria-label="t('describe.bandPriceOf', { number: at + 1 })"
-                  :aria-invalid="problems[`band-price-${at}`] !== undefined"
-              /></label>
-            </div>
-          </fieldset>
-          <div v-else-if="form.pattern === 'term'">
-            <BFormGroup :label="t('describe.term')" label-for="describe-term">
-              <BFormInput id="describe-term" v-model="form.termMonths" inputmode="numeric" />
-            </BFormGroup>
-          </div>
-          <div v-else-if="form.pattern === 'place'" class="row">
-            <label
-              >{{ t('describe.placeKind') }}
-              <input v-model="form.placeKind" class="form-control form-control-sm" :placeholder="t('describe.site')"
-            /></label>
-            <label
-              >{{ t('describe.aMonth', { currency }) }}
-              <input v-model="form.placePrice" class="form-control form-control-sm" inputmode="decimal"
-            /></label>
-          </div>
-          <fieldset v-if="form.pattern !== 'nothing'">
-            <legend>{{ t('describe.countsFrom') }}</legend>
-            <label v-for="one in COUNTS" :key="one" class="choice">
-              <input v-model="form.counts" type="radio" :value="one" /> {{ t(`describe.counts.${one}`) }}
-            </label>
-          </fieldset>
-        </div>
-        <fieldset>
-          <legend>{{ t('describe.types') }}</legend>
-          <div v-for="(type, at) in form.types" :key="at" class="row type">
-            <label
-              >{{ t('describe.typeName') }}
-              <input
-                v-model="type.name"
-                class="form-control form-control-sm"
-                maxlength="80"
-                :aria-label="t('describe.typeNameOf', { number: at + 1 })"
-            /></label>
-            <label v-if="isPriced"
-              >{{ t(form.pattern === 'term' ? 'describe.aTerm' : 'describe.aMonth', { currency }) }}
-              <input
-                v-model="type.price"
-                class="form-control form-control-sm"
-                inputmode="decimal"
-                :placeholder="t('seats.noCharge')"
-                :aria-label="t('describe.priceOf', { number: at + 1 })"
-                :aria-invalid="problems[`price-${at}`] !== undefined"
-            /></label>
-            <label
-              >{{ t('describe.number') }}
-              <input
-                v-model="type.number"
-                class="form-control form-control-sm"
-                inputmode="numeric"
-                :placeholder="t('describe.asNeeded')"
-                :aria-label="t('describe.numberOf', { number: at + 1 })"
-                :aria-invalid="problems[`number-${at}`] !== undefined"
-            /></label>
-            <label v-if="form.pattern === 'team'" class="choice"
-              ><input v-model="type.counts" type="checkbox" /> {{ t('describe.countsForTeam') }}</label
-            >
-            <label v-if="!type.code" class="choice"
-              ><input v-model="type.looksOnly" type="checkbox" /> {{ t('describe.looksOnly') }}</label
-            >
-            <button
-              v-if="form.types.length > 1 && !type.code"
-              type="button"
-              class="btn btn-quiet"
-              :aria-label="t('describe.removeType', { name: type.name })"
-              @click="form.types.splice(at, 1)"
-            >
-              ×
-            </button>
-          </div>
-          <button
-            v-if="form.types.length < 8"
-            type="button"
-            class="btn btn-quiet"
-            @click="form.types.push(emptyType())"
-          >
-            {{ t('describe.another') }}
-          </button>
-        </fieldset>
-        <p v-if="unreadable" class="oxblood" role="alert">{{ t('describe.unreadable') }}</p>
+        <DescribePrice v-model="form" :problems="problems" :currency="currency" />
+        <DescribeTypes v-model="form" :problems="problems" :currency="currency" />
+        <p v-if="isUnreadable" class="oxblood" role="alert">{{ t('describe.unreadable') }}</p>
       </form>
     </div>
     <aside>
-      <div v-if="shown && shown.sentence" class="sheet reads">
-        <h2 class="caption">{{ t('describe.reads') }}</h2>
-        <p class="sentence">{{ shown.sentence }}</p>
-        <template v-if="shown.example.length > 0">
-          <h2 class="caption">{{ t('describe.worked') }}</h2>
-          <table>
-            <thead class="visually-hidden">
-              <tr>
-                <th scope="col">{{ t('describe.case') }}</th>
-                <th scope="col">{{ currency }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="line in shown.example" :key="line.text">
-                <td>{{ line.text }}</td>
-                <td class="number">{{ money(line.minor) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </template>
-      </div>
+      <DescribeReads v-if="shown && shown.sentence" :described="shown" :currency="currency" />
       <p v-else class="muted">{{ t('describe.begin') }}</p>
       <ProblemList v-if="shown" :problems="shown.problems" />
       <p v-if="failure" class="oxblood" role="alert">{{ failure }}</p>
@@ -299,10 +154,10 @@ onBeforeUnmount(() => {
   align-items: end;
   margin-top: 12px;
 }
-fieldset {
+form :deep(fieldset) {
   margin: 14px 0 0;
 }
-legend {
+form :deep(legend) {
   font-size: 13px;
   font-weight: 600;
   margin-bottom: 4px;
@@ -327,47 +182,22 @@ legend {
   border-color: var(--green);
   background: var(--green-soft);
 }
-.two {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 16px;
-}
-.row {
+form :deep(.fields) {
   display: flex;
   flex-wrap: wrap;
   gap: 6px 12px;
   align-items: end;
   padding: 4px 0;
 }
-.row label {
+form :deep(.fields label) {
   font-size: 12.5px;
 }
-.row .form-control {
+form :deep(.fields .form-control) {
   width: 120px;
 }
-.type label:first-child .form-control {
-  width: 180px;
-}
-.choice {
+form :deep(.choice) {
   display: block;
   padding: 3px 0;
-}
-.reads {
-  padding: 12px 16px;
-}
-.sentence {
-  font: 400 17px/1.5 'Bitter Variable';
-}
-table {
-  width: 100%;
-}
-td {
-  padding: 6px 0;
-  border-top: 1px solid var(--line-soft);
-}
-.number {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
 }
 .docket-place {
   margin-top: 12px;
@@ -378,7 +208,6 @@ td {
 @media (max-width: 1000px) {
   .describe,
   .three,
-  .two,
   .patterns {
     grid-template-columns: minmax(0, 1fr);
   }
