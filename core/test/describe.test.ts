@@ -61,6 +61,22 @@ describe('a product is described without a file (model B5)', () => {
       { text: 'one more from the 20th of June', minor: 9500 },
       { text: 'one leaves on the 10th, another comes on the 11th', minor: 4500 },
     ])
+    // Whatever the sizes are, the example has one that is full, and what the next person makes of it.
+    const larger = {
+      ...team,
+      bands: [
+        { upTo: 7, priceMinor: 4500 },
+        { upTo: 20, priceMinor: 9500 },
+      ],
+    }
+    const both = { ...larger, types: team.types.map((type) => ({ ...type, counts: true })) }
+    for (const [described, first] of [
+      [larger, '7 × Estimator, 2 × Reader'],
+      [both, '5 × Estimator, 2 × Reader'],
+    ] as const) {
+      const [full, more] = workedExample(describedSheet(described, 'trellis', 'EUR'), ACCOUNT, NOW)
+      expect([full, more!.minor]).toEqual([{ text: first, minor: 4500 }, 9500])
+    }
     const monthly = describedSheet(month, 'beds', 'EUR')
     expect(workedExample(monthly, ACCOUNT, NOW).map(({ minor }) => minor)).toEqual([5600, 7000, 7000])
     expect(chargingWords(monthly, 'EUR', 'en-IE')).toBe(

@@ -42,6 +42,8 @@ export interface WorkedLine {
 /** Made-up people of the example, so many of a type. */
 const FIRST = 4
 const SECOND = 2
+/** A larger team makes no example. */
+const MOST_IN_EXAMPLE = 200
 
 /**
  * What the month costs with a few made-up people, worked out by the charging itself (model B5, S6): as it is, with one
@@ -54,6 +56,7 @@ export function workedExample(
 ): WorkedLine[] {
   const [first, second] = sheet.seatTypes
   if (!first) return []
+  const many = teamOf(sheet)
   const month = monthOf(now, account.zone)
   const day = (number: number) => `${month}-${String(number).padStart(2, '0')}`
   const before = addDays(`${month}-01`, -40)
@@ -61,12 +64,12 @@ export function workedExample(
     { seat: `${sheet.code}/${type}`, from, ...(until ? { until } : {}) },
   ]
   const team = [
-    ...Array.from({ length: FIRST }, () => seat(first.code, before)),
+    ...Array.from({ length: many }, () => seat(first.code, before)),
     ...(second ? Array.from({ length: SECOND }, () => seat(second.code, before)) : []),
   ]
   const total = (people: ReturnType<typeof seat>[], places = 0) =>
     billFor(sheet, account, month, before, people, places)
-  const who = second ? `${FIRST} × ${first.name}, ${SECOND} × ${second.name}` : `${FIRST} × ${first.name}`
+  const who = second ? `${many} × ${first.name}, ${SECOND} × ${second.name}` : `${many} × ${first.name}`
   const lines: WorkedLine[] = []
   const add = (text: string, minor: number | null) => minor !== null && lines.push({ text, minor })
   if (sheet.charging.perPlace?.length) {
@@ -85,6 +88,14 @@ export function workedExample(
     total([...team.slice(1), seat(first.code, before, day(10)), seat(first.code, day(11))]),
   )
   return lines
+}
+
+/** How many hold the first type in the example: of a price by team size as many as the first size has room for, with the others. */
+function teamOf({ charging, seatTypes: [first, second] }: ProductSheet): number {
+  const [band] = charging.bands ?? []
+  if (charging.rule !== 'banded' || !band || !first?.inBand) return FIRST
+  const others = second?.inBand ? SECOND : 0
+  return band.upTo > others && band.upTo <= MOST_IN_EXAMPLE ? band.upTo - others : FIRST
 }
 
 let count = 0

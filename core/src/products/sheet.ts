@@ -204,17 +204,21 @@ function absurd({ charging, seatTypes }: ProductSheet): Problem[] {
   const say = (code: string, sentence: string, path: string) => problems.push(problem(code, sentence, path))
   const bands = charging.bands ?? []
   if (charging.rule === 'banded' && bands.length === 0) {
-    say('no-bands', 'A banded price needs at least one band.', '/charging/bands')
+    say(
+      'no-bands',
+      'A price by team size needs at least one size: up to how many people, and what it costs.',
+      '/charging/bands',
+    )
   }
   bands.forEach((band, at) => {
     const before = bands[at - 1]
     if (!before) return
     const path = `/charging/bands/${at}`
     if (band.upTo <= before.upTo) {
-      say('bands-overlap', `The band up to ${band.upTo} lies within the one before, up to ${before.upTo}.`, path)
+      say('bands-overlap', `The team size up to ${band.upTo} lies within the one before, up to ${before.upTo}.`, path)
     }
     if (band.priceMinor < before.priceMinor) {
-      say('band-cheaper', `The band up to ${band.upTo} costs less than the one before, for fewer people.`, path)
+      say('band-cheaper', `The team size up to ${band.upTo} costs less than the smaller one before it.`, path)
     }
   })
   if (charging.rule === 'term' && !charging.termMonths) {
@@ -225,12 +229,16 @@ function absurd({ charging, seatTypes }: ProductSheet): Problem[] {
     if (charging.rule === 'banded' && type.priceMinor > 0) {
       say(
         'priced-in-band',
-        `${type.name} has a price of its own, but the team’s price is banded.`,
+        `${type.name} has a price of its own, but the product charges by team size.`,
         `${path}/priceMinor`,
       )
     }
     if (charging.rule !== 'banded' && type.inBand) {
-      say('band-without', `${type.name} counts for a band, but the price is not banded.`, `${path}/inBand`)
+      say(
+        'band-without',
+        `${type.name} counts towards the team, but the product does not charge by team size.`,
+        `${path}/inBand`,
+      )
     }
     if (type.use === 'floating' && type.priceMinor > 0 && charging.rule !== 'term') {
       say('floating-price', `${type.name} is floating; a pool is bought for a term.`, `${path}/priceMinor`)
