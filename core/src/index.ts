@@ -1,4 +1,5 @@
 export * from './account/account.ts'
+export * from './account/kept.ts'
 export * from './account/book.ts'
 export * from './account/book-shape.ts'
 export * from './account/write-book.ts'

@@ -3,6 +3,7 @@ import {
   deskView,
   knownOf,
   leaversRecord,
+  listColumnsOf,
   looksAfter,
   needsOf,
   productAccountsView,
@@ -148,6 +149,33 @@ describe('a product that is kept by hand (model B1)', () => {
     expect(read.problems).toEqual([])
     expect(writeBook(read.account!, house.now).keepings).toEqual(book.keepings)
     expect(book.keepings![0]!.known).toHaveLength(2)
+  })
+
+  test('what is known of a connected product’s accounts comes back too, and how its list was read', () => {
+    const house = House.open((book) => (book.keepings = []))
+    house.do('Oriel', { type: 'connect-product', product: 'log', scimAddress: 'https://log.example/scim/v2' })
+    const accounts = [{ address: 'stranger@elsewhere.example', name: 'Stranger', state: 'open' }]
+    const listId = nextId()
+    const note = { type: 'note-list', product: 'log', asOf: '2026-06-15', hash: 'abc', count: 1 }
+    house.do('Oriel', { type: 'note-accounts', product: 'log', listId, asOf: '2026-06-15', source: 'list', accounts })
+    house.do('Oriel', { ...note, listId, columns: [{ field: 'email', heading: 'Contact' }] })
+    house.do('Oriel', { ...note, listId: nextId() })
+    expect(listColumnsOf(house.account, 'log')).toEqual({ email: 'Contact' })
+    const book = writeBook(house.account, house.now)
+    expect(book.keepings).toMatchObject([
+      { product: 'log', columns: { email: 'Contact' }, known: [{ name: 'Stranger' }] },
+    ])
+    expect(book.keepings![0]!.way).toBeUndefined()
+    const read = readBook(JSON.parse(JSON.stringify(book)), nextId)
+    expect([read.problems, listColumnsOf(read.account!, 'log')]).toEqual([[], { email: 'Contact' }])
+    expect(writeBook(read.account!, house.now).keepings).toEqual(book.keepings)
+  })
+
+  test('a book that says who looks after a product says since when', () => {
+    const house = open('Mirren')
+    const book = JSON.parse(JSON.stringify(writeBook(house.account, house.now)))
+    delete book.keepings[0].since
+    expect(readBook(book, nextId).problems).toMatchObject([{ path: '/keepings/0/since' }])
   })
 })
 

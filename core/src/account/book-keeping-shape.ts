@@ -84,14 +84,15 @@ export class BookRecordRequest {
   @IsOptional() @Line(120) firm?: string
 }
 
-/** How a product's accounts are kept where nothing does it by itself (model B1). */
+/** How a product's accounts are kept where nothing does it by itself, and what is known of them (model B1). */
 export class BookKeeping {
   @Code() product!: string
-  @IsIn(['hand', 'none']) way!: 'hand' | 'none'
+  /** Left out with `since`: nobody has said, or the product is connected; then there are neither keeper, client nor words. */
+  @IsOptional() @IsIn(['hand', 'none']) way?: 'hand' | 'none'
   @IsOptional() @ValidateNested() @Type(() => BookKeeper) @IsObject() keeper?: BookKeeper
   /** The client whose own product it is, by the place's path. */
   @IsOptional() @Line(400) client?: string
-  @NeededWhen() since!: string
+  @IsOptional() @NeededWhen() since?: string
   /** What the product calls our roles and places: its word by the role's name or the place's path. */
   @IsOptional() @IsObject() roleWords?: Record<string, string>
   @IsOptional() @IsObject() placeWords?: Record<string, string>

@@ -18,8 +18,6 @@ export interface KeepingRow {
   since: Instant
   /** What the product calls our roles and places, by our ids, for the lines that are copied. */
   words: Readonly<Record<Id, string>>
-  /** Which column of its member list says what, as it was last read: the heading by the field (model B3). */
-  columns: Readonly<Record<string, string>>
 }
 
 /** What an account in a product is known to be. */
@@ -95,4 +93,6 @@ export interface MemberListRow {
   hash: string
   /** How many rows it had. */
   count: number
+  /** Which of its columns said what: the heading by the field; empty where it had none (model B3). */
+  columns: Readonly<Record<string, string>>
 }

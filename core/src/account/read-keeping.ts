@@ -7,25 +7,15 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: Custo
   const products = new Set<string>()
   keepings.forEach((one, at) => {
     const path = `/keepings/${at}`
-    const { product, way, keeper = {}, since, columns = {} } = one
+    const { product, lists = [], columns = {} } = one
     if (!scene.rows.product.some(({ code }) => code === product)) {
       scene.problem('unknown-product', `There is no product “${product}” in this book.`, `${path}/product`)
     }
     if (products.has(product))
       scene.problem('name-twice', `“${product}” is listed twice; leave one out.`, `${path}/product`)
     products.add(product)
-    const personId = scene.find(scene.people, keeper.person, 'person', `${path}/keeper/person`)
-    const groupId = scene.find(scene.groups, keeper.group, 'group', `${path}/keeper/group`)
-    if (personId && groupId) {
-      scene.problem('bad-value', 'A keeper is a person or a group; leave one of them out.', `${path}/keeper`)
-    }
-    const placeId = one.client === undefined ? null : (scene.place(one.client, `${path}/client`) ?? null)
-    const keeperKind = personId ? 'person' : groupId ? 'group' : null
-    scene.rows.keeping.push({
-      ...{ id: scene.makeId(), product, way, keeperKind, keeperId: personId ?? groupId, placeId },
-      ...{ since: scene.when(since, 'beginning'), words: wordsOf(one, path, scene), columns: { ...columns } },
-    })
-    for (const list of one.lists ?? []) {
+    if (one.way) readWay(one, one.way, path, scene)
+    lists.forEach((list, index) => {
       scene.rows.memberList.push({
         ...{
           id: scene.makeId(),
@@ -36,11 +26,31 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: Custo
         },
         ...{ appliedAt: scene.when(list.applied, 'beginning') },
         byId: scene.find(scene.people, list.by, 'person', `${path}/lists`),
+        columns: index === lists.length - 1 ? { ...columns } : {},
       })
-    }
+    })
     one.recordRequests?.forEach((request, at) => readRequest(request, product, `${path}/recordRequests/${at}`, scene))
     const shared = readShared(one, path, scene)
     one.known?.forEach((known, index) => readKnown(known, product, `${path}/known/${index}`, scene, shared))
+  })
+}
+
+/** Who looks after a product, and in which of its words (model B1). */
+function readWay(one: BookKeeping, way: 'hand' | 'none', path: string, scene: CustomsScene): void {
+  const { product, keeper = {}, since } = one
+  if (since === undefined) {
+    return scene.problem('bad-value', `Say since when “${product}” has been kept so.`, `${path}/since`)
+  }
+  const personId = scene.find(scene.people, keeper.person, 'person', `${path}/keeper/person`)
+  const groupId = scene.find(scene.groups, keeper.group, 'group', `${path}/keeper/group`)
+  if (personId && groupId) {
+    scene.problem('bad-value', 'A keeper is a person or a group; leave one of them out.', `${path}/keeper`)
+  }
+  const placeId = one.client === undefined ? null : (scene.place(one.client, `${path}/client`) ?? null)
+  const keeperKind = personId ? 'person' : groupId ? 'group' : null
+  scene.rows.keeping.push({
+    ...{ id: scene.makeId(), product, way, keeperKind, keeperId: personId ?? groupId, placeId },
+    ...{ since: scene.when(since, 'beginning'), words: wordsOf(one, path, scene) },
   })
 }
 

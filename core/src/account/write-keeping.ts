@@ -2,38 +2,49 @@ import { pathText } from '../places/tree.ts'
 import { instantText } from '../time/instants.ts'
 import type { Account } from './account.ts'
 import type { BookKeeping, BookKnown } from './book-keeping-shape.ts'
-import type { Id, KnownRow } from './rows.ts'
+import { keepingOf, listColumnsOf } from './kept.ts'
+import type { Id, KeepingRow, KnownRow } from './rows.ts'
 
-/** How products are kept by hand, as a book holds it. */
+/** How products are kept, and what is known of the accounts in them however they are kept, as a book holds it. */
 export function keepingsOf(account: Account, ref: (personId: Id) => string): { keepings?: BookKeeping[] } {
-  const rows = [...account.all('keeping')]
-  if (rows.length === 0) return {}
+  const keepings = [...account.all('product')].flatMap(({ code }): BookKeeping[] => {
+    const kept = keepingOf(account, code)
+    const found = { ...(kept ? wayOf(account, kept, ref) : {}), ...factsOf(account, code, ref) }
+    return Object.keys(found).length > 0 ? [{ product: code, ...found }] : []
+  })
+  return keepings.length > 0 ? { keepings } : {}
+}
+
+function wayOf(account: Account, kept: KeepingRow, ref: (personId: Id) => string): Partial<BookKeeping> {
+  const { way, keeperKind, keeperId, placeId, since, words } = kept
   return {
-    keepings: rows.map(({ product, way, keeperKind, keeperId, placeId, since, words, columns }) => {
-      const lists = account.by('memberList', 'product', product)
-      const known = account.by('known', 'product', product)
-      return {
-        ...{ product, way, since: instantText(since) },
-        ...(keeperKind === 'person' && keeperId ? { keeper: { person: ref(keeperId) } } : {}),
-        ...(keeperKind === 'group' && keeperId
-          ? { keeper: { group: account.get('group', keeperId)?.name ?? keeperId } }
-          : {}),
-        ...(placeId ? { client: pathText(account, placeId) } : {}),
-        ...wordsOf(account, words),
-        ...(Object.keys(columns).length > 0 ? { columns: { ...columns } } : {}),
-        ...(lists.length > 0
-          ? {
-              lists: lists.map(({ asOf, appliedAt, byId, hash, count }) => ({
-                ...{ asOf: instantText(asOf), applied: instantText(appliedAt), hash, count },
-                ...(byId ? { by: ref(byId) } : {}),
-              })),
-            }
-          : {}),
-        ...sharedOf(account, product, ref),
-        ...requestsOf(account, product, ref),
-        ...(known.length > 0 ? { known: known.map((row) => knownOf(account, row, ref)) } : {}),
-      }
-    }),
+    ...{ way, since: instantText(since) },
+    ...(keeperKind === 'person' && keeperId ? { keeper: { person: ref(keeperId) } } : {}),
+    ...(keeperKind === 'group' && keeperId
+      ? { keeper: { group: account.get('group', keeperId)?.name ?? keeperId } }
+      : {}),
+    ...(placeId ? { client: pathText(account, placeId) } : {}),
+    ...wordsOf(account, words),
+  }
+}
+
+function factsOf(account: Account, product: string, ref: (personId: Id) => string): Partial<BookKeeping> {
+  const columns = listColumnsOf(account, product)
+  const lists = account.by('memberList', 'product', product)
+  const known = account.by('known', 'product', product)
+  return {
+    ...(Object.keys(columns).length > 0 ? { columns: { ...columns } } : {}),
+    ...(lists.length > 0
+      ? {
+          lists: lists.map(({ asOf, appliedAt, byId, hash, count }) => ({
+            ...{ asOf: instantText(asOf), applied: instantText(appliedAt), hash, count },
+            ...(byId ? { by: ref(byId) } : {}),
+          })),
+        }
+      : {}),
+    ...sharedOf(account, product, ref),
+    ...requestsOf(account, product, ref),
+    ...(known.length > 0 ? { known: known.map((row) => knownOf(account, row, ref)) } : {}),
   }
 }
 

@@ -3,7 +3,8 @@ import { Type } from 'class-transformer'
 import type { Id, KnownRow } from '../account/rows.ts'
 import { Code, Line } from '../checks/shape.ts'
 import { productAt } from '../products/catalogue.ts'
-import { keepingOf, looksAfter } from '../products/keeping.ts'
+import { keepingOf } from '../account/kept.ts'
+import { looksAfter } from '../products/keeping.ts'
 import type { ProductSheet } from '../products/sheet.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
@@ -58,7 +59,7 @@ export const keepProduct: ChangeKind<KeepProduct> = {
     const since = before?.way === way ? before.since : draft.now
     const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, placeId, since, words: words ?? {} }
     if (before) draft.update('keeping', before.id, row)
-    else draft.insert('keeping', { id: keepingId, ...row, columns: {} })
+    else draft.insert('keeping', { id: keepingId, ...row })
     if (way === 'none') settleTasks(draft, product, { state: 'done', note: NO_ACCOUNTS, doneAt: draft.now })
   },
   sentence({ product, way, keeperKind, keeperId, placeId }, sight, verb) {

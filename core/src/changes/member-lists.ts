@@ -14,7 +14,6 @@ import {
 import { Type } from 'class-transformer'
 import type { Id, KnownSource, KnownState, PersonalValue, RowEdit } from '../account/rows.ts'
 import { Code, Line } from '../checks/shape.ts'
-import { keepingOf } from '../products/keeping.ts'
 import { isWhen, readWhen, type Instant } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
@@ -150,11 +149,7 @@ export const noteList: ChangeKind<NoteList> = {
       byId: draft.actorId,
       hash,
       count,
-    })
-    const keeping = keepingOf(draft.account, product)
-    if (!keeping || !columns) return
-    draft.update('keeping', keeping.id, {
-      columns: Object.fromEntries(columns.map(({ field, heading }) => [field, heading])),
+      columns: Object.fromEntries((columns ?? []).map(({ field, heading }) => [field, heading])),
     })
   },
   sentence: ({ product, count }, sight, verb) =>

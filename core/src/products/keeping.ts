@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id, KeepingRow, KnownRow, KnownState, SharedLoginRow } from '../account/rows.ts'
+import { keepingOf } from '../account/kept.ts'
 import { groupMembers } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
 import {
@@ -15,10 +16,6 @@ import { dateOf, type Instant } from '../time/instants.ts'
 
 /** How a product's accounts are kept; `unsaid`: nobody has said so yet (model B1). */
 export type KeptBy = 'connection' | 'hand' | 'none' | 'unsaid'
-
-export function keepingOf(account: Account, product: string): KeepingRow | undefined {
-  return account.by('keeping', 'product', product)[0]
-}
 
 /** A connection does it by itself, whatever else is said. */
 export function wayOf(account: Account, product: string): KeptBy {

@@ -3,15 +3,8 @@ import type { Id, KnownRow, KnownState, SharedLoginRow } from '../account/rows.t
 import { grantsOf } from '../access/walk.ts'
 import { entryOf } from '../access/roles.ts'
 import { areasAt, productAt } from './catalogue.ts'
-import {
-  keepingOf,
-  nobodysToClose,
-  passwordsToChange,
-  tasksIn,
-  type Known,
-  type Task,
-  type TaskKind,
-} from './keeping.ts'
+import { keepingOf } from '../account/kept.ts'
+import { nobodysToClose, passwordsToChange, tasksIn, type Known, type Task, type TaskKind } from './keeping.ts'
 import { dateInWords, dateOf, daysBetween, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 
 /** A line of a task, to be copied into the product. */

@@ -1,6 +1,7 @@
 import type { Sight } from '../access/sight.ts'
 import { productAt, productsAt } from '../products/catalogue.ts'
-import { keepingOf, keptBy, tasksIn, wayOf } from '../products/keeping.ts'
+import { keepingOf } from '../account/kept.ts'
+import { keptBy, tasksIn, wayOf } from '../products/keeping.ts'
 import { taskView, taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf } from '../time/instants.ts'
 import type { Need } from './desk.ts'

@@ -2,10 +2,10 @@ import type { Id, KnownRow, KnownState } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
 import { productAt, productsAt } from '../products/catalogue.ts'
+import { keepingOf } from '../account/kept.ts'
 import {
   keepersByMail,
   keepersOf,
-  keepingOf,
   knownOf,
   latestOf,
   looksAfter,

@@ -15,7 +15,7 @@ import {
   Min,
 } from 'class-validator'
 import {
-  keepingOf,
+  listColumnsOf,
   LIST_FIELDS,
   looksAfter,
   productAt,
@@ -141,7 +141,7 @@ export const memberListRoutes = [
       const product = productOf(ask)
       const { lodge, accountId, personId, body, account } = ask
       const cells = await lodge.budget.spend(accountId, personId, () => cellsOf(Buffer.from(body.content, 'base64')))
-      return { cells, ...proposeColumns(cells, keepingOf(account, product)?.columns ?? {}) }
+      return { cells, ...proposeColumns(cells, listColumnsOf(account, product)) }
     },
   }),
   route({

@@ -3,7 +3,7 @@ import {
   activeOwners,
   judgeMembers,
   keepersOf,
-  keepingOf,
+  listColumnsOf,
   MEMBER_VERDICTS,
   nobodysTaskView,
   nobodysToClose,
@@ -48,7 +48,7 @@ export async function listCommand(scene: Scene, product: string, path: string): 
   const sheet = productAt(account, product, instant)?.sheet
   if (!sheet) throw new BadCall(`There is no product ${product} in this book.`)
   const cells = await cellsAt(path)
-  const table = proposeColumns(cells, keepingOf(account, product)?.columns ?? {})
+  const table = proposeColumns(cells, listColumnsOf(account, product))
   const { email, name, id } = table.columns
   if (email === undefined && name === undefined && id === undefined) {
     throw new BadCall(`${path} has no column with email addresses, names or ids; name one of them so.`)

@@ -12,7 +12,6 @@ export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList' | 'shared
       plain('placeId', 'place_id'),
       plain('since', 'since_us'),
       json('words', 'words'),
-      json('columns', 'list_columns'),
     ],
   },
   known: {
@@ -40,6 +39,7 @@ export const KEEPING_LAYOUT: Layout<'keeping' | 'known' | 'memberList' | 'shared
       plain('byId', 'by_id'),
       plain('hash', 'hash'),
       plain('count', 'row_count'),
+      json('columns', 'list_columns'),
     ],
   },
   sharedLogin: {
