@@ -21,7 +21,12 @@ const SCENE: SheetScene = {
     },
     { code: 'board', name: 'Shed Board', seatTypes: [{ code: 'team', name: 'Team' }] },
   ],
-  places: ['Pellworth', 'Corvane'],
+  places: [
+    { id: 'pellworth', name: 'Pellworth' },
+    { id: 'corvane', name: 'Corvane' },
+    { id: 'east', name: 'Yard' },
+    { id: 'west', name: 'Yard' },
+  ],
   zone: 'Europe/Dublin',
 }
 
@@ -32,7 +37,7 @@ const CELLS = [
   ['Gardener, Rafe', ' RAFE@house.example ', '', 'x', '–', 'since spring'],
   ['Ada Marsh', 'ada@marsh.example', 'Marsh Climbers', 'Reader', 'Pellworth', 'ropes'],
   ['Bay Stone', 'bay@stone.example', '', '3/4/2025', 'no', ''],
-  ['Corin Irrigation', 'corin@house', '', 'X', 'n', ''],
+  ['Corin Irrigation', 'corin@house', '', 'X', 'n/a', ''],
   ['', '', '', '', '', ''],
   ['Dell Wick', '', 'Marsh climbers', '', 'yes', ''],
 ]
@@ -51,9 +56,9 @@ describe('the usual spreadsheet (model B7)', () => {
     ])
     expect(sheet.columns[4]!.marks.map(({ text, meaning, looksLike }) => [text, meaning, looksLike])).toEqual([
       ['–', 'no', 'mark'],
-      ['Pellworth', 'yes', 'place'],
+      [null, 'yes', 'place'],
       ['no', 'no', 'mark'],
-      ['n', 'no', 'mark'],
+      ['n/a', 'no', 'mark'],
       ['yes', 'yes', 'mark'],
     ])
   })
@@ -102,5 +107,39 @@ describe('the usual spreadsheet (model B7)', () => {
     // Anything read on the same day counts more.
     house.do('Oriel', { type: 'confirm-account', product: 'log', personId: ada, state: 'closed' })
     expect(knownOf(house.account, 'log', ada).state).toBe('closed')
+  })
+
+  test('a cell that names clients gives keys there only where that was chosen, and each once', () => {
+    const house = House.open()
+    house.do('Oriel', { type: 'keep-product', product: 'log', way: 'hand' })
+    const sight = new Sight(house.account, house.person('Oriel'), house.now)
+    const places = ['Pellworth', 'Corvane'].map((name) => ({ id: house.place(name), name }))
+    const scene = { ...SCENE, places: [...places, { id: 'twice', name: 'Yard' }, { id: 'again', name: 'Yard' }] }
+    const cells = [
+      ['Person', 'E-mail', 'Garden Log'],
+      ['Rafe Gardener', 'rafe@house.example', 'Pellworth'],
+      ['Ada Marsh', 'ada@marsh.example', 'CORVANE / pellworth'],
+      ['Bay Stone', 'bay@stone.example', 'Yard'],
+    ]
+    const sheet = proposeSpreadsheet(cells, scene)
+    expect(sheet.columns[2]!.marks.map(({ text, count, looksLike }) => [text, count, looksLike])).toEqual([
+      [null, 2, 'place'],
+      ['Yard', 1, 'mark'],
+    ])
+    const judged = judgeMembers(sight, 'log', readSpreadsheet(cells, sheet, scene).get('log')!)
+    const list = { product: 'log', judged, choices: new Map([['line 3', 'record' as const]]), hash: 'h', columns: [] }
+    const applied = { asOf: '2026-06-16', source: 'spreadsheet', kind: 'contractor' } as const
+    const keysOf = (changes: object[]) =>
+      (changes as { type: string; grants?: unknown[] }[]).flatMap(({ type, grants = [] }) => [
+        ...(type === 'give' ? ['give'] : []),
+        ...grants.map(() => 'recorded with'),
+      ])
+    expect(keysOf(listChanges(sight, [list], applied, nextId))).toEqual([])
+    const giving = { ...list, keyRoleId: house.role('Rope access') }
+    expect(keysOf(listChanges(sight, [giving], applied, nextId))).toEqual(['recorded with', 'recorded with', 'give'])
+    house.do('Oriel', ...listChanges(sight, [giving], applied, nextId))
+    const after = new Sight(house.account, house.person('Oriel'), house.now)
+    const again = { ...giving, judged: judgeMembers(after, 'log', readSpreadsheet(cells, sheet, scene).get('log')!) }
+    expect(keysOf(listChanges(after, [again], applied, nextId))).toEqual([])
   })
 })

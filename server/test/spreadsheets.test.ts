@@ -86,6 +86,40 @@ test('it is read by those who look after a product, and says nothing of products
   expect(body.products.map(({ code }: { code: string }) => code)).toEqual(['log'])
 })
 
+test('a cell that names a client gives a key there once it is chosen, and only by whoever may give it', async () => {
+  const cells = rows().map((row, at) => (at === 4 ? [...row.slice(0, 3), 'Corvane'] : row))
+  const { body: proposed } = await owner.post(path('judge')).send(asked(cells)).expect(200)
+  const [log] = proposed.products as { code: string; roles: { id: string; name: string }[] }[]
+  expect(log!.roles.map(({ name }) => name)).toContain('Rope access')
+  const keys = { log: log!.roles.find(({ name }) => name === 'Rope access')!.id }
+  const list = asked(cells, { choices: { log: { 'line 5': 'record' } }, keys, withPreview: true })
+  const { body: shown } = await owner.post(path('judge')).send(list).expect(200)
+  expect([shown.problems, shown.preview.sentences.join(' ')]).toEqual([
+    [],
+    expect.stringContaining('Rope access at Corvane'),
+  ])
+  await apply(house, owner, [
+    { type: 'keep-product', product: 'log', way: 'hand', keeperKind: 'person', keeperId: house.idOf('Rafe') },
+  ])
+  const rafe = await house.as('Rafe')
+  const mine = asked(
+    cells.map((row, at) => (at === 2 ? [...row.slice(0, 3), 'Pellworth'] : row)),
+    { keys },
+  )
+  const { body } = await rafe
+    .post(path('judge'))
+    .send({ ...mine, withPreview: true })
+    .expect(200)
+  expect(body.products[0].roles).toEqual([])
+  expect(body.problems.map(({ sentence }: { sentence: string }) => sentence).join(' ')).toMatch(
+    /give access at Pellworth/,
+  )
+  await rafe
+    .post(path('judge'))
+    .send({ ...mine, keys: { log: 'no id', __proto__: 7 }, withPreview: true })
+    .expect(200)
+})
+
 test('whatever is said of the columns harms nothing', async () => {
   const hostile = [
     { headingAt: 'x', columns: 'x' },

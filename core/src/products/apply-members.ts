@@ -16,6 +16,8 @@ export interface AppliedList {
   hash: string
   /** Which heading said what, for the next list. */
   columns: readonly { field: string; heading: string }[]
+  /** The role that whoever the list names at places is given there; null: nobody is given a key (model B7). */
+  keyRoleId?: Id | null
 }
 
 /** What holds for all lists that are applied together. */
@@ -32,7 +34,8 @@ const NOTED_AT_ONCE = 400
 
 /**
  * The changes that apply lists: people recorded first, then what is known of every row and of all who are missing, then
- * seats given, changed and ended. A list gives nobody access by itself: only what was chosen does (model B3). Lists that
+ * seats given, changed and ended, and keys given. A list gives nobody access by itself: only what was chosen does
+ * (model B3). Lists that
  * come from one spreadsheet have a person in one row, who is recorded once, with all their seats (model B7).
  * @param newId ids for the rows that are made.
  */
@@ -44,18 +47,24 @@ export function listChanges(
 ): object[] {
   const applying = new Applying(sight, applied, newId)
   for (const list of lists) applying.record(list)
-  return [...applying.people, ...lists.flatMap((list) => applying.apply(list)), ...applying.seats, ...applying.asked()]
+  const known = lists.flatMap((list) => applying.apply(list))
+  return [...applying.people, ...known, ...applying.seats, ...applying.keys, ...applying.asked()]
 }
+
+const isAmong = (grant: { roleId: Id; placeId: Id }, all: readonly { roleId: Id; placeId: Id }[] = []) =>
+  all.some(({ roleId, placeId }) => roleId === grant.roleId && placeId === grant.placeId)
 
 interface RecordChange {
   personId: Id
   seats?: { product: string; seatType: string }[]
+  grants?: { roleId: Id; placeId: Id }[]
 }
 
 class Applying {
   /** Firms and people that are new. */
   readonly people: object[] = []
   readonly seats: object[] = []
+  readonly keys: object[] = []
   private readonly firms = new Map<string, Id>()
   private readonly asking = new Map<string, object[]>()
   private readonly mayRecord: boolean
@@ -71,7 +80,7 @@ class Applying {
   }
 
   /** Records the people that were chosen. */
-  record({ product, judged, choices }: AppliedList): void {
+  record({ product, judged, choices, keyRoleId = null }: AppliedList): void {
     const { applied, sight, people, newId } = this
     for (const one of judged) {
       if (one.verdict !== 'new' || one.name === '' || choices.get(one.key) !== 'record') continue
@@ -82,8 +91,10 @@ class Applying {
       const known = this.recorded.get(one.key)
       const seatType = one.state === 'closed' ? undefined : this.seatTypeOf(product, one)
       const seats = seatType ? [{ product, seatType }] : []
+      const grants = one.placeIds.flatMap((placeId) => (keyRoleId === null ? [] : [{ roleId: keyRoleId, placeId }]))
       if (known) {
         known.seats = [...(known.seats ?? []), ...seats]
+        known.grants = [...(known.grants ?? []), ...grants.filter((grant) => !isAmong(grant, known.grants))]
         continue
       }
       const employerId = applied.kind === 'staff' ? null : firmOf(sight.account, one.firm, this.firms, people, newId)
@@ -93,6 +104,7 @@ class Applying {
         standing: applied.kind === 'staff' ? 'member' : 'guest',
         ...(employerId ? { employerId } : {}),
         ...(seats.length > 0 ? { seats } : {}),
+        ...(grants.length > 0 ? { grants } : {}),
       }
       people.push(change)
       this.recorded.set(one.key, change)
@@ -132,6 +144,7 @@ class Applying {
       const recordedId = one.verdict === 'new' ? this.recorded.get(one.key)?.personId : undefined
       const personId = isStranger ? null : (recordedId ?? one.personId)
       this.chooseSeat(product, one, personId, choice)
+      if (!recordedId && personId !== null) this.giveKeys(list, one, personId)
       known.push({
         ...(personId === null ? { address: one.address || null, name: one.name || null } : { personId }),
         ...(one.remoteId ? { remoteId: one.remoteId } : {}),
@@ -158,6 +171,19 @@ class Applying {
       this.seats.push({ type: 'change-seat', holdingId: held, seatType: one.seatType })
     }
     if (choice === 'end-seat' && held) this.seats.push({ type: 'end-seat', holdingId: held })
+  }
+
+  /** Keys for someone who was here before; one they hold already is left as it is. */
+  private giveKeys({ keyRoleId: roleId = null }: AppliedList, { placeIds }: JudgedMember, personId: Id): void {
+    const { account, now } = this.sight
+    if (roleId === null || !account.get('person', personId)) return
+    const held = account
+      .by('grant', 'subject', `person ${personId}`)
+      .filter(({ until }) => until === null || until > now)
+    for (const placeId of placeIds) {
+      if (isAmong({ roleId, placeId }, held)) continue
+      this.keys.push({ type: 'give', subjectKind: 'person', subjectId: personId, roleId, placeId })
+    }
   }
 
   private seatTypeOf(product: string, { seatType }: JudgedMember): string | undefined {

@@ -43,6 +43,8 @@ export interface JudgedMember {
   seatType: string | null
   lastUsedAt: Instant | null
   firm: string
+  /** Places of ours that are named for it (model B7). */
+  placeIds: readonly Id[]
   /** Why it cannot be read, or what of it is not known here. */
   note: string | null
   /** What can be chosen for it besides leaving it to the tasks. */
@@ -204,6 +206,7 @@ class Finder {
           seatType: null,
           lastUsedAt: null,
           firm: '',
+          placeIds: [],
           note: null,
           offers: isWanted ? (CHOICES_OF['not-there'] ?? null) : null,
         },
@@ -218,7 +221,7 @@ class Finder {
     personId: Id | null,
     note: string | null,
   ): JudgedMember {
-    const { line, email, name, id, state, seatType, lastUsedAt, firm, unknownSeat } = member
+    const { line, email, name, id, state, seatType, lastUsedAt, firm, unknownSeat, placeIds = [] } = member
     const known = personId === null ? null : this.account.nameOf(personId)
     const unknown = unknownSeat === null ? null : `“${unknownSeat}” is no seat type here.`
     return {
@@ -235,6 +238,7 @@ class Finder {
       seatType,
       lastUsedAt,
       firm,
+      placeIds,
       note: note ?? unknown,
       offers: CHOICES_OF[verdict] ?? null,
     }

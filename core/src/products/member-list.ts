@@ -1,6 +1,6 @@
 import { normalEmail } from '../people/email.ts'
 import { addDays, isWhen, readWhen, type Instant } from '../time/instants.ts'
-import type { KnownState } from '../account/rows.ts'
+import type { Id, KnownState } from '../account/rows.ts'
 import type { SheetSeatType } from './sheet.ts'
 
 /** What a column of a product's member list can say (model B3). */
@@ -35,6 +35,8 @@ export interface ListedMember {
   firm: string
   /** Why the row cannot be read. */
   problem: string | null
+  /** Places of ours that are named for it; only a spreadsheet names any (model B7). */
+  placeIds?: readonly Id[]
 }
 
 /** Words of headings by what they represent, in their plainest form. */

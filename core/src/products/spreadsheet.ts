@@ -1,4 +1,5 @@
 import { normalEmail } from '../people/email.ts'
+import type { Id } from '../account/rows.ts'
 import { dateReader, fullestColumn, LIST_HEADINGS, nameFrom, plainest, type ListedMember } from './member-list.ts'
 import type { SheetSeatType } from './sheet.ts'
 
@@ -13,11 +14,11 @@ export type MarkMeaning = 'yes' | 'no' | { seatType: string }
 
 /** What stands in the cells of a product's column, and what it means there. */
 export interface SheetMark {
-  /** As written; null for all dates together. */
+  /** As written; null for all dates, or all that name places, together. */
   text: string | null
   count: number
   meaning: MarkMeaning
-  /** Written as a date or as a place of the account, which the reader is told. */
+  /** Dates and names of places are told as such. */
   looksLike: 'mark' | 'seat' | 'date' | 'place'
 }
 
@@ -42,8 +43,7 @@ export interface Spreadsheet {
 /** What is there to be found in a spreadsheet. */
 export interface SheetScene {
   products: readonly { code: string; name: string; seatTypes: readonly Pick<SheetSeatType, 'code' | 'name'>[] }[]
-  /** Names of places. */
-  places: readonly string[]
+  places: readonly { id: Id; name: string }[]
   zone: string
 }
 
@@ -52,7 +52,7 @@ const MAXIMUM_HEADING_ROWS = 20
 const MAXIMUM_MARKS = 40
 const SAMPLES = 3
 
-const NO = new Set(['', 'no', 'n', 'none', 'false', '0', 'nein', 'not', 'never', 'left', 'removed', 'x out'])
+const NO = new Set(['', 'no', 'n', 'n a', 'na', 'none', 'false', '0', 'nein', 'not', 'never', 'left', 'removed'])
 const NO_SIGNS = /^[-–—/]+$/
 
 /** Proposes what each column is and what each mark means; the reader confirms each once (model B7). */
@@ -144,12 +144,11 @@ function marksOf(
   { places, zone }: SheetScene,
 ): SheetMark[] {
   const readDate = dateReader(texts, zone)
-  const placeNames = new Set(places.map(plainest))
+  const named = placesBy(places)
   const found = new Map<string, SheetMark>()
   for (const text of texts) {
     if (text === '') continue
-    const isDate = !/^\d{1,4}$/.test(text) && readDate(text) !== null
-    const key = isDate ? '' : plainMark(text)
+    const key = markKey(text, readDate, named)
     const known = found.get(key)
     if (known) {
       known.count += 1
@@ -157,19 +156,48 @@ function marksOf(
     }
     if (found.size === MAXIMUM_MARKS) return []
     const seat = seatTypes.find(({ code, name }) => [plainest(code), plainest(name)].includes(plainest(text)))
-    const isPlace = parts(text).some((part) => placeNames.has(plainest(part)))
+    const isTogether = key === DATES || key === PLACES
     found.set(key, {
-      text: isDate ? null : text,
+      text: isTogether ? null : text,
       count: 1,
-      meaning: seat && !isDate ? { seatType: seat.code } : isNo(text) ? 'no' : 'yes',
-      looksLike: isDate ? 'date' : seat ? 'seat' : isPlace ? 'place' : 'mark',
+      meaning: isTogether ? 'yes' : seat ? { seatType: seat.code } : isNo(text) ? 'no' : 'yes',
+      looksLike: key === DATES ? 'date' : key === PLACES ? 'place' : seat ? 'seat' : 'mark',
     })
   }
   return [...found.values()].sort((one, other) => other.count - one.count)
 }
 
+/** What no cell can say: cells hold no control characters. */
+const DATES = '\u0000 dates'
+const PLACES = '\u0000 places'
+
+/** Cells with the same key mean the same: those of one writing, all dates, and all that name places. */
+function markKey(text: string, readDate: (text: string) => unknown, named: ReadonlyMap<string, Id | null>): string {
+  if (!/^\d{1,4}$/.test(text) && readDate(text) !== null) return DATES
+  return placesIn(text, named).length > 0 ? PLACES : plainMark(text)
+}
+
+/** The key of the cells that a mark stands for. */
+export function keyOfMark({ text, looksLike }: Pick<SheetMark, 'text' | 'looksLike'>): string {
+  if (text !== null) return plainMark(text)
+  return looksLike === 'place' ? PLACES : DATES
+}
+
 const plainMark = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim()
-const parts = (text: string) => text.split(/[,;/\n]/).map((part) => part.trim())
+
+/** Places by their names in plain writing; a name that two of them have names neither. */
+function placesBy(places: SheetScene['places']): ReadonlyMap<string, Id | null> {
+  const found = new Map<string, Id | null>()
+  for (const { id, name } of places) found.set(plainest(name), found.has(plainest(name)) ? null : id)
+  return found
+}
+
+/** The places that a cell names, one or several of them. */
+function placesIn(text: string, named: ReadonlyMap<string, Id | null>): Id[] {
+  const found = [text, ...text.split(/[,;/\n]/)].flatMap((part) => named.get(plainest(part)) ?? [])
+  return [...new Set(found)]
+}
+
 const isNo = (text: string) =>
   NO.has(plainest(text)) && !/^[x✓✔•*+]$/iu.test(text) && (plainest(text) !== '' || NO_SIGNS.test(text))
 
@@ -185,9 +213,10 @@ export function readSpreadsheet(
   const at = (field: WhoField) => columns.findIndex(({ as }) => as === field)
   const where = Object.fromEntries(WHO_FIELDS.map((field) => [field, at(field)])) as Record<WhoField, number>
   const lists = new Map<string, ListedMember[]>()
+  const named = placesBy(scene.places)
   columns.forEach((column, index) => {
     if (column.as !== 'product' || !column.product) return
-    const meanings = new Map(column.marks.map(({ text, meaning }) => [text === null ? '' : plainMark(text), meaning]))
+    const meanings = new Map(column.marks.map((mark) => [keyOfMark(mark), mark.meaning]))
     const readDate = dateReader(
       cells.slice(headingAt + 1).map((row) => row[index] ?? ''),
       scene.zone,
@@ -198,10 +227,9 @@ export function readSpreadsheet(
       const row = cells[line]!
       const text = (row[index] ?? '').trim()
       if (text === '') continue
-      const isDate = !/^\d{1,4}$/.test(text) && readDate(text) !== null
-      const meaning = meanings.get(isDate ? '' : plainMark(text)) ?? 'no'
+      const meaning = meanings.get(markKey(text, readDate, named)) ?? 'no'
       if (meaning === 'no') continue
-      members.push(memberOf(row, line, where, meaning))
+      members.push({ ...memberOf(row, line, where, meaning), placeIds: placesIn(text, named) })
     }
   })
   return lists

@@ -71,6 +71,17 @@ export function choicesView(sight: Sight): Choices {
   }
 }
 
+/** Roles that open something of a product, for whoever may give keys. */
+export function rolesOpening(sight: Sight, product: string): { id: Id; name: string }[] {
+  const { account, now } = sight
+  if (!sight.canSomewhere('access', 'change')) return []
+  const areas = areasAt(account, now).filter((area) => area.key.startsWith(`${product}/`))
+  return [...account.all('role')]
+    .filter((role) => !role.retired && !role.wallPassing && areas.some((area) => entryOf(account, role, area)))
+    .map(({ id, name }) => ({ id, name }))
+    .sort((one, other) => one.name.localeCompare(other.name, 'en'))
+}
+
 function groupChoices(sight: Sight): Choices['groups'] {
   if (!sight.canSomewhere('groups', 'see') && !sight.canSomewhere('access', 'change')) return []
   return [...sight.account.all('group')].map((group) => {

@@ -16,6 +16,8 @@ class SpreadsheetContent extends ListContent {
   @IsOptional() @IsObject() sheet?: object
   /** By product, what was chosen for rows, by their keys. */
   @IsObject() choices!: Record<string, Record<string, string>>
+  /** By product, the role that people are given at the places their cell names; left out, no keys are given. */
+  @IsOptional() @IsObject() keys?: Record<string, string>
 }
 
 export class SpreadsheetJudging extends SpreadsheetContent {
@@ -43,7 +45,8 @@ function sheetFrom(plain: object | undefined): Spreadsheet | undefined {
       marks: ((Array.isArray(column?.marks) ? column.marks.slice(0, 100) : []) as Record<string, unknown>[]).map(
         (mark) => ({
           text: mark?.text === null ? null : text(mark?.text),
-          ...{ count: 0, meaning: meaningFrom(mark?.meaning), looksLike: 'mark' as const },
+          ...{ count: 0, meaning: meaningFrom(mark?.meaning) },
+          looksLike: mark?.looksLike === 'place' ? ('place' as const) : ('date' as const),
         }),
       ),
       samples: [],
@@ -67,7 +70,17 @@ function taskOf(ask: AccountAsk<SpreadsheetContent>, withPreview: boolean) {
   const sheet = sheetFrom(body.sheet)
   const choices = body.choices as Record<string, Record<string, MemberChoice>>
   const task = {
-    ...{ kind: 'spreadsheet' as const, cells, asOf: body.asOf, as: body.kind, choices, hash, runId, withPreview },
+    ...{
+      kind: 'spreadsheet' as const,
+      cells,
+      asOf: body.asOf,
+      as: body.kind,
+      choices,
+      keys: body.keys ?? {},
+      hash,
+      runId,
+      withPreview,
+    },
     ...(sheet ? { sheet } : {}),
   }
   return { ...task, accountId, version: account.version, personId, now }

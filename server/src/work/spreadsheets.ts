@@ -2,12 +2,14 @@ import {
   idFrom,
   judgeMembers,
   keptProducts,
+  keyOfMark,
   listChanges,
   MEMBER_VERDICTS,
   productAt,
   proposeMarks,
   proposeSpreadsheet,
   readSpreadsheet,
+  rolesOpening,
   type Change,
   type Id,
   type JudgedMember,
@@ -29,6 +31,8 @@ export interface SpreadsheetAsked {
   as: 'staff' | 'contractor' | 'client'
   /** By product, what was chosen for its rows. */
   choices: Record<string, Record<string, MemberChoice>>
+  /** By product, the role that people are given at the places their cell names. */
+  keys: Record<string, Id>
   hash: string
   runId: Id
   withPreview: boolean
@@ -39,7 +43,15 @@ export interface ShownSpreadsheet extends Omit<ShownList, 'members' | 'since' | 
   sheet: Spreadsheet
   lists: { product: string; name: string; members: JudgedMember[] }[]
   /** Products a column can be of. */
-  products: { code: string; name: string; seatTypes: { code: string; name: string }[] }[]
+  products: SheetProduct[]
+}
+
+interface SheetProduct {
+  code: string
+  name: string
+  seatTypes: { code: string; name: string }[]
+  /** Roles that open something of it, which a key could be of. */
+  roles: { id: Id; name: string }[]
 }
 
 /** What a spreadsheet can name: the products the reader looks after, and places they see. */
@@ -49,7 +61,9 @@ function sceneOf(sight: Sight): SheetScene {
     const types = productAt(account, code, now)?.sheet.seatTypes ?? []
     return { code, name, seatTypes: types.map((one) => ({ code: one.code, name: one.name })) }
   })
-  const places = [...account.all('place')].flatMap(({ id, name }) => (sight.seesPlace(id) ? [name] : []))
+  const places = [...account.all('place')].flatMap(({ id, name, parentId, archived }) =>
+    parentId !== null && !archived && sight.seesPlace(id) ? [{ id, name }] : [],
+  )
   return { products, places, zone: account.zone }
 }
 
@@ -61,8 +75,8 @@ function correctedSheet(cells: string[][], sheet: Spreadsheet, scene: SheetScene
       return column.as === 'product' ? { ...column, as: 'other' as const, product: null } : column
     }
     const proposed = proposeMarks(cells, sheet.headingAt, at, column.product, scene)
-    const said = new Map(column.marks.map((mark) => [mark.text, mark.meaning]))
-    const marks = proposed.map((mark) => ({ ...mark, meaning: said.get(mark.text) ?? mark.meaning }))
+    const said = new Map(column.marks.map((mark) => [keyOfMark(mark), mark.meaning]))
+    const marks = proposed.map((mark) => ({ ...mark, meaning: said.get(keyOfMark(mark)) ?? mark.meaning }))
     return { ...column, marks }
   })
   return { headingAt: sheet.headingAt, columns }
@@ -83,7 +97,9 @@ export function showSpreadsheet(
     const name = scene.products.find(({ code }) => code === product)!.name
     return { product, name, members: judgeMembers(sight, product, rows, confirmed) }
   })
-  const products = scene.products.map(({ code, name, seatTypes }) => ({ code, name, seatTypes: [...seatTypes] }))
+  const products = scene.products.map(({ code, name, seatTypes }) => {
+    return { code, name, seatTypes: [...seatTypes], roles: rolesOpening(sight, code) }
+  })
   const shown = {
     sheet,
     lists,
@@ -100,6 +116,7 @@ export function showSpreadsheet(
   const applied = lists.map(({ product, members }) => ({
     ...{ product, judged: members, hash, columns: [] },
     choices: new Map(Object.entries(choices[product] ?? {})),
+    keyRoleId: asked.keys[product] ?? null,
   }))
   const plain = listChanges(sight, applied, { asOf, source: 'spreadsheet', kind: asked.as }, newId)
   return { ...shown, ...previewed(plain, newId, show) }

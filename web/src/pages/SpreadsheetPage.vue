@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MarkMeaning } from '@lodge/core'
+import type { MarkMeaning, SheetColumn } from '@lodge/core'
 import { computed, defineAsyncComponent } from 'vue'
 import { useI18n } from 'vue-i18n'
 import DateField from '../parts/DateField.vue'
@@ -24,6 +24,10 @@ const marked = computed(() =>
 const records = computed(() => Object.values(work.choices).some((own) => Object.values(own).includes('record')))
 
 const productOf = (code: string | null) => work.shown?.products.find((one) => one.code === code)
+const rolesOf = ({ product }: SheetColumn) => productOf(product)?.roles ?? []
+/** How many cells of a column name a place. */
+const placesNamed = ({ marks }: SheetColumn) =>
+  marks.reduce((sum, { looksLike, count, meaning }) => sum + (looksLike === 'place' && meaning !== 'no' ? count : 0), 0)
 const meaningValue = (meaning: MarkMeaning) => (typeof meaning === 'string' ? meaning : meaning.seatType)
 
 function labelOf({ offers }: SheetGroup): string {
@@ -83,13 +87,10 @@ function namesOf({ members }: SheetGroup): string {
       <h2 v-if="marked.length > 0">{{ t('spreadsheet.marks') }}</h2>
       <div v-for="{ column, at } in marked" :key="at" class="sheet marks">
         <h3>{{ productOf(column.product)?.name }}</h3>
-        <label v-for="(mark, index) in column.marks" :key="mark.text ?? ''"
+        <label v-for="(mark, index) in column.marks" :key="`${mark.looksLike} ${mark.text}`"
           ><span
-            ><strong>{{ mark.text ?? t('spreadsheet.date') }}</strong> {{ ' '
-            }}<small class="muted">{{ t('spreadsheet.times', { count: mark.count }, mark.count) }}</small> {{ ' '
-            }}<small v-if="mark.looksLike === 'place'" class="slate">{{
-              t('spreadsheet.looksLike.place')
-            }}</small></span
+            ><strong>{{ mark.text ?? t(`spreadsheet.looksLike.${mark.looksLike}`) }}</strong> {{ ' '
+            }}<small class="muted">{{ t('spreadsheet.times', { count: mark.count }, mark.count) }}</small></span
           >
           <select
             class="form-select form-select-sm"
@@ -103,6 +104,18 @@ function namesOf({ members }: SheetGroup): string {
             <option v-for="one in productOf(column.product)?.seatTypes ?? []" :key="one.code" :value="one.code">
               {{ one.name }}
             </option>
+          </select></label
+        >
+        <label v-if="placesNamed(column) > 0" class="keys"
+          ><span>{{ t('spreadsheet.keys', { count: placesNamed(column) }, placesNamed(column)) }}</span>
+          <select
+            class="form-select form-select-sm"
+            :disabled="rolesOf(column).length === 0"
+            :value="work.keys[column.product!] ?? ''"
+            @change="work.setKeys(column.product!, ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="">{{ t(rolesOf(column).length > 0 ? 'spreadsheet.noKeys' : 'spreadsheet.noRole') }}</option>
+            <option v-for="role in rolesOf(column)" :key="role.id" :value="role.id">{{ role.name }}</option>
           </select></label
         >
       </div>

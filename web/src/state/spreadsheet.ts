@@ -6,6 +6,14 @@ import { contentOf } from '../logic/file-content.ts'
 import { useListRun } from './list-run.ts'
 import { useSession } from './session.ts'
 
+interface SheetProduct {
+  code: string
+  name: string
+  seatTypes: { code: string; name: string }[]
+  /** Roles that open something of it, for whoever may give keys. */
+  roles: { id: string; name: string }[]
+}
+
 interface Shown {
   sheet: Spreadsheet
   lists: { product: string; name: string; members: JudgedMember[] }[]
@@ -13,7 +21,7 @@ interface Shown {
   verdicts: readonly MemberVerdict[]
   /** Whether one may record people; else the office is asked to. */
   mayRecord: boolean
-  products: { code: string; name: string; seatTypes: { code: string; name: string }[] }[]
+  products: SheetProduct[]
   preview: ShownPreview | null
   problems: Problem[]
 }
@@ -35,13 +43,15 @@ export function useSpreadsheet() {
   const asOf = ref('')
   const kind = ref<'staff' | 'contractor' | 'client'>('staff')
   const choices = reactive<Record<string, Record<string, MemberChoice>>>({})
+  /** By product, the role that people are given at the places their cell names. */
+  const keys = reactive<Record<string, string>>({})
   const done = ref(false)
   let runId = crypto.randomUUID()
   let turn = 0
 
   const path = (rest: string) => session.path(`/spreadsheets/${rest}`)
   const body = () => ({
-    ...{ cells: cells.value, asOf: asOf.value, choices, kind: kind.value, runId },
+    ...{ cells: cells.value, asOf: asOf.value, choices, keys, kind: kind.value, runId },
     ...(shown.value ? { sheet: shown.value.sheet } : {}),
   })
 
@@ -52,6 +62,7 @@ export function useSpreadsheet() {
       cells.value = found.cells
       shown.value = null
       for (const product of Object.keys(choices)) delete choices[product]
+      for (const product of Object.keys(keys)) delete keys[product]
       runId = crypto.randomUUID()
       done.value = false
       await judge(false)
@@ -81,6 +92,13 @@ export function useSpreadsheet() {
     const meaning: MarkMeaning = value === 'yes' || value === 'no' ? value : { seatType: value }
     shown.value!.sheet.columns[column]!.marks[mark]!.meaning = meaning
     void judgeAgain()
+  }
+
+  /** Says which role people are given at the places their cell names; empty: none. */
+  function setKeys(product: string, roleId: string): void {
+    if (roleId === '') delete keys[product]
+    else keys[product] = roleId
+    shown.value = { ...shown.value!, preview: null }
   }
 
   /** Takes a whole group as the sheet says, or takes that back; a person who is new is recorded wherever they are listed. */
@@ -128,7 +146,7 @@ export function useSpreadsheet() {
   }
 
   return reactive({
-    ...{ cells, shown, asOf, kind, choices, busy, problem, run, done, groups },
-    ...{ read, judgeAgain, setColumn, setMark, choose, isChosen, apply, putDown },
+    ...{ cells, shown, asOf, kind, choices, keys, busy, problem, run, done, groups },
+    ...{ read, judgeAgain, setColumn, setMark, setKeys, choose, isChosen, apply, putDown },
   })
 }
