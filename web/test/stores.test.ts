@@ -105,6 +105,13 @@ describe('the docket', () => {
     expect(sent[0]!.body!.changes).toMatchObject([{ personId: '4' }])
   })
 
+  test('what is in hand already is not taken in hand a second time, wherever it comes from', async () => {
+    const docket = await hold()
+    docket.hold([leave], 'another form')
+    docket.hold([{ ...leave, personId: 'someone else' }])
+    expect(docket.changes).toHaveLength(2)
+  })
+
   test('holds several changes, each replaced by another from the same place, and put down one by one', async () => {
     const docket = useDocket()
     docket.hold([{ type: 'give', personId: 'a' }], 'form')

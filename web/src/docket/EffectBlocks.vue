@@ -17,7 +17,9 @@ const say: Translate = (key, values, plural) => (plural === undefined ? t(key, v
 const session = useSession()
 const docket = useDocket()
 const opened = ref(new Set<string>())
-/** Kinds of warnings of which all are shown, not the first alone. */
+/** So many warnings of a kind are told in full; of more, the first alone until it is opened. */
+const MAXIMUM_ALIKE = 3
+/** Kinds of warnings of which all are shown, however many. */
 const unfolded = ref(new Set<string>())
 const warnings = computed(() => warningsByCode(props.preview.watchOut))
 const groups = computed(() => byKind(props.preview.access.effects))
@@ -39,9 +41,18 @@ function unfold(code: string): void {
   if (!unfolded.value.delete(code)) unfolded.value.add(code)
 }
 
+function shownOf({ code, all }: (typeof warnings.value)[number]) {
+  return unfolded.value.has(code) || all.length <= MAXIMUM_ALIKE ? all : all.slice(0, 1)
+}
+
 function toggle(key: string): void {
   if (!opened.value.delete(key)) opened.value.add(key)
 }
+
+/** Of several products, each seat type says of which it is. */
+const severalProducts = computed(() => new Set(props.preview.money.seats.map(({ product }) => product)).size > 1)
+const seatName = ({ productName, seatTypeName }: Preview['money']['seats'][number]) =>
+  severalProducts.value ? `${productName}, ${seatTypeName}` : seatTypeName
 
 /** `own items only, change with approval, without export`: what the level alone does not say. */
 function notesOn(area: AreaEffect): string {
@@ -72,14 +83,14 @@ function period(one: AccessEffect): string {
       <h3 class="caption">{{ t('docket.watchOut') }}</h3>
       <ul class="sheet block watch">
         <li v-for="group in warnings" :key="group.code">
-          <p v-for="warning in unfolded.has(group.code) ? group.all : group.all.slice(0, 1)" :key="warning.sentence">
+          <p v-for="warning in shownOf(group)" :key="warning.sentence">
             {{ warning.sentence }}
             <button v-if="warning.mend" type="button" class="mend" @click="docket.mend(warning.mend.changes)">
               {{ warning.mend.label }}
             </button>
           </p>
           <button
-            v-if="group.all.length > 1"
+            v-if="group.all.length > MAXIMUM_ALIKE"
             type="button"
             class="more"
             :aria-expanded="unfolded.has(group.code)"
@@ -153,7 +164,7 @@ function period(one: AccessEffect): string {
         </tbody>
       </table>
       <p v-for="seat in preview.money.seats" :key="seat.product + seat.seatType" class="seat">
-        {{ t('docket.seatsTaken', { type: seat.seatTypeName, before: seat.taken.before, after: seat.taken.after })
+        {{ t('docket.seatsTaken', { type: seatName(seat), before: seat.taken.before, after: seat.taken.after })
         }}<template v-if="seat.empty">, {{ t('docket.seatsEmpty', { count: seat.empty.after }) }}</template>
         <span v-if="seat.oneMoreMinor" class="muted"
           >; {{ t('docket.oneMore', { price: show(seat.oneMoreMinor) }) }}</span

@@ -77,8 +77,9 @@ export const useDocket = defineStore('docket', () => {
     if (session.seeing) return
     const added = next.map((change) => ({ change, slot: slot ?? slotOf(change) }))
     const slots = new Set([...added.map((one) => one.slot), ...(slot === undefined ? [] : [slot])])
-    const at = held.value.findIndex((one) => slots.has(one.slot))
-    const kept = held.value.filter((one) => !slots.has(one.slot))
+    const givesWay = (one: Held) => slots.has(one.slot) || next.some((change) => isSaidBy(change, one.change))
+    const at = held.value.findIndex(givesWay)
+    const kept = held.value.filter((one) => !givesWay(one))
     kept.splice(at < 0 ? kept.length : Math.min(at, kept.length), 0, ...added)
     take(kept)
     if (!place.value) open.value = true
@@ -333,6 +334,11 @@ const TARGETS = ['grantId', 'placeId', 'roleId', 'groupId', 'holdingId', 'offerI
 /** A change by the rows it is about, which stay the same when something in it is altered. */
 function idsOf(change: NewChange): string {
   return [change.type, ...TARGETS.map((key) => change[key])].join(' ')
+}
+
+/** Whether a change in hand, which has ids of its own by now, says the same as another. */
+function isSaidBy(change: NewChange, inHand: NewChange): boolean {
+  return Object.entries(change).every(([key, value]) => JSON.stringify(inHand[key]) === JSON.stringify(value))
 }
 
 /** What a change is about, where no form says it: pressing another button for the same thing changes one's mind. */
