@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Id, PersonRow } from '../account/rows.ts'
-import { absenceAt, stateAt } from '../people/presence.ts'
+import { absenceAt, isOnRecord, stateAt } from '../people/presence.ts'
 import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
@@ -44,6 +44,11 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
   const day = (instant: number) => dateInWords(lastDateBefore(instant, account.zone), today)
   const state = stateAt(account, person, now)
   const offer = account.by('offer', 'person', personId).find((one) => one.state === 'live')
+  if (isOnRecord(person)) {
+    if (!offer) return ['They are on record without a login. Invite them to sign in if they are to.']
+    const until = offer.expiresAt <= now ? 'ran out' : 'runs out'
+    return [`They are on record without a login. Their invitation to sign in ${until} on ${day(offer.expiresAt)}.`]
+  }
   switch (state) {
     case 'invited':
       return [`They have not accepted their invitation yet. It runs out on ${offer ? day(offer.expiresAt) : 'later'}.`]

@@ -32,6 +32,11 @@ const takers = computed(() => [
     .map(({ id, name }) => ({ value: id, text: name })),
 ])
 const record = computed(() => props.sheet.record)
+/** What is under way is either done by itself, or waits for what somebody has to do elsewhere. */
+const says = computed(() => {
+  const waits = props.sheet.tasks.length > 0 || props.sheet.steps.some((step) => step.kind === 'line' && isOpen(step))
+  return props.sheet.state === 'running' && waits ? 'byHand' : props.sheet.state
+})
 const path = (rest: string) => session.path(`/departures/${props.sheet.id}${rest}`)
 
 function settle(step: StepView, how: 'done' | 'let-go' | 'again'): void {
@@ -78,7 +83,7 @@ function time(text: string): string {
     <h1>
       {{ t('leaving.left', { name: sheet.name }) }} <span class="brass when">{{ sheet.at }}</span>
     </h1>
-    <p role="status">{{ t(`departures.says.${sheet.state}`, { done: sheet.done, of: sheet.of }) }}</p>
+    <p role="status">{{ t(`departures.says.${says}`, { done: sheet.done, of: sheet.of }) }}</p>
     <section v-if="sheet.tasks.length > 0" class="by-hand" :aria-label="t('leaving.byHand')">
       <h2 class="oxblood">{{ t('leaving.byHand') }}</h2>
       <p>{{ t('leaving.byHandAbout') }}</p>
@@ -186,7 +191,7 @@ h2 {
 }
 .steps {
   list-style: none;
-  margin: 0;
+  margin: 12px 0 0;
   padding: 0;
 }
 .steps li {

@@ -180,6 +180,9 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
 </template>
 
 <style scoped>
+h2 .btn {
+  font: 600 13px 'Public Sans Variable';
+}
 h2 {
   margin: 16px 0 6px;
   display: flex;

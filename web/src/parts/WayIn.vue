@@ -38,7 +38,7 @@ const countersign = () => act(() => ask('POST', pathOf('/countersign'), {}))
   <template v-if="way">
     <h3 class="caption">{{ t('wayIn.title') }}</h3>
     <p v-for="reason in way.reasons" :key="reason" class="line oxblood">{{ reason }}</p>
-    <p class="line">
+    <p v-if="way.hasLogin || way.lastSignedIn" class="line">
       <template v-if="way.reasons.length === 0">{{ t('wayIn.open') }} </template>
       {{
         way.lastSignedIn
