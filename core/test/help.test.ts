@@ -46,7 +46,7 @@ describe('why somebody cannot sign in (model A5)', () => {
     expect(why('Sorrel')).toEqual(['They were not admitted.'])
     expect(house.account.personal(house.person('Sorrel'), 'word')).toBe('Not now')
     expect(whyNotIn(sightOf(house, 'Oriel'), nextId())).toEqual([])
-    const wick = { name: 'Dell Wick', email: 'dell@wick.example', kind: 'contractor', standing: 'guest' }
+    const wick = { name: 'Dell Wick', email: 'dell@house.example', kind: 'contractor', standing: 'guest' }
     house.do('Oriel', { type: 'record-person', ...wick })
     expect(why('Dell')).toEqual(['They are on record without a login. Invite them to sign in if they are to.'])
     house.do('Oriel', { type: 'invite-to-sign-in', personId: house.person('Dell'), email: wick.email })
