@@ -8,6 +8,7 @@ export const attempt = fc.record({
     'give',
     'give-group',
     'take',
+    'change-keys',
     'wall',
     'archive',
     'move',
@@ -71,6 +72,14 @@ function plainOf(account: Account, one: Attempt, personId: Id, placeId: Id): obj
       return { type: 'give', subjectKind: 'group', subjectId: group?.id, roleId: role.id, placeId, from, until }
     case 'take':
       return { type: 'take', grantId: grants[one.person + one.place]?.id ?? nextId() }
+    case 'change-keys': {
+      const grantIds = [grants[one.person + one.place]?.id ?? nextId()]
+      const changed = {
+        ...(one.other % 2 ? { roleId: role.id } : {}),
+        ...(one.other % 3 ? { placeIds: [placeId] } : {}),
+      }
+      return { type: 'change-keys', grantIds, ...changed, from, until }
+    }
     case 'wall':
       return { type: 'wall-place', placeId, walled: !account.get('place', placeId)!.walled }
     case 'archive':

@@ -221,6 +221,7 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
 const DAY_FIELDS: Readonly<Record<string, 'from' | 'on'>> = {
   give: 'from',
   'give-seat': 'from',
+  'change-keys': 'from',
   take: 'on',
   'end-seat': 'on',
   'change-seat': 'on',

@@ -1,5 +1,5 @@
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, IsUUID } from 'class-validator'
-import type { Id, RoleRow, SubjectKind } from '../account/rows.ts'
+import type { GrantRow, Id, PlaceRow, RoleRow, SubjectKind } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { dateInWords, dateOf, isDate } from '../time/instants.ts'
 import type { Draft } from './draft.ts'
@@ -30,22 +30,27 @@ export const give: ChangeKind<Give> = {
     const role = draft.seen('role', change.roleId, 'role')
     if (!place || !role || !checkSubject(draft, change)) return
     if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) return
-    if (!mayBeGiven(draft, role, change.subjectKind)) return
     for (const id of change.approverIds ?? []) draft.seen('person', id, 'person')
     const { from, until } = draft.period(change.from, change.until)
-    const twin = draft.account
-      .by('grant', 'subject', `${change.subjectKind} ${change.subjectId}`)
-      .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, from))
-    if (twin) return draft.refuse('given-already', `${role.name} at ${place.name} is already given for that time.`)
-    const { grantId, subjectKind, subjectId, roleId, placeId } = change
-    const row = { subjectKind, subjectId, roleId, placeId, from, until }
-    const approverIds = change.approverIds ?? null
-    draft.insert('grant', { id: grantId, ...row, givenById: draft.actorId, offerId: null, approverIds })
+    const { grantId, subjectKind, subjectId, approverIds = null } = change
+    insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approverIds }, role, place)
   },
   sentence: (change, sight, verb) =>
     `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
     periodText(change.from, change.until, sight),
   record: (change) => change,
+}
+
+type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until' | 'approverIds'>
+
+/** Makes a grant, if its role may be given so and is not given there already for that time. */
+export function insertGrant(draft: Draft, given: Given, role: RoleRow, place: PlaceRow): void {
+  if (!mayBeGiven(draft, role, given.subjectKind)) return
+  const twin = draft.account
+    .by('grant', 'subject', `${given.subjectKind} ${given.subjectId}`)
+    .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, given.from))
+  if (twin) return draft.refuse('given-already', `${role.name} at ${place.name} is already given for that time.`)
+  draft.insert('grant', { ...given, roleId: role.id, placeId: place.id, givenById: draft.actorId, offerId: null })
 }
 
 export class Take {
@@ -90,7 +95,7 @@ export function endGrant(draft: Draft, grantId: Id): void {
   else if (isOpen(grant.until, draft.now)) draft.update('grant', grantId, { until: draft.now })
 }
 
-function isOpen(until: number | null, instant: number): boolean {
+export function isOpen(until: number | null, instant: number): boolean {
   return until === null || until > instant
 }
 
@@ -110,7 +115,7 @@ export function mayBeGiven(draft: Draft, role: RoleRow, subjectKind: SubjectKind
   return false
 }
 
-function checkSubject(draft: Draft, change: Give): boolean {
+export function checkSubject(draft: Draft, change: Pick<Give, 'subjectKind' | 'subjectId'>): boolean {
   if (change.subjectKind === 'standing') {
     const known = ['member', 'guest'].includes(change.subjectId)
     if (!known) draft.refuse('bad-subject', 'Only all members or all guests can be given a role.', '/subjectId')
@@ -129,7 +134,7 @@ function checkSubject(draft: Draft, change: Give): boolean {
   return person !== undefined
 }
 
-function subjectText(subject: { subjectKind: SubjectKind; subjectId: string }, sight: Sight): string {
+export function subjectText(subject: { subjectKind: SubjectKind; subjectId: string }, sight: Sight): string {
   if (subject.subjectKind === 'person') return sight.personName(subject.subjectId)
   if (subject.subjectKind === 'group') return sight.named.get('group', subject.subjectId)?.name ?? 'a group'
   return `every ${subject.subjectId}`

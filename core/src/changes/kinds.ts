@@ -57,6 +57,7 @@ import {
 import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
 import { cutShare, shareStatement, type CutShare, type ShareStatement } from './shares.ts'
 import { keepApart, stopApart, type KeepApart, type StopApart } from './apart.ts'
+import { changeKeys, type ChangeKeys } from './change-keys.ts'
 import { give, take, type Give, type Take } from './grants.ts'
 import {
   changeGroup,
@@ -282,6 +283,7 @@ export type Change =
   | ConfirmPassword
   | TellApart
   | ArchiveFirm
+  | ChangeKeys
   | Erase
   | Undo
 
@@ -294,7 +296,7 @@ const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, le
 const OFFERS = [resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
 const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
-const ACCESS = [give, take, askFor, settleRequest, withdrawRequest, undo]
+const ACCESS = [give, take, changeKeys, askFor, settleRequest, withdrawRequest, undo]
 
 const PLANS = [planDocket, runPlanned, putDownPlanned, handOver]
 const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDeparture, answerHandover]
