@@ -25,7 +25,7 @@ export function controlsOfPeople(sight: Sight): Record<'invite', Control> {
 export function controlsOfPerson(
   sight: Sight,
   personId: Id,
-): Record<'leave' | 'admit' | 'withdraw' | 'give' | 'change' | 'seeAs', Control> {
+): Record<'leave' | 'admit' | 'withdraw' | 'give' | 'seat' | 'change' | 'seeAs', Control> {
   const person = sight.account.get('person', personId)
   const change = controlOf(sight, 'people', 'change')
   const off = (reason: string): Control => ({ enabled: false, reason })
@@ -42,6 +42,7 @@ export function controlsOfPerson(
         : off('To see as they do you need the right to see their details. Ask the office.'),
     withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
     give: sight.canSomewhere('access', 'change') ? { enabled: true } : controlOf(sight, 'access', 'change'),
+    seat: sight.canSomewhere('seats', 'add') ? { enabled: true } : controlOf(sight, 'seats', 'add'),
   }
 }
 

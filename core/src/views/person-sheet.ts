@@ -1,14 +1,15 @@
 import { tasksAbout } from './departures.ts'
 import type { TaskView } from '../products/task-words.ts'
-import type { FieldRow, Id, PersonRow } from '../account/rows.ts'
+import type { FieldRow, HoldingRow, Id, PersonRow } from '../account/rows.ts'
 import { controlsOfPerson } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
 import { openDeparture } from '../departures/plan.ts'
 import { groupsOf } from '../people/groups.ts'
 import { offersWaiting, stateAt } from '../people/presence.ts'
-import { productAt, seatTypeAt } from '../products/catalogue.ts'
+import { productAt } from '../products/catalogue.ts'
 import { costsOf } from '../seats/bill.ts'
-import { seatsOf } from '../seats/holdings.ts'
+import { holdingUntil, seatsOf } from '../seats/holdings.ts'
+import { seatWords } from '../seats/seat-words.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
 import { keysOf, type PlaceKeys } from './keys.ts'
 import { personView, seatName, type PersonView } from './people.ts'
@@ -25,7 +26,7 @@ export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
   keys: PlaceKeys[]
   /** What was given to them by name and has not ended, as far as the asker sees. */
   grants: PlaceGrantView[]
-  holdings: { product: string; type: string; from: LocalDate; own: boolean; amountMinor: number | null }[]
+  holdings: SheetHolding[]
   /** What they cost this month; null if sums are not the asker's to see. */
   monthMinor: number | null
   groups: string[] | null
@@ -38,6 +39,23 @@ export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
   /** Their leaving that is planned or under way, where their record is seen. */
   departureId: Id | null
   controls: ReturnType<typeof controlsOfPerson>
+}
+
+/** A seat on a person's sheet. */
+export interface SheetHolding {
+  holdingId: Id
+  /** Code of the product, and its name. */
+  code: string
+  product: string
+  type: string
+  from: LocalDate
+  until: LocalDate | null
+  own: boolean
+  /** It came with the membership and goes with it (model S7). */
+  along: boolean
+  /** `€14.00 a month`, `no charge` (model S12). */
+  price: string
+  amountMinor: number | null
 }
 
 /** A person’s record as it is changed: what the list does not show, and the account’s own fields (model P2). */
@@ -66,17 +84,7 @@ export function personSheetView(sight: Sight, askedId: Id): PersonSheetView | un
   const person = account.get('person', personId)
   if (!person || !sight.seesPerson(personId)) return undefined
   const whole = sight.depthOf(personId) === 'record'
-  const holdings = !whole
-    ? []
-    : seatsOf(account, personId, now).map((holding) => ({
-        product: productAt(account, holding.product, now)?.sheet.name ?? holding.product,
-        type: seatName(sight, holding),
-        from: dateOf(holding.givenFrom, account.zone),
-        own: holding.own,
-        amountMinor: sight.money
-          ? (seatTypeAt(account, holding.product, holding.seatType, now)?.priceMinor ?? 0)
-          : null,
-      }))
+  const holdings = whole ? seatsOf(account, personId, now).map((one) => sheetHolding(sight, one)) : []
   return {
     ...personView(sight, person),
     closings: whole && person.state === 'left' ? tasksAbout(sight, personId) : [],
@@ -104,6 +112,22 @@ export function personSheetView(sight: Sight, askedId: Id): PersonSheetView | un
     offer: offerView(sight, personId),
     departureId: whole ? (openDeparture(account, personId)?.id ?? null) : null,
     controls: controlsOfPerson(sight, personId),
+  }
+}
+
+function sheetHolding(sight: Sight, holding: HoldingRow): SheetHolding {
+  const { account, now } = sight
+  const { id, product, own, origin, givenFrom } = holding
+  const sheet = productAt(account, product, now)?.sheet
+  const type = sheet?.seatTypes.find(({ code }) => code === holding.seatType)
+  const until = holdingUntil(account, holding)
+  return {
+    ...{ holdingId: id, code: product, product: sheet?.name ?? product, type: seatName(sight, holding), own },
+    from: dateOf(givenFrom, account.zone),
+    until: until === null ? null : lastDateBefore(until, account.zone),
+    along: origin === 'along',
+    price: own ? 'their own' : sheet && type ? seatWords(account, sheet, type, now, sight.money).price : '',
+    amountMinor: sight.money ? (type?.priceMinor ?? 0) : null,
   }
 }
 

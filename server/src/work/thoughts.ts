@@ -42,6 +42,7 @@ import {
   settingsView,
   peopleMatching,
   peopleView,
+  personSeatsView,
   personSheetView,
   placeSheetView,
   placesView,
@@ -122,6 +123,10 @@ export const VIEWS = {
   people: (sight: Sight, params: Params) => peopleView(sight, readPeopleQuery(params)),
   'people-ids': (sight: Sight, params: Params) => peopleMatching(sight, readPeopleQuery(params)),
   person: (sight: Sight, { personId }: Params) => personSheetView(sight, personId!),
+  'person-seats': (sight: Sight, { personId }: Params) => {
+    const products = personSeatsView(sight, personId!)
+    return products && { products }
+  },
   hangs: (sight: Sight, { personId }: Params) => {
     const hangs = hangsOn(sight, personId!)
     return hangs && { hangs, takerId: proposedTaker(sight.account, personId!, sight.now) }

@@ -3,6 +3,7 @@ import type { PersonSheetView } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
+import type { PersonPanel } from '../logic/person-panel.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import ControlButton from './ControlButton.vue'
@@ -10,7 +11,7 @@ import MoreActs from './MoreActs.vue'
 
 // What can be done with someone, by what they are: each goes into the docket or opens its panel beneath.
 const props = defineProps<{ personId: string; person: PersonSheetView }>()
-const open = defineModel<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | 'join' | null>('open', { required: true })
+const open = defineModel<PersonPanel | null>('open', { required: true })
 const { t } = useI18n()
 const session = useSession()
 const docket = useDocket()
@@ -49,6 +50,13 @@ async function seeAs(): Promise<void> {
     <ControlButton v-if="is('active')" :control="person.controls.give" @click="toggle('give')">{{
       t('person.give')
     }}</ControlButton>
+    <ControlButton
+      v-if="is('active', 'away') && person.record"
+      :control="person.controls.seat"
+      :aria-pressed="open === 'seat'"
+      @click="toggle('seat')"
+      >{{ t('person.giveSeat') }}</ControlButton
+    >
     <RouterLink
       v-if="person.record && person.controls.leave.enabled"
       class="btn btn-outline-primary"
@@ -62,13 +70,20 @@ async function seeAs(): Promise<void> {
       >{{ t('leaving.return') }}</ControlButton
     >
     <ControlButton
-      v-if="person.record"
+      v-if="person.record && !is('active')"
       :control="person.controls.change"
       :aria-pressed="open === 'record'"
       @click="toggle('record')"
       >{{ t('record.title') }}</ControlButton
     >
     <template v-if="hasMore" #more>
+      <ControlButton
+        v-if="person.record && is('active')"
+        :control="person.controls.change"
+        :aria-pressed="open === 'record'"
+        @click="toggle('record')"
+        >{{ t('record.title') }}</ControlButton
+      >
       <ControlButton
         v-if="person.onRecord && is('active', 'away')"
         :control="person.controls.change"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PersonSheetView } from '@lodge/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
 import { fieldDate, meaningOf } from '../logic/typed-date.ts'
@@ -11,6 +11,8 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
+import { reachLines } from '../logic/reach-summary.ts'
+import type { PersonPanel } from '../logic/person-panel.ts'
 import AskWhy from './AskWhy.vue'
 import AwayPanel from './AwayPanel.vue'
 import AccessPanel from './AccessPanel.vue'
@@ -24,6 +26,7 @@ import GivePanel from './GivePanel.vue'
 import WayIn from './WayIn.vue'
 import OfferActions from './OfferActions.vue'
 import PersonActs from './PersonActs.vue'
+import PersonSeats from './PersonSeats.vue'
 import RecordPanel from './RecordPanel.vue'
 import SheetFacts from './SheetFacts.vue'
 import SheetHead from './SheetHead.vue'
@@ -37,7 +40,11 @@ const session = useSession()
 const docket = useDocket()
 const { data: person, error, again } = useFetched<PersonSheetView>(() => session.path(`/people/${props.personId}`))
 const opened = ref(new Set<string>())
-const open = ref<'give' | 'away' | 'record' | 'hangs' | 'sign-in' | 'join' | null>(null)
+const open = ref<PersonPanel | null>(null)
+const givingSeat = computed({
+  get: () => open.value === 'seat',
+  set: (giving) => (open.value = giving ? 'seat' : null),
+})
 const doing = ref<'move' | 'copy' | null>(null)
 
 const mayCopy = computed(() => person.value?.state === 'active' && person.value.controls.give.enabled)
@@ -49,7 +56,7 @@ function fill(filling: { kind: string } & Record<string, unknown>): void {
   void docket.fill(filling, `${filling.kind} ${props.personId}`)
 }
 
-const { today, sum } = useMoney()
+const { today } = useMoney()
 const locale = computed(() => session.me?.current?.locale ?? 'en-IE')
 
 /** What there is to know at once: who they are here, until when, to whom they report, how they are reached. */
@@ -59,6 +66,17 @@ const stateWord = computed(() => {
   if (one.bounced) return 'bounced'
   return one.onRecord && one.state === 'active' ? 'recorded' : one.state
 })
+const reaches = computed(() => reachLines(person.value?.keys ?? []))
+/** Whether what is reached is shown place by place. */
+const byPlace = ref(false)
+/** The fact whose line is being edited; done once it is applied. */
+const editing = ref('')
+const mayEdit = computed(() => person.value?.record != null && person.value.controls.change.enabled)
+watch(
+  () => [docket.applied, props.personId],
+  () => (editing.value = ''),
+)
+type Fact = InstanceType<typeof SheetFacts>['$props']['facts'][number]
 const facts = computed(() => {
   const one = person.value
   if (!one) return []
@@ -66,29 +84,40 @@ const facts = computed(() => {
   const standing = one.standing && t(`standing.${one.standing}`)
   const from = shortDate(one.from, today.value)
   const managerId = one.record?.managerId
-  const all: { name: string; text: string | null | undefined; aside?: string; to?: object | undefined }[] = [
-    { name: t('record.employer'), text: one.employer ?? kind, aside: one.employer ? kind : '' },
+  const none = mayEdit.value ? t('record.none') : null
+  const edit = (field: string) => (mayEdit.value ? field : undefined)
+  const all: (Omit<Fact, 'text'> & { text: string | null | undefined })[] = [
+    ...(editing.value === 'name' ? [{ name: t('record.name'), text: one.name, field: 'name' }] : []),
+    {
+      name: t('record.employer'),
+      text: one.employer ?? kind,
+      aside: one.employer ? kind : '',
+      field: edit('employer'),
+    },
     {
       name: t('record.standing'),
       text: standing && (one.signatory ? `${standing}, ${t('person.signatory')}` : standing),
       aside: one.standing ? t(`standingAbout.${one.standing}`) : '',
+      field: edit('standing'),
     },
     { name: t('person.since'), text: from },
     {
       name: t('record.until'),
-      text: one.until && fieldDate(one.until, locale.value),
+      text: one.until ? fieldDate(one.until, locale.value) : none,
       aside: one.until ? meaningOf(one.until, today.value, locale.value) : '',
+      field: edit('until'),
     },
     {
       name: t('person.reportsTo'),
-      text: one.manager,
+      text: one.manager ?? none,
+      field: edit('manager'),
       to: managerId ? { name: 'people', params: { personId: managerId } } : undefined,
     },
     { name: t('invite.email'), text: one.email },
-    { name: t('record.phone'), text: one.record?.phone },
-    { name: t('record.reference'), text: one.record?.reference },
-    ...(one.record?.fields ?? []).map(({ name, values, valueId, text }) => ({
-      name,
+    { name: t('record.phone'), text: one.record?.phone, field: edit('phone') },
+    { name: t('record.reference'), text: one.record?.reference, field: edit('reference') },
+    ...(one.record?.fields ?? []).map(({ id, name, values, valueId, text }) => ({
+      ...{ name, field: edit(`field ${id}`) },
       text: values.find((value) => value.id === valueId)?.name ?? text,
     })),
   ]
@@ -112,13 +141,25 @@ function toggle(id: string): void {
           :on-record="person.onRecord"
         />
         <h2>{{ person.name }}</h2>
+        <button
+          v-if="mayEdit"
+          type="button"
+          class="btn btn-quiet btn-sm"
+          :aria-expanded="editing === 'name'"
+          :aria-label="t('person.correctName')"
+          @click="editing = editing === 'name' ? '' : 'name'"
+        >
+          {{ t('person.correct') }}
+        </button>
         <span class="state muted">{{ t(`state.${stateWord}`) }}</span>
       </SheetHead>
       <section v-if="person.closings.length > 0" class="by-hand" :aria-label="t('leaving.byHand')">
         <h3>{{ t('leaving.byHand') }}</h3>
         <TaskList :tasks="person.closings" :today="today" with-product />
       </section>
-      <SheetFacts :facts="facts" />
+      <SheetFacts v-model:editing="editing" :facts="facts">
+        <template #edit="{ field }"><RecordPanel :person="person" :only="field" /></template>
+      </SheetFacts>
       <p v-if="person.cameAs" class="muted note">{{ t('person.cameAs', { email: person.cameAs }) }}</p>
       <p v-if="person.cameFor" class="muted note">{{ t('person.cameFor', { email: person.cameFor }) }}</p>
       <PersonActs v-model:open="open" :person-id="personId" :person="person" />
@@ -139,7 +180,7 @@ function toggle(id: string): void {
         :count="person.grants.length"
         :about="t('access.givenAbout')"
       >
-        <GrantLines :grants="person.grants" :today="today" of-person />
+        <GrantLines :grants="person.grants" :today="today" of-person changeable :last-day="person.until" />
         <div class="actions">
           <template v-if="person.grants.length > 0">
             <button
@@ -175,25 +216,26 @@ function toggle(id: string): void {
         <AccessPanel v-if="doing" :key="doing" :person-id="personId" :grants="person.grants" :what="doing" />
       </SheetSection>
 
-      <SheetSection :title="t('person.seats')">
-        <p v-if="person.holdings.length === 0" class="muted">{{ t('person.noSeats') }}</p>
-        <p v-for="seat in person.holdings" :key="seat.product + seat.type" class="line cost">
-          <span
-            >{{ seat.product }}, {{ seat.type }}<template v-if="seat.own">, {{ t('person.own') }}</template></span
-          >
-          <span v-if="seat.amountMinor !== null" class="money">{{
-            seat.amountMinor === 0 ? t('person.noCharge') : sum(seat.amountMinor)
-          }}</span>
-        </p>
-        <p v-if="person.monthMinor" class="line cost">
-          <span class="muted">{{ t('person.month') }}</span><strong class="money brass">{{
-            sum(person.monthMinor)
-          }}</strong>
-        </p>
-      </SheetSection>
+      <PersonSeats v-model:giving="givingSeat" :person="person" />
       <SheetSection :title="t('person.getsIn')">
         <p v-if="person.keys.length === 0 && !person.offer" class="muted">{{ t('person.nothing') }}</p>
-        <div v-for="place in person.keys" :key="place.placeId" class="place">
+        <p v-for="line in reaches" :key="`${line.level} ${line.places}`" class="line reach">
+          <span
+            >{{ line.areas.join(', ') }}
+            <span class="muted">{{ t('person.reachPlaces', { count: line.places }, line.places) }}</span></span
+          >
+          <KeyMark :level="line.level" />
+        </p>
+        <button
+          v-if="person.keys.length > 0"
+          type="button"
+          class="btn btn-quiet btn-sm"
+          :aria-expanded="byPlace"
+          @click="byPlace = !byPlace"
+        >
+          {{ t('person.placeByPlace') }}
+        </button>
+        <div v-for="place in byPlace ? person.keys : []" :key="place.placeId" class="place">
           <button type="button" :aria-expanded="opened.has(place.placeId)" @click="toggle(place.placeId)">
             <span class="path">
               <small v-if="place.path.length > 1" class="muted">{{ place.path.slice(0, -1).join(' / ') }}</small>
@@ -260,6 +302,11 @@ function toggle(id: string): void {
 .note {
   margin: 4px 0 0;
   font-size: 13px;
+}
+.reach {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
 }
 .actions {
   display: flex;

@@ -10,12 +10,17 @@ import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
 
 // A person's record: each field that is changed goes into the docket, beside the others changed here.
-const props = defineProps<{ person: PersonSheetView }>()
+const props = defineProps<{
+  person: PersonSheetView
+  /** The one field that is shown, in its line of the facts; left out, all are. */
+  only?: string
+}>()
 const { t } = useI18n()
 const docket = useDocket()
 const { choices, firms, makeFirm } = useChoices()
 const record = computed(() => props.person.record!)
 useDocketPlace(() => `record ${props.person.id}`)
+const shows = (field: string) => props.only === undefined || props.only === field
 const none = computed(() => ({ value: '', text: t('record.none') }))
 const options = (all: readonly { id: string; name: string }[] = []) =>
   all.map(({ id, name }) => ({ value: id, text: name }))
@@ -66,36 +71,36 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
 </script>
 
 <template>
-  <fieldset class="record" :disabled="!person.controls.change.enabled">
+  <fieldset class="record" :class="{ alone: only }" :disabled="!person.controls.change.enabled">
     <legend class="visually-hidden">{{ t('record.title') }}</legend>
-    <label
-      >{{ t('record.name')
-      }}<input class="form-control form-control-sm" maxlength="120" :value="person.name" @change="correct"
+    <label v-if="shows('name')"
+      ><span>{{ t('record.name') }}</span
+      ><input class="form-control form-control-sm" maxlength="120" :value="person.name" @change="correct"
     /></label>
     <p v-if="!person.controls.change.enabled" class="muted">{{ person.controls.change.reason }}</p>
-    <label
-      >{{ t('record.kind')
-      }}<BFormSelect size="sm" :model-value="person.kind" :options="kinds" @update:model-value="hold({ kind: $event })"
+    <label v-if="shows('kind')"
+      ><span>{{ t('record.kind') }}</span
+      ><BFormSelect size="sm" :model-value="person.kind" :options="kinds" @update:model-value="hold({ kind: $event })"
     /></label>
-    <label
-      >{{ t('record.standing')
-      }}<BFormSelect
+    <label v-if="shows('standing')"
+      ><span>{{ t('record.standing') }}</span
+      ><BFormSelect
         size="sm"
         :model-value="person.standing ?? ''"
         :options="standings"
         @update:model-value="hold({ standing: $event })"
     /></label>
-    <label
-      >{{ t('record.manager')
-      }}<PickOne
+    <label v-if="shows('manager')"
+      ><span>{{ t('record.manager') }}</span
+      ><PickOne
         size="sm"
         :model-value="record.managerId ?? ''"
         :options="managers"
         @update:model-value="hold({ managerId: chosen($event) })"
     /></label>
-    <label
-      >{{ t('record.employer')
-      }}<PickOne
+    <label v-if="shows('employer')"
+      ><span>{{ t('record.employer') }}</span
+      ><PickOne
         size="sm"
         :model-value="record.employerId ?? ''"
         :options="[none, ...firms]"
@@ -103,33 +108,33 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @make="addFirm"
         @update:model-value="hold({ employerId: chosen($event) })"
     /></label>
-    <label
-      >{{ t('record.until')
-      }}<DateField
+    <label v-if="shows('until')"
+      ><span>{{ t('record.until') }}</span
+      ><DateField
         :model-value="person.until"
         :label="t('record.until')"
         small
         @update:model-value="hold({ engagementUntil: chosen($event) })"
     /></label>
-    <label
-      >{{ t('record.reference')
-      }}<input
+    <label v-if="shows('reference')"
+      ><span>{{ t('record.reference') }}</span
+      ><input
         class="form-control form-control-sm"
         maxlength="60"
         :value="record.reference"
         @change="hold({ reference: wordOf($event) })"
     /></label>
-    <label
-      >{{ t('record.phone')
-      }}<input
+    <label v-if="shows('phone')"
+      ><span>{{ t('record.phone') }}</span
+      ><input
         class="form-control form-control-sm"
         type="tel"
         maxlength="40"
         :value="record.phone"
         @change="hold({ phone: wordOf($event) })"
     /></label>
-    <label v-for="field in record.fields" :key="field.id"
-      >{{ field.name }}
+    <label v-for="field in record.fields.filter(({ id }) => shows(`field ${id}`))" :key="field.id"
+      ><span>{{ field.name }}</span>
       <input
         v-if="field.kind === 'text'"
         class="form-control form-control-sm"
@@ -164,5 +169,19 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
 }
 label {
   font-size: 12.5px;
+}
+.alone {
+  display: block;
+  border: 0;
+  padding: 0;
+  margin: 0;
+  background: none;
+}
+.alone label > span {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
 }
 </style>
