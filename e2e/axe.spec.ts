@@ -19,6 +19,7 @@ for (const theme of ['light', 'dark'] as const) {
     await findsNothing(page, rules)
     await goTo(page, 'People')
     await page.getByRole('row', { name: /Idris Marlow/ }).click()
+    await page.getByRole('button', { name: 'Place by place, with why' }).click()
     await page
       .getByRole('article')
       .getByRole('button', { name: /Helipad roof/ })

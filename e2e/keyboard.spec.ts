@@ -62,6 +62,7 @@ test(
     await expect(docketOf(page)).toContainText('Give Idris Marlow Rope access at Yard')
     await press(page, /^Give access: /)
     await expect(doneOf(page)).toContainText('Rope access at Yard')
+    await press(page, /^Place by place/)
     await press(page, /^Pellworth Hospital Trust/)
     await press(page, /^Why\?/)
     await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()

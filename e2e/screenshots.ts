@@ -30,6 +30,7 @@ try {
 
   await goTo(page, 'People')
   await page.getByRole('row', { name: /Idris Marlow/ }).click()
+  await page.getByRole('button', { name: 'Place by place, with why' }).click()
   await page
     .getByRole('article')
     .getByRole('button', { name: /Helipad roof/ })

@@ -13,12 +13,13 @@ import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { problem } from '../checks/problem.ts'
-import { Line, readShape, type Read } from '../checks/shape.ts'
+import { Code, Line, readShape, type Read } from '../checks/shape.ts'
 import { PASSED_ON, type HangKind } from '../departures/hangs.ts'
 import type { Instant } from '../time/instants.ts'
 import { Filler } from './filler.ts'
+import { forMany, MANY_ACTS, type ManyAct } from './for-many.ts'
 import { MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from './index.ts'
-import { RowId, RowIds, When } from './shapes.ts'
+import { Moment, RowId, RowIds, When } from './shapes.ts'
 import { lookup } from '../checks/lookup.ts'
 
 /** Someone's access for someone else, beside what they have or in its place. */
@@ -143,7 +144,37 @@ export class DateDocket {
   @When() on?: string | null
 }
 
+/** One act for many people: who cannot be is named, and left out by choice. */
+export class ForMany {
+  @Equals('for-many') kind!: 'for-many'
+  @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() personIds!: Id[]
+  @IsIn(MANY_ACTS) act!: ManyAct
+  /** Whether those who cannot be are left out; else they stay, and the docket cannot be applied. */
+  @IsOptional() @IsBoolean() leaveOut?: boolean
+  /** The role that is given; of keys that are taken or changed: those of this role only. */
+  @IsOptional() @RowId() roleId?: Id
+  @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds?: Id[]
+  /** What keys become. */
+  @IsOptional() @RowId() toRoleId?: Id
+  @IsOptional() @IsArray() @ArrayMaxSize(200) @RowIds() toPlaceIds?: Id[]
+  @IsOptional() @Code() product?: string
+  @IsOptional() @Code() seatType?: string
+  /** Whose access is copied, and whether with seats. */
+  @IsOptional() @RowId() fromId?: Id
+  @IsOptional() @IsBoolean() withSeats?: boolean
+  @IsOptional() @RowId() managerId?: Id | null
+  @IsOptional() @RowId() employerId?: Id | null
+  @IsOptional() @RowId() groupId?: Id
+  /** From which day on; left out, now. */
+  @When() on?: string | null
+  /** The last day; null: none. */
+  @When() until?: string | null
+  /** When they leave; left out, now. */
+  @Moment() at?: string | null
+}
+
 export type Filling =
+  | ForMany
   | CopyAccess
   | TidyAccess
   | MoveAccess
@@ -159,6 +190,7 @@ export type Filling =
   | CoverFor
 
 const SHAPES: Readonly<Record<string, new () => Filling>> = {
+  'for-many': ForMany,
   'copy-access': CopyAccess,
   'tidy-access': TidyAccess,
   'move-access': MoveAccess,
@@ -179,6 +211,10 @@ export interface Filled {
   changes: Change[]
   /** A fixed phrase if something was left out or stays as it is; it never says what (model D5). */
   rest: string | null
+  /** People for whom it cannot be, each with the first reason. */
+  left?: { personId: Id; name: string; sentence: string }[]
+  /** A group that gives what is copied. */
+  group?: { id: Id; name: string }
 }
 
 /** The one phrase for what was left out. */
@@ -200,6 +236,10 @@ export function readFilling(plain: object): Read<Filling> {
 /** Copying, tidying, moving, replacing: each only fills a docket with gives and takes the actor may make (model G2). */
 export function fillDocket(account: Account, filling: Filling, actorId: Id, now: Instant, makeId: () => Id): Filled {
   if (filling.kind === 'date-docket') return dated(filling, makeId)
+  if (filling.kind === 'for-many') {
+    const { isFull, ...filled } = forMany(account, filling, actorId, now, makeId)
+    return { ...filled, rest: isFull ? FULL_PHRASE : null }
+  }
   const filler = new Filler(account, actorId, now, makeId)
   if (filling.kind === 'copy-access') filler.copy(filling)
   else if (filling.kind === 'tidy-access') filler.tidy(filling)

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import type { ProductChoiceView, SeatOptionView } from '@lodge/core'
+import type { ProductChoiceView } from '@lodge/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
-import KeyMark from '../marks/KeyMark.vue'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import DateField from './DateField.vue'
 import NotYet from './NotYet.vue'
+import SeatTypes from './SeatTypes.vue'
 
 // A product's seat types side by side for one person: what each costs, holds, opens and closes; the one chosen is held.
 const props = defineProps<{
@@ -25,6 +25,7 @@ useDocketPlace(() => props.slotName)
 const { data, error, again } = useFetched<{ products: ProductChoiceView[] }>(() =>
   session.path(`/people/${props.personId}/seats`),
 )
+const MAXIMUM_SHOWN = 3
 const picked = ref('')
 const code = ref('')
 const on = ref('')
@@ -36,24 +37,21 @@ const products = computed(() => {
   if (props.product) return all.filter((one) => one.product === props.product)
   return all.filter(({ options }) => options.length > 0 && !options.some(({ isHeld }) => isHeld))
 })
+/** Of a few products all are shown; of more, the one that was picked. */
+const isFew = computed(() => products.value.length <= MAXIMUM_SHOWN)
+const shown = computed(() =>
+  isFew.value ? products.value : products.value.filter((one) => one.product === picked.value),
+)
 const chosen = computed(() =>
   products.value.length === 1 ? products.value[0] : products.value.find((one) => one.product === picked.value),
 )
-const options = computed(() => chosen.value?.options ?? [])
-const hasExtras = computed(() => options.value.some(({ extras }) => extras.length > 0))
-/** All areas that any of the types reaches, in the product's order. */
-const areas = computed(() => [...new Set(options.value.flatMap((option) => option.areas.map(({ name }) => name)))])
-const levelOf = (option: SeatOptionView, name: string) => option.areas.find((area) => area.name === name)?.level
-const MOVES = ['opens', 'raises', 'lowers', 'closes'] as const
-/** `lowers Photos, Site notes`: what an option would change for them, each kind in a line. */
-const movesOf = (option: SeatOptionView) =>
-  MOVES.flatMap((kind) => {
-    const names = option.moves.filter((move) => move.kind === kind).map(({ name }) => name)
-    return names.length > 0 ? [{ kind, text: t(`seatChoice.${kind}`, { areas: names.join(', ') }) }] : []
-  })
 
-watch(picked, () => (code.value = ''))
-watch([code, on, until, own], () => {
+function choose(product: string, type: string): void {
+  picked.value = product
+  code.value = type
+}
+
+watch([picked, code, on, until, own], () => {
   const choice = chosen.value
   if (!choice || !code.value) return docket.release(props.slotName)
   const day = on.value || undefined
@@ -72,69 +70,23 @@ watch([code, on, until, own], () => {
     <legend class="visually-hidden">{{ t('seatChoice.title') }}</legend>
     <NotYet v-if="!data" :error="error" :again="again" />
     <p v-else-if="products.length === 0" class="muted">{{ t('seatChoice.none') }}</p>
-    <label v-if="products.length > 1" class="product"
+    <label v-if="!isFew" class="product"
       >{{ t('seatChoice.product') }}
-      <select v-model="picked" class="form-select form-select-sm">
+      <select v-model="picked" class="form-select form-select-sm" @change="code = ''">
         <option value="">{{ t('give.choose') }}</option>
         <option v-for="one in products" :key="one.product" :value="one.product">{{ one.name }}</option>
       </select></label
     >
-    <div v-if="chosen" class="scroll" tabindex="0" role="region" :aria-label="t('seatChoice.compare')">
-      <table>
-        <thead>
-          <tr>
-            <td></td>
-            <th v-for="option in options" :key="option.code" scope="col">
-              <label
-                ><input v-model="code" type="radio" :name="slotName" :value="option.code" :disabled="option.isHeld" />
-                {{ option.name }}</label
-              >
-              <small v-if="option.isHeld" class="muted">{{ t('seatChoice.held') }}</small>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <th scope="row">{{ t('seatChoice.price') }}</th>
-            <td v-for="option in options" :key="option.code">
-              {{ option.price }}<template v-if="option.room"><br />{{ option.room }}</template>
-            </td>
-          </tr>
-          <tr class="effect">
-            <th scope="row">{{ t('seatChoice.effect') }}</th>
-            <td v-for="option in options" :key="option.code">
-              <template v-if="option.isHeld">–</template>
-              <span v-else-if="option.moves.length === 0" class="muted">{{ t('seatChoice.nothing') }}</span>
-              <span
-                v-for="move in movesOf(option)"
-                v-else
-                :key="move.kind"
-                :class="{ oxblood: move.kind === 'closes' }"
-                >{{ move.text }}</span
-              >
-              <span v-if="option.problem" class="brass">{{ option.problem }}</span>
-            </td>
-          </tr>
-          <tr v-for="area in areas" :key="area">
-            <th scope="row">{{ area }}</th>
-            <td v-for="option in options" :key="option.code">
-              <KeyMark v-if="levelOf(option, area)" :level="levelOf(option, area)!" />
-              <span v-else class="muted">–</span>
-            </td>
-          </tr>
-          <tr v-if="hasExtras">
-            <th scope="row">{{ t('seatChoice.extras') }}</th>
-            <td v-for="option in options" :key="option.code">{{ option.extras.join(', ') || '–' }}</td>
-          </tr>
-          <tr>
-            <th scope="row">{{ t('seatChoice.counts') }}</th>
-            <td v-for="option in options" :key="option.code">
-              {{ t(option.counts ? 'seatChoice.yes' : 'seatChoice.no') }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <template v-for="one in shown" :key="one.product">
+      <h4 v-if="shown.length > 1">{{ one.name }}</h4>
+      <SeatTypes
+        :model-value="chosen?.product === one.product ? code : ''"
+        :options="one.options"
+        :name="one.name"
+        :group="slotName"
+        @update:model-value="choose(one.product, $event)"
+      />
+    </template>
     <div v-if="chosen" class="dates">
       <label
         >{{ t(chosen.holdingId ? 'seats.on' : 'seats.from') }}
@@ -149,42 +101,16 @@ watch([code, on, until, own], () => {
 </template>
 
 <style scoped>
+h4 {
+  font-size: 13px;
+  margin: 8px 0 2px;
+}
 .panel {
   margin: 4px 0 8px;
   padding: 8px 12px;
   background: var(--paper);
   border: 1px solid var(--line);
   border-radius: 4px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 13px;
-}
-th,
-td {
-  padding: 4px 10px 4px 0;
-  text-align: left;
-  vertical-align: top;
-  font-weight: 400;
-  border-bottom: 1px solid var(--line-soft);
-}
-thead th {
-  font-weight: 600;
-  white-space: nowrap;
-}
-tbody th {
-  color: var(--ink-2);
-}
-thead small,
-.effect span {
-  display: block;
-}
-.effect td {
-  min-width: 110px;
 }
 .product,
 .dates label {
