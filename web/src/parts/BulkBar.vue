@@ -1,91 +1,142 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { NewChange } from '../api/types.ts'
-import { useChoices } from '../state/choices.ts'
-import MessagePanel from './MessagePanel.vue'
 import { END_OF_WORK } from '../logic/leaving.ts'
-import { useDocket } from '../state/docket.ts'
+import { BULK_ACTS, useBulk } from '../state/bulk.ts'
+import { useChoices } from '../state/choices.ts'
 import DateField from './DateField.vue'
+import MessagePanel from './MessagePanel.vue'
+import PickMany from './PickMany.vue'
 import PickOne from './PickOne.vue'
 
-// What is done with everyone chosen in the list; it goes into the docket, where it is seen before it happens.
+// What is done with everyone chosen in the list; it goes into the docket, where it is seen before it happens. Those for
+// whom it cannot be are named, and left out by choice.
 const props = defineProps<{ ids: readonly string[] }>()
 defineEmits<{ clear: []; all: [] }>()
 const { t } = useI18n()
-const docket = useDocket()
-const { choices, roles, places } = useChoices()
-const SLOT = 'bulk'
-const what = ref<'' | 'give' | 'take' | 'group' | 'until' | 'sign-in' | 'leave' | 'message'>('')
-const roleId = ref('')
-const placeId = ref('')
-const groupId = ref('')
-const until = ref('')
-/** When they leave; empty: now. */
-const leavesAt = ref('')
+const { choices, roles, places, people, findPeople, firms } = useChoices({ people: true })
 /** A docket holds so many changes (model C2). */
 const MAXIMUM_CHANGES = 500
-const tooMany = computed(() => props.ids.length > MAXIMUM_CHANGES)
-const groups = computed(() => [
-  { value: '', text: t('give.choose') },
-  ...(choices.value?.groups ?? []).map(({ id, name }) => ({ value: id, text: name })),
-])
+const NAMED = 6
+const bulk = useBulk(() => props.ids, MAXIMUM_CHANGES)
+const is = (...acts: (typeof bulk.act)[]) => acts.includes(bulk.act)
 const acts = computed(() => [
   { value: '', text: t('bulk.choose') },
-  ...(['give', 'take', 'group', 'until', 'sign-in', 'leave', 'message'] as const).map((value) => ({
-    value,
-    text: t(`bulk.${value}`),
-  })),
+  ...BULK_ACTS.map((value) => ({ value, text: t(`bulk.act.${value}`) })),
 ])
-
-watch([what, roleId, placeId, groupId, until, leavesAt, () => props.ids], () => {
-  if (tooMany.value || props.ids.length === 0) return docket.release(SLOT)
-  const each = (change: (personId: string) => NewChange) => docket.hold(props.ids.map(change), SLOT)
-  if (what.value === 'give' && roleId.value && placeId.value) {
-    const subjects = props.ids.map((id) => ({ kind: 'person', id }))
-    void docket.fill({ kind: 'give-many', subjects, placeIds: [placeId.value], roleId: roleId.value }, SLOT)
-  } else if (what.value === 'take' && placeId.value) {
-    void docket.fill({ kind: 'take-many', personIds: props.ids, placeIds: [placeId.value] }, SLOT)
-  } else if (what.value === 'group' && groupId.value) {
-    each((personId) => ({ type: 'join-group', groupId: groupId.value, personId }))
-  } else if (what.value === 'until' && until.value) {
-    each((personId) => ({ type: 'change-person', personId, engagementUntil: until.value }))
-  } else if (what.value === 'sign-in') {
-    void docket.fill({ kind: 'sign-in-many', personIds: props.ids }, SLOT)
-  } else if (what.value === 'leave') {
-    const dated = leavesAt.value ? { at: leavesAt.value } : {}
-    each((personId) => ({ type: 'plan-departure', personId, ...dated }))
-  } else docket.release(SLOT)
+const choose = computed(() => ({ value: '', text: t('give.choose') }))
+const none = computed(() => ({ value: 'none', text: t('record.none') }))
+const anyRole = computed(() => ({ value: '', text: t('grid.anyRole') }))
+const named = (all: readonly { id: string; name: string }[] = []) =>
+  all.map(({ id, name }) => ({ value: id, text: name }))
+const groups = computed(() => [choose.value, ...named(choices.value?.groups)])
+const managers = computed(() => [choose.value, none.value, ...people.value])
+const seats = computed(() => {
+  const all = choices.value?.seats ?? []
+  if (!is('end-seat'))
+    return all.map(({ product, seatType, productName, name, price }) => ({
+      ...{ value: `${product}/${seatType}`, text: `${name}, ${productName}`, detail: price },
+    }))
+  const products = new Map(all.map(({ product, productName }) => [product, productName]))
+  return [...products].map(([value, text]) => ({ value, text }))
 })
+const leftShown = computed(() => bulk.left.slice(0, NAMED))
 </script>
 
 <template>
   <div class="bulk" role="group" :aria-label="t('bulk.title')">
     <strong>{{ t('bulk.chosen', { count: ids.length }) }}</strong>
-    <BFormSelect v-model="what" size="sm" :options="acts" :aria-label="t('bulk.title')" />
+    <BFormSelect v-model="bulk.act" size="sm" :options="acts" :aria-label="t('bulk.title')" />
     <PickOne
-      v-if="what === 'give'"
-      v-model="roleId"
+      v-if="is('give', 'take', 'change-keys')"
+      v-model="bulk.form.roleId"
       size="sm"
-      :options="[{ value: '', text: t('give.choose') }, ...roles]"
+      :options="[is('give') ? choose : anyRole, ...roles]"
       :aria-label="t('give.role')"
     />
-    <PickOne
-      v-if="what === 'give' || what === 'take'"
-      v-model="placeId"
-      size="sm"
-      :options="[{ value: '', text: t('bulk.place') }, ...places]"
-      :aria-label="t('invite.place')"
+    <PickMany
+      v-if="is('give', 'take', 'change-keys')"
+      v-model="bulk.form.placeIds"
+      class="many"
+      :options="places"
+      :label="t('bulk.at')"
     />
-    <PickOne v-if="what === 'group'" v-model="groupId" size="sm" :options="groups" :aria-label="t('bulk.group')" />
-    <DateField v-if="what === 'until'" v-model="until" small :label="t('bulk.lastDay')" />
-    <label v-if="what === 'leave'"
-      >{{ t('bulk.leavesAt') }} <DateField v-model="leavesAt" small :time="END_OF_WORK" :label="t('bulk.leavesAt')"
+    <template v-if="is('change-keys')">
+      <PickOne
+        v-model="bulk.form.toRoleId"
+        size="sm"
+        :options="[{ value: '', text: t('bulk.sameRole') }, ...roles]"
+        :aria-label="t('bulk.toRole')"
+      />
+      <PickMany v-model="bulk.form.toPlaceIds" class="many" :options="places" :label="t('bulk.toPlaces')" />
+    </template>
+    <template v-if="is('copy')">
+      <PickOne
+        v-model="bulk.form.fromId"
+        size="sm"
+        :options="[choose, ...people]"
+        :search="findPeople"
+        :aria-label="t('access.of')"
+      />
+      <label><input v-model="bulk.form.withSeats" type="checkbox" /> {{ t('bulk.withSeats') }}</label>
+    </template>
+    <PickOne
+      v-if="is('give-seat', 'change-seat', 'end-seat')"
+      v-model="bulk.form.seat"
+      size="sm"
+      :options="[choose, ...seats]"
+      :aria-label="t(is('end-seat') ? 'seatChoice.product' : 'bulk.seat')"
+    />
+    <PickOne
+      v-if="is('manager')"
+      v-model="bulk.form.managerId"
+      size="sm"
+      :options="managers"
+      :search="findPeople"
+      :aria-label="t('record.manager')"
+    />
+    <PickOne
+      v-if="is('firm')"
+      v-model="bulk.form.employerId"
+      size="sm"
+      :options="[choose, none, ...firms]"
+      :aria-label="t('record.employer')"
+    />
+    <PickOne
+      v-if="is('join-group')"
+      v-model="bulk.form.groupId"
+      size="sm"
+      :options="groups"
+      :aria-label="t('bulk.group')"
+    />
+    <label v-if="is('give', 'take', 'change-keys', 'give-seat', 'change-seat', 'end-seat')"
+      >{{ t('bulk.from') }} <DateField v-model="bulk.form.on" small :label="t('bulk.from')"
+    /></label>
+    <label v-if="is('until', 'give', 'change-keys', 'give-seat')"
+      >{{ t('bulk.lastDay') }} <DateField v-model="bulk.form.until" small :label="t('bulk.lastDay')"
+    /></label>
+    <label v-if="is('leave')"
+      >{{ t('bulk.leavesAt') }} <DateField v-model="bulk.form.at" small :time="END_OF_WORK" :label="t('bulk.leavesAt')"
     /></label>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('all')">{{ t('bulk.all') }}</button>
     <button type="button" class="btn btn-quiet btn-sm" @click="$emit('clear')">{{ t('bulk.clear') }}</button>
-    <MessagePanel v-if="what === 'message'" :ids="ids" />
-    <p v-else-if="tooMany" class="muted" role="alert">{{ t('bulk.tooMany', { most: MAXIMUM_CHANGES }) }}</p>
+    <p v-if="bulk.group" class="slate">
+      {{ t('bulk.likeGroup', { group: bulk.group.name }) }}
+      <button type="button" class="btn btn-quiet btn-sm" @click="bulk.joinGroup()">{{ t('bulk.joinInstead') }}</button>
+    </p>
+    <div v-if="bulk.left.length > 0" class="left brass" role="status">
+      <strong>{{ t('bulk.cannot', { count: bulk.left.length }, bulk.left.length) }}</strong>
+      <button v-if="!bulk.leaveOut" type="button" class="btn btn-outline-primary btn-sm" @click="bulk.leaveOut = true">
+        {{ t('bulk.leaveOut', { count: bulk.left.length }, bulk.left.length) }}
+      </button>
+      <span v-else>{{ t('bulk.leftOut') }}</span>
+      <ul>
+        <li v-for="one in leftShown" :key="one.personId">{{ one.name }}: {{ one.sentence }}</li>
+        <li v-if="bulk.left.length > NAMED">{{ t('spreadsheet.names', { count: bulk.left.length - NAMED }) }}</li>
+      </ul>
+    </div>
+    <MessagePanel v-if="is('message')" :ids="ids" />
+    <p v-else-if="bulk.tooMany" class="muted" role="alert">{{ t('bulk.tooMany', { most: MAXIMUM_CHANGES }) }}</p>
   </div>
 </template>
 
@@ -108,13 +159,23 @@ watch([what, roleId, placeId, groupId, until, leavesAt, () => props.ids], () => 
 .bulk > :deep(.pick-one) {
   width: 180px;
 }
+.many {
+  min-width: 180px;
+  max-width: 320px;
+}
 .bulk select,
-.bulk input:not([role='combobox']) {
+.bulk input:not([role='combobox'], [type='checkbox']) {
   width: auto;
   max-width: 200px;
 }
-p {
+p,
+.left {
   flex: 1 0 100%;
   margin: 0;
+}
+.left ul {
+  margin: 2px 0 0;
+  padding-left: 18px;
+  font-size: 13px;
 }
 </style>

@@ -133,12 +133,11 @@ export const useDocket = defineStore('docket', () => {
   }
 
   /** Fills the docket with what the server works out: copied, moved, tidied, dated (model G2). */
-  async function fill(filling: object, slot: string): Promise<void> {
-    const filled = await ask<{ changes: NewChange[]; rest: string | null }>('POST', session.path('/fillings'), {
-      filling,
-    })
+  async function fill(filling: object, slot: string): Promise<Filled> {
+    const filled = await ask<Filled>('POST', session.path('/fillings'), { filling })
     hold(filled.changes, slot)
     rest.value = filled.rest
+    return filled
   }
 
   /** Lets everything in hand that can be dated happen from a day on. */
@@ -328,6 +327,16 @@ export const useDocket = defineStore('docket', () => {
     restore,
   }
 })
+
+/** What a filling comes to. */
+export interface Filled {
+  changes: NewChange[]
+  rest: string | null
+  /** People for whom it cannot be, each with the reason. */
+  left?: { personId: string; name: string; sentence: string }[]
+  /** A group that gives what is copied. */
+  group?: { id: string; name: string }
+}
 
 const TARGETS = ['grantId', 'placeId', 'roleId', 'groupId', 'holdingId', 'offerId', 'personId', 'product', 'version']
 
