@@ -1,11 +1,13 @@
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Id, PersonKind, PersonRow, Standing } from '../account/rows.ts'
+import type { Sight } from '../access/sight.ts'
 import { Line } from '../checks/shape.ts'
 import { fieldsRead, valueIn } from '../people/groups.ts'
 import { openDeparture } from '../departures/plan.ts'
 import { reportsOf } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
+import { dayText } from './grants.ts'
 import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
 import { maySteer } from './offers.ts'
@@ -64,9 +66,11 @@ export const changePerson: ChangeKind<ChangePerson> = {
     const what = [
       change.kind && `kind to ${change.kind}`,
       change.standing && `membership to ${change.standing}`,
-      change.managerId !== undefined && 'manager',
-      change.employerId !== undefined && 'employer',
-      change.engagementUntil !== undefined && 'last day',
+      change.managerId !== undefined &&
+        `manager to ${change.managerId ? sight.personName(change.managerId) : 'nobody'}`,
+      change.employerId !== undefined && `firm to ${firmText(change.employerId, sight)}`,
+      change.engagementUntil !== undefined &&
+        `last day to ${change.engagementUntil ? dayText(change.engagementUntil, sight) : 'none'}`,
       change.reference !== undefined && 'cost centre',
       (change.choices ?? change.texts) && 'fields',
       change.phone !== undefined && 'phone number',
@@ -78,6 +82,10 @@ export const changePerson: ChangeKind<ChangePerson> = {
     const personal = personalOf(change)
     return personal.length > 0 ? { ...rest, personal } : rest
   },
+}
+
+function firmText(employerId: Id | null, sight: Sight): string {
+  return employerId === null ? 'none' : (sight.named.get('employer', employerId)?.name ?? 'a firm')
 }
 
 export class OwnRecord {

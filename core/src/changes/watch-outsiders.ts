@@ -32,22 +32,26 @@ function clientOf(account: Account, placeId: Id): Id | undefined {
   return upwards(account, placeId).at(-2)?.id
 }
 
-/** A key at the root, or at another client, for someone from outside. */
+/** A key at the root, or at another client, for someone from outside who had none there. */
 export const wideForOutsider: Check = (scene) => {
   const { before, after, sight, now } = scene
+  const clientsOf = (account: Account, personId: Id) =>
+    account
+      .by('grant', 'subject', `person ${personId}`)
+      .filter(({ until, placeId }) => (until === null || until > now) && sight.seesPlace(placeId))
+      .map(({ placeId }) => clientOf(account, placeId))
   return keysMade(scene).flatMap(({ grant, person }): Warning[] => {
     if (!isOutsider(person)) return []
     const who = sight.personName(person.id)
-    const { name } = after.get('role', grant.roleId)!
     const client = clientOf(after, grant.placeId)
+    const had = clientsOf(before, person.id)
+    if (had.includes(client)) return []
     if (!client) {
+      const { name } = after.get('role', grant.roleId)!
       return [{ code: 'everywhere', sentence: `${who} is from outside and gets ${name} at every place.` }]
     }
-    const other = before
-      .by('grant', 'subject', `person ${person.id}`)
-      .filter((one) => (one.until === null || one.until > now) && sight.seesPlace(one.placeId))
-      .map((one) => clientOf(before, one.placeId))
-      .find((one) => one !== undefined && one !== client)
+    const has = clientsOf(after, person.id)
+    const other = had.find((one) => one !== undefined && has.includes(one))
     if (!other) return []
     const places = `${sight.placeName(client)}, besides ${sight.placeName(other)}`
     return [

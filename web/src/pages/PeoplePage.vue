@@ -214,7 +214,17 @@ function stopInviting(): void {
           <NotYet v-else :error="error" />
         </template>
       </VirtualList>
-      <p class="muted foot">{{ t('people.count', { shown: data?.matching ?? 0, count: data?.total ?? 0 }) }}</p>
+      <p class="muted foot">
+        {{ t('people.count', { shown: data?.matching ?? 0, count: data?.total ?? 0 }) }}
+        <button
+          v-if="data && data.matching > 1 && picked.size === 0"
+          type="button"
+          class="btn btn-quiet btn-sm"
+          @click="pickAll"
+        >
+          {{ t('people.selectAll', { count: data.matching }) }}
+        </button>
+      </p>
     </template>
     <template #sheet>
       <InvitePanel v-if="inviting" @close="stopInviting" />

@@ -72,10 +72,9 @@ const byPlace = ref(false)
 /** The fact whose line is being edited; done once it is applied. */
 const editing = ref('')
 const mayEdit = computed(() => person.value?.record != null && person.value.controls.change.enabled)
-watch(
-  () => [docket.applied, props.personId],
-  () => (editing.value = ''),
-)
+watch([() => docket.applied, () => props.personId], ([applied], [, before]) => {
+  if (applied || props.personId !== before) editing.value = ''
+})
 type Fact = InstanceType<typeof SheetFacts>['$props']['facts'][number]
 const facts = computed(() => {
   const one = person.value

@@ -74,16 +74,16 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
   <fieldset class="record" :class="{ alone: only }" :disabled="!person.controls.change.enabled">
     <legend class="visually-hidden">{{ t('record.title') }}</legend>
     <label v-if="shows('name')"
-      ><span>{{ t('record.name') }}</span
+      ><span class="what">{{ t('record.name') }}</span
       ><input class="form-control form-control-sm" maxlength="120" :value="person.name" @change="correct"
     /></label>
     <p v-if="!person.controls.change.enabled" class="muted">{{ person.controls.change.reason }}</p>
     <label v-if="shows('kind')"
-      ><span>{{ t('record.kind') }}</span
+      ><span class="what">{{ t('record.kind') }}</span
       ><BFormSelect size="sm" :model-value="person.kind" :options="kinds" @update:model-value="hold({ kind: $event })"
     /></label>
     <label v-if="shows('standing')"
-      ><span>{{ t('record.standing') }}</span
+      ><span class="what">{{ t('record.standing') }}</span
       ><BFormSelect
         size="sm"
         :model-value="person.standing ?? ''"
@@ -91,7 +91,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @update:model-value="hold({ standing: $event })"
     /></label>
     <label v-if="shows('manager')"
-      ><span>{{ t('record.manager') }}</span
+      ><span class="what">{{ t('record.manager') }}</span
       ><PickOne
         size="sm"
         :model-value="record.managerId ?? ''"
@@ -99,7 +99,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @update:model-value="hold({ managerId: chosen($event) })"
     /></label>
     <label v-if="shows('employer')"
-      ><span>{{ t('record.employer') }}</span
+      ><span class="what">{{ t('record.employer') }}</span
       ><PickOne
         size="sm"
         :model-value="record.employerId ?? ''"
@@ -109,7 +109,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @update:model-value="hold({ employerId: chosen($event) })"
     /></label>
     <label v-if="shows('until')"
-      ><span>{{ t('record.until') }}</span
+      ><span class="what">{{ t('record.until') }}</span
       ><DateField
         :model-value="person.until"
         :label="t('record.until')"
@@ -117,7 +117,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @update:model-value="hold({ engagementUntil: chosen($event) })"
     /></label>
     <label v-if="shows('reference')"
-      ><span>{{ t('record.reference') }}</span
+      ><span class="what">{{ t('record.reference') }}</span
       ><input
         class="form-control form-control-sm"
         maxlength="60"
@@ -125,7 +125,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @change="hold({ reference: wordOf($event) })"
     /></label>
     <label v-if="shows('phone')"
-      ><span>{{ t('record.phone') }}</span
+      ><span class="what">{{ t('record.phone') }}</span
       ><input
         class="form-control form-control-sm"
         type="tel"
@@ -134,7 +134,7 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         @change="hold({ phone: wordOf($event) })"
     /></label>
     <label v-for="field in record.fields.filter(({ id }) => shows(`field ${id}`))" :key="field.id"
-      ><span>{{ field.name }}</span>
+      ><span class="what">{{ field.name }}</span>
       <input
         v-if="field.kind === 'text'"
         class="form-control form-control-sm"
@@ -177,7 +177,7 @@ label {
   margin: 0;
   background: none;
 }
-.alone label > span {
+.alone .what {
   position: absolute;
   width: 1px;
   height: 1px;

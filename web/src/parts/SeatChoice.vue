@@ -78,7 +78,7 @@ watch([picked, code, on, until, own], () => {
       </select></label
     >
     <template v-for="one in shown" :key="one.product">
-      <h4 v-if="shown.length > 1">{{ one.name }}</h4>
+      <h4 v-if="!props.product">{{ one.name }}</h4>
       <SeatTypes
         :model-value="chosen?.product === one.product ? code : ''"
         :options="one.options"

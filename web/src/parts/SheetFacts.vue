@@ -68,11 +68,5 @@ dd {
 }
 .editable .btn {
   padding-block: 0;
-  opacity: 0.75;
-}
-.editable:hover .btn,
-.editable .btn:focus-visible,
-.editable .btn[aria-expanded='true'] {
-  opacity: 1;
 }
 </style>

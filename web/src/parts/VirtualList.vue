@@ -60,6 +60,9 @@ function move(by: number): void {
   virtual.value.scrollToIndex(at.value)
 }
 
+/** A row far down is not drawn, and cannot be named. */
+const isDrawn = computed(() => current.value && virtual.value.getVirtualItems().some(({ index }) => index === at.value))
+
 function act(key: string): void {
   if (key === 'Escape') return emit('close')
   if (!current.value) return
@@ -93,7 +96,7 @@ function onKey(event: KeyboardEvent): void {
       :role="role"
       :aria-label="label"
       :aria-rowcount="role === 'grid' ? rows.length : undefined"
-      :aria-activedescendant="current ? `row-${current.id}` : undefined"
+      :aria-activedescendant="isDrawn ? `row-${current!.id}` : undefined"
       @keydown="onKey"
     >
       <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }" role="presentation">

@@ -1,0 +1,85 @@
+import { expect, test, type Page } from '@playwright/test'
+import { countClicks, docketOf, doneOf, findsNothing, goTo, ownDemo, signIn } from './steps.ts'
+
+const demo = ownDemo()
+const apply = (page: Page) => docketOf(page).locator('footer .btn-primary').click()
+
+/** Counts clicks, choices and fields something is typed into, from the Desk on. */
+async function counted(page: Page): Promise<() => Promise<number>> {
+  await goTo(page, 'Desk')
+  return countClicks(page)
+}
+
+/** Types into the field that has the focus: one entry. */
+async function type(page: Page, text: string): Promise<number> {
+  await page.keyboard.type(text)
+  return 1
+}
+
+test('a seat is given to someone in four steps from the Desk, with what it opens said beside each type', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  const clicks = await counted(page)
+  await page.keyboard.press('Control+k')
+  const entries = await type(page, 'nolan pryce')
+  await expect(page.getByRole('option', { name: /Nolan Pryce/ }).first()).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Give a seat' }).click()
+  await expect(page.getByRole('region', { name: /The seat types of .* side by side/ }).first()).toBeVisible()
+  await findsNothing(page)
+  await page.getByRole('radio', { name: 'Auditor' }).check()
+  await expect(docketOf(page)).toContainText('Give Nolan Pryce an Auditor seat')
+  await apply(page)
+  await expect(doneOf(page)).toContainText('Done:')
+  expect((await clicks()) + entries).toBeLessThanOrEqual(4)
+  // It is changed and taken away where it stands.
+  await page.getByRole('button', { name: 'Take away the Auditor seat in Quote Trellis' }).click()
+  await expect(docketOf(page)).toContainText('Take the Auditor seat')
+  await apply(page)
+  await expect(page.getByRole('button', { name: /Take away the Auditor seat/ })).toBeHidden()
+})
+
+test('a key is changed in its line and told as one; a fact in its line', async ({ page }) => {
+  await signIn(page, demo)
+  await page.goto(`${demo.origin}/people?find=idris`)
+  await page.getByRole('row', { name: /Idris Marlow/ }).click()
+  await page.getByRole('button', { name: 'Change: Rope access, Helipad roof' }).click()
+  await page.getByLabel('Last day (empty: no end)').fill('20 Jun')
+  await page.keyboard.press('Tab')
+  await expect(docketOf(page)).toContainText(
+    'Change Idris Marlow’s key, Rope access at Helipad roof: until 20 June instead of without a last day',
+  )
+  await apply(page)
+  await expect(doneOf(page)).toContainText('Done:')
+  await expect(page.getByRole('article')).toContainText('until 20 Jun')
+  await page.getByRole('button', { name: 'Change: Last day' }).click()
+  await page.getByRole('textbox', { name: 'Last day', exact: true }).fill('30 Jun')
+  await page.keyboard.press('Tab')
+  await expect(docketOf(page)).toContainText('Change Idris Marlow’s last day to 30 June')
+  await apply(page)
+  await expect(page.getByRole('article')).toContainText('30 Jun 2026')
+})
+
+test('twelve people’s manager is changed in six steps; whom it cannot be for is named and left out', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  const clicks = await counted(page)
+  await page.getByRole('link', { name: 'People', exact: true }).click()
+  await page.getByRole('searchbox').focus()
+  let entries = await type(page, 'field')
+  await expect(page.getByText(/ of 59 people/)).toBeVisible()
+  await page.getByRole('button', { name: /^Select all / }).click()
+  await page.getByRole('combobox', { name: 'Change all selected people' }).selectOption({ label: 'Set the manager' })
+  await page.getByRole('combobox', { name: 'Manager' }).focus()
+  entries += await type(page, 'Hester')
+  await expect(page.getByRole('option', { name: /Hester Rudge/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^Leave \d+ (people|person) out/ }).click()
+  await expect(docketOf(page).locator('footer .btn-primary')).toBeEnabled()
+  await apply(page)
+  await expect(doneOf(page)).toContainText('Done:')
+  // One more, for whom it cannot be.
+  expect((await clicks()) + entries).toBeLessThanOrEqual(7)
+})
