@@ -118,8 +118,8 @@ describe('the invitation’s form', () => {
     seats: ['bedding-log/field', ''],
     groupIds: ['g'],
     keys: [
-      { roleId: 'r', placeId: 'p' },
-      { roleId: 'r', placeId: '' },
+      { roleId: 'r', placeIds: ['p'] },
+      { roleId: 'r', placeIds: [] },
     ],
   }
 
@@ -145,7 +145,7 @@ describe('the invitation’s form', () => {
       ...form,
       name: 'Sorrel Marsh',
       seats: ['bedding-log/field'],
-      keys: [{ roleId: 'r', placeId: 'p' }],
+      keys: [{ roleId: 'r', placeIds: ['p'] }],
     })
   })
 })
@@ -172,7 +172,7 @@ test('a packet is copied into the form and keeps what was typed', () => {
   expect(grants[0]!.roleId).toBe('r')
   expect(startFrom(form, { ...packet, seats: [], grants: [] })).toMatchObject({
     seats: [''],
-    keys: [{ roleId: '', placeId: '' }],
+    keys: [{ roleId: '', placeIds: [] }],
   })
 })
 

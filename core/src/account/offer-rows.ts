@@ -36,6 +36,8 @@ export interface OfferRow {
   groupIds: readonly Id[]
   /** The message sent last came back. */
   bounced: boolean
+  /** How often its content was changed; who takes it up names the one they read (model I10). */
+  revision: number
 }
 
 /** A link by which people come: what it gives, to whom, how often and until when (model I1, I4). */

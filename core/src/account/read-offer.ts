@@ -32,6 +32,7 @@ export function readOffer(offer: BookOffer, path: string, scene: CustomsScene): 
     sentAt,
     expiresAt,
     resendNumber: 0,
+    revision: 0,
     grants,
     seats,
     groupIds,

@@ -3,6 +3,8 @@ import {
   Equals,
   IsArray,
   IsBoolean,
+  IsInt,
+  Min,
   IsOptional,
   IsString,
   MaxLength,
@@ -57,6 +59,8 @@ export class Accept {
   @RowId() loginId!: Id
   /** Whether the login has proven the invited mailbox, as opening the mailed link does (model I3). */
   @IsBoolean() proven!: boolean
+  /** Which content of the invitation they read; left out where it was read to them (model I10). */
+  @IsOptional() @IsInt() @Min(0) revision?: number
   /** The login's address where it is another than the invited one, for the person who admits to see. */
   @IsOptional() @IsString() @MaxLength(200) loginEmail?: string
   /** What the account asks newcomers for. */
@@ -82,6 +86,9 @@ export const accept: ChangeKind<Accept> = {
         'offer-dead',
         'This invitation is no longer open. Ask the person who invited you for a new one.',
       )
+    }
+    if (change.revision !== undefined && change.revision !== offer.revision) {
+      return draft.refuse('offer-changed', 'This invitation was changed while you read it. Read it again first.')
     }
     answerAsked(draft, person.id, change.texts ?? [])
     if (draft.problems.length > 0) return

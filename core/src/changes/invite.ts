@@ -211,6 +211,7 @@ function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
     sentAt: draft.now,
     expiresAt: until,
     resendNumber: 0,
+    revision: 0,
     bounced: false,
     grants,
     seats,
@@ -219,7 +220,7 @@ function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
 }
 
 /** Uses the offer on paper, so that what could not be given is refused when sending and not at the door. */
-function tryUse(draft: Draft, offer: OfferRow): void {
+export function tryUse(draft: Draft, offer: OfferRow): void {
   if (draft.actor.kind !== 'person') return
   const trial = new Draft(draft.account, draft.actor, draft.now)
   trial.update('person', offer.personId, { state: 'active' })

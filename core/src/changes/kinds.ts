@@ -57,6 +57,7 @@ import {
 import { changeField, makeField, type ChangeField, type MakeField } from './fields.ts'
 import { cutShare, shareStatement, type CutShare, type ShareStatement } from './shares.ts'
 import { keepApart, stopApart, type KeepApart, type StopApart } from './apart.ts'
+import { amendOffer, type AmendOffer } from './amend-offer.ts'
 import { changeKeys, type ChangeKeys } from './change-keys.ts'
 import { give, take, type Give, type Take } from './grants.ts'
 import {
@@ -284,6 +285,7 @@ export type Change =
   | TellApart
   | ArchiveFirm
   | ChangeKeys
+  | AmendOffer
   | Erase
   | Undo
 
@@ -293,7 +295,7 @@ const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePla
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail, ownRecord]
-const OFFERS = [resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
+const OFFERS = [amendOffer, resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
 const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
 const ACCESS = [give, take, changeKeys, askFor, settleRequest, withdrawRequest, undo]

@@ -192,6 +192,7 @@ function offerBy(link: LinkRow, personId: Id, offerId: Id, now: Instant): OfferR
     sentAt: now,
     expiresAt: link.expiresAt,
     resendNumber: 0,
+    revision: 0,
     bounced: false,
     // Counted on beyond what the groups' memberships take.
     grants: link.grants.map((grant, at) => ({ ...grant, grantId: idFrom(offerId, 100 + at), from: null, until: null })),

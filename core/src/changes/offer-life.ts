@@ -194,7 +194,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
 const isAtTheDoor = (person: PersonRow) => ['invited', 'waiting'].includes(person.state) || isOnRecord(person)
 
 /** An invitation not taken up, run out or not; its sponsor or anyone who changes people may see to it (model D3). */
-function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
+export function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
   const offer = draft.seen('offer', offerId, 'invitation')
   if (!offer) return undefined
   const person = draft.account.get('person', offer.personId)
@@ -217,6 +217,6 @@ function sendAgain(draft: Draft, offer: OfferRow): void {
   draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber, expiresAt })
 }
 
-function invitedOf(offerId: Id, sight: Draft['sight']): string {
+export function invitedOf(offerId: Id, sight: Draft['sight']): string {
   return sight.personName(sight.named.get('offer', offerId)?.personId)
 }

@@ -110,7 +110,7 @@ function givenTo(draft: Draft, change: RecordPerson): OfferRow {
   })
   return {
     ...{ id: change.personId, personId: change.personId, sponsorId: draft.actorId ?? change.personId, state: 'live' },
-    ...{ sentAt: draft.now, expiresAt: draft.now, resendNumber: 0, bounced: false, grants },
+    ...{ sentAt: draft.now, expiresAt: draft.now, resendNumber: 0, revision: 0, bounced: false, grants },
     seats: (change.seats ?? []).map(({ holdingId, product, seatType }) => ({ holdingId, product, seatType })),
     groupIds: [...new Set(change.groupIds ?? [])],
   }
@@ -196,7 +196,7 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
     const expiresAt = untilDate(days, draft.account.zone)
     draft.insert('offer', {
       ...{ id: offerId, personId, sponsorId: draft.actorId ?? personId, state: 'live', sentAt: draft.now, expiresAt },
-      ...{ resendNumber: 0, bounced: false, grants: [], seats: [], groupIds: [] },
+      ...{ resendNumber: 0, revision: 0, bounced: false, grants: [], seats: [], groupIds: [] },
     })
     draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber: 0, expiresAt })
   },

@@ -1,7 +1,7 @@
 import { tasksAbout } from './departures.ts'
 import type { TaskView } from '../products/task-words.ts'
 import type { FieldRow, HoldingRow, Id, PersonRow } from '../account/rows.ts'
-import { controlsOfPerson } from '../access/controls.ts'
+import { controlOf, controlsOfPerson, type Control } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
 import { openDeparture } from '../departures/plan.ts'
 import { groupsOf } from '../people/groups.ts'
@@ -70,10 +70,15 @@ export interface OfferView {
   sponsor: string
   sent: LocalDate
   expires: LocalDate
-  gives: { role: string; placeId: Id; place: string }[]
+  gives: { roleId: Id; role: string; placeId: Id; place: string; until: LocalDate | null }[]
   /** What the mailbox’s server said when the message came back; null where it did not. */
   bounce: string | null
-  seats: string[]
+  seats: { product: string; seatType: string; name: string }[]
+  /** Groups it puts them into, with what each gives as far as the asker sees. */
+  groups: { id: Id; name: string; gives: string[] }[]
+  line: string | null
+  /** Whether the asker may change it under the same link (model I10). */
+  amend: Control
 }
 
 /** A person's sheet; undefined for someone not seen, exactly as for someone who does not exist (model D5). */
@@ -160,10 +165,30 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
     gives: offer.grants
       .filter((grant) => sight.seesPlace(grant.placeId))
       .map((grant) => ({
+        roleId: grant.roleId,
         role: account.get('role', grant.roleId)?.name ?? '',
         placeId: grant.placeId,
+        until: grant.until === null ? null : lastDateBefore(grant.until, account.zone),
         place: sight.placeName(grant.placeId),
       })),
-    seats: offer.seats.map((seat) => seatName(sight, seat)),
+    seats: offer.seats.map(({ product, seatType }) => ({
+      ...{ product, seatType, name: seatName(sight, { product, seatType }) },
+    })),
+    groups: offer.groupIds.map((id) => ({
+      id,
+      name: account.get('group', id)?.name ?? '',
+      gives: groupGives(sight, id),
+    })),
+    line: sight.depthOf(personId) === 'record' ? (account.personal(personId, 'invitationLine') ?? null) : null,
+    amend: offer.sponsorId === sight.personId ? { enabled: true } : controlOf(sight, 'people', 'change'),
   }
+}
+
+/** What a group gives whoever is in it: `Gardener at Pellworth`. */
+export function groupGives(sight: Sight, groupId: Id): string[] {
+  const { account, now } = sight
+  return account.by('grant', 'subject', `group ${groupId}`).flatMap(({ roleId, placeId, until }) => {
+    if ((until !== null && until <= now) || !sight.seesPlace(placeId)) return []
+    return [`${account.get('role', roleId)?.name ?? ''} at ${sight.placeName(placeId)}`]
+  })
 }

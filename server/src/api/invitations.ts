@@ -4,6 +4,8 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
+  IsInt,
+  Min,
   IsOptional,
   IsString,
   MaxLength,
@@ -14,6 +16,7 @@ import {
   dateOf,
   emailKey,
   FieldText,
+  groupGives,
   isOnRecord,
   lastDateBefore,
   Sight,
@@ -49,6 +52,8 @@ export class Answers extends FirstMeans {
 
 export class TakeUp extends Answers {
   @IsString() @MaxLength(100) token!: string
+  /** Which content of the invitation was read; if it was changed since, it has to be read again (model I10). */
+  @IsOptional() @IsInt() @Min(0) revision?: number
   /** Someone else is signed in and takes it up all the same: they wait for admission (model I3). */
   @IsOptional() @IsIn(['signed-in']) as?: 'signed-in'
 }
@@ -172,6 +177,11 @@ export function describe({ account, offer, email, now }: Found) {
       client: upwards(account, grant.placeId).at(-2)?.name ?? '',
       can: choices.roles.find((role) => role.id === grant.roleId)?.can ?? [],
     })),
+    revision: offer.revision,
+    groups: offer.groupIds.map((id) => ({
+      name: account.get('group', id)?.name ?? '',
+      gives: groupGives(new Sight(account, offer.sponsorId, now), id),
+    })),
     seats: offer.seats.map((seat) => {
       const choice = choices.seats.find((one) => one.product === seat.product && one.seatType === seat.seatType)
       return choice ? `${choice.name} seat in ${choice.productName}` : seat.seatType
@@ -194,7 +204,7 @@ export interface Taker {
 }
 
 /** Takes an open invitation up; the login is made in the same transaction. */
-export async function takeUpFound<B extends Answers>(
+export async function takeUpFound<B extends Answers & { revision?: number }>(
   ask: Ask<B>,
   found: Found,
   takerOf: (ask: Ask<B>, found: Found) => Promise<Taker>,
@@ -224,6 +234,7 @@ export async function takeUpFound<B extends Answers>(
           loginId: login.id,
           proven,
           texts: ask.body.texts ?? [],
+          ...(ask.body.revision === undefined ? {} : { revision: ask.body.revision }),
           ...(proven ? {} : { loginEmail: login.email }),
         },
       ],
@@ -256,10 +267,13 @@ export function hereBy(account: Account, loginId: string): string | undefined {
   return account.by('person', 'login', loginId).find(({ state }) => ['active', 'away', 'waiting'].includes(state))?.id
 }
 
+/** What the one who takes it up can mend. */
+const OWN_PROBLEMS = new Set(['asked', 'unknown-field', 'offer-changed'])
+
 /** Refused since it was taken up a moment ago, not for what was filled in. */
 function isSecond(error: unknown): boolean {
   const { code, more } = error as LodgeError
-  return code === 'refused' && !more.problems?.some((one) => one.code === 'asked' || one.code === 'unknown-field')
+  return code === 'refused' && !more.problems?.some((one) => OWN_PROBLEMS.has(one.code))
 }
 
 /** The login that takes it up: the one signed in, or a new one for the invited mailbox, which the link has proven. */

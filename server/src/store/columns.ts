@@ -105,6 +105,7 @@ const LAYOUT: Layout<TableName> = {
       plain('sentAt', 'sent_at_us'),
       plain('expiresAt', 'expires_at_us'),
       plain('resendNumber', 'resend_number'),
+      plain('revision', 'revision'),
       json('grants', 'grants'),
       json('seats', 'seats'),
       json('groupIds', 'group_ids'),

@@ -68,6 +68,9 @@ export interface LookedInvitation {
   expires: string
   gives: { role: string; place: string; client: string; can: string[] }[]
   seats: string[]
+  groups: { name: string; gives: string[] }[]
+  /** Which content of the invitation this is. */
+  revision: number
   hasLogin: boolean
   signedInAs: string | null
   /** Whether the signed-in person has the invited address. */

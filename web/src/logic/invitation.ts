@@ -2,6 +2,12 @@ import type { PacketRow } from '@lodge/core'
 import type { NewChange } from '../api/types.ts'
 import { looksLikeAddress } from './email.ts'
 
+/** A role at any number of places (model I12). */
+export interface OfferedKey {
+  roleId: string
+  placeIds: string[]
+}
+
 /** The invitation's form, as typed. */
 export interface InvitationForm {
   name: string
@@ -17,13 +23,13 @@ export interface InvitationForm {
   /** `product/seat-type` each, or empty for none. */
   seats: string[]
   groupIds: string[]
-  keys: { roleId: string; placeId: string }[]
+  keys: OfferedKey[]
   line: string
   phone: string
 }
 
 export function emptyInvitation(): InvitationForm {
-  const choices = { employerId: '', managerId: '', seats: [''], groupIds: [], keys: [{ roleId: '', placeId: '' }] }
+  const choices = { employerId: '', managerId: '', seats: [''], groupIds: [], keys: noKeys() }
   return {
     name: '',
     email: '',
@@ -57,11 +63,8 @@ export function invitationOf(form: InvitationForm): NewChange | undefined {
     kind: form.kind,
     standing: form.standing,
     ...Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== '')),
-    grants: form.keys.filter((key) => key.roleId && key.placeId).map(({ roleId, placeId }) => ({ roleId, placeId })),
-    seats: form.seats.filter(Boolean).map((seat) => {
-      const [product, seatType] = seat.split('/')
-      return { product, seatType }
-    }),
+    grants: grantsOf(form.keys),
+    seats: seatsOf(form.seats),
     ...(form.groupIds.length > 0 ? { groupIds: [...form.groupIds] } : {}),
   }
 }
@@ -86,8 +89,7 @@ export function invitationFrom(change: NewChange): InvitationForm {
     phone: text('phone'),
     seats: seatsFrom(seats),
     groupIds: (change.groupIds ?? []) as string[],
-    keys:
-      grants.length > 0 ? grants.map(({ roleId, placeId }) => ({ roleId, placeId })) : [{ roleId: '', placeId: '' }],
+    keys: grants.length > 0 ? keysOf(grants) : noKeys(),
   }
 }
 
@@ -102,8 +104,30 @@ export function startFrom(
     standing: packet.standing,
     seats: seatsFrom(packet.seats),
     groupIds: [...packet.groupIds],
-    keys: packet.grants.length > 0 ? packet.grants.map((grant) => ({ ...grant })) : [{ roleId: '', placeId: '' }],
+    keys: packet.grants.length > 0 ? keysOf(packet.grants) : noKeys(),
   }
+}
+
+const noKeys = (): OfferedKey[] => [{ roleId: '', placeIds: [] }]
+
+/** Keys as a form has them: those of one role together. */
+export function keysOf(grants: readonly { roleId: string; placeId: string }[]): OfferedKey[] {
+  const byRole = new Map<string, string[]>()
+  for (const { roleId, placeId } of grants) byRole.set(roleId, [...(byRole.get(roleId) ?? []), placeId])
+  return [...byRole].map(([roleId, placeIds]) => ({ roleId, placeIds }))
+}
+
+/** Keys as an invitation has them: each of one role at one place. */
+export function grantsOf(keys: readonly OfferedKey[]): { roleId: string; placeId: string }[] {
+  return keys.flatMap(({ roleId, placeIds }) => (roleId ? placeIds.map((placeId) => ({ roleId, placeId })) : []))
+}
+
+/** Seats from `product/seat-type` each; empty ones are none. */
+export function seatsOf(seats: readonly string[]): { product: string; seatType: string }[] {
+  return seats.filter(Boolean).map((seat) => {
+    const [product = '', seatType = ''] = seat.split('/')
+    return { product, seatType }
+  })
 }
 
 function seatsFrom(seats: readonly { product: string; seatType: string }[]): string[] {

@@ -50,7 +50,14 @@ async function take(as?: 'signed-in', means?: FirstMeans): Promise<void> {
   error.value = null
   try {
     const texts = Object.entries(answers).map(([fieldId, text]) => ({ fieldId, text }))
-    const body = { token, ...means, ...(as ? { as } : {}), agreed: agreed.value, texts }
+    const body = {
+      token,
+      revision: found.value!.revision,
+      ...means,
+      ...(as ? { as } : {}),
+      agreed: agreed.value,
+      texts,
+    }
     const taken = await ask<{ waiting: boolean; me: Me }>('POST', '/api/invitations/accept', body)
     waiting.value = taken.waiting
     if (taken.waiting) return
@@ -58,6 +65,11 @@ async function take(as?: 'signed-in', means?: FirstMeans): Promise<void> {
     await router.replace({ name: 'keys' })
   } catch (failure) {
     error.value = failure as ApiError
+    // It was changed while it was read: what it gives now is shown, and why it was not taken up.
+    if (error.value.problems.some(({ code }) => code === 'offer-changed')) {
+      await look()
+      agreed.value = false
+    }
   } finally {
     busy.value = false
   }
@@ -82,7 +94,13 @@ async function decline(word: string): Promise<void> {
           <span v-if="give.can.length > 0" class="can">{{ give.can.join(', ') }}</span>
         </li>
         <li v-for="seat in found.seats" :key="seat">{{ seat }}</li>
-        <li v-if="found.gives.length + found.seats.length === 0" class="muted">{{ t('invitation.holdsNothing') }}</li>
+        <li v-for="group in found.groups" :key="group.name">
+          <strong>{{ t('person.offeredGroup', { group: group.name }) }}</strong>
+          <span v-if="group.gives.length > 0" class="can">{{ group.gives.join(', ') }}</span>
+        </li>
+        <li v-if="found.gives.length + found.seats.length + found.groups.length === 0" class="muted">
+          {{ t('invitation.holdsNothing') }}
+        </li>
       </ul>
       <p class="muted">
         <template v-if="found.until">{{ t('invitation.until', { date: longDate(found.until) }) }} </template>

@@ -9,6 +9,8 @@ import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import OfferKeys from './OfferKeys.vue'
+import OfferSeats from './OfferSeats.vue'
 import PickMany from './PickMany.vue'
 import SheetHead from './SheetHead.vue'
 import DateField from './DateField.vue'
@@ -20,22 +22,11 @@ const { t } = useI18n()
 const docket = useDocket()
 const session = useSession()
 const route = useRoute()
-const { choices, firms, makeFirm, notReached, roles, places } = useChoices()
+const { choices, firms, makeFirm } = useChoices()
 const form = reactive<InvitationForm>(emptyInvitation())
 useDocketPlace('invite')
 const sentTo = ref('')
 
-const seats = computed(() => [
-  { value: '', text: t('invite.noSeat') },
-  ...(choices.value?.seats ?? []).map((seat) => {
-    const room = seat.room ? `, ${seat.room}` : ''
-    return {
-      value: `${seat.product}/${seat.seatType}`,
-      text: `${seat.name}, ${seat.price}${room}`,
-      disabled: seat.empty === 0,
-    }
-  }),
-])
 const named = (list: readonly { id: string; name: string }[] | undefined) => [
   { value: '', text: t('invite.none') },
   ...(list ?? []).map(({ id, name }) => ({ value: id, text: name })),
@@ -46,7 +37,6 @@ const standings = (['administrator', 'member', 'guest'] as const).map((value) =>
   text: t(`standing.${value}`),
 }))
 const groups = computed(() => (choices.value?.groups ?? []).map(({ id, name }) => ({ value: id, text: name })))
-const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id === roleId)
 
 async function addFirm(name: string): Promise<void> {
   form.employerId = await makeFirm(name)
@@ -74,7 +64,7 @@ watch(like, (chosen) => {
   if (chosen) Object.assign(form, startFrom(form, chosen))
 })
 // From a place's sheet: the first key is for there.
-if (route.query.at) form.keys[0]!.placeId = String(route.query.at)
+if (route.query.at) form.keys[0]!.placeIds = [String(route.query.at)]
 
 const { data: known } = useFetched<PacketsView>(() => session.path('/packets'))
 const packetId = ref(String(route.query.packet ?? ''))
@@ -168,50 +158,9 @@ watch(
           <PickOne id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />
         </BFormGroup>
       </div>
-      <BFormGroup
-        v-for="(_seat, at) in form.seats"
-        :key="at"
-        :label="at === 0 ? t('invite.seat') : t('invite.anotherSeat', { number: at + 1 })"
-        :label-for="`invite-seat-${at}`"
-      >
-        <BFormSelect :id="`invite-seat-${at}`" v-model="form.seats[at]" :options="seats" />
-      </BFormGroup>
-      <button v-if="form.seats.at(-1)" type="button" class="link" @click="form.seats.push('')">
-        {{ t('invite.addSeat') }}
-      </button>
+      <OfferSeats v-model="form.seats" />
       <PickMany v-if="groups.length > 0" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
-      <fieldset v-for="(key, at) in form.keys" :key="at" class="key">
-        <legend class="visually-hidden">{{ t('invite.key', { number: at + 1 }) }}</legend>
-        <div class="pair">
-          <BFormGroup :label="t('invite.role')" :label-for="`invite-role-${at}`">
-            <PickOne
-              :id="`invite-role-${at}`"
-              v-model="key.roleId"
-              :options="[{ value: '', text: t('invite.none') }, ...roles]"
-            />
-          </BFormGroup>
-          <BFormGroup :label="t('invite.place')" :label-for="`invite-place-${at}`">
-            <PickOne
-              :id="`invite-place-${at}`"
-              v-model="key.placeId"
-              :options="[{ value: '', text: t('give.choose') }, ...places]"
-            />
-          </BFormGroup>
-        </div>
-        <p v-if="roleOf(key.roleId)" class="muted words">
-          {{ t('invite.can') }} {{ roleOf(key.roleId)!.can.join(', ') }}; {{ t('invite.cannot') }}
-          {{ roleOf(key.roleId)!.cannot.slice(0, 4).join(', ') }}.
-        </p>
-        <p v-if="key.placeId && notReached(key.roleId, [key.placeId])" class="words">
-          {{ notReached(key.roleId, [key.placeId]) }}
-        </p>
-        <button v-if="form.keys.length > 1" type="button" class="link" @click="form.keys.splice(at, 1)">
-          {{ t('invite.removeKey') }}
-        </button>
-      </fieldset>
-      <button type="button" class="link" @click="form.keys.push({ roleId: '', placeId: '' })">
-        {{ t('invite.addKey') }}
-      </button>
+      <OfferKeys v-model="form.keys" />
       <BFormGroup :label="t('invite.line')" label-for="invite-line" class="line">
         <BFormInput id="invite-line" v-model="form.line" maxlength="400" :placeholder="t('invite.optional')" />
       </BFormGroup>
@@ -239,26 +188,9 @@ watch(
 .pair .b-form-group {
   margin-top: 0;
 }
-.key {
-  border-top: 1px solid var(--line-soft);
-  padding-top: 8px;
-  margin-top: 10px;
-}
 .by-hand {
   display: block;
   margin-bottom: 8px;
-}
-.words {
-  font-size: 12.5px;
-  margin: 0 0 4px;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 2px 0;
-  color: var(--green);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .line {
   margin: 10px 0 6px;

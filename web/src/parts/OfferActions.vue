@@ -4,6 +4,8 @@ import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { looksLikeAddress } from '../logic/email.ts'
 import { useDocket } from '../state/docket.ts'
+import AmendPanel from './AmendPanel.vue'
+import ControlButton from './ControlButton.vue'
 
 // What is done with an invitation not yet taken up, and with someone who waits at the door.
 const props = defineProps<{ person: PersonSheetView }>()
@@ -11,6 +13,7 @@ const { t } = useI18n()
 const docket = useDocket()
 const correcting = ref(false)
 const refusing = ref(false)
+const amending = ref(false)
 
 function correct(event: Event): void {
   const email = (event.target as HTMLInputElement).value.trim()
@@ -29,6 +32,9 @@ function refuse(event: Event): void {
 <template>
   <div v-if="person.offer" class="offer-actions">
     <template v-if="person.state === 'invited' || person.state === 'expired'">
+      <ControlButton size="sm" :control="person.offer.amend" :aria-pressed="amending" @click="amending = !amending">{{
+        t('offer.amend')
+      }}</ControlButton>
       <p v-if="person.offer.bounce !== null" class="oxblood came-back">
         {{ person.offer.bounce ? t('offer.bounced', { reason: person.offer.bounce }) : t('offer.cameBack') }}
       </p>
@@ -70,6 +76,7 @@ function refuse(event: Event): void {
       @click="(refusing = !refusing) && refuse({ target: { value: '' } } as never)"
       >{{ t('offer.refuse') }}</BButton
     >
+    <AmendPanel v-if="amending" class="whole" :person="person" @close="amending = false" />
     <label v-if="correcting">
       {{ t('offer.rightAddress') }}
       <input class="form-control form-control-sm" type="email" :value="person.email" @change="correct" />
@@ -88,6 +95,7 @@ function refuse(event: Event): void {
   gap: 8px;
 }
 label,
+.whole,
 .came-back {
   flex: 1 0 100%;
   font-size: 12.5px;

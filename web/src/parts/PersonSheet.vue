@@ -264,7 +264,11 @@ function toggle(id: string): void {
         <p v-for="give in person.offer.gives" :key="give.role + give.placeId" class="line">
           {{ give.role }}, {{ give.place }}
         </p>
-        <p v-for="seat in person.offer.seats" :key="seat" class="line">{{ seat }}</p>
+        <p v-for="seat in person.offer.seats" :key="seat.product + seat.seatType" class="line">{{ seat.name }}</p>
+        <p v-for="group in person.offer.groups" :key="group.id" class="line">
+          {{ t('person.offeredGroup', { group: group.name }) }}
+          <small v-if="group.gives.length > 0" class="muted">{{ group.gives.join(', ') }}</small>
+        </p>
         <p class="muted">
           {{
             t('person.sent', {

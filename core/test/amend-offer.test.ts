@@ -1,0 +1,84 @@
+import { House, nextId } from './house.ts'
+import { personSheetView, reach, Sight, stateAt } from '../src/index.ts'
+
+const amend = (house: House, more: object) => ({ type: 'amend-offer', offerId: house.offerOf('Sorrel'), ...more })
+const offer = (house: House) => house.account.get('offer', house.offerOf('Sorrel'))!
+
+describe('a live invitation is changed under the same link (model I10)', () => {
+  test('other keys, groups and dates; whoever changes it becomes its sponsor; the link stays good', () => {
+    const house = House.open()
+    house.do('Mirren', house.invitation({ seats: [] }))
+    const before = offer(house)
+    const places = ['Main', 'Harbour'].map((name) => house.place(name))
+    const grants = places.map((placeId) => ({ roleId: house.role('Rope access'), placeId }))
+    const groupId = nextId()
+    house.do('Oriel', { type: 'make-group', groupId, name: 'Climbers' })
+    house.give('Rafe', 'Rope access', 'Harbour')
+    house.do('Oriel', amend(house, { grants, groupIds: [groupId], engagementUntil: '2026-12-31', line: ' See you ' }))
+    const after = offer(house)
+    expect([after.resendNumber, after.expiresAt, after.revision]).toEqual([
+      before.resendNumber,
+      before.expiresAt,
+      before.revision + 1,
+    ])
+    expect(after.sponsorId).toBe(house.person('Oriel'))
+    const view = personSheetView(new Sight(house.account, house.person('Oriel'), house.now), house.person('Sorrel'))!
+    expect(view.offer).toMatchObject({
+      gives: [{ role: 'Rope access' }, { role: 'Rope access' }],
+      groups: [{ name: 'Climbers' }],
+      line: 'See you',
+    })
+    house.accept('Sorrel')
+    for (const placeId of places)
+      expect(reach(house.account, house.person('Sorrel'), placeId, 'log/photos', house.now).level).toBe('none')
+    expect(house.account.by('grant', 'person', house.person('Sorrel'))).toHaveLength(2)
+    expect(house.account.by('membership', 'person', house.person('Sorrel'))).toHaveLength(1)
+  })
+
+  test('it never gives what its sponsor could not offer now, and loses nothing they do not see', () => {
+    const house = House.open()
+    const harbour = { roleId: house.role('Rope access'), placeId: house.place('Harbour') }
+    house.do('Oriel', house.invitation({ seats: [], grants: [harbour] }))
+    // Mirren is steward of Pellworth: she neither sees Corvane nor who is invited there.
+    expect(house.refusals('Mirren', amend(house, { grants: [] }))).toEqual(['not-found'])
+    const both = { grants: [harbour, { roleId: house.role('Rope access'), placeId: house.place('Main') }] }
+    house.do('Oriel', amend(house, both))
+    const main = { grants: [{ roleId: house.role('Gardener'), placeId: house.place('Main') }] }
+    expect(house.refusals('Mirren', amend(house, main)).length).toBeGreaterThan(0)
+    house.do('Oriel', { type: 'make-role', name: 'Photo boss', areas: [{ area: 'log/photos', level: 'run' }] })
+    house.do('Mirren', house.invitation({ email: 'other@house.example', name: 'Other Climber', seats: [] }))
+    const other = house.account.by('offer', 'person', house.person('Other'))[0]!
+    const boss = { grants: [{ roleId: house.role('Photo boss'), placeId: house.place('Main') }] }
+    expect(house.refusals('Mirren', { type: 'amend-offer', offerId: other.id, ...boss })).toContain('beyond-own')
+  })
+
+  test('a seat that is dropped is empty again, one that stays stays reserved', () => {
+    const house = House.open((book) => {
+      const { sheet } = book.products[0]!.sheets[0] as { sheet: { charging: { counts: string } } }
+      sheet.charging = { ...sheet.charging, counts: 'invited' }
+    })
+    house.do('Oriel', house.invitation())
+    const seatsOf = () => house.account.by('holding', 'person', house.person('Sorrel')).map(({ seatType }) => seatType)
+    const [held] = offer(house).seats
+    house.do('Oriel', amend(house, { seats: [{ product: 'log', seatType: 'field' }], line: 'Still the same' }))
+    expect([offer(house).seats, seatsOf()]).toEqual([[held], ['field']])
+    house.later(1)
+    house.do('Oriel', amend(house, { seats: [{ product: 'log', seatType: 'reader' }] }))
+    const open = house.account
+      .by('holding', 'person', house.person('Sorrel'))
+      .filter(({ until }) => until === null || until > house.now)
+    expect(open.map(({ seatType }) => seatType)).toEqual(['reader'])
+  })
+
+  test('who takes it up names what they read; once it is taken up it is not changed', () => {
+    const house = House.open()
+    house.do('Oriel', house.invitation())
+    const take = { type: 'accept', offerId: house.offerOf('Sorrel'), loginId: nextId(), proven: true, revision: 0 }
+    house.do('Oriel', amend(house, { engagementUntil: '2026-10-31' }))
+    expect(house.refusals('Sorrel', take)).toEqual(['offer-changed'])
+    const offerId = house.offerOf('Sorrel')
+    house.do('Sorrel', { ...take, revision: 1 })
+    expect(stateAt(house.account, house.account.get('person', house.person('Sorrel'))!, house.now)).toBe('active')
+    expect(house.refusals('Oriel', { type: 'amend-offer', offerId, line: 'x' })).toEqual(['not-live'])
+  })
+})
