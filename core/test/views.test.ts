@@ -129,11 +129,11 @@ describe('rooms and controls (model D6)', () => {
       const found = controlsOfPerson(sightOf(house, who), house.person(about))
       return Object.entries(found).flatMap(([name, one]) => (one.enabled ? [name] : []))
     }
-    expect(controls('Oriel', 'Sorrel')).toEqual(['change', 'seeAs', 'withdraw', 'give'])
-    expect(controls('Oriel', 'Rafe')).toEqual(['leave', 'change', 'seeAs', 'give'])
+    expect(controls('Oriel', 'Sorrel')).toEqual(['change', 'seeAs', 'withdraw', 'give', 'seat'])
+    expect(controls('Oriel', 'Rafe')).toEqual(['leave', 'change', 'seeAs', 'give', 'seat'])
     expect(controls('Mirren', 'Rafe')).toEqual(['give'])
     house.accept('Sorrel', false)
-    expect(controls('Tamsin', 'Sorrel')).toEqual(['admit', 'change', 'seeAs', 'give'])
+    expect(controls('Tamsin', 'Sorrel')).toEqual(['admit', 'change', 'seeAs', 'give', 'seat'])
   })
 })
 
@@ -177,7 +177,7 @@ describe('the People list and a person’s sheet', () => {
       sponsor: 'Oriel Owner',
       sent: '2026-06-16',
       expires: '2026-06-30',
-      seats: ['Field'],
+      seats: [{ product: 'log', seatType: 'field', name: 'Field' }],
     })
     expect(sheet().offer!.gives).toMatchObject([{ role: 'Rope access', place: 'Main' }])
     house.accept('Sorrel')

@@ -255,7 +255,7 @@ describe('product sheets', () => {
     [
       'no bands at all',
       { seatTypes: [], charging: { rule: 'banded', counts: 'admitted', currency: 'EUR' } },
-      /at least one band/,
+      /needs at least one size/,
       '/sheet/charging/bands',
     ],
   ])('with %s are refused, by path', async (_what, more, sentence, path) => {

@@ -53,7 +53,11 @@ export const viewRoutes = [
   view('people', '/people', 'Part of the list of people you see, of those who match.', { query: PEOPLE_QUERY }),
   view('people-ids', '/people-ids', 'The ids of all people who match.', { query: PEOPLE_QUERY }),
   view('person', '/people/{personId}', 'A person’s details.'),
-  view('person-seats', '/people/{personId}/seats', 'Seat types of each product for someone, with what each would change.'),
+  view(
+    'person-seats',
+    '/people/{personId}/seats',
+    'Seat types of each product for someone, with what each would change.',
+  ),
   view('hangs', '/people/{personId}/hangs', 'What depends on someone, and who would take it over.'),
   view('departures', '/departures', 'Departures planned, running and done, and times away.'),
   view('leaving', '/people/{personId}/leaving', 'The preview of a departure: what is handed over, and to whom.'),
