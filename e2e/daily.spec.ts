@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { countClicks, docketOf, doneOf, findsNothing, goTo, ownDemo, signIn } from './steps.ts'
+import { at, countClicks, docketOf, doneOf, findsNothing, goTo, linkFor, ownDemo, pick, signIn } from './steps.ts'
 
 const demo = ownDemo()
 const apply = (page: Page) => docketOf(page).locator('footer .btn-primary').click()
@@ -82,4 +82,53 @@ test('twelve people’s manager is changed in six steps; whom it cannot be for i
   await expect(doneOf(page)).toContainText('Done:')
   // One more, for whom it cannot be.
   expect((await clicks()) + entries).toBeLessThanOrEqual(7)
+})
+
+test('a sent invitation’s place is changed in five steps, under the same link; the page says what changed', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, demo)
+  await page.getByRole('link', { name: 'People', exact: true }).click()
+  await page.getByRole('button', { name: 'Invite', exact: true }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Fern Hollis')
+  await page.getByLabel('Email address', { exact: true }).fill('fern@hollis.example')
+  await page.getByLabel('Last day with us').fill('30 Sep')
+  await pick(page, 'Role', 'Client view')
+  for (const place of ['Hollin Museum', 'Corvane Harbour']) {
+    await page.getByRole('combobox', { name: 'At', exact: true }).fill(place)
+    await page.keyboard.press('Enter')
+  }
+  await apply(page)
+  await expect(page.getByText('Sent to Fern Hollis.')).toBeVisible()
+  const invited = await (await browser.newContext()).newPage()
+  await at(invited)
+  await invited.goto(await linkFor(demo, 'fern@hollis.example'))
+  await expect(invited.getByText('Client view at Corvane Harbour')).toBeVisible()
+
+  const clicks = await counted(page)
+  await page.keyboard.press('Control+k')
+  let entries = await type(page, 'fern hollis')
+  await expect(page.getByRole('option', { name: /Fern Hollis/ }).first()).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Change the invitation' }).click()
+  await page.getByRole('button', { name: /Corvane Harbour/ }).click()
+  await page.getByRole('combobox', { name: 'At', exact: true }).focus()
+  entries += await type(page, 'Quillon')
+  await expect(page.getByRole('option', { name: /Quillon/ }).first()).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(docketOf(page)).toContainText('Change the invitation of Fern Hollis, now offering Client view')
+  await apply(page)
+  await expect(doneOf(page)).toContainText('Done:')
+  expect((await clicks()) + entries).toBeLessThanOrEqual(5)
+
+  // Who reads the old page is shown the new one before anything is taken up.
+  await invited.getByLabel('Password').fill('eleven damp watering cans')
+  await invited.getByRole('button', { name: /^Accept/ }).click()
+  await expect(invited.getByText('This invitation was changed while you read it. Read it again first.')).toBeVisible()
+  await expect(invited.getByText(/Client view at Quillon/)).toBeVisible()
+  await findsNothing(invited)
+  await invited.getByLabel('Password').fill('eleven damp watering cans')
+  await invited.getByRole('button', { name: /^Accept/ }).click()
+  await expect(invited.getByRole('heading', { name: /Welcome, Fern Hollis/ })).toBeVisible()
 })
