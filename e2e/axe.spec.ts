@@ -22,7 +22,7 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByRole('button', { name: 'Place by place, with why' }).click()
     await page
       .getByRole('article')
-      .getByRole('button', { name: /Helipad roof/ })
+      .getByRole('button', { name: /Pellworth Main.*Helipad roof/ })
       .click()
     await page.getByRole('article').getByRole('button', { name: 'Why?' }).first().click()
     await expect(page.getByText(/given at Helipad roof/).first()).toBeVisible()

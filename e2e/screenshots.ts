@@ -33,7 +33,7 @@ try {
   await page.getByRole('button', { name: 'Place by place, with why' }).click()
   await page
     .getByRole('article')
-    .getByRole('button', { name: /Helipad roof/ })
+    .getByRole('button', { name: /Pellworth Main.*Helipad roof/ })
     .click()
   await page.getByRole('article').getByRole('button', { name: 'Why?' }).first().click()
   await page

@@ -20,7 +20,7 @@ import type { Check, Scene, Warning } from './warning.ts'
 import { opensNothing, paysForNothing } from './watch-traps.ts'
 import { closedByHand } from './watch-by-hand.ts'
 import { chargedInFull, chargedTwice, dayEarlierSaves, startsLate } from './watch-bill.ts'
-import { highForOutsider, keyAfterLastDay, wideForOutsider } from './watch-outsiders.ts'
+import { highMembership, keyAfterLastDay, wideForOutsider } from './watch-outsiders.ts'
 
 /** Everything to watch out for in a docket, in a fixed order, each said once. */
 export function watchOut(
@@ -37,7 +37,7 @@ export function watchOut(
     looksAlike,
     closedByHand,
     outsiderWithoutEnd,
-    highForOutsider,
+    highMembership,
     wideForOutsider,
     keyAfterLastDay,
     moreThanNeeded,

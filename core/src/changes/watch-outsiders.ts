@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, Id, PersonRow } from '../account/rows.ts'
+import type { GrantRow, Id, OfferRow, PersonRow } from '../account/rows.ts'
 import { isOutsider } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import type { Check, Warning } from './warning.ts'
@@ -60,15 +60,37 @@ export const wideForOutsider: Check = (scene) => {
   })
 }
 
-/** Someone from outside who sees everyone who works here, or more. */
-export const highForOutsider: Check = ({ before, edits, sight }) =>
-  edits.flatMap((edit): Warning[] => {
+/**
+ * A membership that is more than before, or more than one from outside usually needs: what it means in one sentence, and
+ * for an administrator what would do instead.
+ */
+export const highMembership: Check = (scene) =>
+  scene.edits.flatMap((edit): Warning[] => {
     const person = edit.table === 'person' ? (edit.after as PersonRow | null) : null
-    if (!person || !isOutsider(person) || person.standing === 'guest' || person.state === 'left') return []
-    const was = before.get('person', person.id)
-    if (was?.standing === person.standing && was.kind === person.kind) return []
-    const what =
-      person.standing === 'member' ? 'sees everyone who works here' : 'can invite, give access and see everyone'
-    const sentence = `${sight.personName(person.id)} is from outside and, as ${person.standing}, ${what}.`
-    return [{ code: 'high-membership', sentence }]
+    if (!person || person.standing === 'guest' || person.state === 'left') return []
+    const was = scene.before.get('person', person.id)
+    const isSame = was?.standing === person.standing && was.kind === person.kind && was.state !== 'left'
+    const isUsual = person.standing === 'member' && !isOutsider(person) && was?.standing !== 'guest'
+    if (isSame || isUsual) return []
+    return [{ code: 'high-membership', sentence: membershipWords(scene, person) }]
   })
+
+function membershipWords({ after, edits, sight }: Parameters<Check>[0], person: PersonRow): string {
+  const who = sight.personName(person.id)
+  const outside = isOutsider(person) ? ' is from outside and,' : ','
+  if (person.standing === 'member') return `${who}${outside} as member, sees everyone who works here from then on.`
+  if (person.standing === 'owner') return `${who}${outside} as owner, can do everything, also what only owners may.`
+  const [first] = placesNamed(after, person.id, edits)
+  const instead = first ? ` A role at ${sight.placeName(first)} would do if it is about ${sight.placeName(first)}.` : ''
+  return `${who}${outside} as administrator, can invite, give access and see everyone.${instead}`
+}
+
+/** Where someone is given keys by the docket: by name, or by their invitation. */
+function placesNamed(after: Account, personId: Id, edits: Parameters<Check>[0]['edits']): Id[] {
+  return edits.flatMap((edit) => {
+    const offer = edit.table === 'offer' ? (edit.after as OfferRow | null) : null
+    if (offer?.personId === personId) return offer.grants.map(({ placeId }) => placeId)
+    const grant = edit.table === 'grant' ? (edit.after as GrantRow | null) : null
+    return grant?.subjectId === personId && after.get('grant', grant.id) ? [grant.placeId] : []
+  })
+}

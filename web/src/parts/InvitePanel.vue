@@ -131,9 +131,11 @@ watch(
       <div class="pair">
         <BFormGroup :label="t('invite.kind')" label-for="invite-kind">
           <BFormSelect id="invite-kind" v-model="form.kind" :options="kinds" />
+          <small class="muted">{{ t(`kindAbout.${form.kind}`) }}</small>
         </BFormGroup>
         <BFormGroup :label="t('invite.standing')" label-for="invite-standing">
           <BFormSelect id="invite-standing" v-model="form.standing" :options="standings" />
+          <small class="muted">{{ t(`standingAbout.${form.standing}`) }}</small>
         </BFormGroup>
       </div>
       <div class="pair">

@@ -49,6 +49,9 @@ const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id =
   gap: 10px;
   margin-bottom: 8px;
 }
+.pair > * {
+  margin-top: 0;
+}
 .words {
   font-size: 12.5px;
   margin: 0 0 4px;

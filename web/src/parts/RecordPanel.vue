@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PersonSheetView } from '@lodge/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
@@ -42,6 +42,13 @@ function hold(what: Record<string, unknown>): void {
   const before = docket.changes.find((one) => one.type === 'change-person' && one.personId === props.person.id)
   const change = { ...before, type: 'change-person', personId: props.person.id, ...what } as NewChange
   docket.hold([change], slot)
+}
+
+/** The membership that is chosen, explained in one line. */
+const standing = ref(props.person.standing ?? 'guest')
+function setStanding(chosen: unknown): void {
+  standing.value = chosen as NonNullable<PersonSheetView['standing']>
+  hold({ standing: chosen })
 }
 
 async function addFirm(name: string): Promise<void> {
@@ -88,8 +95,9 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
         size="sm"
         :model-value="person.standing ?? ''"
         :options="standings"
-        @update:model-value="hold({ standing: $event })"
-    /></label>
+        @update:model-value="setStanding($event)"
+      /><small class="muted">{{ t(`standingAbout.${standing}`) }}</small></label
+    >
     <label v-if="shows('manager')"
       ><span class="what">{{ t('record.manager') }}</span
       ><PickOne
