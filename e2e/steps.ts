@@ -111,7 +111,7 @@ export async function linkFor(demo: Demo, email: string, page = 'invitation'): P
 
 /** Picks by its label the option whose text, without its indentation, begins so: from a list, or by typing. */
 export async function pick(page: Page, label: string, text: string): Promise<void> {
-  const field = page.getByLabel(label, { exact: true })
+  const field = page.getByRole('combobox', { name: label, exact: true })
   const beginning = new RegExp(`^\\s*${text}`)
   if ((await field.getAttribute('role')) === 'combobox') {
     await field.fill(text)
