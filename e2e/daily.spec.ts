@@ -132,3 +132,51 @@ test('a sent invitation’s place is changed in five steps, under the same link;
   await invited.getByRole('button', { name: /^Accept/ }).click()
   await expect(invited.getByRole('heading', { name: /Welcome, Fern Hollis/ })).toBeVisible()
 })
+
+test('three people’s role at a place is changed in six steps, as one line', async ({ page }) => {
+  await signIn(page, demo)
+  const clicks = await counted(page)
+  await page.keyboard.press('Control+k')
+  let entries = await type(page, 'corvane hotels')
+  await expect(page.getByRole('option', { name: /Corvane Hotels/ }).first()).toBeVisible()
+  await page.keyboard.press('Enter')
+  const sheet = page.getByRole('article')
+  const boxes = sheet.getByRole('checkbox', { name: /^Select / })
+  await expect(boxes.nth(2)).toBeVisible()
+  for (const at of [0, 1, 2]) await boxes.nth(at).check()
+  await sheet.getByRole('combobox', { name: 'Role', exact: true }).focus()
+  entries += await type(page, 'Client view')
+  await expect(page.getByRole('option', { name: 'Client view' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(docketOf(page)).toContainText(/Change the keys of .*: Client view/)
+  await apply(page)
+  await expect(doneOf(page)).toContainText('Done:')
+  expect((await clicks()) + entries).toBeLessThanOrEqual(6)
+})
+
+test('one person is invited with a role at five places in fourteen steps', async ({ page }) => {
+  await signIn(page, demo)
+  const clicks = await counted(page)
+  let entries = 0
+  const fill = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).fill(text)
+    entries += 1
+  }
+  await page.getByRole('link', { name: 'People', exact: true }).click()
+  await page.getByRole('button', { name: 'Invite', exact: true }).click()
+  await fill('Name', 'Perrin Ash')
+  await fill('Email address', 'perrin@ash.example')
+  await fill('Last day with us', '30 Sep')
+  await page.getByRole('combobox', { name: 'Role', exact: true }).focus()
+  entries += await type(page, 'Client view')
+  await page.keyboard.press('Enter')
+  for (const place of ['Hollin Museum', 'Corvane Harbour', 'Corvane Hill', 'Pellworth Main', 'Quillon']) {
+    await page.getByRole('combobox', { name: 'At', exact: true }).fill(place)
+    entries += 1
+    await page.keyboard.press('Enter')
+  }
+  await expect(docketOf(page)).toContainText('Client view at Corvane Hill')
+  await apply(page)
+  await expect(page.getByText('Sent to Perrin Ash.')).toBeVisible()
+  expect((await clicks()) + entries).toBeLessThanOrEqual(14)
+})

@@ -114,10 +114,17 @@ function add(
   if (words.every((word) => hay.includes(word))) into.push({ kind, id, name, detail, hay })
 }
 
-/** What begins with the first word is before what only holds it; shorter names before longer ones. */
+/**
+ * What has all words in its name is before what has some of them beside it; then what begins with the first word before
+ * what only holds it; shorter names before longer ones.
+ */
 function inOrder<T extends { hay: string; name: string }>(found: T[], words: readonly string[]): T[] {
   const [first = ''] = words
-  const score = ({ hay }: T) => (hay.startsWith(first) ? 0 : hay.includes(` ${first}`) ? 1 : 2)
+  const isWhole = ({ name }: T) => words.every((word) => name.toLowerCase().includes(word))
+  const score = (one: T) => {
+    const { hay } = one
+    return (isWhole(one) ? 0 : 3) + (hay.startsWith(first) ? 0 : hay.includes(` ${first}`) ? 1 : 2)
+  }
   return found.sort((one, other) => score(one) - score(other) || one.name.length - other.name.length)
 }
 

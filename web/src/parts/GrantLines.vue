@@ -1,24 +1,34 @@
 <script setup lang="ts">
 import type { PlaceGrantView } from '@lodge/core'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
 import KeyPanel from './KeyPanel.vue'
 import KeyRow from './KeyRow.vue'
 
 // Keys by whom they were given to: what, since when, until when, and the way to take each back.
-defineProps<{
+const props = defineProps<{
   grants: readonly PlaceGrantView[]
   today: string
   where?: boolean
   ofPerson?: boolean
   /** The last day of the person whose they are: a key without an earlier one ends with it. */
   lastDay?: string | null
+  /** Whether several can be chosen and changed together. */
+  selectable?: boolean
   /** Whether each can be changed where it stands. */
   changeable?: boolean
 }>()
 /** The key that is being changed. */
 const changing = ref('')
+const picked = ref(new Set<string>())
+const chosen = computed(() => props.grants.filter(({ grantId }) => picked.value.has(grantId)))
+
+function pick(grantId: string): void {
+  const next = new Set(picked.value)
+  if (!next.delete(grantId)) next.add(grantId)
+  picked.value = next
+}
 const { t } = useI18n()
 </script>
 
@@ -31,6 +41,14 @@ const { t } = useI18n()
       :changing="changeable ? changing === grant.grantId : undefined"
       @change="changing = changing === grant.grantId ? '' : grant.grantId"
     >
+      <input
+        v-if="selectable && grant.take.enabled"
+        type="checkbox"
+        class="pick"
+        :checked="picked.has(grant.grantId)"
+        :aria-label="t('keys.pick', { name: grant.name, role: grant.role })"
+        @change="pick(grant.grantId)"
+      />
       <template v-if="ofPerson">
         <RouterLink :to="{ name: 'roles', params: { roleId: grant.roleId } }">{{ grant.role }}</RouterLink>,
         <RouterLink :to="{ name: 'places', params: { placeId: grant.placeId } }">{{ grant.place }}</RouterLink>
@@ -63,6 +81,14 @@ const { t } = useI18n()
         }}
       </small>
     </KeyRow>
-    <KeyPanel v-if="changing === grant.grantId" :grant="grant" @close="changing = ''" />
+    <KeyPanel v-if="changing === grant.grantId" :grants="[grant]" @close="changing = ''" />
   </template>
+  <KeyPanel v-if="chosen.length > 0" :grants="chosen" @close="picked = new Set()" />
 </template>
+
+<style scoped>
+.pick {
+  margin-right: 8px;
+  vertical-align: middle;
+}
+</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PlaceGrantView } from '@lodge/core'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
@@ -10,34 +10,47 @@ import DateField from './DateField.vue'
 import PickMany from './PickMany.vue'
 import PickOne from './PickOne.vue'
 
-// A key changed where it stands: its role, its places, its dates. Only what is different goes into the docket.
-const props = defineProps<{ grant: PlaceGrantView }>()
+// Keys changed where they stand, one or several: their role, places and dates. Only what is different goes into the docket.
+const props = defineProps<{ grants: readonly PlaceGrantView[] }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
 const { roles, places, notReached } = useChoices()
-const slot = `key ${props.grant.grantId}`
+const slot = `keys ${useId()}`
 useDocketPlace(slot)
-const roleId = ref(props.grant.roleId)
-const placeIds = ref([props.grant.placeId])
-const until = ref(props.grant.until ?? '')
+/** What all of them have alike; empty where they differ. */
+function alike(read: (grant: PlaceGrantView) => string | null): string {
+  const values = new Set(props.grants.map(read))
+  return values.size === 1 ? ([...values][0] ?? '') : ''
+}
+const before = computed(() => ({
+  roleId: alike((grant) => grant.roleId),
+  placeId: alike((grant) => grant.placeId),
+  until: alike((grant) => grant.until),
+}))
+const roleId = ref(before.value.roleId)
+const placeIds = ref(before.value.placeId ? [before.value.placeId] : [])
+const until = ref(before.value.until)
 const from = ref('')
 const options = computed(() => {
-  const isKnown = roles.value.some(({ value }) => value === props.grant.roleId)
-  return isKnown ? roles.value : [{ value: props.grant.roleId, text: props.grant.role }, ...roles.value]
+  const [{ roleId: own, role: text } = { roleId: '', role: '' }] = props.grants
+  const isKnown = !before.value.roleId || roles.value.some(({ value }) => value === own)
+  const differ = before.value.roleId ? [] : [{ value: '', text: t('bulk.sameRole') }]
+  return [...differ, ...(isKnown ? [] : [{ value: own, text }]), ...roles.value]
 })
 
-watch([roleId, placeIds, until, from], () => {
-  const { grantId, placeId, until: before } = props.grant
-  const isThere = placeIds.value.length === 1 && placeIds.value[0] === placeId
+watch([roleId, placeIds, until, from, () => props.grants], () => {
+  const isThere = placeIds.value.length === 1 && placeIds.value[0] === before.value.placeId
+  const alone = props.grants.length === 1 ? { wasUntil: props.grants[0]!.until } : {}
   const changed = {
-    ...(roleId.value && roleId.value !== props.grant.roleId ? { roleId: roleId.value } : {}),
+    ...(roleId.value && roleId.value !== before.value.roleId ? { roleId: roleId.value } : {}),
     ...(placeIds.value.length > 0 && !isThere ? { placeIds: placeIds.value } : {}),
-    ...(until.value === (before ?? '') ? {} : { until: until.value || null, wasUntil: before }),
+    ...(until.value === before.value.until ? {} : { until: until.value || null, ...alone }),
   }
-  if (Object.keys(changed).length === 0 && !from.value) return docket.release(slot)
+  if (props.grants.length === 0 || (Object.keys(changed).length === 0 && !from.value)) return docket.release(slot)
+  const grantIds = props.grants.map(({ grantId }) => grantId)
   const day = from.value ? { from: from.value } : {}
-  docket.hold([{ type: 'change-keys', grantIds: [grantId], ...changed, ...day } as NewChange], slot)
+  docket.hold([{ type: 'change-keys', grantIds, ...changed, ...day } as NewChange], slot)
 })
 watch(
   () => docket.applied,
@@ -47,7 +60,7 @@ watch(
 
 <template>
   <fieldset class="panel">
-    <legend class="visually-hidden">{{ t('keys.changing', { role: grant.role, place: grant.place }) }}</legend>
+    <legend class="visually-hidden">{{ t('keys.changing') }}</legend>
     <BFormGroup :label="t('give.role')" label-for="key-role">
       <PickOne id="key-role" v-model="roleId" :options="options" />
     </BFormGroup>

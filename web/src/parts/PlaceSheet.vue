@@ -167,7 +167,7 @@ function move(parentId: string): void {
       </BForm>
 
       <SheetSection v-if="place.given.length > 0" :title="t('places.givenHere')" :count="place.given.length">
-        <GrantLines :grants="place.given" :today="today" />
+        <GrantLines :grants="place.given" :today="today" changeable selectable />
       </SheetSection>
       <SheetSection v-if="place.above.length > 0" :title="t('places.fromAbove')" :count="place.above.length">
         <GrantLines :grants="place.above" :today="today" where />
