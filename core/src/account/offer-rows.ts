@@ -36,7 +36,7 @@ export interface OfferRow {
   groupIds: readonly Id[]
   /** The message sent last came back. */
   bounced: boolean
-  /** How often its content was changed; who takes it up names the one they read (model I10). */
+  /** When its content was changed last, 0 for never; who takes it up names the one they read (model I10). */
   revision: number
 }
 

@@ -62,7 +62,7 @@ export const amendOffer: ChangeKind<AmendOffer> = {
     const kept = seatsOf(draft, change, offer)
     const groupIds = change.groupIds === undefined ? offer.groupIds : [...new Set(change.groupIds)]
     const sponsorId = draft.actorId ?? offer.sponsorId
-    const revision = offer.revision + 1
+    const revision = draft.now
     const amended: OfferRow = { ...offer, sponsorId, revision, grants, groupIds, seats: kept }
     if (change.engagementUntil !== undefined) setEnd(draft, person, change.engagementUntil)
     if (draft.problems.length > 0 || !mayAlter(draft, person)) return

@@ -156,6 +156,7 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
     ['invited', 'waiting', 'expired'].includes(stateAt(account, person, now)) ||
     offersWaiting(account, person, now).length > 0
   if (!offer || !open) return null
+  const whole = sight.depthOf(personId) === 'record'
   return {
     id: offer.id,
     sponsor: sight.personName(offer.sponsorId),
@@ -174,12 +175,10 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
     seats: offer.seats.map(({ product, seatType }) => ({
       ...{ product, seatType, name: seatName(sight, { product, seatType }) },
     })),
-    groups: offer.groupIds.map((id) => ({
-      id,
-      name: account.get('group', id)?.name ?? '',
-      gives: groupGives(sight, id),
-    })),
-    line: sight.depthOf(personId) === 'record' ? (account.personal(personId, 'invitationLine') ?? null) : null,
+    groups: (whole ? offer.groupIds : []).map((id) => {
+      return { id, name: account.get('group', id)?.name ?? '', gives: groupGives(sight, id) }
+    }),
+    line: whole ? (account.personal(personId, 'invitationLine') ?? null) : null,
     amend: offer.sponsorId === sight.personId ? { enabled: true } : controlOf(sight, 'people', 'change'),
   }
 }

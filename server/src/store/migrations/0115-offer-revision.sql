@@ -1,2 +1,2 @@
--- How often an invitation's content was changed; who takes it up names the one they read (model I10).
-ALTER TABLE offer ADD COLUMN IF NOT EXISTS revision INT NOT NULL DEFAULT 0;
+-- When an invitation's content was changed last; who takes it up names the one they read (model I10).
+ALTER TABLE offer ADD COLUMN IF NOT EXISTS revision BIGINT NOT NULL DEFAULT 0;
