@@ -180,3 +180,20 @@ test('one person is invited with a role at five places in fourteen steps', async
   await expect(page.getByText('Sent to Perrin Ash.')).toBeVisible()
   expect((await clicks()) + entries).toBeLessThanOrEqual(14)
 })
+
+test('one client’s people from outside are taken out in four steps: exactly those, and the button says how many', async ({
+  page,
+}) => {
+  await signIn(page, demo)
+  const clicks = await counted(page)
+  await page.getByRole('link', { name: 'People', exact: true }).click()
+  await page.getByRole('searchbox').focus()
+  const entries = await type(page, 'saltbarn')
+  const file = page.getByRole('link', { name: /^CSV of / })
+  await expect(page.getByText(/^1 of 59 people/)).toBeVisible()
+  await expect(file).toHaveText('CSV of 1')
+  const download = page.waitForEvent('download')
+  await file.click()
+  expect((await download).suggestedFilename()).toBe('people.csv')
+  expect((await clicks()) + entries).toBeLessThanOrEqual(4)
+})

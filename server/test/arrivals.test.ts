@@ -144,6 +144,10 @@ describe('many at once (model I2)', () => {
     const { body } = await owner.get(house.path('/people')).expect(200)
     expect(rows.map((one) => one.name)).toEqual(body.people.map((one: Row) => one.name))
     expect(rows.map((one) => one.verdict).sort()).toEqual(['here', 'here', 'here', 'here', 'here', 'invited'])
+    // Those who match, with the columns that are shown.
+    const some = await owner.get(house.path('/people/file.csv?find=rafe&columns=reach,until,__proto__')).expect(200)
+    const [header, ...found] = some.text.trim().split('\r\n')
+    expect([header, found.length]).toEqual(['name,email,kind,employer,state,access,until', 1])
     const guest = await (await house.as('Corin')).get(house.path('/people/file.csv')).expect(200)
     expect(guest.text).not.toContain('mirren@')
   })

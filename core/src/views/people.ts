@@ -5,6 +5,8 @@ import { Sight } from '../access/sight.ts'
 import { indexAt } from '../access/reach.ts'
 import { absenceAt, hasBounced, isOutsider, stateAt } from '../people/presence.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
+import { lookup } from '../checks/lookup.ts'
+import { amountText } from '../seats/money.ts'
 import { costsOf } from '../seats/bill.ts'
 import { isHeldAt, seatsOf } from '../seats/holdings.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
@@ -236,21 +238,43 @@ export function seatName(sight: Sight, seat: { product: string; seatType: string
   return seatTypeAt(sight.account, seat.product, seat.seatType, sight.now)?.name ?? seat.seatType
 }
 
-/** The columns of the People list as a file; the same words a pasted list is read by (model I2). */
-export const PEOPLE_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
+/** What the list can hold as a file, by the heading: the words a pasted list is read by, where it reads them (model I2). */
+const FILE_CELLS: Readonly<Record<string, (sight: Sight, person: PersonView) => string>> = {
+  name: (_sight, { name }) => name,
+  email: (sight, { id }) => (sight.depthOf(id) === 'record' ? (sight.account.personal(id, 'email') ?? '') : ''),
+  kind: (_sight, { kind }) => kind,
+  standing: (_sight, { standing }) => standing ?? '',
+  employer: (_sight, { employer }) => employer ?? '',
+  from: (_sight, { from }) => from ?? '',
+  until: (_sight, { until }) => until ?? '',
+  state: (_sight, { state }) => state,
+  seats: (_sight, { seats }) => seats?.join(', ') ?? '',
+  manager: (_sight, { manager }) => manager ?? '',
+  access: (_sight, { reach }) => (reach && reach.places > 0 ? `${reach.level}, ${reach.places} places` : ''),
+  cost: ({ account }, { monthMinor }) => {
+    const { currency, locale } = account.settings
+    return monthMinor == null ? '' : amountText(monthMinor, currency, locale)
+  },
+  'last use': (_sight, { lastUse }) => lastUse ?? '',
+}
+const USUAL_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
 
-/** Everyone the asker sees, a row each, cut as the list is. */
-export function peopleTable(sight: Sight): string[][] {
-  const everybody = peopleView(sight, { find: '', sort: 'name', from: 0, count: Infinity, costs: false })
-  return everybody.people.map((person) => [
-    person.name,
-    sight.depthOf(person.id) === 'record' ? (sight.account.personal(person.id, 'email') ?? '') : '',
-    person.kind,
-    person.standing ?? '',
-    person.employer ?? '',
-    person.from ?? '',
-    person.until ?? '',
-    person.state,
-    person.seats?.join(', ') ?? '',
-  ])
+/** What the list's own columns are called in its file. */
+const FILE_HEADINGS: Readonly<Record<string, string>> = { reach: 'access', lastUse: 'last use' }
+
+/**
+ * The People list as a file: those who match, a row each, cut as the list is.
+ * @param columns as the list shows them; besides them who someone is. Empty: all that a pasted list reads.
+ */
+export function peopleTable(
+  sight: Sight,
+  { find, sort }: Pick<PeopleQuery, 'find' | 'sort'>,
+  columns: readonly string[] = [],
+): { header: string[]; rows: string[][] } {
+  const asked = columns.map((one) => lookup(FILE_HEADINGS, one) ?? one).filter((one) => lookup(FILE_CELLS, one))
+  const header =
+    asked.length > 0 ? [...new Set(['name', 'email', 'kind', 'employer', 'state', ...asked])] : USUAL_COLUMNS
+  const costs = header.includes('cost') || header.includes('last use')
+  const { people } = peopleView(sight, { find, sort, from: 0, count: Infinity, costs })
+  return { header, rows: people.map((person) => header.map((one) => FILE_CELLS[one]!(sight, person))) }
 }

@@ -99,8 +99,13 @@ export const arrivalListRoutes = [
     path: `${ACCOUNT}/people/file.csv`,
     answers: ['csv'],
     heavy: true,
-    summary: 'The people you see as a table. It can be pasted as a list again.',
-    answer: (ask) => download(ask, 'people.csv', 'people.csv'),
+    summary: 'The people you see who match, as a table. It can be pasted as a list again.',
+    query: {
+      find: 'words that all match, phrases in quotation marks',
+      sort: 'name, until, since, state or employer',
+      columns: 'what is shown beside who someone is, separated by commas; left out, all that a pasted list reads',
+    },
+    answer: (ask) => download(ask, 'people.csv', 'people.csv', { params: ask.query }),
   }),
   route({
     audience: 'account',

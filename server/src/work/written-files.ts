@@ -4,9 +4,9 @@ import {
   countView,
   gridTable,
   MAXIMUM_TABLE_CELLS,
-  PEOPLE_COLUMNS,
   peopleTable,
   readGridQuery,
+  readPeopleQuery,
   statementTable,
   writeBook,
   type LeaversRecord,
@@ -46,7 +46,11 @@ export const FILES = {
     })
     return rows && tableCsv(['product', 'person', 'counted', 'why', 'client', 'cost code'], rows)
   },
-  'people.csv': (sight: Sight) => tableCsv(PEOPLE_COLUMNS, peopleTable(sight)),
+  'people.csv': (sight: Sight, { params }: FileFrom) => {
+    const columns = (params.columns ?? '').split(',').filter(Boolean)
+    const { header, rows } = peopleTable(sight, readPeopleQuery(params), columns)
+    return tableCsv(header, rows)
+  },
   'account-book.json': (sight: Sight) => JSON.stringify(writeBook(sight.account, sight.now)),
   'grid.csv': (sight: Sight, { params }: FileFrom) => {
     const table = gridTable(sight, readGridQuery(params))

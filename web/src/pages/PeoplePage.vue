@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
 import { sum } from '../logic/money.ts'
-import { columnsIn, gridOf } from '../logic/people-columns.ts'
+import { columnsIn, columnsText, gridOf } from '../logic/people-columns.ts'
 import { changedIds, PEOPLE_SORTS } from '../logic/lists.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
@@ -44,6 +44,13 @@ const pathOf = (rest: string, more: Record<string, number> = {}) => {
   for (const [name, value] of Object.entries(more)) asked.set(name, String(value))
   return session.path(`${rest}?${asked}`)
 }
+/** The list as it is shown, as a file: those who match, in their order, with the columns that are shown. */
+const fileOf = computed(() => {
+  const asked = new URLSearchParams(words.value)
+  asked.delete('costs')
+  if (columnsText(columns.value)) asked.set('columns', columns.value.join(','))
+  return session.path(`/people/file.csv?${asked}`)
+})
 const {
   rows: people,
   answer: data,
@@ -126,7 +133,7 @@ function stopInviting(): void {
         <RouterLink v-if="data?.controls.invite.enabled" :to="{ name: 'arrivals' }">{{
           t('arrivals.title')
         }}</RouterLink>
-        <a :href="session.path('/people/file.csv')" download>CSV</a>
+        <a :href="fileOf" download>{{ t('people.file', { count: data?.matching ?? 0 }) }}</a>
         <BButton
           variant="primary"
           :disabled="!data?.controls.invite.enabled"
