@@ -93,6 +93,18 @@ describe('a key is changed in place (model I13)', () => {
     expect(house.refusals('Oriel', { type: 'change-keys', grantIds, until: '2026-06-01' })).toEqual(['date-past'])
     expect(house.refusals('Oriel', { type: 'change-keys', grantIds: [nextId()] })).toEqual(['not-found'])
   })
+
+  test('one change makes no more keys than a docket holds changes', () => {
+    const house = House.open()
+    const names = Array.from({ length: 170 }, (_, at) => `Yard ${at}`)
+    for (const name of names)
+      house.do('Oriel', { type: 'make-place', parentId: house.place('Pellworth'), name, kind: 'site' })
+    for (const who of ['Rafe', 'Corin', 'Mirren']) house.give(who, 'Rope access', 'Harbour')
+    const grantIds = house.account.by('grant', 'place', house.place('Harbour')).map(({ id }) => id)
+    const placeIds = names.map((name) => house.place(name))
+    expect(house.refusals('Oriel', { type: 'change-keys', grantIds, placeIds })).toEqual(['too-many'])
+    expect(house.refusals('Oriel', { type: 'change-keys', grantIds, placeIds: placeIds.slice(0, 160) })).toEqual([])
+  })
 })
 
 /** What everyone can do everywhere, now and later. */

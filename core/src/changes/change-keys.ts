@@ -18,6 +18,9 @@ import {
 import type { ChangeKind } from './kind.ts'
 import { idFrom, RowId, RowIds, When } from './shapes.ts'
 
+/** So many keys come of one change at most, as of a docket's other changes (model C2). */
+const MAXIMUM_KEYS = 500
+
 export class ChangeKeys {
   @Equals('change-keys') type!: 'change-keys'
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @RowIds() grantIds!: Id[]
@@ -48,6 +51,9 @@ export const changeKeys: ChangeKind<ChangeKeys> = {
     let made = 0
     const newId = () => idFrom(change.seedId, (made += 1))
     const keys = [...new Set(change.grantIds)].flatMap((id) => becomingOf(draft, change, id) ?? [])
+    if (keys.reduce((sum, { places }) => sum + places.length, 0) > MAXIMUM_KEYS) {
+      draft.refuse('too-many', `This would make more than ${MAXIMUM_KEYS} keys at once. Choose fewer keys or places.`)
+    }
     if (draft.problems.length > 0) return
     for (const { grant, until, shortened } of keys) if (shortened) draft.update('grant', grant.id, { until })
     const rest = keys.filter(({ shortened }) => !shortened)
