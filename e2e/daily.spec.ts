@@ -48,7 +48,7 @@ test('a key is changed in its line and told as one; a fact in its line', async (
   await page.getByLabel('Last day (empty: no end)').fill('20 Jun')
   await page.keyboard.press('Tab')
   await expect(docketOf(page)).toContainText(
-    'Change Idris Marlow’s key, Rope access at Helipad roof: until 20 June instead of without a last day',
+    'Change Idris Marlow’s key, Rope access at Helipad roof: until 20 June instead of no last day',
   )
   await apply(page)
   await expect(doneOf(page)).toContainText('Done:')

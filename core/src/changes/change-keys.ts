@@ -189,8 +189,8 @@ function becomes(keys: readonly GrantRow[], change: ChangeKeys, sight: Sight): s
     parts.push(`at ${listed(shown, more === '')}${more}${insteadOf([...before].map((id) => sight.placeName(id)))}`)
   }
   if (until !== undefined) {
-    const end = (text: string | null) => (text === null ? 'without a last day' : `until ${dayText(text, sight)}`)
-    const was = wasUntil === undefined ? [] : [wasUntil === null ? 'without a last day' : dayText(wasUntil, sight)]
+    const end = (text: string | null) => (text === null ? 'no last day' : `until ${dayText(text, sight)}`)
+    const was = wasUntil === undefined ? [] : [wasUntil === null ? 'no last day' : dayText(wasUntil, sight)]
     parts.push(end(until) + insteadOf(was))
   }
   return parts.join(', ') + periodText(from, null, sight)
