@@ -81,14 +81,28 @@ export function useBulk(ids: () => readonly string[], most: number) {
   }
 
   watch(act, () => {
+    left.value = []
+    group.value = null
     Object.assign(form, EMPTY, { placeIds: [], toPlaceIds: [] })
     leaveOut.value = false
   })
   let timer: ReturnType<typeof setTimeout> | undefined
-  watch([act, form, leaveOut, ids], () => {
+  // Who is chosen is compared by name: the list hands over a new array whenever it is drawn anew.
+  watch([act, form, leaveOut, () => ids().join()], () => {
     clearTimeout(timer)
-    timer = setTimeout(() => void fill(), 150)
+    if (act.value) timer = setTimeout(() => void fill(), 150)
+    else docket.release(SLOT)
   })
+  // Once applied it is done: the same is not taken in hand a second time.
+  watch(
+    () => docket.applied,
+    (applied) => {
+      if (!applied) return
+      turn += 1
+      clearTimeout(timer)
+      act.value = ''
+    },
+  )
 
   /** The group gives what was to be copied: they are added to it instead. */
   function joinGroup(): void {
