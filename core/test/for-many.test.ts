@@ -34,6 +34,14 @@ describe('the same for many', () => {
     expect([types(without.changes), house.refusals('Oriel', ...without.changes)]).toEqual([['give', 'give'], []])
   })
 
+  test('a key at the place above is enough for those beneath it', () => {
+    const house = House.open()
+    const placeIds = ['Main', 'Pellworth', 'Harbour'].map((name) => house.place(name))
+    const act = { personIds: [house.person('Corin')], act: 'give', roleId: house.role('Rope access'), placeIds }
+    const places = fill(house, 'Oriel', act).changes.map((one) => (one as { placeId?: Id }).placeId)
+    expect(places).toEqual([house.place('Pellworth'), house.place('Harbour')])
+  })
+
   test('keys of many are changed by one line; seats, managers and last days by one each', () => {
     const house = House.open()
     for (const who of ['Rafe', 'Corin', 'Mirren']) house.give(who, 'Rope access', 'Harbour')

@@ -186,10 +186,7 @@ export class Filler {
 
   /** What is beneath another of the places is reached from there, unless a wall is between. */
   giveMany({ subjects, placeIds, roleId, from, until }: GiveMany): void {
-    const tops = placeIds.filter((placeId) => {
-      const path = upwards(this.start, placeId)
-      return !placeIds.some((above) => above !== placeId && isReachedFrom(path, above))
-    })
+    const tops = withoutCovered(this.start, placeIds)
     const dates = { ...(from ? { from } : {}), ...(until ? { until } : {}) }
     for (const { kind, id } of subjects) {
       for (const placeId of tops) {
@@ -257,10 +254,7 @@ export class Filler {
       this.rest = true
       return false
     }
-    const zone = this.account.zone
-    const begins = grant.from > this.now ? { from: whenText(grant.from, zone, 'beginning') } : {}
-    const ends = grant.until === null ? {} : { until: whenText(grant.until, zone, 'end') }
-    const dates = { ...begins, ...ends, ...(other.from ? { from: other.from } : {}) }
+    const dates = { ...datesOf(grant, this.account.zone, this.now), ...(other.from ? { from: other.from } : {}) }
     return this.add({ type: 'give', subjectKind, subjectId, roleId, placeId, ...dates })
   }
 
@@ -287,6 +281,22 @@ export class Filler {
     const decision = decide(this.account, [read.value], { kind: 'person', personId: this.actorId }, this.now)
     if (decision.problems.some((one) => one.code === 'given-already')) return 'given-already' as const
     return decision.problems.length > 0 ? undefined : { change: read.value, decision }
+  }
+}
+
+/** Of places, those that no other of them reaches already: a key at the one above is enough. */
+export function withoutCovered(account: Account, placeIds: readonly Id[]): Id[] {
+  return placeIds.filter((placeId) => {
+    const path = upwards(account, placeId)
+    return !placeIds.some((above) => above !== placeId && isReachedFrom(path, above))
+  })
+}
+
+/** The dates of what someone has, as somebody else is given the same: what has begun begins now. */
+export function datesOf({ from, until }: Pick<GrantRow, 'from' | 'until'>, zone: string, now: Instant) {
+  return {
+    ...(from > now ? { from: whenText(from, zone, 'beginning') } : {}),
+    ...(until === null ? {} : { until: whenText(until, zone, 'end') }),
   }
 }
 

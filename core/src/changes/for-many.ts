@@ -2,7 +2,8 @@ import type { Account } from '../account/account.ts'
 import type { GrantRow, GroupRow, Id } from '../account/rows.ts'
 import { Sight } from '../access/sight.ts'
 import { seatsOf } from '../seats/holdings.ts'
-import { whenText, type Instant } from '../time/instants.ts'
+import type { Instant } from '../time/instants.ts'
+import { datesOf, withoutCovered } from './filler.ts'
 import type { Filled, ForMany } from './fillings.ts'
 import { isOpen } from './grants.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from './index.ts'
@@ -69,7 +70,13 @@ function plainFor(sight: Sight, after: Account, filling: ForMany, personId: Id):
   switch (act) {
     case 'give': {
       const subject = { subjectKind: 'person', subjectId: personId }
-      return placeIds.map((placeId) => ({ type: 'give', ...subject, roleId, placeId, ...dates }))
+      return withoutCovered(sight.account, placeIds).map((placeId) => ({
+        type: 'give',
+        ...subject,
+        roleId,
+        placeId,
+        ...dates,
+      }))
     }
     case 'take':
       return heldKeys(sight, filling, personId).map(({ id }) => ({ type: 'take', grantId: id, ...day }))
@@ -128,16 +135,14 @@ function heldKeys(sight: Sight, { roleId, placeIds }: ForMany, personId: Id): Gr
 function copied(sight: Sight, after: Account, { fromId, withSeats }: ForMany, personId: Id): object[] {
   const { account, now } = sight
   if (!fromId || fromId === personId || !sight.seesPerson(fromId)) return []
-  const zone = account.zone
   const grants = account
     .by('grant', 'subject', `person ${fromId}`)
     .filter((grant) => isOpen(grant.until, now) && sight.seesGrant(grant))
   const keys = grants.flatMap((grant) => {
     if (account.get('role', grant.roleId)?.wallPassing) return []
     const { roleId, placeId } = grant
-    const begins = grant.from > now ? { from: whenText(grant.from, zone, 'beginning') } : {}
-    const ends = grant.until === null ? {} : { until: whenText(grant.until, zone, 'end') }
-    return [{ type: 'give', subjectKind: 'person', subjectId: personId, roleId, placeId, ...begins, ...ends }]
+    const dates = datesOf(grant, account.zone, now)
+    return [{ type: 'give', subjectKind: 'person', subjectId: personId, roleId, placeId, ...dates }]
   })
   const groups = account
     .by('membership', 'person', fromId)

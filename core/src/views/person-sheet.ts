@@ -183,7 +183,7 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
   }
 }
 
-/** What a group gives whoever is in it: `Gardener at Pellworth`. */
+/** What a group gives the people in it: `Gardener at Pellworth`. */
 export function groupGives(sight: Sight, groupId: Id): string[] {
   const { account, now } = sight
   return account.by('grant', 'subject', `group ${groupId}`).flatMap(({ roleId, placeId, until }) => {
