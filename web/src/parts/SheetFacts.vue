@@ -1,15 +1,8 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
+import type { Fact } from '../logic/person-facts.ts'
 
 // The facts at the head of a sheet: a name and what it is, a line each. One that can be changed is edited in its line.
-interface Fact {
-  name: string
-  text: string
-  aside?: string
-  to?: object | undefined
-  /** What of the record the line is; left out, it is not changed here. */
-  field?: string | undefined
-}
 defineProps<{ facts: readonly Fact[] }>()
 defineSlots<{ edit(props: { field: string }): unknown }>()
 /** The line that is being edited. */
