@@ -51,6 +51,19 @@ describe('a live invitation is changed under the same link (model I10)', () => {
     expect(house.refusals('Mirren', { type: 'amend-offer', offerId: other.id, ...boss })).toContain('beyond-own')
   })
 
+  test('a key that stays keeps its own dates, and undone it is as it was', () => {
+    const house = House.open()
+    const key = (place: string) => ({ roleId: house.role('Rope access'), placeId: house.place(place) })
+    house.do('Oriel', house.invitation({ seats: [], grants: [{ ...key('Main'), until: '2026-07-31' }] }))
+    const before = offer(house)
+    house.do('Oriel', amend(house, { grants: [key('Main'), key('Harbour')] }))
+    expect(offer(house).grants.map(({ until }) => until)).toEqual([before.grants[0]!.until, null])
+    house.do('Oriel', house.undoing())
+    expect(offer(house)).toEqual({ ...before, revision: house.now - 1 })
+    house.do('Oriel', amend(house, { grants: [{ ...key('Main'), until: null }] }))
+    expect(offer(house).grants.map(({ until }) => until)).toEqual([null])
+  })
+
   test('a seat that is dropped is empty again, one that stays stays reserved', () => {
     const house = House.open((book) => {
       const { sheet } = book.products[0]!.sheets[0] as { sheet: { charging: { counts: string } } }

@@ -19,6 +19,16 @@ describe('seat types side by side for someone (model S12)', () => {
     expect(given!.options.find((one) => one.code === 'field')!.moves).toContainEqual({ kind: 'opens', name: 'Photos' })
   })
 
+  test('of several seats of a product the one that is changed is meant', () => {
+    const house = House.open()
+    house.do('Oriel', { type: 'give-seat', personId: house.person('Rafe'), product: 'log', seatType: 'reader' })
+    const held = house.account.by('holding', 'person', house.person('Rafe')).map(({ id }) => id)
+    for (const id of held) {
+      expect(personSeatsView(sightOf(house, 'Oriel'), house.person('Rafe'), id)![0]!.holdingId).toBe(id)
+    }
+    expect(held).toHaveLength(2)
+  })
+
   test('say why a choice cannot be, and nothing of someone who is not seen', () => {
     const house = House.open()
     const [log] = personSeatsView(sightOf(house, 'Mirren'), house.person('Mirren'))!

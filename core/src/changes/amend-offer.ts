@@ -16,7 +16,7 @@ import { mayAlter } from './whose.ts'
 export class AmendOffer {
   @Equals('amend-offer') type!: 'amend-offer'
   @RowId() offerId!: Id
-  /** What it gives from now on; left out, as it is. */
+  /** What it gives from now on; left out, as it is. A key that was in it keeps the dates that are left out. */
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(200)
@@ -104,7 +104,12 @@ function grantsOf(draft: Draft, { grants }: AmendOffer, offer: OfferRow): OfferR
   const wanted = grants.map(({ grantId, roleId, placeId, from, until }, at) => {
     if (!draft.account.get('role', roleId)) draft.refuse('not-found', 'There is no such role here.', `/grants/${at}`)
     const period = draft.period(from, until)
-    return { grantId, roleId, placeId, from: from ? period.from : null, until: period.until }
+    const before = offer.grants.find((one) => one.roleId === roleId && one.placeId === placeId)
+    return {
+      ...{ grantId, roleId, placeId },
+      from: from === undefined && before ? before.from : from ? period.from : null,
+      until: until === undefined && before ? before.until : period.until,
+    }
   })
   return [...wanted, ...hidden]
 }

@@ -15,6 +15,7 @@ import type {
   StockRow,
   TableName,
 } from '../account/rows.ts'
+import { tryUse } from './invite.ts'
 import { sameRow, netEdits } from '../account/edits.ts'
 import { productAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
@@ -323,10 +324,26 @@ function same(one: object, other: object, field: string): boolean {
   return (one as Record<string, unknown>)[field] === (other as Record<string, unknown>)[field]
 }
 
-function putBackOffer(draft: Draft, { before, key }: RowEdit<'offer'>): void {
+function putBackOffer(draft: Draft, { before, after, key }: RowEdit<'offer'>): void {
   const offer = draft.account.get('offer', key) as OfferRow
+  if (before && after && before.revision !== after.revision) return putBackContent(draft, offer, before)
   if (!before && offer.state === 'live') draft.update('offer', key, { state: 'withdrawn' })
   else if (before) draft.update('offer', key, { state: before.state })
+}
+
+/**
+ * An invitation gives again what it gave before it was changed: as a further change, by whoever undoes it, who must be
+ * able to give all of it (model I10).
+ */
+function putBackContent(draft: Draft, offer: OfferRow, { grants, seats, groupIds }: OfferRow): void {
+  const isReserved = [...offer.seats, ...seats].some(({ holdingId }) => draft.start.get('holding', holdingId))
+  if (isReserved && !sameRow(offer.seats, seats)) {
+    return draft.refuse('cannot-undo', 'Its seats were reserved anew. Change the invitation instead of undoing it.')
+  }
+  const sponsorId = draft.actorId ?? offer.sponsorId
+  const restored = { ...offer, grants, seats, groupIds, sponsorId, revision: draft.now }
+  tryUse(draft, restored)
+  if (draft.problems.length === 0) draft.update('offer', offer.id, restored)
 }
 
 /** An invitation made is withdrawn; anything else of a record is put back, its state left alone. */

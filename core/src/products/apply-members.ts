@@ -16,7 +16,7 @@ export interface AppliedList {
   hash: string
   /** Which heading said what, for the next list. */
   columns: readonly { field: string; heading: string }[]
-  /** The role that whoever the list names at places is given there; null: nobody is given a key (model B7). */
+  /** The role that people are given at the places the list names for them; null: nobody is given a key (model B7). */
   keyRoleId?: Id | null
 }
 
@@ -176,7 +176,8 @@ class Applying {
   /** Keys for someone who was here before; one they hold already is left as it is. */
   private giveKeys({ keyRoleId: roleId = null }: AppliedList, { placeIds }: JudgedMember, personId: Id): void {
     const { account, now } = this.sight
-    if (roleId === null || !account.get('person', personId)) return
+    const person = account.get('person', personId)
+    if (roleId === null || !person || !['active', 'away', 'waiting'].includes(person.state)) return
     const held = account
       .by('grant', 'subject', `person ${personId}`)
       .filter(({ until }) => until === null || until > now)

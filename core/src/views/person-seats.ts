@@ -20,7 +20,7 @@ export interface SeatMove {
 export interface SeatOptionView extends SeatWords {
   code: string
   name: string
-  /** Whether whoever has it counts towards the bill. */
+  /** Whether someone who has it counts towards the bill. */
   counts: boolean
   extras: readonly string[]
   /** What it lets its holder reach at most. */
@@ -42,17 +42,21 @@ export interface ProductChoiceView {
 /** The most options whose effect is worked out; products beyond are compared without it. */
 const MAXIMUM_TRIED = 40
 
-/** The types of one product, or of each that is on; undefined for someone whose record the asker does not see. */
-export function personSeatsView(sight: Sight, personId: Id, product?: string): ProductChoiceView[] | undefined {
+/**
+ * The types of each product that is on; undefined for someone whose record the asker does not see.
+ * @param changing the seat that is to be changed, where they have several of a product.
+ */
+export function personSeatsView(sight: Sight, personId: Id, changing?: Id): ProductChoiceView[] | undefined {
   const { account, now } = sight
   if (!account.get('person', personId) || sight.depthOf(personId) !== 'record') return undefined
   const held = seatsOf(account, personId, now)
   let tried = 0
   return productsAt(account, now)
-    .filter(({ sheet, on }) => on && (!product || sheet.code === product))
+    .filter(({ on }) => on)
     .map(({ sheet }) => {
       const own = held.filter((one) => one.product === sheet.code)
-      const holdingId = own.find(({ origin }) => origin === 'given')?.id ?? null
+      const given = own.filter(({ origin }) => origin === 'given')
+      const holdingId = (given.find(({ id }) => id === changing) ?? given[0])?.id ?? null
       return {
         ...{ product: sheet.code, name: sheet.name, holdingId },
         options: sheet.seatTypes.map((type): SeatOptionView => {

@@ -57,6 +57,7 @@ export const viewRoutes = [
     'person-seats',
     '/people/{personId}/seats',
     'Seat types of each product for someone, with what each would change.',
+    { query: { changing: 'the seat that is to be changed, where they have several of a product' } },
   ),
   view('hangs', '/people/{personId}/hangs', 'What depends on someone, and who would take it over.'),
   view('departures', '/departures', 'Departures planned, running and done, and times away.'),

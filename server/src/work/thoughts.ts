@@ -123,8 +123,8 @@ export const VIEWS = {
   people: (sight: Sight, params: Params) => peopleView(sight, readPeopleQuery(params)),
   'people-ids': (sight: Sight, params: Params) => peopleMatching(sight, readPeopleQuery(params)),
   person: (sight: Sight, { personId }: Params) => personSheetView(sight, personId!),
-  'person-seats': (sight: Sight, { personId }: Params) => {
-    const products = personSeatsView(sight, personId!)
+  'person-seats': (sight: Sight, { personId, changing }: Params) => {
+    const products = personSeatsView(sight, personId!, changing)
     return products && { products }
   },
   hangs: (sight: Sight, { personId }: Params) => {

@@ -67,6 +67,7 @@ function end(seat: SheetHolding): void {
         v-if="changing === seat.holdingId"
         :person-id="person.id"
         :product="seat.code"
+        :holding-id="seat.holdingId"
         :slot-name="`seat ${seat.holdingId}`"
       />
     </template>

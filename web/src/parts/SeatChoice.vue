@@ -16,6 +16,8 @@ const props = defineProps<{
   personId: string
   /** Whose types are shown; left out, one of all products is chosen first. */
   product?: string
+  /** The seat that is changed; left out, one is given. */
+  holdingId?: string
   slotName: string
 }>()
 const { t } = useI18n()
@@ -23,7 +25,7 @@ const session = useSession()
 const docket = useDocket()
 useDocketPlace(() => props.slotName)
 const { data, error, again } = useFetched<{ products: ProductChoiceView[] }>(() =>
-  session.path(`/people/${props.personId}/seats`),
+  session.path(`/people/${props.personId}/seats${props.holdingId ? `?changing=${props.holdingId}` : ''}`),
 )
 const MAXIMUM_SHOWN = 3
 const picked = ref('')
