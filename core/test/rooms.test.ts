@@ -229,6 +229,28 @@ describe('the top field', () => {
     expect(lines(house, 'Oriel', 'outsiders at harbour')).toEqual(['Corin Client (see)'])
   })
 
+  test('answers with people of the list, and with the filter that shows them there', () => {
+    const house = House.open((book) => {
+      book.people[4]!.seats = [{ seat: 'log/reader', from: '2026-01-01' }]
+      book.people[4]!.employer = 'Highfast'
+    })
+    const answer = (text: string, who = 'Oriel') => ask(house, who, text).answer
+    const names = (text: string) => answer(text)?.lines.map((line) => line.text.split(' ')[0])
+    expect(names('people with gardener')).toEqual(['Corin', 'Rafe'])
+    expect(answer('people with gardener')!.list).toEqual({ role: house.role('Gardener') })
+    expect(names('people with a field seat')).toEqual(['Mirren', 'Rafe'])
+    expect(names('people from highfast')).toEqual(['Corin'])
+    expect(answer('outsiders at corvane')!.list).toEqual({ place: house.place('Corvane'), find: 'outsider' })
+    expect(lines(house, 'Oriel', 'outsiders at gardens')).toEqual(['Corin Client (beneath it, Highfast)'])
+    house.do('Oriel', house.invitation())
+    expect(names('invited by me')).toEqual(['Sorrel'])
+    expect(names('invited by oriel')).toEqual(['Sorrel'])
+    expect(names('not used for 30 days')).toContain('Rafe')
+    expect(ask(house, 'Oriel', 'rafe@house').found.map((one) => one.name)).toEqual(['Rafe Gardener'])
+    expect(ask(house, 'Mirren', 'rafe@house').found).toEqual([])
+    expect(answer('people from highfast', 'Corin')).toBeNull()
+  })
+
   test('tells nobody of what they do not see', () => {
     const house = House.open()
     expect(ask(house, 'Corin', 'rafe').found).toEqual([])

@@ -314,7 +314,42 @@ describe('the list of people (model D5)', () => {
     expect(names(house, 'Oriel', { sort: 'until' }).slice(0, 2)).toEqual(['Corin', 'Rafe'])
     expect(names(house, 'Oriel', { sort: 'since' }).slice(0, 2)).toEqual(['Corin', 'Rafe'])
     house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
-    expect(names(house, 'Oriel', { sort: 'state' }).at(-1)).toBe('Rafe')
+    expect(names(house, 'Oriel', { sort: 'state', presence: 'all' }).at(-1)).toBe('Rafe')
+  })
+
+  test('is of those with us now, and says how many match among those who are not', () => {
+    const house = House.open()
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    expect(names(house, 'Oriel')).not.toContain('Rafe')
+    expect(names(house, 'Oriel', { presence: 'before' })).toEqual(['Rafe'])
+    expect(names(house, 'Oriel', { presence: 'all' }).length).toBe(5)
+    const view = (params: Record<string, string>) => peopleView(sightOf(house, 'Oriel'), readPeopleQuery(params))
+    expect(view({ find: 'rafe' })).toMatchObject({ matching: 0, elsewhere: 1, total: 4 })
+    expect(view({ find: 'rafe', presence: 'before' })).toMatchObject({ matching: 1, elsewhere: 0, total: 1 })
+  })
+
+  test('is narrowed by role, group, firm, seat, place, who invited, and use', () => {
+    const house = House.open((book) => {
+      book.groups.push({ name: 'Crew' })
+      book.people[3]!.groups = ['Crew']
+      book.people[4]!.employer = 'Highfast'
+    })
+    const by = (params: Record<string, string>, who = 'Oriel') => names(house, who, params)
+    expect(by({ role: house.role('Gardener') })).toEqual(['Corin', 'Rafe'])
+    expect(by({ group: [...house.account.all('group')][0]!.id })).toEqual(['Rafe'])
+    expect(by({ firm: [...house.account.all('employer')][0]!.id })).toEqual(['Corin'])
+    expect(by({ place: house.place('Pellworth'), find: 'member' })).toEqual(['Mirren', 'Rafe'])
+    expect(by({ place: house.place('Corvane'), find: 'member' })).toEqual([])
+    expect(by({ place: house.place('Pellworth') }, 'Corin')).toEqual([])
+    expect(by({ seat: 'log/field' })).toEqual(['Mirren', 'Rafe'])
+    expect(by({ seat: 'log' })).toEqual(expect.arrayContaining(['Mirren', 'Rafe']))
+    expect(by({ seat: 'log/nothing' })).toEqual([])
+    house.do('Oriel', house.invitation())
+    expect(by({ invitedBy: house.person('Oriel') })).toEqual(['Sorrel'])
+    expect(by({ invitedBy: house.person('Oriel') }, 'Rafe')).toEqual([])
+    expect(by({ unusedDays: '30', find: 'rafe' })).toEqual(['Rafe'])
+    expect(by({ role: 'nothing' })).toEqual([])
+    expect(by({ role: '', group: '' }).length).toBe(6)
   })
 
   test('finds nobody by what the asker does not see of them', () => {

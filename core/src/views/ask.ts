@@ -1,24 +1,31 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, Id, PersonState } from '../account/rows.ts'
 import { LEVELS, rank, type Level } from '../access/levels.ts'
+import { reachesInside } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
 import { belongsTo } from '../access/walk.ts'
 import { whoReaches } from '../access/why.ts'
-import { isOutsider, stateAt } from '../people/presence.ts'
+import { stateAt } from '../people/presence.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { dateInWords, monthOf } from '../time/instants.ts'
 import { departuresView } from './departures.ts'
 import { cellView } from './grid.ts'
 import { heldBackText } from './grid-cells.ts'
+import { seesFirms } from './firms.ts'
+import { seesGroups } from './groups.ts'
 import { whyView } from './keys.ts'
+import { peopleView, readPeopleQuery } from './people.ts'
+import type { PeopleFilters } from './people-filters.ts'
 
 /** Something that has a name and is seen. */
 export interface AskFound {
-  kind: 'person' | 'place' | 'role' | 'seat' | 'group'
+  kind: 'person' | 'place' | 'role' | 'seat' | 'group' | 'firm'
   id: string
   name: string
   detail: string
   state?: PersonState
+  /** Of a seat: its product and type, as a filter names it. */
+  seat?: string
 }
 
 /** One line of an answer, and what it opens. */
@@ -37,7 +44,12 @@ export interface AskAnswer {
   question: string
   lines: AskLine[]
   more: number
+  /** The filters of the list of people that show the same people, where the question is one of them. */
+  list?: AskedList
 }
+
+/** What the list of people is narrowed by. */
+export type AskedList = PeopleFilters & { find?: string }
 
 export interface AskView {
   answer: AskAnswer | null
@@ -70,7 +82,7 @@ interface Named extends AskFound {
   hay: string
 }
 
-const people = new WeakMap<Account, { id: Id; hay: string }[]>()
+const people = new WeakMap<Account, { id: Id; hay: string; email: string }[]>()
 
 /** Names in lower case with what is beside them, once for a version of the account. */
 function peopleOf(account: Account) {
@@ -78,7 +90,8 @@ function peopleOf(account: Account) {
   if (!known) {
     known = [...account.all('person')].map((person) => {
       const employer = account.get('employer', person.employerId)?.name ?? ''
-      return { id: person.id, hay: `${account.nameOf(person.id)} ${employer}`.toLowerCase() }
+      const email = (account.personal(person.id, 'email') ?? '').toLowerCase()
+      return { id: person.id, hay: `${account.nameOf(person.id)} ${employer}`.toLowerCase(), email }
     })
     people.set(account, known)
   }
@@ -89,15 +102,19 @@ function findAll(sight: Sight, words: readonly string[]): AskFound[] {
   const { account } = sight
   const found = [...findPeople(sight, words), ...findPlaces(sight, words)]
   for (const role of account.all('role')) add(found, words, 'role', role.id, role.name, 'role')
-  if (sight.canSomewhere('groups', 'see') || sight.canSomewhere('access', 'change')) {
+  if (seesGroups(sight)) {
     for (const group of account.all('group')) add(found, words, 'group', group.id, group.name, 'group')
   }
   if (sight.canSomewhere('seats', 'see')) {
     for (const { sheet } of productsAt(account, sight.now)) {
       for (const type of sheet.seatTypes) {
-        add(found, words, 'seat', sheet.code, `${type.name} seat`, sheet.name)
+        const seat = `${sheet.code}/${type.code}`
+        add(found, words, 'seat', sheet.code, `${type.name} seat`, sheet.name, seat)
       }
     }
+  }
+  if (seesFirms(sight)) {
+    for (const { id, name } of account.all('employer')) add(found, words, 'firm', id, name, 'firm')
   }
   return inOrder(found, words).map(({ hay: _hay, ...one }) => one)
 }
@@ -109,9 +126,10 @@ function add(
   id: string,
   name: string,
   detail: string,
+  seat?: string,
 ) {
   const hay = `${name} ${detail}`.toLowerCase()
-  if (words.every((word) => hay.includes(word))) into.push({ kind, id, name, detail, hay })
+  if (words.every((word) => hay.includes(word))) into.push({ kind, id, name, detail, hay, ...(seat && { seat }) })
 }
 
 /**
@@ -130,8 +148,11 @@ function inOrder<T extends { hay: string; name: string }>(found: T[], words: rea
 
 function findPeople(sight: Sight, words: readonly string[]): Named[] {
   const { account } = sight
-  return peopleOf(account).flatMap(({ id, hay }) => {
-    if (!words.every((word) => hay.includes(word)) || !sight.seesPerson(id)) return []
+  return peopleOf(account).flatMap(({ id, hay, email }) => {
+    if (!words.every((word) => hay.includes(word) || email.includes(word)) || !sight.seesPerson(id)) return []
+    // An email address finds those whose details the asker sees, nobody else (model D5).
+    const byName = words.every((word) => hay.includes(word))
+    if (!byName && sight.depthOf(id) !== 'record') return []
     const person = account.get('person', id)!
     const detail = account.get('employer', person.employerId)?.name ?? person.kind
     return [{ kind: 'person', id, name: account.nameOf(id), detail, state: stateAt(account, person, sight.now), hay }]
@@ -163,6 +184,13 @@ const QUESTIONS: readonly [RegExp, (sight: Sight, rest: string, level: string) =
   [/^cut ?off /i, (sight, rest) => cutOff(sight, rest)],
   [/^(?:leaving|departures)(?: this month)?$/i, (sight) => leaving(sight)],
   [/^outsiders (?:at |in )?/i, (sight, rest) => outsiders(sight, rest)],
+  [/^(?:people|everyone) at /i, (sight, rest) => peopleAtPlace(sight, rest)],
+  [/^(?:people|everyone) (?:with|in|from|of) /i, (sight, rest) => peopleWith(sight, rest)],
+  [/^invited by /i, (sight, rest) => peopleInvitedBy(sight, rest)],
+  [
+    /^(?:people )?(?:not used|unused) (?:for |in )?(\d{1,4}) days?$/i,
+    (sight, _rest, days) => peopleUnused(sight, days),
+  ],
 ]
 
 /** `nolan do at helipad`: whom, and where. */
@@ -222,7 +250,7 @@ function cut(question: string, lines: AskLine[]): AskAnswer {
 }
 
 function highest(areas: ReadonlyMap<string, Level>): Level {
-  return LEVELS[Math.max(...[...areas.values()].map(rank))]!
+  return LEVELS[Math.max(0, ...[...areas.values()].map(rank))]!
 }
 
 function who(sight: Sight, word: string, text: string): AskAnswer | null {
@@ -328,20 +356,55 @@ function what(sight: Sight, personText: string, placeText: string): AskAnswer | 
 function outsiders(sight: Sight, text: string): AskAnswer | null {
   const place = bestPlace(sight, text)
   if (!place) return null
-  const { account } = sight
-  const keys = productAreasOf(sight, place.id)
-  const lines = whoReaches(account, place.id, 'see', keys, sight.now)
-    .filter(({ personId }) => isOutsider(account.get('person', personId)!))
-    .filter(({ personId }) => sight.seesPerson(personId) && sight.seesKeys(personId, place.id))
-    .map(({ personId, areas }) => {
-      const employer = account.get('employer', account.get('person', personId)!.employerId)?.name
-      return {
-        text: sight.personName(personId),
-        detail: [highest(areas), employer].filter(Boolean).join(', '),
-        personId,
-        placeId: place.id,
-      }
-    })
-    .sort((one, other) => one.text.localeCompare(other.text, 'en'))
-  return cut(`From outside, with access at ${place.name}: ${lines.length}`, lines)
+  return peopleBy(sight, `From outside, with access at ${place.name}`, { place: place.id, find: 'outsider' })
+}
+
+/** What someone reaches of the products at a place; what only lies beneath it is not among it. */
+function productLevelsAt({ account, now }: Sight, personId: Id, placeId: Id): Map<AreaKey, Level> {
+  const reaches = [...reachesInside(account, personId, placeId, now)]
+  return new Map(reaches.flatMap(([key, { own }]) => (isOwnArea(key) ? [] : [[key, own.free] as const])))
+}
+
+/** Those of the list of people whom a filter lets through, and the filter, so that the whole list can be opened. */
+function peopleBy(sight: Sight, question: string, list: AskedList): AskAnswer {
+  const { find = '', ...filters } = list
+  const { people, matching } = peopleView(sight, {
+    ...readPeopleQuery({ count: String(MAXIMUM_LINES), find }),
+    filters,
+  })
+  const lines = people.map(({ id, name, employer, kind }) => {
+    const { place } = list
+    if (!place) return { text: name, detail: employer ?? kind, personId: id }
+    const level = highest(productLevelsAt(sight, id, place))
+    const words = [level === 'none' ? 'beneath it' : level, employer]
+    return { text: name, detail: words.filter(Boolean).join(', '), personId: id, placeId: place }
+  })
+  return { question: `${question}: ${matching}`, lines, more: matching - lines.length, list }
+}
+
+/** `people with gardener`, `people in the crew`, `people from Reed Ropes`: a role, group, firm, or seat by its name. */
+function peopleWith(sight: Sight, text: string): AskAnswer | null {
+  const words = wordsOf(text).filter((word) => word !== 'the' && word !== 'a')
+  const [best] = findAll(sight, words).filter(({ kind }) => kind !== 'person' && kind !== 'place')
+  if (!best || words.length === 0) return null
+  if (best.kind === 'role') return peopleBy(sight, `People with the role ${best.name}`, { role: best.id })
+  if (best.kind === 'group') return peopleBy(sight, `People in the group ${best.name}`, { group: best.id })
+  if (best.kind === 'firm') return peopleBy(sight, `People from the firm ${best.name}`, { firm: best.id })
+  return peopleBy(sight, `People with a ${best.name} in ${best.detail}`, { seat: best.seat! })
+}
+
+function peopleAtPlace(sight: Sight, text: string): AskAnswer | null {
+  const place = bestPlace(sight, text)
+  return place ? peopleBy(sight, `People with access at ${place.name}`, { place: place.id }) : null
+}
+
+function peopleInvitedBy(sight: Sight, text: string): AskAnswer | null {
+  const who = /^me$/i.test(text)
+    ? { id: sight.personId, name: sight.personName(sight.personId) }
+    : bestPerson(sight, text)
+  return who ? peopleBy(sight, `Invited by ${who.name}`, { invitedBy: who.id }) : null
+}
+
+function peopleUnused(sight: Sight, days: string): AskAnswer {
+  return peopleBy(sight, `No use reported for ${days} days`, { unusedDays: Number(days) })
 }

@@ -7,6 +7,7 @@ import { stateAt } from '../people/presence.ts'
 import { upwards } from '../places/tree.ts'
 import { costsOf } from '../seats/bill.ts'
 import { lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
+import { isWithUs } from './people-filters.ts'
 
 /** One row of the list of firms (model P11). */
 export interface FirmView {
@@ -34,9 +35,14 @@ export interface FirmSheetView extends FirmView {
   controls: Record<'change' | 'ends', Control>
 }
 
+/** Whether the list of firms is the asker's to see: with everyone's details. */
+export function seesFirms(sight: Sight): boolean {
+  return sight.can('people', 'see')
+}
+
 /** The firms people work for; for anyone who sees everyone's details. */
 export function firmsView(sight: Sight): FirmsView | undefined {
-  if (!sight.can('people', 'see')) return undefined
+  if (!seesFirms(sight)) return undefined
   const firms = [...sight.account.all('employer')].map((firm) => firmView(sight, firm))
   firms.sort((one, other) => one.name.localeCompare(other.name, 'en'))
   const mayMake = sight.canSomewhere('people', 'add')
@@ -48,10 +54,8 @@ function membersOf({ account }: Sight, firmId: Id): PersonRow[] {
   return people.sort((one, other) => account.nameOf(one.id).localeCompare(account.nameOf(other.id), 'en'))
 }
 
-const isHere = ({ state }: PersonRow) => ['active', 'away', 'invited', 'waiting'].includes(state)
-
 function firmView(sight: Sight, { id, name, archived }: EmployerRow): FirmView {
-  const people = membersOf(sight, id).filter(isHere)
+  const people = membersOf(sight, id).filter(({ state }) => isWithUs(state))
   const ends = people.flatMap((one) =>
     one.engagementUntil !== null && one.engagementUntil > sight.now ? one.engagementUntil : [],
   )
@@ -65,7 +69,7 @@ export function firmSheetView(sight: Sight, firmId: Id): FirmSheetView | undefin
   if (!firm || !sight.can('people', 'see')) return undefined
   const members = membersOf(sight, firmId)
   const clients = new Set<string>()
-  for (const person of members.filter(isHere)) {
+  for (const person of members.filter(({ state }) => isWithUs(state))) {
     for (const { grant } of grantsOf(account, person)) {
       const client = upwards(account, grant.placeId).at(-2)
       if ((grant.until === null || grant.until > now) && client && sight.seesPlace(client.id)) clients.add(client.name)

@@ -11,6 +11,14 @@ import { costsOf } from '../seats/bill.ts'
 import { isHeldAt, seatsOf } from '../seats/holdings.ts'
 import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
 import { WordFinder } from './word-finder.ts'
+import {
+  filteredBy,
+  isOfPresence,
+  PRESENCES,
+  readPeopleFilters,
+  type PeopleFilters,
+  type Presence,
+} from './people-filters.ts'
 import { reachSummary, type ReachSummary } from './keys.ts'
 
 /** One row of the People list, cut to what the asker sees of the person. */
@@ -43,15 +51,19 @@ export interface PeopleView {
   /** A window of those who match, from one of them on. */
   people: PersonView[]
   from: number
-  /** How many match, of how many seen. */
+  /** How many match, of how many seen, of those asked for: with us now, before, or all. */
   matching: number
   total: number
+  /** How many match among those not asked for: the leavers beside those with us now, or the other way round. */
+  elsewhere: number
   controls: ReturnType<typeof controlsOfPeople>
 }
 
 /** What of the list is asked for: words that all match, an order, and a window. */
 export interface PeopleQuery {
   find: string
+  filters: PeopleFilters
+  presence: Presence
   sort: PeopleSort
   from: number
   count: number
@@ -66,12 +78,15 @@ const MAXIMUM_WINDOW = 1_000
 
 /** Reads what is asked of the list, as shown in an address; what cannot be read is as if it were left out. */
 export function readPeopleQuery(params: Readonly<Record<string, string>>): PeopleQuery {
+  const presence = PRESENCES.find((one) => one === params.presence) ?? 'now'
   const number = (text: string | undefined, otherwise: number) =>
     /^\d{1,7}$/.test(text ?? '') ? Number(text) : otherwise
   const sort = PEOPLE_SORTS.find((one) => one === params.sort) ?? 'name'
   const count = Math.min(MAXIMUM_WINDOW, number(params.count, MAXIMUM_WINDOW))
   return {
     find: (params.find ?? '').slice(0, 200),
+    filters: readPeopleFilters(params),
+    presence,
     sort,
     from: number(params.from, 0),
     count,
@@ -89,8 +104,16 @@ interface Listed {
 /** What an asker sees of an account as it is, worked out once: everyone by name, what finds them, what was found last. */
 interface List {
   people: readonly Listed[]
+  /** How many of them are with us now. */
+  withUs: number
   finder: WordFinder
-  found: Map<string, Uint32Array>
+  found: Map<string, Found>
+}
+
+/** Positions of those who match, in the order asked for, and how many match among those not asked for. */
+interface Found {
+  positions: Uint32Array
+  elsewhere: number
 }
 
 /** So many askers' lists are kept for one account as it is, and so many questions for each: windows ask again and again. */
@@ -111,7 +134,8 @@ function listedBy(sight: Sight): List {
   const collator = new Intl.Collator('en')
   people.sort((one, other) => collator.compare(one.name, other.name))
   const finder = new WordFinder(people.map(({ person, name }) => hayOf(sight, person, name)))
-  const list = { people, finder, found: new Map() }
+  const withUs = people.filter(({ person }) => isOfPresence(sight, person, 'now')).length
+  const list = { people, withUs, finder, found: new Map() }
   if (known.size > MAXIMUM_KEPT) known.clear()
   if (sight.constructor === Sight) known.set(key, list)
   return list
@@ -142,35 +166,44 @@ function hayOf(sight: Sight, person: PersonRow, name: string): string {
   return words.filter(Boolean).join(' · ').replaceAll('\n', ' ').toLowerCase()
 }
 
-/** The positions in the asker's list of those who match, in the order asked for. */
-function matching(sight: Sight, { find, sort }: Pick<PeopleQuery, 'find' | 'sort'>): Uint32Array {
+type Question = Pick<PeopleQuery, 'find' | 'sort' | 'filters' | 'presence'>
+
+/** Those of the asker's list who match. */
+function matching(sight: Sight, { find, sort, filters, presence }: Question): Found {
   const { people, finder, found } = listedBy(sight)
-  const key = `${sort} ${find}`
+  const key = JSON.stringify([presence, sort, filters, find])
   const ready = found.get(key)
   if (ready) return ready
   const phrases = [...find.toLowerCase().matchAll(/"([^"]+)"|(\S+)/g)].map(([, quoted, word]) => quoted ?? word!)
-  let positions = finder.find(phrases)
-  if (sort !== 'name') {
-    const keyOf = SORT_KEYS[sort]
-    const keys = Array.from(positions, (at) => ({ at, key: keyOf(sight, people[at]!.person) }))
-    positions = Uint32Array.from(
-      keys.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)),
-      ({ at }) => at,
-    )
-  }
+  const passes = filteredBy(sight, filters)
+  const matched = finder.find(phrases).filter((at) => passes(people[at]!.person))
+  const asked = matched.filter((at) => isOfPresence(sight, people[at]!.person, presence))
+  const positions = sort === 'name' ? asked : sorted(sight, people, asked, SORT_KEYS[sort])
   if (found.size > MAXIMUM_KEPT) found.clear()
-  found.set(key, positions)
-  return positions
+  const answer = { positions, elsewhere: matched.length - asked.length }
+  found.set(key, answer)
+  return answer
 }
 
-/** Those the asker sees whom all the words and phrases find, by name. */
+function sorted(sight: Sight, people: readonly Listed[], positions: Uint32Array, keyOf: SortKey): Uint32Array {
+  const keys = Array.from(positions, (at) => ({ at, key: keyOf(sight, people[at]!.person) }))
+  return Uint32Array.from(
+    keys.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)),
+    ({ at }) => at,
+  )
+}
+
+/** Those the asker sees whom all the words and phrases find, by name: also those who left. */
 export function peopleFound(sight: Sight, find: string): readonly { person: PersonRow; name: string }[] {
   const { people } = listedBy(sight)
-  return Array.from(matching(sight, { find, sort: 'name' }), (at) => people[at]!)
+  const { positions } = matching(sight, { find, sort: 'name', filters: {}, presence: 'all' })
+  return Array.from(positions, (at) => people[at]!)
 }
 
+type SortKey = (sight: Sight, person: PersonRow) => string | number
+
 /** What is open is last; what the asker does not see of someone sorts as if there were nothing. */
-const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, (sight: Sight, person: PersonRow) => string | number> = {
+const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, SortKey> = {
   until: (sight, person) => (sight.depthOf(person.id) === 'record' ? (person.engagementUntil ?? Infinity) : Infinity),
   since: (sight, person) => (sight.depthOf(person.id) === 'record' ? -(person.engagementFrom ?? 0) : 0),
   state: (sight, person) => stateAt(sight.account, person, sight.now),
@@ -178,17 +211,18 @@ const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, (sight: Sight, person: Pers
 }
 
 export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({})): PeopleView {
-  const { people } = listedBy(sight)
-  const found = matching(sight, query)
-  const window = Array.from(found.subarray(query.from, query.from + query.count), (at) => people[at]!)
+  const { people, withUs } = listedBy(sight)
+  const { positions, elsewhere } = matching(sight, query)
+  const window = Array.from(positions.subarray(query.from, query.from + query.count), (at) => people[at]!)
   return {
     people: window.map((one) => {
       const view = (one.view ??= personView(sight, one.person))
       return query.costs ? { ...view, ...costsOfPerson(sight, one.person) } : view
     }),
     from: query.from,
-    matching: found.length,
-    total: people.length,
+    matching: positions.length,
+    total: { now: withUs, before: people.length - withUs, all: people.length }[query.presence],
+    elsewhere,
     controls: controlsOfPeople(sight),
   }
 }
@@ -196,7 +230,7 @@ export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({}
 /** The ids of all who match, for something done to every one of them. */
 export function peopleMatching(sight: Sight, query: PeopleQuery): { ids: Id[] } {
   const { people } = listedBy(sight)
-  return { ids: Array.from(matching(sight, query), (at) => people[at]!.person.id) }
+  return { ids: Array.from(matching(sight, query).positions, (at) => people[at]!.person.id) }
 }
 
 /** A person's row, cut to what the asker sees of them (model D5). */
@@ -257,24 +291,31 @@ const FILE_CELLS: Readonly<Record<string, (sight: Sight, person: PersonView) => 
   },
   'last use': (_sight, { lastUse }) => lastUse ?? '',
 }
+const LAST_SIGNED_IN = 'last signed in'
 const USUAL_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
 
 /** What the list's own columns are called in its file. */
-const FILE_HEADINGS: Readonly<Record<string, string>> = { reach: 'access', lastUse: 'last use' }
+const FILE_HEADINGS: Readonly<Record<string, string>> = { reach: 'access', lastUse: 'last use', seen: LAST_SIGNED_IN }
 
 /**
  * The People list as a file: those who match, a row each, cut as the list is.
  * @param columns as the list shows them; besides them who someone is. Empty: all that a pasted list reads.
+ * @param seen the day each last signed in, by id: a fact beside the account.
  */
 export function peopleTable(
   sight: Sight,
-  { find, sort }: Pick<PeopleQuery, 'find' | 'sort'>,
+  query: Question,
   columns: readonly string[] = [],
+  seen: Readonly<Record<Id, LocalDate>> = {},
 ): { header: string[]; rows: string[][] } {
-  const asked = columns.map((one) => lookup(FILE_HEADINGS, one) ?? one).filter((one) => lookup(FILE_CELLS, one))
+  const asked = columns
+    .map((one) => lookup(FILE_HEADINGS, one) ?? one)
+    .filter((one) => one === LAST_SIGNED_IN || lookup(FILE_CELLS, one))
   const header =
     asked.length > 0 ? [...new Set(['name', 'email', 'kind', 'employer', 'state', ...asked])] : USUAL_COLUMNS
   const costs = header.includes('cost') || header.includes('last use')
-  const { people } = peopleView(sight, { find, sort, from: 0, count: Infinity, costs })
-  return { header, rows: people.map((person) => header.map((one) => FILE_CELLS[one]!(sight, person))) }
+  const { people } = peopleView(sight, { ...query, from: 0, count: Infinity, costs })
+  const cell = (person: PersonView, one: string) =>
+    one === LAST_SIGNED_IN ? (seen[person.id] ?? '') : FILE_CELLS[one]!(sight, person)
+  return { header, rows: people.map((person) => header.map((one) => cell(person, one))) }
 }

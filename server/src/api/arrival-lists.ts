@@ -28,7 +28,6 @@ import { LodgeError, movedMeanwhile } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { readRunState } from '../store/runs.ts'
 import type { ShownArrivals } from '../work/thoughts.ts'
-import { download } from './download.ts'
 import { startRun } from './changes.ts'
 import { route, type AccountAsk } from './route.ts'
 
@@ -93,20 +92,6 @@ async function shownOf(ask: AccountAsk<ArrivalListContent>): Promise<ShownArriva
 }
 
 export const arrivalListRoutes = [
-  route({
-    audience: 'account',
-    method: 'get',
-    path: `${ACCOUNT}/people/file.csv`,
-    answers: ['csv'],
-    heavy: true,
-    summary: 'The people you see who match, as a table. It can be pasted as a list again.',
-    query: {
-      find: 'words that all match, phrases in quotation marks',
-      sort: 'name, until, since, state or employer',
-      columns: 'what is shown beside who someone is, separated by commas; left out, all that a pasted list reads',
-    },
-    answer: (ask) => download(ask, 'people.csv', 'people.csv', { params: ask.query }),
-  }),
   route({
     audience: 'account',
     method: 'post',

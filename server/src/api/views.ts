@@ -5,6 +5,7 @@ import type { Lodge } from '../lodge.ts'
 import { readEntries } from '../store/ledger.ts'
 import type { ViewName } from '../work/thoughts.ts'
 import { entryView } from './ledger.ts'
+import { PEOPLE_QUESTION } from './people-views.ts'
 import { JsonText, route } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
@@ -13,8 +14,7 @@ const SEEN_AS = 'a person’s id: what they would see, as far as you see it your
 const LATEST = 200
 
 const PEOPLE_QUERY = {
-  find: 'words that all match, phrases in quotation marks',
-  sort: 'name, until, since, state or employer',
+  ...PEOPLE_QUESTION,
   from: 'the first row of the window, from 0',
   count: 'how many rows, at most 1000',
   costs: '1 for what each costs this month and when they last used a product',

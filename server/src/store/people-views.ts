@@ -8,6 +8,8 @@ export interface KeptView {
   find: string
   sort: string
   columns: string[]
+  /** Filters and presence, as in the list's address; absent in views kept before there were any. */
+  filters?: string
 }
 
 export async function readViews(connection: Queryable, accountId: string, personId: string): Promise<KeptView[]> {

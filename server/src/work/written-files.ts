@@ -9,7 +9,9 @@ import {
   readPeopleQuery,
   statementTable,
   writeBook,
+  type Id,
   type LeaversRecord,
+  type LocalDate,
   type Sight,
   type StatementView,
 } from '@lodge/core'
@@ -46,9 +48,9 @@ export const FILES = {
     })
     return rows && tableCsv(['product', 'person', 'counted', 'why', 'client', 'cost code'], rows)
   },
-  'people.csv': (sight: Sight, { params }: FileFrom) => {
+  'people.csv': (sight: Sight, { params, data }: FileFrom) => {
     const columns = (params.columns ?? '').split(',').filter(Boolean)
-    const { header, rows } = peopleTable(sight, readPeopleQuery(params), columns)
+    const { header, rows } = peopleTable(sight, readPeopleQuery(params), columns, data as Record<Id, LocalDate>)
     return tableCsv(header, rows)
   },
   'account-book.json': (sight: Sight) => JSON.stringify(writeBook(sight.account, sight.now)),

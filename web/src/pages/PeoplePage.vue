@@ -8,6 +8,7 @@ import { shortDate, todayIn } from '../logic/dates.ts'
 import { sum } from '../logic/money.ts'
 import { columnsIn, columnsText, gridOf } from '../logic/people-columns.ts'
 import { changedIds, PEOPLE_SORTS } from '../logic/lists.ts'
+import { listQuery } from '../logic/people-query.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import KeyMark from '../marks/KeyMark.vue'
 import StateWord from '../marks/StateWord.vue'
@@ -15,6 +16,8 @@ import BulkBar from '../parts/BulkBar.vue'
 import InvitePanel from '../parts/InvitePanel.vue'
 import ListViews from '../parts/ListViews.vue'
 import ListAndSheet from '../parts/ListAndSheet.vue'
+import PeopleFilter from '../parts/PeopleFilter.vue'
+import PeoplePresence from '../parts/PeoplePresence.vue'
 import PersonSheet from '../parts/PersonSheet.vue'
 import VirtualList from '../parts/VirtualList.vue'
 import ViewHead from '../parts/ViewHead.vue'
@@ -32,10 +35,10 @@ const session = useSession()
 const docket = useDocket()
 const one = (name: string) => String(route.query[name] ?? '')
 const columns = computed(() => columnsIn(one('columns')))
+const kept = computed(() => listQuery(route.query))
 const words = computed(() => {
-  const asked = new URLSearchParams()
-  if (one('find')) asked.set('find', one('find'))
-  if (one('sort')) asked.set('sort', one('sort'))
+  const { columns: _columns, ...question } = kept.value
+  const asked = new URLSearchParams(question)
   if (columns.value.some((column) => column === 'cost' || column === 'lastUse')) asked.set('costs', '1')
   return asked
 })
@@ -106,15 +109,15 @@ async function pickAll(): Promise<void> {
 }
 
 function choose(person: PersonView): void {
-  void router.push({ name: 'people', params: { personId: person.id }, query: { find: route.query.find } })
+  void router.push({ name: 'people', params: { personId: person.id }, query: kept.value })
 }
 
 function close(): void {
-  void router.push({ name: 'people', params: { personId: '' }, query: { find: route.query.find } })
+  void router.push({ name: 'people', params: { personId: '' }, query: kept.value })
 }
 
 function startInviting(): void {
-  void router.push({ name: 'people', params: { personId: '' }, query: { invite: '1' } })
+  void router.push({ name: 'people', params: { personId: '' }, query: { ...kept.value, invite: '1' } })
 }
 
 function stopInviting(): void {
@@ -150,8 +153,10 @@ function stopInviting(): void {
           :aria-label="t('people.sortBy')"
           @update:model-value="void router.replace({ query: { ...route.query, sort: String($event) } })"
         />
+        <PeopleFilter />
         <ListViews />
       </div>
+      <PeoplePresence :answer="data" />
       <BulkBar v-if="picked.size > 0" :ids="[...picked]" @clear="picked = new Set()" @all="pickAll" />
       <VirtualList
         class="people"

@@ -6,6 +6,7 @@ import { useRouter, type RouteLocationRaw } from 'vue-router'
 import { ask } from '../api/client.ts'
 import type { LedgerEntryView } from '../api/types.ts'
 import { shortDate, todayIn } from '../logic/dates.ts'
+import { listQuery } from '../logic/people-query.ts'
 import DoorMark from '../marks/DoorMark.vue'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
@@ -114,13 +115,18 @@ const lines = computed<Line[]>(() => {
       to: { name: 'ledger' },
     }
   })
-  return [...orders, ...answers, ...found, ...ledger]
+  const list = asked.value?.answer?.list
+  const whole: Line[] = list
+    ? [{ id: 'whole', text: t('ask.whole'), detail: '', to: { name: 'people', query: listQuery({ ...list }) } }]
+    : []
+  return [...orders, ...whole, ...answers, ...found, ...ledger]
 })
 
 function placeOf({ kind, id }: AskView['found'][number]): RouteLocationRaw {
   if (kind === 'person') return { name: 'people', params: { personId: id } }
   if (kind === 'place') return { name: 'places', params: { placeId: id } }
   if (kind === 'role') return { name: 'roles', params: { roleId: id } }
+  if (kind === 'firm') return { name: 'firms', params: { firmId: id } }
   return kind === 'seat' ? { name: 'seats', params: { product: id } } : { name: 'groups', params: { groupId: id } }
 }
 

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client.ts'
 import { columnsIn, columnsText, PEOPLE_COLUMNS, type PeopleColumn } from '../logic/people-columns.ts'
+import { filtersOf, filtersText } from '../logic/people-query.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 
@@ -12,6 +13,7 @@ interface KeptView {
   find: string
   sort: string
   columns: string[]
+  filters?: string
 }
 
 // Looks of the list of people: some that everyone has, one's own, and which columns stand in it.
@@ -29,7 +31,7 @@ const EVERYBODYS = [
   { key: 'everybody', find: '' },
   { key: 'reports', find: '"my reports"' },
   { key: 'noEnd', find: '"without end"' },
-  { key: 'over', find: '"engagement over"' },
+  { key: 'over', find: '"last day passed"' },
   { key: 'noSeat', find: 'active "without seat"' },
   { key: 'cameBack', find: '"came back"' },
 ] as const
@@ -48,13 +50,15 @@ function choose(value: unknown): void {
   const [kind, ...rest] = String(value).split(' ')
   const key = rest.join(' ')
   if (kind === 'all') {
-    go({ find: EVERYBODYS.find((one) => one.key === key)?.find || undefined, sort: undefined })
+    const find = EVERYBODYS.find((one) => one.key === key)?.find || undefined
+    go({ ...filtersOf(''), find, sort: undefined })
   } else {
     const kept = data.value?.views.find((one) => one.name === key)
     if (!kept) return
     name.value = kept.name
     const text = columnsText(columnsIn(kept.columns.join(',')))
-    go({ find: kept.find || undefined, sort: kept.sort || undefined, columns: text })
+    const find = kept.find || undefined
+    go({ ...filtersOf(kept.filters ?? ''), find, sort: kept.sort || undefined, columns: text })
   }
 }
 
@@ -66,7 +70,8 @@ function toggle(column: PeopleColumn): void {
 
 async function keep(): Promise<void> {
   const [find, sort] = [String(route.query.find ?? ''), String(route.query.sort ?? '')]
-  await ask('POST', session.path('/people-views'), { name: name.value.trim(), find, sort, columns: columns.value })
+  const view = { name: name.value.trim(), find, sort, columns: columns.value, filters: filtersText(route.query) }
+  await ask('POST', session.path('/people-views'), view)
   await again()
 }
 

@@ -1,0 +1,140 @@
+import type { Id, PersonRow, PersonState } from '../account/rows.ts'
+import { subjectsOf } from '../access/impact.ts'
+import type { Sight } from '../access/sight.ts'
+import { groupMembers, reachesInside } from '../access/reach.ts'
+import { whoReaches } from '../access/why.ts'
+import { stateAt } from '../people/presence.ts'
+import { downwards } from '../places/tree.ts'
+import { areasAt, isOwnArea } from '../products/catalogue.ts'
+import { isHeldAt } from '../seats/holdings.ts'
+import { seesGroups } from './groups.ts'
+
+/** Those with us now: in, away, invited or waiting. Before: those who left, were turned away, or are erased. */
+export const PRESENCES = ['now', 'before', 'all'] as const
+export type Presence = (typeof PRESENCES)[number]
+
+/** What the list of people is narrowed by besides words; each is an id or a word, absent where it was not asked for. */
+export interface PeopleFilters {
+  /** Has the role by themselves, through a group, or by membership. */
+  role?: Id
+  group?: Id
+  firm?: Id
+  /** A product's code, or a seat type of it: `bedding-log/field`. */
+  seat?: string
+  /** Has access there or at a place beneath. */
+  place?: Id
+  /** Was invited or recorded by this person. */
+  invitedBy?: Id
+  /** No use of any product was reported for so many days, or ever. */
+  unusedDays?: number
+}
+
+/** Each filter by the word it has in an address, with what it is asked for (for the API's description). */
+export const PEOPLE_FILTERS = {
+  role: 'a role’s id: who has it, also through a group or their membership',
+  group: 'a group’s id: who belongs to it',
+  firm: 'a firm’s id: who works for it',
+  seat: 'a product’s code, or a seat type as `product/type`: who has a seat',
+  place: 'a place’s id: who has access there or beneath',
+  invitedBy: 'a person’s id: whom they invited',
+  unusedDays: 'a number of days: for whom no use was reported for so long, or ever',
+} as const satisfies Record<keyof PeopleFilters, string>
+
+/** Reads the filters of an address; what cannot be read is as if it were left out. */
+export function readPeopleFilters(params: Readonly<Record<string, string>>): PeopleFilters {
+  const { unusedDays, ...words } = PEOPLE_FILTERS
+  const filters: PeopleFilters = {}
+  for (const name of Object.keys(words) as (keyof typeof words)[]) {
+    if (params[name]) filters[name] = params[name].slice(0, 200)
+  }
+  if (unusedDays && /^\d{1,4}$/.test(params.unusedDays ?? '')) filters.unusedDays = Number(params.unusedDays)
+  return filters
+}
+
+/** Whether a state is of those with us now: they are in, or on their way in. */
+export function isWithUs(state: PersonState): boolean {
+  return state === 'active' || state === 'away' || state === 'invited' || state === 'waiting'
+}
+
+/** Whether someone is of the part of the list that is asked for. */
+export function isOfPresence(sight: Sight, person: PersonRow, presence: Presence): boolean {
+  return presence === 'all' || isWithUs(stateAt(sight.account, person, sight.now)) === (presence === 'now')
+}
+
+const DAY_MICROSECONDS = 86_400_000_000
+
+/**
+ * Whom all filters let through. What the asker does not see of someone finds nobody: their role where it was given,
+ * their seats, use and invitation with their record (model D5).
+ */
+export function filteredBy(sight: Sight, filters: PeopleFilters): (person: PersonRow) => boolean {
+  const tests: ((person: PersonRow) => boolean)[] = []
+  const among = (ids: ReadonlySet<Id>) => tests.push(({ id }) => ids.has(id))
+  if (filters.firm) tests.push(({ employerId }) => employerId === filters.firm)
+  if (filters.role) among(holdersOfRole(sight, filters.role))
+  if (filters.group) among(membersOfGroup(sight, filters.group))
+  if (filters.seat) among(holdersOfSeat(sight, filters.seat))
+  if (filters.place) among(peopleInside(sight, filters.place))
+  if (filters.invitedBy) among(invitedBy(sight, filters.invitedBy))
+  if (filters.unusedDays !== undefined) tests.push((person) => isUnused(sight, person.id, filters.unusedDays!))
+  return (person) => tests.every((test) => test(person))
+}
+
+function holdersOfRole(sight: Sight, roleId: Id): Set<Id> {
+  const { account, now } = sight
+  const inForce = account.by('grant', 'role', roleId).filter((grant) => {
+    return grant.from <= now && (grant.until === null || now < grant.until) && sight.seesGrant(grant)
+  })
+  return new Set(inForce.flatMap((grant) => subjectsOf(account, grant).map(({ id }) => id)))
+}
+
+function membersOfGroup(sight: Sight, groupId: Id): Set<Id> {
+  const group = seesGroups(sight) ? sight.account.get('group', groupId) : undefined
+  return new Set(group ? groupMembers(sight.account, group, sight.now).map(({ id }) => id) : [])
+}
+
+function holdersOfSeat(sight: Sight, seat: string): Set<Id> {
+  const { account, now } = sight
+  const holdings = seat.includes('/') ? account.by('holding', 'type', seat) : account.by('holding', 'product', seat)
+  const held = holdings.filter((one) => isHeldAt(account, one, now) && sight.depthOf(one.personId) === 'record')
+  return new Set(held.map(({ personId }) => personId))
+}
+
+/** Those who reach something of a product at a place or at one beneath, as far as the asker sees it (model A6). */
+function peopleInside(sight: Sight, placeId: Id): Set<Id> {
+  const { account, now } = sight
+  const found = new Set<Id>()
+  if (!account.get('place', placeId) || !sight.seesPlace(placeId)) return found
+  const areas = areasAt(account, now).flatMap(({ key }) => (isOwnArea(key) ? [] : [key]))
+  for (const { personId } of whoReaches(account, placeId, 'see', areas, now)) {
+    if (sight.seesKeys(personId, placeId)) found.add(personId)
+  }
+  // Beneath, somebody new comes in only where something was given.
+  for (const place of downwards(account, placeId)) {
+    for (const { id } of place.id === placeId ? [] : givenAt(sight, place.id)) {
+      if (!found.has(id) && sight.seesKeys(id, place.id) && reachesProduct(sight, id, place.id)) found.add(id)
+    }
+  }
+  return found
+}
+
+function givenAt({ account }: Sight, placeId: Id): PersonRow[] {
+  return account.by('grant', 'place', placeId).flatMap((grant) => subjectsOf(account, grant))
+}
+
+function reachesProduct({ account, now }: Sight, personId: Id, placeId: Id): boolean {
+  const reaches = [...reachesInside(account, personId, placeId, now)]
+  return reaches.some(([key, { own }]) => !isOwnArea(key) && own.free !== 'none')
+}
+
+function invitedBy(sight: Sight, sponsorId: Id): Set<Id> {
+  const offers = sight.account.by('offer', 'sponsor', sponsorId)
+  const isSeen = (id: Id) => sponsorId === sight.personId || sight.depthOf(id) === 'record'
+  return new Set(offers.flatMap(({ personId }) => (isSeen(personId) ? [personId] : [])))
+}
+
+function isUnused(sight: Sight, personId: Id, days: number): boolean {
+  if (sight.depthOf(personId) !== 'record') return false
+  const since = sight.now - days * DAY_MICROSECONDS
+  return sight.account.by('use', 'person', personId).every((use) => use.at < since)
+}
