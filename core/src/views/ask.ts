@@ -6,6 +6,7 @@ import type { Sight } from '../access/sight.ts'
 import { belongsTo } from '../access/walk.ts'
 import { whoReaches } from '../access/why.ts'
 import { stateAt } from '../people/presence.ts'
+import { upwards } from '../places/tree.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { dateInWords, monthOf } from '../time/instants.ts'
 import { departuresView } from './departures.ts'
@@ -226,6 +227,18 @@ function bestPerson(sight: Sight, text: string): Named | undefined {
   return words.length === 0 ? undefined : inOrder(findPeople(sight, words), words)[0]
 }
 
+/** The same for people at a place or beneath: of a client and its sites by one name, the client. */
+function bestWhole(sight: Sight, text: string): Named | undefined {
+  const words = wordsOf(text)
+  const found = inOrder(findPlaces(sight, words), words)
+  const above = new Set(found[0] ? upwards(sight.account, found[0].id).map(({ id }) => id) : [])
+  return found.filter(({ id }) => above.has(id)).sort((one, other) => isAbove(sight, one, other))[0]
+}
+
+function isAbove({ account }: Sight, one: Named, other: Named): number {
+  return upwards(account, one.id).length - upwards(account, other.id).length
+}
+
 /** Words that name an area are taken out of the question: `photos at helipad`, `helipad photos`. */
 function takeArea(sight: Sight, text: string): { area: Area | undefined; rest: string } {
   for (const area of areasAt(sight.account, sight.now)) {
@@ -354,7 +367,7 @@ function what(sight: Sight, personText: string, placeText: string): AskAnswer | 
 }
 
 function outsiders(sight: Sight, text: string): AskAnswer | null {
-  const place = bestPlace(sight, text)
+  const place = bestWhole(sight, text)
   if (!place) return null
   return peopleBy(sight, `From outside, with access at ${place.name}`, { place: place.id, find: 'outsider' })
 }
@@ -394,7 +407,7 @@ function peopleWith(sight: Sight, text: string): AskAnswer | null {
 }
 
 function peopleAtPlace(sight: Sight, text: string): AskAnswer | null {
-  const place = bestPlace(sight, text)
+  const place = bestWhole(sight, text)
   return place ? peopleBy(sight, `People with access at ${place.name}`, { place: place.id }) : null
 }
 

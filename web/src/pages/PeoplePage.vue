@@ -250,6 +250,7 @@ function stopInviting(): void {
   --columns: var(--all-columns);
 }
 .bar {
+  position: relative;
   display: flex;
   flex-wrap: wrap;
   gap: 8px;

@@ -89,7 +89,6 @@ function go(word: PeopleFilterWord, value: string | null): void {
 
 <style scoped>
 .filters {
-  position: relative;
   flex: none;
 }
 summary {
@@ -98,7 +97,8 @@ summary {
 }
 .filters > div {
   position: absolute;
-  left: 0;
+  right: 0;
+  top: calc(100% + 2px);
   z-index: 6;
   width: min(340px, 86vw);
   padding: 10px 14px;
