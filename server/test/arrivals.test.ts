@@ -225,7 +225,7 @@ describe('an invitation’s life (model I3, P3)', () => {
     expect(told.text).toContain('Sorrel Climber declined your invitation.')
     // What someone types stays in the message and never becomes a header of it.
     expect(told.text.split(/\r?\n\r?\n/)[0]).not.toContain('everybody@else.example')
-    const { body } = await owner.get(house.path('/people')).expect(200)
+    const { body } = await owner.get(house.path('/people?presence=before')).expect(200)
     expect(body.people.find((one: Row) => one.name === 'Sorrel Climber')).toMatchObject({ state: 'declined' })
     expect((await apply(house, owner, [invitation(house)])).status).toBe(200)
   })

@@ -3,7 +3,7 @@ import type { Running } from '../src/start.ts'
 import { needsOf, whoMayBeNeeded } from '@lodge/core'
 import { digestWorker } from '../src/work/digest.ts'
 import type { WorkRow } from '../src/store/work.ts'
-import { apply, goesOn, openHouse, openLodge, ownDatabase, type House } from './harness.ts'
+import { apply, goesOn, invitation, openHouse, openLodge, ownDatabase, until, type House } from './harness.ts'
 import { startMailbox, type Mailbox } from './mailbox.ts'
 
 let mailbox: Mailbox
@@ -103,4 +103,73 @@ test('the calendar stands behind an address that can be cut, shows what its owne
   const owner = await house.as('Oriel')
   await apply(house, owner, [{ type: 'leave', personId: house.idOf('Rafe') }])
   await anyone().get(theirs).expect(404)
+})
+
+describe('whoever invited hears of it (model I11)', () => {
+  const address = (name: string) => `${name}@${house.domain}`
+  async function accepted(by: supertest.Agent, name: string): Promise<void> {
+    const content = { email: address(name), name: `${name} Reed`, seats: [] }
+    expect((await apply(house, by, [invitation(house, content)])).status).toBe(200)
+    running.lodge.workshop.wake()
+    const token = /invitation#([\w-]+)/.exec((await mailbox.next(address(name))).text)![1]!
+    await anyone().post('/api/invitations/accept').send({ token, password: 'seven quiet garden gnomes' }).expect(200)
+  }
+  /** Waits for a message that says something. */
+  const told = (name: string, words: string) =>
+    until(async () => mailbox.to(address(name)).some(({ text }) => text.includes(words)))
+  const newsOf = async (browser: supertest.Agent) => (await browser.get(house.path('/notices/desk')).expect(200)).body
+
+  test('on the Desk at once, and by mail at once, in the morning or not at all, as they wish', async () => {
+    const [owner, steward] = [await house.as('Oriel'), await house.as('Mirren')]
+    await accepted(steward, 'alder')
+    expect((await newsOf(steward)).taken).toMatchObject([{ kind: 'accepted', name: 'alder Reed' }])
+    expect((await newsOf(owner)).taken).toEqual([])
+    // It waits for the morning, as nobody wished otherwise.
+    await running.lodge.pools.work.query("UPDATE notice_setting SET digest_on = '2026-06-15'")
+    await look()
+    running.lodge.workshop.wake()
+    await told('mirren', 'alder Reed accepted your invitation.')
+    await steward.put(house.path('/notices')).send({ accepted: 'now' }).expect(204)
+    await accepted(steward, 'birch')
+    await told('mirren', 'birch Reed accepted your invitation.')
+    await steward.put(house.path('/notices')).send({ accepted: 'not' }).expect(204)
+    await accepted(steward, 'cedar')
+    expect((await newsOf(steward)).taken.length).toBe(3)
+    await steward.post(house.path('/notices/desk/seen')).send({}).expect(204)
+    expect((await newsOf(steward)).taken).toEqual([])
+    await steward.put(house.path('/notices')).send({ accepted: 'often' }).expect(400)
+    const [sent] = (await running.lodge.pools.work.query(
+      "SELECT ids FROM durable_work WHERE kind = 'tell' AND account_id = ? AND ids LIKE '%accepted%'",
+      [house.account.id],
+    )) as unknown as [object[]]
+    expect([sent.length, mailbox.to(address('mirren')).filter(({ text }) => text.includes('cedar')).length]).toEqual([
+      1, 0,
+    ])
+  })
+
+  test('somebody who came in by a slip stands on the Desk of those who may confirm them, and is written of', async () => {
+    const [owner, admin, member] = [await house.as('Oriel'), await house.as('Tamsin'), await house.as('Corin')]
+    for (const browser of [owner, admin, member]) {
+      await browser.put(house.path('/notices')).send({ helpMail: true }).expect(204)
+    }
+    const slipPath = house.path(`/people/${house.idOf('Mirren')}/slip`)
+    const { code } = (await admin.post(slipPath).send({ recognised: true }).expect(200)).body
+    expect((await newsOf(owner)).atTheDoor).toEqual([])
+    const mirren = supertest.agent(running.server)
+    await mirren.post('/api/slip').send({ code }).expect(200)
+    const waits = { personId: house.idOf('Mirren'), name: 'Mirren Steward', issuer: 'Tamsin Admin' }
+    expect((await newsOf(owner)).atTheDoor).toEqual([{ ...waits, mayCountersign: true }])
+    expect((await newsOf(admin)).atTheDoor).toEqual([{ ...waits, mayCountersign: false }])
+    expect((await newsOf(member)).atTheDoor).toEqual([])
+    await mirren.get(house.path('/notices/desk')).expect(403)
+    await told('oriel', 'Mirren Steward signed in with a slip')
+    await owner
+      .post(house.path(`/people/${house.idOf('Mirren')}/countersign`))
+      .send({})
+      .expect(200)
+    expect((await newsOf(owner)).atTheDoor).toEqual([])
+    // Not to the person who made the slip, nor to anyone who may not confirm it.
+    const about = (name: string) => mailbox.to(address(name)).filter(({ text }) => text.includes('with a slip')).length
+    expect([about('oriel'), about('tamsin'), about('corin')]).toEqual([1, 0, 0])
+  })
 })

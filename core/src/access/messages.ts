@@ -1,5 +1,6 @@
 import type { Id, PersonRow } from '../account/rows.ts'
 import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
+import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
 
 const REACHED = ['invited', 'waiting', 'active', 'away']
@@ -8,12 +9,19 @@ const REACHED = ['invited', 'waiting', 'active', 'away']
  * Whom the asker may write to of those named: their reports, or anybody for anyone who changes people; with an address.
  */
 export function mayBeWrittenTo(sight: Sight, personIds: readonly Id[]): Id[] {
-  const office = sight.can('people', 'change')
-  return personIds.filter((id) => {
-    const person = sight.account.get('person', id)
-    if (!person || !REACHED.includes(person.state) || sight.depthOf(id) !== 'record') return false
-    return (office || sight.isReport(id)) && sight.account.personal(id, 'email') !== undefined
-  })
+  return personIds.filter((id) => writeControl(sight, id).enabled)
+}
+
+/** Whether the asker may write to someone: their manager or the office, to an email address, while they are in. */
+export function writeControl(sight: Sight, personId: Id): Control {
+  const person = sight.account.get('person', personId)
+  if (!person || sight.depthOf(personId) !== 'record')
+    return { enabled: false, reason: 'There is no such person here.' }
+  if (!REACHED.includes(person.state)) return { enabled: false, reason: 'You can write only to someone who is active.' }
+  if (sight.account.personal(personId, 'email') === undefined) {
+    return { enabled: false, reason: 'They have no email address.' }
+  }
+  return sight.isReport(personId) ? { enabled: true } : controlOf(sight, 'people', 'change')
 }
 
 /** Replaced by something of the one who reads it, in a message’s text. */

@@ -11,12 +11,12 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Id, OfferRow, PersonState } from '../account/rows.ts'
+import type { Id, OfferRow, PersonRow, PersonState } from '../account/rows.ts'
 import { isOnRecord, offersWaiting } from '../people/presence.ts'
 import { Draft } from './draft.ts'
 import { FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
-import { giveOffered, releaseOffered } from './offers.ts'
+import { giveOffered, releaseOffered, tellSponsor } from './offers.ts'
 import { takeUpRecorded } from './record-person.ts'
 import { RowId } from './shapes.ts'
 
@@ -92,22 +92,38 @@ export const accept: ChangeKind<Accept> = {
     }
     answerAsked(draft, person.id, change.texts ?? [])
     if (draft.problems.length > 0) return
-    if (isOnRecord(person)) return takeUpRecorded(draft, offer, person, change.loginId, change.proven)
-    const here = draft.account
-      .by('person', 'login', change.loginId)
-      .find((one) => one.id !== person.id && HERE.has(one.state))
-    if (here && change.proven && here.state !== 'waiting') return joinExisting(draft, offer, here.id)
-    if (here) return waitForExisting(draft, offer, here.id)
-    const trial = new Draft(draft.account, draft.actor, draft.now)
-    trial.update('person', person.id, { state: 'active', loginId: change.loginId })
-    trial.update('offer', offer.id, { state: 'taken' })
-    giveOffered(trial, offer, offer.sponsorId)
-    if (change.proven && trial.problems.length === 0) return adopt(draft, trial)
-    draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
-    if (!change.proven && change.loginEmail) draft.set(person.id, 'loginEmail', change.loginEmail)
+    const whoId = takeUp(draft, change, offer, person)
+    if (draft.problems.length === 0) tellSponsor(draft, offer, whoId)
   },
   sentence: (_change, _sight, verb) => `${verb('accepted', 'accept')} their invitation`,
   record: ({ loginEmail: _email, texts, ...rest }) => ({ ...rest, personal: ['loginEmail', ...personalOf({ texts })] }),
+}
+
+/** @returns who has what was offered: the person invited, or who they turned out to be. */
+function takeUp(draft: Draft, change: Accept, offer: OfferRow, person: PersonRow): Id {
+  if (isOnRecord(person)) {
+    takeUpRecorded(draft, offer, person, change.loginId, change.proven)
+    return person.id
+  }
+  const here = draft.account
+    .by('person', 'login', change.loginId)
+    .find((one) => one.id !== person.id && HERE.has(one.state))
+  if (here) {
+    if (change.proven && here.state !== 'waiting') joinExisting(draft, offer, here.id)
+    else waitForExisting(draft, offer, here.id)
+    return here.id
+  }
+  const trial = new Draft(draft.account, draft.actor, draft.now)
+  trial.update('person', person.id, { state: 'active', loginId: change.loginId })
+  trial.update('offer', offer.id, { state: 'taken' })
+  giveOffered(trial, offer, offer.sponsorId)
+  if (change.proven && trial.problems.length === 0) {
+    adopt(draft, trial)
+    return person.id
+  }
+  draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
+  if (!change.proven && change.loginEmail) draft.set(person.id, 'loginEmail', change.loginEmail)
+  return person.id
 }
 
 /** Those of whom there is one record for a login (model P1). */

@@ -18,6 +18,8 @@ export type Effect =
   | { kind: 'reminder-mail'; offerId: Id; personId: Id; resendNumber: number }
   /** Someone is told by mail of what became of someone they invited. */
   | { kind: 'tell'; template: 'declined' | 'refused'; toPersonId: Id; aboutPersonId: Id }
+  /** The same of someone who took an invitation up, also on the Desk; by mail as they wish (model I11). */
+  | { kind: 'tell-taken'; taken: 'accepted' | 'waits'; toPersonId: Id; aboutPersonId: Id }
   /** Something waits for an instant. */
   | { kind: 'due'; at: Instant }
   /** Every way in is shut for this person in this account: sessions and tokens end (model X4). */

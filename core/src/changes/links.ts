@@ -21,7 +21,7 @@ import { mayInvite } from './invite.ts'
 import { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { dayText } from './grants.ts'
-import { giveOffered } from './offers.ts'
+import { giveOffered, tellSponsor } from './offers.ts'
 import { PacketGrant, PacketSeat } from './packets.ts'
 import { checkEnd } from './settings.ts'
 import { idFrom, RowId, RowIds, When } from './shapes.ts'
@@ -152,19 +152,24 @@ export const comeBy: ChangeKind<ComeBy> = {
     draft.update('link', link.id, { uses: link.uses + 1 })
     draft.insert('offer', offer)
     // A person of the account waits for what the link gives, as everyone who uses it does (model I4).
-    if (here && link.waits) return
-    if (here) return useNow(draft, offer)
+    if (here && link.waits) return tellSponsor(draft, offer, here.id)
+    if (here) {
+      useNow(draft, offer)
+      return tellSponsor(draft, offer, here.id)
+    }
     draft.insert('person', personBy(link, change, draft.now))
     draft.set(change.personId, 'name', change.name.trim())
     draft.set(change.personId, 'email', change.email.trim())
-    if (link.waits) return
+    if (link.waits) return tellSponsor(draft, offer, change.personId)
     const trial = new Draft(draft.account, draft.actor, draft.now)
     trial.update('person', change.personId, { state: 'active' })
     useNow(trial, offer)
     // What cannot be given waits for someone who sees to it (model I7).
-    if (trial.problems.length > 0) return
-    draft.edits.push(...trial.edits)
-    draft.account = trial.account
+    if (trial.problems.length === 0) {
+      draft.edits.push(...trial.edits)
+      draft.account = trial.account
+    }
+    tellSponsor(draft, offer, change.personId)
   },
   sentence: (change, sight, verb) =>
     `${verb('joined', 'join')} by the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,

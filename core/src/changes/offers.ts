@@ -159,3 +159,10 @@ export function seatText(seat: { product: string; seatType: string }, sight: Sig
   const type = product?.sheet.seatTypes.find((one) => one.code === seat.seatType)
   return `${type?.name ?? seat.seatType} seat in ${product?.sheet.name ?? seat.product}`
 }
+
+/** Whoever invited hears that someone took it up, and whether they still have to be admitted (model I11). */
+export function tellSponsor(draft: Draft, offer: Pick<OfferRow, 'id' | 'sponsorId'>, personId: Id): void {
+  if (offer.sponsorId === personId) return
+  const taken = draft.account.get('offer', offer.id)?.state === 'taken' ? 'accepted' : 'waits'
+  draft.effects.push({ kind: 'tell-taken', taken, toPersonId: offer.sponsorId, aboutPersonId: personId })
+}

@@ -2,6 +2,7 @@ import { tasksAbout } from './departures.ts'
 import type { TaskView } from '../products/task-words.ts'
 import type { FieldRow, HoldingRow, Id, PersonRow } from '../account/rows.ts'
 import { controlOf, controlsOfPerson, type Control } from '../access/controls.ts'
+import { writeControl } from '../access/messages.ts'
 import type { Sight } from '../access/sight.ts'
 import { openDeparture } from '../departures/plan.ts'
 import { groupsOf } from '../people/groups.ts'
@@ -38,7 +39,7 @@ export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
   closings: TaskView[]
   /** Their leaving that is planned or under way, where their record is seen. */
   departureId: Id | null
-  controls: ReturnType<typeof controlsOfPerson>
+  controls: ReturnType<typeof controlsOfPerson> & Record<'write', Control>
 }
 
 /** A seat on a person's sheet. */
@@ -116,7 +117,7 @@ export function personSheetView(sight: Sight, askedId: Id): PersonSheetView | un
     record: whole ? recordView(sight, person) : null,
     offer: offerView(sight, personId),
     departureId: whole ? (openDeparture(account, personId)?.id ?? null) : null,
-    controls: controlsOfPerson(sight, personId),
+    controls: { ...controlsOfPerson(sight, personId), write: writeControl(sight, personId) },
   }
 }
 

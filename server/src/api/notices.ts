@@ -1,4 +1,4 @@
-import { IsBoolean, IsString, MaxLength } from 'class-validator'
+import { IsBoolean, IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import ical from 'ical-generator'
 import {
   addDays,
@@ -14,14 +14,19 @@ import {
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'
-import { readNotices, renewCalendar, setDigest } from '../store/notices.ts'
+import { ACCEPTED, readNotices, renewCalendar, setNotices, type Accepted } from '../store/notices.ts'
 import { seeNotices, unseenNotices } from '../store/told.ts'
 import { route } from './route.ts'
+import { waitingAtTheDoor } from './slips.ts'
 
 const NOTICES = '/api/accounts/{accountId}/notices'
 
 export class SetNotices {
-  @IsBoolean() digest!: boolean
+  @IsOptional() @IsBoolean() digest?: boolean
+  /** How you hear that someone accepted your invitation, besides on the Desk. */
+  @IsOptional() @IsIn(ACCEPTED) accepted?: Accepted
+  /** Whether an email comes when someone signed in with a slip and waits to be confirmed. */
+  @IsOptional() @IsBoolean() helpMail?: boolean
 }
 
 export class StopDigest {
@@ -53,7 +58,8 @@ export const noticeRoutes = [
     path: `${NOTICES}/mine`,
     summary: 'Changes of your access that you have not seen yet.',
     async answer({ lodge, account, accountId, personId, sight }) {
-      const found = await unseenNotices(lodge.pools.requests, accountId, personId)
+      const all = await unseenNotices(lodge.pools.requests, accountId, personId)
+      const found = all.filter(({ kind }) => kind === 'changed')
       const zone = account.zone
       return {
         notices: found.map(({ id, actorId, at }) => ({ id, by: sight.personName(actorId), on: dateOf(at, zone) })),
@@ -67,7 +73,32 @@ export const noticeRoutes = [
     answers: ['nothing'],
     summary: 'Marks them as seen.',
     async answer({ lodge, accountId, personId, now }) {
-      await seeNotices(lodge.pools.requests, accountId, personId, now)
+      await seeNotices(lodge.pools.requests, accountId, personId, ['changed'], now)
+      return undefined
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'get',
+    path: `${NOTICES}/desk`,
+    summary: 'Who accepted an invitation of yours, and who waits for someone like you to confirm it is them.',
+    async answer({ lodge, accountId, personId, sight, account, now }) {
+      const notices = await unseenNotices(lodge.pools.requests, accountId, personId)
+      const taken = notices.flatMap(({ id, kind, actorId, at }) => {
+        const about = { id, kind, personId: actorId, name: sight.personName(actorId), on: dateOf(at, account.zone) }
+        return kind === 'changed' ? [] : [about]
+      })
+      return { taken, atTheDoor: await waitingAtTheDoor(lodge, accountId, sight, now) }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${NOTICES}/desk/seen`,
+    answers: ['nothing'],
+    summary: 'Marks those who accepted as seen.',
+    async answer({ lodge, accountId, personId, now }) {
+      await seeNotices(lodge.pools.requests, accountId, personId, ['accepted', 'waits'], now)
       return undefined
     },
   }),
@@ -77,9 +108,13 @@ export const noticeRoutes = [
     path: NOTICES,
     summary: 'Your settings for email from this account, and the address of your calendar.',
     async answer({ lodge, accountId, personId }) {
-      const { digest, calendarNumber } = await readNotices(lodge.pools.requests, accountId, personId)
+      const { digest, calendarNumber, accepted, helpMail } = await readNotices(
+        lodge.pools.requests,
+        accountId,
+        personId,
+      )
       const path = calendarNumber > 0 ? calendarPath(lodge, accountId, personId, calendarNumber) : null
-      return { digest, calendar: path && lodge.configuration.publicOrigin + path }
+      return { digest, accepted, helpMail, calendar: path && lodge.configuration.publicOrigin + path }
     },
   }),
   route({
@@ -87,10 +122,10 @@ export const noticeRoutes = [
     method: 'put',
     path: NOTICES,
     answers: ['nothing'],
-    summary: 'Turns the morning email on or off.',
+    summary: 'Sets which emails you get from this account; what is left out stays.',
     body: SetNotices,
     async answer({ lodge, accountId, personId, body }) {
-      await setDigest(lodge.pools.requests, accountId, personId, body.digest)
+      await setNotices(lodge.pools.requests, accountId, personId, { ...body })
       return undefined
     },
   }),
@@ -117,7 +152,7 @@ export const noticeRoutes = [
         await lodge.limits.countToken(ctx.ip)
         throw new LodgeError(404, 'link-dead', 'This link does not work. Turn the morning email off in My sign-in.')
       }
-      await setDigest(lodge.pools.requests, who.accountId, who.personId, false)
+      await setNotices(lodge.pools.requests, who.accountId, who.personId, { digest: false })
       return undefined
     },
   }),

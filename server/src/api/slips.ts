@@ -1,18 +1,29 @@
 import { Equals, IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { absenceAt, helpControl, mayPrintFirstSlip, whyNotIn, type Sight } from '@lodge/core'
+import { absenceAt, helpControl, mayPrintFirstSlip, Sight, whyNotIn, type Account, type Instant } from '@lodge/core'
+import { wallClock } from '../clock.ts'
 import { LodgeError, notFound } from '../errors.ts'
+import type { Lodge } from '../lodge.ts'
 import { plainCode, spokenCode } from '../signin/codes.ts'
 import { changeSession, openSession } from '../signin/cookies.ts'
 import { deviceOf, isSignInName } from '../signin/enter.ts'
 import { hashToken } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
 import { insertEvent, lastEventsOf } from '../store/events.ts'
-import { findLoginToken, insertLoginToken, loginOfToken, loginTokenById, useLoginToken } from '../store/login-tokens.ts'
+import {
+  findLoginToken,
+  insertLoginToken,
+  loginOfToken,
+  loginTokenById,
+  useLoginToken,
+  type LoginToken,
+} from '../store/login-tokens.ts'
 import { findLogin } from '../store/logins.ts'
 import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin } from '../store/read-account.ts'
-import { proveSession, slipSessionsOf } from '../store/sessions.ts'
+import { wishingHelpMail } from '../store/notices.ts'
+import { allSlipSessions, proveSession, slipSessionsOf } from '../store/sessions.ts'
+import { insertAllWork } from '../store/work.ts'
 import { lookAtFirst } from './first-slips.ts'
 import { meOf } from './me.ts'
 import { route } from './route.ts'
@@ -37,6 +48,38 @@ function mayHelp(sight: Sight, personId: string): void {
   const control = helpControl(sight, personId)
   if (!control.enabled)
     throw new LodgeError(403, 'not-allowed', control.reason ?? 'You do not have the right to do this.')
+}
+
+/** Those who signed in with a slip and wait to be confirmed, for whoever may do that (model I9). */
+export async function waitingAtTheDoor(
+  lodge: Lodge,
+  accountId: string,
+  sight: Sight,
+  now: Instant,
+): Promise<{ personId: string; name: string; issuer: string; mayCountersign: boolean }[]> {
+  if (!sight.canSomewhere('help', 'change')) return []
+  const sessions = await allSlipSessions(lodge.pools.requests, accountId, now)
+  const mine = sessions.filter(({ personId }) => personId && helpControl(sight, personId).enabled)
+  const tokens = await Promise.all(mine.map((one) => loginTokenById(lodge.pools.requests, one.slipId ?? '')))
+  return mine.flatMap(({ personId }, at) => {
+    const issuerId = tokens[at]?.detail.issuerId
+    if (!personId || !issuerId) return []
+    const who = { personId, name: sight.personName(personId), issuer: sight.personName(issuerId) }
+    return [{ ...who, mayCountersign: issuerId !== sight.personId }]
+  })
+}
+
+/** Those who wish it hear by mail that someone waits to be confirmed, as far as they may confirm it. */
+async function tellHelpers(lodge: Lodge, account: Account, token: LoginToken, now: Instant): Promise<void> {
+  const { accountId, personId } = token
+  const work = (await wishingHelpMail(lodge.pools.requests, accountId!)).flatMap((toPersonId) => {
+    const mayConfirm = helpControl(new Sight(account, toPersonId, now), personId!).enabled
+    const ids = { template: 'at-the-door', toPersonId, aboutPersonId: personId! }
+    return mayConfirm && toPersonId !== token.detail.issuerId ? [{ accountId: accountId!, kind: 'tell', ids }] : []
+  })
+  if (work.length === 0) return
+  await insertAllWork(lodge.pools.requests, work, wallClock())
+  if (lodge.configuration.work) lodge.workshop.wake()
 }
 
 export const slipRoutes = [
@@ -134,6 +177,7 @@ export const slipRoutes = [
       const { cookie, session } = await openSession(lodge.pools.requests, { ...who, ...how }, now)
       await insertEvent(lodge.pools.requests, { kind: 'signed-in', ...who, detail: { by: 'slip' } }, now)
       await changeSession(lodge, ctx, cookie, now)
+      await tellHelpers(lodge, loaded.account, token, now)
       return meOf(lodge, session, login.email, await accountsOfLogin(lodge.pools.requests, login.id))
     },
   }),

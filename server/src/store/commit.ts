@@ -24,6 +24,7 @@ import { isTransient, isUnreachable, type PoolConnection, type Pools } from './p
 import { endSessionsOf } from './sessions.ts'
 import { wallClock } from '../clock.ts'
 import { insertOfferTokens, provenOffer } from './tokens.ts'
+import { noteTaken } from './told.ts'
 import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 
@@ -279,6 +280,11 @@ export class Committer {
       else if (effect.kind === 'tell') {
         const { template, toPersonId, aboutPersonId } = effect
         work.push({ accountId, kind: 'tell', ids: { template, toPersonId, aboutPersonId } })
+      } else if (effect.kind === 'tell-taken') {
+        const { toPersonId, aboutPersonId, taken } = effect
+        if (await noteTaken(connection, accountId, effect, now)) {
+          work.push({ accountId, kind: 'tell', ids: { template: taken, toPersonId, aboutPersonId } })
+        }
       } else if (effect.kind === 'ask-keeper') {
         work.push({ accountId, kind: 'keeper-mail', ids: { personId: effect.personId } })
       } else if (effect.kind === 'reminder-mail') {

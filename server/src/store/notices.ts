@@ -10,31 +10,57 @@ export interface NoticeSetting {
   digestOn: LocalDate | null
   /** Part of their calendar's secret address; 0 is no address, another one kills the last. */
   calendarNumber: number
+  /** How they hear that someone took up an invitation of theirs, besides on the Desk (model I11). */
+  accepted: Accepted
+  /** Whether a message comes when someone signed in with a slip and waits to be confirmed (model I9). */
+  helpMail: boolean
 }
 
-const NOTHING_SET: NoticeSetting = { digest: true, digestOn: null, calendarNumber: 0 }
+/** At once, in the morning's message, or not by mail. */
+export const ACCEPTED = ['now', 'digest', 'not'] as const
+export type Accepted = (typeof ACCEPTED)[number]
+
+const NOTHING_SET: NoticeSetting = {
+  ...{ digest: true, digestOn: null, calendarNumber: 0 },
+  ...{ accepted: 'digest', helpMail: false },
+}
 
 export async function readNotices(connection: Queryable, accountId: string, personId: string): Promise<NoticeSetting> {
   const [rows] = await connection.execute<RowDataPacket[]>(
-    'SELECT digest, digest_on, calendar_number FROM notice_setting WHERE account_id = ? AND person_id = ?',
+    `SELECT digest, digest_on, calendar_number, accepted, help_mail FROM notice_setting
+     WHERE account_id = ? AND person_id = ?`,
     [accountId, personId],
   )
   const row = rows[0]
   if (!row) return NOTHING_SET
-  return { digest: row.digest === 1, digestOn: row.digest_on, calendarNumber: row.calendar_number }
+  return {
+    ...{ digest: row.digest === 1, digestOn: row.digest_on, calendarNumber: row.calendar_number },
+    ...{ accepted: row.accepted, helpMail: row.help_mail === 1 },
+  }
 }
 
-export async function setDigest(
+/** Sets what someone wishes to hear; what is left out stays. */
+export async function setNotices(
   connection: Queryable,
   accountId: string,
   personId: string,
-  digest: boolean,
+  wished: Partial<Pick<NoticeSetting, 'digest' | 'accepted' | 'helpMail'>>,
 ): Promise<void> {
+  const { digest, accepted, helpMail } = { ...(await readNotices(connection, accountId, personId)), ...wished }
   await connection.execute(
-    `INSERT INTO notice_setting (account_id, person_id, digest) VALUES (?, ?, ?)
-     ON DUPLICATE KEY UPDATE digest = VALUES(digest)`,
-    [accountId, personId, digest],
+    `INSERT INTO notice_setting (account_id, person_id, digest, accepted, help_mail) VALUES (?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE digest = VALUES(digest), accepted = VALUES(accepted), help_mail = VALUES(help_mail)`,
+    [accountId, personId, digest, accepted, helpMail],
   )
+}
+
+/** Who wishes a message when someone waits to be confirmed. */
+export async function wishingHelpMail(connection: Queryable, accountId: string): Promise<string[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    'SELECT person_id FROM notice_setting WHERE account_id = ? AND help_mail',
+    [accountId],
+  )
+  return rows.map((row) => row.person_id as string)
 }
 
 /** Notes that the day's digest is made; false if it was already, as after a crash or by another process. */

@@ -111,6 +111,17 @@ export async function slipSessionsOf(
   return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
 }
 
+/** The same of everyone in an account, the longest waiting first. */
+export async function allSlipSessions(connection: Queryable, accountId: string, now: Instant): Promise<Session[]> {
+  const [rows] = await connection.execute<RowDataPacket[]>(
+    `SELECT * FROM session
+     WHERE account_id = ? AND strength = 'slip' AND ended_at_us IS NULL AND expires_at_us > ?
+     ORDER BY created_at_us LIMIT 100`,
+    [accountId, now],
+  )
+  return rows.map(sessionOf)
+}
+
 /** Notes that a session's holder proved who they are, and with what. */
 export async function proveSession(
   connection: Queryable,

@@ -1,15 +1,22 @@
 import { v7 as uuidv7 } from 'uuid'
 import type { RowDataPacket } from 'mysql2'
 import type { Id, Instant } from '@lodge/core'
+import { readNotices } from './notices.ts'
 import type { Queryable } from './pools.ts'
 
 /** How those a change concerns hear of it besides seeing it: by mail at once, or in the morning's (model I8). */
-export type Told = 'now' | 'digest'
+export type Told = 'now' | 'digest' | 'not'
+
+/** What is told: one's access was changed; someone took one's invitation up, and is in or waits to be admitted. */
+export type NoticeKind = 'changed' | 'accepted' | 'waits'
 
 export interface Notice {
   id: string
+  kind: NoticeKind
+  /** Who changed it, or took it up. */
   actorId: string
   at: Instant
+  told: Told
 }
 
 /** Notes that people are to be told of a commit. @returns the notices' ids by person. */
@@ -28,25 +35,45 @@ export async function insertNotices(
   return made
 }
 
+/**
+ * Notes for whoever invited that someone took it up (model I11).
+ * @returns whether they wish a message at once.
+ */
+export async function noteTaken(
+  connection: Queryable,
+  accountId: string,
+  { taken, toPersonId, aboutPersonId }: { taken: NoticeKind; toPersonId: Id; aboutPersonId: Id },
+  now: Instant,
+): Promise<boolean> {
+  const { accepted } = await readNotices(connection, accountId, toPersonId)
+  await connection.execute(
+    `INSERT INTO notice (account_id, id, person_id, actor_id, version, told, at_us, kind)
+     VALUES (?, ?, ?, ?, 0, ?, ?, ?)`,
+    [accountId, uuidv7(), toPersonId, aboutPersonId, accepted, now, taken],
+  )
+  return accepted === 'now'
+}
+
 /** What someone has not seen yet, newest first. */
 export async function unseenNotices(connection: Queryable, accountId: string, personId: string): Promise<Notice[]> {
   const [rows] = await connection.execute<RowDataPacket[]>(
-    `SELECT id, actor_id, at_us FROM notice
+    `SELECT id, kind, told, actor_id, at_us FROM notice
      WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL ORDER BY at_us DESC LIMIT 50`,
     [accountId, personId],
   )
-  return rows.map((row) => ({ id: row.id, actorId: row.actor_id, at: row.at_us }))
+  return rows.map((row) => ({ id: row.id, kind: row.kind, told: row.told, actorId: row.actor_id, at: row.at_us }))
 }
 
 export async function seeNotices(
   connection: Queryable,
   accountId: string,
   personId: string,
+  kinds: readonly NoticeKind[],
   now: Instant,
 ): Promise<void> {
-  await connection.execute(
-    'UPDATE notice SET seen_at_us = ? WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL',
-    [now, accountId, personId],
+  await connection.query(
+    'UPDATE notice SET seen_at_us = ? WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL AND kind IN (?)',
+    [now, accountId, personId, kinds],
   )
 }
 

@@ -75,7 +75,9 @@ export function digestMailWorker(
   return async (row): Promise<Outcome> => {
     const loaded = await lodge.accounts.get(row.accountId)
     const personId = String(row.ids.personId)
-    const notices = await unseenNotices(lodge.pools.work, row.accountId, personId)
+    const unseen = await unseenNotices(lodge.pools.work, row.accountId, personId)
+    // That an invitation was accepted is told as its sender wishes.
+    const notices = unseen.filter(({ kind, told }) => kind === 'changed' || told === 'digest')
     const message = loaded && renderDigest(lodge, loaded.account, row.accountId, personId, loaded.headHash, notices)
     if (!message) return { dropped: 'Nothing needs them any more.' }
     await mailer.send(row.id, message)
@@ -128,6 +130,7 @@ function renderDigest(
   const address = account.personal(personId, 'email')
   const needs = needsOf(account, personId, now)
   if (!address || needs.length + notices.length === 0) return undefined
+  const isChanged = notices.some(({ kind }) => kind === 'changed')
   const today = dateOf(now, account.zone)
   const line = ({ kind, name, date, detail, task }: Need) =>
     task
@@ -142,8 +145,9 @@ function renderDigest(
     ...(needs.length > LINES ? [`  and ${needs.length - LINES} more`] : []),
     ...(needs.length > 0 ? ['', `${configuration.publicOrigin}/desk`] : []),
     ...(notices.length > 0
-      ? [...changed(new Sight(account, personId, now), notices), '', `${configuration.publicOrigin}/my-keys`]
+      ? [...taken(new Sight(account, personId, now), notices), ...changed(new Sight(account, personId, now), notices)]
       : []),
+    ...(isChanged ? ['', `${configuration.publicOrigin}/my-keys`] : []),
     '',
     `State of the ledger: ${headHash}.`,
     '',
@@ -153,7 +157,7 @@ function renderDigest(
     `Jolly Porter, for ${account.settings.name}`,
   ]
   const many = needs.length === 1 ? 'One thing needs you' : `${needs.length} things need you`
-  const subject = needs.length > 0 ? many : 'Your access has changed'
+  const subject = needs.length > 0 ? many : isChanged ? 'Your access has changed' : 'Your invitation was accepted'
   return {
     to: { name: account.nameOf(personId), address },
     subject: `${subject} at ${account.settings.name}`,
@@ -163,6 +167,17 @@ function renderDigest(
 
 /** Who changed what they reach; the details are on their own page, cut to what they see then. */
 function changed(sight: Sight, notices: readonly Notice[]): string[] {
-  const names = [...new Set(notices.map(({ actorId }) => sight.personName(actorId)))]
-  return ['', `Your access was changed by ${names.join(', ')}.`]
+  const names = [
+    ...new Set(notices.filter(({ kind }) => kind === 'changed').map(({ actorId }) => sight.personName(actorId))),
+  ]
+  return names.length === 0 ? [] : ['', `Your access was changed by ${names.join(', ')}.`]
+}
+
+/** Who took one's invitations up. */
+function taken(sight: Sight, notices: readonly Notice[]): string[] {
+  return notices.flatMap(({ kind, actorId }) => {
+    if (kind === 'changed') return []
+    const name = sight.personName(actorId)
+    return ['', `${name} accepted your invitation${kind === 'waits' ? ' and waits to be admitted' : ''}.`]
+  })
 }

@@ -3,7 +3,7 @@ import type { Mailer, Message } from './mail.ts'
 import { Sight, type Account, type Instant } from '@lodge/core'
 import type { Outcome, Worker } from './workshop.ts'
 
-/** Tells someone by mail what became of someone they invited (model I8); at least once, under one Message-ID. */
+/** Tells someone by mail what became of someone else (model I8, I9, I11); at least once, under one Message-ID. */
 export function tellWorker(
   { accounts, configuration, clock }: Pick<Lodge, 'accounts' | 'configuration' | 'clock'>,
   mailer: Mailer,
@@ -16,6 +16,15 @@ export function tellWorker(
     await mailer.send(row.id, message)
     return 'done'
   }
+}
+
+/** What became of someone, by the template's name. */
+const SENTENCES: Readonly<Record<string, (name: string) => string>> = {
+  declined: (name) => `${name} declined your invitation.`,
+  refused: (name) => `${name}, whom you invited, was not admitted.`,
+  accepted: (name) => `${name} accepted your invitation.`,
+  waits: (name) => `${name} accepted your invitation and waits to be admitted.`,
+  'at-the-door': (name) => `${name} signed in with a slip and waits for a second person to confirm it is them.`,
 }
 
 function render(
@@ -43,13 +52,15 @@ function render(
     const subject = `Your access at ${account.settings.name} has changed`
     return { to: { name: account.nameOf(to), address }, subject, text: text.join('\n') }
   }
-  const what =
-    ids.template === 'declined' ? `${name} declined your invitation.` : `${name}, whom you invited, was not admitted.`
+  const template = String(ids.template)
+  const isOfOffer = template === 'declined' || template === 'refused'
+  // Of people who are in, as far as the reader sees them (model D5).
+  const what = SENTENCES[template]!(isOfOffer ? name : new Sight(account, to, now).personName(about))
   const text = [
     `Hello ${account.nameOf(to)},`,
     '',
     what,
-    ...(word ? ['', `“${word}”`] : []),
+    ...(word && isOfOffer ? ['', `“${word}”`] : []),
     '',
     `${origin}/people/${about}`,
     '',

@@ -21,6 +21,12 @@ export interface ShownPreview extends Preview {
 /** A change as the web sends it: ids of rows to be made are the server's to give. */
 export type NewChange = { type: Change['type'] } & Record<string, unknown>
 
+/** What stands on the Desk beside what the account says (GET …/notices/desk). */
+export interface DeskNews {
+  taken: { id: string; kind: 'accepted' | 'waits'; personId: string; name: string; on: string }[]
+  atTheDoor: { personId: string; name: string; issuer: string; mayCountersign: boolean }[]
+}
+
 export interface LedgerEntryView {
   version: number
   at: string

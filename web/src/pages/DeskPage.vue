@@ -10,6 +10,7 @@ import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import DeskNews from '../parts/DeskNews.vue'
 import FirstSteps from '../parts/FirstSteps.vue'
 import DateField from '../parts/DateField.vue'
 import NotYet from '../parts/NotYet.vue'
@@ -116,6 +117,7 @@ function label(need: Need): string {
       >
     </h1>
     <FirstSteps v-if="desk.first" :steps="desk.first" />
+    <DeskNews :today="today" />
     <section class="needs" :aria-label="t('desk.needs')">
       <p v-if="desk.needs.length === 0" class="sheet muted nothing">{{ t('desk.nothing') }}</p>
       <template v-for="{ urgency, needs } in groups" :key="urgency">

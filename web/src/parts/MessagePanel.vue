@@ -13,7 +13,7 @@ interface Template {
 }
 
 // A message to everyone chosen in the list; each reads their own name in it.
-const props = defineProps<{ ids: readonly string[] }>()
+const props = defineProps<{ ids: readonly string[]; name?: string }>()
 const { t } = useI18n()
 const session = useSession()
 const { data, again } = useFetched<{ templates: Template[] }>(() => session.path('/message-templates'))
@@ -46,7 +46,7 @@ const send = () =>
     const body = { ids: props.ids, subject, text }
     const answer = await ask<{ sent: number; left: number }>('POST', session.path('/messages'), body)
     const left = answer.left > 0 ? ` ${t('message.left', { count: answer.left })}` : ''
-    return t('message.sent', { count: answer.sent }) + left
+    return t('message.sent', { count: answer.sent }, answer.sent) + left
   })
 const keep = () =>
   act(async () => {
@@ -87,7 +87,9 @@ const keep = () =>
       :problems="error.problems.length > 0 ? error.problems : [{ code: error.code, sentence: error.message }]"
     />
     <div class="acts">
-      <BButton type="submit" variant="primary" size="sm">{{ t('message.send', { count: ids.length }) }}</BButton>
+      <BButton type="submit" variant="primary" size="sm">{{
+        name ? t('message.sendTo', { name }) : t('message.send', { count: ids.length }, ids.length)
+      }}</BButton>
       <input
         v-model="form.name"
         class="form-control form-control-sm"

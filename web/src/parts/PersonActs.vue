@@ -105,6 +105,13 @@ async function seeAs(): Promise<void> {
         >{{ t('hangs.title') }}</ControlButton
       >
       <ControlButton
+        v-if="person.record && is('active', 'away', 'invited') && personId !== session.me?.current?.personId"
+        :control="person.controls.write"
+        :aria-pressed="open === 'message'"
+        @click="toggle('message')"
+        >{{ t('message.write') }}</ControlButton
+      >
+      <ControlButton
         v-if="is('active') && personId !== session.me?.current?.personId && !session.seeing"
         :control="person.controls.seeAs"
         @click="seeAs"

@@ -12,6 +12,7 @@ import { useSession } from '../state/session.ts'
 import type { PersonPanel } from '../logic/person-panel.ts'
 import AwayPanel from './AwayPanel.vue'
 import JoinPanel from './JoinPanel.vue'
+import MessagePanel from './MessagePanel.vue'
 import HangsPanel from './HangsPanel.vue'
 import TaskList from './TaskList.vue'
 import SignInPanel from './SignInPanel.vue'
@@ -112,6 +113,7 @@ const facts = computed(() =>
         :may-leave="person.controls.leave.enabled"
       />
       <SignInPanel v-if="open === 'sign-in'" :person="person" />
+      <MessagePanel v-if="open === 'message'" :ids="[personId]" :name="person.name" />
       <JoinPanel v-if="open === 'join'" :person="person" />
       <RecordPanel v-if="open === 'record' && person.record" :person="person" />
       <GivePanel v-if="open === 'give'" :person="{ id: personId, name: person.name }" @close="open = null" />
