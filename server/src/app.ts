@@ -22,6 +22,7 @@ import { departureRoutes } from './api/departures.ts'
 import { exportRoutes } from './api/exports.ts'
 import { eventRoutes } from './api/events.ts'
 import { gridRoutes } from './api/grid.ts'
+import { latelyRoutes } from './api/lately.ts'
 import { ledgerRoutes } from './api/ledger.ts'
 import { invitationRoutes } from './api/invitations.ts'
 import { loginLinkRoutes } from './api/login-links.ts'
@@ -62,6 +63,7 @@ export const ROUTES: readonly Route[] = [
   ...messageRoutes,
   ...viewRoutes,
   ...ledgerRoutes,
+  ...latelyRoutes,
   ...exportRoutes,
   ...departureRoutes,
   ...connectionRoutes,

@@ -48,6 +48,23 @@ export async function agreed(
   await insertEvent(connection, { kind: 'terms-agreed', ...who, detail: { terms: hash } }, now)
 }
 
+/** Someone's events of some kinds in one account before an instant, the newest first. */
+export async function eventsBefore(
+  connection: Queryable,
+  accountId: string,
+  personId: string,
+  kinds: readonly EventKind[],
+  before: Instant,
+  limit: number,
+): Promise<{ kind: EventKind; at: Instant }[]> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT kind, at_us FROM event WHERE account_id = ? AND person_id = ? AND kind IN (?) AND at_us < ?
+     ORDER BY at_us DESC LIMIT ?`,
+    [accountId, personId, kinds, before, limit],
+  )
+  return rows.map((row) => ({ kind: row.kind, at: row.at_us }))
+}
+
 /** Someone's latest events of some kinds in one account, the newest first. */
 export async function lastEventsOf(
   connection: Queryable,
@@ -55,10 +72,5 @@ export async function lastEventsOf(
   personId: string,
   kinds: readonly EventKind[],
 ): Promise<{ kind: EventKind; at: Instant }[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(
-    `SELECT kind, at_us FROM event WHERE account_id = ? AND person_id = ? AND kind IN (?)
-     ORDER BY at_us DESC LIMIT 20`,
-    [accountId, personId, kinds],
-  )
-  return rows.map((row) => ({ kind: row.kind, at: row.at_us }))
+  return eventsBefore(connection, accountId, personId, kinds, Number.MAX_SAFE_INTEGER, 20)
 }

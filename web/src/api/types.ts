@@ -27,6 +27,20 @@ export interface DeskNews {
   atTheDoor: { personId: string; name: string; issuer: string; mayCountersign: boolean }[]
 }
 
+/** What someone did and what concerned them, newest first (GET …/people/{id}/lately). */
+export interface LatelyPage {
+  lately: {
+    at: string
+    kind: 'sign-in' | 'did' | 'concerned' | 'used'
+    event?: string
+    product?: string
+    by?: string
+    version?: number
+    sentences?: string[]
+  }[]
+  next: string | null
+}
+
 export interface LedgerEntryView {
   version: number
   at: string

@@ -1,15 +1,19 @@
 <script setup lang="ts">
-import type { BetweenView, ChangeCategory } from '@lodge/core'
+import type { BetweenView, ChangeCategory, PeopleView } from '@lodge/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { LedgerEntryView } from '../api/types.ts'
 import { localParts, longDate } from '../logic/dates.ts'
+import type { PickOption } from '../logic/picking.ts'
+import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import DateField from '../parts/DateField.vue'
+import PickOne from '../parts/PickOne.vue'
 
 type Page = { entries: LedgerEntryView[]; next: number | null }
 type Verified =
@@ -31,7 +35,40 @@ const IN_ORDER: Record<ChangeCategory, true> = {
   planned: true,
 }
 const KINDS = Object.keys(IN_ORDER) as ChangeCategory[]
-const filter = reactive({ kind: '', actor: '', from: '', until: '' })
+const route = useRoute()
+const filter = reactive({ kind: '', actor: '', about: String(route.query.about ?? ''), from: '', until: '' })
+watch(
+  () => route.query.about,
+  (about) => (filter.about = String(about ?? '')),
+)
+const { places } = useChoices({})
+/** What the ledger can be about: places, and people also of those who left, found as one types. */
+const subject = ref<PickOption | null>(null)
+const subjects = computed<PickOption[]>(() => [
+  { value: '', text: t('ledger.anything') },
+  ...(subject.value ? [subject.value] : []),
+  ...places.value,
+])
+watch(
+  () => filter.about,
+  async (id) => {
+    if (!id || subjects.value.some(({ value }) => value === id)) return
+    const person = await ask<{ name: string }>('GET', session.path(`/people/${id}`)).catch(() => null)
+    if (person && filter.about === id) subject.value = { value: id, text: person.name }
+  },
+  { immediate: true },
+)
+async function findSubjects(text: string): Promise<PickOption[]> {
+  const query = new URLSearchParams({ count: '30', presence: 'all', find: text.trim() })
+  const { people } = await ask<PeopleView>('GET', session.path(`/people?${query}`))
+  return people.map(({ id, name, employer, kind }) => ({
+    ...{ value: id, text: name, detail: employer ?? t(`kind.${kind}`) },
+  }))
+}
+const changers = computed<PickOption[]>(() => [
+  { value: '', text: t('ledger.anybody') },
+  ...(actors.value?.people ?? []).map(({ id, name }) => ({ value: id, text: name })),
+])
 const { data: actors } = useFetched<{ people: { id: string; name: string }[] }>(() => session.path('/ledger/actors'))
 const query = computed(() => {
   const set = Object.entries(filter).filter(([, value]) => value !== '')
@@ -115,10 +152,14 @@ async function verify(): Promise<void> {
         <option value="">{{ t('ledger.everything') }}</option>
         <option v-for="kind in KINDS" :key="kind" :value="kind">{{ t(`ledger.kinds.${kind}`) }}</option>
       </select>
-      <select v-model="filter.actor" class="form-select form-select-sm" :aria-label="t('ledger.by')">
-        <option value="">{{ t('ledger.anybody') }}</option>
-        <option v-for="one in actors?.people ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
+      <PickOne v-model="filter.actor" size="sm" :options="changers" :aria-label="t('ledger.by')" />
+      <PickOne
+        v-model="filter.about"
+        size="sm"
+        :options="subjects"
+        :search="findSubjects"
+        :aria-label="t('ledger.concerning')"
+      />
       <label
         >{{ t('ledger.from') }} <DateField v-model="filter.from" small past bare :label="t('ledger.from')"
       /></label>

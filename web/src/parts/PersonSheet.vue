@@ -16,11 +16,11 @@ import MessagePanel from './MessagePanel.vue'
 import HangsPanel from './HangsPanel.vue'
 import TaskList from './TaskList.vue'
 import SignInPanel from './SignInPanel.vue'
-import HistoryLines from './HistoryLines.vue'
 import GivePanel from './GivePanel.vue'
 import WayIn from './WayIn.vue'
 import OfferActions from './OfferActions.vue'
 import PersonActs from './PersonActs.vue'
+import PersonLately from './PersonLately.vue'
 import PersonKeys from './PersonKeys.vue'
 import PersonReach from './PersonReach.vue'
 import PersonSeats from './PersonSeats.vue'
@@ -155,7 +155,7 @@ const facts = computed(() =>
         </p>
       </SheetSection>
       <WayIn v-if="person.standing" :person-id="personId" :name="person.name" :today="today" />
-      <HistoryLines :about="personId" :today="today" />
+      <PersonLately v-if="person.standing" :person-id="personId" :today="today" />
     </template>
   </article>
 </template>
