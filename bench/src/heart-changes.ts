@@ -120,7 +120,7 @@ function roleByHolders(
 
 /** A key for a crew of 5,000 at one site: everyone's move, the money, the warnings. */
 function largePreview(before: Account, now: number, scale: number, commit: (edits: RowEdit[]) => Account): Yardstick {
-  const crew = { id: makeId(), name: 'Everybody’s crew', leadId: null, rule: null }
+  const crew = { id: makeId(), name: 'Everybody’s crew', leadId: null, leads: false, rule: null }
   const members = [...before.all('person')].filter((person) => person.state === 'active').slice(0, 5000)
   const memberships = members.map((person) => {
     const row = { id: makeId(), groupId: crew.id, personId: person.id }

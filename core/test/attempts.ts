@@ -9,6 +9,7 @@ export const attempt = fc.record({
     'give-group',
     'take',
     'change-keys',
+    'approvers',
     'wall',
     'archive',
     'move',
@@ -79,6 +80,11 @@ function plainOf(account: Account, one: Attempt, personId: Id, placeId: Id): obj
         ...(one.other % 3 ? { placeIds: [placeId] } : {}),
       }
       return { type: 'change-keys', grantIds, ...changed, from, until }
+    }
+    case 'approvers': {
+      const approvers = { kind: 'named', personIds: [at([...account.all('person')], one.other).id] }
+      const target = one.role % 2 ? { placeId } : { grantId: grants[one.person + one.place]?.id ?? nextId() }
+      return { type: 'name-approvers', ...target, approvers: one.other % 3 ? approvers : null }
     }
     case 'wall':
       return { type: 'wall-place', placeId, walled: !account.get('place', placeId)!.walled }

@@ -31,6 +31,7 @@ describe('an account seen through edits, however many lie over each other', () =
               reference: word,
               walled: false,
               archived: false,
+              approvers: null,
             }
             const before = places.get(id) ?? null
             const after = what === 'put' ? row : null
@@ -71,7 +72,16 @@ describe('an account seen through edits, however many lie over each other', () =
     const house = House.open()
     const root = house.account.root.id
     const place = (id: string, name: string) => {
-      return { id, parentId: root, name, kind: 'site', reference: null, walled: false, archived: false }
+      return {
+        id,
+        parentId: root,
+        name,
+        kind: 'site',
+        reference: null,
+        walled: false,
+        archived: false,
+        approvers: null,
+      }
     }
     let seen: Account = house.account
     IDS.forEach((id, at) => {

@@ -64,7 +64,12 @@ export const forest: fc.Arbitrary<Forest> = fc.record({
 })
 
 export function placeOf(forest: Forest, at: number): PlaceRow {
-  const { around, walled, archived } = forest.spots[at - 1] ?? { around: 0, walled: false, archived: false }
+  const { around, walled, archived } = forest.spots[at - 1] ?? {
+    around: 0,
+    walled: false,
+    archived: false,
+    approvers: null,
+  }
   const parentId = at === 0 ? null : placeId(around % at)
   return {
     id: placeId(at),
@@ -74,6 +79,7 @@ export function placeOf(forest: Forest, at: number): PlaceRow {
     reference: null,
     walled: at > 0 && walled,
     archived: at > 0 && archived,
+    approvers: null,
   }
 }
 
@@ -95,7 +101,7 @@ export function grantOf(
     until: one.until === null ? null : Math.max(from, NOW + one.until * DAY),
     givenById: null,
     offerId: null,
-    approverIds: null,
+    approvers: null,
   }
 }
 
@@ -157,6 +163,7 @@ export function accountOf(forest: Forest): { account: Account; roles: RoleRow[];
       id: groupId(at),
       name: `Group ${at}`,
       leadId: null,
+      leads: false,
       rule: null,
     })),
     membership: forest.memberships.map(({ person, group }, at) => {

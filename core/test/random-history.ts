@@ -91,6 +91,7 @@ export function accountOf(given: History): Account {
     reference: null,
     walled: false,
     archived: false,
+    approvers: null,
   }
   const sites = [0, 1, 2].map((at) => ({ ...root, id: id(), parentId: root.id, name: `Site ${at}`, kind: 'site' }))
   const people = given.people.map((one) => {

@@ -276,11 +276,17 @@ describe('a role’s form', () => {
       { level: 'change', withheld: [], approval: [], scope: 'own' },
     ])
     expect(changeOfDraft(draft)).toMatchObject({ type: 'change-role', roleId: 'r' })
-    expect(changeOfDraft({ ...draft, approvers: 'manager' })!.approvers).toEqual({ kind: 'manager' })
-    expect(changeOfDraft({ ...draft, approvers: 'named', approverIds: ['p'] })!.approvers).toEqual({
-      kind: 'named',
-      personIds: ['p'],
+    const step = (kind: 'manager' | 'named' | 'group', personIds: string[] = []) => ({ kind, personIds, groupId: '' })
+    const asked = (...steps: ReturnType<typeof step>[]) =>
+      changeOfDraft({ ...draft, approvers: { order: 'all', steps } })!.approvers
+    expect([asked(), asked(step('manager'))]).toEqual([null, { kind: 'manager' }])
+    expect(asked(step('named', ['p']))).toEqual({ kind: 'named', personIds: ['p'] })
+    expect(asked(step('named', ['p']), step('manager'))).toEqual({
+      ...{ kind: 'steps', order: 'all' },
+      steps: [{ kind: 'named', personIds: ['p'] }, { kind: 'manager' }],
     })
+    // Nobody is named yet: it says nothing.
+    expect([asked(step('named')), asked(step('group'))]).toEqual([null, null])
   })
 
   test('one level for a whole product is in each area the highest it knows up to that', () => {

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
-import { reportsOf } from '../people/presence.ts'
+import { peopleOf } from '../people/my-people.ts'
 import { areaAt, productAt, type Area } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { approversOf } from './approvers.ts'
@@ -51,8 +51,8 @@ export function findPlace(account: Account, text: string): Id | undefined {
 function whoseIs(account: Account, owners: readonly Id[], personId: Id): Whose {
   if (owners.includes(personId)) return 'own'
   if (owners.length === 0) return 'any'
-  const reports = new Set(reportsOf(account, personId).map((one) => one.id))
-  return owners.some((owner) => reports.has(owner)) ? 'people' : 'any'
+  const people = peopleOf(account, personId)
+  return owners.some((owner) => people.has(owner)) ? 'people' : 'any'
 }
 
 /** The answer, and who could approve where it is *with approval* (model A3, R4). */

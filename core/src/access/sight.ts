@@ -1,7 +1,8 @@
 import type { Account } from '../account/account.ts'
 import type { GrantRow, Id, PersonRow, PlannedRow } from '../account/rows.ts'
 import { groupsOf } from '../people/groups.ts'
-import { isPresent, reportsOf } from '../people/presence.ts'
+import { peopleOf } from '../people/my-people.ts'
+import { isPresent } from '../people/presence.ts'
 import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
 import { areaAt, areasAt } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
@@ -130,14 +131,14 @@ export class Sight {
     return [...found].filter((person) => this.depthOf(person.id) === 'record')
   }
 
-  /** Whether someone reports to the asker, directly or through others (model P7). */
+  /** Whether someone reports to the asker, or is of a group that is set to be led by them (model P7, P8). */
   isReport(personId: Id): boolean {
     return this.ownReports().has(personId)
   }
 
-  /** All who report to the asker, directly or through others (model P7). */
+  /** All who report to the asker, directly or through others, and those of the groups they lead (model P7, P8). */
   private ownReports(): ReadonlyMap<Id, PersonRow> {
-    return (this.reports ??= new Map(reportsOf(this.account, this.personId).map((report) => [report.id, report])))
+    return (this.reports ??= peopleOf(this.account, this.personId))
   }
 
   /** Whether someone is the asker, for whom their own things are always to be seen. */

@@ -26,8 +26,12 @@ export class BookGrant {
   /** The person who gave it, by email or key. */
   @IsOptional() @Line(200) givenBy?: string
   /** Who approves what its role makes need approval. */
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @Line(200, 1, true) approvers?: string[]
+  @IsOptional() approvers?: BookApprovers
 }
+
+/** Who approves: people, a group, `area` for those who manage it there, the holder's `manager`; or steps of these. */
+export type BookApprover = 'manager' | 'area' | string[] | { group: string }
+export type BookApprovers = BookApprover | { order: 'in-order' | 'all'; steps: BookApprover[] }
 
 export class BookSeat {
   /** `product/seat-type`. */

@@ -17,7 +17,7 @@ import { Code, Line } from '../checks/shape.ts'
 import type { BillLine } from '../seats/bill.ts'
 import { NeededWhen, When } from './book-dates.ts'
 import { BookKeeping } from './book-keeping-shape.ts'
-import { BookGrant, BookPerson } from './book-people-shape.ts'
+import { BookGrant, BookPerson, type BookApprovers } from './book-people-shape.ts'
 import type { RoleArea, OfferState, PersonKind, Standing } from './rows.ts'
 
 export * from './book-keeping-shape.ts'
@@ -67,6 +67,8 @@ export class BookPlace {
   @IsOptional() @Line(40) reference?: string
   @IsOptional() @IsBoolean() walled?: boolean
   @IsOptional() @IsBoolean() archived?: boolean
+  /** Who approves there and beneath, as a role says it. */
+  @IsOptional() approvers?: BookApprovers
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(2000)
@@ -81,8 +83,8 @@ export class BookRole {
   @IsObject() areas!: Record<string, RoleArea>
   /** The role it follows. */
   @IsOptional() @Line(60) follows?: string
-  /** `manager`, or the people who approve; left out: those who freely reach `run` there. */
-  @IsOptional() approvers?: 'manager' | string[]
+  /** Left out: those who freely reach `run` there. */
+  @IsOptional() approvers?: BookApprovers
   @IsOptional() @IsBoolean() wallPassing?: boolean
   @IsOptional() @IsBoolean() retired?: boolean
 }
@@ -164,6 +166,8 @@ export class BookConnection {
 export class BookGroup {
   @Line(60) name!: string
   @IsOptional() @Line(200) lead?: string
+  /** Whether the lead sees its members' records as a manager does; left out: the lead is a contact alone. */
+  @IsOptional() @IsBoolean() leads?: boolean
   /** Who belongs by rule: people whose fields hold all the values of any line, as `{ "employer": "Highfast" }`. */
   @IsOptional() @IsArray() @ArrayMaxSize(50) @IsObject({ each: true }) rule?: Record<string, string>[]
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => BookGrant) grants?: BookGrant[]

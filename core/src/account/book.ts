@@ -13,9 +13,11 @@ import { readCustoms } from './read-customs.ts'
 import { readKeepings } from './read-keeping.ts'
 import { readConnections, readLeaving } from './read-leaving.ts'
 import { readOffer } from './read-offer.ts'
+import { readApprovers } from './read-approvers.ts'
 import { keyOf, nameThePeople, readPeople } from './read-people.ts'
 import { readProducts } from './read-products.ts'
 import type {
+  Approvers,
   GrantRow,
   GroupRule,
   HoldingRow,
@@ -23,6 +25,7 @@ import type {
   LeaverLine,
   PersonRow,
   PlaceRow,
+  RoleRow,
   PersonalValue,
   Rows,
   Standing,
@@ -104,6 +107,8 @@ class BookReader {
   readonly fields = new Map<string, Id>()
   readonly groups = new Map<string, Id>()
   readonly paths = new Map<Id, string>()
+  /** Rows that say who approves: read once everyone and every group has a name. */
+  private readonly approved: { row: { approvers: Approvers | null }; from: unknown; path: string }[] = []
   private readonly placeByText = new Map<string, PlaceRow>()
   private places!: Account
   asOf = 0
@@ -124,7 +129,15 @@ class BookReader {
     const leaverLines = handedBack.map((line) => ({ id: this.makeId(), ...line }))
     this.rows.settings.push({ id: this.makeId(), ...named, ...DEFAULT_RULES, ...rules, leaverLines, openedAt: asOf })
     const rootId = this.makeId()
-    const root = { id: rootId, parentId: null, kind: 'account', reference: null, walled: false, archived: false }
+    const root = {
+      id: rootId,
+      parentId: null,
+      kind: 'account',
+      reference: null,
+      walled: false,
+      archived: false,
+      approvers: null,
+    }
     this.rows.place.push({ ...root, name: this.book.account.name })
     this.readPlaces(this.book.places, rootId, '/places')
     this.places = Account.of(id, 0, { place: this.rows.place })
@@ -138,6 +151,7 @@ class BookReader {
     this.readRoles()
     readPeople(this.book.people, this)
     this.readGroups()
+    this.readApproved()
     this.readLeavings()
     this.book.offers.forEach((offer, at) => readOffer(offer, `/offers/${at}`, this))
     readCustoms(this.book, this)
@@ -177,7 +191,10 @@ class BookReader {
     places.forEach((place, at) => {
       const id = this.makeId()
       const { name, kind, reference = null, walled = false, archived = false } = place
-      this.rows.place.push({ id, parentId, name, kind, reference, walled, archived })
+      const row: PlaceRow = { id, parentId, name, kind, reference, walled, archived, approvers: null }
+      this.rows.place.push(row)
+      if (place.approvers !== undefined)
+        this.approved.push({ row, from: place.approvers, path: `${path}/${at}/approvers` })
       this.paths.set(id, `${path}/${at}`)
       this.readPlaces(place.places ?? [], id, `${path}/${at}/places`)
     })
@@ -200,13 +217,8 @@ class BookReader {
     roles.forEach((role, at) => {
       const { name, areas, approvers, wallPassing = false, retired = false } = role
       const path = `/roles/${at}`
-      const personIds = Array.isArray(approvers) ? this.findAll(approvers, `${path}/approvers`) : []
-      const named = Array.isArray(approvers) ? { kind: 'named' as const, personIds } : null
-      if (approvers !== undefined && approvers !== 'manager' && !Array.isArray(approvers)) {
-        this.problem('bad-value', 'Approvers are `manager` or a list of people.', `${path}/approvers`)
-      }
-      const who = approvers === 'manager' ? { kind: 'manager' as const } : named
-      const row = { id: this.makeId(), name, areas, baseId: null, approvers: who, wallPassing, retired }
+      const row: RoleRow = { id: this.makeId(), name, areas, baseId: null, approvers: null, wallPassing, retired }
+      if (approvers !== undefined) this.approved.push({ row, from: approvers, path: `${path}/approvers` })
       this.named(this.roles, 'role', row, `${path}/name`)
     })
     roles.forEach((role, at) => {
@@ -215,8 +227,17 @@ class BookReader {
     })
   }
 
-  private findAll(people: readonly string[], path: string): Id[] {
-    return people.flatMap((one) => this.find(this.people, one, 'person', path) ?? [])
+  private readApproved(): void {
+    for (const { row, from, path } of this.approved) {
+      try {
+        row.approvers = readApprovers(from, {
+          person: (text) => this.find(this.people, text, 'person', path),
+          group: (text) => this.find(this.groups, text, 'group', path),
+        })
+      } catch (error) {
+        this.problem('bad-value', (error as Error).message, path)
+      }
+    }
   }
 
   /** Names of fields and values to their ids; built-in fields are used as they are, employers for their id. */
@@ -269,7 +290,8 @@ class BookReader {
     groups.forEach((group, at) => {
       const path = `/groups/${at}`
       const leadId = this.find(this.people, group.lead, 'person', `${path}/lead`)
-      const row = { id: this.makeId(), name: group.name, leadId, rule: this.readRule(group.rule, `${path}/rule`) }
+      const rule = this.readRule(group.rule, `${path}/rule`)
+      const row = { id: this.makeId(), name: group.name, leadId, leads: group.leads ?? false, rule }
       this.named(this.groups, 'group', row, `${path}/name`)
       group.grants?.forEach((grant, index) => this.readGrant(grant, 'group', row.id, `${path}/grants/${index}`))
     })
@@ -301,8 +323,9 @@ class BookReader {
       until: grant.until ? this.when(grant.until, 'end') : null,
       givenById: this.find(this.people, grant.givenBy, 'person', `${path}/givenBy`),
       offerId: null,
-      approverIds: grant.approvers ? this.findAll(grant.approvers, `${path}/approvers`) : null,
+      approvers: null,
     }
+    if (grant.approvers !== undefined) this.approved.push({ row, from: grant.approvers, path: `${path}/approvers` })
     this.paths.set(row.id, path)
     this.rows.grant.push(row)
   }

@@ -8,6 +8,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
     parent: (row) => row.parentId,
     reference: (row) => row.reference,
     root: (row) => (row.parentId === null ? 'root' : null),
+    approved: (row) => (row.approvers ? 'yes' : null),
   },
   role: { base: (row) => row.baseId },
   person: {
@@ -26,6 +27,7 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
     // What many hold together: few even where thousands of people hold keys of their own.
     shared: (row) => (row.subjectKind === 'person' ? null : row.placeId),
     role: (row) => row.roleId,
+    approved: (row) => (row.approvers ? 'yes' : null),
   },
   offer: { person: (row) => row.personId, sponsor: (row) => row.sponsorId },
   holding: {

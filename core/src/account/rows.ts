@@ -70,6 +70,8 @@ export interface PlaceRow {
   walled: boolean
   /** Whether it was archived; everything beneath sleeps with it (model T6). */
   archived: boolean
+  /** Who approves there and beneath; null: as the next place above says, or the role (model V5). */
+  approvers: Approvers | null
 }
 
 /** Which items of an area a role reaches: all, one's own, or one's own and those of one's people (model R1). */
@@ -86,8 +88,11 @@ export interface RoleArea {
   scope?: Scope
 }
 
-/** Who approves what needs approval (model R4); absent: those who freely reach `run` there. */
-export type Approvers = { kind: 'manager' } | { kind: 'named'; personIds: readonly Id[] }
+/** One who approves: a person by name, a group, whoever manages the area there, or the holder's manager (model V5). */
+export type Approver =
+  { kind: 'named'; personIds: readonly Id[] } | { kind: 'group'; groupId: Id } | { kind: 'area' } | { kind: 'manager' }
+/** Who approves; several decide one after the other, or all of them in any order, one decision each (model V5). */
+export type Approvers = Approver | { kind: 'steps'; order: 'in-order' | 'all'; steps: readonly Approver[] }
 
 export interface RoleRow {
   id: Id
@@ -159,6 +164,8 @@ export interface GroupRow {
   id: Id
   name: string
   leadId: Id | null
+  /** Set to lead: the lead sees its members' records as a manager does, and items of theirs as a role says (model P8). */
+  leads: boolean
   /** Null: by name alone. */
   rule: GroupRule | null
 }
@@ -184,8 +191,8 @@ export interface GrantRow {
   givenById: Id | null
   /** The offer it came from. */
   offerId: Id | null
-  /** Who approves what this grant's role makes need approval; null: as the role says (model R4). */
-  approverIds: readonly Id[] | null
+  /** Who approves what this grant's role makes need approval; null: as the place or the role says (model R4, V5). */
+  approvers: Approvers | null
 }
 
 /** Person × seat type with three instants: given, counted, ended (model S1). */

@@ -3,6 +3,7 @@ import { instantText, whenText, type Instant } from '../time/instants.ts'
 import type { Account } from './account.ts'
 import { BOOK_FORMAT, type AccountBook, type BookGrant, type BookPerson, type BookPlace } from './book-shape.ts'
 import type { Id, PersonRow } from './rows.ts'
+import { writeApprovers } from './read-approvers.ts'
 import { keepingsOf } from './write-keeping.ts'
 import { connectionsOf, leavingOf } from './write-leaving.ts'
 
@@ -37,7 +38,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       from: start(grant.from),
       ...end(grant.until),
       ...(grant.givenById ? { givenBy: ref(grant.givenById) } : {}),
-      ...(grant.approverIds ? { approvers: grant.approverIds.map(ref) } : {}),
+      ...(grant.approvers ? { approvers: writeApprovers(account, grant.approvers, ref) } : {}),
     }))
   const lineOf = (conditions: readonly (readonly [string, string])[]): Record<string, string> =>
     Object.fromEntries(
@@ -61,6 +62,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       kind: place.kind,
       ...(place.reference ? { reference: place.reference } : {}),
       ...(place.walled ? { walled: true } : {}),
+      ...(place.approvers ? { approvers: writeApprovers(account, place.approvers, ref) } : {}),
       ...(place.archived ? { archived: true } : {}),
       places: places(place.id),
     }))
@@ -138,9 +140,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       name: row.name,
       areas: { ...row.areas },
       ...(row.baseId ? { follows: roleName(row.baseId) } : {}),
-      ...(row.approvers
-        ? { approvers: row.approvers.kind === 'manager' ? 'manager' : row.approvers.personIds.map(ref) }
-        : {}),
+      ...(row.approvers ? { approvers: writeApprovers(account, row.approvers, ref) } : {}),
       ...(row.wallPassing ? { wallPassing: true } : {}),
       ...(row.retired ? { retired: true } : {}),
     })),
@@ -152,6 +152,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
     groups: [...account.all('group')].map((row) => ({
       name: row.name,
       ...(row.leadId ? { lead: ref(row.leadId) } : {}),
+      ...(row.leads ? { leads: true } : {}),
       ...(row.rule
         ? { rule: row.rule.anyOf.map((line) => lineOf(line.map(({ field, value }) => [field, value]))) }
         : {}),

@@ -123,7 +123,7 @@ function end(draft: Draft, grant: GrantRow, from: Instant): void {
 }
 
 function give(draft: Draft, { grant, role, places, from, until, stays }: Becoming, newId: () => Id): void {
-  const { subjectKind, subjectId, approverIds } = grant
+  const { subjectKind, subjectId, approvers } = grant
   if (!checkSubject(draft, grant)) return
   for (const place of places) {
     if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) continue
@@ -131,7 +131,7 @@ function give(draft: Draft, { grant, role, places, from, until, stays }: Becomin
       if (mayBeGiven(draft, role, subjectKind)) again(draft, grant, from, until)
       continue
     }
-    const subject = { subjectKind, subjectId, approverIds: role.id === grant.roleId ? approverIds : null }
+    const subject = { subjectKind, subjectId, approvers: role.id === grant.roleId ? approvers : null }
     insertGrant(draft, { id: newId(), ...subject, from, until }, role, place)
   }
 }

@@ -2,6 +2,7 @@ import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, IsUUID } fro
 import type { GrantRow, Id, PlaceRow, RoleRow, SubjectKind } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { dateInWords, dateOf, isDate } from '../time/instants.ts'
+import { judgeNaming } from './approver-choices.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { RowId, When } from './shapes.ts'
@@ -32,8 +33,10 @@ export const give: ChangeKind<Give> = {
     if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) return
     for (const id of change.approverIds ?? []) draft.seen('person', id, 'person')
     const { from, until } = draft.period(change.from, change.until)
-    const { grantId, subjectKind, subjectId, approverIds = null } = change
-    insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approverIds }, role, place)
+    const { grantId, subjectKind, subjectId } = change
+    const approvers = change.approverIds?.length ? { kind: 'named' as const, personIds: change.approverIds } : null
+    judgeNaming(draft, approvers, [role.id], place.id)
+    insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approvers }, role, place)
   },
   sentence: (change, sight, verb) =>
     `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
@@ -41,7 +44,7 @@ export const give: ChangeKind<Give> = {
   record: (change) => change,
 }
 
-type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until' | 'approverIds'>
+type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until' | 'approvers'>
 
 /** Makes a grant, if its role may be given so and is not given there already for that time. */
 export function insertGrant(draft: Draft, given: Given, role: RoleRow, place: PlaceRow): void {

@@ -1,6 +1,20 @@
-import { ArrayMaxSize, Equals, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
 import { Type } from 'class-transformer'
-import type { GroupRule, Id } from '../account/rows.ts'
+import type { Account } from '../account/account.ts'
+import type { GroupRow, GroupRule, Id, PersonRow, RoleArea, RoleRow } from '../account/rows.ts'
+import { entryOf } from '../access/roles.ts'
+import { grantsOf } from '../access/walk.ts'
+import { areasAt } from '../products/catalogue.ts'
+import { judgeGiving } from './approver-choices.ts'
 import { Line } from '../checks/shape.ts'
 import { BUILT_IN_FIELDS } from '../people/groups.ts'
 import type { Draft } from './draft.ts'
@@ -22,6 +36,8 @@ class GroupContent {
   @RowId() groupId!: Id
   @Line(60) name!: string
   @IsOptional() @RowId() leadId?: Id | null
+  /** Whether the lead sees its members as a manager does; left out: as it is, at first not. */
+  @IsOptional() @IsBoolean() leads?: boolean
   /** Any of these lines; left out, people belong by name alone. */
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => RuleLine) rule?:
     RuleLine[] | null
@@ -39,7 +55,8 @@ export const makeGroup: ChangeKind<MakeGroup> = {
   fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
   decide(draft, change) {
     if (!mayChange(draft)) return
-    const content = contentOf(draft, change)
+    const content = { ...contentOf(draft, change), leads: change.leads ?? false }
+    judgeLead(draft, content)
     if (draft.problems.length === 0) draft.insert('group', { id: change.groupId, ...content })
   },
   sentence: (change, _sight, verb) => `${verb('made', 'make')} the group ${change.name}`,
@@ -59,7 +76,8 @@ export const changeGroup: ChangeKind<ChangeGroup> = {
   decide(draft, change) {
     const group = groupIn(draft, change.groupId)
     if (!group || !mayChange(draft)) return
-    const content = contentOf(draft, change, group.id)
+    const content = { ...contentOf(draft, change, group.id), leads: change.leads ?? group.leads }
+    if (content.leadId !== group.leadId || content.leads !== group.leads) judgeLead(draft, content)
     if (draft.problems.length === 0) draft.update('group', group.id, content)
   },
   sentence: (change, _sight, verb) => `${verb('changed', 'change')} the group ${change.name}`,
@@ -172,6 +190,40 @@ function contentOf(draft: Draft, change: GroupContent, except?: Id) {
   if (twin) draft.refuse('name-taken', `There is already a group ${twin.name}. Choose another name.`, '/name')
   if (change.leadId) draft.seen('person', change.leadId, 'lead')
   return { name: change.name.trim(), leadId: change.leadId ?? null, rule: ruleOf(draft, change.rule) }
+}
+
+/**
+ * Naming someone who leads is giving them what a manager sees, and items of the members' wherever a role of theirs says
+ * so: judged as giving both (model P8, D1). Nobody but an owner names themselves (D2).
+ */
+export function judgeLead(draft: Draft, { leadId, leads }: Pick<GroupRow, 'leadId' | 'leads'>): void {
+  const actor = draft.actorPerson
+  if (!leads || !leadId || !actor || actor.standing === 'owner') return
+  if (!draft.need('people', 'see', draft.account.root.id, 'say who leads them')) return
+  if (leadId === actor.id) {
+    const sentence = 'You cannot make yourself the one who leads them. Ask someone else who has the right to do it.'
+    return draft.refuse('own-entitlement', sentence, '/leadId')
+  }
+  const lead = draft.account.get('person', leadId)
+  for (const { role, placeId } of lead ? routesHeld(draft.account, lead) : []) {
+    judgeGiving(draft, areasOfPeople(draft, role), placeId)
+  }
+}
+
+function routesHeld(account: Account, person: PersonRow): { role: RoleRow; placeId: Id }[] {
+  return grantsOf(account, person).flatMap(({ grant }) => {
+    const role = account.get('role', grant.roleId)
+    return role ? [{ role, placeId: grant.placeId }] : []
+  })
+}
+
+/** What a role gives with items of one's people, as if it were given with any. */
+function areasOfPeople({ account, now }: Draft, role: RoleRow): Record<string, RoleArea> {
+  const entries = areasAt(account, now).flatMap((area) => {
+    const entry = entryOf(account, role, area)
+    return entry?.scope === 'people' ? [[area.key, { ...entry, scope: 'all' as const }] as const] : []
+  })
+  return Object.fromEntries(entries)
 }
 
 /** A rule must say something: one without a condition would hold everyone (model P8). */

@@ -1,3 +1,4 @@
+import { replaceApprover, rowsNaming } from '../access/approver-rows.ts'
 import { Equals } from 'class-validator'
 import type { Account } from '../account/account.ts'
 import type { Id, KnownRow, PersonRow, PersonState, PersonalField, Standing } from '../account/rows.ts'
@@ -251,13 +252,8 @@ function takeNamed(draft: Draft, staysId: Id, goesId: Id): void {
 function takeApprovals(draft: Draft, staysId: Id, goesId: Id): void {
   const { account } = draft
   const named = (ids: readonly Id[]) => [...new Set(ids.map((id) => (id === goesId ? staysId : id)))]
-  for (const role of [...account.all('role')]) {
-    if (role.approvers?.kind !== 'named' || !role.approvers.personIds.includes(goesId)) continue
-    draft.update('role', role.id, { approvers: { kind: 'named', personIds: named(role.approvers.personIds) } })
-  }
-  for (const grant of [...account.all('grant')]) {
-    if (!grant.approverIds?.includes(goesId)) continue
-    draft.update('grant', grant.id, { approverIds: named(grant.approverIds) })
+  for (const { table, row } of rowsNaming(account, goesId)) {
+    draft.update(table, row.id, { approvers: replaceApprover(row.approvers!, goesId, staysId) })
   }
   for (const { id, responsibleId, userIds } of [...account.all('sharedLogin')]) {
     if (responsibleId !== goesId && !userIds.includes(goesId)) continue

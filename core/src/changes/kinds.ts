@@ -82,6 +82,7 @@ import {
   type MergeFirms,
   type RenameFirm,
 } from './firms.ts'
+import { nameApprovers, type NameApprovers } from './name-approvers.ts'
 import { handOver, type HandOver } from './hand-over.ts'
 import {
   changeSharedLogin,
@@ -288,6 +289,7 @@ export type Change =
   | AmendOffer
   | Erase
   | Undo
+  | NameApprovers
 
 const SEATS = [giveSeat, endSeat, changeSeat]
 const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, closeMonth, reportUse]
@@ -298,7 +300,7 @@ const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, le
 const OFFERS = [amendOffer, resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
 const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
-const ACCESS = [give, take, changeKeys, askFor, settleRequest, withdrawRequest, undo]
+const ACCESS = [give, take, changeKeys, nameApprovers, askFor, settleRequest, withdrawRequest, undo]
 
 const PLANS = [planDocket, runPlanned, putDownPlanned, handOver]
 const DEPARTURES = [planDeparture, changeDeparture, putDownDeparture, runDeparture, answerHandover]

@@ -109,6 +109,7 @@ function rowsOf(draft: Draft, change: LayOut, parent: PlaceRow): PlaceRow[] {
       reference: place.reference ?? null,
       walled: place.walled ?? false,
       archived: false,
+      approvers: null,
     }
   })
 }
@@ -137,7 +138,7 @@ function keyRow(
     until: null,
     givenById: draft.actorId,
     offerId: null,
-    approverIds: null,
+    approvers: null,
   }
 }
 

@@ -1,3 +1,4 @@
+import { replaceApprover, rowsNaming } from '../access/approver-rows.ts'
 import { Equals } from 'class-validator'
 import type { Id, PersonRow } from '../account/rows.ts'
 import type { Draft } from './draft.ts'
@@ -99,10 +100,8 @@ function closeWhatIsOpen(draft: Draft, personId: Id): void {
     draft.update('person', report.id, { managerId: account.get('person', personId)?.managerId ?? null })
   }
   for (const group of account.by('group', 'lead', personId)) draft.update('group', group.id, { leadId: null })
-  for (const role of account.all('role')) {
-    if (role.approvers?.kind !== 'named' || !role.approvers.personIds.includes(personId)) continue
-    const personIds = role.approvers.personIds.filter((id) => id !== personId)
-    draft.update('role', role.id, { approvers: personIds.length > 0 ? { kind: 'named', personIds } : null })
+  for (const { table, row } of rowsNaming(account, personId)) {
+    draft.update(table, row.id, { approvers: replaceApprover(row.approvers!, personId, null) })
   }
   for (const absence of account.by('absence', 'person', personId)) {
     if (['asked', 'set', 'running'].includes(absence.state)) draft.update('absence', absence.id, { state: 'put-down' })

@@ -36,7 +36,8 @@ export const makePlace: ChangeKind<MakePlace> = {
     checkReference(draft, change.reference)
     const { placeId, parentId, name, kind } = change
     const reference = change.reference ?? null
-    draft.insert('place', { id: placeId, parentId, name: name.trim(), kind, reference, walled: false, archived: false })
+    const row = { id: placeId, parentId, name: name.trim(), kind, reference }
+    draft.insert('place', { ...row, walled: false, archived: false, approvers: null })
   },
   sentence: (change, sight, verb) =>
     `${verb('added', 'add')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,

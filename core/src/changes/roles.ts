@@ -7,17 +7,18 @@ import {
   IsIn,
   IsOptional,
   IsString,
-  IsUUID,
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Approvers, GrantRow, Id, RoleArea, RoleRow } from '../account/rows.ts'
+import type { GrantRow, Id, RoleArea, RoleRow } from '../account/rows.ts'
+import { sameRow } from '../account/edits.ts'
 import { LEVELS, type Level } from '../access/levels.ts'
 import { actionsOf } from '../access/powers.ts'
 import { Code, Line } from '../checks/shape.ts'
 import { areaAt, type Area } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
 import { endGrant, roleText } from './grants.ts'
+import { ApproversChoice, judgeNaming, readApproversChoice } from './approver-choices.ts'
 import type { ChangeKind } from './kind.ts'
 import { idFrom, RowId } from './shapes.ts'
 
@@ -28,11 +29,6 @@ export class RoleAreaEntry {
   @IsOptional() @IsArray() @ArrayMaxSize(50) @Code(true) withheld?: string[]
   @IsOptional() @IsArray() @ArrayMaxSize(50) @Code(true) approval?: string[]
   @IsOptional() @IsIn(['all', 'own', 'people']) scope?: 'all' | 'own' | 'people'
-}
-
-export class ApproversChoice {
-  @IsIn(['manager', 'named']) kind!: 'manager' | 'named'
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) personIds?: string[]
 }
 
 class RoleContent {
@@ -63,7 +59,9 @@ export const makeRole: ChangeKind<MakeRole> = {
   decide(draft, change) {
     if (!draft.need('roles', 'change', draft.account.root.id, 'make roles')) return
     const row = rowOf(draft, change)
-    if (row) draft.insert('role', row)
+    if (!row) return
+    draft.insert('role', row)
+    judgeNaming(draft, row.approvers, [row.id], draft.account.root.id)
   },
   sentence: (change, _sight, verb) => `${verb('made', 'make')} the role ${change.name}`,
   record: (change) => change,
@@ -87,7 +85,11 @@ export const changeRole: ChangeKind<ChangeRole> = {
       return draft.refuse('role-retired', sentence)
     }
     const row = rowOf(draft, change, role)
-    if (row) draft.update('role', role.id, row)
+    if (!row) return
+    draft.update('role', role.id, row)
+    if (!sameRow(row.approvers, role.approvers)) {
+      judgeNaming(draft, row.approvers, [row.id], draft.account.root.id)
+    }
   },
   sentence: (change, _sight, verb) => `${verb('changed', 'change')} the role ${change.name}`,
   record: (change) => change,
@@ -109,7 +111,7 @@ function rowOf(draft: Draft, change: RoleContent, old?: RoleRow): RoleRow | unde
     const read = readEntry(draft, entry, `/areas/${at}`, Boolean(change.baseId))
     if (read) areas[entry.area] = read
   })
-  const approvers = approversIn(draft, change)
+  const approvers = readApproversChoice(draft, change.approvers ?? null, '/approvers')
   if (draft.problems.length > 0) return undefined
   const baseId = change.baseId ?? null
   return {
@@ -187,17 +189,6 @@ function checkActions(draft: Draft, area: Area, codes: readonly string[], path: 
     if (known.includes(code)) continue
     draft.refuse('unknown-action', `${area.area.name} has no action ${code}; it has ${known.join(', ')}.`, path)
   }
-}
-
-function approversIn(draft: Draft, change: RoleContent): Approvers | null {
-  const { approvers } = change
-  if (!approvers) return null
-  if (approvers.kind === 'manager') return { kind: 'manager' }
-  const personIds = approvers.personIds ?? []
-  if (personIds.length === 0)
-    draft.refuse('nobody-named', 'Name at least one person who approves.', '/approvers/personIds')
-  for (const id of personIds) draft.seen('person', id, 'person')
-  return { kind: 'named', personIds }
 }
 
 export class RetireRole {

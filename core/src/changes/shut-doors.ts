@@ -1,3 +1,5 @@
+import { replaceApprover, rowNaming } from '../access/approver-rows.ts'
+import { mayNameApprovers } from './name-approvers.ts'
 import type { Account } from '../account/account.ts'
 import type { DepartureRow, Ended, Id, RowEdit, StepRow, Taker } from '../account/rows.ts'
 import type { HangKind } from '../departures/hangs.ts'
@@ -135,21 +137,20 @@ export const BLOCKED: Readonly<Record<string, string>> = {
   other: 'The person who planned it no longer has the right to hand it over.',
 }
 
-/** Naming an approver is changing the role: by the rights of its planner, and no actor names themselves (model V5, D2). */
-function passApproval(draft: Draft, roleId: Id, row: DepartureRow, taker: Taker): string | null {
+/** Naming an approver is changing the role or place: by the rights of its planner, and no actor names themselves (model V5, D2). */
+function passApproval(draft: Draft, id: Id, row: DepartureRow, taker: Taker): string | null {
   const { personId } = row
-  const role = draft.account.get('role', roleId)
+  const named = rowNaming(draft.account, personId, id)
   const person = draft.account.get('person', taker.id)
-  if (role?.approvers?.kind !== 'named') return null
+  if (!named) return null
   if (!person || !isPresent(person, draft.now)) return BLOCKED['not-in']!
   const planner = plannerOf(row, draft.actor)
   if (planner.kind === 'person') {
-    const mayName = new Sight(draft.account, planner.personId, draft.now).can('roles', 'change')
+    const mayName = mayNameApprovers(new Sight(draft.account, planner.personId, draft.now), named)
     const isOwner = draft.account.get('person', planner.personId)?.standing === 'owner'
     if (!mayName || (taker.id === planner.personId && !isOwner)) return BLOCKED.other!
   }
-  const personIds = [...new Set(role.approvers.personIds.map((id) => (id === personId ? taker.id : id)))]
-  draft.update('role', roleId, { approvers: { kind: 'named', personIds } })
+  draft.update(named.table, id, { approvers: replaceApprover(named.row.approvers!, personId, taker.id) })
   return null
 }
 

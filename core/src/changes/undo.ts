@@ -19,6 +19,9 @@ import { tryUse } from './invite.ts'
 import { sameRow, netEdits } from '../account/edits.ts'
 import { productAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
+import { judgeNaming } from './approver-choices.ts'
+import { rolesAround } from './name-approvers.ts'
+import { judgeLead } from './groups.ts'
 import { endGrant } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
 import { followKnown } from './hand-steps.ts'
@@ -45,7 +48,7 @@ export const undo: ChangeKind<Undo> = {
   shape: Undo,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
-    const edits = withoutFollowing(netEdits(change.edits))
+    const edits = withoutFollowing(netEdits(change.edits.map(inPresentLayout)))
     if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing to undo in that docket.')
     for (const edit of edits) {
       if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
@@ -67,6 +70,20 @@ export const undo: ChangeKind<Undo> = {
   },
   sentence: (change, _sight, verb) => `${verb('undid', 'undo')} what was done in entry ${change.version}`,
   record: ({ edits: _edits, ...rest }) => rest,
+}
+
+/** Rows of entries made before a field was there, as they are kept now. */
+function inPresentLayout(edit: RowEdit): RowEdit {
+  const present = (row: object | null): object | null => {
+    if (row === null) return null
+    if (edit.table === 'offer') return { revision: 0, ...row }
+    if (edit.table === 'place') return { approvers: null, ...row }
+    if (edit.table === 'group') return { leads: false, ...row }
+    if (edit.table !== 'grant') return row
+    const { approverIds: personIds, ...rest } = row as GrantRow & { approverIds?: Id[] | null }
+    return { ...rest, approvers: rest.approvers ?? (personIds?.length ? { kind: 'named', personIds } : null) }
+  }
+  return { ...edit, before: present(edit.before), after: present(edit.after) } as RowEdit
 }
 
 /** What followed from what is known of accounts follows it again once that is put back. */
@@ -125,7 +142,10 @@ function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return draft.need('roles', retires(edit) ? 'run' : 'change', root, 'undo what was done to roles')
     case 'group':
       // Making one again, or taking one away, is what removing needs.
-      return draft.need('groups', edit.before && edit.after ? 'change' : 'run', root, 'undo what was done to groups')
+      if (!draft.need('groups', edit.before && edit.after ? 'change' : 'run', root, 'undo what was done to groups')) {
+        return false
+      }
+      return mayPutBackLead(draft, edit as RowEdit<'group'>)
     case 'employer':
       return draft.need('people', 'change', root, 'undo what was done to firms')
     case 'keeping':
@@ -186,9 +206,20 @@ function retires({ before, after }: RowEdit): boolean {
 function mayPutBackPlace(draft: Draft, edit: RowEdit): boolean {
   const [was, is] = [edit.before, edit.after] as (PlaceRow | null)[]
   const todo = 'undo what was done to this place'
+  if (was && is && sameRow({ ...was, approvers: null }, { ...is, approvers: null })) {
+    if (!draft.need('access', 'change', edit.key, 'undo who approves there')) return false
+    judgeNaming(draft, was.approvers, rolesAround(draft, edit.key), edit.key)
+    return draft.problems.length === 0
+  }
   if (onlyRenames(edit)) return draft.need('places', 'change', edit.key, todo)
   const ends = new Set([edit.key, was?.parentId, is?.parentId].filter((id) => id != null))
   return [...ends].every((id) => draft.need('places', 'run', id, todo))
+}
+
+/** Whoever leads again by it is named anew (model P8, D1). */
+function mayPutBackLead(draft: Draft, { before, after }: RowEdit<'group'>): boolean {
+  if (before && (before.leadId !== after?.leadId || before.leads !== after.leads)) judgeLead(draft, before)
+  return draft.problems.length === 0
 }
 
 function onlyRenames(edit: RowEdit): boolean {
@@ -268,6 +299,10 @@ function putBackGrant(draft: Draft, { before, after, key }: RowEdit<'grant'>, id
   if (after && sameRow({ ...before, until: null }, { ...after, until: null })) {
     const later = [before.until, after.until].every((until) => until === null || until > draft.now)
     if (later) return draft.update('grant', key, { until: before.until })
+  }
+  if (after && sameRow({ ...before, approvers: null }, { ...after, approvers: null })) {
+    judgeNaming(draft, before.approvers, [before.roleId], before.placeId)
+    return draft.update('grant', key, { approvers: before.approvers })
   }
   const row: GrantRow = { ...before, id: after ? id : key, from: Math.max(before.from, draft.now) }
   if (row.until !== null && row.until <= row.from) return

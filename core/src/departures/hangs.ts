@@ -1,3 +1,4 @@
+import { rowsNaming } from '../access/approver-rows.ts'
 import type { Account } from '../account/account.ts'
 import type { Id, PlaceRow } from '../account/rows.ts'
 import { givesAccess, stewardsAt } from '../access/holders.ts'
@@ -130,11 +131,13 @@ function sharedLogins({ account, now }: Sight, personId: Id): Omit<Hang, 'kind'>
     .map(({ id }) => ({ id, text: account.nameOf(id) }))
 }
 
-/** Roles that name them among those who approve (model R4). */
+/** Roles, places and keys that name them among those who approve (model R4, V5). */
 function approvals({ account }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
-  return [...account.all('role')]
-    .filter((role) => role.approvers?.kind === 'named' && role.approvers.personIds.includes(personId))
-    .map(({ id, name }) => ({ id, text: name }))
+  return rowsNaming(account, personId).flatMap(({ table, row }) => {
+    if (table !== 'grant') return [{ id: row.id, text: row.name }]
+    const [role, place] = [account.get('role', row.roleId), account.get('place', row.placeId)]
+    return [{ id: row.id, text: `${role?.name ?? 'a role'} at ${place?.name ?? 'a place'}` }]
+  })
 }
 
 function requests(sight: Sight, personId: Id): Omit<Hang, 'kind'>[] {

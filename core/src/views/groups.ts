@@ -33,6 +33,8 @@ export interface GroupsView {
 
 export interface GroupSheetView extends GroupView {
   leadId: Id | null
+  /** Whether the lead sees its members as a manager does (model P8). */
+  leads: boolean
   anyOf: readonly (readonly RuleCondition[])[]
   /** Who belongs, and how: by name can be taken out, by rule follows their record. */
   members: { personId: Id; name: string; state: PersonState; byName: boolean; byRule: boolean }[]
@@ -67,6 +69,7 @@ export function groupSheetView(sight: Sight, groupId: Id): GroupSheetView | unde
   return {
     ...groupView(sight, group, ruleFields(sight)),
     leadId: group.leadId,
+    leads: group.leads,
     anyOf: group.rule?.anyOf ?? [],
     members: members.sort((one, other) => one.name.localeCompare(other.name, 'en')),
     grants: openGrants(sight, groupId).map((grant) => ({

@@ -4,7 +4,9 @@ import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
 import { countsOf, type Counts } from '../access/indexed/counts.ts'
 import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'
-import { indexAt, reachesInside } from '../access/reach.ts'
+import { approvalText } from '../access/approver-words.ts'
+import { approvalsOf } from '../access/approvers.ts'
+import { answerTo, indexAt, reachesInside } from '../access/reach.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import { grantsOf, type Reach, type Route } from '../access/walk.ts'
 import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
@@ -198,6 +200,8 @@ export interface WhyView {
   heldBack: boolean
   absence: Why['absence'] | null
   routes: RouteView[]
+  /** Who approves which of the actions that need it; for whoever waits, by name (model V5). */
+  approvedBy: { actions: string[]; by: string }[]
   /** Routes through what the reader does not see. */
   unseen: number
 }
@@ -212,8 +216,28 @@ export function whyView(sight: Sight, personId: Id, placeId: Id, area: AreaKey):
     heldBack: answer.heldBack,
     absence: answer.absence ?? null,
     routes: seen.map((reason) => routeView(sight, reason)),
+    approvedBy: approvedBy(sight, personId, placeId, area, seen),
     unseen: answer.reasons.length - seen.length,
   }
+}
+
+function approvedBy(
+  sight: Sight,
+  personId: Id,
+  placeId: Id,
+  area: AreaKey,
+  reasons: readonly Reason[],
+): WhyView['approvedBy'] {
+  const { account, now } = sight
+  const waiting = new Set(reasons.flatMap(({ counts, approval }) => (counts ? approval : [])))
+  const byText = new Map<string, string[]>()
+  for (const action of waiting) {
+    if (answerTo(account, personId, placeId, area, action, 'own', now) !== 'with-approval') continue
+    const ways = approvalsOf(account, personId, placeId, area, action, 'own', now)
+    const by = [...new Set(ways.map((one) => approvalText(sight, personId, one)))].join('; or ')
+    byText.set(by, [...(byText.get(by) ?? []), action])
+  }
+  return [...byText].map(([by, actions]) => ({ actions, by }))
 }
 
 function routeView(sight: Sight, reason: Reason): RouteView {

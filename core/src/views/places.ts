@@ -1,6 +1,6 @@
 import { theirProducts, type TheirProduct } from './client-products.ts'
 import type { Account } from '../account/account.ts'
-import type { GrantRow, Id, PersonState, RoleRow } from '../account/rows.ts'
+import type { GrantRow, Id, PersonState, PlaceRow, RoleRow } from '../account/rows.ts'
 import { sharedOutsiders } from '../access/apart.ts'
 import { controlsOfPlace } from '../access/controls.ts'
 import { rank, type Level } from '../access/levels.ts'
@@ -14,6 +14,7 @@ import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea, productAt } from '../products/catalogue.ts'
 import { handedOutAt } from '../seats/allotments.ts'
 import { countsNow, keyViews, type KeyView } from './keys.ts'
+import { approversView, type ApproversView } from './approvers.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
 
 /** One row of the tree of places. */
@@ -38,6 +39,8 @@ export interface PlaceGrantView extends RoleGrantView {
   people: number
   /** It has not begun. */
   later: boolean
+  /** Who approves what the key's role makes need approval; null where it makes nothing need any. */
+  approvers: ApproversView | null
 }
 
 /** Someone who gets in at a place. */
@@ -67,6 +70,8 @@ export interface PlaceSheetView extends PlaceView {
   /** Invited people whose offer holds a key here (model I5). */
   onceIn: { personId: Id; name: string; role: string }[]
   stewards: { personId: Id; name: string }[]
+  /** Who approves there and beneath, as the place says; null where nothing given around it needs approval. */
+  approvers: ApproversView | null
   /** Its own products, with our people in them (model B6). */
   theirProducts: TheirProduct[]
   children: { id: Id; name: string; walled: boolean }[]
@@ -148,6 +153,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     allotments: allotmentsAt(sight, placeId),
     onceIn: onceIn(sight, placeId),
     stewards: stewards(sight, placeId),
+    approvers: sight.can('access', 'see', placeId) ? approversAt(sight, place) : null,
     theirProducts: theirProducts(sight, placeId),
     children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
     controls: controlsOfPlace(sight, placeId),
@@ -188,7 +194,28 @@ function grantsAt(sight: Sight, placeId: Id): Pick<PlaceSheetView, 'given' | 'ab
 
 export function placeGrantView(sight: Sight, grant: GrantRow, role: RoleRow): PlaceGrantView {
   const people = peopleOf(sight, grant)
-  return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later: grant.from > sight.now }
+  const approvers = needsApproval(sight, role) ? approversView(sight, grant.approvers) : null
+  const later = grant.from > sight.now
+  return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later, approvers }
+}
+
+/** Whether anything a role gives needs someone's approval, by itself or by what flows from the role it follows. */
+function needsApproval({ account }: Sight, role: RoleRow): boolean {
+  const areas = [role, account.get('role', role.baseId)].flatMap((one) => Object.values(one?.areas ?? {}))
+  return areas.some(({ approval = [] }) => approval.length > 0)
+}
+
+/** Who approves at a place, where something given around it needs approval or someone is named there. */
+function approversAt(sight: Sight, place: PlaceRow): ApproversView | null {
+  const { account } = sight
+  const around = [...upwards(account, place.id), ...downwards(account, place.id)]
+  const isAsked = around.some(({ id }) =>
+    account.by('grant', 'place', id).some((grant) => {
+      const role = account.get('role', grant.roleId)
+      return role && needsApproval(sight, role)
+    }),
+  )
+  return isAsked || place.approvers ? approversView(sight, place.approvers) : null
 }
 
 function keptApart(sight: Sight, placeId: Id): PlaceSheetView['apart'] {

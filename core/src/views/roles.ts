@@ -1,3 +1,4 @@
+import { approversView, type ApproversView } from './approvers.ts'
 import type { AreaKey, GrantRow, Id, RoleArea, RoleRow, Scope, SubjectKind } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import type { Level } from '../access/levels.ts'
@@ -80,7 +81,7 @@ export interface RoleSheetView extends RoleColumn {
   followers: { id: Id; name: string }[]
   /** Areas in which it says something else than the role it follows. */
   differs: AreaKey[]
-  approvers: { kind: 'run' | 'manager' } | { kind: 'named'; people: { id: Id; name: string }[] }
+  approvers: ApproversView
   controls: Record<'change' | 'retire' | 'give', Control>
 }
 
@@ -180,7 +181,7 @@ export function roleSheetView(sight: Sight, roleId: Id): RoleSheetView | undefin
           return differs ? [key] : []
         })
       : [],
-    approvers: approversView(sight, role),
+    approvers: approversView(sight, role.approvers),
     controls: { change, retire, give },
   }
 }
@@ -206,10 +207,4 @@ export function subjectName(sight: Sight, { subjectKind, subjectId }: GrantRow):
   if (subjectKind === 'person') return sight.personName(subjectId)
   if (subjectKind === 'group') return sight.account.get('group', subjectId)?.name ?? 'a group'
   return `every ${subjectId}`
-}
-
-function approversView(sight: Sight, { approvers }: RoleRow): RoleSheetView['approvers'] {
-  if (!approvers) return { kind: 'run' }
-  if (approvers.kind === 'manager') return { kind: 'manager' }
-  return { kind: 'named', people: approvers.personIds.map((id) => ({ id, name: sight.personName(id) })) }
 }

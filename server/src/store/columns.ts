@@ -33,6 +33,7 @@ const LAYOUT: Layout<TableName> = {
       plain('reference', 'reference'),
       boolean('walled', 'walled'),
       boolean('archived', 'archived'),
+      json('approvers', 'approvers'),
     ],
   },
   role: {
@@ -79,7 +80,7 @@ const LAYOUT: Layout<TableName> = {
   },
   group: {
     table: 'person_group',
-    columns: [plain('name', 'name'), plain('leadId', 'lead_id'), json('rule', 'rule')],
+    columns: [plain('name', 'name'), plain('leadId', 'lead_id'), boolean('leads', 'leads'), json('rule', 'rule')],
   },
   membership: { table: 'membership', columns: [plain('groupId', 'group_id'), plain('personId', 'person_id')] },
   grant: {
@@ -93,7 +94,7 @@ const LAYOUT: Layout<TableName> = {
       plain('until', 'until_us'),
       plain('givenById', 'given_by_id'),
       plain('offerId', 'offer_id'),
-      json('approverIds', 'approver_ids'),
+      json('approvers', 'approvers'),
     ],
   },
   offer: {

@@ -8,7 +8,7 @@ import type { Queryable } from './pools.ts'
 export const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */
-export const LEDGER_SCHEMA = 12
+export const LEDGER_SCHEMA = 13
 /** From this layout on a commitment covers whether its item is a change or an edit. */
 export const KIND_COMMITTED_SINCE = 11
 /** The type of the change that names items whose payload and salt were destroyed before it (model C5). */

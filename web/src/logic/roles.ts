@@ -1,3 +1,4 @@
+import { approversChoice, approversDraft, type ApproversDraft } from './approvers.ts'
 import type { Level, RoleAreaView, RoleColumn, RoleEntryView } from '@lodge/core'
 
 const RANKS: Readonly<Record<Level, number>> = { none: 0, see: 1, add: 2, change: 3, run: 4 }
@@ -36,8 +37,7 @@ export interface RoleDraft {
   name: string
   baseId: string
   wallPassing: boolean
-  approvers: 'run' | 'manager' | 'named'
-  approverIds: string[]
+  approvers: ApproversDraft
   areas: Record<string, AreaDraft>
 }
 
@@ -48,8 +48,7 @@ export function emptyDraft(areas: readonly RoleAreaView[]): RoleDraft {
     name: '',
     baseId: '',
     wallPassing: false,
-    approvers: 'run',
-    approverIds: [],
+    approvers: approversDraft(null),
     areas: Object.fromEntries(drafts) as unknown as RoleDraft['areas'],
   }
 }
@@ -75,12 +74,7 @@ export function changeOfDraft(
     return [{ area, level, ...more }]
   })
   if (!draft.name.trim() || areas.length === 0) return null
-  const approvers =
-    draft.approvers === 'manager'
-      ? { kind: 'manager' }
-      : draft.approvers === 'named' && draft.approverIds.length > 0
-        ? { kind: 'named', personIds: draft.approverIds }
-        : null
+  const approvers = approversChoice(draft.approvers) ?? null
   const type = draft.roleId ? 'change-role' : 'make-role'
   return {
     type,

@@ -55,7 +55,9 @@ const facts = computed(() => {
   if (!one) return []
   return [
     { name: t('groups.rule'), text: one.rule ?? t('groups.byName') },
-    ...(one.lead ? [{ name: t('groups.lead'), text: one.lead }] : []),
+    ...(one.lead
+      ? [{ name: t('groups.lead'), text: one.lead, aside: t(one.leads ? 'groups.leadSees' : 'groups.leadContact') }]
+      : []),
   ]
 })
 

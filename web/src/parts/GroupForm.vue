@@ -18,6 +18,7 @@ useDocketPlace(SLOT)
 const draft = reactive({
   name: props.group?.name ?? '',
   leadId: props.group?.leadId ?? '',
+  leads: props.group?.leads ?? false,
   lines: (props.group?.anyOf ?? []).map((line) => line.map((one) => ({ ...one }))),
 })
 const leads = computed(() => [
@@ -36,7 +37,12 @@ watch(draft, () => {
     .map((line) => ({ allOf: line.filter((one) => one.value !== '') }))
     .filter((line) => line.allOf.length > 0)
   if (!draft.name.trim()) return docket.release(SLOT)
-  const content = { name: draft.name.trim(), leadId: draft.leadId || null, rule: rule.length > 0 ? rule : null }
+  const content = {
+    name: draft.name.trim(),
+    leadId: draft.leadId || null,
+    leads: draft.leads,
+    rule: rule.length > 0 ? rule : null,
+  }
   const change = props.group
     ? { type: 'change-group' as const, groupId: props.group.id, ...content }
     : { type: 'make-group' as const, ...content }
@@ -58,6 +64,10 @@ watch(
     <BFormGroup :label="t('groups.lead')" label-for="group-lead">
       <PickOne id="group-lead" v-model="draft.leadId" :options="leads" />
     </BFormGroup>
+    <label class="leads"
+      ><input v-model="draft.leads" type="checkbox" /> {{ t('groups.leads') }}
+      <small class="muted">{{ t('groups.leadsAbout') }}</small></label
+    >
     <fieldset v-for="(line, at) in draft.lines" :key="at" class="rule">
       <legend class="caption">{{ at === 0 ? t('groups.whoever') : t('groups.orWhoever') }}</legend>
       <div v-for="(condition, index) in line" :key="index" class="condition">

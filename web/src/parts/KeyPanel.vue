@@ -6,6 +6,7 @@ import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
+import ApproversLine from './ApproversLine.vue'
 import DateField from './DateField.vue'
 import PickMany from './PickMany.vue'
 import PickOne from './PickOne.vue'
@@ -23,6 +24,7 @@ function alike(read: (grant: PlaceGrantView) => string | null): string {
   const values = new Set(props.grants.map(read))
   return values.size === 1 ? ([...values][0] ?? '') : ''
 }
+const only = computed(() => (props.grants.length === 1 ? props.grants[0] : undefined))
 const before = computed(() => ({
   roleId: alike((grant) => grant.roleId),
   placeId: alike((grant) => grant.placeId),
@@ -74,6 +76,13 @@ watch(
         <DateField id="key-from" v-model="from" />
       </BFormGroup>
     </div>
+    <ApproversLine
+      v-if="only?.approvers"
+      :view="only.approvers"
+      :target="{ grantId: only.grantId }"
+      :control="only.take"
+      :otherwise="t('approvers.asPlace')"
+    />
   </fieldset>
 </template>
 

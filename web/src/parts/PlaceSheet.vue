@@ -11,6 +11,7 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import { useChoices } from '../state/choices.ts'
+import ApproversLine from './ApproversLine.vue'
 import AllotmentLines from './AllotmentLines.vue'
 import AskWhy from './AskWhy.vue'
 import ControlButton from './ControlButton.vue'
@@ -248,6 +249,15 @@ function move(parentId: string): void {
             >{{ at < place.children.length - 1 ? ', ' : '' }}</template
           >
         </p>
+      </SheetSection>
+      <SheetSection v-if="place.approvers" :title="t('approvers.title')" :about="t('approvers.about')">
+        <ApproversLine
+          :key="placeId"
+          :view="place.approvers"
+          :target="{ placeId }"
+          :control="place.controls.give"
+          :otherwise="t('approvers.asRole')"
+        />
       </SheetSection>
       <AllotmentLines :place="place" />
       <SheetSection v-if="place.apart.length > 0 || place.controls.apart.enabled" :title="t('apart.title')">

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Level, RoleColumn, RolesView } from '@lodge/core'
+import type { ApproversView, Level, RoleColumn, RolesView } from '@lodge/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { approversDraft } from '../logic/approvers.ts'
 import { changeOfDraft, draftOf, emptyDraft, levelUpTo, type RoleDraft } from '../logic/roles.ts'
-import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
-import PickMany from './PickMany.vue'
+import ApproversField from './ApproversField.vue'
 
 // A role as it is made or changed: what it would do to everyone who holds it stands in the docket as it is typed.
 const props = defineProps<{
@@ -14,13 +14,12 @@ const props = defineProps<{
   /** The role changed; or taken as the pattern, or followed, for a new one. */
   role?: RoleColumn
   as: 'new' | 'change' | 'copy' | 'follow'
-  approvers?: { kind: 'run' | 'manager' } | { kind: 'named'; people: { id: string }[] }
+  approvers?: ApproversView
   mayPassWalls: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { people, findPeople } = useChoices({ people: true })
 const SLOT = 'role-form'
 useDocketPlace(SLOT)
 const draft = reactive<RoleDraft>(start())
@@ -31,8 +30,7 @@ function start(): RoleDraft {
   if (props.as === 'new' || !props.role) return emptyDraft(areas)
   if (props.as === 'follow') return { ...emptyDraft(areas), baseId: props.role.id }
   const drawn = draftOf(areas, props.role)
-  const named = props.approvers?.kind === 'named' ? props.approvers.people.map((one) => one.id) : []
-  const whole = { ...drawn, approvers: props.approvers?.kind ?? 'run', approverIds: named }
+  const whole = { ...drawn, approvers: approversDraft(props.approvers) }
   return props.as === 'copy' ? { ...whole, roleId: null, name: '', wallPassing: false } : whole
 }
 
@@ -168,24 +166,7 @@ const scopes = ['all', 'own', 'people'].map((value) => ({ value, text: t(`roles.
         </fieldset>
       </div>
     </section>
-    <BFormGroup :label="t('roles.approvers')" label-for="role-approvers">
-      <BFormSelect
-        id="role-approvers"
-        v-model="draft.approvers"
-        :options="[
-          { value: 'run', text: t('roles.approversOf.run') },
-          { value: 'manager', text: t('roles.approversOf.manager') },
-          { value: 'named', text: t('roles.approversOf.named') },
-        ]"
-      />
-    </BFormGroup>
-    <PickMany
-      :search="findPeople"
-      v-if="draft.approvers === 'named'"
-      v-model="draft.approverIds"
-      :options="people"
-      :label="t('roles.approversOf.named')"
-    />
+    <ApproversField v-model="draft.approvers" :otherwise="t('roles.approversOf.run')" :named="approvers" />
     <label v-if="mayPassWalls" class="walls">
       <input v-model="draft.wallPassing" type="checkbox" /> {{ t('roles.wallPassing') }}
     </label>

@@ -141,9 +141,7 @@ function retire(replacementId: string): void {
         </SheetSection>
         <p class="muted">
           {{
-            role.approvers.kind === 'named'
-              ? t('roles.approversNamed', { names: role.approvers.people.map((one) => one.name).join(', ') })
-              : t(role.approvers.kind === 'manager' ? 'roles.approversManager' : 'roles.approversRun')
+            role.approvers.text ? t('roles.approversNamed', { names: role.approvers.text }) : t('roles.approversRun')
           }}
         </p>
         <SheetSection v-if="role.followers.length > 0" :title="t('roles.followers')">

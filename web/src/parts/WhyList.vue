@@ -60,6 +60,9 @@ function obstacle(route: WhyView['routes'][number]): string {
         {{ route.end.label }}
       </button>
     </li>
+    <li v-for="one in why.approvedBy" :key="one.by">
+      {{ t('why.approvedBy', { actions: one.actions.join(', '), by: one.by }) }}
+    </li>
     <li v-if="why.unseen > 0" class="muted">{{ t('why.unseen') }}</li>
     <li v-if="why.routes.length + why.unseen === 0" class="muted">{{ t('why.none') }}</li>
   </ul>
