@@ -124,6 +124,10 @@ describe('approvers (model V5)', () => {
     expect(read.problems ?? []).toEqual([])
     const again = new House(read.account!, house.now)
     expect(who(again)).toEqual(['Corin'])
+    // Somebody who sees nothing there could not approve: the preview says so.
+    const blind = at(house, 'Harbour', named(house, 'Mirren'))
+    expect(house.show('Oriel', blind).watchOut.map(({ code }) => code)).toContain('approver-sees-nothing')
+    expect(house.show('Oriel', change).watchOut.map(({ code }) => code)).not.toContain('approver-sees-nothing')
     const undo = house.undoing()
     expect(house.refusals('Rafe', undo)).not.toEqual([])
     house.do('Oriel', undo)

@@ -1,9 +1,12 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, HoldingRow, Id, PersonRow, RowEdit } from '../account/rows.ts'
+import type { GrantRow, HoldingRow, Id, PersonRow, PlaceRow, RowEdit } from '../account/rows.ts'
 import { reachesBoth } from '../access/apart.ts'
+import { peopleNamed } from '../access/approver-rows.ts'
 import { isWithoutApprover } from '../access/approvers.ts'
 import { answersOf, risesIn, type AreaMove, type Move } from '../access/compare.ts'
 import { givesAccess, keyHoldersAt, stewardsAt } from '../access/holders.ts'
+import { reachesAt } from '../access/reach.ts'
+import { isOwnArea } from '../products/catalogue.ts'
 import { topRank } from '../access/profiles.ts'
 import type { Sight } from '../access/sight.ts'
 import { erasedByItselfNow, erasureInWords } from '../departures/erasure.ts'
@@ -49,6 +52,7 @@ export function watchOut(
     paysForNothing,
     leftWithoutSteward,
     leftWithoutApprover,
+    approverSeesNothing,
     chargedTwice,
     chargedInFull,
     startsLate,
@@ -191,6 +195,22 @@ const leftWithoutApprover: Check = ({ after, moves, sight, now }) => {
     }
   }
   return found
+}
+
+/** Someone newly named to approve who sees nothing of any product there: they could not approve (model R4, V5). */
+const approverSeesNothing: Check = ({ after, edits, sight, now }) => {
+  return edits.flatMap((edit) => {
+    if ((edit.table !== 'place' && edit.table !== 'grant') || !edit.after) return []
+    const [was, is] = [edit.before, edit.after] as (PlaceRow | GrantRow | null)[]
+    const placeId = edit.table === 'grant' ? (is as GrantRow).placeId : is!.id
+    const known = peopleNamed(was?.approvers ?? null)
+    const fresh = peopleNamed(is!.approvers).filter((id) => !known.includes(id) && sight.seesPerson(id))
+    const blind = fresh.filter((id) => ![...reachesAt(after, id, placeId, now)].some(([key]) => !isOwnArea(key)))
+    return blind.map((id) => ({
+      code: 'approver-sees-nothing',
+      sentence: `${sight.personName(id)} has no access at ${sight.placeName(placeId)}, so they cannot approve there.`,
+    }))
+  })
 }
 
 const waiting = new WeakMap<readonly AreaMove[], { area: AreaMove['area']; code: string }[]>()
