@@ -35,6 +35,7 @@ import { sessionRoutes } from './api/session.ts'
 import { firstSlipRoutes } from './api/first-slips.ts'
 import { messageRoutes } from './api/messages.ts'
 import { peopleViewRoutes } from './api/people-views.ts'
+import { productTokenRoutes } from './api/product-tokens.ts'
 import { signUpRoutes } from './api/sign-up.ts'
 import { slipRoutes } from './api/slips.ts'
 import { statementRoutes } from './api/statements.ts'
@@ -70,6 +71,7 @@ export const ROUTES: readonly Route[] = [
   ...changeRoutes,
   ...billRoutes,
   ...productRoutes,
+  ...productTokenRoutes,
   ...keeperTaskRoutes,
   ...memberListRoutes,
   ...spreadsheetRoutes,

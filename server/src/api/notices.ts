@@ -6,6 +6,8 @@ import {
   isPresent,
   Sight,
   stateAt,
+  tokenControl,
+  untilDate,
   type Account,
   type Instant,
   type LocalDate,
@@ -17,6 +19,8 @@ import { instantFor } from '../store/accounts.ts'
 import { ACCEPTED, readNotices, renewCalendar, setNotices, type Accepted } from '../store/notices.ts'
 import { seeNotices, unseenNotices } from '../store/told.ts'
 import { route } from './route.ts'
+import { tokensOfAccount } from '../store/product-tokens.ts'
+import { tokenView } from './product-tokens.ts'
 import { waitingAtTheDoor } from './slips.ts'
 
 const NOTICES = '/api/accounts/{accountId}/notices'
@@ -49,6 +53,22 @@ function readMac(
   const [accountId = '', personId = '', mac = ''] = token.split('.')
   const genuine = lodge.configuration.keyRing.isToken(mac, { purpose, accountId, id: personId, number })
   return genuine ? { accountId, personId } : undefined
+}
+
+/** A token that runs out within so many days is called to mind. */
+const TOKEN_DAYS = 14
+
+/** Tokens that run out soon, or for which nobody who is in is responsible, for whoever looks after them (model E4). */
+async function tokensToLookAfter(lodge: Lodge, accountId: string, account: Account, sight: Sight, now: Instant) {
+  const mayRun = tokenControl(sight).enabled
+  const soon = untilDate(addDays(dateOf(now, account.zone), TOKEN_DAYS), account.zone)
+  const tokens = await tokensOfAccount(lodge.pools.requests, accountId)
+  return tokens
+    .filter(({ responsibleId }) => mayRun || responsibleId === sight.personId)
+    .map((token) => ({ ...tokenView({ sight, account }, token, now), soon: (token.expiresAt ?? Infinity) <= soon }))
+    .filter(
+      ({ over, soon: runsOut, uncared, responsibleId }) => !over && (runsOut || (uncared && responsibleId !== null)),
+    )
 }
 
 export const noticeRoutes = [
@@ -88,7 +108,11 @@ export const noticeRoutes = [
         const about = { id, kind, personId: actorId, name: sight.personName(actorId), on: dateOf(at, account.zone) }
         return kind === 'changed' ? [] : [about]
       })
-      return { taken, atTheDoor: await waitingAtTheDoor(lodge, accountId, sight, now) }
+      return {
+        taken,
+        atTheDoor: await waitingAtTheDoor(lodge, accountId, sight, now),
+        tokens: await tokensToLookAfter(lodge, accountId, account, sight, now),
+      }
     },
   }),
   route({

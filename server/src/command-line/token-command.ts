@@ -5,7 +5,7 @@ import type { RowDataPacket } from 'mysql2'
 import { v7 as uuidv7 } from 'uuid'
 import { hashToken } from '../signin/key-ring.ts'
 import { openPools, type Pools } from '../store/pools.ts'
-import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/tokens.ts'
+import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/product-tokens.ts'
 import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
 
 /** Where the start command notes the database of the running demo. */
@@ -21,6 +21,11 @@ export interface TokenOptions {
 
 const HOUR_MICROSECONDS = 3_600_000_000
 
+/** What a program sends: no two are alike, and none can be guessed. */
+export function newTokenText(): string {
+  return `lodge_${randomBytes(30).toString('base64url')}`
+}
+
 /** Makes a token for a product; it is shown once and kept only as a hash. */
 export async function makeProductToken(
   pools: Pools,
@@ -28,11 +33,13 @@ export async function makeProductToken(
   product: string,
   { scopes = TOKEN_SCOPES, days, rotateHours }: TokenOptions = {},
 ): Promise<string> {
-  const token = `lodge_${randomBytes(30).toString('base64url')}`
+  const token = newTokenText()
   const now = wallClock()
   const id = uuidv7()
   const expiresAt = days === undefined ? null : now + days * 24 * HOUR_MICROSECONDS
-  await insertProductToken(pools.work, { id, tokenHash: hashToken(token), accountId, product, scopes, expiresAt, now })
+  const care = { name: '', responsibleId: null, networks: null }
+  const made = { id, tokenHash: hashToken(token), accountId, product, scopes, expiresAt, now, ...care }
+  await insertProductToken(pools.work, made)
   if (rotateHours !== undefined) {
     await endProductTokens(pools.work, accountId, product, id, now + rotateHours * HOUR_MICROSECONDS)
   }

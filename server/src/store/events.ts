@@ -17,6 +17,9 @@ export type EventKind =
   | 'slip-issued'
   | 'slip-countersigned'
   | 'terms-agreed'
+  | 'token-made'
+  | 'token-changed'
+  | 'token-cut'
 
 /** What happened beside the ledger (model C8); ids only. */
 export async function insertEvent(

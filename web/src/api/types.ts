@@ -21,9 +21,27 @@ export interface ShownPreview extends Preview {
 /** A change as the web sends it: ids of rows to be made are the server's to give. */
 export type NewChange = { type: Change['type'] } & Record<string, unknown>
 
+/** A token of a product's programs, as it is looked after: never what it is itself. */
+export interface ProductToken {
+  id: string
+  name: string
+  product: string
+  scopes: ('evaluate' | 'search' | 'report')[]
+  networks: string[] | null
+  createdAt: string
+  lastUsedAt: string | null
+  lastDay: string | null
+  over: boolean
+  responsibleId: string | null
+  responsible: string | null
+  /** Nobody who is in is responsible for it. */
+  uncared: boolean
+}
+
 /** What stands on the Desk beside what the account says (GET …/notices/desk). */
 export interface DeskNews {
   taken: { id: string; kind: 'accepted' | 'waits'; personId: string; name: string; on: string }[]
+  tokens: ProductToken[]
   atTheDoor: { personId: string; name: string; issuer: string; mayCountersign: boolean }[]
 }
 

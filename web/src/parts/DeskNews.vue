@@ -5,6 +5,7 @@ import { ask, type ApiError } from '../api/client.ts'
 import type { DeskNews } from '../api/types.ts'
 import { shortDate } from '../logic/dates.ts'
 import DoorMark from '../marks/DoorMark.vue'
+import RailIcon from '../marks/RailIcon.vue'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 
@@ -53,6 +54,27 @@ async function act(path: string): Promise<void> {
         >
       </p>
       <p v-if="error" class="line oxblood" role="alert">{{ error }}</p>
+    </div>
+  </section>
+  <section v-if="news && news.tokens.length > 0" class="needs" :aria-label="t('desk.tokens')">
+    <h2>
+      {{ t('desk.tokens') }} <span class="muted">{{ news.tokens.length }}</span>
+    </h2>
+    <div class="sheet">
+      <p v-for="one in news.tokens" :key="one.id" class="line">
+        <RailIcon name="seats" />
+        <span
+          ><strong>{{ one.name || t('tokens.unnamed') }}</strong
+          >{{
+            one.uncared ? t('desk.tokenUncared') : t('desk.tokenEnds', { day: shortDate(one.lastDay, today) })
+          }}</span
+        >
+        <RouterLink
+          class="btn btn-outline-primary btn-sm"
+          :to="{ name: 'seats', params: { product: one.product, tab: 'about' } }"
+          >{{ t('desk.look') }}</RouterLink
+        >
+      </p>
     </div>
   </section>
   <section v-if="news && news.taken.length > 0" class="needs" :aria-label="t('desk.taken')">

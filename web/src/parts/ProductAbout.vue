@@ -9,6 +9,7 @@ import { useSession } from '../state/session.ts'
 import type { NewChange } from '../api/types.ts'
 import KeyMark from '../marks/KeyMark.vue'
 import NotYet from './NotYet.vue'
+import ProductTokens from './ProductTokens.vue'
 
 // What a product is: how it charges, its areas, what a seat of each type contains, and the roles it proposes.
 const props = defineProps<{ product: string }>()
@@ -96,6 +97,7 @@ const { data, error, again } = useFetched<ProductAboutView>(() => session.path(`
         <small class="muted"> {{ area.levels.map(({ sentence }) => sentence).join(', ') }}</small>
       </li>
     </ul>
+    <ProductTokens :product="product" />
   </section>
 </template>
 

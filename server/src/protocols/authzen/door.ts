@@ -1,3 +1,4 @@
+import ipaddr from 'ipaddr.js'
 import type { IncomingMessage } from 'node:http'
 import type { Context, Next } from 'koa'
 import type { Account, Instant } from '@lodge/core'
@@ -5,7 +6,7 @@ import { badRequest, LodgeError } from '../../errors.ts'
 import type { Lodge } from '../../lodge.ts'
 import { mustBeReady } from '../../readiness.ts'
 import { instantFor } from '../../store/accounts.ts'
-import type { ProductToken, TokenScope } from '../../store/tokens.ts'
+import type { ProductToken, TokenScope } from '../../store/product-tokens.ts'
 import { evaluation } from './evaluation.ts'
 import { evaluations } from './evaluations.ts'
 import { metadata } from './metadata.ts'
@@ -93,6 +94,9 @@ export async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): 
     ctx.set('WWW-Authenticate', ctx.get('Authorization') ? 'Bearer error="invalid_token"' : 'Bearer')
     throw unauthorized()
   }
+  if (token.networks && !isWithin(ctx.ip, token.networks)) {
+    throw new LodgeError(403, 'wrong-network', 'This token is not taken from this network address.')
+  }
   if (!token.scopes.includes(scope)) {
     ctx.set('WWW-Authenticate', `Bearer error="insufficient_scope", scope="${scope}"`)
     throw new LodgeError(
@@ -103,6 +107,16 @@ export async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): 
   }
   await lodge.limits.countProductRequest(token)
   return token
+}
+
+/** Whether an address is of one of some networks, as `192.0.2.0/24`. */
+export function isWithin(address: string, networks: readonly string[]): boolean {
+  if (!ipaddr.isValid(address)) return false
+  const parsed = ipaddr.process(address)
+  return networks.some((network) => {
+    const [base, bits] = ipaddr.parseCIDR(network)
+    return parsed.kind() === base.kind() && parsed.match([base, bits] as [ipaddr.IPv4, number])
+  })
 }
 
 /** A body of JSON, bounded. */

@@ -2,7 +2,7 @@ import type { Instant } from '@lodge/core'
 import type { Clock } from '../../clock.ts'
 import { hashToken } from '../../signin/key-ring.ts'
 import type { Pools } from '../../store/pools.ts'
-import { findProductToken, noteTokensUsed, readProductTokens, type ProductToken } from '../../store/tokens.ts'
+import { findProductToken, noteTokensUsed, readProductTokens, type ProductToken } from '../../store/product-tokens.ts'
 
 const NOTE_EVERY_MILLISECONDS = 60_000
 /** How many tokens are kept at hand; beyond, all are asked for anew. */
