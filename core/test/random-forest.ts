@@ -102,6 +102,7 @@ export function grantOf(
     givenById: null,
     offerId: null,
     approvers: null,
+    madeRoleId: null,
   }
 }
 

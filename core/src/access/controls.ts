@@ -1,6 +1,7 @@
 import type { Id } from '../account/rows.ts'
 import { rightTo } from '../products/own.ts'
 import { offersWaiting } from '../people/presence.ts'
+import { clientMaking } from './own-clients.ts'
 import type { Sight } from './sight.ts'
 import { type OwnArea } from './sight.ts'
 import type { Level } from './levels.ts'
@@ -46,6 +47,18 @@ export function controlsOfPerson(
   }
 }
 
+/** Whether the asker may make places beneath one, by right or as clients of their own (model T4, T8). */
+function makeControl(sight: Sight, placeId: Id): Control {
+  if (clientMaking(sight.account, sight.personId, placeId, sight.now)) return { enabled: true }
+  return controlOf(sight, 'places', 'change', placeId)
+}
+
+/** Whether there is any place beneath which the asker may make places. */
+export function mayMakeSomewhere(sight: Sight): boolean {
+  if (sight.canSomewhere('places', 'change')) return true
+  return sight.ownGrants().some(({ placeId }) => makeControl(sight, placeId).enabled)
+}
+
 /** The controls of a place's sheet. */
 export function controlsOfPlace(
   sight: Sight,
@@ -59,7 +72,7 @@ export function controlsOfPlace(
   const notTheRoot = (enabled: () => Control): Control =>
     isRoot ? { enabled: false, reason: 'There is no place above this one.' } : enabled()
   return {
-    make: controlOf(sight, 'places', 'change', placeId),
+    make: makeControl(sight, placeId),
     rename: controlOf(sight, 'places', 'change', placeId),
     wall: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
     move: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),

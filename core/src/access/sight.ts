@@ -9,6 +9,7 @@ import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'
 import { atLeast, type Level } from './levels.ts'
 import { givenBy } from './powers.ts'
+import { clientMaking, PLACES } from './own-clients.ts'
 import { reach, reachesInside } from './reach.ts'
 import { entryBy, grantsOf, type Route } from './walk.ts'
 
@@ -87,6 +88,11 @@ export class Sight {
     return [...given].some((placeId) => this.can(area, level, placeId))
   }
 
+  /** What was given to the asker by name, through a group or by membership. */
+  ownGrants(): GrantRow[] {
+    return this.asker ? grantsOf(this.account, this.asker).map(({ grant }) => grant) : []
+  }
+
   /** Sums of money need `billing: see` (model D5). */
   get money(): boolean {
     return this.can('billing', 'see')
@@ -106,7 +112,14 @@ export class Sight {
     if (!this.isIn) return false
     // Owners and administrators run Jolly Porter's own areas everywhere, walls and sleep or not (model P4).
     if (this.seesAllKeys) return true
-    return this.can('places', 'see', placeId) || reachesInside(this.account, this.personId, placeId, this.now).size > 0
+    if (this.can('places', 'see', placeId)) return true
+    const reaches = [...reachesInside(this.account, this.personId, placeId, this.now)]
+    // Whoever only makes clients of their own sees where they make them, and no other client (model T8).
+    const { account, personId, now } = this
+    return (
+      reaches.some(([key, { level }]) => key !== PLACES || level !== 'none') ||
+      clientMaking(account, personId, placeId, now) !== undefined
+    )
   }
 
   seesPerson(personId: Id): boolean {

@@ -27,6 +27,8 @@ export class BookGrant {
   @IsOptional() @Line(200) givenBy?: string
   /** Who approves what its role makes need approval. */
   @IsOptional() approvers?: BookApprovers
+  /** The role its holder gets at each client they make. */
+  @IsOptional() @Line(60) makes?: string
 }
 
 /** Who approves: people, a group, `area` for those who manage it there, the holder's `manager`; or steps of these. */

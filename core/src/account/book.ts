@@ -324,6 +324,7 @@ class BookReader {
       givenById: this.find(this.people, grant.givenBy, 'person', `${path}/givenBy`),
       offerId: null,
       approvers: null,
+      madeRoleId: this.find(this.roles, grant.makes, 'role', `${path}/makes`),
     }
     if (grant.approvers !== undefined) this.approved.push({ row, from: grant.approvers, path: `${path}/approvers` })
     this.paths.set(row.id, path)

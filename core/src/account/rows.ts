@@ -193,6 +193,8 @@ export interface GrantRow {
   offerId: Id | null
   /** Who approves what this grant's role makes need approval; null: as the place or the role says (model R4, V5). */
   approvers: Approvers | null
+  /** The role its holder gets at each client they make, where the grant's role lets them make some (model T8). */
+  madeRoleId: Id | null
 }
 
 /** Person × seat type with three instants: given, counted, ended (model S1). */

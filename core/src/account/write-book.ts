@@ -38,6 +38,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
       from: start(grant.from),
       ...end(grant.until),
       ...(grant.givenById ? { givenBy: ref(grant.givenById) } : {}),
+      ...(grant.madeRoleId ? { makes: roleName(grant.madeRoleId) } : {}),
       ...(grant.approvers ? { approvers: writeApprovers(account, grant.approvers, ref) } : {}),
     }))
   const lineOf = (conditions: readonly (readonly [string, string])[]): Record<string, string> =>

@@ -82,7 +82,7 @@ export function judgeGiving(draft: Draft, areas: Record<string, RoleArea>, place
   trial.insert('role', { ...FREELY, areas })
   trial.insert('grant', {
     ...{ id: FREELY.id, subjectKind: 'person', subjectId: FREELY.id, roleId: FREELY.id, placeId },
-    ...{ from: draft.now, until: null, givenById: actor.id, offerId: null, approvers: null },
+    ...{ from: draft.now, until: null, givenById: actor.id, offerId: null, approvers: null, madeRoleId: null },
   })
   const { problems } = judge(start, trial.account, trial.edits.slice(1), actor, draft.sight, draft.now)
   draft.judged({ problems, marks: [] })

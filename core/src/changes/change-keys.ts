@@ -123,7 +123,7 @@ function end(draft: Draft, grant: GrantRow, from: Instant): void {
 }
 
 function give(draft: Draft, { grant, role, places, from, until, stays }: Becoming, newId: () => Id): void {
-  const { subjectKind, subjectId, approvers } = grant
+  const { subjectKind, subjectId, approvers, madeRoleId } = grant
   if (!checkSubject(draft, grant)) return
   for (const place of places) {
     if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) continue
@@ -131,7 +131,8 @@ function give(draft: Draft, { grant, role, places, from, until, stays }: Becomin
       if (mayBeGiven(draft, role, subjectKind)) again(draft, grant, from, until)
       continue
     }
-    const subject = { subjectKind, subjectId, approvers: role.id === grant.roleId ? approvers : null }
+    const own = role.id === grant.roleId ? { approvers, madeRoleId } : { approvers: null, madeRoleId: null }
+    const subject = { subjectKind, subjectId, ...own }
     insertGrant(draft, { id: newId(), ...subject, from, until }, role, place)
   }
 }

@@ -52,6 +52,8 @@ export class Draft {
   readonly marks = new Set<Mark>()
   /** Part of it needs a fresh proof of who the actor is, even if it happens only on a later day. */
   isGrave = false
+  /** By whose rights what it gives is judged, where that is not the actor: who let them make it (model T8). */
+  judgedAs: PersonRow | undefined
   /** The account with the edits so far. */
   account: Account
   readonly sight: Sight

@@ -1,5 +1,6 @@
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, IsUUID } from 'class-validator'
 import type { GrantRow, Id, PlaceRow, RoleRow, SubjectKind } from '../account/rows.ts'
+import { makesClients } from '../access/own-clients.ts'
 import type { Sight } from '../access/sight.ts'
 import { dateInWords, dateOf, isDate } from '../time/instants.ts'
 import { judgeNaming } from './approver-choices.ts'
@@ -18,6 +19,8 @@ export class Give {
   @When() until?: string | null
   /** Who approves what the role makes need approval; left out: as the role says (model R4). */
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) approverIds?: string[] | null
+  /** The role its holder gets at each client they make (model T8). */
+  @IsOptional() @RowId() madeRoleId?: Id | null
 }
 
 /** Gives a person, a group or a standing a role at a place for a period (model G1). Judged by D1. */
@@ -36,15 +39,28 @@ export const give: ChangeKind<Give> = {
     const { grantId, subjectKind, subjectId } = change
     const approvers = change.approverIds?.length ? { kind: 'named' as const, personIds: change.approverIds } : null
     judgeNaming(draft, approvers, [role.id], place.id)
-    insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approvers }, role, place)
+    const madeRoleId = madeRoleIn(draft, role, change.madeRoleId)
+    insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approvers, madeRoleId }, role, place)
   },
   sentence: (change, sight, verb) =>
     `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
+    (change.madeRoleId ? `, with ${roleText(change.madeRoleId, sight)} at each client they make` : '') +
     periodText(change.from, change.until, sight),
   record: (change) => change,
 }
 
-type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until' | 'approvers'>
+/** The role that is got at clients made, where the role given lets its holder make some (model T8). */
+function madeRoleIn(draft: Draft, role: RoleRow, madeRoleId: Id | null | undefined): Id | null {
+  if (!madeRoleId) return null
+  const made = draft.seen('role', madeRoleId, 'role')
+  if (made && !makesClients(draft.account, role, draft.now)) {
+    draft.refuse('makes-no-clients', `${role.name} does not let its holder make clients.`, '/madeRoleId')
+  }
+  if (made?.wallPassing) draft.refuse('wall-passing', `${made.name} passes walls and is given by name.`, '/madeRoleId')
+  return made?.id ?? null
+}
+
+type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until' | 'approvers' | 'madeRoleId'>
 
 /** Makes a grant, if its role may be given so and is not given there already for that time. */
 export function insertGrant(draft: Draft, given: Given, role: RoleRow, place: PlaceRow): void {

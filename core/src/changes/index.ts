@@ -1,7 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { Id, PersonalValue, RowEdit } from '../account/rows.ts'
 import { judge, type Mark } from '../access/entitlement.ts'
-import type { Sight } from '../access/sight.ts'
+import { Sight } from '../access/sight.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { readShape, type Read } from '../checks/shape.ts'
 import { activeOwners, isPresent } from '../people/presence.ts'
@@ -155,8 +155,10 @@ function checkActor(draft: Draft): void {
 }
 
 function judgeDraft(draft: Draft, before: Account): void {
-  const actor = before.get('person', draft.actorId)
-  if (actor) draft.judged(judge(before, draft.account, draft.edits, actor, draft.sight, draft.now))
+  const actor = draft.judgedAs ?? before.get('person', draft.actorId)
+  if (!actor) return
+  const sight = draft.judgedAs ? new Sight(before, actor.id, draft.now) : draft.sight
+  draft.judged(judge(before, draft.account, draft.edits, actor, sight, draft.now))
 }
 
 /** At every instant, now and as planned, the account has an active owner; whatever would leave none is refused (model P5). */

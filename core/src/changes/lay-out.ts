@@ -19,6 +19,7 @@ import type { Draft } from './draft.ts'
 import { mayBeGiven } from './grants.ts'
 import type { ChangeKind } from './kind.ts'
 import { checkName, checkReference, MAXIMUM_DEPTH } from './places.ts'
+import { giveAtOwn, mayMakePlaces } from './own-clients.ts'
 import { idFrom, RowId } from './shapes.ts'
 
 export class LaidPlace {
@@ -37,6 +38,9 @@ export class LaidKey {
   @IsInt() @Min(0) @Max(MAXIMUM_LISTED) at!: number
 }
 
+/** So many keys of groups are laid out at most; ids of what the maker gets are counted on beyond. */
+const MOST_KEYS = 200
+
 export class LayOut {
   @Equals('lay-out') type!: 'lay-out'
   @RowId() parentId!: Id
@@ -46,7 +50,12 @@ export class LayOut {
   @ValidateNested({ each: true })
   @Type(() => LaidPlace)
   places!: LaidPlace[]
-  @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => LaidKey) keys?: LaidKey[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_KEYS)
+  @ValidateNested({ each: true })
+  @Type(() => LaidKey)
+  keys?: LaidKey[]
   /** From which the ids of the rows made are counted on. */
   @RowId() seedId!: Id
 }
@@ -62,12 +71,14 @@ export const layOut: ChangeKind<LayOut> = {
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
-    if (!parent || !draft.need('places', 'change', parent.id, `add places in ${parent.name}`)) return
+    if (!parent || !mayMakePlaces(draft, parent)) return
     if (change.places.some((place) => place.walled) && !draft.need('places', 'run', parent.id, 'wall places off'))
       return
     const rows = rowsOf(draft, change, parent)
     if (draft.problems.length > 0) return
     draft.insertAll('place', rows)
+    const tops = rows.filter(({ parentId }) => parentId === parent.id)
+    giveAtOwn(draft, parent, tops, (at) => idFrom(change.seedId, MAXIMUM_LISTED + MOST_KEYS + at))
     const keys = (change.keys ?? []).flatMap((key, at) => keyRow(draft, change, rows, key, at) ?? [])
     if (draft.problems.length === 0) draft.insertAll('grant', keys)
   },
@@ -139,6 +150,7 @@ function keyRow(
     givenById: draft.actorId,
     offerId: null,
     approvers: null,
+    madeRoleId: null,
   }
 }
 

@@ -37,7 +37,14 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
       continue
     }
     const row = { subjectKind: 'person' as const, subjectId: offer.personId, roleId, placeId, from: begins, until }
-    draft.insert('grant', { id: grantId, ...row, givenById: giverId, offerId: offer.id, approvers: null })
+    draft.insert('grant', {
+      id: grantId,
+      ...row,
+      givenById: giverId,
+      offerId: offer.id,
+      approvers: null,
+      madeRoleId: null,
+    })
   }
   if (offer.seats.length > 0) {
     checkMoney(draft, before, sight, [...new Set(offer.grants.map((grant) => grant.placeId))], 'hand out a seat')

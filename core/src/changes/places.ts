@@ -5,7 +5,8 @@ import { Line } from '../checks/shape.ts'
 import { upwards } from '../places/tree.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
-import { RowId } from './shapes.ts'
+import { giveAtOwn, mayMakePlaces } from './own-clients.ts'
+import { idFrom, RowId } from './shapes.ts'
 
 /** How deep places go beneath the root. */
 export const MAXIMUM_DEPTH = 12
@@ -28,7 +29,7 @@ export const makePlace: ChangeKind<MakePlace> = {
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
     if (!parent) return
-    if (!draft.need('places', 'change', parent.id, `add places in ${parent.name}`)) return
+    if (!mayMakePlaces(draft, parent)) return
     if (upwards(draft.account, parent.id).length > MAXIMUM_DEPTH) {
       return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
     }
@@ -37,7 +38,9 @@ export const makePlace: ChangeKind<MakePlace> = {
     const { placeId, parentId, name, kind } = change
     const reference = change.reference ?? null
     const row = { id: placeId, parentId, name: name.trim(), kind, reference }
-    draft.insert('place', { ...row, walled: false, archived: false, approvers: null })
+    const place = { ...row, walled: false, archived: false, approvers: null }
+    draft.insert('place', place)
+    if (draft.problems.length === 0) giveAtOwn(draft, parent, [place], () => idFrom(placeId, 1))
   },
   sentence: (change, sight, verb) =>
     `${verb('added', 'add')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,

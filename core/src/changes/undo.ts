@@ -80,8 +80,9 @@ function inPresentLayout(edit: RowEdit): RowEdit {
     if (edit.table === 'place') return { approvers: null, ...row }
     if (edit.table === 'group') return { leads: false, ...row }
     if (edit.table !== 'grant') return row
-    const { approverIds: personIds, ...rest } = row as GrantRow & { approverIds?: Id[] | null }
-    return { ...rest, approvers: rest.approvers ?? (personIds?.length ? { kind: 'named', personIds } : null) }
+    const { approverIds: personIds, ...rest } = row as Partial<GrantRow> & { approverIds?: Id[] | null }
+    const named = personIds?.length ? { kind: 'named' as const, personIds } : null
+    return { ...rest, approvers: rest.approvers ?? named, madeRoleId: rest.madeRoleId ?? null }
   }
   return { ...edit, before: present(edit.before), after: present(edit.after) } as RowEdit
 }

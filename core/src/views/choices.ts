@@ -1,6 +1,7 @@
 import type { AreaKey, Id, RoleArea, RoleRow } from '../account/rows.ts'
 import { rank, type Level } from '../access/levels.ts'
 import { givenBy, NOTHING_GIVEN, type Given } from '../access/powers.ts'
+import { makesClients } from '../access/own-clients.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
 import { groupMembers } from '../access/reach.ts'
@@ -18,6 +19,8 @@ export interface RoleChoice {
   /** Those of what it can that are reached only if it is given at the root: areas of the whole account (model L4). */
   atRoot: string[]
   areas: { area: AreaKey; name: string; level: Level }[]
+  /** Whether it lets its holder make clients of their own, at each of which they get another role (model T8). */
+  makesClients: boolean
 }
 
 export interface SeatChoice extends SeatWords {
@@ -92,7 +95,15 @@ function groupChoices(sight: Sight): Choices['groups'] {
 }
 
 export function roleChoice(sight: Sight, role: RoleRow): RoleChoice {
-  const choice: RoleChoice = { id: role.id, name: role.name, can: [], cannot: [], atRoot: [], areas: [] }
+  const choice: RoleChoice = {
+    id: role.id,
+    name: role.name,
+    can: [],
+    cannot: [],
+    atRoot: [],
+    areas: [],
+    makesClients: makesClients(sight.account, role, sight.now),
+  }
   for (const area of areasAt(sight.account, sight.now)) {
     const entry = entryOf(sight.account, role, area)
     const given = entry ? givenBy(entry) : NOTHING_GIVEN

@@ -68,7 +68,7 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
   }
   const insert = (table: RowEdit['table'], row: { id: Id }) =>
     ({ table, key: row.id, before: null, after: row }) as unknown as RowEdit
-  const dates = { from: now, until: null, givenById: null, offerId: null, approvers: null }
+  const dates = { from: now, until: null, givenById: null, offerId: null, approvers: null, madeRoleId: null }
   const edits = [
     insert('person', person),
     ...packet.grants.map((grant, at) =>

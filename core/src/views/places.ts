@@ -15,6 +15,7 @@ import { isOwnArea, productAt } from '../products/catalogue.ts'
 import { handedOutAt } from '../seats/allotments.ts'
 import { countsNow, keyViews, type KeyView } from './keys.ts'
 import { approversView, type ApproversView } from './approvers.ts'
+import { fittingsAt, type FittingView } from './fittings.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
 
 /** One row of the tree of places. */
@@ -39,6 +40,8 @@ export interface PlaceGrantView extends RoleGrantView {
   people: number
   /** It has not begun. */
   later: boolean
+  /** The role its holder gets at each client they make (model T8); null where it lets them make none. */
+  made: string | null
   /** Who approves what the key's role makes need approval; null where it makes nothing need any. */
   approvers: ApproversView | null
 }
@@ -72,6 +75,8 @@ export interface PlaceSheetView extends PlaceView {
   stewards: { personId: Id; name: string }[]
   /** Who approves there and beneath, as the place says; null where nothing given around it needs approval. */
   approvers: ApproversView | null
+  /** Products that are charged by the place, on or off here (model S6). */
+  fittings: FittingView[]
   /** Its own products, with our people in them (model B6). */
   theirProducts: TheirProduct[]
   children: { id: Id; name: string; walled: boolean }[]
@@ -154,6 +159,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
     onceIn: onceIn(sight, placeId),
     stewards: stewards(sight, placeId),
     approvers: sight.can('access', 'see', placeId) ? approversAt(sight, place) : null,
+    fittings: fittingsAt(sight, place),
     theirProducts: theirProducts(sight, placeId),
     children: children.map((child) => ({ id: child.id, name: child.name, walled: child.walled })),
     controls: controlsOfPlace(sight, placeId),
@@ -196,7 +202,8 @@ export function placeGrantView(sight: Sight, grant: GrantRow, role: RoleRow): Pl
   const people = peopleOf(sight, grant)
   const approvers = needsApproval(sight, role) ? approversView(sight, grant.approvers) : null
   const later = grant.from > sight.now
-  return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later, approvers }
+  const made = sight.account.get('role', grant.madeRoleId)?.name ?? null
+  return { ...grantView(sight, grant), roleId: role.id, role: role.name, people, later, approvers, made }
 }
 
 /** Whether anything a role gives needs someone's approval, by itself or by what flows from the role it follows. */

@@ -95,6 +95,7 @@ const LAYOUT: Layout<TableName> = {
       plain('givenById', 'given_by_id'),
       plain('offerId', 'offer_id'),
       json('approvers', 'approvers'),
+      plain('madeRoleId', 'made_role_id'),
     ],
   },
   offer: {

@@ -34,7 +34,11 @@ const until = ref('')
 const role = computed(() => choices.value?.roles.find((one) => one.id === roleId.value))
 let timer: ReturnType<typeof setTimeout> | undefined
 
-watch([chosen, placeIds, roleId, from, until], () => {
+/** The role they get at each client they make, where the role chosen lets them make some. */
+const madeRoleId = ref('')
+const others = computed(() => roles.value.filter(({ value }) => value !== roleId.value))
+
+watch([chosen, placeIds, roleId, madeRoleId, from, until], () => {
   clearTimeout(timer)
   if (!roleId.value || placeIds.value.length === 0 || chosen.value.length === 0) return docket.release(slot)
   const dates = { ...(from.value ? { from: from.value } : {}), ...(until.value ? { until: until.value } : {}) }
@@ -42,12 +46,16 @@ watch([chosen, placeIds, roleId, from, until], () => {
     const [kind = '', id = ''] = one.split(' ')
     return { kind, id }
   })
+  const made = role.value?.makesClients && madeRoleId.value ? { madeRoleId: madeRoleId.value } : {}
   // One for one is held as it is, so that a refusal says its reason.
-  if (picked.length === 1 && placeIds.value.length === 1) {
-    const [{ kind, id }] = picked as [{ kind: string; id: string }]
-    const subject = { subjectKind: kind, subjectId: id }
-    const give: NewChange = { type: 'give', ...subject, roleId: roleId.value, placeId: placeIds.value[0]!, ...dates }
-    return docket.hold([give], slot)
+  if ((picked.length === 1 && placeIds.value.length === 1) || 'madeRoleId' in made) {
+    const gives = picked.flatMap(({ kind, id }) =>
+      placeIds.value.map((placeId): NewChange => {
+        const subject = { subjectKind: kind, subjectId: id }
+        return { type: 'give', ...subject, roleId: roleId.value, placeId, ...made, ...dates }
+      }),
+    )
+    return docket.hold(gives, slot)
   }
   const filling = { kind: 'give-many', subjects: picked, placeIds: placeIds.value, roleId: roleId.value, ...dates }
   timer = setTimeout(() => void docket.fill(filling, slot), 200)
@@ -73,6 +81,10 @@ onBeforeUnmount(() => clearTimeout(timer))
     <p v-if="role && !props.roleId" class="says muted">
       {{ t('give.can', { what: role.can.slice(0, 5).join(', ') || t('give.nothing') }) }}
     </p>
+    <BFormGroup v-if="role?.makesClients" :label="t('give.madeRole')" label-for="give-made-role">
+      <PickOne id="give-made-role" v-model="madeRoleId" :options="[{ value: '', text: t('give.choose') }, ...others]" />
+      <p class="says muted">{{ t('give.madeRoleAbout') }}</p>
+    </BFormGroup>
     <PickMany v-if="!placeId" v-model="placeIds" :options="places" :label="t('give.places')" />
     <p v-if="notReached(roleId, placeIds)" class="says">{{ notReached(roleId, placeIds) }}</p>
     <div class="dates">

@@ -78,7 +78,7 @@ const { t } = useI18n()
           lastDay && (!grant.until || grant.until > lastDay)
             ? `, ${t('roles.withEngagement', { date: shortDate(lastDay, today) })}`
             : ''
-        }}
+        }}{{ grant.made ? `, ${t('give.withMade', { role: grant.made })}` : '' }}
       </small>
     </KeyRow>
     <KeyPanel v-if="changing === grant.grantId" :grants="[grant]" @close="changing = ''" />

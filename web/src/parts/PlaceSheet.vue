@@ -21,6 +21,7 @@ import HistoryLines from './HistoryLines.vue'
 import MoreActs from './MoreActs.vue'
 import SheetFacts from './SheetFacts.vue'
 import SheetHead from './SheetHead.vue'
+import PlaceFittings from './PlaceFittings.vue'
 import SheetSection from './SheetSection.vue'
 import PickOne from './PickOne.vue'
 import NotYet from './NotYet.vue'
@@ -259,6 +260,7 @@ function move(parentId: string): void {
           :otherwise="t('approvers.asRole')"
         />
       </SheetSection>
+      <PlaceFittings :key="`fittings ${placeId}`" :place="place" :today="today" />
       <AllotmentLines :place="place" />
       <SheetSection v-if="place.apart.length > 0 || place.controls.apart.enabled" :title="t('apart.title')">
         <p v-for="one in place.apart" :key="one.separationId" class="line apart">

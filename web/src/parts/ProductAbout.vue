@@ -117,6 +117,9 @@ const { data, error, again } = useFetched<ProductAboutView>(() => session.path(`
 h2 {
   margin: 18px 0 6px;
 }
+.areas li > * + * {
+  margin-left: 6px;
+}
 .types {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));

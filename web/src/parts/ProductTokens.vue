@@ -23,9 +23,9 @@ const { t } = useI18n()
 const session = useSession()
 const proof = useProof()
 const { data, again } = useFetched<{ tokens: ProductToken[]; control: Control }>(() => path(''))
-const { people, findPeople } = useChoices({ people: true, when: () => editing.value !== null })
 /** The id of the token being edited; empty: a new one; null: none. */
 const editing = ref<string | null>(null)
+const { people, findPeople } = useChoices({ people: true, when: () => editing.value !== null })
 const rotating = ref('')
 const cutting = ref('')
 const overlap = ref<(typeof OVERLAPS)[number]>(24)
@@ -109,9 +109,9 @@ function facts(token: ProductToken): string {
             <strong>{{ token.name || t('tokens.unnamed') }}</strong>
             <small class="muted">{{ facts(token) }}</small>
             <small :class="token.uncared ? 'oxblood' : 'muted'">{{
-              token.uncared
-                ? t('tokens.uncared', { name: token.responsible ?? '' }, token.responsible ? 1 : 0)
-                : t('tokens.responsibleIs', { name: token.responsible })
+              token.responsible === null
+                ? t('tokens.nobody')
+                : t(token.uncared ? 'tokens.uncared' : 'tokens.responsibleIs', { name: token.responsible })
             }}</small>
           </span>
           <span class="acts">
