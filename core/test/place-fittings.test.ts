@@ -1,4 +1,4 @@
-import { placeSheetView, Sight } from '../src/index.ts'
+import { placeSheetView, Sight, type ProductSheet } from '../src/index.ts'
 import { House } from './house.ts'
 
 /** Garden Log is charged by the site: 45.00 a month each. */
@@ -6,7 +6,8 @@ function bySite(): House {
   return House.open((book) => {
     const from = book.products[0]!.sheets[0]!
     const perPlace = [{ name: 'Site', placeKind: 'site', priceMinor: 4500 }]
-    from.sheet = { ...from.sheet, charging: { ...from.sheet.charging, perPlace } }
+    const sheet = from.sheet as ProductSheet
+    from.sheet = { ...sheet, charging: { ...sheet.charging, perPlace } }
   })
 }
 const fittings = (house: House, who: string, place: string) =>

@@ -193,6 +193,8 @@ export class BookOffer {
   @NeededWhen() expires!: string
   @IsArray() @ValidateNested({ each: true }) @Type(() => BookOfferedGrant) grants!: BookOfferedGrant[]
   @IsArray() @IsString({ each: true }) seats!: string[]
+  /** Those of the seats that are their own licences. */
+  @IsOptional() @IsArray() @IsString({ each: true }) ownSeats?: string[]
   @IsOptional() @IsArray() @IsString({ each: true }) groups?: string[]
   /** The message came back. */
   @IsOptional() @IsBoolean() bounced?: boolean

@@ -18,6 +18,8 @@ export interface OfferedSeat {
   holdingId: Id
   product: string
   seatType: string
+  /** Their own licence, which they bring: neither counted nor charged (model S1). */
+  own?: true
 }
 
 /** An invitation to one address (model I1, I5): what it gives stays here until it is taken up. */
@@ -52,6 +54,8 @@ export interface LinkRow {
   seats: readonly { product: string; seatType: string }[]
   groupIds: readonly Id[]
   engagementUntil: Instant | null
+  /** The firm they work for; null for none. */
+  employerId: Id | null
   /** Only addresses of this domain; null for anyone with the link. */
   domain: string | null
   maximumUses: number

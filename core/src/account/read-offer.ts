@@ -19,6 +19,7 @@ export function readOffer(offer: BookOffer, path: string, scene: CustomsScene): 
   const seats = offer.seats.map((seat, at) => {
     const wanted = { personId, sponsorId, sentAt, ...seatOf(seat, `${path}/seats/${at}`, scene) }
     const { product, seatType } = wanted
+    if (offer.ownSeats?.includes(seat)) return { holdingId: scene.makeId(), product, seatType, own: true as const }
     return { holdingId: offer.state === 'live' ? reserved(wanted, scene) : scene.makeId(), product, seatType }
   })
   const groupIds = (offer.groups ?? []).flatMap((name, at) => {

@@ -174,6 +174,7 @@ export function writeBook(account: Account, asOf: Instant): AccountBook {
         ...end(grant.until),
       })),
       seats: offer.seats.map(seatCode),
+      ...(offer.seats.some(({ own }) => own) ? { ownSeats: offer.seats.filter(({ own }) => own).map(seatCode) } : {}),
       ...(offer.bounced ? { bounced: true } : {}),
       ...(offer.groupIds.length > 0
         ? { groups: offer.groupIds.map((id) => account.get('group', id)?.name ?? id) }

@@ -5,7 +5,7 @@ import { Line } from '../checks/shape.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
 import type { Draft } from './draft.ts'
 import { dayText, periodText, roleText } from './grants.ts'
-import { InvitedGrant, InvitedSeat, mayInvite, tryUse } from './invite.ts'
+import { InvitedGrant, InvitedSeat, mayInvite, tryUse, offeredSeat } from './invite.ts'
 import type { ChangeKind } from './kind.ts'
 import { invitedOf, openOffer } from './offer-life.ts'
 import { aSeat, releaseOffered, reserveOffered } from './offers.ts'
@@ -116,13 +116,14 @@ function grantsOf(draft: Draft, { grants }: AmendOffer, offer: OfferRow): OfferR
 
 /** A seat that was offered before keeps what was reserved for it. */
 function seatsOf(draft: Draft, { seats }: AmendOffer, offer: OfferRow): OfferRow['seats'] {
-  return (seats ?? offer.seats).map(({ holdingId, product, seatType }, at) => {
+  return (seats ?? offer.seats).map((seat, at) => {
+    const { product, seatType, own } = seat
     const before = offer.seats.find((one) => one.product === product && one.seatType === seatType)
-    if (before) return before
+    if (before && Boolean(before.own) === Boolean(own)) return before
     if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
       draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}.`, `/seats/${at}`)
     }
-    return { holdingId, product, seatType }
+    return offeredSeat(seat)
   })
 }
 

@@ -1,7 +1,17 @@
-import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
-import type { Id, OfferRow, PersonKind, PersonRow, Standing } from '../account/rows.ts'
+import type { Id, OfferedSeat, OfferRow, PersonKind, PersonRow, Standing } from '../account/rows.ts'
 import { Email } from '../checks/email.ts'
 import { Line } from '../checks/shape.ts'
 import { stateAt } from '../people/presence.ts'
@@ -30,6 +40,13 @@ export class InvitedSeat {
   @RowId() holdingId!: Id
   @IsString() @MaxLength(60) product!: string
   @IsString() @MaxLength(60) seatType!: string
+  /** Their own licence, which they bring. */
+  @IsOptional() @IsBoolean() own?: boolean
+}
+
+/** A seat as an offer holds it. */
+export function offeredSeat({ holdingId, product, seatType, own }: InvitedSeat): OfferedSeat {
+  return { holdingId, product, seatType, ...(own ? { own: true as const } : {}) }
 }
 
 export class Invite {
@@ -197,11 +214,12 @@ function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
     const period = draft.period(from, end)
     return { grantId, roleId, placeId, from: from ? period.from : null, until: period.until }
   })
-  const seats = change.seats.map(({ holdingId, product, seatType }, at) => {
+  const seats = change.seats.map((seat, at) => {
+    const { product, seatType } = seat
     if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
       draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}.`, `/seats/${at}`)
     }
-    return { holdingId, product, seatType }
+    return offeredSeat(seat)
   })
   return {
     id: change.offerId,

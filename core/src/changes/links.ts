@@ -39,6 +39,8 @@ export class MakeLink {
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PacketSeat) seats!: PacketSeat[]
   @IsArray() @ArrayMaxSize(50) @RowIds() groupIds!: Id[]
   @When() engagementUntil?: string | null
+  /** The firm they work for. */
+  @IsOptional() @RowId() employerId?: Id | null
   @IsOptional() @MailDomain() domain?: string | null
   @IsInt() @Min(1) @Max(1_000) maximumUses!: number
   /** The last day on which the link opens. */
@@ -66,6 +68,9 @@ export const makeLink: ChangeKind<MakeLink> = {
     if (!waits && !draft.need('people', 'change', draft.account.root.id, 'let people in without admitting them')) return
     const { until: engagementUntil } = draft.period(null, change.engagementUntil)
     checkEnd(draft, change, engagementUntil)
+    if (change.employerId && !draft.account.get('employer', change.employerId)) {
+      draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+    }
     const { linkId: id, name, kind, standing, grants, seats, groupIds, maximumUses } = change
     const link: LinkRow = {
       ...{ id, name: name.trim(), makerId: draft.actorId, kind, standing, engagementUntil, maximumUses, waits },
@@ -73,6 +78,7 @@ export const makeLink: ChangeKind<MakeLink> = {
       seats: seats.map(({ product, seatType }) => ({ product, seatType })),
       groupIds: [...new Set(groupIds)],
       domain: change.domain || null,
+      employerId: change.employerId ?? null,
       uses: 0,
       madeAt: draft.now,
       expiresAt: untilDate(change.until, zone),
@@ -213,7 +219,7 @@ function personBy(link: LinkRow, { personId, loginId }: Pick<ComeBy, 'personId' 
     standing: link.standing,
     state: 'waiting',
     managerId: null,
-    employerId: null,
+    employerId: link.employerId,
     signatory: false,
     recorded: false,
     joinedInto: null,

@@ -113,13 +113,15 @@ function giveSeat(draft: Draft, offer: OfferRow, seat: OfferedSeat): void {
     return draft.update('holding', reserved.id, { personId: person.id, until: null })
   }
   const holdingId = reserved ? idFrom(seat.holdingId, offer.resendNumber + 1) : seat.holdingId
-  const { product, seatType } = seat
-  holdSeat(draft, { holdingId, personId: person.id, product, seatType, from, until: null })
+  const { product, seatType, own = false } = seat
+  holdSeat(draft, { holdingId, personId: person.id, product, seatType, from, until: null, own })
 }
 
 /** Takes the seats of types that count from the invitation on; they last as long as it does (model I5, S3). */
 export function reserveOffered(draft: Draft, offer: OfferRow): void {
-  for (const { holdingId, product, seatType } of offer.seats) {
+  for (const { holdingId, product, seatType, own } of offer.seats) {
+    // What they bring themselves takes none of ours.
+    if (own) continue
     if (productAt(draft.account, product, draft.now)?.sheet.charging.counts !== 'invited') continue
     const until = offer.expiresAt
     holdSeat(draft, { holdingId, personId: offer.personId, product, seatType, from: draft.now, until })
@@ -129,7 +131,7 @@ export function reserveOffered(draft: Draft, offer: OfferRow): void {
 /** Holds for longer what was reserved for an offer sent again; what ran out meanwhile is taken anew (model S3). */
 export function extendReserved(draft: Draft, offer: OfferRow, expiresAt: Instant): OfferRow['seats'] {
   return offer.seats.map((seat) => {
-    if (productAt(draft.account, seat.product, draft.now)?.sheet.charging.counts !== 'invited') return seat
+    if (seat.own || productAt(draft.account, seat.product, draft.now)?.sheet.charging.counts !== 'invited') return seat
     const held = draft.account.get('holding', seat.holdingId)
     if (held && isHeldAt(draft.account, held, draft.now)) draft.update('holding', held.id, { until: expiresAt })
     else {
@@ -150,9 +152,9 @@ export function releaseOffered(draft: Draft, offer: OfferRow): void {
 }
 
 /** `a Field seat in Bedding Log`. */
-export function aSeat(seat: { product: string; seatType: string }, sight: Sight): string {
+export function aSeat(seat: { product: string; seatType: string; own?: boolean }, sight: Sight): string {
   const text = seatText(seat, sight)
-  return `${articleOf(text)} ${text}`
+  return `${articleOf(text)} ${text}${seat.own ? ' (their own licence)' : ''}`
 }
 
 /** `a` or `an`, by the first letter. */

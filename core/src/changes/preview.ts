@@ -3,7 +3,6 @@ import type { DepartureRow, Id } from '../account/rows.ts'
 import { compare, type Move, type MoveKind } from '../access/compare.ts'
 import { impactOf } from '../access/impact.ts'
 import { Sight } from '../access/sight.ts'
-import type { Problem } from '../checks/problem.ts'
 import type { Instant } from '../time/instants.ts'
 import { plannedInstant } from './planned.ts'
 import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
@@ -23,10 +22,11 @@ import {
 import { onceCome } from './links.ts'
 import { givenOnItsDay } from './shut-doors.ts'
 import { takenUp } from './once-in.ts'
+import { withWaysOut, type MendableProblem } from './sold-out.ts'
 
 /** What a docket would do, as its actor may see it (model S8, C3). */
 export interface Preview {
-  problems: Problem[]
+  problems: MendableProblem[]
   sentences: string[]
   access: {
     effects: AccessEffect[]
@@ -69,7 +69,7 @@ export function preview(
   const seen = moves.filter((move) => sight.seesPerson(move.personId) && sight.seesPlace(move.placeId))
   const effects = summarize(after, seen, sight, now)
   return {
-    problems: decision.problems,
+    problems: withWaysOut(account, changes, decision.problems, actor.personId, now),
     sentences: changes.map((change) => toDoOf(change, sight)),
     access: {
       effects,

@@ -8,7 +8,7 @@ import { Line } from '../checks/shape.ts'
 import { isPresent } from '../people/presence.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import { periodText, roleText } from './grants.ts'
-import { INVITATION_DAYS, InvitedGrant, InvitedSeat, mayInvite } from './invite.ts'
+import { INVITATION_DAYS, InvitedGrant, InvitedSeat, mayInvite, offeredSeat } from './invite.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind } from './kind.ts'
 import { aSeat, giveOffered } from './offers.ts'
@@ -111,7 +111,7 @@ function givenTo(draft: Draft, change: RecordPerson): OfferRow {
   return {
     ...{ id: change.personId, personId: change.personId, sponsorId: draft.actorId ?? change.personId, state: 'live' },
     ...{ sentAt: draft.now, expiresAt: draft.now, resendNumber: 0, revision: 0, bounced: false, grants },
-    seats: (change.seats ?? []).map(({ holdingId, product, seatType }) => ({ holdingId, product, seatType })),
+    seats: (change.seats ?? []).map(offeredSeat),
     groupIds: [...new Set(change.groupIds ?? [])],
   }
 }

@@ -103,7 +103,7 @@ function insteadText(draft: Draft, product: string, seatType: string, instant: I
     const count = type.code === seatType ? undefined : countSeats(account, product, type.code, instant)
     return count !== undefined && type.use === 'named' && (count.empty === null || count.empty > 0)
   })
-  const idle = idleHolders(draft, product, seatType).map((id) => account.nameOf(id))
+  const idle = idleHolders(sight, product, seatType).map((id) => account.nameOf(id))
   const price = sight.money ? priceOfOneMore(account, product, seatType, now) : null
   const { currency, locale } = account.settings
   return [
@@ -119,7 +119,8 @@ function insteadText(draft: Draft, product: string, seatType: string, instant: I
 const IDLE_DAYS = 30
 
 /** Whose seat lies idle, where the product reports people's use at all; two of those the actor sees. */
-function idleHolders({ account, sight, now }: Draft, product: string, seatType: string): Id[] {
+export function idleHolders(sight: Sight, product: string, seatType: string): Id[] {
+  const { account, now } = sight
   const uses = account.by('use', 'product', product).filter((use) => use.personId !== null)
   if (uses.length === 0) return []
   const since = now - IDLE_DAYS * 86_400_000_000

@@ -78,6 +78,7 @@ function inPresentLayout(edit: RowEdit): RowEdit {
     if (row === null) return null
     if (edit.table === 'offer') return { revision: 0, ...row }
     if (edit.table === 'place') return { approvers: null, ...row }
+    if (edit.table === 'link') return { employerId: null, ...row }
     if (edit.table === 'group') return { leads: false, ...row }
     if (edit.table !== 'grant') return row
     const { approverIds: personIds, ...rest } = row as Partial<GrantRow> & { approverIds?: Id[] | null }

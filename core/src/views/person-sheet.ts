@@ -74,7 +74,7 @@ export interface OfferView {
   gives: { roleId: Id; role: string; placeId: Id; place: string; until: LocalDate | null }[]
   /** What the mailbox’s server said when the message came back; null where it did not. */
   bounce: string | null
-  seats: { product: string; seatType: string; name: string }[]
+  seats: { product: string; seatType: string; name: string; own: boolean }[]
   /** Groups it puts them into, with what each gives as far as the asker sees. */
   groups: { id: Id; name: string; gives: string[] }[]
   line: string | null
@@ -173,8 +173,8 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
         until: grant.until === null ? null : lastDateBefore(grant.until, account.zone),
         place: sight.placeName(grant.placeId),
       })),
-    seats: offer.seats.map(({ product, seatType }) => ({
-      ...{ product, seatType, name: seatName(sight, { product, seatType }) },
+    seats: offer.seats.map(({ product, seatType, own = false }) => ({
+      ...{ product, seatType, own, name: seatName(sight, { product, seatType }) },
     })),
     groups: (whole ? offer.groupIds : []).map((id) => {
       return { id, name: account.get('group', id)?.name ?? '', gives: groupGives(sight, id) }

@@ -81,6 +81,7 @@ export const viewRoutes = [
     '/packets/{packetId}/paper',
     'What a newcomer would have access to with a welcome packet today. Nothing is changed.',
   ),
+  view('again', '/people/{personId}/again', 'An invitation that came to nothing, to be filled in and sent anew.'),
   view('packet-like', '/people/{personId}/packet', 'What someone has, as a welcome packet for others like them.'),
   view('requests', '/requests', 'Requests: to decide, and your own.'),
   view('groups', '/groups', 'Groups with their rules, and the fields a rule can use.'),

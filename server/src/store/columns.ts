@@ -225,6 +225,7 @@ const LAYOUT: Layout<TableName> = {
       json('groupIds', 'group_ids'),
       plain('engagementUntil', 'engagement_until_us'),
       plain('domain', 'domain'),
+      plain('employerId', 'employer_id'),
       plain('maximumUses', 'maximum_uses'),
       plain('uses', 'uses'),
       plain('madeAt', 'made_at_us'),

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import {
+  againView,
   askView,
   backFrom,
   billLineView,
@@ -165,6 +166,7 @@ export const VIEWS = {
   planned: (sight: Sight) => ({ planned: plannedView(sight) }),
   settings: (sight: Sight) => settingsView(sight),
   packet: (sight: Sight, { packetId }: Params) => packetOnPaper(sight, packetId!),
+  again: (sight: Sight, { personId }: Params) => againView(sight, personId!),
   'packet-like': (sight: Sight, { personId }: Params) => packetLike(sight, personId!),
   requests: (sight: Sight) => requestsView(sight),
   groups: (sight: Sight) => groupsView(sight),

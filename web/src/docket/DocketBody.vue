@@ -77,7 +77,12 @@ const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
             : [{ code: docket.error.code, sentence: docket.error.message }]
         "
       />
-      <ProblemList v-if="docket.preview" :title="t('docket.cannot')" :problems="docket.preview.problems" />
+      <ProblemList
+        v-if="docket.preview"
+        :title="t('docket.cannot')"
+        :problems="docket.preview.problems"
+        @mend="docket.mend($event)"
+      />
       <EffectBlocks v-if="docket.preview && !docket.isEmpty" :preview="docket.preview" />
       <p v-if="docket.busy" class="muted" role="status">{{ t('docket.reading') }}</p>
       <PlannedDockets v-if="!beside && !session.seeing" />

@@ -72,7 +72,7 @@ export function invitationOf(form: InvitationForm): NewChange | undefined {
 /** The form as it was when a change was left in hand. */
 export function invitationFrom(change: NewChange): InvitationForm {
   const text = (field: string) => (typeof change[field] === 'string' ? (change[field] as string) : '')
-  const seats = (change.seats ?? []) as { product: string; seatType: string }[]
+  const seats = (change.seats ?? []) as FormSeat[]
   const grants = (change.grants ?? []) as { roleId: string; placeId: string }[]
   return {
     ...emptyInvitation(),
@@ -122,14 +122,23 @@ export function grantsOf(keys: readonly OfferedKey[]): { roleId: string; placeId
   return keys.flatMap(({ roleId, placeIds }) => (roleId ? placeIds.map((placeId) => ({ roleId, placeId })) : []))
 }
 
-/** Seats from `product/seat-type` each; empty ones are none. */
-export function seatsOf(seats: readonly string[]): { product: string; seatType: string }[] {
+/** A seat as a form has it; their own licence ends with that word. */
+interface FormSeat {
+  product: string
+  seatType: string
+  own?: boolean
+}
+
+/** Seats from `product/seat-type` each, `product/seat-type/own` for a licence they bring; empty ones are none. */
+export function seatsOf(seats: readonly string[]): FormSeat[] {
   return seats.filter(Boolean).map((seat) => {
-    const [product = '', seatType = ''] = seat.split('/')
-    return { product, seatType }
+    const [product = '', seatType = '', own] = seat.split('/')
+    return { product, seatType, ...(own === 'own' ? { own: true } : {}) }
   })
 }
 
-function seatsFrom(seats: readonly { product: string; seatType: string }[]): string[] {
-  return seats.length > 0 ? seats.map(({ product, seatType }) => `${product}/${seatType}`) : ['']
+export function seatsFrom(seats: readonly FormSeat[]): string[] {
+  return seats.length > 0
+    ? seats.map(({ product, seatType, own }) => `${product}/${seatType}${own ? '/own' : ''}`)
+    : ['']
 }

@@ -3,7 +3,7 @@ import type { PersonSheetView } from '@lodge/core'
 import { computed, reactive, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NewChange } from '../api/types.ts'
-import { grantsOf, keysOf, seatsOf } from '../logic/invitation.ts'
+import { grantsOf, keysOf, seatsFrom, seatsOf } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
@@ -23,7 +23,7 @@ const slot = `amend ${offer.id}`
 useDocketPlace(slot)
 const before = {
   keys: keysOf(offer.gives),
-  seats: offer.seats.length > 0 ? offer.seats.map(({ product, seatType }) => `${product}/${seatType}`) : [''],
+  seats: seatsFrom(offer.seats),
   groupIds: offer.groups.map(({ id }) => id),
   until: props.person.until ?? '',
   line: offer.line ?? '',
@@ -55,7 +55,7 @@ watch(
     <legend class="visually-hidden">{{ t('offer.amend') }}</legend>
     <p class="muted">{{ t('offer.amendAbout') }}</p>
     <OfferKeys v-model="form.keys" />
-    <OfferSeats v-model="form.seats" />
+    <OfferSeats may-be-own v-model="form.seats" />
     <PickMany v-if="groups.length > 0" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
     <BFormGroup :label="t('invite.until')" label-for="amend-until">
       <DateField id="amend-until" v-model="form.until" />

@@ -63,6 +63,14 @@ const { data: like } = useFetched<Omit<PacketRow, 'id' | 'name'>>(() =>
 watch(like, (chosen) => {
   if (chosen) Object.assign(form, startFrom(form, chosen))
 })
+/** An invitation that came to nothing, sent anew: filled in as it was. */
+const { data: earlier } = useFetched<Record<string, unknown>>(
+  () => (route.query.again ? session.path(`/people/${String(route.query.again)}/again`) : null),
+  true,
+)
+watch(earlier, (found) => {
+  if (found) Object.assign(form, invitationFrom({ type: 'invite', ...found }))
+})
 // From a place's sheet: the first key is for there.
 if (route.query.at) form.keys[0]!.placeIds = [String(route.query.at)]
 
@@ -160,7 +168,7 @@ watch(
           <PickOne id="invite-manager" v-model="form.managerId" :options="named(choices?.managers)" />
         </BFormGroup>
       </div>
-      <OfferSeats v-model="form.seats" />
+      <OfferSeats v-model="form.seats" may-be-own />
       <PickMany v-if="groups.length > 0" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
       <OfferKeys v-model="form.keys" />
       <BFormGroup :label="t('invite.line')" label-for="invite-line" class="line">

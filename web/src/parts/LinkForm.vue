@@ -1,23 +1,33 @@
 <script setup lang="ts">
-import { computed, reactive, watch } from 'vue'
+import type { PacketsView } from '@lodge/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { grantsOf, seatsOf, startFrom, type OfferedKey } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
+import { useFetched } from '../state/fetched.ts'
+import { useSession } from '../state/session.ts'
 import DateField from './DateField.vue'
+import OfferKeys from './OfferKeys.vue'
+import OfferSeats from './OfferSeats.vue'
+import PickMany from './PickMany.vue'
 import PickOne from './PickOne.vue'
 
-// A link by which people come: what it gives, for how many, until when; seen in the docket before it is made.
+// A link by which people come: what it gives, as an invitation does, for how many and until when; seen before it is made.
 const props = defineProps<{ placeId?: string }>()
 const { t } = useI18n()
 const docket = useDocket()
-const { choices, roles, places } = useChoices()
+const session = useSession()
+const { choices, firms, makeFirm } = useChoices()
 const SLOT = 'make-link'
 const form = reactive({
   name: '',
   kind: 'contractor' as 'staff' | 'contractor' | 'client',
-  roleId: '',
-  placeId: props.placeId ?? '',
-  seat: '',
+  standing: 'guest' as 'member' | 'guest',
+  keys: [{ roleId: '', placeIds: props.placeId ? [props.placeId] : [] }] as OfferedKey[],
+  seats: [''],
+  groupIds: [] as string[],
+  employerId: '',
   maximumUses: 10,
   until: '',
   engagementUntil: '',
@@ -25,30 +35,49 @@ const form = reactive({
   waits: true,
 })
 const kinds = (['staff', 'contractor', 'client'] as const).map((value) => ({ value, text: t(`kind.${value}`) }))
-const seats = computed(() => [
-  { value: '', text: t('invite.noSeat') },
-  ...(choices.value?.seats ?? []).map((seat) => ({
-    value: `${seat.product}/${seat.seatType}`,
-    text: [`${seat.name}, ${seat.price}`, seat.room].filter(Boolean).join(', '),
-  })),
-])
+const standings = (['member', 'guest'] as const).map((value) => ({ value, text: t(`standing.${value}`) }))
+const groups = computed(() => (choices.value?.groups ?? []).map(({ id, name }) => ({ value: id, text: name })))
+const { data: known } = useFetched<PacketsView>(() => session.path('/packets'))
+/** Packets that a link may carry: nobody comes by a link as an administrator. */
+const packets = computed(() =>
+  (known.value?.packets ?? []).flatMap(({ id, name, standing }) =>
+    standing === 'administrator' ? [] : [{ value: id, text: name }],
+  ),
+)
+const packetId = ref('')
+watch(packetId, (id) => {
+  const packet = known.value?.packets.find((one) => one.id === id)
+  if (!packet) return
+  const { kind, standing, seats, groupIds, keys } = startFrom(form as never, packet)
+  Object.assign(form, { kind, standing, seats, groupIds, keys })
+})
+watch(
+  () => form.kind,
+  (kind) => {
+    if (!packetId.value) form.standing = kind === 'staff' ? 'member' : 'guest'
+  },
+)
+
+async function addFirm(name: string): Promise<void> {
+  form.employerId = await makeFirm(name)
+}
 
 watch(form, () => {
   if (!form.name.trim() || !form.until) return docket.release(SLOT)
-  const [product, seatType] = form.seat.split('/')
   docket.hold(
     [
       {
         type: 'make-link',
         name: form.name.trim(),
         kind: form.kind,
-        standing: form.kind === 'staff' ? 'member' : 'guest',
-        grants: form.roleId && form.placeId ? [{ roleId: form.roleId, placeId: form.placeId }] : [],
-        seats: form.seat ? [{ product, seatType }] : [],
-        groupIds: [],
+        standing: form.standing,
+        grants: grantsOf(form.keys),
+        seats: seatsOf(form.seats),
+        groupIds: [...form.groupIds],
         maximumUses: form.maximumUses,
         until: form.until,
         waits: form.waits,
+        ...(form.employerId ? { employerId: form.employerId } : {}),
         ...(form.engagementUntil ? { engagementUntil: form.engagementUntil } : {}),
         ...(form.domain.trim() ? { domain: form.domain.trim() } : {}),
       },
@@ -60,6 +89,13 @@ watch(form, () => {
 
 <template>
   <BForm class="sheet form" @submit.prevent>
+    <BFormGroup v-if="packets.length > 0" :label="t('packets.start')" label-for="link-packet">
+      <BFormSelect
+        id="link-packet"
+        v-model="packetId"
+        :options="[{ value: '', text: t('packets.byHand') }, ...packets]"
+      />
+    </BFormGroup>
     <div class="pair">
       <BFormGroup :label="t('links.name')" label-for="link-name">
         <BFormInput id="link-name" v-model="form.name" maxlength="60" />
@@ -79,16 +115,23 @@ watch(form, () => {
       <BFormGroup :label="t('invite.until')" label-for="link-end">
         <DateField id="link-end" v-model="form.engagementUntil" />
       </BFormGroup>
-      <BFormGroup :label="t('invite.role')" label-for="link-role">
-        <PickOne id="link-role" v-model="form.roleId" :options="[{ value: '', text: t('invite.none') }, ...roles]" />
+      <BFormGroup :label="t('invite.standing')" label-for="link-standing">
+        <BFormSelect id="link-standing" v-model="form.standing" :options="standings" />
+        <small class="muted">{{ t(`standingAbout.${form.standing}`) }}</small>
       </BFormGroup>
-      <BFormGroup :label="t('invite.place')" label-for="link-place">
-        <PickOne id="link-place" v-model="form.placeId" :options="[{ value: '', text: t('give.choose') }, ...places]" />
-      </BFormGroup>
-      <BFormGroup :label="t('invite.seat')" label-for="link-seat">
-        <BFormSelect id="link-seat" v-model="form.seat" :options="seats" />
+      <BFormGroup :label="t('invite.employer')" label-for="link-employer">
+        <PickOne
+          id="link-employer"
+          v-model="form.employerId"
+          :options="[{ value: '', text: t('invite.none') }, ...firms]"
+          make-new
+          @make="addFirm"
+        />
       </BFormGroup>
     </div>
+    <OfferSeats v-model="form.seats" />
+    <PickMany v-if="groups.length > 0" v-model="form.groupIds" :options="groups" :label="t('invite.groups')" />
+    <OfferKeys v-model="form.keys" />
     <label><input v-model="form.waits" type="checkbox" /> {{ t('links.waits') }}</label>
   </BForm>
 </template>

@@ -4,19 +4,22 @@ import { useI18n } from 'vue-i18n'
 import { useChoices } from '../state/choices.ts'
 
 // The seats an invitation gives, one below the other; each with its price and room.
+const props = defineProps<{ mayBeOwn?: boolean }>()
 const picked = defineModel<string[]>({ required: true })
 const { t } = useI18n()
 const { choices } = useChoices()
 const seats = computed(() => [
   { value: '', text: t('invite.noSeat') },
   ...(choices.value?.seats ?? []).map((seat) => {
+    // One that is sold out can be chosen too: the docket says what would do instead.
     const room = seat.room ? `, ${seat.room}` : ''
-    const value = `${seat.product}/${seat.seatType}`
-    return { value, text: `${seat.name}, ${seat.price}${room}`, disabled: seat.empty === 0 && !kept.has(value) }
+    return { value: `${seat.product}/${seat.seatType}`, text: `${seat.name}, ${seat.price}${room}` }
+  }),
+  // A licence they bring is neither counted nor charged.
+  ...(props.mayBeOwn ? (choices.value?.seats ?? []) : []).map(({ product, productName, seatType, name }) => {
+    return { value: `${product}/${seatType}/own`, text: t('invite.ownSeat', { seat: name, product: productName }) }
   }),
 ])
-/** What was there when it was opened may stay, full or not. */
-const kept = new Set(picked.value)
 </script>
 
 <template>

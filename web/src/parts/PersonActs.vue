@@ -63,6 +63,12 @@ async function seeAs(): Promise<void> {
       :to="leavingPlan"
       >{{ t('leaving.open') }}</RouterLink
     >
+    <RouterLink
+      v-if="is('declined', 'refused', 'withdrawn', 'expired') && person.record"
+      class="btn btn-primary"
+      :to="{ name: 'people', params: { personId: '' }, query: { invite: '1', again: personId } }"
+      >{{ t('person.sendAnew') }}</RouterLink
+    >
     <ControlButton
       v-if="is('left')"
       :control="person.controls.change"
