@@ -8,18 +8,12 @@ import { openDeparture } from '../departures/plan.ts'
 import { reportsOf } from '../people/presence.ts'
 import type { Draft } from './draft.ts'
 import { dayText } from './grants.ts'
-import { FieldText, personalOf, setTexts } from './fields.ts'
+import { Choice, choicesAfter, FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
 import { maySteer } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
 import { checkEnd } from './settings.ts'
 import { RowId, When } from './shapes.ts'
-
-export class Choice {
-  @RowId() fieldId!: Id
-  /** Null empties the field. */
-  @IsOptional() @RowId() valueId?: Id | null
-}
 
 /** What is left out stays; `null` empties what can be empty. */
 export class ChangePerson {
@@ -163,7 +157,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
   const before = person.kind === after.kind && change.engagementUntil === undefined
   if (!before) checkEnd(draft, after, after.engagementUntil)
   if (change.reference !== undefined) after.reference = change.reference?.trim() || null
-  if (change.choices) after.choices = choicesAfter(draft, person, change.choices)
+  if (change.choices) after.choices = choicesAfter(draft, person.choices, change.choices)
   return after
 }
 
@@ -186,19 +180,6 @@ function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): bo
       : `${name} reports to them, directly or through others`
   draft.refuse('manager-circle', `${why}. Choose another manager.`, '/managerId')
   return false
-}
-
-function choicesAfter(draft: Draft, person: PersonRow, choices: readonly Choice[]): Record<Id, Id> {
-  const after = { ...person.choices }
-  choices.forEach(({ fieldId, valueId }, at) => {
-    const field = draft.account.get('field', fieldId)
-    if (field?.kind !== 'choice')
-      return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
-    if (!valueId) delete after[fieldId]
-    else if (field.values.some((one) => one.id === valueId)) after[fieldId] = valueId
-    else draft.refuse('unknown-value', `${field.name} has no such value.`, `/choices/${at}/valueId`)
-  })
-  return after
 }
 
 /** A field that a rule reads is never set by the person it is about (model P8). */

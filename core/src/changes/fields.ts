@@ -1,6 +1,6 @@
 import { ArrayMaxSize, Equals, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { FieldRow, Id } from '../account/rows.ts'
+import type { FieldRow, Id, PersonRow } from '../account/rows.ts'
 import { Line } from '../checks/shape.ts'
 import type { Draft } from './draft.ts'
 import type { ChangeKind, NewId } from './kind.ts'
@@ -140,4 +140,24 @@ export function setTexts(draft: Draft, personId: Id, texts: readonly FieldText[]
 export function personalOf(change: { texts?: readonly FieldText[]; phone?: string | null }): string[] {
   const texts = (change.texts ?? []).map(({ fieldId }) => `field ${fieldId}`)
   return change.phone === undefined ? texts : [...texts, 'phone']
+}
+
+export class Choice {
+  @RowId() fieldId!: Id
+  /** Null empties the field. */
+  @IsOptional() @RowId() valueId?: Id | null
+}
+
+/** Someone's choices after some of them were made anew. */
+export function choicesAfter(draft: Draft, before: PersonRow['choices'], choices: readonly Choice[]): Record<Id, Id> {
+  const after = { ...before }
+  choices.forEach(({ fieldId, valueId }, at) => {
+    const field = draft.account.get('field', fieldId)
+    if (field?.kind !== 'choice')
+      return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
+    if (!valueId) delete after[fieldId]
+    else if (field.values.some((one) => one.id === valueId)) after[fieldId] = valueId
+    else draft.refuse('unknown-value', `${field.name} has no such value.`, `/choices/${at}/valueId`)
+  })
+  return after
 }

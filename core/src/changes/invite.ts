@@ -19,6 +19,7 @@ import { seatTypeAt } from '../products/catalogue.ts'
 import { addDays, dateOf, untilDate } from '../time/instants.ts'
 import { Draft } from './draft.ts'
 import { periodText, roleText } from './grants.ts'
+import { Choice, choicesAfter, FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from './kind.ts'
 import { articleOf, aSeat, giveOffered, releaseOffered, reserveOffered } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
@@ -72,6 +73,11 @@ export class Invite {
   @IsOptional() @Line(400, 0) line?: string | null
   /** A telephone number, to which the link goes as well. */
   @IsOptional() @Line(40, 0) phone?: string | null
+  /** Their own cost centre. */
+  @IsOptional() @Line(60, 0) reference?: string | null
+  /** Choices in the account's own fields, and texts in them. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /**
@@ -103,6 +109,7 @@ export const invite: ChangeKind<Invite> = {
     if (change.email) draft.set(person.id, 'email', change.email.trim())
     draft.set(person.id, 'invitationLine', change.line?.trim() || null)
     if (change.phone) draft.set(person.id, 'phone', change.phone.trim())
+    setTexts(draft, person.id, change.texts ?? [])
     draft.insert('offer', offer)
     tryUse(draft, offer)
     reserveOffered(draft, offer)
@@ -125,9 +132,9 @@ export const invite: ChangeKind<Invite> = {
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
     return `${verb('invited', 'invite')} ${sight.personName(invitedId(change, sight.named))} as ${articleOf(change.standing)} ${change.standing}${what}${until}`
   },
-  record: ({ name: _name, email: _email, line: _line, phone, ...rest }) => ({
+  record: ({ name: _name, email: _email, line: _line, phone, texts, ...rest }) => ({
     ...rest,
-    personal: ['name', 'email', 'invitationLine', ...(phone ? ['phone'] : [])],
+    personal: ['name', 'email', 'invitationLine', ...personalOf({ texts, ...(phone ? { phone } : {}) })],
   }),
 }
 
@@ -186,8 +193,8 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
     recorded: false,
     joinedInto: null,
     apartFrom: [],
-    reference: earlier?.reference ?? null,
-    choices: earlier?.choices ?? {},
+    reference: change.reference?.trim() || (earlier?.reference ?? null),
+    choices: choicesAfter(draft, earlier?.choices ?? {}, change.choices ?? []),
   }
 }
 

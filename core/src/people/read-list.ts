@@ -15,8 +15,13 @@ export const LIST_COLUMNS = [
   'from',
   'until',
   'line',
+  'manager',
+  'group',
+  'phone',
+  'reference',
 ] as const
-export type ListColumn = (typeof LIST_COLUMNS)[number]
+/** A column we know, or one of the account's own fields: `field` and its name. */
+export type ListColumn = (typeof LIST_COLUMNS)[number] | `field ${string}`
 
 /** One person as a pasted list names them (model I2). */
 export interface ListedPerson {
@@ -41,7 +46,8 @@ const MAXIMUM_NAME = 120
 const SHOWN_TEXT = 60
 
 /** The words columns go by, lower case. */
-const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 'email'>> = {
+type Heading = ListColumn | 'name' | 'first' | 'last' | 'email'
+const HEADERS: Readonly<Record<string, Heading>> = {
   name: 'name',
   'full name': 'name',
   person: 'name',
@@ -78,16 +84,34 @@ const HEADERS: Readonly<Record<string, ListColumn | 'name' | 'first' | 'last' | 
   ends: 'until',
   line: 'line',
   message: 'line',
+  membership: 'standing',
+  'welcome packet': 'packet',
+  'seat type': 'seat',
+  'first day': 'from',
+  'last day': 'until',
+  manager: 'manager',
+  'reports to': 'manager',
+  group: 'group',
+  groups: 'group',
+  phone: 'phone',
+  telephone: 'phone',
+  mobile: 'phone',
+  'cost centre': 'reference',
+  'cost center': 'reference',
+  reference: 'reference',
 }
 
 /**
  * Reads a list of people in the forms people have it (model I2): a table with a header in any order, cells of a
  * spreadsheet, vCards, or name and address in any usual order and separator, several on a line too.
+ * @param ownFields the names of the account's own fields, which columns can go by.
  */
-export function readPeopleList(text: string): PeopleListRead {
+export function readPeopleList(text: string, ownFields: readonly string[] = []): PeopleListRead {
   const clean = plainText(text)
   if (clean.trim() === '') return { people: [], problem: 'There is nobody in the list. Write one person per line.' }
-  const people = /^[ \t]*BEGIN:VCARD/im.test(clean) ? readCards(clean) : (readTable(clean) ?? readLines(clean))
+  const people = /^[ \t]*BEGIN:VCARD/im.test(clean)
+    ? readCards(clean)
+    : (readTable(clean, ownFields) ?? readLines(clean))
   if (people.length > MAXIMUM_PEOPLE_LISTED) {
     const [many, most] = [people.length.toLocaleString('en'), MAXIMUM_PEOPLE_LISTED.toLocaleString('en')]
     return { people: [], problem: `The list names ${many} people. Invite at most ${most} at once.` }
@@ -110,12 +134,13 @@ function cellText(cell: string | undefined): string {
   return (cell ?? '').trim().replace(/^'(?=[=+\-@\t])/, '')
 }
 
-function readTable(text: string): ListedPerson[] | undefined {
+function readTable(text: string, ownFields: readonly string[]): ListedPerson[] | undefined {
   const first = text.trimStart().split('\n', 1)[0]!
   const delimiter = ['\t', ';', ',', '|'].find((one) => first.includes(one))
   if (!delimiter) return undefined
   const names = first.split(delimiter).map((name) => name.trim().replaceAll('"', '').toLowerCase())
-  const columns = names.map((name) => lookup(HEADERS, name))
+  const own = new Map(ownFields.map((name) => [name.trim().toLowerCase(), `field ${name}` as const]))
+  const columns = names.map((name): Heading | undefined => lookup(HEADERS, name) ?? own.get(name))
   if (first.includes('@') || !columns.includes('email')) return undefined
   const rows = parseRows(text.trimStart(), delimiter)
   return rows.slice(1).flatMap(({ record, info }) => {
@@ -123,7 +148,7 @@ function readTable(text: string): ListedPerson[] | undefined {
     if (record.every((one) => one.trim() === '')) return []
     const name = cell('name') || [cell('first'), cell('last')].filter(Boolean).join(' ')
     const cells = Object.fromEntries(
-      LIST_COLUMNS.flatMap((column) => (cell(column) === '' ? [] : [[column, cell(column)]])),
+      [...LIST_COLUMNS, ...own.values()].flatMap((column) => (cell(column) === '' ? [] : [[column, cell(column)]])),
     )
     return [person(info.lines, name, cell('email'), record.join(delimiter), cells)]
   })

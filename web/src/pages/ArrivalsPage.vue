@@ -50,6 +50,27 @@ async function take(files: FileList | null | undefined): Promise<void> {
   if (file) text.value = await file.text()
 }
 
+/** The row that is being mended, and those whose cell says the same. */
+const mending = computed(() => rows.value.find((row) => row.id === editing.value && row.cell))
+const alike = computed(() => {
+  const cell = mending.value?.cell
+  return cell ? rows.value.filter((row) => row.cells[cell.column] === mending.value!.cells[cell.column]) : []
+})
+const forAll = ref(true)
+const columnName = (column: string) =>
+  column.startsWith('field ') ? column.slice('field '.length) : t(`arrivals.column.${column}`)
+
+/** Puts something else into the cell that could not be followed, in all rows like it if wished; empty takes it out. */
+function mendCell(text: string): void {
+  const { cell } = mending.value!
+  for (const row of forAll.value ? alike.value : [mending.value!]) {
+    if (text.trim() === '') delete row.cells[cell!.column]
+    else row.cells[cell!.column] = text.trim()
+  }
+  editing.value = ''
+  list.lookLater()
+}
+
 function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   row[field] = (event.target as HTMLInputElement).value
   list.lookLater()
@@ -101,6 +122,38 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
             {{ t(`arrivals.verdict.${one}`) }} {{ counts[one] }}
           </button>
         </div>
+        <form
+          v-if="mending"
+          :key="mending.id"
+          class="mend"
+          @submit.prevent="mendCell(($event.target as HTMLFormElement).cell.value)"
+        >
+          <label
+            >{{ t('arrivals.mendCell', { line: mending.line, column: columnName(mending.cell!.column) }) }}
+            <input
+              name="cell"
+              class="form-control form-control-sm"
+              :value="mending.cell!.text"
+              maxlength="400"
+              autofocus
+          /></label>
+          <button
+            v-for="one in mending.cell!.proposals"
+            :key="one"
+            type="button"
+            class="btn btn-outline-primary btn-sm"
+            @click="mendCell(one)"
+          >
+            {{ one }}
+          </button>
+          <BButton type="submit" size="sm" variant="primary">{{ t('arrivals.mendIt') }}</BButton>
+          <button type="button" class="btn btn-quiet btn-sm" @click="mendCell('')">
+            {{ t('arrivals.emptyCell') }}
+          </button>
+          <label v-if="alike.length > 1" class="all"
+            ><input v-model="forAll" type="checkbox" /> {{ t('arrivals.forAll', { count: alike.length }) }}</label
+          >
+        </form>
         <VirtualList
           class="rows"
           role="grid"
@@ -222,6 +275,22 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   color: var(--green);
   text-decoration: underline;
   cursor: pointer;
+}
+.mend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: end;
+  margin: 8px 0;
+  padding: 8px 12px;
+  background: var(--brass-soft);
+  border-radius: 4px;
+}
+.mend label:first-child {
+  flex: 1 1 180px;
+}
+.mend .all {
+  flex-basis: 100%;
 }
 .hint {
   font-size: 12.5px;
