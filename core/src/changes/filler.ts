@@ -22,7 +22,7 @@ import type {
   TidyAccess,
 } from './fillings.ts'
 import { hangsOn, PASSED_ON, soleStewardships, type Hang } from '../departures/hangs.ts'
-import { passingOn } from '../departures/pass-on.ts'
+import { passingOn, releasing } from '../departures/pass-on.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from './index.ts'
 
 /** Puts ordinary changes together, each tried on what the ones before would leave, and only those the actor may make. */
@@ -65,11 +65,13 @@ export class Filler {
     }
   }
 
-  handOver({ personId, toId, kinds, leave }: HandOverAll): void {
-    if (!this.sees(personId) || !this.sees(toId)) return
+  handOver({ personId, toId, kinds, ids, leave }: HandOverAll): void {
+    if (!this.sees(personId) || (toId && !this.sees(toId))) return
     const wanted = new Set(kinds ?? PASSED_ON)
     for (const hang of hangsOn(this.sight, personId) ?? []) {
-      if (wanted.has(hang.kind)) this.pass(hang, personId, toId)
+      if (!wanted.has(hang.kind) || (ids && !ids.includes(hang.id))) continue
+      if (toId) this.pass(hang, personId, toId)
+      else for (const change of releasing(this.start, hang, personId, this.now)) this.add(change)
     }
     if (leave) this.add({ type: 'leave', personId })
   }

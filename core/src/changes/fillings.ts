@@ -14,7 +14,8 @@ import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { problem } from '../checks/problem.ts'
 import { Code, Line, readShape, type Read } from '../checks/shape.ts'
-import { PASSED_ON, type HangKind } from '../departures/hangs.ts'
+import type { HangKind } from '../departures/hangs.ts'
+import { RELEASED } from '../departures/pass-on.ts'
 import type { Instant } from '../time/instants.ts'
 import { Filler } from './filler.ts'
 import { forMany, MANY_ACTS, type ManyAct } from './for-many.ts'
@@ -91,13 +92,16 @@ export class SignInMany {
   @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() personIds!: Id[]
 }
 
-/** What depends on someone, for someone else to take over: all of it, or some kinds (model X3). */
+/** What depends on someone, for someone else to take over, or released: all of it, some kinds, or single things (model X3). */
 export class HandOverAll {
   @Equals('hand-over') kind!: 'hand-over'
   @RowId() personId!: Id
-  @RowId() toId!: Id
+  /** Who takes it over; left out: nobody does, and it is released: ended, withdrawn, or left to nobody. */
+  @IsOptional() @RowId() toId?: Id | null
   /** Left out: everything that can be passed on. */
-  @IsOptional() @IsIn([...PASSED_ON], { each: true }) kinds?: HangKind[] | null
+  @IsOptional() @IsIn(RELEASED, { each: true }) kinds?: HangKind[] | null
+  /** Of those only these. */
+  @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() ids?: Id[] | null
   /** Whether they leave with it. */
   @IsOptional() @IsBoolean() leave?: boolean | null
 }

@@ -22,7 +22,11 @@ const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
 )
 const { products, counted } = useInProducts(() => props.personId)
 const lie = computed(() => products.value.filter((one) => one.problem || one.things.length > 0))
-const PASSED: readonly HangKind[] = ['report', 'steward', 'group-led', 'invitation', 'link', 'plan', 'shared-login']
+const PASSED: readonly HangKind[] = [
+  ...(['report', 'steward', 'group-led', 'invitation', 'link', 'plan', 'shared-login', 'approver'] as const),
+]
+/** What cannot be handed over, but ended or taken back. */
+const RELEASED: readonly HangKind[] = ['request', 'statement']
 const takerId = ref('')
 watch(data, (found) => (takerId.value ||= found?.takerId ?? ''))
 const takers = computed(() =>
@@ -33,7 +37,9 @@ const takers = computed(() =>
 const byKind = computed(() => {
   const found = new Map<HangKind, Hang[]>()
   for (const hang of data.value?.hangs ?? []) found.set(hang.kind, [...(found.get(hang.kind) ?? []), hang])
-  return [...found].map(([kind, hangs]) => ({ kind, hangs, passed: PASSED.includes(kind) }))
+  return [...found].map(([kind, hangs]) => {
+    return { kind, hangs, passed: PASSED.includes(kind), released: RELEASED.includes(kind) }
+  })
 })
 const left = computed(() => byKind.value.filter((one) => one.passed))
 const ends = computed(() => byKind.value.filter((one) => !one.passed))
@@ -42,8 +48,14 @@ const saved = computed(() => {
   return minor > 0 ? sum(minor) : ''
 })
 
-function handOver(kinds: HangKind[] | null, leave = false): void {
-  const filling = { kind: 'hand-over', personId: props.personId, toId: takerId.value, kinds, leave }
+function handOver(kinds: HangKind[] | null, leave = false, ids: string[] | null = null): void {
+  const filling = { kind: 'hand-over', personId: props.personId, toId: takerId.value, kinds, leave, ids }
+  void docket.fill(filling, `hand-over ${props.personId}`)
+}
+
+/** Ends, withdraws or leaves to nobody: what is done depends on what it is. */
+function release(kind: HangKind, ids: string[] | null = null): void {
+  const filling = { kind: 'hand-over', personId: props.personId, toId: null, kinds: [kind], ids }
   void docket.fill(filling, `hand-over ${props.personId}`)
 }
 </script>
@@ -53,14 +65,40 @@ function handOver(kinds: HangKind[] | null, leave = false): void {
     <template v-if="left.length > 0">
       <h4>{{ t('hangs.left') }}</h4>
       <label class="taker">{{ t('hangs.taker') }} <PickOne v-model="takerId" size="sm" :options="takers" /></label>
-      <p v-for="one in left" :key="one.kind" class="line">
-        <span
-          ><strong>{{ t(`hangs.kind.${one.kind}`) }}</strong> {{ one.hangs.map((hang) => hang.text).join('; ') }}</span
-        >
-        <BButton size="sm" variant="outline-primary" :disabled="!takerId" @click="handOver([one.kind])">{{
-          t('hangs.handOver')
-        }}</BButton>
-      </p>
+      <template v-for="one in left" :key="one.kind">
+        <p class="line head">
+          <strong>{{ t(`hangs.kind.${one.kind}`) }}</strong>
+          <span v-if="one.hangs.length > 1" class="acts">
+            <BButton size="sm" variant="outline-primary" :disabled="!takerId" @click="handOver([one.kind])">{{
+              t('hangs.handOverAll', { count: one.hangs.length })
+            }}</BButton>
+            <button type="button" class="btn btn-quiet btn-sm" @click="release(one.kind)">
+              {{ t('hangs.releaseAll', { act: t(`hangs.release.${one.kind}`), count: one.hangs.length }) }}
+            </button>
+          </span>
+        </p>
+        <p v-for="hang in one.hangs" :key="hang.id" class="line">
+          <span>{{ hang.text }}</span>
+          <span class="acts">
+            <BButton
+              size="sm"
+              variant="outline-primary"
+              :disabled="!takerId"
+              :aria-label="t('hangs.handOverOne', { what: hang.text })"
+              @click="handOver([one.kind], false, [hang.id])"
+              >{{ t('hangs.handOver') }}</BButton
+            >
+            <button
+              type="button"
+              class="btn btn-quiet btn-sm"
+              :aria-label="t('hangs.releaseOne', { act: t(`hangs.release.${one.kind}`), what: hang.text })"
+              @click="release(one.kind, [hang.id])"
+            >
+              {{ t(`hangs.release.${one.kind}`) }}
+            </button>
+          </span>
+        </p>
+      </template>
     </template>
     <p v-else class="muted">{{ t('hangs.nothingLeft') }}</p>
     <h4>{{ t('hangs.ends') }}</h4>
@@ -68,6 +106,9 @@ function handOver(kinds: HangKind[] | null, leave = false): void {
       <span
         ><strong>{{ t(`hangs.kind.${one.kind}`) }}</strong> {{ one.hangs.map((hang) => hang.text).join('; ') }}</span
       >
+      <button v-if="one.released" type="button" class="btn btn-quiet btn-sm" @click="release(one.kind)">
+        {{ t(`hangs.release.${one.kind}`) }}
+      </button>
     </p>
     <p v-if="ends.length === 0" class="muted">{{ t('hangs.nothingEnds') }}</p>
     <template v-if="lie.length > 0">
@@ -114,6 +155,14 @@ h4 {
 }
 .line .btn {
   flex: none;
+}
+.acts {
+  display: flex;
+  flex: none;
+  gap: 4px;
+}
+.head {
+  border-top-color: var(--line);
 }
 .taker {
   display: block;
