@@ -492,6 +492,39 @@ describe('a plan', () => {
     await (await house.as('Corin')).post(path).send({ handovers: [] }).expect(404)
   })
 
+  test('single things of someone who stays are passed on or released at once, by whoever may plan that they leave', async () => {
+    const [rafe, corin] = [house.idOf('Rafe'), house.idOf('Corin')]
+    const path = house.path(`/people/${rafe}/things`)
+    const made = ['Bed plan', 'Seed list', 'Old link'].map((title) =>
+      product.store.addThing({ kind: 'item', title, owner: rafe }),
+    )
+    const wanted = (at: number, takerId: string | null) => {
+      return { product: 'log', ids: [`log/${made[at]!.id}`], takerId, requestId: uuidv7() }
+    }
+    // Without an account there nobody takes anything over.
+    const refused = await owner.post(path).send(wanted(0, corin)).expect(400)
+    expect(refused.body).toMatchObject({ code: 'no-account', detail: expect.stringContaining('Corin Client') })
+    await apply(house, owner, [{ type: 'give-seat', personId: corin, product: 'log', seatType: 'field' }])
+    await until(async () => remote('Corin')?.attributes.active === true)
+    expect((await owner.post(path).send(wanted(0, corin)).expect(200)).body).toEqual({ passed: 1, refused: [] })
+    expect(product.store.things.get(made[0]!.id)!.owner).toBe(corin)
+    expect(product.store.things.get(made[1]!.id)!.owner).toBe(rafe)
+    expect((await owner.post(path).send(wanted(1, null)).expect(200)).body.passed).toBe(1)
+    // What is no longer theirs is said so, and nothing is done twice.
+    const { body } = await owner.post(path).send(wanted(0, corin)).expect(200)
+    expect(body).toMatchObject({ passed: 0, refused: [{ reason: 'It is no longer theirs.' }] })
+    for (const who of ['Mirren', 'Corin']) {
+      expect([403, 404]).toContain((await (await house.as(who)).post(path).send(wanted(2, corin))).status)
+    }
+    expect(product.store.things.get(made[2]!.id)!.owner).toBe(rafe)
+    const lately = (await owner.get(house.path(`/people/${rafe}/lately?kind=sign-in`)).expect(200)).body.lately
+    expect(lately.filter(({ event }: { event: string }) => event === 'things-passed').length).toBeGreaterThan(1)
+    product.store.things.delete(made[2]!.id)
+    await apply(house, owner, [
+      { type: 'end-seat', holdingId: (await owner.get(house.path(`/people/${corin}`))).body.holdings[0].holdingId },
+    ])
+  })
+
   test('lists what each product says is theirs now, and a single thing goes to a taker of its own', async () => {
     const rafe = house.idOf('Rafe')
     await apply(house, owner, [{ type: 'give-seat', personId: house.idOf('Corin'), product: 'log', seatType: 'field' }])

@@ -5,26 +5,46 @@ import {
   departureView,
   HandoversWanted,
   instantText,
+  passThingsControl,
   productAt,
   productAccountOf,
+  takerProblem,
   thingsInProductView,
   type Account,
   type DepartureRow,
   type LeaversRecord,
 } from '@lodge/core'
-import { notFound } from '../errors.ts'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
+import { badRequest, LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { ProductError } from '../protocols/product-http.ts'
 import { publicKeys, signDocument, signWayIn } from '../signin/signing-keys.ts'
 import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
+import { insertEvent } from '../store/events.ts'
 import { readEntries } from '../store/ledger.ts'
 import { insertWork } from '../store/work.ts'
-import { connected, connectionsOf, heldInProducts, soughtIn } from '../work/products.ts'
+import { connected, connectionsOf, heldInProducts, passThings, soughtIn } from '../work/products.ts'
 import { wallClock } from '../clock.ts'
 import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
 
 const ACCOUNT = '/api/accounts/{accountId}'
+
+export class ThingsWanted {
+  /** The product's code. */
+  @IsString() @MaxLength(60) product!: string
+  /** The things as they are listed, `product/id`. */
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(1_000)
+  @IsString({ each: true })
+  @MaxLength(100, { each: true })
+  ids!: string[]
+  /** Who takes them over; left out, nobody does. */
+  @IsOptional() @IsUUID() takerId?: string | null
+  /** What the sender calls the request; sent again, it does nothing twice. */
+  @IsUUID() requestId!: string
+}
 
 /** A departure the asker sees, or the answer for none (model D5). */
 function seenDeparture({ sight, params }: AccountAsk<object>) {
@@ -136,6 +156,37 @@ export const departureRoutes = [
           ...{ product, name: productAt(account, product, now)?.sheet.name ?? product, problem },
           things: thingsInProductView(sight, personId, product, things),
         })),
+      }
+    },
+  }),
+  route({
+    audience: 'account',
+    method: 'post',
+    path: `${ACCOUNT}/people/{personId}/things`,
+    heavy: true,
+    summary:
+      'Passes single things that someone who stays has in a connected product to someone else, or releases them.',
+    body: ThingsWanted,
+    async answer(ask) {
+      const { lodge, account, accountId, sight, now } = ask
+      const personId = ask.params.personId ?? ''
+      const { product, takerId = null, requestId, ...wanted } = ask.body as ThingsWanted
+      const ids = wanted.ids.map((id) => (id.startsWith(`${product}/`) ? id.slice(product.length + 1) : id))
+      const control = passThingsControl(sight, personId)
+      if (sight.depthOf(personId) !== 'record') throw notFound()
+      if (!control.enabled) throw new LodgeError(403, 'not-allowed', control.reason!)
+      const problem = takerProblem(sight, personId, product, takerId)
+      if (problem) throw badRequest(problem.code, problem.sentence, [problem])
+      const row = account.by('connection', 'product', product).find(({ on }) => on)
+      if (!row) throw notFound()
+      try {
+        const answer = await passThings(lodge, accountId, row, { requestId, personId, ids, takerId })
+        const detail = { product, takerId, passed: answer.passed, byId: ask.personId }
+        await insertEvent(lodge.pools.requests, { kind: 'things-passed', accountId, personId, detail }, now)
+        return answer
+      } catch (error) {
+        if (!(error instanceof ProductError)) throw error
+        throw new LodgeError(error.failure === 'away' ? 502 : 409, `product-${error.failure}`, error.message)
       }
     },
   }),

@@ -26,7 +26,7 @@ const PAGE = 20
 const EVENTS = [
   ...(['signed-in', 'signed-out', 'sign-in-refused', 'doors-shut', 'means-changed'] as const),
   ...(['slip-issued', 'slip-countersigned', 'terms-agreed', 'message-sent'] as const),
-  ...(['token-made', 'token-changed', 'token-cut'] as const),
+  ...(['token-made', 'token-changed', 'token-cut', 'things-passed'] as const),
 ]
 
 interface Asked {

@@ -17,6 +17,7 @@ export type EventKind =
   | 'slip-issued'
   | 'slip-countersigned'
   | 'terms-agreed'
+  | 'things-passed'
   | 'token-made'
   | 'token-changed'
   | 'token-cut'

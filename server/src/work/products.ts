@@ -41,6 +41,34 @@ export async function connected(
   return { row, scim: new ScimClient(new ScimService(row.scimAddress, peer, memoryOf(row))), things }
 }
 
+/**
+ * Passes single things of someone who stays on to someone else in a product, or releases them.
+ * @param requestId names the request, so that one repeated does nothing twice.
+ * @returns what the product refused, with its reason, and how many it did.
+ * @throws ProductError where the product does not answer, or has no such service.
+ */
+export async function passThings(
+  lodge: Pick<Lodge, 'configuration' | 'pools'>,
+  accountId: string,
+  row: ConnectionRow,
+  wanted: { requestId: string; personId: string; ids: readonly string[]; takerId: string | null },
+): Promise<{ passed: number; refused: { id: string; reason: string }[] }> {
+  const { requestId, personId, takerId } = wanted
+  const { things } = await connected(lodge, accountId, row)
+  if (!things) throw new ProductError('This product has no handover service.', 'refused')
+  const chosen = (await things.all(personId)).filter(({ id }) => wanted.ids.includes(id))
+  const taker = takerId === null ? null : { kind: 'person' as const, id: takerId }
+  const refused = await things.handOver(requestId, personId, chosen, taker)
+  const gone = wanted.ids.filter((id) => !chosen.some((one) => one.id === id))
+  return {
+    passed: chosen.length - refused.size,
+    refused: [
+      ...[...refused].map(([id, reason]) => ({ id, reason })),
+      ...gone.map((id) => ({ id, reason: 'It is no longer theirs.' })),
+    ],
+  }
+}
+
 /** What services said they can do, by connection; asked anew after a while. */
 const memories = new Map<string, { capabilities?: Capabilities | undefined; keptUntil: Instant }>()
 const KEPT_MICROSECONDS = 600_000_000

@@ -301,7 +301,10 @@ export function thinkAbout(account: Account, task: Task): object | undefined {
     return showSpreadsheet(sight, task, (changes) => show(account, changes, task.personId, task.now))
   }
   if (task.kind === 'people-list') {
-    const { people, problem } = readPeopleList(task.text, [...account.all('field')].map(({ name }) => name))
+    const { people, problem } = readPeopleList(
+      task.text,
+      [...account.all('field')].map(({ name }) => name),
+    )
     return { people: judgeList(sightOf(account, task.personId, null, task.now), people), problem }
   }
   if (task.kind === 'place-list') return layOut(sightOf(account, task.personId, task.as, task.now), task)

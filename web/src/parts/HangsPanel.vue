@@ -9,6 +9,7 @@ import { useInProducts } from '../state/in-products.ts'
 import { useMoney } from '../state/money.ts'
 import { useSession } from '../state/session.ts'
 import PickOne from './PickOne.vue'
+import ThingsOfOne from './ThingsOfOne.vue'
 
 // What depends on someone: what would be left without them is handed over into the docket, what ends with them is shown.
 const props = defineProps<{ personId: string; mayLeave: boolean }>()
@@ -20,7 +21,7 @@ const { choices } = useChoices()
 const { data } = useFetched<{ hangs: Hang[]; takerId: string | null }>(() =>
   session.path(`/people/${props.personId}/hangs`),
 )
-const { products, counted } = useInProducts(() => props.personId)
+const { products, counted, again: askAgain } = useInProducts(() => props.personId)
 const lie = computed(() => products.value.filter((one) => one.problem || one.things.length > 0))
 const PASSED: readonly HangKind[] = [
   ...(['report', 'steward', 'group-led', 'invitation', 'link', 'plan', 'shared-login', 'approver'] as const),
@@ -34,6 +35,11 @@ const takers = computed(() =>
     .filter((one) => one.id !== props.personId)
     .map(({ id, name }) => ({ value: id, text: name })),
 )
+/** Who takes things over in products: as chosen above. */
+const taker = computed(() => {
+  const found = takers.value.find(({ value }) => value === takerId.value)
+  return found ? { id: found.value, name: found.text } : null
+})
 const byKind = computed(() => {
   const found = new Map<HangKind, Hang[]>()
   for (const hang of data.value?.hangs ?? []) found.set(hang.kind, [...(found.get(hang.kind) ?? []), hang])
@@ -62,9 +68,11 @@ function release(kind: HangKind, ids: string[] | null = null): void {
 
 <template>
   <section v-if="data" class="hangs" :aria-label="t('hangs.title')">
+    <label v-if="left.length + lie.length > 0" class="taker"
+      >{{ t('hangs.taker') }} <PickOne v-model="takerId" size="sm" :options="takers"
+    /></label>
     <template v-if="left.length > 0">
       <h4>{{ t('hangs.left') }}</h4>
-      <label class="taker">{{ t('hangs.taker') }} <PickOne v-model="takerId" size="sm" :options="takers" /></label>
       <template v-for="one in left" :key="one.kind">
         <p class="line head">
           <strong>{{ t(`hangs.kind.${one.kind}`) }}</strong>
@@ -113,14 +121,15 @@ function release(kind: HangKind, ids: string[] | null = null): void {
     <p v-if="ends.length === 0" class="muted">{{ t('hangs.nothingEnds') }}</p>
     <template v-if="lie.length > 0">
       <h4>{{ t('hangs.inProducts') }}</h4>
-      <p v-for="one in lie" :key="one.product" class="line">
-        <span
-          ><strong>{{ one.name }}</strong>
-          <span :class="{ brass: one.problem }">{{
-            one.problem ? t('leaving.held.away', { why: one.problem }) : counted(one)
-          }}</span></span
-        >
-      </p>
+      <ThingsOfOne
+        v-for="one in lie"
+        :key="one.product"
+        :person-id="personId"
+        :held="one"
+        :counted="counted(one)"
+        :taker="taker"
+        @done="askAgain"
+      />
     </template>
     <p v-if="saved" class="brass">{{ t('hangs.month', { sum: saved }) }}</p>
     <BButton

@@ -8,7 +8,7 @@ import { useSession } from './session.ts'
 export function useInProducts(personId: () => string) {
   const { t } = useI18n()
   const session = useSession()
-  const { data, error } = useFetched<{ products: InProduct[] }>(
+  const { data, error, again } = useFetched<{ products: InProduct[] }>(
     () => session.path(`/people/${personId()}/in-products`),
     true,
   )
@@ -21,5 +21,5 @@ export function useInProducts(personId: () => string) {
       .map(({ kind, count }) => t(`leaving.held.${kind}`, { count }, count))
       .join(', ')
   }
-  return { products, asking, counted }
+  return { products, asking, counted, again }
 }

@@ -1,0 +1,33 @@
+import type { Id } from '../account/rows.ts'
+import { controlOf, type Control } from '../access/controls.ts'
+import type { Sight } from '../access/sight.ts'
+import { problem, type Problem } from '../checks/problem.ts'
+import { isPresent } from '../people/presence.ts'
+import { productAt } from '../products/catalogue.ts'
+import { productAccountOf } from './accounts.ts'
+
+/**
+ * Whether the asker may pass on or release what someone who stays has in products: the right that planning a departure
+ * needs, which does the same (model X3).
+ */
+export function passThingsControl(sight: Sight, personId: Id): Control {
+  const person = sight.account.get('person', personId)
+  if (!person || sight.depthOf(personId) !== 'record')
+    return { enabled: false, reason: 'There is no such person here.' }
+  return controlOf(sight, 'people', 'change')
+}
+
+/** Why someone cannot take over what is in a product; undefined if they can, or if nobody is to. */
+export function takerProblem(sight: Sight, personId: Id, product: string, takerId: Id | null): Problem | undefined {
+  if (takerId === null) return undefined
+  const { account, now } = sight
+  const taker = account.get('person', takerId)
+  if (!taker || !sight.seesPerson(takerId) || !isPresent(taker, now)) {
+    return problem('not-in', 'Choose someone who is active to take it over.', '/takerId')
+  }
+  const name = account.nameOf(takerId)
+  if (takerId === personId) return problem('no-change', `It already belongs to ${name}.`, '/takerId')
+  if (productAccountOf(account, takerId, product, now)?.active) return undefined
+  const productName = productAt(account, product, now)?.sheet.name ?? product
+  return problem('no-account', `${name} has no account in ${productName}. Give them a seat there first.`, '/takerId')
+}
