@@ -57,6 +57,8 @@ export interface SheetHolding {
   /** `€14.00 a month`, `no charge` (model S12). */
   price: string
   amountMinor: number | null
+  /** While they are away, now or from a day on: whether it is kept, and paid for (model X1); null where they are not. */
+  away: { from: LocalDate; kept: boolean } | null
 }
 
 /** A person’s record as it is changed: what the list does not show, and the account’s own fields (model P2). */
@@ -134,7 +136,15 @@ function sheetHolding(sight: Sight, holding: HoldingRow): SheetHolding {
     along: origin === 'along',
     price: own ? 'their own' : sheet && type ? seatWords(account, sheet, type, now, sight.money).price : '',
     amountMinor: sight.money ? (type?.priceMinor ?? 0) : null,
+    away: awayOf(sight, holding.personId),
   }
+}
+
+function awayOf({ account }: Sight, personId: Id): SheetHolding['away'] {
+  const absence = account
+    .by('absence', 'person', personId)
+    .find(({ state }) => state === 'set' || state === 'running')
+  return absence ? { from: dateOf(absence.from, account.zone), kept: absence.keepSeats } : null
 }
 
 function recordView({ account }: Sight, person: PersonRow): RecordView {

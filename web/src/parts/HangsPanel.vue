@@ -72,7 +72,7 @@ function release(kind: HangKind, ids: string[] | null = null): void {
       >{{ t('hangs.taker') }} <PickOne v-model="takerId" size="sm" :options="takers"
     /></label>
     <template v-if="left.length > 0">
-      <h4>{{ t('hangs.left') }}</h4>
+      <h3>{{ t('hangs.left') }}</h3>
       <template v-for="one in left" :key="one.kind">
         <p class="line head">
           <strong>{{ t(`hangs.kind.${one.kind}`) }}</strong>
@@ -109,7 +109,7 @@ function release(kind: HangKind, ids: string[] | null = null): void {
       </template>
     </template>
     <p v-else class="muted">{{ t('hangs.nothingLeft') }}</p>
-    <h4>{{ t('hangs.ends') }}</h4>
+    <h3>{{ t('hangs.ends') }}</h3>
     <p v-for="one in ends" :key="one.kind" class="line">
       <span
         ><strong>{{ t(`hangs.kind.${one.kind}`) }}</strong> {{ one.hangs.map((hang) => hang.text).join('; ') }}</span
@@ -120,7 +120,7 @@ function release(kind: HangKind, ids: string[] | null = null): void {
     </p>
     <p v-if="ends.length === 0" class="muted">{{ t('hangs.nothingEnds') }}</p>
     <template v-if="lie.length > 0">
-      <h4>{{ t('hangs.inProducts') }}</h4>
+      <h3>{{ t('hangs.inProducts') }}</h3>
       <ThingsOfOne
         v-for="one in lie"
         :key="one.product"
@@ -149,7 +149,7 @@ function release(kind: HangKind, ids: string[] | null = null): void {
   padding: 10px 12px;
   margin: 8px 0;
 }
-h4 {
+h3 {
   font-size: 14px;
   margin: 8px 0 2px;
 }

@@ -27,7 +27,11 @@ watch(
 
 function about(seat: SheetHolding): string {
   const until = seat.until ? t('person.seatUntil', { date: shortDate(seat.until, today.value) }) : ''
-  return [seat.price, seat.along ? t('person.along') : '', until].filter(Boolean).join(', ')
+  // While someone is away their seat is kept and paid for, or goes to whoever needs it (model X1).
+  const away = seat.away
+    ? t(seat.away.kept ? 'person.seatKept' : 'person.seatGoes', { date: shortDate(seat.away.from, today.value) })
+    : ''
+  return [seat.price, seat.along ? t('person.along') : '', until, away].filter(Boolean).join(', ')
 }
 
 function end(seat: SheetHolding): void {
