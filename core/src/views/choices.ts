@@ -1,7 +1,7 @@
 import type { AreaKey, Id, RoleArea, RoleRow } from '../account/rows.ts'
 import { rank, type Level } from '../access/levels.ts'
 import { givenBy, NOTHING_GIVEN, type Given } from '../access/powers.ts'
-import { makesClients } from '../access/own-clients.ts'
+import { makesClients, PLACES } from '../access/own-clients.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
 import { groupMembers } from '../access/reach.ts'
@@ -142,7 +142,10 @@ type RoleWords = Pick<RoleChoice, 'can' | 'cannot'>
 function readAloud({ can, cannot }: RoleWords, area: Area, entry: RoleArea | undefined, given: Given): void {
   const whose = { all: '', own: ' (your own)', people: ' (your own and your people’s)' }[entry?.scope ?? 'all']
   const levels = [...area.area.levels].sort((one, other) => rank(one.level) - rank(other.level))
-  for (const { level, sentence } of levels) {
+  for (const { level, sentence: usual } of levels) {
+    // With items of one's own, places are clients one makes (model T8).
+    const isOwnClients = area.key === PLACES && entry?.scope === 'own' && level === 'add'
+    const sentence = isOwnClients ? 'add clients and see no other client' : usual
     if (rank(level) <= rank(given.free) && !entry?.withheld?.includes(level)) can.push(sentence + whose)
     else if (rank(level) <= rank(given.approval)) can.push(`${sentence}${whose}, once approved`)
     else cannot.push(sentence)

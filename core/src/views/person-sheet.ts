@@ -141,9 +141,7 @@ function sheetHolding(sight: Sight, holding: HoldingRow): SheetHolding {
 }
 
 function awayOf({ account }: Sight, personId: Id): SheetHolding['away'] {
-  const absence = account
-    .by('absence', 'person', personId)
-    .find(({ state }) => state === 'set' || state === 'running')
+  const absence = account.by('absence', 'person', personId).find(({ state }) => state === 'set' || state === 'running')
   return absence ? { from: dateOf(absence.from, account.zone), kept: absence.keepSeats } : null
 }
 
