@@ -93,6 +93,10 @@ describe('approvers (model V5)', () => {
     // The steward changes photos freely there, and gives access.
     expect(house.refusals('Mirren', at(house, 'Pellworth', named(house, 'Corin')))).toEqual([])
     expect(house.refusals('Mirren', at(house, 'Pellworth', named(house, 'Mirren')))).toEqual(['own-entitlement'])
+    const group = { kind: 'group', groupId: [...house.account.all('group')][0]!.id }
+    expect(house.refusals('Mirren', at(house, 'Pellworth', group))).toEqual([])
+    house.do('Oriel', { type: 'join-group', groupId: group.groupId, personId: house.person('Mirren') })
+    expect(house.refusals('Mirren', at(house, 'Pellworth', group))).toEqual(['own-entitlement'])
     expect(house.refusals('Mirren', at(house, 'Harbour', named(house, 'Corin')))).not.toEqual([])
     expect(house.refusals('Rafe', at(house, 'Pellworth', named(house, 'Corin')))).not.toEqual([])
     expect(house.refusals('Oriel', at(house, 'Pellworth', named(house, 'Oriel')))).toEqual([])

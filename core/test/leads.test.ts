@@ -83,6 +83,22 @@ describe('groups that lead (model P8)', () => {
     expect(house.refusals('Oriel', house.undoing())).toEqual([])
   })
 
+  test('nobody comes into a lead’s sight by whoever could not show them to the lead', () => {
+    const house = House.open((book) => {
+      book.groups.push({ name: 'Crew', lead: `mirren@${DOMAIN}`, leads: true })
+      book.roles.push({ name: 'Sorter', areas: { 'porter/groups': { level: 'change' } } })
+    })
+    house.give('Rafe', 'Sorter', house.account.root.name)
+    const join = { type: 'join-group', groupId: groupId(house), personId: house.person('Tamsin') }
+    const rule = [{ allOf: [{ field: 'kind', value: 'staff' }] }]
+    expect(house.refusals('Rafe', join)).toEqual(['not-allowed'])
+    expect(house.refusals('Rafe', change(house, { rule }))).toEqual(['not-allowed'])
+    // Nor by the lead themselves.
+    house.give('Mirren', 'Sorter', house.account.root.name)
+    expect(house.refusals('Mirren', join)).not.toEqual([])
+    expect(house.refusals('Oriel', join)).toEqual([])
+  })
+
   test('is kept in an account export', () => {
     const book = writeBook(crew(true).account, crew(true).now)
     expect(book.groups[0]!.leads).toBe(true)

@@ -66,6 +66,8 @@ test('columns for manager, group, telephone, cost centre and own fields fill the
     choices: [{ fieldId: size!.id, valueId: size!.values[1]!.id }],
     texts: [{ fieldId: van!.id, text: 'blue one' }],
   })
+  // Fields and a cost centre are the office's to set.
+  expect(here.refusals('Mirren', { ...invite, groupIds: [], grants: [] })).not.toEqual([])
   here.do('Oriel', invite as object)
   const person = here.account.get('person', here.account.peopleByEmail('jo@reed.example')[0])!
   expect(person).toMatchObject({ reference: 'PEL-9', managerId: here.person('Mirren') })

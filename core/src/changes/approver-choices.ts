@@ -1,7 +1,8 @@
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsUUID, ValidateNested } from 'class-validator'
 import type { Approver, Approvers, Id, PersonRow, RoleArea, RoleRow } from '../account/rows.ts'
-import { approversOfSteps, peopleNamed } from '../access/approver-rows.ts'
+import { approversOfSteps, peopleNamed, stepsOf } from '../access/approver-rows.ts'
+import { groupMembers } from '../access/reach.ts'
 import { judge } from '../access/entitlement.ts'
 import { higher } from '../access/levels.ts'
 import { givenBy } from '../access/powers.ts'
@@ -66,10 +67,19 @@ export function readApproversChoice(draft: Draft, choice: ApproversChoice | null
 export function judgeNaming(draft: Draft, approvers: Approvers | null, roleIds: readonly Id[], placeId: Id): void {
   const actor = draft.actorPerson
   if (!approvers || !actor) return
-  if (actor.standing !== 'owner' && peopleNamed(approvers).includes(actor.id)) {
+  if (actor.standing !== 'owner' && wouldDecide(draft, approvers, actor.id)) {
     return draft.refuse('own-entitlement', 'You cannot name yourself. Ask someone else who has the right to do it.')
   }
   judgeGiving(draft, approvedAreas(draft, roleIds), placeId)
+}
+
+/** Whether someone is among those named, by themselves or through a group. */
+function wouldDecide({ account, now }: Draft, approvers: Approvers, personId: Id): boolean {
+  if (peopleNamed(approvers).includes(personId)) return true
+  return stepsOf(approvers).some((step) => {
+    const group = step.kind === 'group' ? account.get('group', step.groupId) : undefined
+    return group !== undefined && groupMembers(account, group, now).some(({ id }) => id === personId)
+  })
 }
 
 /** Judges giving areas at a place, as if someone who has nothing were given just that (model D1). */

@@ -11,6 +11,7 @@ import {
 import { Type } from 'class-transformer'
 import type { Account } from '../account/account.ts'
 import type { GroupRow, GroupRule, Id, PersonRow, RoleArea, RoleRow } from '../account/rows.ts'
+import { sameRow } from '../account/edits.ts'
 import { entryOf } from '../access/roles.ts'
 import { grantsOf } from '../access/walk.ts'
 import { areasAt } from '../products/catalogue.ts'
@@ -77,7 +78,9 @@ export const changeGroup: ChangeKind<ChangeGroup> = {
     const group = groupIn(draft, change.groupId)
     if (!group || !mayChange(draft)) return
     const content = { ...contentOf(draft, change, group.id), leads: change.leads ?? group.leads }
-    if (content.leadId !== group.leadId || content.leads !== group.leads) judgeLead(draft, content)
+    // Whom the rule lets in comes into the lead's sight as well.
+    const isSame = content.leadId === group.leadId && content.leads === group.leads && sameRow(content.rule, group.rule)
+    if (!isSame) judgeLead(draft, content)
     if (draft.problems.length === 0) draft.update('group', group.id, content)
   },
   sentence: (change, _sight, verb) => `${verb('changed', 'change')} the group ${change.name}`,
@@ -139,6 +142,8 @@ export const joinGroup: ChangeKind<JoinGroup> = {
     if (draft.account.by('membership', 'person', person.id).some((one) => one.groupId === group.id)) {
       return draft.refuse('no-change', `${name} is already in ${group.name}.`)
     }
+    judgeLead(draft, group)
+    if (draft.problems.length > 0) return
     draft.insert('membership', { id: change.membershipId, groupId: group.id, personId: person.id })
   },
   sentence: (change, sight, verb) =>

@@ -96,7 +96,7 @@ export const invite: ChangeKind<Invite> = {
     seats: list(change.seats).map((seat) => ({ ...seat, holdingId: newId(seat.holdingId) })),
   }),
   decide(draft, change) {
-    if (!mayInvite(draft, change)) return
+    if (!mayInvite(draft, change) || !maySetFields(draft, change)) return
     const person = recordOf(draft, change)
     if (!person) return
     const offer = offerOf(draft, change, person)
@@ -163,6 +163,12 @@ export function mayInvite(
     return draft.need('people', 'add', draft.account.root.id, todo)
   }
   return true
+}
+
+/** A cost centre and the account's own fields are the office's to set, of newcomers as of anyone (model D3). */
+function maySetFields(draft: Draft, { reference, choices = [], texts = [] }: Invite): boolean {
+  if (!reference && choices.length + texts.length === 0) return true
+  return draft.need('people', 'change', draft.account.root.id, 'set someone’s cost centre and fields')
 }
 
 /** The record to be invited: a new one, or the one the same address had before (model P3: `→ invited`). */

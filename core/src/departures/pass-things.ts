@@ -8,12 +8,19 @@ import { productAccountOf } from './accounts.ts'
 
 /**
  * Whether the asker may pass on or release what someone who stays has in products: the right that planning a departure
- * needs, which does the same (model X3).
+ * needs, which does the same (model X3, P6).
  */
 export function passThingsControl(sight: Sight, personId: Id): Control {
   const person = sight.account.get('person', personId)
   if (!person || sight.depthOf(personId) !== 'record')
     return { enabled: false, reason: 'There is no such person here.' }
+  const asker = sight.account.get('person', sight.personId)
+  if (person.standing === 'owner' && asker?.standing !== 'owner') {
+    return { enabled: false, reason: 'Only an owner can hand over what belongs to an owner.' }
+  }
+  if (person.standing === 'administrator' && asker?.standing !== 'owner' && asker?.standing !== 'administrator') {
+    return { enabled: false, reason: 'Only an owner or administrator can hand over what belongs to an administrator.' }
+  }
   return controlOf(sight, 'people', 'change')
 }
 

@@ -179,6 +179,9 @@ export const productTokenRoutes = [
       const product = mayRun(ask)
       const old = await tokenIn(ask, product)
       const { name, scopes, networks, responsibleId, expiresAt } = old
+      if (expiresAt !== null && expiresAt <= ask.now) {
+        throw badRequest('over', 'This token has run out. Give it a later last day first, or make a new one.')
+      }
       const made = await make(ask, product, {
         ...{ name: name || product, scopes: [...scopes], networks: networks && [...networks] },
         ...{ responsibleId: responsibleId ?? ask.personId, expiresAt },
