@@ -133,7 +133,7 @@ try {
   await page.goto(`${demo.origin}/grid?area=bedding-log/photos&group=employer`)
   await page.getByRole('grid', { name: 'Who has access where' }).focus()
   await page
-    .getByText(/Anwen Sharrow|Brookline|people/)
+    .getByText(/^\d+ people/)
     .first()
     .waitFor()
   await page.getByRole('button', { name: 'Give by dragging' }).click()
@@ -179,11 +179,7 @@ try {
     .getByRole('complementary', { name: 'Docket' })
     .getByRole('button', { name: /End access now/ })
     .click()
-  await page
-    .getByRole('row', { name: /Sorrel Marsh.*/ })
-    .getByText('left')
-    .first()
-    .waitFor({ state: 'attached' })
+  await page.getByRole('link', { name: 'Former 1' }).waitFor()
   await goTo(page, 'Departures')
   await page.getByRole('link', { name: /Cormac Eddery/ }).click()
   await page.getByText('At that time').waitFor()
