@@ -1,5 +1,8 @@
+import fc from 'fast-check'
+import { decide, personSheetView, readBook, readChange, Sight, stateAt, type Change } from '../src/index.ts'
+import { attempt } from './attempts.ts'
 import { House, nextId } from './house.ts'
-import { personSheetView, Sight, stateAt } from '../src/index.ts'
+import { randomBook } from './random-book.ts'
 
 const amend = (house: House, more: object) => ({ type: 'amend-offer', offerId: house.offerOf('Sorrel'), ...more })
 const offer = (house: House) => house.account.get('offer', house.offerOf('Sorrel'))!
@@ -93,4 +96,52 @@ describe('a live invitation is changed under the same link (model I10)', () => {
     expect(stateAt(house.account, house.account.get('person', house.person('Sorrel'))!, house.now)).toBe('active')
     expect(house.refusals('Oriel', { type: 'amend-offer', offerId, line: 'x' })).toEqual(['not-live'])
   })
+})
+
+const RUNS = Number(process.env.LODGE_PROPERTY_RUNS ?? 100)
+
+test('amended, it gives nothing that whoever amends it could not offer anew (property)', () => {
+  let amended = 0
+  fc.assert(
+    fc.property(randomBook, attempt, attempt, (book, one, other) => {
+      const { account, asOf: now } = readBook(book, nextId)
+      if (!account) return
+      const people = [...account.all('person')]
+      const [roles, places] = [[...account.all('role')], [...account.all('place')]]
+      const by = (at: number) => ({ kind: 'person', personId: people[at % people.length]!.id }) as const
+      const read = (plain: object): Change => readChange(plain, nextId).value!
+      const key = (of: typeof one) => {
+        return { roleId: roles[of.role % roles.length]!.id, placeId: places[of.place % places.length]!.id }
+      }
+      const content = { kind: 'contractor', standing: 'guest', engagementUntil: '2026-09-30' }
+      const invite = read({
+        type: 'invite',
+        name: 'New',
+        email: 'new@house.example',
+        ...content,
+        grants: [key(one)],
+        seats: [],
+      })
+      const sent = decide(account, [invite], by(one.actor), now)
+      if (sent.problems.length > 0) return
+      const [offer] = [...sent.after.all('offer')]
+        .filter(({ state, revision }) => state === 'live' && revision === 0)
+        .slice(-1)
+      const change = { type: 'amend-offer', offerId: offer!.id, grants: [key(other)] }
+      const done = decide(sent.after, [read(change)], by(other.actor), now + 1)
+      if (done.problems.length > 0) return
+      amended += 1
+      const { grants, seats, groupIds, sponsorId } = done.after.get('offer', offer!.id)!
+      expect(sponsorId).toBe(by(other.actor).personId)
+      const again = { ...content, name: 'Else', email: 'else@house.example', seats, groupIds }
+      const anew = read({
+        type: 'invite',
+        ...again,
+        grants: grants.map(({ roleId, placeId }) => ({ roleId, placeId })),
+      })
+      expect(decide(sent.after, [anew], by(other.actor), now + 1).problems).toEqual([])
+    }),
+    { numRuns: RUNS * 3 },
+  )
+  expect(amended).toBeGreaterThan(RUNS / 10)
 })

@@ -24,7 +24,13 @@ afterAll(async () => {
 const email = (name: string) => `${name}@${house.domain}`
 
 describe('looks of the list of people', () => {
-  const view = { name: 'Ends soon', find: 'contractor', sort: 'until', columns: ['reach', 'cost'], filters: 'presence=before' }
+  const view = {
+    name: 'Ends soon',
+    find: 'contractor',
+    sort: 'until',
+    columns: ['reach', 'cost'],
+    filters: 'presence=before',
+  }
 
   test('are one’s own, are replaced by name, and are let go', async () => {
     await owner.post(house.path('/people-views')).send(view).expect(204)
