@@ -170,6 +170,7 @@ test('one person is invited with a role at five places in fourteen steps', async
   await fill('Last day with us', '30 Sep')
   await page.getByRole('combobox', { name: 'Role', exact: true }).focus()
   entries += await type(page, 'Client view')
+  await expect(page.getByRole('option', { name: 'Client view' })).toBeVisible()
   await page.keyboard.press('Enter')
   for (const place of ['Hollin Museum', 'Corvane Harbour', 'Corvane Hill', 'Pellworth Main', 'Quillon']) {
     await page.getByRole('combobox', { name: 'At', exact: true }).fill(place)

@@ -135,6 +135,7 @@ test('one person in and out again, and everything is still there', async ({ page
   await docket.getByRole('button', { name: 'End access now: 6 places, 1 seat' }).click()
   await expect(contractor.getByText('Your access was ended and you were signed out.')).toBeVisible()
   // Sessions end before the commit, so that the browser may tell it a moment earlier than the account does.
+  await page.getByRole('link', { name: /^Former/ }).click()
   await expect(page.getByRole('row', { name: /Sorrel Marsh/ })).toContainText('left')
   expect(await ask('COR-01')).toBe(false)
   await expect(page.getByRole('row', { name: /Sorrel Marsh/ })).not.toContainText('Field')

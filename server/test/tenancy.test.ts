@@ -44,6 +44,7 @@ function bodyFor(path: string): object {
   if (path.endsWith('/secret')) return { token: 'x' }
   if (path.endsWith('/gains')) return { handovers: [] }
   if (path.endsWith('/mend')) return { remoteId: 'x' }
+  if (path.endsWith('/things')) return { product: 'log', ids: ['x'], requestId: NOWHERE }
   if (path.endsWith('/rotate')) return { overlapHours: 1 }
   if (path.includes('/tokens')) return { name: 'x', responsibleId: NOWHERE, scopes: ['report'] }
   return { changes: [], version: 1, digest: 'x'.repeat(43) }

@@ -24,7 +24,7 @@ import type { ChangeKind } from './kind.ts'
 import { articleOf, aSeat, giveOffered, releaseOffered, reserveOffered } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
 import { checkEnd } from './settings.ts'
-import { RowId, RowIds, When } from './shapes.ts'
+import { eachOf, RowId, RowIds, When } from './shapes.ts'
 
 /** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
 export const INVITATION_DAYS = 14
@@ -92,8 +92,8 @@ export const invite: ChangeKind<Invite> = {
     ...change,
     personId: newId(change.personId),
     offerId: newId(change.offerId),
-    grants: list(change.grants).map((grant) => ({ ...grant, grantId: newId(grant.grantId) })),
-    seats: list(change.seats).map((seat) => ({ ...seat, holdingId: newId(seat.holdingId) })),
+    grants: eachOf(change.grants ?? [], (grant) => ({ ...grant, grantId: newId(grant?.grantId) })),
+    seats: eachOf(change.seats ?? [], (seat) => ({ ...seat, holdingId: newId(seat?.holdingId) })),
   }),
   decide(draft, change) {
     if (!mayInvite(draft, change) || !maySetFields(draft, change)) return
@@ -141,10 +141,6 @@ export const invite: ChangeKind<Invite> = {
 /** Whom an invitation made or, for an address that was here before, took up again. */
 export function invitedId(change: Invite, account: Account): Id {
   return account.get('offer', change.offerId)?.personId ?? change.personId
-}
-
-function list<T>(entries: T[] | undefined): T[] {
-  return Array.isArray(entries) ? entries : []
 }
 
 /** Inviting needs `people: add` at each place where something is given, at the root for anything else (model D3). */

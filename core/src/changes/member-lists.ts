@@ -21,7 +21,7 @@ import { productName } from './connections.ts'
 import { followKnown } from './hand-steps.ts'
 import { mayConfirm } from './keeping.ts'
 import { knownEdit } from './known-accounts.ts'
-import { NeededWhen, RowId } from './shapes.ts'
+import { eachOf, NeededWhen, RowId } from './shapes.ts'
 
 // What a member list of a product says, and that it was applied.
 
@@ -55,7 +55,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
   fill: (change, newId) => ({
     ...change,
     listId: newId(change.listId),
-    accounts: change.accounts.map((one) => ({ ...one, knownId: newId(one.knownId) })),
+    accounts: eachOf(change.accounts, (one) => ({ ...one, knownId: newId(one?.knownId) })),
   }),
   decide(draft, { product, listId, asOf, source, accounts }) {
     if (!mayConfirm(draft, { product })) return

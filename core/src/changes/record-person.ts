@@ -14,7 +14,7 @@ import type { ChangeKind } from './kind.ts'
 import { aSeat, giveOffered } from './offers.ts'
 import { settleSeats } from './seat-rules.ts'
 import { checkEnd } from './settings.ts'
-import { RowId, RowIds, When } from './shapes.ts'
+import { eachOf, RowId, RowIds, When } from './shapes.ts'
 
 export class RecordPerson {
   @Equals('record-person') type!: 'record-person'
@@ -54,8 +54,8 @@ export const recordPerson: ChangeKind<RecordPerson> = {
   fill: (change, newId) => ({
     ...change,
     personId: newId(change.personId),
-    grants: (change.grants ?? []).map((grant) => ({ ...grant, grantId: newId(grant.grantId) })),
-    seats: (change.seats ?? []).map((seat) => ({ ...seat, holdingId: newId(seat.holdingId) })),
+    grants: eachOf(change.grants ?? [], (grant) => ({ ...grant, grantId: newId(grant?.grantId) })),
+    seats: eachOf(change.seats ?? [], (seat) => ({ ...seat, holdingId: newId(seat?.holdingId) })),
   }),
   decide(draft, change) {
     if (!mayInvite(draft, { kind: change.kind, standing: change.standing, grants: change.grants ?? [] })) return

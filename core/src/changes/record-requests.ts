@@ -22,7 +22,7 @@ import { mayConfirm } from './keeping.ts'
 import { forgetKnown } from './known-accounts.ts'
 import { recordPerson } from './record-person.ts'
 import { giveSeat } from './seats.ts'
-import { idFrom, RowId, RowIds } from './shapes.ts'
+import { eachOf, idFrom, RowId, RowIds } from './shapes.ts'
 
 // People in a product whom the person who looks after it may not record: the office is asked to (model B3).
 
@@ -55,7 +55,7 @@ export const askToRecord: ChangeKind<AskToRecord> = {
   onlyEnds: true,
   fill: (change, newId) => ({
     ...change,
-    rows: change.rows.map((one) => ({ ...one, requestId: newId(one.requestId) })),
+    rows: eachOf(change.rows, (one) => ({ ...one, requestId: newId(one?.requestId) })),
   }),
   decide(draft, { product, kind, rows }) {
     const { actorId } = draft

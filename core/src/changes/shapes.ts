@@ -59,3 +59,8 @@ export function idFrom(seedId: Id, n: number): Id {
   const end = (BigInt(`0x${seedId.slice(24)}`) + BigInt(n)) & 0xffff_ffff_ffffn
   return seedId.slice(0, 24) + end.toString(16).padStart(12, '0')
 }
+
+/** Each of a list, filled in; what is no list stays as it is, so that its shape says what is wrong with it. */
+export function eachOf<T>(entries: readonly T[], fill: (entry: T) => T): T[] {
+  return Array.isArray(entries) ? entries.map(fill) : (entries as T[])
+}
