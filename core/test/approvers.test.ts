@@ -55,7 +55,7 @@ describe('approvers (model V5)', () => {
     expect(who(house)).toEqual(['Corin'])
   })
 
-  test('a group, the manager, whoever manages the area; several in order, or all of them', () => {
+  test('a group, the manager, anyone who manages the area; several in order, or all of them', () => {
     const house = waiting()
     const group = { kind: 'group', groupId: [...house.account.all('group')][0]!.id }
     house.do('Oriel', at(house, 'Pellworth', group))

@@ -13,7 +13,7 @@ export function approversText(sight: Sight, approvers: Approvers): string {
 
 function approverText(sight: Sight, one: Approver): string {
   if (one.kind === 'manager') return 'their manager'
-  if (one.kind === 'area') return 'whoever manages the area there'
+  if (one.kind === 'area') return 'anyone who manages the area there'
   if (one.kind === 'group') return `someone in the group ${sight.named.get('group', one.groupId)?.name ?? ''}`.trim()
   return one.personIds.map((id) => sight.personName(id)).join(' or ')
 }
@@ -22,7 +22,7 @@ function approverText(sight: Sight, one: Approver): string {
 const NAMED = 4
 
 /**
- * Who decides, by name, in words. Whoever waits sees who it is, whatever else they see of them (model V5); others as far
+ * Who decides, by name, in words. The person who waits sees who it is, whatever else they see of them (model V5); others as far
  * as they see them.
  */
 export function approvalText(sight: Sight, waitingId: Id, { order, steps }: Approval): string {

@@ -67,7 +67,7 @@ export function isWithoutApprover(...asked: Asked): boolean {
 
 const BY_AREA: Approver = { kind: 'area' }
 
-/** Who approves by each route that gives the action with approval; null: whoever manages the area there. */
+/** Who approves by each route that gives the action with approval; null: anyone who manages the area there. */
 function* waysOf(...[account, personId, placeId, key, action, whose, instant]: Asked): Generator<Approvers | null> {
   const person = account.get('person', personId)
   const area = areaAt(account, key, instant)

@@ -15,7 +15,7 @@ export function seesTokens(sight: Sight, product: string): boolean {
   return sight.can('connections', 'see') && productAt(sight.account, product, sight.now) !== undefined
 }
 
-/** Somebody is always responsible for a token, and in (model E4, X2). */
+/** A token always has a responsible person, who is in (model E4, X2). */
 export function responsibleProblem(sight: Sight, personId: Id): Problem | undefined {
   const person = sight.account.get('person', personId)
   if (person && sight.seesPerson(personId) && isPresent(person, sight.now)) return undefined

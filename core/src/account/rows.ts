@@ -88,7 +88,7 @@ export interface RoleArea {
   scope?: Scope
 }
 
-/** One who approves: a person by name, a group, whoever manages the area there, or the holder's manager (model V5). */
+/** An approver: a person by name, a group, anyone who manages the area there, or the holder's manager (model V5). */
 export type Approver =
   { kind: 'named'; personIds: readonly Id[] } | { kind: 'group'; groupId: Id } | { kind: 'area' } | { kind: 'manager' }
 /** Who approves; several decide one after the other, or all of them in any order, one decision each (model V5). */
@@ -164,7 +164,7 @@ export interface GroupRow {
   id: Id
   name: string
   leadId: Id | null
-  /** Set to lead: the lead sees its members' records as a manager does, and items of theirs as a role says (model P8). */
+  /** Set to lead: the lead sees its members' records as a manager does, and their items as a role says (model P8). */
   leads: boolean
   /** Null: by name alone. */
   rule: GroupRule | null

@@ -294,7 +294,7 @@ export function withoutCovered(account: Account, placeIds: readonly Id[]): Id[] 
   })
 }
 
-/** The dates of what someone has, as somebody else is given the same: what has begun begins now. */
+/** The dates of what someone has, as another person is given the same: what has begun begins now. */
 export function datesOf({ from, until }: Pick<GrantRow, 'from' | 'until'>, zone: string, now: Instant) {
   return {
     ...(from > now ? { from: whenText(from, zone, 'beginning') } : {}),

@@ -198,7 +198,7 @@ function contentOf(draft: Draft, change: GroupContent, except?: Id) {
 }
 
 /**
- * Naming someone who leads is giving them what a manager sees, and items of the members' wherever a role of theirs says
+ * Naming someone who leads is giving them what a manager sees, and the members' items wherever the lead's role says
  * so: judged as giving both (model P8, D1). Nobody but an owner names themselves (D2).
  */
 export function judgeLead(draft: Draft, { leadId, leads }: Pick<GroupRow, 'leadId' | 'leads'>): void {

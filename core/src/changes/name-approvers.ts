@@ -57,7 +57,7 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
   record: (change) => change,
 }
 
-/** Whoever may change who approves: for a role, who changes roles; at a place and for a key, who gives access there. */
+/** The right to change who approves: for a role, who changes roles; at a place and for a key, who gives access there. */
 export function mayNameApprovers(sight: Sight, named: ApprovedRow): boolean {
   if (named.table === 'role') return sight.can('roles', 'change')
   return sight.can('access', 'change', named.table === 'place' ? named.row.id : named.row.placeId)

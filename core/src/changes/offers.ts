@@ -169,7 +169,7 @@ export function seatText(seat: { product: string; seatType: string }, sight: Sig
   return `${type?.name ?? seat.seatType} seat in ${product?.sheet.name ?? seat.product}`
 }
 
-/** Whoever invited hears that someone took it up, and whether they still have to be admitted (model I11). */
+/** The sponsor hears that the invitee accepted, and whether they still have to be admitted (model I11). */
 export function tellSponsor(draft: Draft, offer: Pick<OfferRow, 'id' | 'sponsorId'>, personId: Id): void {
   if (offer.sponsorId === personId) return
   const taken = draft.account.get('offer', offer.id)?.state === 'taken' ? 'accepted' : 'waits'

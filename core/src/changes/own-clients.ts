@@ -24,7 +24,7 @@ export function mayMakePlaces(draft: Draft, parent: PlaceRow): boolean {
 }
 
 /**
- * Gives the actor the role they get at each client they made, as given by whoever let them make it: the whole change is
+ * Gives the actor the role they get at each client they made, as given by the person who let them make it: the whole change is
  * judged by that person's rights as of now (model T8). Nothing for who adds places by right.
  */
 export function giveAtOwn(draft: Draft, parent: PlaceRow, made: readonly PlaceRow[], idOf: (at: number) => Id): void {
@@ -43,7 +43,7 @@ export function giveAtOwn(draft: Draft, parent: PlaceRow, made: readonly PlaceRo
   )
 }
 
-/** Whoever gave it; for what stood in an account export the signatory, whose name is on the contracts. */
+/** The giver; for what an account export held, the signatory, whose name is on the contracts. */
 function giverOf({ account }: Draft, grant: GrantRow) {
   if (grant.givenById !== null) return account.get('person', grant.givenById)
   return account.by('person', 'standing', 'owner').find(({ signatory }) => signatory)

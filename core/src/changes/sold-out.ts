@@ -26,7 +26,7 @@ interface Given {
 }
 
 /**
- * Where a seat is sold out: another type with room, the seat of someone who does not use theirs, or one more for whoever
+ * Where a seat is sold out: another type with room, the seat of someone who does not use theirs, or one more for those who
  * may raise the number, with its price (model I7, S12).
  */
 export function withWaysOut(

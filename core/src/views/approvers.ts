@@ -3,7 +3,7 @@ import { stepsOf } from '../access/approver-rows.ts'
 import { approversText } from '../access/approver-words.ts'
 import type { Sight } from '../access/sight.ts'
 
-/** Who approves, as it is shown and chosen anew; no steps: whoever manages the area there, or as the role says. */
+/** Who approves, as it is shown and chosen anew; no steps: anyone who manages the area there, or as the role says. */
 export interface ApproversView {
   order: 'in-order' | 'all'
   steps: { kind: Approver['kind']; people: { id: Id; name: string }[]; group: { id: Id; name: string } | null }[]

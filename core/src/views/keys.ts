@@ -200,7 +200,7 @@ export interface WhyView {
   heldBack: boolean
   absence: Why['absence'] | null
   routes: RouteView[]
-  /** Who approves which of the actions that need it; for whoever waits, by name (model V5). */
+  /** Who approves which of the actions that need it; for the person who waits, by name (model V5). */
   approvedBy: { actions: string[]; by: string }[]
   /** Routes through what the reader does not see. */
   unseen: number

@@ -80,7 +80,7 @@ async function events({ connection, accountId, personId, before, kinds }: Asked)
   return found.map(({ kind, at }) => ({ at, kind: 'sign-in', event: kind }))
 }
 
-/** What they changed and what concerned them, for whoever reads the ledger; their own changes for themselves. */
+/** What they changed and what concerned them, for readers of the ledger; their own changes for themselves. */
 async function entries({ connection, accountId, sight, personId, before, kinds }: Asked): Promise<Happened[]> {
   const mayRead = sight.can('ledger', 'see')
   const read = async (kind: LatelyKind, filter: LedgerFilter, may: boolean): Promise<Happened[]> => {

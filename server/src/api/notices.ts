@@ -58,7 +58,7 @@ function readMac(
 /** A token that runs out within so many days is called to mind. */
 const TOKEN_DAYS = 14
 
-/** Tokens that run out soon, or for which nobody who is in is responsible, for whoever looks after them (model E4). */
+/** Tokens that run out soon, or whose responsible person is no longer in, for those who look after them (model E4). */
 async function tokensToLookAfter(lodge: Lodge, accountId: string, account: Account, sight: Sight, now: Instant) {
   const mayRun = tokenControl(sight).enabled
   const soon = untilDate(addDays(dateOf(now, account.zone), TOKEN_DAYS), account.zone)

@@ -61,7 +61,7 @@ export class RotateToken {
 
 type Ask = AccountAsk<object>
 
-/** Whoever may look after tokens of a product that is there. @throws LodgeError 403 with the reason, or 404. */
+/** The product whose tokens the asker may look after. @throws LodgeError 403 with the reason, or 404. */
 function mayRun({ sight, params }: Ask): string {
   const product = params.product!
   if (!seesTokens(sight, product)) throw notFound()
@@ -109,7 +109,7 @@ async function note({ lodge, accountId, personId, now }: Ask, kind: EventKind, t
   await insertEvent(lodge.pools.requests, { kind, accountId, personId, detail: { tokenId } }, now)
 }
 
-/** A token as whoever looks after products sees it. */
+/** A token as people who look after products see it. */
 export function tokenView({ sight, account }: Pick<Ask, 'sight' | 'account'>, token: TokenCare, now: Instant) {
   const { id, name, product, scopes, networks, responsibleId, createdAt, lastUsedAt, expiresAt } = token
   const text = (instant: Instant | null) => (instant === null ? null : instantText(instant))

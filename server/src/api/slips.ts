@@ -50,7 +50,7 @@ function mayHelp(sight: Sight, personId: string): void {
     throw new LodgeError(403, 'not-allowed', control.reason ?? 'You do not have the right to do this.')
 }
 
-/** Those who signed in with a slip and wait to be confirmed, for whoever may do that (model I9). */
+/** Those who signed in with a slip and wait to be confirmed, for those who may confirm them (model I9). */
 export async function waitingAtTheDoor(
   lodge: Lodge,
   accountId: string,

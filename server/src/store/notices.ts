@@ -10,7 +10,7 @@ export interface NoticeSetting {
   digestOn: LocalDate | null
   /** Part of their calendar's secret address; 0 is no address, another one kills the last. */
   calendarNumber: number
-  /** How they hear that someone took up an invitation of theirs, besides on the Desk (model I11). */
+  /** How they hear that their invitation was accepted, besides on the Desk (model I11). */
   accepted: Accepted
   /** Whether a message comes when someone signed in with a slip and waits to be confirmed (model I9). */
   helpMail: boolean

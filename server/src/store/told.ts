@@ -36,7 +36,7 @@ export async function insertNotices(
 }
 
 /**
- * Notes for whoever invited that someone took it up (model I11).
+ * Notes for the sponsor that the invitee accepted (model I11).
  * @returns whether they wish a message at once.
  */
 export async function noteTaken(

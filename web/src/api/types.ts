@@ -38,7 +38,7 @@ export interface ProductToken {
   uncared: boolean
 }
 
-/** What stands on the Desk beside what the account says (GET …/notices/desk). */
+/** What the Desk shows beside what the account says (GET …/notices/desk). */
 export interface DeskNews {
   taken: { id: string; kind: 'accepted' | 'waits'; personId: string; name: string; on: string }[]
   tokens: ProductToken[]
