@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import type { BetweenView, ChangeCategory, PeopleView } from '@lodge/core'
+import type { ChangeCategory, PeopleView } from '@lodge/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
-import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
 import type { LedgerEntryView } from '../api/types.ts'
 import { localParts, longDate } from '../logic/dates.ts'
@@ -13,6 +12,7 @@ import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import DateField from '../parts/DateField.vue'
+import LedgerBetween from '../parts/LedgerBetween.vue'
 import PickOne from '../parts/PickOne.vue'
 
 type Page = { entries: LedgerEntryView[]; next: number | null }
@@ -79,20 +79,6 @@ watch(query, () => {
   earlier.value = []
   next.value = null
 })
-const span = reactive({ from: '', until: '' })
-const between = ref<BetweenView | null>(null)
-const problem = ref('')
-async function compare(): Promise<void> {
-  problem.value = ''
-  between.value = null
-  if (!span.from) return void (problem.value = t('between.missing'))
-  const until = span.until ? `&until=${span.until}` : ''
-  try {
-    between.value = await ask<BetweenView>('GET', session.path(`/between?from=${span.from}${until}`))
-  } catch (error) {
-    problem.value = (error as ApiError).message
-  }
-}
 const earlier = ref<LedgerEntryView[]>([])
 const next = ref<number | null>(null)
 const verified = ref<Verified | null>(null)
@@ -167,43 +153,7 @@ async function verify(): Promise<void> {
         >{{ t('ledger.until') }} <DateField v-model="filter.until" small past bare :label="t('ledger.until')"
       /></label>
     </div>
-    <details class="between">
-      <summary>{{ t('between.title') }}</summary>
-      <form class="filter" @submit.prevent="compare">
-        <label
-          >{{ t('between.from') }} <DateField v-model="span.from" small past bare :label="t('between.from')"
-        /></label>
-        <label
-          >{{ t('between.until') }} <DateField v-model="span.until" small past bare :label="t('between.until')"
-        /></label>
-        <BButton type="submit" size="sm" variant="outline-primary">{{ t('between.compare') }}</BButton>
-      </form>
-      <p v-if="problem" role="alert" class="broken">{{ problem }}</p>
-      <template v-if="between">
-        <p role="status">{{ t('between.counts', between.counts) }}</p>
-        <p class="muted">
-          <template v-for="one in between.people" :key="one.state">
-            <span v-if="one.before !== one.after"
-              >{{ t(`state.${one.state}`) }} {{ one.before }} → {{ one.after }}.
-            </span></template
-          >
-        </p>
-        <ul class="sheet lines">
-          <li v-for="line in between.lines" :key="line.personId + line.placeId" class="line">
-            <strong>{{ t(`effect.${line.way}`) }}</strong>
-            <RouterLink :to="{ name: 'people', params: { personId: line.personId } }">{{ line.name }}</RouterLink>
-            <span
-              >{{ line.place }}
-              <small v-if="line.beneath > 0" class="muted">{{
-                t('effect.beneath', { count: line.beneath })
-              }}</small></span
-            >
-            <span class="muted">{{ t(`level.${line.before}`) }} → {{ t(`level.${line.after}`) }}</span>
-          </li>
-        </ul>
-        <p v-if="between.more > 0" class="muted">{{ t('roles.more', { count: between.more }) }}</p>
-      </template>
-    </details>
+    <LedgerBetween />
     <p v-if="verified?.ok" class="whole" role="status">
       {{ t('ledger.whole', { entries: verified.entries, head: verified.head.slice(0, 12) }) }}
       <template v-if="verified.unknownRows > 0">{{
@@ -279,23 +229,6 @@ header .btn {
   gap: 6px;
   align-items: center;
   font-size: 12.5px;
-}
-.between {
-  margin-bottom: 12px;
-}
-.lines {
-  list-style: none;
-  padding: 0;
-}
-.lines .line {
-  display: grid;
-  grid-template-columns: 70px minmax(120px, 200px) minmax(0, 1fr) auto;
-  gap: 12px;
-}
-@media (max-width: 600px) {
-  .lines .line {
-    grid-template-columns: 70px minmax(0, 1fr);
-  }
 }
 header .btn + .btn {
   margin-left: 8px;
