@@ -6,6 +6,10 @@ import {
   belongsTo,
   countSeats,
   countsOf,
+  downwards,
+  filteredBy,
+  highestInside,
+  insidersFrom,
   isOwnArea,
   peopleAt,
   placesOf,
@@ -13,6 +17,7 @@ import {
   rank,
   readBook,
   readInstant,
+  Sight,
   TABLE_NAMES,
   walk,
   type Instant,
@@ -96,6 +101,10 @@ function expectSame(index: AccessIndex, account: Account, now: Instant): void {
     const expected = insiders.get(place.id) ?? new Map<string, Level>()
     expect(new Map(peopleAt(index, place.id).map((one) => [one.personId, one.level]))).toEqual(expected)
     expect(counts.peopleAt(place.id)).toBe(expected.size)
+    const above = insiders.get(place.parentId ?? '')
+    const comesIn = insidersFrom(account, place.id, now).map(({ personId }) => personId)
+    const missed = [...expected.keys()].filter((id) => !above?.has(id) && !comesIn.includes(id))
+    expect([missed, comesIn.filter((id) => !expected.has(id))]).toEqual([[], []])
   }
   for (const person of everyone) {
     const reached = everywhere.filter((place) => insiders.get(place.id)?.has(person.id))
@@ -142,6 +151,31 @@ test('the index answers what the literal walk answers, after any changes and as 
         now += 1
         index.advance(now)
         expectSame(index, account, now)
+      }
+    }),
+    { numRuns: RUNS },
+  )
+})
+
+test('people by place are those who get in there or beneath, as far as whoever asks sees their keys', () => {
+  fc.assert(
+    fc.property(randomBook, (book) => {
+      const { account, now } = open(book)
+      const rows = Object.fromEntries(TABLE_NAMES.map((name) => [name, [...account.all(name)]]))
+      const literal = Account.of(account.id, account.version, rows)
+      account.attach(AccessIndex.of(account, now))
+      for (const asker of account.all('person')) {
+        const sight = new Sight(account, asker.id, now)
+        for (const place of account.all('place')) {
+          const passes = filteredBy(sight, { place: place.id })
+          const beneath = sight.seesPlace(place.id) ? downwards(account, place.id) : []
+          for (const person of account.all('person')) {
+            const isIn = beneath.some(({ id }) => {
+              return sight.seesKeys(person.id, id) && highestInside(literal, person.id, id, now) !== 'none'
+            })
+            expect([asker.id, place.id, person.id, passes(person)]).toEqual([asker.id, place.id, person.id, isIn])
+          }
+        }
       }
     }),
     { numRuns: RUNS },

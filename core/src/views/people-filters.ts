@@ -1,11 +1,10 @@
-import type { Id, PersonRow, PersonState } from '../account/rows.ts'
+import type { Id, PersonRow, PersonState, PlaceRow } from '../account/rows.ts'
 import { subjectsOf } from '../access/impact.ts'
 import type { Sight } from '../access/sight.ts'
-import { groupMembers, reachesInside } from '../access/reach.ts'
-import { whoReaches } from '../access/why.ts'
+import { highestInside, insidersAt, insidersFrom } from '../access/inside.ts'
+import { groupMembers } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
-import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { isHeldAt } from '../seats/holdings.ts'
 import { seesGroups } from './groups.ts'
 
@@ -102,29 +101,21 @@ function holdersOfSeat(sight: Sight, seat: string): Set<Id> {
 
 /** Those who reach something of a product at a place or at one beneath, as far as the asker sees it (model A6). */
 function peopleInside(sight: Sight, placeId: Id): Set<Id> {
-  const { account, now } = sight
+  const { account, now, personId } = sight
   const found = new Set<Id>()
-  if (!account.get('place', placeId) || !sight.seesPlace(placeId)) return found
-  const areas = areasAt(account, now).flatMap(({ key }) => (isOwnArea(key) ? [] : [key]))
-  for (const { personId } of whoReaches(account, placeId, 'see', areas, now)) {
-    if (sight.seesKeys(personId, placeId)) found.add(personId)
+  if (!sight.seesPlace(placeId)) return found
+  const places = downwards(account, placeId)
+  for (const { id, parentId } of places) {
+    if (!sight.can('access', 'see', id)) continue
+    const isSeenAbove = id !== placeId && sight.can('access', 'see', parentId!)
+    const insiders = isSeenAbove ? insidersFrom(account, id, now) : insidersAt(account, id, now)
+    for (const insider of insiders) found.add(insider.personId)
   }
-  // Beneath, somebody new comes in only where something was given.
-  for (const place of downwards(account, placeId)) {
-    for (const { id } of place.id === placeId ? [] : givenAt(sight, place.id)) {
-      if (!found.has(id) && sight.seesKeys(id, place.id) && reachesProduct(sight, id, place.id)) found.add(id)
-    }
+  const isIn = ({ id }: PlaceRow) => {
+    return sight.seesKeys(personId, id) && highestInside(account, personId, id, now) !== 'none'
   }
+  if (!found.has(personId) && places.some(isIn)) found.add(personId)
   return found
-}
-
-function givenAt({ account }: Sight, placeId: Id): PersonRow[] {
-  return account.by('grant', 'place', placeId).flatMap((grant) => subjectsOf(account, grant))
-}
-
-function reachesProduct({ account, now }: Sight, personId: Id, placeId: Id): boolean {
-  const reaches = [...reachesInside(account, personId, placeId, now)]
-  return reaches.some(([key, { own }]) => !isOwnArea(key) && own.free !== 'none')
 }
 
 function invitedBy(sight: Sight, sponsorId: Id): Set<Id> {

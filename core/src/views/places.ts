@@ -1,14 +1,14 @@
 import { theirProducts, type TheirProduct } from './client-products.ts'
-import type { Account } from '../account/account.ts'
 import type { GrantRow, Id, PersonState, PlaceRow, RoleRow } from '../account/rows.ts'
 import { sharedOutsiders } from '../access/apart.ts'
 import { controlsOfPlace } from '../access/controls.ts'
 import { rank, type Level } from '../access/levels.ts'
+import { insidersAt, type Insider } from '../access/inside.ts'
 import type { Sight } from '../access/sight.ts'
 import { stewardsAt } from '../access/holders.ts'
 import { subjectsOf } from '../access/impact.ts'
-import { peopleAt, placesOf } from '../access/indexed/lists.ts'
-import { groupMembers, indexAt, reachesAt, reachesInside } from '../access/reach.ts'
+import { placesOf } from '../access/indexed/lists.ts'
+import { groupMembers, indexAt, reachesAt } from '../access/reach.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea, productAt } from '../products/catalogue.ts'
@@ -96,33 +96,15 @@ export function placesView(sight: Sight): PlaceView[] {
     shown.set(id, { id, parentId: parent?.id ?? null, name, kind, reference, walled, archived, depth, people: 0 })
   }
   const counts = sight.seesAllKeys ? countsNow(account, sight.now) : undefined
-  for (const view of shown.values()) view.people = counts?.peopleAt(view.id) ?? insidersAt(sight, view.id).length
+  for (const view of shown.values()) view.people = counts?.peopleAt(view.id) ?? insidersSeen(sight, view.id).length
   return [...shown.values()]
 }
 
-function insidersAt(sight: Sight, placeId: Id): { personId: Id; highest: Level }[] {
+function insidersSeen(sight: Sight, placeId: Id): Insider[] {
   const mayLook = sight.can('people', 'see', placeId) || sight.can('access', 'change', placeId)
-  return everyoneAt(sight.account, placeId, sight.now).filter(
+  return insidersAt(sight.account, placeId, sight.now).filter(
     ({ personId }) => personId === sight.personId || (mayLook && sight.seesPerson(personId)),
   )
-}
-
-/** Everyone who gets in at a place in any product, no matter who asks. */
-function everyoneAt(account: Account, placeId: Id, now: number): { personId: Id; highest: Level }[] {
-  const index = indexAt(account, now)
-  if (index) return peopleAt(index, placeId).map(({ personId, level }) => ({ personId, highest: level }))
-  return [...account.all('person')].flatMap((person) => {
-    const highest = person.state === 'active' ? highestInProducts(account, person.id, placeId, now) : 'none'
-    return highest === 'none' ? [] : [{ personId: person.id, highest }]
-  })
-}
-
-function highestInProducts(account: Account, personId: Id, placeId: Id, now: number): Level {
-  let best: Level = 'none'
-  for (const [key, { own }] of reachesInside(account, personId, placeId, now)) {
-    if (!isOwnArea(key) && rank(own.free) > rank(best)) best = own.free
-  }
-  return best
 }
 
 /** A place's sheet; undefined for one not seen, exactly as for one that does not exist (model D5). */
@@ -130,7 +112,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
   const { account, now } = sight
   const place = account.get('place', placeId)
   if (!place || !sight.seesPlace(placeId)) return undefined
-  const insiders = insidersAt(sight, placeId).map(({ personId, highest }): InsiderView => {
+  const insiders = insidersSeen(sight, placeId).map(({ personId, highest }): InsiderView => {
     const reaches = sight.seesKeys(personId, placeId) ? reachesAt(account, personId, placeId, now) : new Map()
     const keys = keyViews(sight, reaches).filter((key) => !isOwnArea(key.area))
     const person = account.get('person', personId)!

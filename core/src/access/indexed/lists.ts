@@ -46,26 +46,11 @@ export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): 
   if (asked < 0) return []
   const { heights, place } = wantedAt(index, wanted, asked)
   const { people } = scratchOf(index)
-  index.meetAllCaps()
-  const offer = (person: number, under: Uint8Array) => {
-    if (index.present[person]) people.offer(person, under[index.capsPosition(person)]!)
-  }
   const { places } = index
+  index.meetAllCaps()
   let cut = false
   for (let at = place; at >= 0 && !places.asleep[place]; at = places.parent[at]!) {
-    const given = index.givenAt[at] ?? []
-    for (let one = 0; one < given.length; one += 2) {
-      const key = given[one + 1]!
-      if (!cut || index.passes(key)) offer(given[one]!, heights.ofKey(key))
-    }
-    if (!cut) {
-      for (const [circle, keys] of index.circlesAt[at] ?? []) {
-        for (const key of keys) {
-          const under = heights.ofKey(key)
-          for (const person of circle.members) offer(person, under)
-        }
-      }
-    }
+    offerGiven(index, at, heights, cut)
     cut = cut || places.cut[at] === 1
   }
   for (const standing of ['owner', 'administrator'] as const) {
@@ -75,6 +60,35 @@ export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): 
     }
   }
   return people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
+}
+
+/** Everyone present who reaches a place by what was given at that very place, in any area of a product (model G1). */
+export function peopleGivenAt(index: AccessIndex, placeId: Id): { personId: Id; level: Level }[] {
+  const place = index.places.slotOf(placeId)
+  if (place < 0 || index.places.asleep[place]) return []
+  index.meetAllCaps()
+  offerGiven(index, place, wantedAt(index, {}, place).heights, false)
+  return scratchOf(index).people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
+}
+
+/** Offers everyone present whom something was given at a place; beneath a cut, only by what passes walls. */
+function offerGiven(index: AccessIndex, at: number, heights: Heights, cut: boolean): void {
+  const { people } = scratchOf(index)
+  const offer = (person: number, under: Uint8Array) => {
+    if (index.present[person]) people.offer(person, under[index.capsPosition(person)]!)
+  }
+  const given = index.givenAt[at] ?? []
+  for (let one = 0; one < given.length; one += 2) {
+    const key = given[one + 1]!
+    if (!cut || index.passes(key)) offer(given[one]!, heights.ofKey(key))
+  }
+  if (cut) return
+  for (const [circle, keys] of index.circlesAt[at] ?? []) {
+    for (const key of keys) {
+      const under = heights.ofKey(key)
+      for (const person of circle.members) offer(person, under)
+    }
+  }
 }
 
 /** Every place a person reaches, with their highest level there in what is wanted (model A6). */
