@@ -1,8 +1,9 @@
 import type { Account } from '../account/account.ts'
-import type { AreaKey, GroupRow, Id, PersonRow } from '../account/rows.ts'
+import type { AreaKey, GrantRow, GroupRow, Id, PersonRow } from '../account/rows.ts'
 import { membersOf } from '../people/groups.ts'
 import { areaAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
+import { subjectsOf } from './impact.ts'
 import { AccessIndex } from './indexed/access-index.ts'
 import type { Answer, Whose } from './powers.ts'
 import * as walk from './walk.ts'
@@ -21,6 +22,12 @@ export function indexAt(account: Account, instant: Instant): AccessIndex | undef
 /** The people a group holds, by name or by rule (model P8). */
 export function groupMembers(account: Account, group: GroupRow, instant: Instant): PersonRow[] {
   return indexAt(account, instant)?.membersOf(group.id) ?? membersOf(account, group)
+}
+
+/** The people a grant is given to: one, a group's, or all of a standing (model G1). */
+export function subjectsAt(account: Account, grant: GrantRow, instant: Instant): readonly PersonRow[] {
+  const group = grant.subjectKind === 'group' ? account.get('group', grant.subjectId) : undefined
+  return group ? groupMembers(account, group, instant) : subjectsOf(account, grant)
 }
 
 /** Model A1. Unknown people, places and areas reach nothing. */

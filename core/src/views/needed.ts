@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Id, PersonRow } from '../account/rows.ts'
-import { subjectsOf } from '../access/impact.ts'
+import { subjectsAt } from '../access/reach.ts'
 import { Sight } from '../access/sight.ts'
 import { isPresent } from '../people/presence.ts'
 import { keepersOf, keptBy } from '../products/keeping.ts'
@@ -22,7 +22,7 @@ export function whoMayBeNeeded(account: Account, instant: Instant): Id[] {
     // A follower may have it of the role it follows (model R3).
     const areas = { ...account.get('role', role.baseId)?.areas, ...role.areas }
     if (!Object.keys(areas).some(isOwnArea)) continue
-    for (const grant of account.by('grant', 'role', role.id)) add(subjectsOf(account, grant))
+    for (const grant of account.by('grant', 'role', role.id)) add(subjectsAt(account, grant, instant))
   }
   return [...found]
 }

@@ -1,8 +1,7 @@
-import type { Id, PersonRow, PersonState, PlaceRow } from '../account/rows.ts'
-import { subjectsOf } from '../access/impact.ts'
+import type { GrantRow, Id, PersonRow, PersonState, PlaceRow } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { highestInside, insidersAt, insidersFrom } from '../access/inside.ts'
-import { groupMembers } from '../access/reach.ts'
+import { groupMembers, subjectsAt } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { isHeldAt } from '../seats/holdings.ts'
@@ -81,10 +80,13 @@ export function filteredBy(sight: Sight, filters: PeopleFilters): (person: Perso
 
 function holdersOfRole(sight: Sight, roleId: Id): Set<Id> {
   const { account, now } = sight
-  const inForce = account.by('grant', 'role', roleId).filter((grant) => {
-    return grant.from <= now && (grant.until === null || now < grant.until) && sight.seesGrant(grant)
-  })
-  return new Set(inForce.flatMap((grant) => subjectsOf(account, grant).map(({ id }) => id)))
+  // Given at many places to the same people, it need be seen once.
+  const givenTo = new Map<Id, GrantRow>()
+  for (const grant of account.by('grant', 'role', roleId)) {
+    if (grant.from > now || (grant.until !== null && grant.until <= now) || givenTo.has(grant.subjectId)) continue
+    if (sight.seesGrant(grant)) givenTo.set(grant.subjectId, grant)
+  }
+  return new Set([...givenTo.values()].flatMap((grant) => subjectsAt(account, grant, now).map(({ id }) => id)))
 }
 
 function membersOfGroup(sight: Sight, groupId: Id): Set<Id> {

@@ -6,9 +6,8 @@ import { rank, type Level } from '../access/levels.ts'
 import { insidersAt, type Insider } from '../access/inside.ts'
 import type { Sight } from '../access/sight.ts'
 import { stewardsAt } from '../access/holders.ts'
-import { subjectsOf } from '../access/impact.ts'
 import { placesOf } from '../access/indexed/lists.ts'
-import { groupMembers, indexAt, reachesAt } from '../access/reach.ts'
+import { indexAt, reachesAt, subjectsAt } from '../access/reach.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { downwards, upwards, wallBetween } from '../places/tree.ts'
 import { isOwnArea, productAt } from '../products/catalogue.ts'
@@ -234,8 +233,7 @@ function allotmentsAt(sight: Sight, placeId: Id): PlaceSheetView['allotments'] {
 function peopleOf(sight: Sight, grant: GrantRow): number {
   if (grant.subjectKind === 'person') return 1
   const { account, now } = sight
-  const group = grant.subjectKind === 'group' ? account.get('group', grant.subjectId) : undefined
-  const people = group ? groupMembers(account, group, now) : subjectsOf(account, grant)
+  const people = subjectsAt(account, grant, now)
   return sight.seesAllKeys ? people.length : people.filter((person) => sight.seesPerson(person.id)).length
 }
 
