@@ -10,6 +10,18 @@ function office(house: House, who: string, areas: Record<string, Level>, more: o
   house.do('Oriel', { type: 'give', ...subject, roleId: house.role(name), placeId: house.account.root.id, ...more })
 }
 
+/** Those of one firm are gardeners at Corvane by a rule. */
+function withRule(house: House): Id {
+  const employerId = [...house.account.all('employer')][0]!.id
+  const rule = [{ allOf: [{ field: 'employer', value: employerId }] }]
+  house.do('Oriel', { type: 'make-group', name: 'Highfast crew', rule })
+  const groupId = [...house.account.all('group')].find(({ name }) => name === 'Highfast crew')!.id
+  const subject = { subjectKind: 'group', subjectId: groupId }
+  const [roleId, placeId] = [house.role('Gardener'), house.place('Corvane')]
+  house.do('Oriel', { type: 'give', ...subject, roleId, placeId })
+  return employerId
+}
+
 const newcomer = { name: 'Sorrel Climber', email: 'sorrel@house.example', kind: 'staff', grants: [], seats: [] }
 
 describe('whoever steers where an offer goes could give what it gives (model I10, D1)', () => {
@@ -46,20 +58,24 @@ describe('whoever steers where an offer goes could give what it gives (model I10
     house.do('Mirren', correct(house))
     expect(house.account.get('offer', offerId)!.sponsorId).toBe(house.person('Mirren'))
   })
+
+  test('so is what a rule gives them, and what every guest has', () => {
+    const bare = { seats: [], grants: [], standing: 'guest' }
+    const house = House.open()
+    office(house, 'Rafe', { people: 'change' })
+    house.do('Oriel', house.invitation(bare))
+    expect(house.refusals('Rafe', correct(house))).toEqual([])
+    const [roleId, placeId] = [house.role('Gardener'), house.place('Corvane')]
+    house.do('Oriel', { type: 'give', subjectKind: 'standing', subjectId: 'guest', roleId, placeId })
+    expect(new Set(house.refusals('Rafe', correct(house)))).toEqual(new Set(['beyond-own']))
+    const ruled = House.open()
+    office(ruled, 'Rafe', { people: 'change' })
+    ruled.do('Oriel', ruled.invitation({ ...bare, employerId: withRule(ruled) }))
+    expect(new Set(ruled.refusals('Rafe', correct(ruled)))).toEqual(new Set(['beyond-own']))
+  })
 })
 
 describe('an offer is judged by all it would give (model A7, D1)', () => {
-  function withRule(house: House): Id {
-    const employerId = [...house.account.all('employer')][0]!.id
-    const rule = [{ allOf: [{ field: 'employer', value: employerId }] }]
-    house.do('Oriel', { type: 'make-group', name: 'Highfast crew', rule })
-    const groupId = [...house.account.all('group')].find(({ name }) => name === 'Highfast crew')!.id
-    const subject = { subjectKind: 'group', subjectId: groupId }
-    const [roleId, placeId] = [house.role('Gardener'), house.place('Corvane')]
-    house.do('Oriel', { type: 'give', ...subject, roleId, placeId })
-    return employerId
-  }
-
   test('a field that a rule reads gives what the group holds', () => {
     const house = House.open()
     const employerId = withRule(house)

@@ -1,3 +1,4 @@
+import type { Account } from '../account/account.ts'
 import type { Id, OfferRow, OfferedSeat, RowEdit } from '../account/rows.ts'
 import { judge } from '../access/entitlement.ts'
 import { Sight } from '../access/sight.ts'
@@ -52,7 +53,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   joinGroups(draft, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant' || edit.table === 'membership')
   const arrival = arrivalOf(draft, offer.personId)
-  const bare = arrival ? before.with([{ ...arrival, after: arrival.before }]) : before
+  const bare = arrival ? before.with([{ ...arrival, after: arrival.before }, ...withoutWhatFollows(before)]) : before
   draft.judged(judge(bare, draft.account, arrival ? [arrival, ...made] : made, giver, sight, draft.now))
 }
 
@@ -65,6 +66,20 @@ function arrivalOf(draft: Draft, personId: Id): RowEdit | undefined {
   if (state === 'active' || state === 'away') return undefined
   const person = draft.account.get('person', personId)!
   return { table: 'person', key: person.id, before: { ...person, standing: 'guest', state: 'invited' }, after: person }
+}
+
+/**
+ * No group has a rule, and nothing is given to guests as such: so that this is new to whoever comes in, though their
+ * record has matched it all along.
+ */
+function withoutWhatFollows(account: Account): RowEdit[] {
+  const rules = account.by('group', 'ruled', 'yes').map((group): RowEdit => {
+    return { table: 'group', key: group.id, before: group, after: { ...group, rule: null } }
+  })
+  const given = account.by('grant', 'subject', 'standing guest').map((grant): RowEdit => {
+    return { table: 'grant', key: grant.id, before: grant, after: null }
+  })
+  return [...rules, ...given]
 }
 
 /** What stands in the way of giving for want of seats, not of rights: nothing that matters to where an offer goes. */
