@@ -203,7 +203,7 @@ test('one client’s people from outside are taken out in four steps, and found 
   await signIn(page, demo)
   const clicks = await counted(page)
   await page.keyboard.press('Control+k')
-  const entries = await type(page, 'outsiders at pellworth')
+  const entries = await type(page, 'from outside at pellworth')
   await expect(page.getByText('From outside, with access at Pellworth Hospital Trust: 6')).toBeVisible()
   await page.keyboard.press('Enter')
   const file = page.waitForEvent('download')

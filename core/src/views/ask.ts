@@ -48,7 +48,7 @@ const MAXIMUM_LINES = 12
 
 /**
  * What the top field makes of a few words: a question it understands (`who change helipad`, `why nolan helipad`,
- * `what can nolan do at helipad`, `outsiders at helipad`), and everything by that name. Cut to what the asker sees.
+ * `what can nolan do at helipad`, `from outside at helipad`), and everything by that name. Cut to what the asker sees.
  */
 export function askView(sight: Sight, text: string): AskView {
   const words = wordsOf(text)
@@ -63,7 +63,7 @@ const QUESTIONS: readonly [RegExp, (sight: Sight, rest: string, level: string) =
   [/^what (?:can )?/i, (sight, rest) => whatAt(sight, rest)],
   [/^cut ?off /i, (sight, rest) => cutOff(sight, rest)],
   [/^(?:leaving|departures)(?: this month)?$/i, (sight) => leaving(sight)],
-  [/^outsiders (?:at |in )?/i, (sight, rest) => outsiders(sight, rest)],
+  [/^(?:outsiders|(?:people |everyone )?from outside) (?:at |in )?/i, (sight, rest) => outsiders(sight, rest)],
   [/^(?:people|everyone) at /i, (sight, rest) => peopleAtPlace(sight, rest)],
   [/^(?:people|everyone) (?:with|in|from|of) /i, (sight, rest) => peopleWith(sight, rest)],
   [/^invited by /i, (sight, rest) => peopleInvitedBy(sight, rest)],
@@ -248,7 +248,7 @@ function what(sight: Sight, personText: string, placeText: string): AskAnswer | 
 function outsiders(sight: Sight, text: string): AskAnswer | null {
   const place = bestWhole(sight, text)
   if (!place) return null
-  return peopleBy(sight, `From outside, with access at ${place.name}`, { place: place.id, find: 'outsider' })
+  return peopleBy(sight, `From outside, with access at ${place.name}`, { place: place.id, find: '"from outside"' })
 }
 
 /** What someone reaches of the products at a place; what only lies beneath it is not among it. */

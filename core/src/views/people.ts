@@ -145,7 +145,7 @@ function listedBy(sight: Sight): List {
 function hayOf(sight: Sight, person: PersonRow, name: string): string {
   const { account, now } = sight
   const words = [name, account.get('employer', person.employerId)?.name, stateAt(account, person, now), person.kind]
-  if (isOutsider(person)) words.push('outsider')
+  if (isOutsider(person)) words.push('outsider', 'from outside')
   if (sight.depthOf(person.id) === 'record') {
     words.push(
       person.standing,
