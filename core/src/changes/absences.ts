@@ -35,8 +35,11 @@ export class GoAway {
 export const goAway: ChangeKind<GoAway> = {
   type: 'go-away',
   category: 'away',
+  effect: 'sets-away',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
   shape: GoAway,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
     const person = draft.seen('person', change.personId, 'person')
@@ -69,8 +72,11 @@ export class AskAway {
 export const askAway: ChangeKind<AskAway> = {
   type: 'ask-away',
   category: 'away',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: AskAway,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
     if (change.personId !== draft.actorId)
@@ -95,8 +101,11 @@ export class GrantAway {
 export const grantAway: ChangeKind<GrantAway> = {
   type: 'grant-away',
   category: 'away',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: GrantAway,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { absenceId, keepSeats = false }) {
     const asked = draft.account.get('absence', absenceId)
@@ -133,8 +142,11 @@ export class PutDownAway {
 export const putDownAway: ChangeKind<PutDownAway> = {
   type: 'put-down-away',
   category: 'away',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: PutDownAway,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { absenceId }) {
     const row = draft.account.get('absence', absenceId)
@@ -173,8 +185,11 @@ export class BeginAway {
 export const beginAway: ChangeKind<BeginAway> = {
   type: 'begin-away',
   category: 'away',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: BeginAway,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { absenceId }) {
     const row = draft.account.get('absence', absenceId)
@@ -204,9 +219,12 @@ export class ComeBack {
 export const comeBack: ChangeKind<ComeBack> = {
   type: 'come-back',
   category: 'away',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ComeBack,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
-  onlyEnds: true,
   decide(draft, { absenceId, seedId }) {
     const row = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', row?.personId)

@@ -19,8 +19,11 @@ export class AllotSeats {
 export const allotSeats: ChangeKind<AllotSeats> = {
   type: 'allot-seats',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: AllotSeats,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, allotmentId: newId(change.allotmentId) }),
   decide(draft, { allotmentId, placeId, product, seatType, number = null }) {
     const place = draft.seen('place', placeId, 'place')

@@ -43,6 +43,10 @@ export class AmendOffer {
 export const amendOffer: ChangeKind<AmendOffer> = {
   type: 'amend-offer',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: AmendOffer,
   fill: (change, newId) => ({
     ...change,

@@ -15,8 +15,11 @@ export class KeepApart {
 export const keepApart: ChangeKind<KeepApart> = {
   type: 'keep-apart',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: KeepApart,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, separationId: newId(change.separationId) }),
   decide(draft, { separationId, oneId, otherId }) {
     const [one, other] = [draft.seen('place', oneId, 'place'), draft.seen('place', otherId, 'place')]
@@ -44,8 +47,11 @@ export class StopApart {
 export const stopApart: ChangeKind<StopApart> = {
   type: 'stop-apart',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: StopApart,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { separationId }) {
     const row = draft.account.get('separation', separationId)

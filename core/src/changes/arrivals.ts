@@ -29,8 +29,11 @@ export class Withdraw {
 export const withdraw: ChangeKind<Withdraw> = {
   type: 'withdraw',
   category: 'people',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: Withdraw,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const offer = draft.seen('offer', change.offerId, 'invitation')
@@ -74,8 +77,11 @@ export class Accept {
 export const accept: ChangeKind<Accept> = {
   type: 'accept',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'newcomer',
+  day: 'never',
   shape: Accept,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const offer = draft.account.get('offer', change.offerId)
@@ -175,6 +181,10 @@ export class Admit {
 export const admit: ChangeKind<Admit> = {
   type: 'admit',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: Admit,
   fill: (change) => change,
   decide(draft, change) {

@@ -20,6 +20,10 @@ export class BringBack {
 export const bringBack: ChangeKind<BringBack> = {
   type: 'bring-back',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: BringBack,
   fill: (change) => change,
   decide(draft, change) {

@@ -45,6 +45,10 @@ export class ChangeKeys {
 export const changeKeys: ChangeKind<ChangeKeys> = {
   type: 'change-keys',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'from',
   shape: ChangeKeys,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -39,6 +39,10 @@ export class ChangePerson {
 export const changePerson: ChangeKind<ChangePerson> = {
   type: 'change-person',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ChangePerson,
   fill: (change) => change,
   decide(draft, change) {
@@ -93,8 +97,11 @@ export class OwnRecord {
 export const ownRecord: ChangeKind<OwnRecord> = {
   type: 'own-record',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: OwnRecord,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId, phone, texts = [] }) {
     if (personId !== draft.actorId) return draft.refuse('not-yours', 'Only the person themselves can change this.')
@@ -225,6 +232,10 @@ export class NameSignatory {
 export const nameSignatory: ChangeKind<NameSignatory> = {
   type: 'name-signatory',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: NameSignatory,
   fill: (change) => change,
   decide(draft, change) {

@@ -23,8 +23,11 @@ export class ConnectProduct {
 export const connectProduct: ChangeKind<ConnectProduct> = {
   type: 'connect-product',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ConnectProduct,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, connectionId: newId(change.connectionId) }),
   decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
     if (!mayConnect(draft)) return
@@ -61,8 +64,11 @@ export class DisconnectProduct {
 export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   type: 'disconnect-product',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: DisconnectProduct,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { connectionId }) {
     if (!mayConnect(draft)) return
@@ -91,8 +97,11 @@ export class NoteConnection {
 export const noteConnection: ChangeKind<NoteConnection> = {
   type: 'note-connection',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: NoteConnection,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { connectionId, trouble = null, since = null }) {
     if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what a product answers is noted so.')

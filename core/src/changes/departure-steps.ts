@@ -28,6 +28,10 @@ export class SettleStep {
 export const settleStep: ChangeKind<SettleStep> = {
   type: 'settle-step',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: SettleStep,
   fill: (change) => change,
   decide(draft, change) {
@@ -85,8 +89,11 @@ export class NoteSteps {
 export const noteSteps: ChangeKind<NoteSteps> = {
   type: 'note-steps',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: NoteSteps,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { departureId, steps }) {
     if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what the products answer is noted so.')
@@ -113,8 +120,11 @@ export class CloseDeparture {
 export const closeDeparture: ChangeKind<CloseDeparture> = {
   type: 'close-departure',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: CloseDeparture,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { departureId }) {
     if (draft.actor.kind === 'person')
@@ -150,8 +160,11 @@ export class ReopenDeparture {
 export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   type: 'reopen-departure',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ReopenDeparture,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { departureId, steps }) {
     if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what the products answer is noted so.')

@@ -62,8 +62,11 @@ export class PlanDeparture {
 export const planDeparture: ChangeKind<PlanDeparture> = {
   type: 'plan-departure',
   category: 'leaving',
+  effect: 'shuts-doors',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
   shape: PlanDeparture,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, departureId: newId(change.departureId) }),
   decide(draft, change) {
     const person = mayEnd(draft, change.personId)
@@ -106,8 +109,11 @@ export class ChangeDeparture {
 export const changeDeparture: ChangeKind<ChangeDeparture> = {
   type: 'change-departure',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
   shape: ChangeDeparture,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const row = plannedRow(draft, change.departureId)
@@ -135,6 +141,10 @@ export class PutDownDeparture {
 export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   type: 'put-down-departure',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: PutDownDeparture,
   fill: (change) => change,
   decide(draft, { departureId }) {
@@ -157,8 +167,11 @@ export class RunDeparture {
 export const runDeparture: ChangeKind<RunDeparture> = {
   type: 'run-departure',
   category: 'leaving',
+  effect: 'shuts-doors',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: RunDeparture,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { departureId }) {
     const row = draft.account.get('departure', departureId)
@@ -187,8 +200,11 @@ export class AnswerHandover {
 export const answerHandover: ChangeKind<AnswerHandover> = {
   type: 'answer-handover',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: AnswerHandover,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { departureId, what, id, accept }) {
     const row = draft.account.get('departure', departureId)

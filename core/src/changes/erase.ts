@@ -19,8 +19,11 @@ export class Erase {
 export const erase: ChangeKind<Erase> = {
   type: 'erase',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: Erase,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId }) {
     const person = draft.seen('person', personId, 'person')

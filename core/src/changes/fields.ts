@@ -35,6 +35,10 @@ export class MakeField extends FieldContent {
 export const makeField: ChangeKind<MakeField> = {
   type: 'make-field',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MakeField,
   fill: (change, newId) => ({
     ...change,
@@ -58,6 +62,10 @@ export class ChangeField extends FieldContent {
 export const changeField: ChangeKind<ChangeField> = {
   type: 'change-field',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ChangeField,
   fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
   decide(draft, change) {

@@ -29,9 +29,9 @@ import { decide, MAXIMUM_CHANGES, readChange, type Change } from './index.ts'
 export class Filler {
   readonly changes: Change[] = []
   /** Something was left out that is not the actor's to see or give. */
+  rest = false
   /** Someone was left out who has no email address. */
   lacksEmail = false
-  rest = false
   /** Not everything fits in one docket. */
   isFull = false
   private account: Account

@@ -19,7 +19,7 @@ import { RELEASED } from '../departures/pass-on.ts'
 import type { Instant } from '../time/instants.ts'
 import { Filler } from './filler.ts'
 import { forMany, MANY_ACTS, type ManyAct } from './for-many.ts'
-import { MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from './index.ts'
+import { dayFieldOf, MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from './index.ts'
 import { Moment, RowId, RowIds, When } from './shapes.ts'
 import { lookup } from '../checks/lookup.ts'
 
@@ -261,16 +261,6 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
   return { changes: filler.changes, rest }
 }
 
-/** What a change calls the day from which it holds. */
-const DAY_FIELDS: Readonly<Record<string, 'from' | 'on'>> = {
-  give: 'from',
-  'give-seat': 'from',
-  'change-keys': 'from',
-  take: 'on',
-  'end-seat': 'on',
-  'change-seat': 'on',
-}
-
 /**
  * Changes with a day each, where every one of them has a field for it; else planned for the day as a whole (model Z4),
  * but for what can do neither. Without a day all of it happens at once again.
@@ -278,18 +268,17 @@ const DAY_FIELDS: Readonly<Record<string, 'from' | 'on'>> = {
 function dated({ changes, on }: DateDocket, makeId: () => Id): Filled {
   const plain = changes.flatMap((one) => ((one as Change).type === 'plan-docket' ? (one as PlanDocket).changes : [one]))
   const undated = plain.map((one) => {
-    const { [dayOf(one) ?? '']: _day, ...others } = one as Record<string, unknown>
+    const { [dayFieldOf(one as Change) ?? '']: _day, ...others } = one as Record<string, unknown>
     return others as unknown as Change
   })
   if (!on) return { changes: undated, rest: null }
-  const each = undated.every(dayOf)
+  const each = undated.every((one) => dayFieldOf(one) !== undefined)
   if (!each && undated.every(mayWait)) {
     return { changes: [{ type: 'plan-docket', plannedId: makeId(), at: on, changes: undated }], rest: null }
   }
-  const filled = undated.map((one) => (dayOf(one) ? { ...one, [dayOf(one)!]: on } : one))
+  const filled = undated.map((one) => {
+    const field = dayFieldOf(one)
+    return field ? { ...one, [field]: on } : one
+  })
   return { changes: filled, rest: each ? null : UNDATED_PHRASE }
-}
-
-function dayOf(change: object): 'from' | 'on' | undefined {
-  return lookup(DAY_FIELDS, (change as Change).type)
 }

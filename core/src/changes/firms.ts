@@ -18,8 +18,11 @@ export class MakeFirm {
 export const makeFirm: ChangeKind<MakeFirm> = {
   type: 'make-firm',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: MakeFirm,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, firmId: newId(change.firmId) }),
   decide(draft, { firmId, name }) {
     const mayAdd = draft.actor.kind !== 'person' || draft.sight.canSomewhere('people', 'add')
@@ -39,8 +42,11 @@ export class RenameFirm {
 export const renameFirm: ChangeKind<RenameFirm> = {
   type: 'rename-firm',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: RenameFirm,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { firmId, name }) {
     const firm = firmToChange(draft, firmId)
@@ -62,6 +68,10 @@ export class MergeFirms {
 export const mergeFirms: ChangeKind<MergeFirms> = {
   type: 'merge-firms',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MergeFirms,
   fill: (change) => change,
   decide(draft, { firmId, intoId }) {
@@ -96,8 +106,11 @@ export class ArchiveFirm {
 export const archiveFirm: ChangeKind<ArchiveFirm> = {
   type: 'archive-firm',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ArchiveFirm,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { firmId, archived }) {
     const firm = firmToChange(draft, firmId)

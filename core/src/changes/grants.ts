@@ -27,6 +27,10 @@ export class Give {
 export const give: ChangeKind<Give> = {
   type: 'give',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'from',
   shape: Give,
   fill: (change, newId) => ({ ...change, grantId: newId(change.grantId) }),
   decide(draft, change) {
@@ -83,6 +87,10 @@ export class Take {
 export const take: ChangeKind<Take> = {
   type: 'take',
   category: 'access',
+  effect: 'ends',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'on',
   shape: Take,
   fill: (change) => change,
   decide(draft, change) {

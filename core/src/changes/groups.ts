@@ -52,6 +52,10 @@ export class MakeGroup extends GroupContent {
 export const makeGroup: ChangeKind<MakeGroup> = {
   type: 'make-group',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MakeGroup,
   fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
   decide(draft, change) {
@@ -72,6 +76,10 @@ export class ChangeGroup extends GroupContent {
 export const changeGroup: ChangeKind<ChangeGroup> = {
   type: 'change-group',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ChangeGroup,
   fill: (change) => change,
   decide(draft, change) {
@@ -96,6 +104,10 @@ export class RemoveGroup {
 export const removeGroup: ChangeKind<RemoveGroup> = {
   type: 'remove-group',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: RemoveGroup,
   fill: (change) => change,
   decide(draft, change) {
@@ -129,6 +141,10 @@ export class JoinGroup {
 export const joinGroup: ChangeKind<JoinGroup> = {
   type: 'join-group',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: JoinGroup,
   fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
   decide(draft, change) {
@@ -161,6 +177,10 @@ export class QuitGroup {
 export const quitGroup: ChangeKind<QuitGroup> = {
   type: 'quit-group',
   category: 'roles',
+  effect: 'ends',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: QuitGroup,
   fill: (change) => change,
   decide(draft, change) {

@@ -27,8 +27,11 @@ export class HandOver {
 export const handOver: ChangeKind<HandOver> = {
   type: 'hand-over',
   category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: HandOver,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { what, id, toId }) {
     const taker = draft.seen('person', toId, 'person')

@@ -8,8 +8,8 @@ import { activeOwners, isPresent } from '../people/presence.ts'
 import type { Instant } from '../time/instants.ts'
 import { bringAlong } from './along.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import { ForeignId, newIdBy, type ChangeKind, type Ids, type NewId } from './kind.ts'
-import { CHANGE_TYPES, KINDS, type Change } from './kinds.ts'
+import { ForeignId, newIdBy, type Ids, type NewId } from './kind.ts'
+import { CHANGE_TYPES, kindNamed, kindOf, type Change } from './kinds.ts'
 import { isGraveEdit } from './grave.ts'
 import { checkReserved } from './reserved.ts'
 
@@ -30,13 +30,9 @@ export interface Decision {
   after: Account
 }
 
-function kindOf(type: string): ChangeKind<Change> {
-  return KINDS.get(type) as unknown as ChangeKind<Change>
-}
-
 /** The shape of a kind of change; undefined where there is no such kind. */
 export function shapeOfChange(type: string): (new () => object) | undefined {
-  return KINDS.get(type)?.shape
+  return kindNamed(type)?.shape
 }
 
 /**
@@ -64,13 +60,13 @@ export function readChange(plain: unknown, ids: Ids | (() => Id)): Read<Change> 
 /** The same within a change that holds others. */
 export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
   const type = (plain as { type?: unknown } | null)?.type
-  const kind = typeof type === 'string' ? KINDS.get(type) : undefined
+  const kind = typeof type === 'string' ? kindNamed(type) : undefined
   if (!kind) {
     const known = CHANGE_TYPES.join(', ')
     return { problems: [problem('unknown-change', `A change’s type must be one of ${known}.`, '/type')] }
   }
   try {
-    return readShape(kind.shape as new () => Change, kind.fill(plain as never, newId))
+    return readShape(kind.shape, kind.fill(plain as Change, newId))
   } catch (error) {
     if (!(error instanceof ForeignId)) throw error
     const sentence = 'This change names an id that was not issued to you. Leave the id out; the server adds one.'
@@ -87,14 +83,15 @@ export function nothingDecided(after: Account): Decision {
 export function decide(account: Account, changes: readonly Change[], actor: Actor, now: Instant): Decision {
   const decision: Decision = nothingDecided(account)
   changes.forEach((change, at) => {
-    const kind = kindOf(change.type)
+    const kind = kindOf(change)
     const before = decision.after
     const draft = new Draft(before, actor, now)
-    if (actor.kind === 'person' && !BEFORE_ENTRY.has(change.type)) checkActor(draft)
+    if (actor.kind === 'person' && kind.actor === 'active') checkActor(draft)
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
     checkReserved(draft, before)
-    if (draft.problems.length === 0 && actor.kind === 'person' && !kind.onlyEnds) judgeDraft(draft, before)
+    if (draft.problems.length === 0 && actor.kind === 'person' && kind.judgedBy === 'entitlement')
+      judgeDraft(draft, before)
     const path = changes.length > 1 ? `/changes/${at}` : ''
     decision.problems.push(...draft.problems.map((one) => ({ ...one, path: path + (one.path ?? '') || undefined })))
     decision.edits.push(...draft.edits)
@@ -114,37 +111,25 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
 
 /** Whether changes only end or lower what there is, for which no entitlement is needed (model D1, Z4). */
 export function endsOnly(changes: readonly Change[]): boolean {
-  return changes.every((change) => ENDING.has(change.type))
+  return changes.every((change) => kindOf(change).effect !== 'other')
 }
-
-/** What takes and ends; `onlyEnds` of a kind alone would also hold settings and offers. */
-const ENDING = new Set([
-  'take',
-  'leave',
-  'plan-departure',
-  'run-departure',
-  'go-away',
-  'end-seat',
-  'quit-group',
-  'withdraw',
-  'cut-link',
-  'cut-share',
-  'unfit-place',
-])
 
 /** Whether changes only end someone's access: decided on the newest state at once, whatever came between (model C3). */
 export function endsAccessOnly(changes: readonly Change[]): boolean {
   // A substitute is given something for the time away.
-  return endsOnly(changes) && changes.every(({ type }) => type !== 'go-away')
+  return endsOnly(changes) && changes.every((change) => kindOf(change).effect !== 'sets-away')
 }
 
 /** Whether changes do nothing but show people out, now or on a day: what must not wait for anything (model X4). */
 export function shutsDoorsOnly(changes: readonly Change[]): boolean {
-  return changes.every(({ type }) => type === 'leave' || type === 'plan-departure' || type === 'run-departure')
+  return changes.every((change) => kindOf(change).effect === 'shuts-doors')
 }
 
-/** What someone does who is not in yet: about their own invitation, or their own address. */
-const BEFORE_ENTRY = new Set(['accept', 'decline', 'own-email', 'come-by'])
+/** The field in which a change says its day, where it has one of its own (model Z4). */
+export function dayFieldOf(change: { type: string }): 'from' | 'on' | undefined {
+  const day = kindNamed(change.type)?.day
+  return day === 'from' || day === 'on' ? day : undefined
+}
 
 /** The actor must be active now (model D1). */
 function checkActor(draft: Draft): void {
@@ -179,36 +164,23 @@ function checkOwners(before: Account, decision: Decision, now: Instant): void {
 
 /** What was done, without its subject and with the names the reader may see: `admitted Lise Wetherby` (model D5). */
 export function sentenceOf(change: { type: string }, sight: Sight): string {
-  const kind = kindOf(change.type)
+  const kind = kindNamed(change.type)
   return kind ? kind.sentence(change as Change, sight, (done) => done) : `made a change of the kind ${change.type}`
 }
 
 /** The same as a thing to do: `Admit Lise Wetherby`. */
 export function toDoOf(change: Change, sight: Sight): string {
-  const text = kindOf(change.type).sentence(change, sight, (_done, toDo) => toDo)
+  const text = kindOf(change).sentence(change, sight, (_done, toDo) => toDo)
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
 
 /** A change as the ledger keeps it, without personal values (model C6). */
 export function recordOf(change: Change): { type: string } {
-  return kindOf(change.type).record(change) as { type: string }
+  return kindOf(change).record(change) as { type: string }
 }
 
 export { mayWait, sentencesOf, whenDue, withPlanned } from './planned.ts'
 export type { PlanDocket } from './planned.ts'
 export { Draft, type Actor, type Effect }
-export { CHANGE_TYPES, changeTypesByCategory, type Change } from './kinds.ts'
-export type { ChangeCategory, Ids } from './kind.ts'
-export type {
-  Accept,
-  Admit,
-  ChangePerson,
-  Give,
-  Invite,
-  Leave,
-  MakePlace,
-  MakeRole,
-  Take,
-  Undo,
-  Withdraw,
-} from './kinds.ts'
+export { CHANGE_TYPES, changeTypesByCategory, kindNamed, type Change } from './kinds.ts'
+export type { ChangeCategory, ChangeKind, Ids } from './kind.ts'

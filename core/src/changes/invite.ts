@@ -87,6 +87,10 @@ export class Invite {
 export const invite: ChangeKind<Invite> = {
   type: 'invite',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: Invite,
   fill: (change, newId) => ({
     ...change,

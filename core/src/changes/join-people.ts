@@ -22,6 +22,10 @@ export class JoinPeople {
 export const joinPeople: ChangeKind<JoinPeople> = {
   type: 'join-people',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: JoinPeople,
   fill: (change) => change,
   decide(draft, { personId, otherId }) {
@@ -66,8 +70,11 @@ export class TellApart {
 export const tellApart: ChangeKind<TellApart> = {
   type: 'tell-apart',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: TellApart,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId, otherId }) {
     const one = draft.seen('person', personId, 'person')

@@ -38,8 +38,11 @@ export class KeepProduct {
 export const keepProduct: ChangeKind<KeepProduct> = {
   type: 'keep-product',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: KeepProduct,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, keepingId: newId(change.keepingId) }),
   decide(draft, change) {
     if (!draft.need('connections', 'run', draft.account.root.id, 'say who looks after a product')) return

@@ -32,12 +32,32 @@ export type ChangeCategory =
   'access' | 'people' | 'leaving' | 'away' | 'places' | 'roles' | 'seats' | 'settings' | 'planned'
 
 /**
- * One kind of change: its shape, what it does, and how it reads (model C1). One file per kind; nothing outside the
- * kind knows its fields.
+ * What a kind does to what people have. It *shuts doors*: shows someone out, now or on a day, which waits for nothing
+ * (model X4). It *ends* or lowers something, for which nobody needs to have it themselves (model D1, Z4). It *sets away*:
+ * ends for a while, and gives a substitute something meanwhile. Or it does something *other*.
+ */
+export type ChangeEffect = 'shuts-doors' | 'ends' | 'sets-away' | 'other'
+
+/**
+ * How it waits for a day: by the *from* or the *on* of its own, in a *docket* that is planned as a whole, or *never*
+ * (model Z4).
+ */
+export type ChangeDay = 'from' | 'on' | 'docket' | 'never'
+
+/**
+ * One kind of change: its shape, what it does, how it reads, and every fact about it that anything else goes by (model
+ * C1). One file per kind or a few that belong together; nothing outside the kind knows its fields. Whatever is missing
+ * here does not compile: no list elsewhere names kinds.
  */
 export interface ChangeKind<C extends { type: string } = { type: string }> {
   type: C['type']
   category: ChangeCategory
+  effect: ChangeEffect
+  /** Whether the actor needs what it moves themselves, or only the right that its `decide` names (model D1). */
+  judgedBy: 'entitlement' | 'right'
+  /** Whether the actor must be active, or may be a newcomer who decides about their own invitation or address (model D1). */
+  actor: 'active' | 'newcomer'
+  day: ChangeDay
   /** The class whose decorators say what is well-formed. */
   shape: new () => C
   /** Gives ids to the rows it makes where they are missing, and has those that are there looked at (model C1). */
@@ -48,8 +68,4 @@ export interface ChangeKind<C extends { type: string } = { type: string }> {
   sentence(change: C, sight: Sight, verb: Verb): string
   /** The change as the ledger keeps it: personal values become their field's name (model C6). */
   record(change: C): object
-  /** What only lowers or ends needs no entitlement, just the right its own `decide` names (model D1). */
-  onlyEnds?: boolean
-  /** Whose rights decide what is given, if not the actor's (model I5). */
-  authority?(draft: Draft, change: C): Id | null
 }

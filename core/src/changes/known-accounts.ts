@@ -27,8 +27,11 @@ export class ConfirmAccount {
 export const confirmAccount: ChangeKind<ConfirmAccount> = {
   type: 'confirm-account',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ConfirmAccount,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, knownId: newId(change.knownId) }),
   decide(draft, { knownId, product, personId, state, seatType = null }) {
     const { account, now } = draft
@@ -74,8 +77,11 @@ export class CloseNobodys {
 export const closeNobodys: ChangeKind<CloseNobodys> = {
   type: 'close-nobodys',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: CloseNobodys,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { knownId, how }) {
     const row = draft.account.get('known', knownId)
@@ -111,8 +117,11 @@ export class ForgetAccounts {
 export const forgetAccounts: ChangeKind<ForgetAccounts> = {
   type: 'forget-accounts',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ForgetAccounts,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { knownIds }) {
     if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'These are forgotten by themselves.')

@@ -67,6 +67,10 @@ export class LayOut {
 export const layOut: ChangeKind<LayOut> = {
   type: 'lay-out',
   category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: LayOut,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -21,8 +21,11 @@ export class Leave {
 export const leave: ChangeKind<Leave> = {
   type: 'leave',
   category: 'leaving',
+  effect: 'shuts-doors',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: Leave,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const person = mayEnd(draft, change.personId)

@@ -53,6 +53,10 @@ export class MakeLink {
 export const makeLink: ChangeKind<MakeLink> = {
   type: 'make-link',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MakeLink,
   fill: (change, newId) => ({ ...change, linkId: newId(change.linkId) }),
   decide(draft, change) {
@@ -105,8 +109,11 @@ export class CutLink {
 export const cutLink: ChangeKind<CutLink> = {
   type: 'cut-link',
   category: 'people',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: CutLink,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { linkId }) {
     const link = draft.account.get('link', linkId)
@@ -139,8 +146,11 @@ export class ComeBy {
 export const comeBy: ChangeKind<ComeBy> = {
   type: 'come-by',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'newcomer',
+  day: 'never',
   shape: ComeBy,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const link = draft.account.get('link', change.linkId)

@@ -50,8 +50,11 @@ export class NoteAccounts {
 export const noteAccounts: ChangeKind<NoteAccounts> = {
   type: 'note-accounts',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: NoteAccounts,
-  onlyEnds: true,
   fill: (change, newId) => ({
     ...change,
     listId: newId(change.listId),
@@ -135,8 +138,11 @@ export class ListColumn {
 export const noteList: ChangeKind<NoteList> = {
   type: 'note-list',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: NoteList,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, listId: newId(change.listId) }),
   decide(draft, { listId, product, asOf, hash, count, columns }) {
     if (!mayConfirm(draft, { product })) return

@@ -21,8 +21,11 @@ export class CloseMonth {
 export const closeMonth: ChangeKind<CloseMonth> = {
   type: 'close-month',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: CloseMonth,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, closedMonthId: newId(change.closedMonthId) }),
   decide(draft, change) {
     if (draft.actor.kind === 'person') {
@@ -80,8 +83,11 @@ export class ReportUse {
 export const reportUse: ChangeKind<ReportUse> = {
   type: 'report-use',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ReportUse,
-  onlyEnds: true,
   fill: (change, newId) => ({
     ...change,
     uses: Array.isArray(change.uses) ? change.uses.map((use) => ({ ...use, useId: newId(use.useId) })) : [],

@@ -20,6 +20,10 @@ export class MovePlace {
 export const movePlace: ChangeKind<MovePlace> = {
   type: 'move-place',
   category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MovePlace,
   fill: (change) => change,
   decide(draft, change) {
@@ -64,6 +68,10 @@ export class ArchivePlace {
 export const archivePlace: ChangeKind<ArchivePlace> = {
   type: 'archive-place',
   category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ArchivePlace,
   fill: (change) => change,
   decide(draft, change) {

@@ -31,6 +31,10 @@ export class NameApprovers {
 export const nameApprovers: ChangeKind<NameApprovers> = {
   type: 'name-approvers',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: NameApprovers,
   fill: (change) => change,
   decide(draft, change) {

@@ -20,6 +20,10 @@ export class Resend {
 export const resend: ChangeKind<Resend> = {
   type: 'resend',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: Resend,
   fill: (change) => change,
   decide(draft, { offerId }) {
@@ -39,8 +43,11 @@ export class Remind {
 export const remind: ChangeKind<Remind> = {
   type: 'remind',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: Remind,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { offerId }) {
     const offer = openOffer(draft, offerId, 'send a reminder of an invitation')
@@ -67,8 +74,11 @@ export class NoteBounce {
 export const noteBounce: ChangeKind<NoteBounce> = {
   type: 'note-bounce',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
   shape: NoteBounce,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { offerId, resendNumber, reason }) {
     const offer = draft.account.get('offer', offerId)
@@ -96,6 +106,10 @@ export class CorrectAddress {
 export const correctAddress: ChangeKind<CorrectAddress> = {
   type: 'correct-address',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: CorrectAddress,
   fill: (change) => change,
   decide(draft, { offerId, email }) {
@@ -130,8 +144,11 @@ export class Decline {
 export const decline: ChangeKind<Decline> = {
   type: 'decline',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'newcomer',
+  day: 'never',
   shape: Decline,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { offerId, word }) {
     const offer = draft.account.get('offer', offerId)
@@ -165,8 +182,11 @@ export class RefuseEntry {
 export const refuseEntry: ChangeKind<RefuseEntry> = {
   type: 'refuse-entry',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: RefuseEntry,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId, reason }) {
     const person = draft.seen('person', personId, 'person')

@@ -14,8 +14,11 @@ export class OwnEmail {
 export const ownEmail: ChangeKind<OwnEmail> = {
   type: 'own-email',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'newcomer',
+  day: 'never',
   shape: OwnEmail,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId, email }) {
     const person = draft.account.get('person', personId)

@@ -36,8 +36,11 @@ export class MakePacket extends PacketContent {
 export const makePacket: ChangeKind<MakePacket> = {
   type: 'make-packet',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: MakePacket,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
   decide(draft, change) {
     if (!mayChange(draft)) return
@@ -56,8 +59,11 @@ export class ChangePacket extends PacketContent {
 export const changePacket: ChangeKind<ChangePacket> = {
   type: 'change-packet',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ChangePacket,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     if (!mayChange(draft) || !packetIn(draft, change.packetId)) return
@@ -76,8 +82,11 @@ export class RemovePacket {
 export const removePacket: ChangeKind<RemovePacket> = {
   type: 'remove-packet',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: RemovePacket,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { packetId }) {
     if (mayChange(draft) && packetIn(draft, packetId)) draft.remove('packet', packetId)

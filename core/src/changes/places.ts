@@ -24,6 +24,10 @@ export class MakePlace {
 export const makePlace: ChangeKind<MakePlace> = {
   type: 'make-place',
   category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MakePlace,
   fill: (change, newId) => ({ ...change, placeId: newId(change.placeId) }),
   decide(draft, change) {
@@ -57,6 +61,10 @@ export class RenamePlace {
 export const renamePlace: ChangeKind<RenamePlace> = {
   type: 'rename-place',
   category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: RenamePlace,
   fill: (change) => change,
   decide(draft, change) {
@@ -81,6 +89,10 @@ export class WallPlace {
 export const wallPlace: ChangeKind<WallPlace> = {
   type: 'wall-place',
   category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: WallPlace,
   fill: (change) => change,
   decide(draft, change) {

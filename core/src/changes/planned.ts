@@ -19,6 +19,7 @@ import {
 import type { Actor, Draft } from './draft.ts'
 import { decide, endsOnly, readChange, readChangeWith, recordOf, toDoOf, type Change, type Decision } from './index.ts'
 import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
+import { kindOf } from './kinds.ts'
 import { NeededWhen, RowId } from './shapes.ts'
 
 /** How many changes wait for one day together. */
@@ -46,9 +47,12 @@ export class PutDownPlanned {
 export const planDocket: ChangeKind<PlanDocket> = {
   type: 'plan-docket',
   category: 'planned',
-  shape: PlanDocket,
+  effect: 'other',
   // What it does is judged change by change, as on its day.
-  onlyEnds: true,
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
+  shape: PlanDocket,
   fill: (change, newId) => ({
     ...change,
     plannedId: newId(change.plannedId),
@@ -93,6 +97,10 @@ export const planDocket: ChangeKind<PlanDocket> = {
 export const runPlanned: ChangeKind<RunPlanned> = {
   type: 'run-planned',
   category: 'planned',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'never',
   shape: RunPlanned,
   fill: (change) => change,
   decide(draft, { plannedId }) {
@@ -113,8 +121,11 @@ export const runPlanned: ChangeKind<RunPlanned> = {
 export const putDownPlanned: ChangeKind<PutDownPlanned> = {
   type: 'put-down-planned',
   category: 'planned',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
   shape: PutDownPlanned,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { plannedId }) {
     const row = draft.account.get('planned', plannedId)
@@ -207,14 +218,7 @@ function readAll(draft: Draft, plain: readonly object[]): Change[] | undefined {
 }
 
 const NO_WAITING = 'What holds someone’s name or address, undoes something or is planned itself cannot wait for a day.'
-/** Beside plans themselves, what is done at the door, on its own page. */
-const NEVER_WAITS = new Set(
-  'plan-docket run-planned put-down-planned plan-departure change-departure go-away undo accept decline come-by own-email note-bounce'.split(
-    ' ',
-  ),
-)
-
 /** Whether a change can wait: it is kept in a row meanwhile, where nothing personal may be (model C6). */
 export function mayWait(change: Change): boolean {
-  return !NEVER_WAITS.has(change.type) && sameRow(recordOf(change), { ...change })
+  return kindOf(change).day !== 'never' && sameRow(recordOf(change), { ...change })
 }

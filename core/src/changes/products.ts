@@ -26,6 +26,10 @@ export class ImportSheet {
 export const importSheet: ChangeKind<ImportSheet> = {
   type: 'import-sheet',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ImportSheet,
   fill: (change, newId) => ({
     ...change,
@@ -90,6 +94,10 @@ export class Subscribe {
 export const subscribe: ChangeKind<Subscribe> = {
   type: 'subscribe',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: Subscribe,
   fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
@@ -137,6 +145,10 @@ export class EnterStock {
 export const enterStock: ChangeKind<EnterStock> = {
   type: 'enter-stock',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: EnterStock,
   fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
   decide(draft, change) {
@@ -172,6 +184,10 @@ export class FitPlace {
 export const fitPlace: ChangeKind<FitPlace> = {
   type: 'fit-place',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: FitPlace,
   fill: (change, newId) => ({ ...change, fittingId: newId(change.fittingId) }),
   decide(draft, change) {
@@ -209,8 +225,11 @@ export class UnfitPlace {
 export const unfitPlace: ChangeKind<UnfitPlace> = {
   type: 'unfit-place',
   category: 'seats',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: UnfitPlace,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const fitting = draft.account.get('fitting', change.fittingId)

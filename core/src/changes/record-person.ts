@@ -50,6 +50,10 @@ export class RecordPerson {
 export const recordPerson: ChangeKind<RecordPerson> = {
   type: 'record-person',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: RecordPerson,
   fill: (change, newId) => ({
     ...change,
@@ -129,8 +133,11 @@ export class CorrectName {
 export const correctName: ChangeKind<CorrectName> = {
   type: 'correct-name',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: CorrectName,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { personId, name }) {
     const person = draft.seen('person', personId, 'person')
@@ -165,6 +172,10 @@ export class InviteToSignIn {
 export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
   type: 'invite-to-sign-in',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: InviteToSignIn,
   fill: (change, newId) => ({ ...change, offerId: newId(change.offerId) }),
   decide(draft, { personId, offerId, email }) {

@@ -51,8 +51,11 @@ export class AskToRecord {
 export const askToRecord: ChangeKind<AskToRecord> = {
   type: 'ask-to-record',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: AskToRecord,
-  onlyEnds: true,
   fill: (change, newId) => ({
     ...change,
     rows: eachOf(change.rows, (one) => ({ ...one, requestId: newId(one?.requestId) })),
@@ -99,6 +102,10 @@ export class SettleRecords {
 export const settleRecords: ChangeKind<SettleRecords> = {
   type: 'settle-records',
   category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: SettleRecords,
   fill: (change) => change,
   decide(draft, { requestIds, recorded }) {

@@ -35,8 +35,11 @@ export class AskFor {
 export const askFor: ChangeKind<AskFor> = {
   type: 'ask-for',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: AskFor,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, requestId: newId(change.requestId) }),
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
@@ -102,8 +105,11 @@ export class SettleRequest {
 export const settleRequest: ChangeKind<SettleRequest> = {
   type: 'settle-request',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: SettleRequest,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const request = openRequest(draft, change.requestId)
@@ -131,8 +137,11 @@ export class WithdrawRequest {
 export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   type: 'withdraw-request',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: WithdrawRequest,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const request = openRequest(draft, change.requestId)

@@ -54,6 +54,10 @@ export class MakeRole extends RoleContent {
 export const makeRole: ChangeKind<MakeRole> = {
   type: 'make-role',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MakeRole,
   fill: (change, newId) => ({ ...change, roleId: newId(change.roleId) }),
   decide(draft, change) {
@@ -75,6 +79,10 @@ export class ChangeRole extends RoleContent {
 export const changeRole: ChangeKind<ChangeRole> = {
   type: 'change-role',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ChangeRole,
   fill: (change) => change,
   decide(draft, change) {
@@ -204,6 +212,10 @@ export class RetireRole {
 export const retireRole: ChangeKind<RetireRole> = {
   type: 'retire-role',
   category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: RetireRole,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -29,6 +29,10 @@ export class GiveSeat {
 export const giveSeat: ChangeKind<GiveSeat> = {
   type: 'give-seat',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'from',
   shape: GiveSeat,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
   decide(draft, change) {
@@ -67,8 +71,11 @@ export class EndSeat {
 export const endSeat: ChangeKind<EndSeat> = {
   type: 'end-seat',
   category: 'seats',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'on',
   shape: EndSeat,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, change) {
     const holding = seenHolding(draft, change.holdingId)
@@ -99,6 +106,10 @@ export class ChangeSeat {
 export const changeSeat: ChangeKind<ChangeSeat> = {
   type: 'change-seat',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'on',
   shape: ChangeSeat,
   fill: (change, newId) => ({ ...change, toHoldingId: newId(change.toHoldingId) }),
   decide(draft, change) {

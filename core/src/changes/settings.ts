@@ -54,8 +54,11 @@ export class ChangeSettings {
 export const changeSettings: ChangeKind<ChangeSettings> = {
   type: 'change-settings',
   category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ChangeSettings,
-  onlyEnds: true,
   fill: (change, newId) =>
     Array.isArray(change.leaverLines)
       ? { ...change, leaverLines: change.leaverLines.map((line) => ({ ...line, id: line?.id ?? newId() })) }

@@ -39,6 +39,10 @@ export class MakeSharedLogin extends SharedLoginFields {
 export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
   type: 'make-shared-login',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: MakeSharedLogin,
   fill: (change, newId) => ({
     ...change,
@@ -77,6 +81,10 @@ export class ChangeSharedLogin extends SharedLoginFields {
 export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
   type: 'change-shared-login',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
   shape: ChangeSharedLogin,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
   decide(draft, change) {
@@ -113,8 +121,11 @@ export class EndSharedLogin {
 export const endSharedLogin: ChangeKind<EndSharedLogin> = {
   type: 'end-shared-login',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: EndSharedLogin,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { sharedId }) {
     const row = sharedToChange(draft, sharedId)
@@ -135,8 +146,11 @@ export class ConfirmPassword {
 export const confirmPassword: ChangeKind<ConfirmPassword> = {
   type: 'confirm-password',
   category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ConfirmPassword,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { sharedId }) {
     const row = sharedToChange(draft, sharedId)

@@ -20,8 +20,11 @@ export class ShareStatement {
 export const shareStatement: ChangeKind<ShareStatement> = {
   type: 'share-statement',
   category: 'access',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: ShareStatement,
-  onlyEnds: true,
   fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
   decide(draft, { shareId, placeId, until }) {
     const place = draft.seen('place', placeId, 'place')
@@ -58,8 +61,11 @@ export class CutShare {
 export const cutShare: ChangeKind<CutShare> = {
   type: 'cut-share',
   category: 'access',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
   shape: CutShare,
-  onlyEnds: true,
   fill: (change) => change,
   decide(draft, { shareId }) {
     const share = draft.account.get('share', shareId)

@@ -25,6 +25,10 @@ export class Undo {
 export const undo: ChangeKind<Undo> = {
   type: 'undo',
   category: 'planned',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'never',
   shape: Undo,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
