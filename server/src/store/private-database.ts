@@ -55,12 +55,15 @@ export async function unusedPort(wanted = 0): Promise<number> {
 export async function startPrivateDatabase(options: PrivateDatabaseOptions): Promise<PrivateDatabase> {
   const directory = options.directory
   const data = join(directory, 'data')
-  mkdirSync(directory, { recursive: true })
+  // A server that starts clears its directory for temporary tables: another's must not lie in the same one.
+  const temporary = join(directory, 'tmp')
+  mkdirSync(temporary, { recursive: true })
   const user = isRoot ? ['--user=root'] : []
   const fresh = !existsSync(join(data, 'mysql'))
   if (fresh) {
-    const args = ['--no-defaults', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db']
-    await run('mariadb-install-db', [...args, ...user])
+    const where = [`--datadir=${data}`, `--tmpdir=${temporary}`]
+    const how = ['--auth-root-authentication-method=normal', '--skip-test-db']
+    await run('mariadb-install-db', ['--no-defaults', ...where, ...how, ...user])
   }
   await endLeftover(directory, data)
   const port = await unusedPort(options.port)
@@ -71,6 +74,7 @@ export async function startPrivateDatabase(options: PrivateDatabaseOptions): Pro
   const args = [
     '--no-defaults',
     `--datadir=${data}`,
+    `--tmpdir=${temporary}`,
     `--socket=${socket}`,
     `--port=${port}`,
     `--log-error=${join(directory, 'mariadb.log')}`,
