@@ -289,7 +289,7 @@ test(
     await expect(run).toContainText(/nothing has come back|things in/)
 
     await goTo(page, 'People')
-    await page.goto(`${demo.origin}/people?find=nell`)
+    await page.goto(`${demo.origin}/people?find=nell&presence=before`)
     await page.getByRole('row', { name: /Nell Gathercole/ }).click()
     await chooseMore(page, 'Erase')
     await docketOf(page)
@@ -302,10 +302,10 @@ test(
       await page.keyboard.press('Enter')
     }
     await expect(doneOf(page)).toContainText('Done:')
-    await page.goto(`${demo.origin}/people?find=nell`)
+    await page.goto(`${demo.origin}/people?find=nell&presence=all`)
     await expect(page.getByRole('row', { name: /Nell Gathercole/ })).toHaveCount(0)
 
-    await page.goto(`${demo.origin}/people?find=cormac`)
+    await page.goto(`${demo.origin}/people?find=cormac&presence=before`)
     await page.getByRole('row', { name: /Cormac Eddery/ }).click()
     await page.getByRole('button', { name: 'Rehire' }).click()
     const docket = docketOf(page)

@@ -185,6 +185,18 @@ describe('the docket', () => {
     expect(docket.applied).toBeNull()
   })
 
+  test('what was asked for before it was applied is not taken in hand after it: what was done stays told', async () => {
+    const docket = await hold()
+    answers['POST commits'] = () => ({ status: 200, body: { version: 4 } })
+    let answer: (given: Given) => void = () => undefined
+    answers['POST fillings'] = () => new Promise((resolve) => (answer = resolve))
+    const filling = docket.fill({ kind: 'for-many' }, 'bulk')
+    await docket.apply()
+    answer({ status: 200, body: { changes: [leave], rest: null } })
+    await filling
+    expect([docket.isEmpty, docket.applied?.version]).toEqual([true, 4])
+  })
+
   test('nothing is taken in hand while somebody else’s view is looked at', async () => {
     answers['GET frame?as=n'] = () => ({ status: 200, body: { personId: 'n', name: 'Nolan', rooms: ['keys'] } })
     const session = useSession()

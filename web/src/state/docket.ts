@@ -132,9 +132,14 @@ export const useDocket = defineStore('docket', () => {
     timer = setTimeout(() => void show(), PAUSE_MILLISECONDS)
   }
 
+  /** How often something was applied: what was asked for before that is not taken in hand after it. */
+  let times = 0
+
   /** Fills the docket with what the server works out: copied, moved, tidied, dated (model G2). */
   async function fill(filling: object, slot: string): Promise<Filled> {
+    const asked = times
     const filled = await ask<Filled>('POST', session.path('/fillings'), { filling })
+    if (asked !== times) return filled
     hold(filled.changes, slot)
     rest.value = filled.rest
     return filled
@@ -143,10 +148,12 @@ export const useDocket = defineStore('docket', () => {
   /** Lets everything in hand that can be dated happen from a day on. */
   async function date(on: string): Promise<void> {
     datedOn.value = on
+    const asked = times
     const filling = { kind: 'date-docket', changes: changes.value, on: on || null }
     const dated = await ask<{ changes: NewChange[]; rest: string | null }>('POST', session.path('/fillings'), {
       filling,
     })
+    if (asked !== times) return
     take(dated.changes.map((change, at) => ({ change, slot: held.value[at]?.slot ?? slotOf(change) })))
     rest.value = dated.rest
   }
@@ -203,6 +210,7 @@ export const useDocket = defineStore('docket', () => {
       const answer = await proof.withProof(() =>
         ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key }),
       )
+      times += 1
       if (answer.run) await follow(answer.run)
       await putDown()
       if (answer.version !== undefined) {
