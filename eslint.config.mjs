@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import { importX } from 'eslint-plugin-import-x'
 import regexp from 'eslint-plugin-regexp'
 import vue from 'eslint-plugin-vue'
 import typescript from 'typescript-eslint'
@@ -68,6 +69,13 @@ export default typescript.config(
       'no-restricted-globals': ['error', 'Date', 'fetch', 'setTimeout', 'setInterval', 'process', 'crypto'],
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'core has no randomness.' }],
     },
+  },
+  {
+    // What knows all kinds of change knows them last: no kind, and nothing beneath it, comes back to it.
+    files: ['core/src/**/*.ts'],
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/extensions': ['.ts'], 'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] } },
+    rules: { 'import-x/no-cycle': 'error' },
   },
   mayNotImport(['server/src/**/*.ts'], ['web', 'standins', 'demo'], 'server and web never import each other.'),
   // What is tested against the world outside is tested against its stand-ins.

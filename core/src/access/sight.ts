@@ -175,6 +175,11 @@ export class Sight {
     return this.isIn && (standing === 'owner' || standing === 'administrator')
   }
 
+  /** Whether groups and who belongs to them are the asker's to see. */
+  get seesGroups(): boolean {
+    return this.canSomewhere('groups', 'see') || this.canSomewhere('access', 'change')
+  }
+
   /** Whether a grant's role, dates and giver are seen: one's own, or with `access: see` where it was given. */
   seesGrant(grant: GrantRow): boolean {
     const own = grant.subjectKind === 'person' && grant.subjectId === this.personId

@@ -1,10 +1,11 @@
 import type { Account } from '../account/account.ts'
 import type { GrantRow, HoldingRow, Id, Taker } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import type { HandoverWanted } from '../changes/departures.ts'
-import { priceOfOneMore } from '../changes/seat-rules.ts'
-import { idFrom } from '../changes/shapes.ts'
-import { BLOCKED, tryPassing } from '../changes/shut-doors.ts'
+import { NESTED } from '../changes/engine/decide.ts'
+import type { HandoverWanted } from '../changes/leaving/departures.ts'
+import { priceOfOneMore } from '../changes/rules/seat-rules.ts'
+import { idFrom } from '../changes/engine/shapes.ts'
+import { BLOCKED, tryPassing } from '../changes/leaving/shut-doors.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { productAccountOf } from './accounts.ts'
@@ -66,7 +67,7 @@ function gainOf(
   const actor = { kind: 'person' as const, personId: plannerId }
   // Nothing is kept of it: the ids only have to differ from one another.
   const makeId = (at: number) => idFrom(personId, at + 1)
-  const { decision, note } = tryPassing(account, thing, personId, taker, actor, now, makeId)
+  const { decision, note } = tryPassing(NESTED, account, thing, personId, taker, actor, now, makeId)
   const gains = (decision?.edits ?? []).flatMap(({ table, before, after }) => {
     if (before || !after) return []
     if (table === 'grant') return [keyText(sight, after as GrantRow)]

@@ -1,7 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalMonth } from '../time/instants.ts'
-import { monthUpTo, type BillItem, type BillLine } from './bill.ts'
+import { monthUpTo, type BillItem, type BillLine } from './bill-lines.ts'
 import { allowanceItems, placeItems } from './rules/besides.ts'
 import type { Share } from './rules/shares.ts'
 import { ordersOf } from './rules/term.ts'

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { Instant, LocalMonth } from '../time/instants.ts'
-import { linesOf, type BillLine } from './bill.ts'
+import { linesOf, type BillLine } from './bill-lines.ts'
 import { monthAt } from './terms.ts'
 
 /**

@@ -1,7 +1,8 @@
 import type { Account } from '../account/account.ts'
 import type { HoldingRow, Id } from '../account/rows.ts'
 import { addMonths, dateOf, type LocalDate, type LocalMonth } from '../time/instants.ts'
-import { billOf, type BillItem, type BillLine } from './bill.ts'
+import { billOf } from './bill.ts'
+import { type BillItem, type BillLine } from './bill-lines.ts'
 import { itemsOf } from './bill-items.ts'
 import { boundsOfMonth } from '../time/instants.ts'
 

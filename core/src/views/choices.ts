@@ -7,7 +7,6 @@ import type { Sight } from '../access/sight.ts'
 import { groupMembers } from '../access/reach.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { countSeats } from '../seats/holdings.ts'
-import { seesGroups } from './groups.ts'
 import { seatWords, type SeatWords } from '../seats/seat-words.ts'
 
 /** A role as the person who picks it reads it (model R2). */
@@ -87,7 +86,7 @@ export function rolesOpening(sight: Sight, product: string): { id: Id; name: str
 }
 
 function groupChoices(sight: Sight): Choices['groups'] {
-  if (!seesGroups(sight)) return []
+  if (!sight.seesGroups) return []
   return [...sight.account.all('group')].map((group) => {
     const people = groupMembers(sight.account, group, sight.now).filter((person) => sight.seesPerson(person.id)).length
     return { id: group.id, name: group.name, people }

@@ -4,7 +4,6 @@ import type { Sight } from '../access/sight.ts'
 import { stateAt } from '../people/presence.ts'
 import { productsAt } from '../products/catalogue.ts'
 import { seesFirms } from './firms.ts'
-import { seesGroups } from './groups.ts'
 
 /** Something that has a name and is seen. */
 export interface AskFound {
@@ -51,7 +50,7 @@ export function findAll(sight: Sight, words: readonly string[]): AskFound[] {
   const { account } = sight
   const found = [...findPeople(sight, words), ...findPlaces(sight, words)]
   for (const role of account.all('role')) add(found, words, 'role', role.id, role.name, 'role')
-  if (seesGroups(sight)) {
+  if (sight.seesGroups) {
     for (const group of account.all('group')) add(found, words, 'group', group.id, group.name, 'group')
   }
   if (sight.canSomewhere('seats', 'see')) {

@@ -4,7 +4,7 @@ import { LEVELS, rank, type Level } from '../access/levels.ts'
 import { capPacked, freeRank, topRank, unpack } from '../access/profiles.ts'
 import { indexAt, reachesAt, reachesInside } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'
-import { onceInOf } from '../changes/once-in.ts'
+import { onceInOf } from '../changes/offers/once-in.ts'
 import type { Reach } from '../access/walk.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 

@@ -42,13 +42,8 @@ export interface GroupSheetView extends GroupView {
   controls: Record<'change' | 'remove' | 'give', Control>
 }
 
-/** Whether groups and who belongs to them are the asker's to see. */
-export function seesGroups(sight: Sight): boolean {
-  return sight.canSomewhere('groups', 'see') || sight.canSomewhere('access', 'change')
-}
-
 export function groupsView(sight: Sight): GroupsView | undefined {
-  if (!seesGroups(sight)) return undefined
+  if (!sight.seesGroups) return undefined
   const fields = ruleFields(sight)
   const groups = [...sight.account.all('group')].map((group) => groupView(sight, group, fields))
   groups.sort((one, other) => one.name.localeCompare(other.name, 'en'))
@@ -58,7 +53,7 @@ export function groupsView(sight: Sight): GroupsView | undefined {
 export function groupSheetView(sight: Sight, groupId: Id): GroupSheetView | undefined {
   const { account, now } = sight
   const group = account.get('group', groupId)
-  if (!group || !seesGroups(sight)) return undefined
+  if (!group || !sight.seesGroups) return undefined
   const named = new Set(account.by('membership', 'group', groupId).map((row) => row.personId))
   const members = groupMembers(account, group, now).flatMap((person) => {
     if (!sight.seesPerson(person.id)) return []

@@ -5,7 +5,6 @@ import { groupMembers, subjectsAt } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { isHeldAt } from '../seats/holdings.ts'
-import { seesGroups } from './groups.ts'
 
 /** Those with us now: in, away, invited or waiting. Before: those who left, were turned away, or are erased. */
 export const PRESENCES = ['now', 'before', 'all'] as const
@@ -90,7 +89,7 @@ function holdersOfRole(sight: Sight, roleId: Id): Set<Id> {
 }
 
 function membersOfGroup(sight: Sight, groupId: Id): Set<Id> {
-  const group = seesGroups(sight) ? sight.account.get('group', groupId) : undefined
+  const group = sight.seesGroups ? sight.account.get('group', groupId) : undefined
   return new Set(group ? groupMembers(sight.account, group, sight.now).map(({ id }) => id) : [])
 }
 

@@ -1,6 +1,6 @@
 import type { Id, PlannedRow } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import { sentencesOf, whenDue, type Change } from '../changes/index.ts'
+import { sentencesOf, whenDue, type Change } from '../changes/engine/decide.ts'
 import { dateOf, type LocalDate } from '../time/instants.ts'
 
 /** What waits for its day, or could not be done on it. */

@@ -4,7 +4,7 @@ import { atLeast, type Level } from '../access/levels.ts'
 import { givenBy } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
-import { isOpen, reasonField } from '../changes/requests.ts'
+import { isOpen, reasonField } from '../changes/access/requests.ts'
 import { areaAt, areasAt, isOwnArea, productAt, type Area } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 

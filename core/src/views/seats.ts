@@ -1,5 +1,5 @@
 import type { HoldingRow, Id } from '../account/rows.ts'
-import { priceOfOneMore } from '../changes/seat-rules.ts'
+import { priceOfOneMore } from '../changes/rules/seat-rules.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'
 import { enablesType, productsAt, type Product } from '../products/catalogue.ts'

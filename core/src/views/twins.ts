@@ -1,6 +1,6 @@
 import type { Id } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
-import { whyNotJoinable } from '../changes/join-people.ts'
+import { whyNotJoinable } from '../changes/people/join-people.ts'
 import { plainName } from '../people/names.ts'
 import type { Need } from './desk.ts'
 

@@ -2,7 +2,7 @@ import type { Account } from '../../account/account.ts'
 import type { FittingRow, Id, UseRow } from '../../account/rows.ts'
 import type { ProductSheet, SheetAllowance } from '../../products/sheet.ts'
 import { dateOf, lastDateBefore, type Instant } from '../../time/instants.ts'
-import type { BillItem, BillLine, LineMaker } from '../bill.ts'
+import type { BillItem, BillLine, LineMaker } from '../bill-lines.ts'
 import { cut, type Span } from '../spans.ts'
 import type { Month, Terms } from '../terms.ts'
 

@@ -1,0 +1,185 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, IsUUID } from 'class-validator'
+import type { GrantRow, Id, PlaceRow, RoleRow, SubjectKind } from '../../account/rows.ts'
+import { makesClients } from '../../access/own-clients.ts'
+import type { Sight } from '../../access/sight.ts'
+import { dateInWords, dateOf, isDate } from '../../time/instants.ts'
+import { judgeNaming } from './approver-choices.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { RowId, When } from '../engine/shapes.ts'
+
+export class Give {
+  @Equals('give') type!: 'give'
+  @RowId() grantId!: Id
+  @IsIn(['person', 'group', 'standing']) subjectKind!: SubjectKind
+  @IsString() subjectId!: string
+  @RowId() roleId!: Id
+  @RowId() placeId!: Id
+  @When() from?: string | null
+  @When() until?: string | null
+  /** Who approves what the role makes need approval; left out: as the role says (model R4). */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) approverIds?: string[] | null
+  /** The role its holder gets at each client they make (model T8). */
+  @IsOptional() @RowId() madeRoleId?: Id | null
+}
+
+/** Gives a person, a group or a standing a role at a place for a period (model G1). Judged by D1. */
+export const give: ChangeKind<Give> = {
+  type: 'give',
+  category: 'access',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'from',
+  shape: Give,
+  fill: (change, newId) => ({ ...change, grantId: newId(change.grantId) }),
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    const role = draft.seen('role', change.roleId, 'role')
+    if (!place || !role || !checkSubject(draft, change)) return
+    if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) return
+    for (const id of change.approverIds ?? []) draft.seen('person', id, 'person')
+    const { from, until } = draft.period(change.from, change.until)
+    const { grantId, subjectKind, subjectId } = change
+    const approvers = change.approverIds?.length ? { kind: 'named' as const, personIds: change.approverIds } : null
+    judgeNaming(draft, approvers, [role.id], place.id)
+    const madeRoleId = madeRoleIn(draft, role, change.madeRoleId)
+    insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approvers, madeRoleId }, role, place)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
+    (change.madeRoleId ? `, with ${roleText(change.madeRoleId, sight)} at each client they make` : '') +
+    periodText(change.from, change.until, sight),
+  record: (change) => change,
+}
+
+/** The role that is got at clients made, where the role given lets its holder make some (model T8). */
+function madeRoleIn(draft: Draft, role: RoleRow, madeRoleId: Id | null | undefined): Id | null {
+  if (!madeRoleId) return null
+  const made = draft.seen('role', madeRoleId, 'role')
+  if (made && !makesClients(draft.account, role, draft.now)) {
+    draft.refuse('makes-no-clients', `${role.name} does not let its holder make clients.`, '/madeRoleId')
+  }
+  if (made?.wallPassing) draft.refuse('wall-passing', `${made.name} passes walls and is given by name.`, '/madeRoleId')
+  return made?.id ?? null
+}
+
+type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until' | 'approvers' | 'madeRoleId'>
+
+/** Makes a grant, if its role may be given so and is not given there already for that time. */
+export function insertGrant(draft: Draft, given: Given, role: RoleRow, place: PlaceRow): void {
+  if (!mayBeGiven(draft, role, given.subjectKind)) return
+  const twin = draft.account
+    .by('grant', 'subject', `${given.subjectKind} ${given.subjectId}`)
+    .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, given.from))
+  if (twin) return draft.refuse('given-already', `${role.name} at ${place.name} is already given for that time.`)
+  draft.insert('grant', { ...given, roleId: role.id, placeId: place.id, givenById: draft.actorId, offerId: null })
+}
+
+export class Take {
+  @Equals('take') type!: 'take'
+  @RowId() grantId!: Id
+  /** The first day without it; left out, now. */
+  @When() on?: string | null
+}
+
+/** Takes a grant back, now or from a day on (model G1). Judged by D1 like giving. */
+export const take: ChangeKind<Take> = {
+  type: 'take',
+  category: 'access',
+  effect: 'ends',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'on',
+  shape: Take,
+  fill: (change) => change,
+  decide(draft, change) {
+    const grant = draft.seen('grant', change.grantId, 'key')
+    if (!grant) return
+    const place = draft.account.get('place', grant.placeId)
+    if (!draft.need('access', 'change', grant.placeId, `take access at ${place?.name ?? 'this place'}`)) return
+    if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This access has already ended.')
+    const ends = change.on ? draft.period(change.on, null).from : draft.now
+    if (draft.problems.length > 0) return
+    if (ends <= Math.max(draft.now, grant.from)) return endGrant(draft, grant.id)
+    if (!isOpen(grant.until, ends)) return draft.refuse('over-already', 'This access ends before that day anyway.')
+    draft.update('grant', grant.id, { until: ends })
+  },
+  sentence(change, sight, verb) {
+    const grant = sight.named.get('grant', change.grantId)
+    if (!grant) return `${verb('took', 'take')} access away before it began`
+    const role = `${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
+    return `${verb('took', 'take')} ${role} from ${subjectText(grant, sight)}${periodText(change.on, null, sight)}`
+  },
+  record: (change) => change,
+}
+
+/** Ends a grant now; one that has not begun never was. */
+export function endGrant(draft: Draft, grantId: Id): void {
+  const grant = draft.account.get('grant', grantId)
+  if (!grant) return
+  if (grant.from >= draft.now) draft.remove('grant', grantId)
+  else if (isOpen(grant.until, draft.now)) draft.update('grant', grantId, { until: draft.now })
+}
+
+export function isOpen(until: number | null, instant: number): boolean {
+  return until === null || until > instant
+}
+
+/** A wall-passing role is given by an owner to a person by name; a retired one not at all (model T3, R5). */
+export function mayBeGiven(draft: Draft, role: RoleRow, subjectKind: SubjectKind): boolean {
+  if (role.retired) {
+    draft.refuse('retired', `${role.name} is retired. Choose another role.`, '/roleId')
+    return false
+  }
+  const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
+  if (!role.wallPassing || (byOwner && subjectKind === 'person')) return true
+  draft.refuse(
+    'wall-passing',
+    `${role.name} passes walls. Only an owner can give it, and only to a person by name.`,
+    '/roleId',
+  )
+  return false
+}
+
+export function checkSubject(draft: Draft, change: Pick<Give, 'subjectKind' | 'subjectId'>): boolean {
+  if (change.subjectKind === 'standing') {
+    const known = ['member', 'guest'].includes(change.subjectId)
+    if (!known) draft.refuse('bad-subject', 'Only all members or all guests can be given a role.', '/subjectId')
+    return known
+  }
+  if (change.subjectKind === 'group') {
+    const group = draft.account.get('group', change.subjectId)
+    if (!group) draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.')
+    return group !== undefined
+  }
+  const person = draft.seen('person', change.subjectId, 'person')
+  if (person && !['active', 'away', 'waiting'].includes(person.state)) {
+    draft.refuse('not-here', `${draft.account.nameOf(person.id)} is not here yet. Invite them first.`)
+    return false
+  }
+  return person !== undefined
+}
+
+export function subjectText(subject: { subjectKind: SubjectKind; subjectId: string }, sight: Sight): string {
+  if (subject.subjectKind === 'person') return sight.personName(subject.subjectId)
+  if (subject.subjectKind === 'group') return sight.named.get('group', subject.subjectId)?.name ?? 'a group'
+  return `every ${subject.subjectId}`
+}
+
+export function roleText(roleId: Id, sight: Sight): string {
+  return sight.named.get('role', roleId)?.name ?? 'a role'
+}
+
+/** `, from 1 July until 30 September`. */
+export function periodText(from: string | null | undefined, until: string | null | undefined, sight: Sight): string {
+  const today = dateOf(sight.now, sight.account.zone)
+  const begins = from && from !== today ? `, from ${dayText(from, sight)}` : ''
+  return begins + (until ? `, until ${dayText(until, sight)}` : '')
+}
+
+/** A day in words; what is no day as it was typed, since it is refused with a sentence of its own. */
+export function dayText(text: string, sight: Sight): string {
+  const day = text.slice(0, 10)
+  return isDate(day) ? dateInWords(day, dateOf(sight.now, sight.account.zone)) : text
+}

@@ -1,0 +1,96 @@
+import type { Account } from '../../account/account.ts'
+import type { GrantRow, Id, OfferRow, PersonRow } from '../../account/rows.ts'
+import { isOutsider } from '../../people/presence.ts'
+import { upwards } from '../../places/tree.ts'
+import type { Check, Warning } from '../engine/warning.ts'
+
+// Access that is more, or for longer, than someone usually needs who comes from outside (model S13).
+
+/** Keys that a docket gives to people by name, with who gets them. */
+function keysMade({ after, edits }: Parameters<Check>[0]): { grant: GrantRow; person: PersonRow }[] {
+  return edits.flatMap((edit) => {
+    const grant = edit.table === 'grant' && edit.before === null ? (edit.after as GrantRow | null) : null
+    const person = grant?.subjectKind === 'person' ? after.get('person', grant.subjectId) : undefined
+    return grant && person && after.get('grant', grant.id) ? [{ grant, person }] : []
+  })
+}
+
+/** A key that begins after its holder's last day. */
+export const keyAfterLastDay: Check = (scene) =>
+  keysMade(scene).flatMap(({ grant, person }): Warning[] => {
+    const until = person.engagementUntil
+    if (until === null || until > grant.from) return []
+    const { name } = scene.after.get('role', grant.roleId)!
+    const who = scene.sight.personName(person.id)
+    return [
+      { code: 'after-last-day', sentence: `${name} gives ${who} no access, because their last day with us is over.` },
+    ]
+  })
+
+/** The client a place belongs to: the place right under the root. */
+function clientOf(account: Account, placeId: Id): Id | undefined {
+  return upwards(account, placeId).at(-2)?.id
+}
+
+/** A key at the root, or at another client, for someone from outside who had none there. */
+export const wideForOutsider: Check = (scene) => {
+  const { before, after, sight, now } = scene
+  const clientsOf = (account: Account, personId: Id) =>
+    account
+      .by('grant', 'subject', `person ${personId}`)
+      .filter(({ until, placeId }) => (until === null || until > now) && sight.seesPlace(placeId))
+      .map(({ placeId }) => clientOf(account, placeId))
+  return keysMade(scene).flatMap(({ grant, person }): Warning[] => {
+    if (!isOutsider(person)) return []
+    const who = sight.personName(person.id)
+    const client = clientOf(after, grant.placeId)
+    const had = clientsOf(before, person.id)
+    if (had.includes(client)) return []
+    if (!client) {
+      const { name } = after.get('role', grant.roleId)!
+      return [{ code: 'everywhere', sentence: `${who} is from outside and gets ${name} at every place.` }]
+    }
+    const has = clientsOf(after, person.id)
+    const other = had.find((one) => one !== undefined && has.includes(one))
+    if (!other) return []
+    const places = `${sight.placeName(client)}, besides ${sight.placeName(other)}`
+    return [
+      { code: 'second-client', sentence: `${who} is from outside and gets access at a second client: ${places}.` },
+    ]
+  })
+}
+
+/**
+ * A membership that is more than before, or more than one from outside usually needs: what it means in one sentence, and
+ * for an administrator what would do instead.
+ */
+export const highMembership: Check = (scene) =>
+  scene.edits.flatMap((edit): Warning[] => {
+    const person = edit.table === 'person' ? (edit.after as PersonRow | null) : null
+    if (!person || person.standing === 'guest' || person.state === 'left') return []
+    const was = scene.before.get('person', person.id)
+    const isSame = was?.standing === person.standing && was.kind === person.kind && was.state !== 'left'
+    const isUsual = person.standing === 'member' && !isOutsider(person) && was?.standing !== 'guest'
+    if (isSame || isUsual) return []
+    return [{ code: 'high-membership', sentence: membershipWords(scene, person) }]
+  })
+
+function membershipWords({ after, edits, sight }: Parameters<Check>[0], person: PersonRow): string {
+  const who = sight.personName(person.id)
+  const outside = isOutsider(person) ? ' is from outside and,' : ','
+  if (person.standing === 'member') return `${who}${outside} as member, sees everyone who works here from then on.`
+  if (person.standing === 'owner') return `${who}${outside} as owner, can do everything, also what only owners may.`
+  const [first] = placesNamed(after, person.id, edits)
+  const instead = first ? ` A role at ${sight.placeName(first)} would do if it is about ${sight.placeName(first)}.` : ''
+  return `${who}${outside} as administrator, can invite, give access and see everyone.${instead}`
+}
+
+/** Where someone is given keys by the docket: by name, or by their invitation. */
+function placesNamed(after: Account, personId: Id, edits: Parameters<Check>[0]['edits']): Id[] {
+  return edits.flatMap((edit) => {
+    const offer = edit.table === 'offer' ? (edit.after as OfferRow | null) : null
+    if (offer?.personId === personId) return offer.grants.map(({ placeId }) => placeId)
+    const grant = edit.table === 'grant' ? (edit.after as GrantRow | null) : null
+    return grant?.subjectId === personId && after.get('grant', grant.id) ? [grant.placeId] : []
+  })
+}

@@ -1,0 +1,219 @@
+import type { Account } from '../../account/account.ts'
+import type { Id, PersonalValue, PlannedRow, RowEdit } from '../../account/rows.ts'
+import { judge, type Mark } from '../../access/entitlement.ts'
+import { Sight } from '../../access/sight.ts'
+import { problem, type Problem } from '../../checks/problem.ts'
+import { readShape, type Read } from '../../checks/shape.ts'
+import { activeOwners, isPresent } from '../../people/presence.ts'
+import type { Instant } from '../../time/instants.ts'
+import { bringAlong } from '../rules/along.ts'
+import { Draft, type Actor, type Effect } from './draft.ts'
+import { ForeignId, newIdBy, type Ids, type NewId } from './kind.ts'
+import { CHANGE_TYPES, kindNamed, kindOf, type Change } from '../kinds.ts'
+import { sameRow } from '../../account/edits.ts'
+import type { Nested } from './nested.ts'
+import * as planning from './planning.ts'
+import { isGraveEdit } from '../rules/grave.ts'
+import { checkReserved } from '../rules/reserved.ts'
+
+/** A docket holds at most so many changes (model C2 sets the bound on edits). */
+export const MAXIMUM_CHANGES = 500
+
+/** What a list of changes does, or why it cannot be done; never both (model C1). */
+export interface Decision {
+  problems: Problem[]
+  edits: RowEdit[]
+  values: PersonalValue[]
+  effects: Effect[]
+  /** What owners should see of it (model D2). */
+  marks: Mark[]
+  /** Whether the actor must first prove again who they are. */
+  isGrave: boolean
+  /** The account as it would be. */
+  after: Account
+}
+
+/** The shape of a kind of change; undefined where there is no such kind. */
+export function shapeOfChange(type: string): (new () => object) | undefined {
+  return kindNamed(type)?.shape
+}
+
+/**
+ * A docket as it was kept, with ids that are good now: those of rows to be made that were given out otherwise (before
+ * ids were proven, or under a key that is gone) are changed for new ones wherever they are named.
+ */
+export function withIssuedIds(kept: readonly unknown[], ids: Ids): unknown[] {
+  const anew = new Map<Id, Id>()
+  const newId: NewId = (given) => {
+    if (given == null) return ids.issue()
+    if (!ids.isIssued(given) && !anew.has(given)) anew.set(given, ids.issue())
+    return anew.get(given) ?? given
+  }
+  for (const one of kept) readChangeWith(one, newId)
+  let text = JSON.stringify(kept)
+  for (const [old, fresh] of anew) text = text.replaceAll(old, fresh)
+  return JSON.parse(text) as unknown[]
+}
+
+/** Reads one change as sent, giving ids to the rows it makes; those that come with it must be issued ones (model C1). */
+export function readChange(plain: unknown, ids: Ids | (() => Id)): Read<Change> {
+  return readChangeWith(plain, newIdBy(ids))
+}
+
+/** The same within a change that holds others. */
+export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
+  const type = (plain as { type?: unknown } | null)?.type
+  const kind = typeof type === 'string' ? kindNamed(type) : undefined
+  if (!kind) {
+    const known = CHANGE_TYPES.join(', ')
+    return { problems: [problem('unknown-change', `A change’s type must be one of ${known}.`, '/type')] }
+  }
+  try {
+    return readShape(kind.shape, kind.fill(plain as Change, newId, NESTED))
+  } catch (error) {
+    if (!(error instanceof ForeignId)) throw error
+    const sentence = 'This change names an id that was not issued to you. Leave the id out; the server adds one.'
+    return { problems: [problem('foreign-id', sentence)] }
+  }
+}
+
+/** What no change at all comes to. */
+export function nothingDecided(after: Account): Decision {
+  return { problems: [], edits: [], values: [], effects: [], marks: [], isGrave: false, after }
+}
+
+/** Decides changes one after the other, each on the account as the ones before would leave it (model C1, C2). */
+export function decide(account: Account, changes: readonly Change[], actor: Actor, now: Instant): Decision {
+  const decision: Decision = nothingDecided(account)
+  changes.forEach((change, at) => {
+    const kind = kindOf(change)
+    const before = decision.after
+    const draft = new Draft(before, actor, now, NESTED)
+    if (actor.kind === 'person' && kind.actor === 'active') checkActor(draft)
+    if (draft.problems.length === 0) kind.decide(draft, change)
+    if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
+    checkReserved(draft, before)
+    if (draft.problems.length === 0 && actor.kind === 'person' && kind.judgedBy === 'entitlement')
+      judgeDraft(draft, before)
+    const path = changes.length > 1 ? `/changes/${at}` : ''
+    decision.problems.push(...draft.problems.map((one) => ({ ...one, path: path + (one.path ?? '') || undefined })))
+    decision.edits.push(...draft.edits)
+    decision.values.push(...draft.values)
+    decision.effects.push(...draft.effects)
+    decision.marks.push(...draft.marks)
+    decision.isGrave ||= draft.isGrave || draft.edits.some((edit) => isGraveEdit(edit, before, draft.account))
+    decision.after = draft.account
+  })
+  if (changes.length > 1 && changes.some(({ type }) => type === 'plan-docket')) {
+    const sentence = 'A change planned for a day needs a docket of its own. Apply or discard the other changes first.'
+    decision.problems.push(problem('plan-alone', sentence))
+  }
+  if (decision.problems.length === 0) checkOwners(account, decision, now)
+  return decision
+}
+
+/** Whether changes only end or lower what there is, for which no entitlement is needed (model D1, Z4). */
+export function endsOnly(changes: readonly Change[]): boolean {
+  return changes.every((change) => kindOf(change).effect !== 'other')
+}
+
+/** Whether changes only end someone's access: decided on the newest state at once, whatever came between (model C3). */
+export function endsAccessOnly(changes: readonly Change[]): boolean {
+  // A substitute is given something for the time away.
+  return endsOnly(changes) && changes.every((change) => kindOf(change).effect !== 'sets-away')
+}
+
+/** Whether changes do nothing but show people out, now or on a day: what must not wait for anything (model X4). */
+export function shutsDoorsOnly(changes: readonly Change[]): boolean {
+  return changes.every((change) => kindOf(change).effect === 'shuts-doors')
+}
+
+/** The field in which a change says its day, where it has one of its own (model Z4). */
+export function dayFieldOf(change: { type: string }): 'from' | 'on' | undefined {
+  const day = kindNamed(change.type)?.day
+  return day === 'from' || day === 'on' ? day : undefined
+}
+
+/** The actor must be active now (model D1). */
+function checkActor(draft: Draft): void {
+  const person = draft.actorPerson
+  if (!person || !isPresent(person, draft.now)) {
+    draft.refuse('not-active', 'You cannot change anything here while you are not active in this account.')
+  }
+}
+
+function judgeDraft(draft: Draft, before: Account): void {
+  const actor = draft.judgedAs ?? before.get('person', draft.actorId)
+  if (!actor) return
+  const sight = draft.judgedAs ? new Sight(before, actor.id, draft.now) : draft.sight
+  draft.judged(judge(before, draft.account, draft.edits, actor, sight, draft.now))
+}
+
+/** At every instant, now and as planned, the account has an active owner; whatever would leave none is refused (model P5). */
+function checkOwners(before: Account, decision: Decision, now: Instant): void {
+  if (!decision.edits.some((edit) => edit.table === 'person')) return
+  const instants = new Set([now])
+  for (const owner of decision.after.by('person', 'standing', 'owner')) {
+    for (const instant of [owner.engagementFrom, owner.engagementUntil, owner.awayFrom, owner.awayUntil]) {
+      if (instant !== null && instant > now) instants.add(instant)
+    }
+  }
+  for (const instant of instants) {
+    if (activeOwners(decision.after, instant).length > 0 || activeOwners(before, instant).length === 0) continue
+    decision.problems.push(problem('last-owner', 'This would leave the account without an active owner.'))
+    return
+  }
+}
+
+/** What was done, without its subject and with the names the reader may see: `admitted Lise Wetherby` (model D5). */
+export function sentenceOf(change: { type: string }, sight: Sight): string {
+  const kind = kindNamed(change.type)
+  return kind
+    ? kind.sentence(change as Change, sight, (done) => done, NESTED)
+    : `made a change of the kind ${change.type}`
+}
+
+/** The same as a thing to do: `Admit Lise Wetherby`. */
+export function toDoOf(change: Change, sight: Sight): string {
+  const text = kindOf(change).sentence(change, sight, (_done, toDo) => toDo, NESTED)
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}
+
+/** A change as the ledger keeps it, without personal values (model C6). */
+export function recordOf(change: Change): { type: string } {
+  return kindOf(change).record(change) as { type: string }
+}
+
+/** Whether a change can wait: it is kept in a row meanwhile, where nothing personal may be (model C6). */
+export function mayWait(change: Change): boolean {
+  return kindOf(change).day !== 'never' && sameRow(recordOf(change), { ...change })
+}
+
+export function sentencesOf(changes: readonly Change[], sight: Sight): string[] {
+  return changes.map((change) => toDoOf(change, sight))
+}
+
+/** What is here, for changes that hold others. */
+export const NESTED: Nested = {
+  read: readChange,
+  readWith: readChangeWith,
+  decide,
+  toDo: toDoOf,
+  endsOnly,
+  mayWait,
+}
+
+/** What a planned docket would do now, or why it cannot (model Z4). */
+export function whenDue(account: Account, row: PlannedRow, now: Instant): Decision {
+  return planning.whenDue(NESTED, account, row, now)
+}
+
+/** The account as what is planned up to an instant would leave it; what could not be done is left out. */
+export function withPlanned(account: Account, until: Instant): Account {
+  return planning.withPlanned(NESTED, account, until)
+}
+
+export type { PlanDocket } from './planned.ts'
+export { Draft, type Actor, type Effect }
+export { CHANGE_TYPES, changeTypesByCategory, kindNamed, type Change } from '../kinds.ts'
+export type { ChangeCategory, ChangeKind, Ids } from './kind.ts'

@@ -1,0 +1,153 @@
+import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsDefined } from 'class-validator'
+import type { Id } from '../../account/rows.ts'
+import { dateInWords, dateOf, isDate, isInstantText } from '../../time/instants.ts'
+import type { Change } from '../kinds.ts'
+import type { Draft } from './draft.ts'
+import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
+import type { Nested } from './nested.ts'
+import { costOf, plannedInstant, whenDue, withPlanned } from './planning.ts'
+import { NeededWhen, RowId } from './shapes.ts'
+
+/** How many changes wait for one day together. */
+const MAXIMUM_PLANNED = 500
+
+export class PlanDocket {
+  @Equals('plan-docket') type!: 'plan-docket'
+  @RowId() plannedId!: Id
+  /** The day, whose first instant it waits for, or an instant. */
+  @IsDefined() @NeededWhen() at!: string
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAXIMUM_PLANNED) changes!: object[]
+}
+
+export class RunPlanned {
+  @Equals('run-planned') type!: 'run-planned'
+  @RowId() plannedId!: Id
+}
+
+export class PutDownPlanned {
+  @Equals('put-down-planned') type!: 'put-down-planned'
+  @RowId() plannedId!: Id
+}
+
+/** Lets changes wait for a day as one; checked now as if it were that day, against all that is planned (model Z4). */
+export const planDocket: ChangeKind<PlanDocket> = {
+  type: 'plan-docket',
+  category: 'planned',
+  effect: 'other',
+  // What it does is judged change by change, as on its day.
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
+  shape: PlanDocket,
+  fill: (change, newId, nested) => ({
+    ...change,
+    plannedId: newId(change.plannedId),
+    changes: Array.isArray(change.changes)
+      ? change.changes.map((one) => readOrLeave(one, newId, nested))
+      : change.changes,
+  }),
+  decide(draft, { plannedId, at: text, changes: plain }) {
+    if (!isDate(text) && !isInstantText(text)) {
+      return draft.refuse('bad-date', `“${text}” is not a date. Write it as 2026-06-30.`, '/at')
+    }
+    const at = plannedInstant(text, draft.account)
+    if (at <= draft.now) return draft.refuse('date-past', `${text} is not in the future. Choose a later day.`, '/at')
+    const changes = readAll(draft, plain)
+    if (!changes) return
+    const before = withPlanned(draft.nested, draft.account, at)
+    const decision = draft.nested.decide(before, changes, draft.actor, at)
+    draft.problems.push(...decision.problems)
+    if (decision.problems.length > 0) return
+    draft.isGrave ||= decision.isGrave
+    const costMinor = costOf(before, decision.after, at)
+    const plannerId = draft.actorId
+    if (plannerId === null) return draft.refuse('nobody', 'Only a person can plan for a day.')
+    // What is only planned to be theirs, or to be there, is no authority yet (model Z4).
+    const authorityHeld =
+      draft.nested.endsOnly(changes) &&
+      draft.nested.decide(draft.account, changes, draft.actor, draft.now).problems.length === 0
+    const what = { plannerId, plannedAt: draft.now, authorityHeld, at, changes, costMinor }
+    const row = { id: plannedId, ...what, state: 'waiting' as const }
+    draft.insert('planned', row)
+    draft.effects.push({ kind: 'due', at })
+  },
+  sentence({ at: text, changes }, sight, verb, nested) {
+    const at = plannedInstant(text, sight.named)
+    const day = dateInWords(dateOf(at, sight.named.zone), dateOf(sight.now, sight.named.zone))
+    return `${verb('planned', 'plan')} for ${day}: ${(changes as Change[]).map((one) => nested.toDo(one, sight)).join('; ')}`
+  },
+  record: (change) => change,
+}
+
+/**
+ * Does what waited, on its day: with the planner's rights then and at most the cost shown at planning, or with those it
+ * was planned with if it only ends or lowers. Failing that none of it happens, and the Desk asks (model Z4).
+ */
+export const runPlanned: ChangeKind<RunPlanned> = {
+  type: 'run-planned',
+  category: 'planned',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'never',
+  shape: RunPlanned,
+  fill: (change) => change,
+  decide(draft, { plannedId }) {
+    const row = draft.account.get('planned', plannedId)
+    if (draft.actor.kind !== 'schedule' || row?.state !== 'waiting' || row.at > draft.now) {
+      return draft.refuse('not-due', 'This is still waiting for its day, or was done already.')
+    }
+    const decision = whenDue(draft.nested, draft.account, row, draft.now)
+    if (decision.problems.length > 0) return draft.update('planned', plannedId, { state: 'refused' })
+    draft.takeOver(decision)
+    draft.update('planned', plannedId, { state: 'done' })
+  },
+  sentence: (_change, _sight, verb) => verb('did what was planned for the day', 'do what is planned for the day'),
+  record: (change) => change,
+}
+
+/** Cancels what waits for a day, or what could not be done on it. */
+export const putDownPlanned: ChangeKind<PutDownPlanned> = {
+  type: 'put-down-planned',
+  category: 'planned',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
+  shape: PutDownPlanned,
+  fill: (change) => change,
+  decide(draft, { plannedId }) {
+    const row = draft.account.get('planned', plannedId)
+    const isOpen = row && (row.state === 'waiting' || row.state === 'refused')
+    if (!isOpen || !draft.sight.seesPlanned(row)) {
+      return draft.refuse(
+        'not-found',
+        'This plan is no longer there; it may have been done or cancelled in the meantime.',
+      )
+    }
+    draft.update('planned', plannedId, { state: 'put-down' })
+  },
+  sentence: (_change, _sight, verb) => verb('cancelled what was planned', 'cancel what is planned'),
+  record: (change) => change,
+}
+
+/** One of the changes that wait, with ids; what cannot be read is left to be refused in its place. */
+function readOrLeave(plain: object, newId: NewId, nested: Nested): object {
+  const read = nested.readWith(plain, newId)
+  if (read.problems?.some((one) => one.code === 'foreign-id')) throw new ForeignId()
+  return read.value ?? plain
+}
+
+function readAll(draft: Draft, plain: readonly object[]): Change[] | undefined {
+  const changes: Change[] = []
+  for (const [at, one] of plain.entries()) {
+    // Ids were given when it was read; a change without one makes no row.
+    const read = draft.nested.read(one, () => '')
+    if (read.problems) draft.problems.push(...read.problems)
+    else if (draft.nested.mayWait(read.value)) changes.push(read.value)
+    else draft.refuse('cannot-wait', `${NO_WAITING} Leave it out, or apply everything now.`, `/changes/${at}`)
+  }
+  return draft.problems.length > 0 ? undefined : changes
+}
+
+const NO_WAITING = 'What holds someone’s name or address, undoes something or is planned itself cannot wait for a day.'

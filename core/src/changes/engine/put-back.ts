@@ -1,0 +1,151 @@
+import type { GrantRow, HoldingRow, Id, OfferRow, RowEdit, StockRow, TableName } from '../../account/rows.ts'
+import { sameRow } from '../../account/edits.ts'
+import { tryUse } from '../offers/invite.ts'
+import { productAt } from '../../products/catalogue.ts'
+import type { Draft } from './draft.ts'
+import { judgeNaming } from '../access/approver-choices.ts'
+import { endGrant } from '../access/grants.ts'
+import { WORDS } from './undo-words.ts'
+
+/** Puts one row back from now on, under a new id where it begins again (model C4). */
+export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
+  switch (edit.table) {
+    case 'grant':
+      return putBackGrant(draft, edit as RowEdit<'grant'>, id)
+    case 'holding':
+      return putBackHolding(draft, edit as RowEdit<'holding'>, id)
+    case 'offer':
+      return putBackOffer(draft, edit as RowEdit<'offer'>)
+    case 'person':
+      return putBackPerson(draft, edit as RowEdit<'person'>)
+    case 'departure':
+    case 'absence':
+      return edit.before
+        ? draft.update(edit.table, edit.key, edit.before as never)
+        : draft.update(edit.table, edit.key, { state: 'put-down' })
+    case 'planned':
+      return edit.before ? undefined : draft.update('planned', edit.key, { state: 'put-down' })
+    case 'fitting':
+      return putBackFitting(draft, edit as RowEdit<'fitting'>, id)
+    case 'sheet':
+    case 'subscription':
+    case 'stock':
+      return putBackDated(draft, edit as RowEdit<DatedTable>, id)
+  }
+  if (edit.before && edit.after) draft.update(edit.table, edit.key, edit.before)
+  else if (edit.before) draft.insert(edit.table, edit.before as never)
+  else if (isUnused(draft, edit)) draft.remove(edit.table, edit.key)
+}
+
+/** A grant made ends now; one that was ended or taken away is given again, from now on (model Z3). */
+function putBackGrant(draft: Draft, { before, after, key }: RowEdit<'grant'>, id: Id): void {
+  if (!before) return endGrant(draft, key)
+  if (after && sameRow({ ...before, until: null }, { ...after, until: null })) {
+    const later = [before.until, after.until].every((until) => until === null || until > draft.now)
+    if (later) return draft.update('grant', key, { until: before.until })
+  }
+  if (after && sameRow({ ...before, approvers: null }, { ...after, approvers: null })) {
+    judgeNaming(draft, before.approvers, [before.roleId], before.placeId)
+    return draft.update('grant', key, { approvers: before.approvers })
+  }
+  const row: GrantRow = { ...before, id: after ? id : key, from: Math.max(before.from, draft.now) }
+  if (row.until !== null && row.until <= row.from) return
+  if (after) endGrant(draft, key)
+  draft.insert('grant', { ...row, givenById: draft.actorId })
+}
+
+function putBackHolding(draft: Draft, { before, after, key }: RowEdit<'holding'>, id: Id): void {
+  if (!before) {
+    const holding = draft.account.get('holding', key) as HoldingRow
+    if (holding.givenFrom >= draft.now) draft.remove('holding', key)
+    else draft.update('holding', key, { until: draft.now })
+    return
+  }
+  if (after && sameRow({ ...before, until: null, endedById: null }, { ...after, until: null, endedById: null })) {
+    const later = [before.until, after.until].every((until) => until === null || until > draft.now)
+    if (later) return draft.update('holding', key, { until: before.until, endedById: before.endedById })
+  }
+  const from = Math.max(before.givenFrom, draft.now)
+  if (before.until !== null && before.until <= from) return
+  const countedFrom = before.countedFrom === null ? null : Math.max(before.countedFrom, from)
+  draft.insert('holding', { ...before, id: after ? id : key, givenFrom: from, countedFrom })
+}
+
+function putBackFitting(draft: Draft, { before, after, key }: RowEdit<'fitting'>, id: Id): void {
+  if (!before) {
+    if (after!.from >= draft.now) draft.remove('fitting', key)
+    else draft.update('fitting', key, { until: draft.now })
+    return
+  }
+  const from = Math.max(before.from, draft.now)
+  if (before.until === null || before.until > from) draft.insert('fitting', { ...before, id: after ? id : key, from })
+}
+
+type DatedTable = 'sheet' | 'subscription' | 'stock'
+
+/** A row in force from an instant on: one that has not begun is taken away, another is followed by the one before it. */
+function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<DatedTable>, id: Id): void {
+  if (before || !after) return
+  if (after.from > draft.now) return draft.remove(table, key)
+  const concerns = (row: object) => ['productId', 'product', 'seatType'].every((field) => same(row, after, field))
+  const earlier = [...draft.account.all(table)]
+    .filter((row) => row.id !== key && row.from <= after.from && concerns(row))
+    .sort((one, other) => one.from - other.from)
+    .at(-1)
+  // A ceiling nobody entered before is none again; a number bought for a term has been charged.
+  const product = table === 'stock' ? productAt(draft.account, (after as StockRow).product, draft.now) : undefined
+  if (earlier) draft.insert(table, { ...earlier, id, from: draft.now } as never)
+  else if (product && product.sheet.charging.rule !== 'term') draft.remove(table, key)
+  else draft.refuse('cannot-undo', `There was nothing before ${WORDS[table]}. Switch the product off instead.`)
+}
+
+function same(one: object, other: object, field: string): boolean {
+  return (one as Record<string, unknown>)[field] === (other as Record<string, unknown>)[field]
+}
+
+function putBackOffer(draft: Draft, { before, after, key }: RowEdit<'offer'>): void {
+  const offer = draft.account.get('offer', key) as OfferRow
+  if (before && after && before.revision !== after.revision) return putBackContent(draft, offer, before)
+  if (!before && offer.state === 'live') draft.update('offer', key, { state: 'withdrawn' })
+  else if (before) draft.update('offer', key, { state: before.state })
+}
+
+/**
+ * An invitation gives again what it gave before it was changed: as a further change by the person who undoes it, who must be
+ * able to give all of it (model I10).
+ */
+function putBackContent(draft: Draft, offer: OfferRow, { grants, seats, groupIds }: OfferRow): void {
+  const isReserved = [...offer.seats, ...seats].some(({ holdingId }) => draft.start.get('holding', holdingId))
+  if (isReserved && !sameRow(offer.seats, seats)) {
+    return draft.refuse('cannot-undo', 'Its seats were reserved anew. Change the invitation instead of undoing it.')
+  }
+  const sponsorId = draft.actorId ?? offer.sponsorId
+  const restored = { ...offer, grants, seats, groupIds, sponsorId, revision: draft.now }
+  tryUse(draft, restored)
+  if (draft.problems.length === 0) draft.update('offer', offer.id, restored)
+}
+
+/** An invitation made is withdrawn; anything else of a record is put back, its state left alone. */
+function putBackPerson(draft: Draft, { before, after, key }: RowEdit<'person'>): void {
+  if (after?.state === 'invited' && before?.state !== 'invited') draft.update('person', key, { state: 'withdrawn' })
+  else if (!before && after?.state === 'active') draft.update('person', key, { state: 'left' })
+  else if (before) {
+    const state = after!.state === 'away' && before.state === 'active' ? 'active' : after!.state
+    draft.update('person', key, { ...before, state, loginId: after!.loginId })
+  }
+}
+
+/** What was made can be taken away again only while nothing names it. */
+function isUnused(draft: Draft, edit: RowEdit): boolean {
+  const { account } = draft
+  const users: Partial<Record<TableName, () => number>> = {
+    place: () => account.by('place', 'parent', edit.key).length + account.by('grant', 'place', edit.key).length,
+    role: () => account.by('grant', 'role', edit.key).length + account.by('role', 'base', edit.key).length,
+    employer: () => account.by('person', 'employer', edit.key).length,
+    group: () =>
+      account.by('grant', 'subject', `group ${edit.key}`).length + account.by('membership', 'group', edit.key).length,
+  }
+  const count = users[edit.table]?.() ?? 0
+  if (count > 0) draft.refuse('in-use', `Something uses ${WORDS[edit.table]} made then. Undo that first.`)
+  return count === 0
+}

@@ -1,0 +1,66 @@
+import { IsOptional, IsUUID, Matches, ValidateBy } from 'class-validator'
+import type { Id } from '../../account/rows.ts'
+import { isWhen } from '../../time/instants.ts'
+
+/** An id of a row that must exist, or that the server has given for one to be made. */
+export function RowId(): PropertyDecorator {
+  const rule = IsUUID(undefined, { message: '$property must be an id' })
+  return (target, key) => rule(target, key as string)
+}
+
+/** A list of such ids. */
+export function RowIds(): PropertyDecorator {
+  const rule = IsUUID(undefined, { each: true, message: '$property must be ids' })
+  return (target, key) => rule(target, key as string)
+}
+
+const WHEN = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2}))?$/
+
+/** A local date or an instant with its offset; left out, it is now for a beginning and open for an end (model Z1). */
+export function When(): PropertyDecorator {
+  return (target, key) => {
+    IsOptional()(target, key as string)
+    NeededWhen()(target, key)
+  }
+}
+
+/** The same, where it cannot be left out. */
+export function NeededWhen(): PropertyDecorator {
+  const rule = Matches(WHEN, { message: '$property must be a date such as 2026-06-30' })
+  return (target, key) => rule(target, key as string)
+}
+
+/**
+ * What has the form of a date or instant is one there is: no 31st of June. A change says so itself, beside its field; what
+ * is read without being decided says it here.
+ */
+export function IsThere(): PropertyDecorator {
+  const validate = (text: unknown) => typeof text !== 'string' || !WHEN.test(text) || isWhen(text)
+  const message = '$property must be a date or time there is, between 1900 and 2199'
+  return ValidateBy({ name: 'isThere', validator: { validate } }, { message })
+}
+
+const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2})?)?$/
+
+/** A local date, a local time, or an instant with its offset; left out, it is now (model Z1, Z2). */
+export function Moment(): PropertyDecorator {
+  const message = '$property must be a date or a time such as 2026-06-19T17:00'
+  return (target, key) => {
+    IsOptional()(target, key as string)
+    Matches(MOMENT, { message })(target, key as string)
+  }
+}
+
+/**
+ * The nth id counted on from one the server gave: for a change that makes as many rows as it finds. Only the random
+ * end of the UUIDv7 is counted on, so that version and time stay.
+ */
+export function idFrom(seedId: Id, n: number): Id {
+  const end = (BigInt(`0x${seedId.slice(24)}`) + BigInt(n)) & 0xffff_ffff_ffffn
+  return seedId.slice(0, 24) + end.toString(16).padStart(12, '0')
+}
+
+/** Each of a list, filled in; what is no list stays as it is, so that its shape says what is wrong with it. */
+export function eachOf<T>(entries: readonly T[], fill: (entry: T) => T): T[] {
+  return Array.isArray(entries) ? entries.map(fill) : (entries as T[])
+}

@@ -1,0 +1,307 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { DepartureRow, Handover, Id, Taker } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
+import { TAKERS } from '../../departures/pass-on.ts'
+import { openDeparture } from '../../departures/plan.ts'
+import { isPresent } from '../../people/presence.ts'
+import { momentInWords, readMoment, type Instant } from '../../time/instants.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { mayEnd } from './leave.ts'
+import { Moment, RowId } from '../engine/shapes.ts'
+import { shutDoors } from './shut-doors.ts'
+import { lookup } from '../../checks/lookup.ts'
+
+/** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
+export class HandoverWanted {
+  @IsIn(Object.keys(TAKERS)) what!: string
+  @IsString() @MaxLength(200) id!: string
+  @IsOptional() @IsIn(['person', 'group', 'place']) takerKind?: Taker['kind'] | null
+  @IsOptional() @RowId() takerId?: Id | null
+  /** By when they have to accept. */
+  @Moment() acceptBy?: string | null
+}
+
+function Handovers(): PropertyDecorator {
+  return (target, key) => {
+    for (const rule of [IsOptional(), IsArray(), ArrayMaxSize(2000), ValidateNested({ each: true })])
+      rule(target, key as string)
+    Type(() => HandoverWanted)(target, key as string)
+  }
+}
+
+/** Who takes what over, as far as it is chosen. */
+export class HandoversWanted {
+  @Handovers() handovers?: HandoverWanted[]
+}
+
+export class PlanDeparture {
+  @Equals('plan-departure') type!: 'plan-departure'
+  @RowId() departureId!: Id
+  @RowId() personId!: Id
+  /** When the doors shut: a date is its end; left out, now. */
+  @Moment() at?: string | null
+  @Handovers() handovers?: HandoverWanted[]
+}
+
+/**
+ * Plans someone's leaving, or has it happen now (model X2–X4). Their engagement ends with it, so that nothing holds
+ * beyond that instant in any answer or bill, whether or not a process is awake (model Z3).
+ */
+export const planDeparture: ChangeKind<PlanDeparture> = {
+  type: 'plan-departure',
+  category: 'leaving',
+  effect: 'shuts-doors',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
+  shape: PlanDeparture,
+  fill: (change, newId) => ({ ...change, departureId: newId(change.departureId) }),
+  decide(draft, change) {
+    const person = mayEnd(draft, change.personId)
+    if (!person) return
+    const name = draft.account.nameOf(person.id)
+    if (openDeparture(draft.account, person.id)) {
+      return draft.refuse('planned-already', `${name}’s departure is already planned. Change that plan instead.`)
+    }
+    const at = instantOf(draft, change.at)
+    if (at === undefined) return
+    if (person.engagementFrom !== null && at <= person.engagementFrom && at > draft.now) {
+      return draft.refuse('dates-backwards', `${name} starts only after that. Choose a later time.`, '/at')
+    }
+    const handovers = handoversOf(draft, person.id, change.handovers ?? [])
+    if (draft.problems.length > 0) return
+    const planned = { plannerId: draft.actorId, plannedAt: draft.now, at, handovers }
+    const before = { engagementBefore: person.engagementUntil, ended: null }
+    draft.insert('departure', { id: change.departureId, personId: person.id, ...planned, ...before, state: 'planned' })
+    setEnd(draft, person.id, at, person.engagementUntil)
+    if (at <= draft.now) shutDoors(draft, change.departureId)
+    else draft.effects.push({ kind: 'due', at })
+  },
+  sentence(change, sight, verb) {
+    const name = sight.personName(change.personId)
+    const at = change.at ? readMoment(change.at, sight.named.zone, 'end') : undefined
+    if (at === undefined) return `${verb('ended', 'end')} the access of ${name}`
+    return `${verb('planned', 'plan')} the departure of ${name}: ${momentInWords(at, sight.named.zone, sight.now)}`
+  },
+  record: (change) => change,
+}
+
+export class ChangeDeparture {
+  @Equals('change-departure') type!: 'change-departure'
+  @RowId() departureId!: Id
+  @Moment() at?: string | null
+  @Handovers() handovers?: HandoverWanted[]
+}
+
+/** Another time, or other people to take over, for a departure that is planned; what is left out stays. */
+export const changeDeparture: ChangeKind<ChangeDeparture> = {
+  type: 'change-departure',
+  category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'never',
+  shape: ChangeDeparture,
+  fill: (change) => change,
+  decide(draft, change) {
+    const row = plannedRow(draft, change.departureId)
+    if (!row) return
+    const at = change.at ? instantOf(draft, change.at) : row.at
+    if (at === undefined) return
+    const changed = handoversOf(draft, row.personId, change.handovers ?? [])
+    if (draft.problems.length > 0) return
+    const kept = row.handovers.filter((one) => !changed.some(({ what, id }) => what === one.what && id === one.id))
+    draft.update('departure', row.id, { at, handovers: [...kept, ...changed] })
+    setEnd(draft, row.personId, at, row.engagementBefore)
+    draft.effects.push({ kind: 'due', at })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('changed', 'change')} the plan of ${leaverOf(change.departureId, sight)}’s departure`,
+  record: (change) => change,
+}
+
+export class PutDownDeparture {
+  @Equals('put-down-departure') type!: 'put-down-departure'
+  @RowId() departureId!: Id
+}
+
+/** They stay: the plan is cancelled, and their engagement ends when it would have. */
+export const putDownDeparture: ChangeKind<PutDownDeparture> = {
+  type: 'put-down-departure',
+  category: 'leaving',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: PutDownDeparture,
+  fill: (change) => change,
+  decide(draft, { departureId }) {
+    const row = plannedRow(draft, departureId)
+    if (!row) return
+    draft.update('departure', row.id, { state: 'put-down' })
+    setEnd(draft, row.personId, null, row.engagementBefore)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('cancelled', 'cancel')} ${leaverOf(change.departureId, sight)}’s departure`,
+  record: (change) => change,
+}
+
+export class RunDeparture {
+  @Equals('run-departure') type!: 'run-departure'
+  @RowId() departureId!: Id
+}
+
+/** The doors of a planned departure shut: done by time itself when it has come, or by hand before (model X4). */
+export const runDeparture: ChangeKind<RunDeparture> = {
+  type: 'run-departure',
+  category: 'leaving',
+  effect: 'shuts-doors',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: RunDeparture,
+  fill: (change) => change,
+  decide(draft, { departureId }) {
+    const row = draft.account.get('departure', departureId)
+    if (row?.state !== 'planned') {
+      return draft.refuse('not-found', 'This departure cannot be started; it may be running already.')
+    }
+    if (draft.actor.kind === 'person') {
+      if (!mayEnd(draft, row.personId)) return
+    } else if (row.at > draft.now) return draft.refuse('not-due', 'This departure is not due yet.')
+    shutDoors(draft, departureId)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('ended', 'end')} all access for ${leaverOf(change.departureId, sight)}’s departure`,
+  record: (change) => change,
+}
+
+export class AnswerHandover {
+  @Equals('answer-handover') type!: 'answer-handover'
+  @RowId() departureId!: Id
+  @IsString() @MaxLength(40) what!: string
+  @IsString() @MaxLength(200) id!: string
+  @IsBoolean() accept!: boolean
+}
+
+/** Someone says whether they take something over; refused, it rests with the person who proposed them (model X3). */
+export const answerHandover: ChangeKind<AnswerHandover> = {
+  type: 'answer-handover',
+  category: 'leaving',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: AnswerHandover,
+  fill: (change) => change,
+  decide(draft, { departureId, what, id, accept }) {
+    const row = draft.account.get('departure', departureId)
+    const found = row?.handovers.find((one) => one.what === what && one.id === id)
+    const isTheirs = found?.taker?.kind === 'person' && found.taker.id === draft.actorId
+    if (row?.state !== 'planned' || !found || !isTheirs) {
+      return draft.refuse(
+        'not-found',
+        'There is nothing here for you to take over; it may have changed in the meantime.',
+      )
+    }
+    const proposer = row.plannerId ? { kind: 'person' as const, id: row.plannerId } : null
+    const answered: Handover = accept ? { ...found, accepted: true } : { ...found, taker: proposer, acceptBy: null }
+    draft.update('departure', row.id, { handovers: row.handovers.map((one) => (one === found ? answered : one)) })
+  },
+  sentence: (change, sight, verb) =>
+    `${change.accept ? verb('took', 'take') : verb('refused to take', 'refuse to take')} over what is ${leaverOf(change.departureId, sight)}’s`,
+  record: (change) => change,
+}
+
+/** Whose departure it is, as far as the reader sees them. */
+export function leaverOf(departureId: Id | undefined, sight: Sight): string {
+  return sight.personName(sight.named.get('departure', departureId)?.personId)
+}
+
+/** The instant a departure is set for; now where nothing is said. */
+function instantOf(draft: Draft, text: string | null | undefined): Instant | undefined {
+  if (!text) return draft.now
+  const at = readMoment(text, draft.account.zone, 'end')
+  if (at === undefined) draft.refuse('bad-date', `“${text}” is not a time. Write it as 2026-06-19T17:00.`, '/at')
+  else if (at < draft.now) draft.refuse('date-past', `${text} has passed. Choose a later time, or now.`, '/at')
+  else return at
+  return undefined
+}
+
+function plannedRow(draft: Draft, departureId: Id): DepartureRow | undefined {
+  const row = draft.account.get('departure', departureId)
+  if (row?.state === 'planned' && draft.sight.depthOf(row.personId) === 'record') {
+    if (!draft.need('people', 'change', draft.account.root.id, 'change a departure')) return undefined
+    return mayEnd(draft, row.personId) ? row : undefined
+  }
+  draft.refuse('not-found', 'This departure is no longer planned; it may be running or cancelled by now.')
+  return undefined
+}
+
+/** The engagement ends with the departure, or when it would have without one. */
+function setEnd(draft: Draft, personId: Id, at: Instant | null, before: Instant | null): void {
+  const engagementUntil = at === null ? before : before === null ? at : Math.min(at, before)
+  const person = draft.account.get('person', personId)!
+  if (engagementUntil !== person.engagementUntil) draft.update('person', personId, { engagementUntil })
+}
+
+function handoversOf(draft: Draft, personId: Id, wanted: readonly HandoverWanted[]): Handover[] {
+  return wanted.flatMap((one, at): Handover[] => {
+    const path = `/handovers/${at}`
+    if (!one.takerId) return [{ what: one.what, id: one.id, taker: null, acceptBy: null, accepted: false }]
+    const taker = takerOf(draft, one.what, one, path)
+    if (!taker) return []
+    if (taker.id === personId) {
+      draft.refuse('themselves', 'The person who leaves cannot take it over. Choose someone else.', path)
+      return []
+    }
+    const acceptBy = one.acceptBy ? (readMoment(one.acceptBy, draft.account.zone, 'end') ?? null) : null
+    if (acceptBy !== null && acceptBy <= draft.now)
+      draft.refuse('date-past', 'That time has passed. Choose a later one.', path)
+    return [{ what: one.what, id: one.id, taker, acceptBy, accepted: false }]
+  })
+}
+
+/** Who takes over, as named: of a kind that can take such things, seen by the actor, and in. */
+export function takerOf(
+  draft: Draft,
+  what: string,
+  { takerKind, takerId }: { takerKind?: Taker['kind'] | null; takerId?: Id | null },
+  path?: string,
+): Taker | undefined {
+  const kind = takerKind ?? 'person'
+  const refuse = (code: string, sentence: string) => {
+    draft.refuse(code, sentence, path)
+    return undefined
+  }
+  if (!takerId) return refuse('no-taker', 'Choose who takes it over.')
+  if (!lookup(TAKERS, what)?.by.includes(kind))
+    return refuse('wrong-taker', `A ${kind} cannot take this over; choose a person.`)
+  if (kind === 'group') {
+    return draft.account.get('group', takerId)
+      ? { kind, id: takerId }
+      : refuse('not-found', 'There is no such group here.')
+  }
+  if (kind === 'place') {
+    const place = draft.seen('place', takerId, 'place')
+    return place && { kind, id: takerId }
+  }
+  const person = draft.seen('person', takerId, 'person')
+  if (!person) return undefined
+  if (!isPresent(person, draft.now)) {
+    return refuse('not-in', `${draft.account.nameOf(takerId)} is not active. Choose someone who is.`)
+  }
+  return { kind, id: takerId }
+}

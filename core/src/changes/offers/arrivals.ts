@@ -1,0 +1,211 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  Min,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, OfferRow, PersonRow, PersonState } from '../../account/rows.ts'
+import { isOnRecord, offersWaiting } from '../../people/presence.ts'
+import { Draft } from '../engine/draft.ts'
+import { FieldText, personalOf, setTexts } from '../people/fields.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { giveOffered, releaseOffered, tellSponsor } from './offers.ts'
+import { takeUpRecorded } from '../people/record-person.ts'
+import { RowId } from '../engine/shapes.ts'
+
+export class Withdraw {
+  @Equals('withdraw') type!: 'withdraw'
+  @RowId() offerId!: Id
+}
+
+/** Withdraws an invitation not yet taken up; its link is dead at once (model I1, D3). */
+export const withdraw: ChangeKind<Withdraw> = {
+  type: 'withdraw',
+  category: 'people',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: Withdraw,
+  fill: (change) => change,
+  decide(draft, change) {
+    const offer = draft.seen('offer', change.offerId, 'invitation')
+    if (!offer) return
+    if (offer.sponsorId !== draft.actorId) {
+      if (!draft.need('people', 'change', draft.account.root.id, 'withdraw an invitation from someone else')) return
+    }
+    if (offer.state !== 'live' && offer.state !== 'dead') {
+      return draft.refuse('not-live', 'This invitation is no longer open.')
+    }
+    draft.update('offer', offer.id, { state: 'withdrawn' })
+    releaseOffered(draft, offer)
+    const person = draft.account.get('person', offer.personId)
+    if (person?.state === 'invited' || person?.state === 'waiting') {
+      draft.update('person', person.id, { state: 'withdrawn' })
+    }
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('withdrew', 'withdraw')} the invitation to ${invitedName(change.offerId, sight)}`,
+  record: (change) => change,
+}
+
+export class Accept {
+  @Equals('accept') type!: 'accept'
+  @RowId() offerId!: Id
+  @RowId() loginId!: Id
+  /** Whether the login has proven the invited mailbox, as opening the mailed link does (model I3). */
+  @IsBoolean() proven!: boolean
+  /** Which content of the invitation they read; left out where it was read to them (model I10). */
+  @IsOptional() @IsInt() @Min(0) revision?: number
+  /** The login's address where it is another than the invited one, for the person who admits to see. */
+  @IsOptional() @IsString() @MaxLength(200) loginEmail?: string
+  /** What the account asks newcomers for. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+}
+
+/**
+ * Takes an invitation up (model I3, I5). What it holds is decided now, as given by its sponsor; if the mailbox is not
+ * the invited one, or something can no longer be given (I7), the person waits for admission.
+ */
+export const accept: ChangeKind<Accept> = {
+  type: 'accept',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'newcomer',
+  day: 'never',
+  shape: Accept,
+  fill: (change) => change,
+  decide(draft, change) {
+    const offer = draft.account.get('offer', change.offerId)
+    const person = draft.account.get('person', offer?.personId)
+    const isOpen = offer?.state === 'live' && offer.expiresAt > draft.now
+    if (!offer || !person || !isOpen || !(person.state === 'invited' || isOnRecord(person))) {
+      return draft.refuse(
+        'offer-dead',
+        'This invitation is no longer open. Ask the person who invited you for a new one.',
+      )
+    }
+    if (change.revision !== undefined && change.revision !== offer.revision) {
+      return draft.refuse('offer-changed', 'This invitation was changed while you read it. Read it again first.')
+    }
+    answerAsked(draft, person.id, change.texts ?? [])
+    if (draft.problems.length > 0) return
+    const whoId = takeUp(draft, change, offer, person)
+    if (draft.problems.length === 0) tellSponsor(draft, offer, whoId)
+  },
+  sentence: (_change, _sight, verb) => `${verb('accepted', 'accept')} their invitation`,
+  record: ({ loginEmail: _email, texts, ...rest }) => ({ ...rest, personal: ['loginEmail', ...personalOf({ texts })] }),
+}
+
+/** @returns who has what was offered: the person invited, or who they turned out to be. */
+function takeUp(draft: Draft, change: Accept, offer: OfferRow, person: PersonRow): Id {
+  if (isOnRecord(person)) {
+    takeUpRecorded(draft, offer, person, change.loginId, change.proven)
+    return person.id
+  }
+  const here = draft.account
+    .by('person', 'login', change.loginId)
+    .find((one) => one.id !== person.id && HERE.has(one.state))
+  if (here) {
+    if (change.proven && here.state !== 'waiting') joinExisting(draft, offer, here.id)
+    else waitForExisting(draft, offer, here.id)
+    return here.id
+  }
+  const trial = new Draft(draft.account, draft.actor, draft.now)
+  trial.update('person', person.id, { state: 'active', loginId: change.loginId })
+  trial.update('offer', offer.id, { state: 'taken' })
+  giveOffered(trial, offer, offer.sponsorId)
+  if (change.proven && trial.problems.length === 0) {
+    adopt(draft, trial)
+    return person.id
+  }
+  draft.update('person', person.id, { state: 'waiting', loginId: change.loginId })
+  if (!change.proven && change.loginEmail) draft.set(person.id, 'loginEmail', change.loginEmail)
+  return person.id
+}
+
+/** Those of whom there is one record for a login (model P1). */
+const HERE: ReadonlySet<PersonState> = new Set(['active', 'away', 'waiting'])
+
+/** Sets what newcomers are asked for; nothing else may be set at the door, and nothing asked for left out. */
+function answerAsked(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
+  const given = new Set(texts.filter(({ text }) => text?.trim()).map(({ fieldId }) => fieldId))
+  for (const field of draft.account.all('field')) {
+    if (field.asked && !given.has(field.id)) draft.refuse('asked', `Enter ${field.name}; the office needs it.`)
+  }
+  const wanted = texts.filter(({ fieldId }) => draft.account.get('field', fieldId)?.asked)
+  setTexts(draft, personId, wanted)
+}
+
+/** The login is a person here already: what was offered goes to that person, and the new record is closed (model P1). */
+function joinExisting(draft: Draft, offer: OfferRow, personId: Id): void {
+  draft.update('offer', offer.id, { state: 'taken' })
+  draft.update('person', offer.personId, { state: 'withdrawn' })
+  giveOffered(draft, { ...offer, personId }, offer.sponsorId)
+}
+
+/**
+ * A person of the account opened an invitation to another address: what it gives waits for admission, as for every
+ * invitee whose address is not the invited one; both addresses are shown (model I3).
+ */
+function waitForExisting(draft: Draft, offer: OfferRow, personId: Id): void {
+  draft.update('offer', offer.id, { personId })
+  releaseOffered(draft, offer)
+  draft.update('person', offer.personId, { state: 'withdrawn' })
+  draft.set(personId, 'invitedAs', draft.account.personal(offer.personId, 'email') ?? null)
+  // The row is named, so that other processes read the value anew (model C6).
+  draft.update('person', personId, {})
+}
+
+function adopt(draft: Draft, trial: Draft): void {
+  draft.edits.push(...trial.edits)
+  draft.values.push(...trial.values)
+  for (const mark of trial.marks) draft.marks.add(mark)
+  draft.account = trial.account
+}
+
+export class Admit {
+  @Equals('admit') type!: 'admit'
+  @RowId() personId!: Id
+}
+
+/** Lets in someone who waits; what their offer holds is given by the one who admits (model I5, D3). */
+export const admit: ChangeKind<Admit> = {
+  type: 'admit',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: Admit,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person || !draft.need('people', 'change', draft.account.root.id, 'admit people')) return
+    const isIn = offersWaiting(draft.account, person, draft.now).length > 0
+    if (person.state !== 'waiting' && !isIn) {
+      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)
+    }
+    if (isIn) draft.set(person.id, 'invitedAs', null)
+    draft.update('person', person.id, isIn ? {} : { state: 'active' })
+    for (const offer of draft.account.by('offer', 'person', person.id)) {
+      if (offer.state !== 'live' && (isIn || offer.state !== 'dead')) continue
+      draft.update('offer', offer.id, { state: 'taken' })
+      if (draft.actorId) giveOffered(draft, offer, draft.actorId)
+    }
+  },
+  sentence: (change, sight, verb) => `${verb('admitted', 'admit')} ${sight.personName(change.personId)}`,
+  record: (change) => change,
+}
+
+function invitedName(offerId: Id, sight: { named: Draft['account']; personName(id: Id | undefined): string }): string {
+  return sight.personName(sight.named.get('offer', offerId)?.personId)
+}

@@ -1,0 +1,325 @@
+import type { Account } from '../../account/account.ts'
+import type { EmployerRow, FieldRow, GroupRow, Id, PacketRow, PersonKind } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
+import { datesIn, nearest } from '../../people/near.ts'
+import { plainName } from '../../people/names.ts'
+import type { ListColumn, ListedPerson } from '../../people/read-list.ts'
+import { emailKey } from '../../people/email.ts'
+import { stateAt } from '../../people/presence.ts'
+import { placeByPath } from '../../places/tree.ts'
+import { productsAt } from '../../products/catalogue.ts'
+import { isDate, type Instant } from '../../time/instants.ts'
+import { decide, type Actor } from '../engine/decide.ts'
+import type { Invite } from './invite.ts'
+import { placeByReference } from '../places/places.ts'
+import { lookup } from '../../checks/lookup.ts'
+
+/** What is known of a row of a pasted list (model I2). */
+export type ListVerdict = 'new' | 'here' | 'here-before' | 'invited' | 'twice' | 'unreadable' | 'refused'
+
+export interface JudgedPerson extends ListedPerson {
+  verdict: ListVerdict
+  /** What is wrong with the row or who it is, in a sentence; null where nothing needs saying. */
+  sentence: string | null
+  /** The cell that cannot be followed, with what comes nearest to it; absent where it is no cell. */
+  cell?: RefusedCell
+}
+
+/** A cell of a list that cannot be followed, to be mended where it stands. */
+export interface RefusedCell {
+  column: ListColumn
+  text: string
+  /** What could have been meant, the nearest first. */
+  proposals: string[]
+}
+
+/** What everyone of a list gets whose row says nothing else: what an invitation says besides name and address. */
+export type ListDefaults = Pick<
+  Invite,
+  'kind' | 'standing' | 'employerId' | 'managerId' | 'engagementFrom' | 'engagementUntil' | 'line'
+> & {
+  grants: { roleId: Id; placeId: Id }[]
+  seats: { product: string; seatType: string }[]
+  groupIds: Id[]
+}
+
+/**
+ * Judges each row: new, here already, here before, invited already, twice in the list, or unreadable. Someone whom the
+ * asker does not see is new to them, with nothing that says otherwise (model I2, D5).
+ */
+export function judgeList(sight: Sight, people: readonly ListedPerson[]): JudgedPerson[] {
+  const { account, now } = sight
+  const first = new Map<string, number>()
+  return people.map((one) => {
+    if (one.unreadable) return { ...one, verdict: 'unreadable' as const, sentence: one.unreadable }
+    const key = emailKey(one.email)
+    const twin = first.get(key)
+    if (twin !== undefined) {
+      return {
+        ...one,
+        verdict: 'twice' as const,
+        sentence: `Line ${twin} has the same email address. This row is left out.`,
+      }
+    }
+    first.set(key, one.line)
+    const known = account.peopleByEmail(one.email).find((id) => sight.seesPerson(id))
+    const person = account.get('person', known)
+    if (!person) return { ...one, verdict: 'new' as const, sentence: null }
+    const name = account.nameOf(person.id)
+    const state = stateAt(account, person, now)
+    if (state === 'invited') return { ...one, verdict: 'invited' as const, sentence: `${name} is already invited.` }
+    if (['active', 'away', 'waiting'].includes(state)) {
+      return { ...one, verdict: 'here' as const, sentence: `${name} is already here, ${state}.` }
+    }
+    const sentence = `${name} was here before (${state}); their earlier details are used again.`
+    return { ...one, verdict: 'here-before' as const, sentence }
+  })
+}
+
+/** An invitation for each row that is new or was here before, by its cells, a packet, or what everyone gets. */
+export function invitesOf(
+  sight: Sight,
+  people: readonly ListedPerson[],
+  defaults: ListDefaults,
+  makeId: () => Id,
+): { people: JudgedPerson[]; invites: Invite[]; lines: number[] } {
+  const names = namesIn(sight)
+  const invites: Invite[] = []
+  const lines: number[] = []
+  const judged = judgeList(sight, people).map((one): JudgedPerson => {
+    if (one.verdict !== 'new' && one.verdict !== 'here-before') return one
+    const made = inviteOf(one, defaults, names, makeId)
+    if ('refused' in made) return { ...one, verdict: 'unreadable', sentence: made.refused, cell: made.cell }
+    invites.push(made)
+    lines.push(one.line)
+    return one
+  })
+  return { people: judged, invites, lines }
+}
+
+/** What people write by name, lower case, with what it is; made once for a list. */
+interface Names {
+  account: Account
+  sight: Sight
+  packets: Map<string, Id>
+  roles: Map<string, Id>
+  employers: Map<string, Id>
+  groups: Map<string, Id>
+  fields: Map<string, FieldRow>
+  seats: Map<string, { product: string; seatType: string }>
+  /** As they are written, for proposals. */
+  written: Record<'packet' | 'role' | 'employer' | 'group' | 'seat' | 'place', string[]>
+  places: Map<string, Id | undefined>
+  people: Map<string, Id | undefined>
+  proposed: Map<string, string[]>
+}
+
+function namesIn(sight: Sight): Names {
+  const { account, now } = sight
+  const byName = <T extends { id: Id; name: string }>(rows: readonly T[]) =>
+    new Map(rows.map((row) => [row.name.toLowerCase(), row.id]))
+  const seats = new Map<string, { product: string; seatType: string }>()
+  const codes: string[] = []
+  for (const { sheet, on } of productsAt(account, now)) {
+    for (const type of on ? sheet.seatTypes : []) {
+      const seat = { product: sheet.code, seatType: type.code }
+      codes.push(`${sheet.code}/${type.code}`)
+      seats.set(`${sheet.code}/${type.code}`, seat)
+      // By its name alone only where no other product has one of that name.
+      seats.set(type.name.toLowerCase(), seats.has(type.name.toLowerCase()) ? { product: '', seatType: '' } : seat)
+    }
+  }
+  const [packets, employers, groups] = [account.all('packet'), account.all('employer'), account.all('group')].map(
+    (rows) => [...rows],
+  ) as [PacketRow[], EmployerRow[], GroupRow[]]
+  const roles = [...account.all('role')].filter((role) => !role.retired)
+  const names = (rows: readonly { name: string }[]) => rows.map(({ name }) => name)
+  const places = [...account.all('place')].filter(({ id }) => sight.seesPlace(id))
+  return {
+    ...{ account, sight, seats, packets: byName(packets), roles: byName(roles), employers: byName(employers) },
+    groups: sight.seesGroups ? byName(groups) : new Map(),
+    fields: new Map([...account.all('field')].map((field) => [field.name.toLowerCase(), field])),
+    written: {
+      ...{ packet: names(packets), role: names(roles), employer: names(employers), seat: codes, place: names(places) },
+      group: sight.seesGroups ? names(groups) : [],
+    },
+    ...{ places: new Map(), people: new Map(), proposed: new Map() },
+  }
+}
+
+function placeIn({ account, sight, places }: Names, text: string): Id | undefined {
+  if (!places.has(text)) {
+    const place = placeByReference(account, text) ?? placeByPath(account, text) ?? placeByName(account, text)
+    places.set(text, place && sight.seesPlace(place.id) ? place.id : undefined)
+  }
+  return places.get(text)
+}
+
+function placeByName(account: Account, text: string) {
+  const found = [...account.all('place')].filter((place) => place.name.toLowerCase() === text.toLowerCase())
+  return found.length === 1 ? found[0] : undefined
+}
+
+/** Someone seen, by email address or by the one name that is theirs alone. */
+function personIn({ account, sight, people }: Names, text: string): Id | undefined {
+  if (!people.has(text)) {
+    const wanted = plainName(text)
+    const named = text.includes('@')
+      ? account.peopleByEmail(text)
+      : [...account.all('person')].filter(({ id }) => plainName(account.nameOf(id)) === wanted).map(({ id }) => id)
+    const found = named.filter((id) => sight.seesPerson(id))
+    people.set(text, found.length === 1 ? found[0] : undefined)
+  }
+  return people.get(text)
+}
+
+const KINDS: Readonly<Record<string, PersonKind>> = { staff: 'staff', contractor: 'contractor', client: 'client' }
+const MEMBERSHIPS = ['member', 'guest', 'administrator']
+
+/** So many different texts are looked up among all names; a list with more is mended in its own file. */
+const MAXIMUM_LOOKED_UP = 200
+
+function proposalsFor({ proposed }: Names, column: ListColumn, text: string, known: readonly string[]): string[] {
+  const key = `${column} ${text}`
+  let found = proposed.get(key)
+  if (!found) {
+    const isDay = column === 'from' || column === 'until'
+    found = isDay ? [...known] : proposed.size < MAXIMUM_LOOKED_UP ? nearest(text, known) : []
+    proposed.set(key, found)
+  }
+  return found
+}
+
+interface Refused {
+  refused: string
+  cell?: RefusedCell
+}
+
+/** One row's invitation, or which cell cannot be followed, why, and what comes nearest. */
+function inviteOf(
+  { name, email, cells }: ListedPerson,
+  defaults: ListDefaults,
+  names: Names,
+  makeId: () => Id,
+): Invite | Refused {
+  const refuse = (column: ListColumn, refused: string, known: readonly string[] = []): Refused => {
+    const text = cells[column] ?? ''
+    return { refused, cell: { column, text, proposals: proposalsFor(names, column, text, known) } }
+  }
+  const { written } = names
+  const packetId = cells.packet === undefined ? undefined : names.packets.get(cells.packet.toLowerCase())
+  if (cells.packet !== undefined && !packetId) {
+    return refuse('packet', `There is no welcome packet “${cells.packet}”.`, written.packet)
+  }
+  const packet = names.account.get('packet', packetId)
+  const kind = cells.kind === undefined ? (packet?.kind ?? defaults.kind) : lookup(KINDS, cells.kind.toLowerCase())
+  if (!kind) {
+    return refuse('kind', `“${cells.kind}” is not a kind. Write staff, contractor or client.`, Object.keys(KINDS))
+  }
+  const standing = cells.standing?.toLowerCase() ?? packet?.standing ?? defaults.standing
+  if (!MEMBERSHIPS.includes(standing)) {
+    const sentence = `“${cells.standing}” is not a membership you can invite to. Write member or guest.`
+    return refuse('standing', sentence, MEMBERSHIPS)
+  }
+  const employerId =
+    cells.employer === undefined ? defaults.employerId : names.employers.get(cells.employer.toLowerCase())
+  if (cells.employer !== undefined && !employerId) {
+    return refuse('employer', `There is no firm “${cells.employer}” here. Add it first.`, written.employer)
+  }
+  for (const edge of ['from', 'until'] as const) {
+    if (cells[edge] === undefined || isDate(cells[edge])) continue
+    return refuse(edge, `“${cells[edge]}” is not a date. Write it as 2026-09-30.`, datesIn(cells[edge]))
+  }
+  const grants = [...(packet ?? defaults).grants]
+  if (cells.role !== undefined || cells.place !== undefined) {
+    const roleId = names.roles.get((cells.role ?? '').toLowerCase()) ?? (cells.role ? undefined : grants[0]?.roleId)
+    const placeId = cells.place ? placeIn(names, cells.place) : grants[0]?.placeId
+    if (!roleId) {
+      const sentence = cells.role ? `There is no role “${cells.role}”.` : 'There is a place without a role.'
+      return refuse('role', sentence, written.role)
+    }
+    if (!placeId) {
+      const sentence = cells.place ? `There is no place “${cells.place}”.` : 'There is a role without a place.'
+      return refuse('place', sentence, written.place)
+    }
+    grants.splice(0, grants.length, { roleId, placeId })
+  }
+  const seat = cells.seat === undefined ? undefined : names.seats.get(cells.seat.toLowerCase())
+  if (cells.seat !== undefined && !seat?.product) {
+    const sentence = `There is no single seat type “${cells.seat}”. Write it as product/type.`
+    return refuse('seat', sentence, written.seat)
+  }
+  const managerId = cells.manager === undefined ? defaults.managerId : personIn(names, cells.manager)
+  if (cells.manager !== undefined && !managerId) {
+    return refuse('manager', `There is nobody “${cells.manager}” here, or more than one. Write their email address.`)
+  }
+  const groupNames = (cells.group ?? '').split(/[;|,]/).flatMap((one) => one.trim() || [])
+  const unknown = groupNames.find((one) => !names.groups.has(one.toLowerCase()))
+  if (unknown) return refuse('group', `There is no group “${unknown}”.`, written.group)
+  const own = ownFieldsOf(cells, names, refuse)
+  if ('refused' in own) return own
+  const seats = seat ? [seat] : [...(packet ?? defaults).seats]
+  return {
+    ...{ type: 'invite', personId: makeId(), offerId: makeId(), name, email, kind },
+    standing: standing as Invite['standing'],
+    ...{ employerId: employerId ?? null, managerId: managerId ?? null },
+    engagementFrom: cells.from ?? defaults.engagementFrom,
+    engagementUntil: cells.until ?? defaults.engagementUntil,
+    grants: grants.map(({ roleId, placeId }) => ({ grantId: makeId(), roleId, placeId })),
+    seats: seats.map(({ product, seatType }) => ({ holdingId: makeId(), product, seatType })),
+    groupIds: [
+      ...new Set([...(packet ?? defaults).groupIds, ...groupNames.map((one) => names.groups.get(one.toLowerCase())!)]),
+    ],
+    line: cells.line ?? defaults.line ?? null,
+    ...(cells.phone === undefined ? {} : { phone: cells.phone }),
+    ...(cells.reference === undefined ? {} : { reference: cells.reference }),
+    ...own,
+  }
+}
+
+/** What a row says in columns of the account's own fields: choices by their names, texts as they are. */
+function ownFieldsOf(
+  cells: ListedPerson['cells'],
+  names: Names,
+  refuse: (column: ListColumn, sentence: string, known: readonly string[]) => Refused,
+): Pick<Invite, 'choices' | 'texts'> | Refused {
+  const [choices, texts]: [NonNullable<Invite['choices']>, NonNullable<Invite['texts']>] = [[], []]
+  for (const [column, text] of Object.entries(cells) as [ListColumn, string][]) {
+    if (!column.startsWith('field ')) continue
+    const field = names.fields.get(column.slice('field '.length).toLowerCase())
+    if (!field) return refuse(column, `There is no field “${column.slice('field '.length)}” here.`, [])
+    if (field.kind === 'text') texts.push({ fieldId: field.id, text })
+    else {
+      const value = field.values.find((one) => one.name.toLowerCase() === text.toLowerCase())
+      const values = field.values.map((one) => one.name)
+      if (!value) return refuse(column, `${field.name} has no value “${text}”.`, values)
+      choices.push({ fieldId: field.id, valueId: value.id })
+    }
+  }
+  return { ...(choices.length > 0 ? { choices } : {}), ...(texts.length > 0 ? { texts } : {}) }
+}
+
+/** Decides the invitations one after the other, as a run will; a row whose turn is refused says why and is left out. */
+export function withoutRefused(
+  account: Account,
+  { people, invites, lines }: { people: JudgedPerson[]; invites: Invite[]; lines: number[] },
+  actor: Actor,
+  now: Instant,
+): { people: JudgedPerson[]; kept: Invite[]; lines: number[] } {
+  const why = new Map<number, string>()
+  let after = account
+  invites.forEach((invite, at) => {
+    const decision = decide(after, [invite], actor, now)
+    if (decision.problems.length > 0) why.set(lines[at]!, decision.problems[0]!.sentence)
+    else after = decision.after
+  })
+  const stays = (at: number) => !why.has(lines[at]!)
+  return {
+    people: people.map((one) => {
+      const sentence = one.verdict === 'twice' ? undefined : why.get(one.line)
+      return sentence === undefined ? one : { ...one, verdict: 'refused', sentence }
+    }),
+    kept: invites.filter((_invite, at) => stays(at)),
+    lines: lines.filter((_line, at) => stays(at)),
+  }
+}

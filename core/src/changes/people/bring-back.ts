@@ -1,0 +1,51 @@
+import { articleOf } from '../seats/seat-words.ts'
+import { Equals, IsIn, IsOptional } from 'class-validator'
+import type { Id } from '../../account/rows.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { periodText } from '../access/grants.ts'
+import { settleSeats } from '../rules/seat-rules.ts'
+import { checkEnd } from '../settings/settings.ts'
+import { RowId, When } from '../engine/shapes.ts'
+
+export class BringBack {
+  @Equals('bring-back') type!: 'bring-back'
+  @RowId() personId!: Id
+  /** Higher ones are given once they are in (model X6). */
+  @IsIn(['member', 'guest']) standing!: 'member' | 'guest'
+  @When() until?: string | null
+  @IsOptional() @RowId() managerId?: Id | null
+}
+
+/** Someone who left and still has a way to sign in is in again: the same person, the same history, an engagement anew (X6, P3). */
+export const bringBack: ChangeKind<BringBack> = {
+  type: 'bring-back',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: BringBack,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person) return
+    const name = draft.account.nameOf(person.id)
+    if (!draft.need('people', 'change', draft.account.root.id, `have ${name} back`)) return
+    if (person.state !== 'left') return draft.refuse('not-left', `${name} has not left.`)
+    if (!person.loginId) {
+      return draft.refuse('no-login', `${name} can no longer sign in. Invite them again.`)
+    }
+    const { until } = draft.period(null, change.until)
+    checkEnd(draft, person, until)
+    if (change.managerId) draft.seen('person', change.managerId, 'manager')
+    if (draft.problems.length > 0) return
+    settleSeats(draft, person.id)
+    draft.update('person', person.id, {
+      ...{ state: 'active', standing: change.standing, engagementFrom: draft.now, engagementUntil: until },
+      ...(change.managerId === undefined ? {} : { managerId: change.managerId }),
+    })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('rehired', 'rehire')} ${sight.personName(change.personId)} as ${articleOf(change.standing)} ${change.standing}${periodText(null, change.until, sight)}`,
+  record: (change) => change,
+}

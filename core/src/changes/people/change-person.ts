@@ -1,0 +1,259 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, PersonKind, PersonRow, Standing } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
+import { Line } from '../../checks/shape.ts'
+import { fieldsRead, valueIn } from '../../people/groups.ts'
+import { openDeparture } from '../../departures/plan.ts'
+import { reportsOf } from '../../people/presence.ts'
+import type { Draft } from '../engine/draft.ts'
+import { dayText } from '../access/grants.ts'
+import { Choice, choicesAfter, FieldText, personalOf, setTexts } from './fields.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { maySteer } from '../offers/offers.ts'
+import { settleSeats } from '../rules/seat-rules.ts'
+import { checkEnd } from '../settings/settings.ts'
+import { RowId, When } from '../engine/shapes.ts'
+
+/** What is left out stays; `null` empties what can be empty. */
+export class ChangePerson {
+  @Equals('change-person') type!: 'change-person'
+  @RowId() personId!: Id
+  @IsOptional() @IsIn(['staff', 'contractor', 'client']) kind?: PersonKind
+  @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest']) standing?: Standing
+  @IsOptional() @RowId() managerId?: Id | null
+  @IsOptional() @RowId() employerId?: Id | null
+  @When() engagementUntil?: string | null
+  /** Their own cost centre. */
+  @IsOptional() @Line(60, 0) reference?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
+  /** A telephone number, for anyone who has to recognise them. */
+  @IsOptional() @Line(40, 0) phone?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+}
+
+/**
+ * Changes a person's record: kind, standing, manager, employer, end of engagement, choices (model P2, D3). What a rule
+ * reads moves people between groups, and is judged by what that does (D1).
+ */
+export const changePerson: ChangeKind<ChangePerson> = {
+  type: 'change-person',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: ChangePerson,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person || !mayChange(draft, change, person)) return
+    const after = recordAfter(draft, change, person)
+    if (!after || draft.problems.length > 0) return
+    checkOwnFields(draft, person, after)
+    checkStanding(draft, person, after)
+    if (draft.problems.length > 0) return
+    const ended = person.engagementUntil !== null && person.engagementUntil <= draft.now
+    if (ended && after.engagementUntil !== person.engagementUntil) settleSeats(draft, person.id)
+    if (change.phone !== undefined && !maySteerTo(draft, person)) return
+    if (change.phone !== undefined) draft.set(person.id, 'phone', change.phone?.trim() || null)
+    setTexts(draft, person.id, change.texts ?? [])
+    draft.update('person', person.id, after)
+  },
+  sentence(change, sight, verb) {
+    const what = [
+      change.kind && `kind to ${change.kind}`,
+      change.standing && `membership to ${change.standing}`,
+      change.managerId !== undefined &&
+        `manager to ${change.managerId ? sight.personName(change.managerId) : 'nobody'}`,
+      change.employerId !== undefined && `firm to ${firmText(change.employerId, sight)}`,
+      change.engagementUntil !== undefined &&
+        `last day to ${change.engagementUntil ? dayText(change.engagementUntil, sight) : 'none'}`,
+      change.reference !== undefined && 'cost centre',
+      (change.choices ?? change.texts) && 'fields',
+      change.phone !== undefined && 'phone number',
+    ].filter(Boolean)
+    return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'details'}`
+  },
+  record(change) {
+    const { texts: _texts, phone: _phone, ...rest } = change
+    const personal = personalOf(change)
+    return personal.length > 0 ? { ...rest, personal } : rest
+  },
+}
+
+function firmText(employerId: Id | null, sight: Sight): string {
+  return employerId === null ? 'none' : (sight.named.get('employer', employerId)?.name ?? 'a firm')
+}
+
+export class OwnRecord {
+  @Equals('own-record') type!: 'own-record'
+  @RowId() personId!: Id
+  @IsOptional() @Line(40, 0) phone?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+}
+
+/** What people change about themselves: their telephone number, and the text fields the account leaves to them. */
+export const ownRecord: ChangeKind<OwnRecord> = {
+  type: 'own-record',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: OwnRecord,
+  fill: (change) => change,
+  decide(draft, { personId, phone, texts = [] }) {
+    if (personId !== draft.actorId) return draft.refuse('not-yours', 'Only the person themselves can change this.')
+    for (const { fieldId } of texts) {
+      const field = draft.account.get('field', fieldId)
+      if (field && !field.own) draft.refuse('not-own', `${field.name} is set by the office. Ask the office.`)
+    }
+    if (phone !== undefined) draft.set(personId, 'phone', phone?.trim() || null)
+    setTexts(draft, personId, texts)
+    // The row is named, so that other processes read the values anew (model C6).
+    draft.update('person', personId, {})
+  },
+  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own details`,
+  record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
+}
+
+/** Where an invitation is open, the link goes to the telephone as well, so the actor who sets it steers the offer (model I10). */
+function maySteerTo(draft: Draft, person: PersonRow): boolean {
+  if (person.state !== 'invited') return true
+  const open = draft.account.by('offer', 'person', person.id).filter((offer) => offer.state === 'live')
+  return open.every((offer) => maySteer(draft, offer))
+}
+
+/** Fields need `people: change` at the root; lowering one's own standing needs nothing (model D3, P6). */
+function mayChange(draft: Draft, change: ChangePerson, person: PersonRow): boolean {
+  const { type: _type, personId: _id, standing, ...rest } = change
+  const onlyLowersOwn =
+    person.id === draft.actorId &&
+    Object.values(rest).every((value) => value === undefined) &&
+    standing !== undefined &&
+    ORDER.indexOf(standing) > ORDER.indexOf(person.standing)
+  return onlyLowersOwn || draft.need('people', 'change', draft.account.root.id, 'change people’s details')
+}
+
+const ORDER: readonly Standing[] = ['owner', 'administrator', 'member', 'guest']
+
+function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): PersonRow | undefined {
+  const after = { ...person }
+  if (change.kind) after.kind = change.kind
+  if (change.standing) after.standing = change.standing
+  if (change.managerId !== undefined && checkManager(draft, person, change.managerId))
+    after.managerId = change.managerId
+  if (change.employerId !== undefined) {
+    if (change.employerId && !draft.account.get('employer', change.employerId)) {
+      draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+    }
+    after.employerId = change.employerId
+  }
+  if (change.engagementUntil !== undefined) {
+    after.engagementUntil = draft.endFrom(change.engagementUntil, person.engagementFrom, '/engagementUntil')
+    const leaves = openDeparture(draft.account, person.id)
+    if (leaves && (after.engagementUntil ?? Infinity) > leaves.at) {
+      draft.refuse(
+        'leaves-first',
+        'Their departure is planned before that. Change that plan first.',
+        '/engagementUntil',
+      )
+    }
+  }
+  const before = person.kind === after.kind && change.engagementUntil === undefined
+  if (!before) checkEnd(draft, after, after.engagementUntil)
+  if (change.reference !== undefined) after.reference = change.reference?.trim() || null
+  if (change.choices) after.choices = choicesAfter(draft, person.choices, change.choices)
+  return after
+}
+
+/** Who can be reported to: anyone who is in, or is about to come in. */
+const MANAGES: ReadonlySet<PersonRow['state']> = new Set(['active', 'away', 'invited', 'waiting'])
+
+function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): boolean {
+  if (managerId === null) return true
+  const manager = draft.seen('person', managerId, 'manager')
+  if (!manager) return false
+  if (!MANAGES.has(manager.state)) {
+    draft.refuse('not-in', `${draft.account.nameOf(managerId)} is not active. Choose another manager.`, '/managerId')
+    return false
+  }
+  if (managerId !== person.id && !reportsOf(draft.account, person.id).some((one) => one.id === managerId)) return true
+  const name = draft.account.nameOf(managerId)
+  const why =
+    managerId === person.id
+      ? 'People cannot report to themselves'
+      : `${name} reports to them, directly or through others`
+  draft.refuse('manager-circle', `${why}. Choose another manager.`, '/managerId')
+  return false
+}
+
+/** A field that a rule reads is never set by the person it is about (model P8). */
+function checkOwnFields(draft: Draft, person: PersonRow, after: PersonRow): void {
+  if (person.id !== draft.actorId) return
+  if (after.engagementUntil !== person.engagementUntil && person.standing !== 'owner') {
+    draft.refuse('own-record', 'You cannot change your own last day. Ask someone else who has the right.')
+  }
+  for (const [field, [group]] of fieldsRead(draft.account)) {
+    const lowersStanding = field === 'standing' && ORDER.indexOf(after.standing) > ORDER.indexOf(person.standing)
+    if (valueIn(person, field) === valueIn(after, field) || lowersStanding) continue
+    const name = draft.account.get('field', field)?.name ?? field
+    draft.refuse('own-field', `The group ${group!.name} uses your ${name} in its rule, so someone else has to set it.`)
+  }
+}
+
+/** Owners alone make, unmake and change owners; standing never exceeds the actor's own; the signatory is an owner (P5, P6, D1). */
+function checkStanding(draft: Draft, person: PersonRow, after: PersonRow): void {
+  if (draft.actor.kind !== 'person') return
+  const own = draft.actorPerson?.standing ?? 'guest'
+  const touchesOwner = person.standing === 'owner' || after.standing === 'owner'
+  if (touchesOwner && own !== 'owner')
+    return draft.refuse('owners-only', 'Only an owner can make someone an owner, or change an owner.')
+  if (after.standing === person.standing) return
+  if (person.signatory) {
+    return draft.refuse(
+      'signatory',
+      `${draft.account.nameOf(person.id)} is the signatory; name another owner as signatory first.`,
+    )
+  }
+  const highest = (standing: Standing) => (standing === 'guest' ? 'member' : standing)
+  if (ORDER.indexOf(highest(after.standing)) < ORDER.indexOf(highest(own))) {
+    draft.refuse('beyond-own', `You are ${own} yourself and cannot make anyone ${after.standing}.`, '/standing')
+  }
+}
+
+export class NameSignatory {
+  @Equals('name-signatory') type!: 'name-signatory'
+  @RowId() personId!: Id
+}
+
+/** Passes the signature on to another active owner (model P5). */
+export const nameSignatory: ChangeKind<NameSignatory> = {
+  type: 'name-signatory',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: NameSignatory,
+  fill: (change) => change,
+  decide(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person) return
+    if (draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
+      return draft.refuse('owners-only', 'Only an owner can choose the signatory.')
+    }
+    const name = draft.account.nameOf(person.id)
+    if (person.signatory) return draft.refuse('no-change', `${name} is already the signatory.`)
+    if (person.standing !== 'owner' || person.state !== 'active') {
+      return draft.refuse('not-owner', `${name} is not an active owner. Choose an active owner as signatory.`)
+    }
+    for (const owner of draft.account.by('person', 'standing', 'owner')) {
+      if (owner.signatory) draft.update('person', owner.id, { signatory: false })
+    }
+    draft.update('person', person.id, { signatory: true })
+  },
+  sentence: (change, sight, verb) => `${verb('made', 'make')} ${sight.personName(change.personId)} signatory`,
+  record: (change) => change,
+}

@@ -1,0 +1,171 @@
+import { ArrayMaxSize, Equals, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { FieldRow, Id, PersonRow } from '../../account/rows.ts'
+import { Line } from '../../checks/shape.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind, NewId } from '../engine/kind.ts'
+import { RowId } from '../engine/shapes.ts'
+
+export class FieldValue {
+  @RowId() id!: Id
+  @Line(80) name!: string
+}
+
+class FieldContent {
+  @RowId() fieldId!: Id
+  @Line(60) name!: string
+  /** Left out: a choice. */
+  @IsOptional() @IsIn(['choice', 'text']) kind?: 'choice' | 'text'
+  /** Of a text: people set their own. */
+  @IsOptional() @IsBoolean() own?: boolean
+  /** Of a text: asked of the person who takes an invitation up. */
+  @IsOptional() @IsBoolean() asked?: boolean
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => FieldValue)
+  values!: FieldValue[]
+}
+
+export class MakeField extends FieldContent {
+  @Equals('make-field') type!: 'make-field'
+}
+
+/** Makes a field of the account's own: a choice, which rules may read, or a text (model C6). */
+export const makeField: ChangeKind<MakeField> = {
+  type: 'make-field',
+  category: 'settings',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: MakeField,
+  fill: (change, newId) => ({
+    ...change,
+    fieldId: newId(change.fieldId),
+    values: withIds(change.values, newId),
+  }),
+  decide(draft, change) {
+    if (!draft.need('settings', 'change', draft.account.root.id, 'make fields')) return
+    checkNames(draft, change)
+    if (draft.problems.length === 0) draft.insert('field', rowOf(change))
+  },
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the field ${change.name}`,
+  record: (change) => change,
+}
+
+export class ChangeField extends FieldContent {
+  @Equals('change-field') type!: 'change-field'
+}
+
+/** Renames a field or its values, adds values, or removes those nothing uses. */
+export const changeField: ChangeKind<ChangeField> = {
+  type: 'change-field',
+  category: 'settings',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: ChangeField,
+  fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
+  decide(draft, change) {
+    const field = draft.account.get('field', change.fieldId)
+    if (!field)
+      return draft.refuse('not-found', 'There is no such field here; it may have been removed in the meantime.')
+    if (!draft.need('settings', 'change', draft.account.root.id, 'change fields')) return
+    checkNames(draft, change, field.id)
+    const kept = new Set(change.values.map((one) => one.id))
+    for (const value of field.values) {
+      if (kept.has(value.id) || !isUsed(draft, field.id, value.id)) continue
+      draft.refuse(
+        'in-use',
+        `${value.name} is still chosen for someone or used in a rule. Change that first.`,
+        '/values',
+      )
+    }
+    if (draft.problems.length === 0) draft.update('field', field.id, rowOf(change))
+  },
+  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the field ${change.name}`,
+  record: (change) => change,
+}
+
+function withIds(values: FieldValue[] | undefined, newId: NewId): FieldValue[] {
+  return Array.isArray(values) ? values.map((one) => ({ ...one, id: one.id ?? newId() })) : []
+}
+
+function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, values }: FieldContent): FieldRow {
+  const isText = kind === 'text'
+  return {
+    ...{ id: fieldId, name: name.trim(), kind, own: isText && own, asked: isText && asked },
+    values: values.map((one) => ({ id: one.id, name: one.name.trim() })),
+  }
+}
+
+function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
+  const isText = change.kind === 'text'
+  if (!isText && change.values.length === 0) {
+    draft.refuse('no-values', 'A choice needs at least one value.', '/values')
+  }
+  if (isText && change.values.length > 0)
+    draft.refuse('no-values', 'A free text has no values to choose from.', '/values')
+  if (except && draft.account.get('field', except)!.kind !== (change.kind ?? 'choice')) {
+    draft.refuse('kind-stays', 'A choice cannot become a text, or the other way round. Make another field.', '/kind')
+  }
+  const taken = new Set(['kind', 'standing', 'employer'])
+  for (const field of draft.account.all('field')) if (field.id !== except) taken.add(field.name.toLowerCase())
+  if (taken.has(change.name.trim().toLowerCase())) {
+    draft.refuse('name-taken', `There is already a field ${change.name}. Choose another name.`, '/name')
+  }
+  const names = change.values.map((one) => one.name.trim().toLowerCase())
+  if (new Set(names).size < names.length) draft.refuse('value-twice', 'Two values have the same name.', '/values')
+}
+
+function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
+  for (const person of draft.account.all('person')) if (person.choices[fieldId] === valueId) return true
+  return draft.account
+    .by('group', 'ruled', 'yes')
+    .some((group) => group.rule!.anyOf.flat().some((one) => one.field === fieldId && one.value === valueId))
+}
+
+/** What someone's text field holds; null empties it. */
+export class FieldText {
+  @RowId() fieldId!: Id
+  @IsOptional() @Line(400, 0) text?: string | null
+}
+
+/** Sets texts of someone, after looking whether there are such fields. */
+export function setTexts(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
+  texts.forEach(({ fieldId, text }, at) => {
+    const field = draft.account.get('field', fieldId)
+    if (field?.kind !== 'text') {
+      return draft.refuse('unknown-field', 'There is no such text field here.', `/texts/${at}/fieldId`)
+    }
+    draft.set(personId, `field ${fieldId}`, text?.trim() || null)
+  })
+}
+
+/** The personal values texts and a telephone number are kept under, as the ledger names them. */
+export function personalOf(change: { texts?: readonly FieldText[]; phone?: string | null }): string[] {
+  const texts = (change.texts ?? []).map(({ fieldId }) => `field ${fieldId}`)
+  return change.phone === undefined ? texts : [...texts, 'phone']
+}
+
+export class Choice {
+  @RowId() fieldId!: Id
+  /** Null empties the field. */
+  @IsOptional() @RowId() valueId?: Id | null
+}
+
+/** Someone's choices after some of them were made anew. */
+export function choicesAfter(draft: Draft, before: PersonRow['choices'], choices: readonly Choice[]): Record<Id, Id> {
+  const after = { ...before }
+  choices.forEach(({ fieldId, valueId }, at) => {
+    const field = draft.account.get('field', fieldId)
+    if (field?.kind !== 'choice')
+      return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
+    if (!valueId) delete after[fieldId]
+    else if (field.values.some((one) => one.id === valueId)) after[fieldId] = valueId
+    else draft.refuse('unknown-value', `${field.name} has no such value.`, `/choices/${at}/valueId`)
+  })
+  return after
+}

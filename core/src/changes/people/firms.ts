@@ -1,0 +1,147 @@
+import { Equals, IsBoolean } from 'class-validator'
+import type { EmployerRow, Id } from '../../account/rows.ts'
+import { Line } from '../../checks/shape.ts'
+import { firmKey, isFirmInUse } from '../../people/firms.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { RowId } from '../engine/shapes.ts'
+
+// Firms: other businesses that people work for (model P11).
+
+export class MakeFirm {
+  @Equals('make-firm') type!: 'make-firm'
+  @RowId() firmId!: Id
+  @Line(120) name!: string
+}
+
+/** Adds a firm where it is typed, by anyone who may invite (model P11). */
+export const makeFirm: ChangeKind<MakeFirm> = {
+  type: 'make-firm',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: MakeFirm,
+  fill: (change, newId) => ({ ...change, firmId: newId(change.firmId) }),
+  decide(draft, { firmId, name }) {
+    const mayAdd = draft.actor.kind !== 'person' || draft.sight.canSomewhere('people', 'add')
+    if (!mayAdd && !draft.need('people', 'add', draft.account.root.id, 'add a firm')) return
+    if (isNameFree(draft, name)) draft.insert('employer', { id: firmId, name: name.trim(), archived: false })
+  },
+  sentence: ({ name }, _sight, verb) => `${verb('added', 'add')} the firm ${name}`,
+  record: (change) => change,
+}
+
+export class RenameFirm {
+  @Equals('rename-firm') type!: 'rename-firm'
+  @RowId() firmId!: Id
+  @Line(120) name!: string
+}
+
+export const renameFirm: ChangeKind<RenameFirm> = {
+  type: 'rename-firm',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: RenameFirm,
+  fill: (change) => change,
+  decide(draft, { firmId, name }) {
+    const firm = firmToChange(draft, firmId)
+    if (firm && isNameFree(draft, name, firmId)) draft.update('employer', firmId, { name: name.trim() })
+  },
+  sentence: ({ firmId, name }, sight, verb) =>
+    `${verb('renamed', 'rename')} the firm ${sight.named.get('employer', firmId)?.name ?? ''} to ${name}`,
+  record: (change) => change,
+}
+
+export class MergeFirms {
+  @Equals('merge-firms') type!: 'merge-firms'
+  /** The one that goes. */
+  @RowId() firmId!: Id
+  @RowId() intoId!: Id
+}
+
+/** Two entries of one firm become one: people and rules follow; judged where a rule reads the firm (model P11, D1). */
+export const mergeFirms: ChangeKind<MergeFirms> = {
+  type: 'merge-firms',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: MergeFirms,
+  fill: (change) => change,
+  decide(draft, { firmId, intoId }) {
+    const firm = firmToChange(draft, firmId)
+    const into = draft.account.get('employer', intoId)
+    if (!firm) return
+    if (!into || firmId === intoId) return draft.refuse('not-found', 'Choose another firm to merge it into.', '/intoId')
+    for (const { id } of draft.account.by('person', 'employer', firmId))
+      draft.update('person', id, { employerId: intoId })
+    for (const group of draft.account.by('group', 'ruled', 'yes')) {
+      const anyOf = group.rule!.anyOf.map((line) =>
+        line.map((one) => (one.field === 'employer' && one.value === firmId ? { ...one, value: intoId } : one)),
+      )
+      if (JSON.stringify(anyOf) !== JSON.stringify(group.rule!.anyOf))
+        draft.update('group', group.id, { rule: { anyOf } })
+    }
+    draft.remove('employer', firmId)
+  },
+  sentence: ({ firmId, intoId }, sight, verb) =>
+    `${verb('merged', 'merge')} the firm ${sight.named.get('employer', firmId)?.name ?? ''} into ${sight.named.get('employer', intoId)?.name ?? ''}`,
+  record: (change) => change,
+}
+
+export class ArchiveFirm {
+  @Equals('archive-firm') type!: 'archive-firm'
+  @RowId() firmId!: Id
+  /** False: it can be chosen again. */
+  @IsBoolean() archived!: boolean
+}
+
+/** An empty firm is offered nowhere any more (model P11). */
+export const archiveFirm: ChangeKind<ArchiveFirm> = {
+  type: 'archive-firm',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: ArchiveFirm,
+  fill: (change) => change,
+  decide(draft, { firmId, archived }) {
+    const firm = firmToChange(draft, firmId)
+    if (!firm) return
+    if (firm.archived === archived) return draft.refuse('no-change', 'This has been done already.')
+    if (archived && isFirmInUse(draft.account, firmId)) {
+      return draft.refuse('in-use', `${firm.name} still has people, or a group’s rule names it. Change these first.`)
+    }
+    draft.update('employer', firmId, { archived })
+  },
+  sentence: ({ firmId, archived }, sight, verb) => {
+    const name = sight.named.get('employer', firmId)?.name ?? ''
+    return archived
+      ? `${verb('archived', 'archive')} the firm ${name}`
+      : `${verb('restored', 'restore')} the firm ${name}`
+  },
+  record: (change) => change,
+}
+
+function firmToChange(draft: Draft, firmId: Id): EmployerRow | undefined {
+  if (!draft.need('people', 'change', draft.account.root.id, 'change firms')) return undefined
+  const firm = draft.account.get('employer', firmId)
+  if (!firm) draft.refuse('not-found', 'There is no such firm here; it may have been merged in the meantime.')
+  return firm
+}
+
+/** Two spellings of one name are one firm. */
+function isNameFree(draft: Draft, name: string, ownId?: Id): boolean {
+  const twin = [...draft.account.all('employer')].find((one) => one.id !== ownId && firmKey(one.name) === firmKey(name))
+  if (!twin) return true
+  const state = twin.archived ? 'is archived: restore it' : 'is here already: choose it'
+  draft.refuse('name-taken', `The firm ${twin.name} ${state}.`, '/name')
+  return false
+}

@@ -1,0 +1,288 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Account } from '../../account/account.ts'
+import type { GroupRow, GroupRule, Id, PersonRow, RoleArea, RoleRow } from '../../account/rows.ts'
+import { sameRow } from '../../account/edits.ts'
+import { entryOf } from '../../access/roles.ts'
+import { grantsOf } from '../../access/walk.ts'
+import { areasAt } from '../../products/catalogue.ts'
+import { judgeGiving } from '../access/approver-choices.ts'
+import { Line } from '../../checks/shape.ts'
+import { BUILT_IN_FIELDS } from '../../people/groups.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { RowId } from '../engine/shapes.ts'
+import { lookup } from '../../checks/lookup.ts'
+
+export class Condition {
+  /** `kind`, `standing`, `employer`, or the id of a field of the account's own. */
+  @IsString() @MaxLength(60) field!: string
+  @IsString() @MaxLength(60) value!: string
+}
+
+export class RuleLine {
+  @IsArray() @ArrayMaxSize(10) @ValidateNested({ each: true }) @Type(() => Condition) allOf!: Condition[]
+}
+
+class GroupContent {
+  @RowId() groupId!: Id
+  @Line(60) name!: string
+  @IsOptional() @RowId() leadId?: Id | null
+  /** Whether the lead sees its members as a manager does; left out: as it is, at first not. */
+  @IsOptional() @IsBoolean() leads?: boolean
+  /** Any of these lines; left out, people belong by name alone. */
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => RuleLine) rule?:
+    RuleLine[] | null
+}
+
+export class MakeGroup extends GroupContent {
+  @Equals('make-group') type!: 'make-group'
+}
+
+/** Makes a group of people, by name, by rule or both (model P8). */
+export const makeGroup: ChangeKind<MakeGroup> = {
+  type: 'make-group',
+  category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: MakeGroup,
+  fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
+  decide(draft, change) {
+    if (!mayChange(draft)) return
+    const content = { ...contentOf(draft, change), leads: change.leads ?? false }
+    judgeLead(draft, content)
+    if (draft.problems.length === 0) draft.insert('group', { id: change.groupId, ...content })
+  },
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the group ${change.name}`,
+  record: (change) => change,
+}
+
+export class ChangeGroup extends GroupContent {
+  @Equals('change-group') type!: 'change-group'
+}
+
+/** Changes a group's name, lead or rule; whom the rule moves in or out moves at once. Judged by D1. */
+export const changeGroup: ChangeKind<ChangeGroup> = {
+  type: 'change-group',
+  category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: ChangeGroup,
+  fill: (change) => change,
+  decide(draft, change) {
+    const group = groupIn(draft, change.groupId)
+    if (!group || !mayChange(draft)) return
+    const content = { ...contentOf(draft, change, group.id), leads: change.leads ?? group.leads }
+    // Whom the rule lets in comes into the lead's sight as well.
+    const isSame = content.leadId === group.leadId && content.leads === group.leads && sameRow(content.rule, group.rule)
+    if (!isSame) judgeLead(draft, content)
+    if (draft.problems.length === 0) draft.update('group', group.id, content)
+  },
+  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the group ${change.name}`,
+  record: (change) => change,
+}
+
+export class RemoveGroup {
+  @Equals('remove-group') type!: 'remove-group'
+  @RowId() groupId!: Id
+}
+
+/** Removes a group that nothing is given to any more. */
+export const removeGroup: ChangeKind<RemoveGroup> = {
+  type: 'remove-group',
+  category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: RemoveGroup,
+  fill: (change) => change,
+  decide(draft, change) {
+    const group = groupIn(draft, change.groupId)
+    if (!group || !draft.need('groups', 'run', draft.account.root.id, 'remove groups')) return
+    const grants = draft.account.by('grant', 'subject', `group ${group.id}`)
+    if (grants.some((grant) => grant.until === null || grant.until > draft.now)) {
+      return draft.refuse('in-use', `${group.name} still has access. Take it away first.`)
+    }
+    if (grants.length > 0)
+      return draft.refuse(
+        'has-history',
+        `${group.name} had access before, so it cannot be deleted. Remove its members instead.`,
+      )
+    for (const membership of draft.account.by('membership', 'group', group.id))
+      draft.remove('membership', membership.id)
+    draft.remove('group', group.id)
+  },
+  sentence: (_change, _sight, verb) => `${verb('deleted', 'delete')} a group`,
+  record: (change) => change,
+}
+
+export class JoinGroup {
+  @Equals('join-group') type!: 'join-group'
+  @RowId() membershipId!: Id
+  @RowId() groupId!: Id
+  @RowId() personId!: Id
+}
+
+/** Puts a person into a group by name; what the group holds becomes theirs. Judged by D1. */
+export const joinGroup: ChangeKind<JoinGroup> = {
+  type: 'join-group',
+  category: 'roles',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: JoinGroup,
+  fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
+  decide(draft, change) {
+    const group = groupIn(draft, change.groupId)
+    const person = draft.seen('person', change.personId, 'person')
+    if (!group || !person || !mayChange(draft)) return
+    const name = draft.account.nameOf(person.id)
+    if (!['active', 'away', 'waiting'].includes(person.state)) {
+      return draft.refuse('not-here', `${name} is not here yet. Invite them first.`)
+    }
+    if (draft.account.by('membership', 'person', person.id).some((one) => one.groupId === group.id)) {
+      return draft.refuse('no-change', `${name} is already in ${group.name}.`)
+    }
+    judgeLead(draft, group)
+    if (draft.problems.length > 0) return
+    draft.insert('membership', { id: change.membershipId, groupId: group.id, personId: person.id })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('put', 'put')} ${sight.personName(change.personId)} into ${sight.named.get('group', change.groupId)?.name ?? 'a group'}`,
+  record: (change) => change,
+}
+
+export class QuitGroup {
+  @Equals('quit-group') type!: 'quit-group'
+  @RowId() groupId!: Id
+  @RowId() personId!: Id
+}
+
+/** Takes a person out of a group they were in by name. Judged by D1. */
+export const quitGroup: ChangeKind<QuitGroup> = {
+  type: 'quit-group',
+  category: 'roles',
+  effect: 'ends',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: QuitGroup,
+  fill: (change) => change,
+  decide(draft, change) {
+    const group = groupIn(draft, change.groupId)
+    const person = draft.seen('person', change.personId, 'person')
+    if (!group || !person || !mayChange(draft)) return
+    const membership = draft.account.by('membership', 'person', person.id).find((one) => one.groupId === group.id)
+    if (!membership) {
+      const how = group.rule ? '. If the rule puts them there, change the rule or their details' : ''
+      return draft.refuse('no-change', `${draft.account.nameOf(person.id)} is not in ${group.name} by name${how}.`)
+    }
+    draft.remove('membership', membership.id)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('took', 'take')} ${sight.personName(change.personId)} out of ${sight.named.get('group', change.groupId)?.name ?? 'a group'}`,
+  record: (change) => change,
+}
+
+function mayChange(draft: Draft): boolean {
+  return draft.need('groups', 'change', draft.account.root.id, 'change groups')
+}
+
+function groupIn(draft: Draft, groupId: Id) {
+  const group = draft.account.get('group', groupId)
+  if (!group) draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.')
+  return group
+}
+
+function contentOf(draft: Draft, change: GroupContent, except?: Id) {
+  const wanted = change.name.trim().toLowerCase()
+  const twin = [...draft.account.all('group')].find((one) => one.id !== except && one.name.toLowerCase() === wanted)
+  if (twin) draft.refuse('name-taken', `There is already a group ${twin.name}. Choose another name.`, '/name')
+  if (change.leadId) draft.seen('person', change.leadId, 'lead')
+  return { name: change.name.trim(), leadId: change.leadId ?? null, rule: ruleOf(draft, change.rule) }
+}
+
+/**
+ * Naming someone who leads is giving them what a manager sees, and the members' items wherever the lead's role says
+ * so: judged as giving both (model P8, D1). Nobody but an owner names themselves (D2).
+ */
+export function judgeLead(draft: Draft, { leadId, leads }: Pick<GroupRow, 'leadId' | 'leads'>): void {
+  const actor = draft.actorPerson
+  if (!leads || !leadId || !actor || actor.standing === 'owner') return
+  if (!draft.need('people', 'see', draft.account.root.id, 'say who leads them')) return
+  if (leadId === actor.id) {
+    const sentence = 'You cannot make yourself the one who leads them. Ask someone else who has the right to do it.'
+    return draft.refuse('own-entitlement', sentence, '/leadId')
+  }
+  const lead = draft.account.get('person', leadId)
+  for (const { role, placeId } of lead ? routesHeld(draft.account, lead) : []) {
+    judgeGiving(draft, areasOfPeople(draft, role), placeId)
+  }
+}
+
+function routesHeld(account: Account, person: PersonRow): { role: RoleRow; placeId: Id }[] {
+  return grantsOf(account, person).flatMap(({ grant }) => {
+    const role = account.get('role', grant.roleId)
+    return role ? [{ role, placeId: grant.placeId }] : []
+  })
+}
+
+/** What a role gives with items of one's people, as if it were given with any. */
+function areasOfPeople({ account, now }: Draft, role: RoleRow): Record<string, RoleArea> {
+  const entries = areasAt(account, now).flatMap((area) => {
+    const entry = entryOf(account, role, area)
+    return entry?.scope === 'people' ? [[area.key, { ...entry, scope: 'all' as const }] as const] : []
+  })
+  return Object.fromEntries(entries)
+}
+
+/** A rule must say something: one without a condition would hold everyone (model P8). */
+function ruleOf(draft: Draft, lines: readonly RuleLine[] | null | undefined): GroupRule | null {
+  if (!lines || lines.length === 0) return null
+  lines.forEach((line, at) => {
+    const path = `/rule/${at}`
+    if (line.allOf.length === 0) {
+      draft.refuse(
+        'empty-rule',
+        'A rule without a condition would include everyone. Choose a field and its value.',
+        path,
+      )
+    }
+    line.allOf.forEach((condition, index) => checkCondition(draft, condition, `${path}/allOf/${index}`))
+  })
+  return { anyOf: lines.map((line) => line.allOf.map(({ field, value }) => ({ field, value }))) }
+}
+
+const VALUES: Readonly<Record<string, readonly string[]>> = {
+  kind: ['staff', 'contractor', 'client'],
+  standing: ['owner', 'administrator', 'member', 'guest'],
+}
+
+function checkCondition(draft: Draft, { field, value }: Condition, path: string): void {
+  if (field === 'employer') {
+    if (!draft.account.get('employer', value))
+      draft.refuse('unknown-value', 'There is no such firm here.', `${path}/value`)
+    return
+  }
+  const known = lookup(VALUES, field) ?? draft.account.get('field', field)?.values.map((one) => one.id)
+  if (!known) {
+    const fields = [...BUILT_IN_FIELDS, ...[...draft.account.all('field')].map((one) => one.name)].join(', ')
+    return draft.refuse('unknown-field', `A rule can use ${fields}. There is no other choice field.`, `${path}/field`)
+  }
+  if (!known.includes(value)) draft.refuse('unknown-value', 'The field has no such value.', `${path}/value`)
+}

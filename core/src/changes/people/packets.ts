@@ -1,0 +1,142 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsString, MaxLength, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, PacketRow, PersonKind } from '../../account/rows.ts'
+import { Line } from '../../checks/shape.ts'
+import { seatTypeAt } from '../../products/catalogue.ts'
+import type { Draft } from '../engine/draft.ts'
+import { mayBeGiven } from '../access/grants.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { RowId, RowIds } from '../engine/shapes.ts'
+
+export class PacketSeat {
+  @IsString() @MaxLength(60) product!: string
+  @IsString() @MaxLength(60) seatType!: string
+}
+
+export class PacketGrant {
+  @RowId() roleId!: Id
+  @RowId() placeId!: Id
+}
+
+class PacketContent {
+  @RowId() packetId!: Id
+  @Line(60) name!: string
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  @IsIn(['administrator', 'member', 'guest']) standing!: PacketRow['standing']
+  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PacketSeat) seats!: PacketSeat[]
+  @IsArray() @ArrayMaxSize(50) @RowIds() groupIds!: Id[]
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PacketGrant) grants!: PacketGrant[]
+}
+
+export class MakePacket extends PacketContent {
+  @Equals('make-packet') type!: 'make-packet'
+}
+
+/** Makes a named start for a kind of newcomer; it is copied when used, and gives nobody anything by itself (model P9). */
+export const makePacket: ChangeKind<MakePacket> = {
+  type: 'make-packet',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: MakePacket,
+  fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
+  decide(draft, change) {
+    if (!mayChange(draft)) return
+    const row = rowOf(draft, change)
+    if (draft.problems.length === 0) draft.insert('packet', row)
+  },
+  sentence: (change, _sight, verb) => `${verb('made', 'make')} the welcome packet ${change.name}`,
+  record: (change) => change,
+}
+
+export class ChangePacket extends PacketContent {
+  @Equals('change-packet') type!: 'change-packet'
+}
+
+/** Changes a packet; anyone who came by it before keeps what they have (model P9). */
+export const changePacket: ChangeKind<ChangePacket> = {
+  type: 'change-packet',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: ChangePacket,
+  fill: (change) => change,
+  decide(draft, change) {
+    if (!mayChange(draft) || !packetIn(draft, change.packetId)) return
+    const row = rowOf(draft, change)
+    if (draft.problems.length === 0) draft.update('packet', row.id, row)
+  },
+  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the welcome packet ${change.name}`,
+  record: (change) => change,
+}
+
+export class RemovePacket {
+  @Equals('remove-packet') type!: 'remove-packet'
+  @RowId() packetId!: Id
+}
+
+export const removePacket: ChangeKind<RemovePacket> = {
+  type: 'remove-packet',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: RemovePacket,
+  fill: (change) => change,
+  decide(draft, { packetId }) {
+    if (mayChange(draft) && packetIn(draft, packetId)) draft.remove('packet', packetId)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('deleted', 'delete')} the welcome packet ${sight.account.get('packet', change.packetId)?.name ?? ''}`.trim(),
+  record: (change) => change,
+}
+
+function mayChange(draft: Draft): boolean {
+  return draft.need('people', 'change', draft.account.root.id, 'change welcome packets')
+}
+
+function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {
+  const packet = draft.account.get('packet', packetId)
+  if (!packet)
+    draft.refuse('not-found', 'There is no such welcome packet here; it may have been removed in the meantime.')
+  return packet
+}
+
+function rowOf(draft: Draft, change: PacketContent): PacketRow {
+  const { packetId, kind, standing, seats, groupIds, grants } = change
+  const name = change.name.trim()
+  const twin = [...draft.account.all('packet')].find(
+    (one) => one.id !== packetId && one.name.toLowerCase() === name.toLowerCase(),
+  )
+  if (twin) draft.refuse('name-taken', `There is already a welcome packet ${twin.name}. Choose another name.`, '/name')
+  seats.forEach(({ product, seatType }, at) => {
+    if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
+      draft.refuse('unknown-seat', `There is no seat ${seatType} in ${product}.`, `/seats/${at}`)
+    }
+  })
+  groupIds.forEach((id, at) => {
+    if (!draft.account.get('group', id)) draft.refuse('not-found', 'There is no such group here.', `/groupIds/${at}`)
+  })
+  for (const { roleId, placeId } of grants) {
+    const role = draft.seen('role', roleId, 'role')
+    draft.seen('place', placeId, 'place')
+    // What cannot be offered has no place in a packet (model T3, R5).
+    if (role?.wallPassing)
+      draft.refuse('not-offered', `${role.name} passes walls. It can be given only to a person by name.`, '/grants')
+    else if (role) mayBeGiven(draft, role, 'person')
+  }
+  return {
+    id: packetId,
+    name,
+    kind,
+    standing,
+    seats: seats.map(({ product, seatType }) => ({ product, seatType })),
+    groupIds,
+    grants: grants.map(({ roleId, placeId }) => ({ roleId, placeId })),
+  }
+}

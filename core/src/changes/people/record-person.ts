@@ -1,0 +1,253 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, OfferRow, PersonKind, PersonRow, RowEdit } from '../../account/rows.ts'
+import { judge } from '../../access/entitlement.ts'
+import { Sight } from '../../access/sight.ts'
+import { Email } from '../../checks/email.ts'
+import { Line } from '../../checks/shape.ts'
+import { isPresent } from '../../people/presence.ts'
+import { addDays, dateOf, untilDate } from '../../time/instants.ts'
+import { periodText, roleText } from '../access/grants.ts'
+import { INVITATION_DAYS, InvitedGrant, InvitedSeat, mayInvite, offeredSeat } from '../offers/invite.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { giveOffered } from '../offers/offers.ts'
+import { aSeat } from '../seats/seat-words.ts'
+import { settleSeats } from '../rules/seat-rules.ts'
+import { checkEnd } from '../settings/settings.ts'
+import { eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+
+export class RecordPerson {
+  @Equals('record-person') type!: 'record-person'
+  @RowId() personId!: Id
+  @Line(120) name!: string
+  @IsOptional() @Email() email?: string | null
+  @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
+  /** Without a login nobody is owner or administrator (model P12). */
+  @IsIn(['member', 'guest']) standing!: 'member' | 'guest'
+  @IsOptional() @RowId() employerId?: Id | null
+  @IsOptional() @RowId() managerId?: Id | null
+  @When() engagementFrom?: string | null
+  @When() engagementUntil?: string | null
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => InvitedGrant)
+  grants?: InvitedGrant[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => InvitedSeat)
+  seats?: InvitedSeat[]
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
+}
+
+/**
+ * Records someone who is here already, without a login: active at once, with what they have (model P12). It is judged
+ * as giving, and needs what inviting needs; they can be invited to sign in later, or never.
+ */
+export const recordPerson: ChangeKind<RecordPerson> = {
+  type: 'record-person',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: RecordPerson,
+  fill: (change, newId) => ({
+    ...change,
+    personId: newId(change.personId),
+    grants: eachOf(change.grants ?? [], (grant) => ({ ...grant, grantId: newId(grant?.grantId) })),
+    seats: eachOf(change.seats ?? [], (seat) => ({ ...seat, holdingId: newId(seat?.holdingId) })),
+  }),
+  decide(draft, change) {
+    if (!mayInvite(draft, { kind: change.kind, standing: change.standing, grants: change.grants ?? [] })) return
+    const person = recordOf(draft, change)
+    if (draft.problems.length > 0) return
+    draft.insert('person', person)
+    draft.set(person.id, 'name', change.name.trim())
+    if (change.email) draft.set(person.id, 'email', change.email.trim())
+    const given = givenTo(draft, change)
+    if (draft.problems.length === 0 && draft.actorId) giveOffered(draft, given, draft.actorId)
+    settleSeats(draft, person.id)
+  },
+  sentence(change, sight, verb) {
+    const has = [
+      ...(change.grants ?? []).map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
+      ...(change.seats ?? []).map((seat) => aSeat(seat, sight)),
+    ]
+    const what = has.length > 0 ? `, with ${has.join(' and ')}` : ''
+    const until = periodText(change.engagementFrom, change.engagementUntil, sight)
+    return `${verb('recorded', 'record')} ${sight.personName(change.personId)} without a login${what}${until}`
+  },
+  record: ({ name: _name, email, ...rest }) => ({ ...rest, personal: ['name', ...(email ? ['email'] : [])] }),
+}
+
+function recordOf(draft: Draft, change: RecordPerson): PersonRow {
+  const { from, until } = draft.period(change.engagementFrom, change.engagementUntil)
+  checkEnd(draft, change, until)
+  if (change.managerId) draft.seen('person', change.managerId, 'manager')
+  if (change.employerId && !draft.account.get('employer', change.employerId)) {
+    draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+  }
+  const known = change.email
+    ? draft.account.peopleByEmail(change.email).find((id) => draft.sight.seesPerson(id))
+    : undefined
+  if (known) {
+    const name = draft.account.nameOf(known)
+    draft.refuse('here-already', `${name} has this email address. Use that record instead.`, '/email')
+  }
+  return {
+    ...{ id: change.personId, kind: change.kind, standing: change.standing, state: 'active', signatory: false },
+    ...{ managerId: change.managerId ?? null, employerId: change.employerId ?? null },
+    ...{ engagementFrom: from, engagementUntil: until, awayFrom: null, awayUntil: null },
+    ...{ loginId: null, recorded: true, joinedInto: null, apartFrom: [], reference: null, choices: {} },
+  }
+}
+
+/** What they have, as an offer that is taken up as it is made. */
+function givenTo(draft: Draft, change: RecordPerson): OfferRow {
+  const grants = (change.grants ?? []).map(({ grantId, roleId, placeId, from, until }) => {
+    const period = draft.period(from, until)
+    return { grantId, roleId, placeId, from: from ? period.from : null, until: period.until }
+  })
+  return {
+    ...{ id: change.personId, personId: change.personId, sponsorId: draft.actorId ?? change.personId, state: 'live' },
+    ...{ sentAt: draft.now, expiresAt: draft.now, resendNumber: 0, revision: 0, bounced: false, grants },
+    seats: (change.seats ?? []).map(offeredSeat),
+    groupIds: [...new Set(change.groupIds ?? [])],
+  }
+}
+
+export class CorrectName {
+  @Equals('correct-name') type!: 'correct-name'
+  @RowId() personId!: Id
+  @Line(120) name!: string
+}
+
+/**
+ * Corrects a name: one's own, by those who change people, or by the one who invited until that is accepted (model P13).
+ * The old one is kept nowhere.
+ */
+export const correctName: ChangeKind<CorrectName> = {
+  type: 'correct-name',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: CorrectName,
+  fill: (change) => change,
+  decide(draft, { personId, name }) {
+    const person = draft.seen('person', personId, 'person')
+    if (!person) return
+    if (person.state === 'erased') return draft.refuse('erased', 'They are erased; there is no name any more.')
+    const isSponsor = draft.account
+      .by('offer', 'person', personId)
+      .some((one) => one.state === 'live' && one.sponsorId === draft.actorId)
+    const mayAsSponsor = isSponsor && person.state === 'invited'
+    const isOwn = personId === draft.actorId
+    if (!isOwn && !mayAsSponsor && !draft.need('people', 'change', draft.account.root.id, 'correct names')) return
+    draft.set(personId, 'name', name.trim())
+    // The row is named, so that other processes read the name anew (model C6).
+    draft.update('person', personId, {})
+  },
+  sentence: ({ personId }, sight, verb) => `${verb('corrected', 'correct')} the name of ${sight.personName(personId)}`,
+  record: ({ name: _name, ...rest }) => ({ ...rest, personal: ['name'] }),
+}
+
+export class InviteToSignIn {
+  @Equals('invite-to-sign-in') type!: 'invite-to-sign-in'
+  @RowId() personId!: Id
+  @RowId() offerId!: Id
+  /** Left out: the one they have. */
+  @IsOptional() @Email() email?: string | null
+}
+
+/**
+ * Invites someone who is on record to sign in (model P12). The one who says where the link goes hands over all they have,
+ * so it is judged as giving all of it, when it is sent and when it is used; their state stays as it is.
+ */
+export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
+  type: 'invite-to-sign-in',
+  category: 'people',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: InviteToSignIn,
+  fill: (change, newId) => ({ ...change, offerId: newId(change.offerId) }),
+  decide(draft, { personId, offerId, email }) {
+    const person = draft.seen('person', personId, 'person')
+    if (!person) return
+    const name = draft.account.nameOf(personId)
+    if (!person.recorded || (person.state !== 'active' && person.state !== 'away')) {
+      return draft.refuse('not-on-record', `${name} is not on record without a login. Invite them instead.`)
+    }
+    if (!draft.need('people', 'add', draft.account.root.id, 'invite people to sign in')) return
+    const address = email?.trim() || draft.account.personal(personId, 'email')
+    if (!address) return draft.refuse('no-email', `Enter ${name}’s email address first.`, '/email')
+    const twin = draft.account.peopleByEmail(address).find((id) => id !== personId && draft.sight.seesPerson(id))
+    if (twin) {
+      const sentence = `${draft.account.nameOf(twin)} already has this email address. Look there first.`
+      return draft.refuse('here-already', sentence, '/email')
+    }
+    if (
+      draft.account.by('offer', 'person', personId).some((one) => one.state === 'live' && one.expiresAt > draft.now)
+    ) {
+      return draft.refuse('invited-already', `${name} is already invited to sign in. Send that invitation again.`)
+    }
+    judgeAllOf(draft, person, draft.actorPerson)
+    if (draft.problems.length > 0) return
+    draft.set(personId, 'email', address)
+    // The row is named, so that other processes read the address anew (model C6).
+    draft.update('person', personId, {})
+    const days = addDays(dateOf(draft.now, draft.account.zone), INVITATION_DAYS)
+    const expiresAt = untilDate(days, draft.account.zone)
+    draft.insert('offer', {
+      ...{ id: offerId, personId, sponsorId: draft.actorId ?? personId, state: 'live', sentAt: draft.now, expiresAt },
+      ...{ resendNumber: 0, revision: 0, bounced: false, grants: [], seats: [], groupIds: [] },
+    })
+    draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber: 0, expiresAt })
+  },
+  sentence: ({ personId }, sight, verb) => `${verb('invited', 'invite')} ${sight.personName(personId)} to sign in`,
+  record: ({ email, ...rest }) => ({ ...rest, ...(email ? { personal: ['email'] } : {}) }),
+}
+
+/** Someone's access as a whole, as if it were given now by someone (model D1, P12). */
+export function judgeAllOf(draft: Draft, person: PersonRow, giver: PersonRow | undefined): void {
+  if (!giver) return
+  const { account, now } = draft
+  const bare: PersonRow = { ...person, standing: 'guest', state: 'invited' }
+  const given: RowEdit[] = [
+    { table: 'person', key: person.id, before: bare, after: person },
+    ...account
+      .by('grant', 'person', person.id)
+      .map((row) => ({ table: 'grant' as const, key: row.id, before: null, after: row })),
+    ...account
+      .by('membership', 'person', person.id)
+      .map((row) => ({ table: 'membership' as const, key: row.id, before: null, after: row })),
+  ]
+  const before = account.with(given.map((edit) => ({ ...edit, before: edit.after, after: edit.before })))
+  draft.judged(judge(before, account, given, giver, new Sight(before, giver.id, now), now))
+}
+
+/** Takes an invitation to sign in up: the login is theirs from now on (model P12). */
+export function takeUpRecorded(draft: Draft, offer: OfferRow, person: PersonRow, loginId: Id, proven: boolean): void {
+  if (!proven) {
+    return draft.refuse('other-mailbox', 'Open this invitation with the email address to which it was sent.')
+  }
+  if (draft.account.by('person', 'login', loginId).some((one) => one.id !== person.id && one.state !== 'erased')) {
+    return draft.refuse('two-records', 'You are in this account already, under another record. Ask the office.')
+  }
+  const sponsor = draft.account.get('person', offer.sponsorId)
+  if (!sponsor || !isPresent(sponsor, draft.now)) {
+    return draft.refuse('offer-dead', 'The person who sent this invitation can no longer give what it offers.')
+  }
+  judgeAllOf(draft, person, sponsor)
+  if (draft.problems.length > 0) return
+  draft.update('offer', offer.id, { state: 'taken' })
+  draft.update('person', person.id, { loginId, recorded: false })
+}

@@ -1,0 +1,168 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  IsOptional,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import type { GrantRow, Id, PlaceRow } from '../../account/rows.ts'
+import { Line } from '../../checks/shape.ts'
+import { MAXIMUM_LISTED } from '../../places/read-list.ts'
+import { upwards } from '../../places/tree.ts'
+import type { Draft } from '../engine/draft.ts'
+import { mayBeGiven } from '../access/grants.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { checkName, checkReference, MAXIMUM_DEPTH } from './places.ts'
+import { giveAtOwn, mayMakePlaces } from '../access/own-clients.ts'
+import { idFrom, RowId } from '../engine/shapes.ts'
+
+export class LaidPlace {
+  @Line(80) name!: string
+  @Line(40) kind!: string
+  @IsOptional() @Line(40) reference?: string | null
+  @IsOptional() @IsBoolean() walled?: boolean
+  /** Which of the places before it is around it; left out at the top. */
+  @IsOptional() @IsInt() @Min(0) @Max(MAXIMUM_LISTED) within?: number | null
+}
+
+/** What a group is given at one of the places. */
+export class LaidKey {
+  @RowId() groupId!: Id
+  @RowId() roleId!: Id
+  @IsInt() @Min(0) @Max(MAXIMUM_LISTED) at!: number
+}
+
+/** So many keys of groups are laid out at most; ids of what the maker gets are counted on beyond. */
+const MOST_KEYS = 200
+
+export class LayOut {
+  @Equals('lay-out') type!: 'lay-out'
+  @RowId() parentId!: Id
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MAXIMUM_LISTED)
+  @ValidateNested({ each: true })
+  @Type(() => LaidPlace)
+  places!: LaidPlace[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_KEYS)
+  @ValidateNested({ each: true })
+  @Type(() => LaidKey)
+  keys?: LaidKey[]
+  /** From which the ids of the rows made are counted on. */
+  @RowId() seedId!: Id
+}
+
+/**
+ * Lays out many places at once, as a client with its sites: each in its parent, walled where it is to be, with what
+ * groups usually hold there (model T1, T3, T4). Judged by D1.
+ */
+export const layOut: ChangeKind<LayOut> = {
+  type: 'lay-out',
+  category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: LayOut,
+  fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
+  decide(draft, change) {
+    const parent = draft.seen('place', change.parentId, 'place')
+    if (!parent || !mayMakePlaces(draft, parent)) return
+    if (change.places.some((place) => place.walled) && !draft.need('places', 'run', parent.id, 'wall places off'))
+      return
+    const rows = rowsOf(draft, change, parent)
+    if (draft.problems.length > 0) return
+    draft.insertAll('place', rows)
+    const tops = rows.filter(({ parentId }) => parentId === parent.id)
+    giveAtOwn(draft, parent, tops, (at) => idFrom(change.seedId, MAXIMUM_LISTED + MOST_KEYS + at))
+    const keys = (change.keys ?? []).flatMap((key, at) => keyRow(draft, change, rows, key, at) ?? [])
+    if (draft.problems.length === 0) draft.insertAll('grant', keys)
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('added', 'add')} ${countText(change)} in ${sight.placeName(change.parentId)}: ${topsText(change)}`,
+  record: (change) => change,
+}
+
+function rowsOf(draft: Draft, change: LayOut, parent: PlaceRow): PlaceRow[] {
+  const depths: number[] = []
+  const above = upwards(draft.account, parent.id).length
+  const beside = new Map<string, string>()
+  return change.places.map((place, at) => {
+    const path = `/places/${at}`
+    const within = place.within ?? null
+    if (within !== null && within >= at)
+      draft.refuse('bad-order', 'A place has to come after the place it belongs to.', path)
+    depths.push(within === null ? above : (depths[within] ?? above) + 1)
+    if (depths[at]! > MAXIMUM_DEPTH) {
+      draft.refuse('too-deep', `${place.name}: places go ${MAXIMUM_DEPTH} levels deep at most.`, path)
+    }
+    const name = place.name.trim()
+    if (within === null) checkName(draft, parent.id, name)
+    else if (name.includes('/')) draft.refuse('slash-in-name', `“${name}” holds “/”, which joins places.`, path)
+    const key = `${within} ${name.toLowerCase()}`
+    if (beside.has(key)) draft.refuse('name-taken', `${name} is listed twice side by side.`, path)
+    beside.set(key, name)
+    if (place.reference) {
+      checkReference(draft, place.reference)
+      const twin = beside.get(`[${place.reference}`)
+      if (twin) draft.refuse('reference-taken', `The reference ${place.reference} is listed twice.`, path)
+      beside.set(`[${place.reference}`, name)
+    }
+    return {
+      id: idFrom(change.seedId, at),
+      parentId: within === null ? parent.id : idFrom(change.seedId, within),
+      name,
+      kind: place.kind,
+      reference: place.reference ?? null,
+      walled: place.walled ?? false,
+      archived: false,
+      approvers: null,
+    }
+  })
+}
+
+function keyRow(
+  draft: Draft,
+  change: LayOut,
+  rows: readonly PlaceRow[],
+  { groupId, roleId, at }: LaidKey,
+  index: number,
+): GrantRow | undefined {
+  const role = draft.seen('role', roleId, 'role')
+  const place = rows[at]
+  const group = draft.account.get('group', groupId)
+  if (!group || !place)
+    draft.refuse('not-found', 'There is no such group or place here; it may have been removed in the meantime.')
+  if (!group || !place || !role || !mayBeGiven(draft, role, 'group')) return undefined
+  if (!draft.need('access', 'change', change.parentId, 'give access there')) return undefined
+  return {
+    id: idFrom(change.seedId, MAXIMUM_LISTED + index),
+    subjectKind: 'group',
+    subjectId: groupId,
+    roleId,
+    placeId: place.id,
+    from: draft.now,
+    until: null,
+    givenById: draft.actorId,
+    offerId: null,
+    approvers: null,
+    madeRoleId: null,
+  }
+}
+
+function countText({ places }: LayOut): string {
+  return places.length === 1 ? '1 place' : `${places.length} places`
+}
+
+function topsText({ places }: LayOut): string {
+  const tops = places.filter((place) => (place.within ?? null) === null).map((place) => place.name)
+  return tops.length > 3 ? `${tops.slice(0, 3).join(', ')} and ${tops.length - 3} more` : tops.join(', ')
+}

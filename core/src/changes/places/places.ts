@@ -1,0 +1,136 @@
+import { Equals, IsBoolean, IsOptional } from 'class-validator'
+import type { Account } from '../../account/account.ts'
+import type { Id } from '../../account/rows.ts'
+import { Line } from '../../checks/shape.ts'
+import { upwards } from '../../places/tree.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { giveAtOwn, mayMakePlaces } from '../access/own-clients.ts'
+import { idFrom, RowId } from '../engine/shapes.ts'
+
+/** How deep places go beneath the root. */
+export const MAXIMUM_DEPTH = 12
+
+export class MakePlace {
+  @Equals('make-place') type!: 'make-place'
+  @RowId() placeId!: Id
+  @RowId() parentId!: Id
+  @Line(80) name!: string
+  @Line(40) kind!: string
+  @IsOptional() @Line(40) reference?: string | null
+}
+
+/** Makes a place beneath another; who reached its parent reaches it too (model T1, T4). */
+export const makePlace: ChangeKind<MakePlace> = {
+  type: 'make-place',
+  category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: MakePlace,
+  fill: (change, newId) => ({ ...change, placeId: newId(change.placeId) }),
+  decide(draft, change) {
+    const parent = draft.seen('place', change.parentId, 'place')
+    if (!parent) return
+    if (!mayMakePlaces(draft, parent)) return
+    if (upwards(draft.account, parent.id).length > MAXIMUM_DEPTH) {
+      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
+    }
+    checkName(draft, parent.id, change.name)
+    checkReference(draft, change.reference)
+    const { placeId, parentId, name, kind } = change
+    const reference = change.reference ?? null
+    const row = { id: placeId, parentId, name: name.trim(), kind, reference }
+    const place = { ...row, walled: false, archived: false, approvers: null }
+    draft.insert('place', place)
+    if (draft.problems.length === 0) giveAtOwn(draft, parent, [place], () => idFrom(placeId, 1))
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('added', 'add')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
+  record: (change) => change,
+}
+
+export class RenamePlace {
+  @Equals('rename-place') type!: 'rename-place'
+  @RowId() placeId!: Id
+  @Line(80) name!: string
+  @IsOptional() @Line(40) reference?: string | null
+}
+
+export const renamePlace: ChangeKind<RenamePlace> = {
+  type: 'rename-place',
+  category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: RenamePlace,
+  fill: (change) => change,
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    if (!place || !draft.need('places', 'change', place.id, `rename ${place.name}`)) return
+    if (place.parentId) checkName(draft, place.parentId, change.name, place.id)
+    checkReference(draft, change.reference, place.id)
+    const reference = change.reference === undefined ? place.reference : change.reference
+    draft.update('place', place.id, { name: change.name.trim(), reference })
+  },
+  sentence: (change, _sight, verb) => `${verb('renamed', 'rename')} a place to ${change.name}`,
+  record: (change) => change,
+}
+
+export class WallPlace {
+  @Equals('wall-place') type!: 'wall-place'
+  @RowId() placeId!: Id
+  @IsBoolean() walled!: boolean
+}
+
+/** Puts a wall up, so that access given above stops here, or takes it down (model T3, T4). */
+export const wallPlace: ChangeKind<WallPlace> = {
+  type: 'wall-place',
+  category: 'places',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: WallPlace,
+  fill: (change) => change,
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    if (!place || !draft.need('places', 'run', place.id, `wall off ${place.name}`)) return
+    if (place.parentId === null)
+      return draft.refuse('root-wall', 'This is the whole account; there is nothing above it to stop.')
+    if (place.walled === change.walled) {
+      return draft.refuse('no-change', `${place.name} is ${place.walled ? 'already walled' : 'not walled'}.`)
+    }
+    draft.update('place', place.id, { walled: change.walled })
+  },
+  sentence(change, sight, verb) {
+    const name = sight.placeName(change.placeId)
+    return change.walled ? `${verb('walled', 'wall')} off ${name}` : `${verb('removed', 'remove')} the wall of ${name}`
+  },
+  record: (change) => change,
+}
+
+/** Names are unique side by side, and hold no slash. */
+export function checkName(draft: Draft, parentId: Id, name: string, except?: Id): void {
+  const wanted = name.trim().toLowerCase()
+  const twin = draft.account
+    .by('place', 'parent', parentId)
+    .find((place) => place.id !== except && place.name.toLowerCase() === wanted)
+  if (name.includes('/')) draft.refuse('slash-in-name', 'A place’s name cannot hold “/”, which joins places.', '/name')
+  if (twin) draft.refuse('name-taken', `There is a ${twin.name} there already. Choose another name.`, '/name')
+}
+
+export function checkReference(draft: Draft, reference: string | null | undefined, except?: Id): void {
+  if (!reference) return
+  const twin = placeByReference(draft.account, reference)
+  if (!twin || twin.id === except) return
+  const where = draft.sight.seesPlace(twin.id) ? `stands for ${twin.name}` : 'is taken'
+  draft.refuse('reference-taken', `The reference ${reference} ${where} already. Choose another.`, '/reference')
+}
+
+/** References are unique in an account, so that bills and products can name places by them (model T1). */
+export function placeByReference(account: Account, reference: string) {
+  return account.by('place', 'reference', reference)[0]
+}

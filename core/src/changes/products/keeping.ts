@@ -1,0 +1,115 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, KnownRow } from '../../account/rows.ts'
+import { Code, Line } from '../../checks/shape.ts'
+import { productAt } from '../../products/catalogue.ts'
+import { keepingOf } from '../../account/kept.ts'
+import { looksAfter } from '../../products/keeping.ts'
+import type { ProductSheet } from '../../products/sheet.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { productName } from './connections.ts'
+import { settleTasks } from '../leaving/hand-steps.ts'
+import { RowId } from '../engine/shapes.ts'
+
+// Products whose accounts nothing here opens or closes: who looks after them.
+
+export class KeptWord {
+  @RowId() id!: Id
+  @Line(120) word!: string
+}
+
+export class KeepProduct {
+  @Equals('keep-product') type!: 'keep-product'
+  @RowId() keepingId!: Id
+  @Code() product!: string
+  /** `hand`: tasks say what to do there; `none`: it has no accounts. */
+  @IsIn(['hand', 'none']) way!: 'hand' | 'none'
+  /** Left out: the owners. */
+  @IsOptional() @IsIn(['person', 'group']) keeperKind?: 'person' | 'group' | null
+  @IsOptional() @RowId() keeperId?: Id | null
+  /** The client whose own product it is; null: ours; left out, as it was. */
+  @IsOptional() @RowId() placeId?: Id | null
+  /** What the product calls roles and places of ours; left out, as it was. */
+  @IsOptional() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => KeptWord) words?: KeptWord[]
+}
+
+/** Says how a product's accounts are kept and who looks after them (model B1). */
+export const keepProduct: ChangeKind<KeepProduct> = {
+  type: 'keep-product',
+  category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: KeepProduct,
+  fill: (change, newId) => ({ ...change, keepingId: newId(change.keepingId) }),
+  decide(draft, change) {
+    if (!draft.need('connections', 'run', draft.account.root.id, 'say who looks after a product')) return
+    const { product, way, keeperKind = null, keeperId = null, keepingId } = change
+    if (!productAt(draft.account, product, draft.now)) return refuseProduct(draft)
+    if (keeperKind !== null && !isKeeper(draft, keeperKind, keeperId)) {
+      return draft.refuse('not-found', 'Choose a person or a group of this account to look after it.', '/keeperId')
+    }
+    const before = keepingOf(draft.account, product)
+    const placeId = change.placeId === undefined ? (before?.placeId ?? null) : change.placeId
+    if (change.placeId && !draft.seen('place', change.placeId, 'client')) return
+    if (placeId !== null && isCharged(productAt(draft.account, product, draft.now)!.sheet)) {
+      const sentence = 'A client’s own product costs nothing here. Take its prices out first.'
+      return draft.refuse('charged', sentence, '/placeId')
+    }
+    const words = change.words ? Object.fromEntries(change.words.map(({ id, word }) => [id, word])) : before?.words
+    const since = before?.way === way ? before.since : draft.now
+    const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, placeId, since, words: words ?? {} }
+    if (before) draft.update('keeping', before.id, row)
+    else draft.insert('keeping', { id: keepingId, ...row })
+    if (way === 'none') settleTasks(draft, product, { state: 'done', note: NO_ACCOUNTS, doneAt: draft.now })
+  },
+  sentence({ product, way, keeperKind, keeperId, placeId }, sight, verb) {
+    const name = productName(product, sight)
+    if (way === 'none') return `${verb('noted', 'note')} that ${name} has no accounts`
+    const keeper =
+      keeperKind === 'person' && keeperId
+        ? sight.personName(keeperId)
+        : keeperKind === 'group' && keeperId
+          ? (sight.named.get('group', keeperId)?.name ?? 'a group')
+          : 'the owners'
+    const whose = placeId ? `, ${sight.placeName(placeId)}’s own product` : ''
+    return `${verb('had', 'have')} ${keeper} look after the accounts in ${name}${whose} by hand`
+  },
+  record: (change) => change,
+}
+
+function isCharged({ seatTypes, charging }: ProductSheet): boolean {
+  const { bands = [], perPlace = [], allowances = [] } = charging
+  return seatTypes.some(({ priceMinor }) => priceMinor > 0) || bands.length + perPlace.length + allowances.length > 0
+}
+
+const NO_ACCOUNTS = 'The product was said to have no accounts.'
+
+function isKeeper(draft: Draft, kind: 'person' | 'group', id: Id | null): boolean {
+  if (kind === 'group') return draft.account.get('group', id) !== undefined
+  const person = draft.account.get('person', id)
+  return (
+    person !== undefined && draft.sight.seesPerson(person.id) && person.state !== 'left' && person.state !== 'erased'
+  )
+}
+
+/** Confirming needs that one looks after the product (model B1). */
+export function mayConfirm(draft: Draft, { product }: Pick<KnownRow, 'product'>): boolean {
+  if (draft.actor.kind !== 'person') return true
+  if (!productAt(draft.account, product, draft.now)) {
+    refuseProduct(draft)
+    return false
+  }
+  if (looksAfter(draft.sight, product)) return true
+  draft.refuse(
+    'not-allowed',
+    `Only someone who looks after ${productName(product, draft.sight)} can say what accounts are there.`,
+  )
+  return false
+}
+
+function refuseProduct(draft: Draft): void {
+  draft.refuse('not-found', 'There is no such product here. Describe it or import its product sheet first.', '/product')
+}

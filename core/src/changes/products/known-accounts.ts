@@ -1,0 +1,178 @@
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
+import type { Id, KnownRow, KnownState, RowEdit } from '../../account/rows.ts'
+import { Code } from '../../checks/shape.ts'
+import { seatTypeAt } from '../../products/catalogue.ts'
+import { accountsToForget, knownOf, looksAfter, taskOf, wantedOf, wayOf } from '../../products/keeping.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { productName } from './connections.ts'
+import { followKnown } from '../leaving/hand-steps.ts'
+import { mayConfirm } from './keeping.ts'
+import { RowId, RowIds } from '../engine/shapes.ts'
+
+// What is known of accounts in products: confirmed by their keepers, asked to be closed, forgotten in time.
+
+export class ConfirmAccount {
+  @Equals('confirm-account') type!: 'confirm-account'
+  @RowId() knownId!: Id
+  @Code() product!: string
+  @RowId() personId!: Id
+  /** What their account there is, now that it was looked at. */
+  @IsIn(['open', 'suspended', 'closed']) state!: KnownState
+  /** Left out: the one they are to have. */
+  @IsOptional() @IsString() @MaxLength(60) seatType?: string | null
+}
+
+/** Someone who looks after a product says that an account there is open, suspended or closed (model B1). */
+export const confirmAccount: ChangeKind<ConfirmAccount> = {
+  type: 'confirm-account',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: ConfirmAccount,
+  fill: (change, newId) => ({ ...change, knownId: newId(change.knownId) }),
+  decide(draft, { knownId, product, personId, state, seatType = null }) {
+    const { account, now } = draft
+    if (!mayConfirm(draft, { product })) return
+    if (wayOf(account, product) !== 'hand') {
+      return draft.refuse(
+        'not-by-hand',
+        'This product is not kept by hand, so there is nothing to confirm.',
+        '/product',
+      )
+    }
+    const isConcerned = taskOf(account, product, personId, now) ?? knownOf(account, product, personId).row
+    const isHere = account.get('person', personId) ?? account.get('sharedLogin', personId)
+    if (!isHere || !(isConcerned || draft.sight.seesPerson(personId))) {
+      return draft.refuse('not-found', 'There is no such person here; they may have been removed in the meantime.')
+    }
+    if (seatType !== null && !seatTypeAt(account, product, seatType, now)) {
+      return draft.refuse('not-found', 'This product has no such seat type.', '/seatType')
+    }
+    const type =
+      seatType ??
+      wantedOf(account, product, personId, now).seats[0] ??
+      knownOf(account, product, personId).row?.seatType
+    noteKnown(draft, {
+      ...{ id: knownId, product, personId, state, seatType: state === 'closed' ? null : (type ?? null) },
+      ...{ remoteId: null, asOf: now, source: 'confirmed', listId: null, lastUsedAt: null, closingSince: null },
+    })
+    followKnown(draft, [{ product, personId }])
+  },
+  sentence: ({ product, personId, state }, sight, verb) =>
+    `${verb('confirmed', 'confirm')} that ${sight.personName(personId)}’s account in ${productName(product, sight)} is ${state}`,
+  record: (change) => change,
+}
+
+export class CloseNobodys {
+  @Equals('close-nobodys') type!: 'close-nobodys'
+  @RowId() knownId!: Id
+  /** `ask`: it is to be closed there; `keep`: it is not, after all; `closed`: it has been. */
+  @IsIn(['ask', 'keep', 'closed']) how!: 'ask' | 'keep' | 'closed'
+}
+
+/** An account that is nobody's here is to be closed in the product, or has been (model B3). */
+export const closeNobodys: ChangeKind<CloseNobodys> = {
+  type: 'close-nobodys',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: CloseNobodys,
+  fill: (change) => change,
+  decide(draft, { knownId, how }) {
+    const row = draft.account.get('known', knownId)
+    if (!row || row.personId !== null || !looksAfter(draft.sight, row.product)) {
+      return draft.refuse('not-found', 'There is no such account here; it may have been closed in the meantime.')
+    }
+    const isClosing = row.closingSince !== null
+    if (row.state === 'closed' || (how === 'ask' && isClosing) || (how === 'keep' && !isClosing)) {
+      return draft.refuse('no-change', 'This has been done already.')
+    }
+    const closed = { state: 'closed', asOf: draft.now, source: 'confirmed', byId: draft.actorId } as const
+    draft.update('known', knownId, {
+      ...(how === 'closed' ? closed : {}),
+      closingSince: how === 'ask' ? draft.now : null,
+    })
+  },
+  sentence({ knownId, how }, sight, verb) {
+    const row = sight.named.get('known', knownId)
+    const name = sight.account.personal(knownId, 'accountName') ?? sight.account.personal(knownId, 'accountAddress')
+    const what = `the account of ${name ?? 'someone unknown'} in ${productName(row?.product ?? '', sight)}`
+    if (how === 'closed') return `${verb('confirmed', 'confirm')} that ${what} is closed`
+    return how === 'ask' ? `${verb('asked', 'ask')} for ${what} to be closed` : `${verb('kept', 'keep')} ${what}`
+  },
+  record: (change) => change,
+}
+
+export class ForgetAccounts {
+  @Equals('forget-accounts') type!: 'forget-accounts'
+  @IsArray() @ArrayMaxSize(500) @RowIds() knownIds!: Id[]
+}
+
+/** What is known of accounts that are nobody's here goes after ninety days, by time itself (model B1). */
+export const forgetAccounts: ChangeKind<ForgetAccounts> = {
+  type: 'forget-accounts',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: ForgetAccounts,
+  fill: (change) => change,
+  decide(draft, { knownIds }) {
+    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'These are forgotten by themselves.')
+    const old = new Set(accountsToForget(draft.account, draft.now).map(({ id }) => id))
+    if (!knownIds.every((id) => old.has(id)))
+      return draft.refuse('not-due', 'None of these is due to be forgotten now.')
+    for (const id of knownIds) forgetKnown(draft, id)
+  },
+  sentence: ({ knownIds }, _sight, verb) =>
+    `${verb('forgot', 'forget')} ${knownIds.length === 1 ? '1 account' : `${knownIds.length} accounts`} in products that are nobody’s here`,
+  record: (change) => change,
+}
+
+/** A fact and what is personal about it. */
+export function forgetKnown(draft: Draft, id: Id): void {
+  for (const { field } of draft.account.personalOf(id)) draft.set(id, field, null)
+  draft.remove(draft.account.get('known', id) ? 'known' : 'recordRequest', id)
+}
+
+/** Keeps a fact: one row for each account and source; an older fact than the one kept changes nothing. */
+function noteKnown(draft: Draft, fact: Omit<KnownRow, 'byId'>): void {
+  const edit = knownEdit(draft, fact, null)
+  if (edit) draft.putAll([edit as RowEdit], [])
+}
+
+/** The row a fact writes, or nothing when what is kept is newer. */
+export function knownEdit(
+  draft: Draft,
+  fact: Omit<KnownRow, 'byId'>,
+  address: string | null,
+): RowEdit<'known'> | undefined {
+  const row = { ...fact, byId: draft.actorId }
+  const before = sameAccount(draft, fact, address)
+  if (!before) return { table: 'known', key: row.id, before: null, after: row }
+  if (before.asOf > row.asOf) return undefined
+  const closingSince = row.state === 'closed' ? null : before.closingSince
+  const after = { ...row, id: before.id, remoteId: row.remoteId ?? before.remoteId, closingSince }
+  return { table: 'known', key: before.id, before, after }
+}
+
+function sameAccount(
+  { account }: Draft,
+  { product, personId, remoteId, source }: Omit<KnownRow, 'byId'>,
+  address: string | null,
+): KnownRow | undefined {
+  if (personId !== null) {
+    return account.by('known', 'holder', `${product} ${personId}`).find((one) => one.source === source)
+  }
+  return account.by('known', 'nobody', product).find((one) => {
+    if (one.source !== source) return false
+    if (remoteId !== null && one.remoteId !== null) return one.remoteId === remoteId
+    return address !== null && account.personal(one.id, 'accountAddress') === address
+  })
+}

@@ -1,0 +1,169 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, KnownSource, KnownState, PersonalValue, RowEdit } from '../../account/rows.ts'
+import { Code, Line } from '../../checks/shape.ts'
+import { isWhen, readWhen, type Instant } from '../../time/instants.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { productName } from './connections.ts'
+import { followKnown } from '../leaving/hand-steps.ts'
+import { mayConfirm } from './keeping.ts'
+import { knownEdit } from './known-accounts.ts'
+import { eachOf, NeededWhen, RowId } from '../engine/shapes.ts'
+
+// What a member list of a product says, and that it was applied.
+
+export class ListedAccount {
+  @RowId() knownId!: Id
+  /** Whose it is here; null: nobody's. */
+  @IsOptional() @RowId() personId?: Id | null
+  @IsOptional() @Line(200) address?: string | null
+  @IsOptional() @Line(200) name?: string | null
+  @IsOptional() @Line(200) remoteId?: string | null
+  @IsIn(['open', 'suspended', 'closed']) state!: KnownState
+  @IsOptional() @IsString() @MaxLength(60) seatType?: string | null
+  @IsOptional() @NeededWhen() lastUsed?: string | null
+}
+
+export class NoteAccounts {
+  @Equals('note-accounts') type!: 'note-accounts'
+  @Code() product!: string
+  @RowId() listId!: Id
+  @NeededWhen() asOf!: string
+  @IsIn(['list', 'spreadsheet']) source!: Exclude<KnownSource, 'confirmed'>
+  @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ListedAccount) accounts!: ListedAccount[]
+}
+
+/** What a member list says of accounts, as facts; it gives nobody access (model B1, B3). */
+export const noteAccounts: ChangeKind<NoteAccounts> = {
+  type: 'note-accounts',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: NoteAccounts,
+  fill: (change, newId) => ({
+    ...change,
+    listId: newId(change.listId),
+    accounts: eachOf(change.accounts, (one) => ({ ...one, knownId: newId(one?.knownId) })),
+  }),
+  decide(draft, { product, listId, asOf, source, accounts }) {
+    if (!mayConfirm(draft, { product })) return
+    const at = asOfList(draft, asOf)
+    const { zone } = draft.account
+    const edits = new Map<Id, RowEdit<'known'>>()
+    const values: PersonalValue[] = []
+    const nobodys = new Set<string>()
+    for (const {
+      knownId: id,
+      personId = null,
+      address,
+      name,
+      remoteId = null,
+      state,
+      seatType = null,
+      lastUsed,
+    } of accounts) {
+      const isHere = draft.account.get('person', personId) ?? draft.account.get('sharedLogin', personId)
+      if (personId !== null && !isHere) {
+        return draft.refuse('not-found', 'Someone named in the list is no longer here. Read the list again.')
+      }
+      const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId }
+      const lastUsedAt = lastUsed && isWhen(lastUsed) ? readWhen(lastUsed, zone, 'beginning') : null
+      // Of two rows of one account that is nobody's the first counts.
+      const names = personId === null ? [remoteId, address].filter((one) => one != null) : []
+      if (names.some((one) => nobodys.has(one))) continue
+      names.forEach((one) => nobodys.add(one))
+      const edit = knownEdit(draft, { ...row, lastUsedAt, closingSince: null }, address ?? null)
+      if (!edit) continue
+      edits.set(edit.key, edit)
+      if (personId !== null) continue
+      values.push({ personId: edit.key, field: 'accountAddress', value: address ?? null })
+      values.push({ personId: edit.key, field: 'accountName', value: name ?? null })
+    }
+    draft.putAll([...edits.values()] as RowEdit[], values)
+    followKnown(
+      draft,
+      accounts.map(({ personId = null }) => ({ product, personId })),
+    )
+  },
+  sentence: ({ product, accounts }, sight, verb) =>
+    `${verb('noted', 'note')} ${accounts.length === 1 ? '1 account' : `${accounts.length} accounts`} in ${productName(product, sight)} from its member list`,
+  // Addresses and names are personal values; the ledger keeps ids (model C6).
+  record: ({ accounts, ...rest }) => ({
+    ...rest,
+    accounts: accounts.map(({ address, name, ...one }) => ({
+      ...one,
+      ...(address ? { address: { field: 'accountAddress' } } : {}),
+      ...(name ? { name: { field: 'accountName' } } : {}),
+    })),
+  }),
+}
+
+export class NoteList {
+  @Equals('note-list') type!: 'note-list'
+  @RowId() listId!: Id
+  @Code() product!: string
+  @NeededWhen() asOf!: string
+  @Line(64) hash!: string
+  @IsInt() @Min(0) @Max(2_000_000) count!: number
+  /** Which heading says what, for the next list of this product. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => ListColumn)
+  columns?: ListColumn[]
+}
+
+export class ListColumn {
+  @Line(40) field!: string
+  @Line(200) heading!: string
+}
+
+/** A member list was compared and applied: with its hash, so that the ledger vouches for what was read (model B1). */
+export const noteList: ChangeKind<NoteList> = {
+  type: 'note-list',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: NoteList,
+  fill: (change, newId) => ({ ...change, listId: newId(change.listId) }),
+  decide(draft, { listId, product, asOf, hash, count, columns }) {
+    if (!mayConfirm(draft, { product })) return
+    const at = asOfList(draft, asOf)
+    draft.insert('memberList', {
+      id: listId,
+      product,
+      asOf: at,
+      appliedAt: draft.now,
+      byId: draft.actorId,
+      hash,
+      count,
+      columns: Object.fromEntries((columns ?? []).map(({ field, heading }) => [field, heading])),
+    })
+  },
+  sentence: ({ product, count }, sight, verb) =>
+    `${verb('applied', 'apply')} a member list of ${productName(product, sight)} with ${count === 1 ? '1 row' : `${count} rows`}`,
+  record: (change) => change,
+}
+
+/** What a list says holds as of its day's last instant, and at the latest now (model B1, Z1). */
+function asOfList(draft: Draft, text: string): Instant {
+  return isWhen(text) ? Math.min(readWhen(text, draft.account.zone, 'end'), draft.now) : draft.now
+}

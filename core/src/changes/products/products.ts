@@ -1,0 +1,275 @@
+import { Equals, IsBoolean, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator'
+import type { Id } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
+import { Code, Line } from '../../checks/shape.ts'
+import { productAt, subscriptionAt } from '../../products/catalogue.ts'
+import { readSheet, type ProductSheet } from '../../products/sheet.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { raisesBill } from '../rules/seat-rules.ts'
+import { periodText } from '../access/grants.ts'
+import { RowId, When } from '../engine/shapes.ts'
+
+export class ImportSheet {
+  @Equals('import-sheet') type!: 'import-sheet'
+  @RowId() sheetId!: Id
+  /** The product’s id where the sheet is its first, and its subscription’s: an imported product is off at first. */
+  @RowId() productId!: Id
+  @RowId() subscriptionId!: Id
+  /** A product sheet as published (docs/product-sheet.md). */
+  @IsObject() sheet!: object
+  /** From which day it holds; left out, from now. */
+  @When() from?: string | null
+}
+
+/** Takes a product in, or a new version or price of one from a day on (model L2, S6). Nothing is half-imported. */
+export const importSheet: ChangeKind<ImportSheet> = {
+  type: 'import-sheet',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: ImportSheet,
+  fill: (change, newId) => ({
+    ...change,
+    sheetId: newId(change.sheetId),
+    productId: newId(change.productId),
+    subscriptionId: newId(change.subscriptionId),
+  }),
+  decide(draft, change) {
+    if (!draft.need('connections', 'run', draft.account.root.id, 'import a product sheet')) return
+    const read = readSheet(change.sheet)
+    if (read.problems) {
+      for (const one of read.problems) draft.refuse(one.code, one.sentence, `/sheet${one.path ?? ''}`)
+      return
+    }
+    const sheet = JSON.parse(JSON.stringify(read.value)) as ProductSheet
+    const { currency } = draft.account.settings
+    if (sheet.charging.currency !== currency) {
+      const sentence = `${sheet.name} is priced in ${sheet.charging.currency}, this account in ${currency}; a bill has one currency.`
+      return draft.refuse('other-currency', sentence, '/sheet/charging/currency')
+    }
+    if (sheet.code === 'porter') {
+      return draft.refuse(
+        'code-taken',
+        'The code porter belongs to Jolly Porter. Choose another code for the product.',
+        '/sheet/code',
+      )
+    }
+    const { from } = draft.period(change.from, null)
+    if (draft.problems.length > 0) return
+    const known = draft.account.by('product', 'code', sheet.code)[0]
+    const productId = known?.id ?? change.productId
+    if (!known) {
+      draft.insert('product', { id: productId, code: sheet.code })
+      draft.insert('subscription', { id: change.subscriptionId, productId, from: draft.now, on: false, plan: null })
+    }
+    draft.insert('sheet', { id: change.sheetId, productId, from, sheet })
+  },
+  sentence(change, sight, verb) {
+    const { name, code } = change.sheet as Partial<ProductSheet>
+    const known = productAt(sight.account, code ?? '', sight.now)
+    const what = known ? `a new version of ${name}` : `the product ${name}`
+    if (!known) return `${verb('added', 'add')} ${what}`
+    return `${verb('imported', 'import')} ${what}${periodText(change.from, null, sight)}`
+  },
+  record: ({ sheet, ...rest }) => {
+    const { code, name } = sheet as Partial<ProductSheet>
+    return { ...rest, sheet: { code, name } }
+  },
+}
+
+export class Subscribe {
+  @Equals('subscribe') type!: 'subscribe'
+  @RowId() subscriptionId!: Id
+  @Code() product!: string
+  @IsBoolean() on!: boolean
+  /** The plan; left out, none, which enables all. */
+  @IsOptional() @Code() plan?: string | null
+  @When() from?: string | null
+}
+
+/** Switches a product on or off, or to another plan, from a day on (model S11). */
+export const subscribe: ChangeKind<Subscribe> = {
+  type: 'subscribe',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: Subscribe,
+  fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
+  decide(draft, change) {
+    const found = productAt(draft.account, change.product, draft.now)
+    if (!found) return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.')
+    const todo = change.on ? `choose a plan of ${found.sheet.name}` : `switch ${found.sheet.name} off`
+    if (!draft.need('billing', 'run', draft.account.root.id, todo)) return
+    const plan = change.plan ?? null
+    if (plan !== null && !found.sheet.plans.some((one) => one.code === plan)) {
+      return draft.refuse('no-such-plan', `${found.sheet.name} has no plan “${plan}”.`, '/plan')
+    }
+    const { from } = draft.period(change.from, null)
+    const current = subscriptionAt(draft.account, found.row.id, from)
+    if (current?.on === change.on && current.plan === plan) {
+      return draft.refuse('so-already', `${found.sheet.name} is already set this way.`)
+    }
+    if (draft.problems.length > 0) return
+    draft.insert('subscription', { id: change.subscriptionId, productId: found.row.id, from, on: change.on, plan })
+  },
+  sentence(change, sight, verb) {
+    const { name, plan } = productWords(change, sight)
+    const when = periodText(change.from, null, sight)
+    if (!change.on) return `${verb('switched', 'switch')} ${name} off${when}`
+    if (!plan) return `${verb('switched', 'switch')} ${name} on${when}`
+    return `${verb('put', 'put')} ${name} on the plan ${plan}${when}`
+  },
+  record: (change) => change,
+}
+
+export class EnterStock {
+  @Equals('enter-stock') type!: 'enter-stock'
+  @RowId() stockId!: Id
+  @Code() product!: string
+  @Code() seatType!: string
+  @IsInt() @Min(0) @Max(1_000_000) number!: number
+  @When() from?: string | null
+  /** Where the number comes from, as `order 2231 of 3 March`. */
+  @Line(120) source!: string
+}
+
+/**
+ * Enters how many seats of a type there are, with the source (model S2). A higher ceiling costs nothing until used; for
+ * what is bought for a term it is an order.
+ */
+export const enterStock: ChangeKind<EnterStock> = {
+  type: 'enter-stock',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: EnterStock,
+  fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
+  decide(draft, change) {
+    const before = draft.account
+    const found = productAt(before, change.product, draft.now)
+    const type = found?.sheet.seatTypes.find((one) => one.code === change.seatType)
+    if (!found || !type) return draft.refuse('no-such-seat', 'There is no such seat type; choose another.')
+    const { from } = draft.period(change.from, null)
+    if (draft.problems.length > 0) return
+    const { stockId, product, seatType, number, source } = change
+    draft.insert('stock', { id: stockId, product, seatType, number, from, source: source.trim() })
+    const raises = found.sheet.charging.rule === 'term' || raisesBill(before, draft.account, draft.now)
+    draft.need('billing', raises ? 'run' : 'change', before.root.id, `say how many ${type.name} seats there are`)
+  },
+  sentence(change, sight, verb) {
+    const { name, typeName } = productWords(change, sight)
+    const when = periodText(change.from, null, sight)
+    return `${verb('set', 'set')} the ${typeName} seats of ${name} to ${change.number} (${change.source})${when}`
+  },
+  record: (change) => change,
+}
+
+export class FitPlace {
+  @Equals('fit-place') type!: 'fit-place'
+  @RowId() fittingId!: Id
+  @Code() product!: string
+  @RowId() placeId!: Id
+  @When() from?: string | null
+  @When() until?: string | null
+}
+
+/** Switches a product on at a place whose kind its sheet charges for (model S6). */
+export const fitPlace: ChangeKind<FitPlace> = {
+  type: 'fit-place',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'docket',
+  shape: FitPlace,
+  fill: (change, newId) => ({ ...change, fittingId: newId(change.fittingId) }),
+  decide(draft, change) {
+    const place = draft.seen('place', change.placeId, 'place')
+    const sheet = productAt(draft.account, change.product, draft.now)?.sheet
+    if (!place) return
+    const charge = sheet?.charging.perPlace?.find((one) => one.placeKind === place.kind)
+    if (!sheet || !charge) {
+      const sentence = `${sheet?.name ?? 'This product'} is not switched on place by place at a ${place.kind}.`
+      return draft.refuse('not-per-place', sentence)
+    }
+    if (!draft.need('billing', 'change', draft.account.root.id, `switch ${sheet.name} on at ${place.name}`)) return
+    const { from, until } = draft.period(change.from, change.until)
+    const fitted = draft.account.by('fitting', 'place', place.id).filter((one) => one.product === change.product)
+    if (fitted.some((one) => (one.until ?? Infinity) > from && one.from < (until ?? Infinity))) {
+      return draft.refuse('so-already', `${sheet.name} is on at ${place.name} already, for that time too.`)
+    }
+    if (draft.problems.length > 0) return
+    draft.insert('fitting', { id: change.fittingId, product: change.product, placeId: place.id, from, until })
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('switched', 'switch')} ${productWords(change, sight).name} on at ${sight.placeName(change.placeId)}` +
+    periodText(change.from, change.until, sight),
+  record: (change) => change,
+}
+
+export class UnfitPlace {
+  @Equals('unfit-place') type!: 'unfit-place'
+  @RowId() fittingId!: Id
+  /** The first day without it; left out, now. */
+  @When() on?: string | null
+}
+
+/** Switches a product off at a place, now or from a day on. */
+export const unfitPlace: ChangeKind<UnfitPlace> = {
+  type: 'unfit-place',
+  category: 'seats',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: UnfitPlace,
+  fill: (change) => change,
+  decide(draft, change) {
+    const fitting = draft.account.get('fitting', change.fittingId)
+    const place = fitting && draft.seen('place', fitting.placeId, 'place')
+    if (!fitting || !place)
+      return draft.refuse('not-found', 'It is not switched on there; it may have been switched off in the meantime.')
+    if (!draft.need('billing', 'change', draft.account.root.id, `switch a product off at ${place.name}`)) return
+    const ends = change.on ? draft.period(change.on, null).from : draft.now
+    if (draft.problems.length > 0) return
+    if (fitting.from >= ends) draft.remove('fitting', fitting.id)
+    else if ((fitting.until ?? Infinity) > ends) draft.update('fitting', fitting.id, { until: ends })
+    else draft.refuse('over-already', 'It is already switched off there by then.')
+  },
+  sentence(change, sight, verb) {
+    const fitting = sight.named.get('fitting', change.fittingId)
+    const name = fitting ? productWords(fitting, sight).name : 'a product'
+    return `${verb('switched', 'switch')} ${name} off at ${sight.placeName(fitting?.placeId ?? '')}${periodText(change.on, null, sight)}`
+  },
+  record: (change) => change,
+}
+
+/** Switches products off at places that are being archived: their price ends with them (model T6). */
+export function unfitArchived(draft: Draft, placeIds: ReadonlySet<Id>): void {
+  for (const placeId of placeIds) {
+    for (const fitting of draft.account.by('fitting', 'place', placeId)) {
+      if ((fitting.until ?? Infinity) <= draft.now) continue
+      if (fitting.from >= draft.now) draft.remove('fitting', fitting.id)
+      else draft.update('fitting', fitting.id, { until: draft.now })
+    }
+  }
+}
+
+function productWords(
+  { product, seatType, plan }: { product: string; seatType?: string; plan?: string | null },
+  sight: Sight,
+): { name: string; typeName: string; plan: string | undefined } {
+  const sheet = productAt(sight.named, product, sight.now)?.sheet
+  return {
+    name: sheet?.name ?? product,
+    typeName: sheet?.seatTypes.find((one) => one.code === seatType)?.name ?? seatType ?? '',
+    plan: sheet?.plans.find((one) => one.code === plan)?.name,
+  }
+}

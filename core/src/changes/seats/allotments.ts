@@ -1,0 +1,50 @@
+import { Equals, IsInt, IsOptional, Max, Min } from 'class-validator'
+import type { AllotmentRow, Id } from '../../account/rows.ts'
+import { Code } from '../../checks/shape.ts'
+import { productAt } from '../../products/catalogue.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { RowId } from '../engine/shapes.ts'
+
+export class AllotSeats {
+  @Equals('allot-seats') type!: 'allot-seats'
+  @RowId() allotmentId!: Id
+  @RowId() placeId!: Id
+  @Code() product!: string
+  @Code() seatType!: string
+  /** Null: as many as are empty. */
+  @IsOptional() @IsInt() @Min(0) @Max(100_000) number?: number | null
+}
+
+/** Sets how many seats of a type a place's stewards may have handed out at a time (model S10); nobody loses theirs. */
+export const allotSeats: ChangeKind<AllotSeats> = {
+  type: 'allot-seats',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: AllotSeats,
+  fill: (change, newId) => ({ ...change, allotmentId: newId(change.allotmentId) }),
+  decide(draft, { allotmentId, placeId, product, seatType, number = null }) {
+    const place = draft.seen('place', placeId, 'place')
+    if (!place || !draft.need('seats', 'change', draft.account.root.id, 'set a place’s number of seats')) return
+    const type = productAt(draft.account, product, draft.now)?.sheet.seatTypes.find((one) => one.code === seatType)
+    if (!type) return draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
+    const known = draft.account.by('allotment', 'place', placeId).find((row) => isOf(row, product, seatType))
+    if ((known?.number ?? null) === number) return draft.refuse('no-change', 'It already has this number.')
+    if (number === null) draft.remove('allotment', known!.id)
+    else if (known) draft.update('allotment', known.id, { number })
+    else draft.insert('allotment', { id: allotmentId, placeId, product, seatType, number })
+  },
+  sentence({ placeId, product, seatType, number }, sight, verb) {
+    const sheet = productAt(sight.named, product, sight.now)?.sheet
+    const type = sheet?.seatTypes.find((one) => one.code === seatType)?.name ?? seatType
+    const many = number === null || number === undefined ? 'any number of' : `at most ${number}`
+    return `${verb('let', 'let')} ${sight.placeName(placeId)} hand out ${many} ${type} seats`
+  },
+  record: (change) => change,
+}
+
+function isOf(row: AllotmentRow, product: string, seatType: string): boolean {
+  return row.product === product && row.seatType === seatType
+}

@@ -1,0 +1,184 @@
+import { Equals, IsBoolean, IsOptional } from 'class-validator'
+import type { HoldingRow, Id } from '../../account/rows.ts'
+import { Sight } from '../../access/sight.ts'
+import { Code } from '../../checks/shape.ts'
+import { rightTo } from '../../products/own.ts'
+import { placesOfPerson } from '../../seats/allotments.ts'
+import { holdingUntil } from '../../seats/holdings.ts'
+import type { Instant } from '../../time/instants.ts'
+import type { Draft } from '../engine/draft.ts'
+import { periodText } from '../access/grants.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { aSeat, seatText } from './seat-words.ts'
+import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
+import { RowId, When } from '../engine/shapes.ts'
+
+export class GiveSeat {
+  @Equals('give-seat') type!: 'give-seat'
+  @RowId() holdingId!: Id
+  @RowId() personId!: Id
+  @Code() product!: string
+  @Code() seatType!: string
+  @When() from?: string | null
+  @When() until?: string | null
+  /** Brought by the person: never counted or charged (model S1). */
+  @IsOptional() @IsBoolean() own?: boolean
+}
+
+/** Gives someone who is in a seat (model S1, S10). */
+export const giveSeat: ChangeKind<GiveSeat> = {
+  type: 'give-seat',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'from',
+  shape: GiveSeat,
+  fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
+  decide(draft, change) {
+    const before = draft.account
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person) return
+    const name = before.nameOf(person.id)
+    if (!['active', 'away', 'waiting'].includes(person.state)) {
+      return draft.refuse('not-here', `${name} is not here yet. Invite them with the seat.`)
+    }
+    const { from, until } = draft.period(change.from, change.until)
+    const twin = before
+      .by('holding', 'person', person.id)
+      .find((one) => isSame(one, change) && overlaps(draft, one, from))
+    if (twin) return draft.refuse('held-already', `${name} already has this seat for that time.`)
+    const { holdingId, personId, product, seatType, own } = change
+    holdSeat(draft, { holdingId, personId, product, seatType, from, until, own })
+    if (draft.problems.length > 0) return
+    checkMoney(draft, before, draft.sight, placesOfPerson(before, person.id, draft.now), 'hand out a seat')
+  },
+  sentence: (change, sight, verb) =>
+    `${verb('gave', 'give')} ${sight.personName(change.personId)} ${aSeat(change, sight)}` +
+    (change.own ? ', their own' : '') +
+    periodText(change.from, change.until, sight),
+  record: (change) => change,
+}
+
+export class EndSeat {
+  @Equals('end-seat') type!: 'end-seat'
+  @RowId() holdingId!: Id
+  /** The first day without it; left out, now. */
+  @When() on?: string | null
+}
+
+/** Makes a seat empty, now or from a day on (model S4). */
+export const endSeat: ChangeKind<EndSeat> = {
+  type: 'end-seat',
+  category: 'seats',
+  effect: 'ends',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'on',
+  shape: EndSeat,
+  fill: (change) => change,
+  decide(draft, change) {
+    const holding = seenHolding(draft, change.holdingId)
+    if (!holding || !mayTake(draft, holding)) return
+    const ends = change.on ? draft.period(change.on, null).from : draft.now
+    if (draft.problems.length === 0) endHolding(draft, holding, ends)
+  },
+  sentence(change, sight, verb) {
+    const holding = sight.named.get('holding', change.holdingId)
+    if (!holding) return `${verb('took', 'take')} a seat away before it began`
+    const who = sight.personName(holding.personId)
+    return `${verb('took', 'take')} the ${seatText(holding, sight)} from ${who}${periodText(change.on, null, sight)}`
+  },
+  record: (change) => change,
+}
+
+export class ChangeSeat {
+  @Equals('change-seat') type!: 'change-seat'
+  @RowId() holdingId!: Id
+  /** The holding that takes its place. */
+  @RowId() toHoldingId!: Id
+  @Code() seatType!: string
+  /** From which day on; left out, from now. */
+  @When() on?: string | null
+}
+
+/** Moves someone from one seat type of a product to another, at one instant (model S1, S6). */
+export const changeSeat: ChangeKind<ChangeSeat> = {
+  type: 'change-seat',
+  category: 'seats',
+  effect: 'other',
+  judgedBy: 'entitlement',
+  actor: 'active',
+  day: 'on',
+  shape: ChangeSeat,
+  fill: (change, newId) => ({ ...change, toHoldingId: newId(change.toHoldingId) }),
+  decide(draft, change) {
+    const before = draft.account
+    const holding = seenHolding(draft, change.holdingId)
+    if (!holding || !mayTake(draft, holding)) return
+    if (holding.seatType === change.seatType) return draft.refuse('same-seat', 'They already have this seat.')
+    const from = change.on ? draft.period(change.on, null).from : draft.now
+    const until = holding.until
+    if (draft.problems.length > 0) return
+    endHolding(draft, holding, from)
+    const { personId, product, own } = holding
+    if (draft.problems.length > 0) return
+    holdSeat(draft, { holdingId: change.toHoldingId, personId, product, seatType: change.seatType, from, until, own })
+    if (draft.problems.length > 0) return
+    checkMoney(draft, before, draft.sight, placesOfPerson(before, personId, draft.now), 'change a seat')
+  },
+  sentence(change, sight, verb) {
+    const holding = sight.named.get('holding', change.holdingId) ?? sight.named.get('holding', change.toHoldingId)
+    const to = holding && aSeat({ product: holding.product, seatType: change.seatType }, sight)
+    const who = sight.personName(holding?.personId)
+    return `${verb('moved', 'move')} ${who} to ${to ?? 'another seat'}${periodText(change.on, null, sight)}`
+  },
+  record: (change) => change,
+}
+
+/** A seat one may see belongs to a person one sees (model D5). */
+function seenHolding(draft: Draft, holdingId: Id): HoldingRow | undefined {
+  const holding = draft.account.get('holding', holdingId)
+  const made = holding && !draft.start.get('holding', holdingId)
+  if (holding && (made || draft.actor.kind !== 'person' || draft.sight.seesPerson(holding.personId))) return holding
+  draft.refuse('not-found', 'There is no such seat here; it may have been taken away in the meantime.')
+  return undefined
+}
+
+/** Taking back needs what handing out does (model S10); what came along goes only with its rule (model S7). */
+function mayTake(draft: Draft, holding: HoldingRow): boolean {
+  if (holding.origin === 'along') {
+    draft.refuse('comes-along', 'This seat comes with the membership and ends with it.')
+    return false
+  }
+  if (draft.actor.kind !== 'person') return true
+  const places = placesOfPerson(draft.account, holding.personId, draft.now)
+  const sight = new Sight(draft.start, draft.actorId!, draft.now)
+  if (sight.can('seats', 'add') || (places.length > 0 && places.every((id) => sight.can('seats', 'add', id))))
+    return true
+  const who = draft.whoCould('seats', 'add', places[0] ?? draft.account.root.id)
+  draft.refuse(
+    'not-allowed',
+    `To take a seat away you need the right to ${rightTo('seats', 'add')} at each place where the person has access. ${who}`,
+  )
+  return false
+}
+
+/** Ends a holding at an instant; one that would not have begun by then never was. */
+export function endHolding(draft: Draft, holding: HoldingRow, ends: Instant): void {
+  const until = holdingUntil(draft.account, holding)
+  if (until !== null && until <= ends) {
+    return draft.refuse('over-already', 'This seat ends before that anyway, or has ended.')
+  }
+  if (holding.givenFrom >= ends) draft.remove('holding', holding.id)
+  else draft.update('holding', holding.id, { until: ends, endedById: draft.actorId })
+}
+
+function isSame(holding: HoldingRow, wanted: { product: string; seatType: string }): boolean {
+  return holding.product === wanted.product && holding.seatType === wanted.seatType
+}
+
+function overlaps(draft: Draft, holding: HoldingRow, from: Instant): boolean {
+  const until = holdingUntil(draft.account, holding)
+  return until === null || until > from
+}

@@ -1,0 +1,108 @@
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { Type } from 'class-transformer'
+import type { Id, PersonKind, SettingsRow, Standing } from '../../account/rows.ts'
+import { isOutsider } from '../../people/presence.ts'
+import type { Draft } from '../engine/draft.ts'
+import { Line } from '../../checks/shape.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { RowId } from '../engine/shapes.ts'
+
+/** A van key, a laptop: something of the account's own (model X2). */
+export class OwnLine {
+  @RowId() id!: Id
+  @Line(80) name!: string
+  @IsArray() @IsIn(['staff', 'contractor', 'client'], { each: true }) kinds!: PersonKind[]
+}
+
+/** What is left out stays. */
+export class ChangeSettings {
+  @Equals('change-settings') type!: 'change-settings'
+  @IsOptional() @Line(80) name?: string
+  @IsOptional() @IsInt() @Min(0) @Max(8) pathLabelDepth?: number
+  @IsOptional() @IsBoolean() guestsSeePeopleMet?: boolean
+  @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
+  @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
+  /** What the person who takes an invitation up agrees to; null for nothing. */
+  @IsOptional() @IsString() @MaxLength(8000) terms?: string | null
+  /** What people may have of the account’s own, asked for when they leave. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => OwnLine)
+  leaverLines?: OwnLine[]
+  /** Who left so many days ago is to be erased; null: nobody is. */
+  @IsOptional() @IsInt() @Min(1) @Max(36_500) erasedAfterDays?: number | null
+  /** Whether they are erased by themselves then, instead of being called to mind. */
+  @IsOptional() @IsBoolean() erasedByItself?: boolean
+}
+
+/** Changes the account's name and its rules; what they ask of people is asked from then on. */
+export const changeSettings: ChangeKind<ChangeSettings> = {
+  type: 'change-settings',
+  category: 'settings',
+  effect: 'other',
+  judgedBy: 'right',
+  actor: 'active',
+  day: 'docket',
+  shape: ChangeSettings,
+  fill: (change, newId) =>
+    Array.isArray(change.leaverLines)
+      ? { ...change, leaverLines: change.leaverLines.map((line) => ({ ...line, id: line?.id ?? newId() })) }
+      : change,
+  decide(draft, { type: _type, ...wanted }) {
+    if (!draft.need('settings', 'change', draft.account.root.id, 'change the account’s settings')) return
+    const { settings } = draft.account
+    const patch = Object.fromEntries(
+      Object.entries(wanted).filter(([name, value]) => {
+        return value !== undefined && JSON.stringify(value) !== JSON.stringify(settings[name as keyof SettingsRow])
+      }),
+    )
+    if (Object.keys(patch).length === 0) return draft.refuse('no-change', 'This is already set.')
+    draft.update('settings', settings.id, patch)
+  },
+  sentence(change, _sight, verb) {
+    const what = [
+      change.name && `the account’s name to ${change.name}`,
+      change.pathLabelDepth !== undefined && 'how much of a place’s path guests see',
+      change.guestsSeePeopleMet !== undefined && 'whether guests see the people they meet',
+      change.secondMeansFor && `who needs a second sign-in step (${change.secondMeansFor.join(', ') || 'nobody'})`,
+      change.outsidersNeedEnd !== undefined &&
+        (change.outsidersNeedEnd
+          ? 'that people from outside need a last day'
+          : 'that people from outside need no last day'),
+      change.terms !== undefined &&
+        (change.terms ? 'what newcomers agree to' : 'that newcomers need not agree to anything'),
+      change.leaverLines && 'what people hand back when they leave',
+      change.erasedAfterDays !== undefined && 'when people who left are erased',
+      change.erasedByItself !== undefined &&
+        (change.erasedByItself ? 'that they are erased automatically' : 'that the Desk reminds of erasing'),
+    ].filter(Boolean)
+    return `${verb('set', 'set')} ${what.join(', ')}`
+  },
+  record: (change) => change,
+}
+
+/** Refuses an outsider without an end, where the account asks for one. */
+export function checkEnd(
+  draft: Draft,
+  person: { kind: 'staff' | 'contractor' | 'client' },
+  until: number | null,
+): void {
+  if (!draft.account.settings.outsidersNeedEnd || !isOutsider(person) || until !== null) return
+  const sentence = 'People from outside need a last day here. Choose one.'
+  draft.refuse('end-needed', sentence, '/engagementUntil')
+}
