@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, GrantRow, GroupRow, Id, PersonRow } from '../account/rows.ts'
-import { membersOf } from '../people/groups.ts'
+import { groupsOf, membersOf } from '../people/groups.ts'
 import { areaAt } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { subjectsOf } from './impact.ts'
@@ -22,6 +22,11 @@ export function indexAt(account: Account, instant: Instant): AccessIndex | undef
 /** The people a group holds, by name or by rule (model P8). */
 export function groupMembers(account: Account, group: GroupRow, instant: Instant): PersonRow[] {
   return indexAt(account, instant)?.membersOf(group.id) ?? membersOf(account, group)
+}
+
+/** The groups that hold a person, by name or by rule (model P8). */
+export function groupsHolding(account: Account, person: PersonRow, instant: Instant): readonly Id[] {
+  return indexAt(account, instant)?.groupsOf(person.id) ?? groupsOf(account, person)
 }
 
 /** The people a grant is given to: one, a group's, or all of a standing (model G1). */

@@ -1,7 +1,7 @@
-import type { GrantRow, Id, PersonRow, PersonState, PlaceRow } from '../account/rows.ts'
+import type { Id, PersonRow, PersonState, PlaceRow, SubjectKind } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { highestInside, insidersAt, insidersFrom } from '../access/inside.ts'
-import { groupMembers, subjectsAt } from '../access/reach.ts'
+import { groupMembers, groupsHolding } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { isHeldAt } from '../seats/holdings.ts'
@@ -68,7 +68,7 @@ export function filteredBy(sight: Sight, filters: PeopleFilters): (person: Perso
   const tests: ((person: PersonRow) => boolean)[] = []
   const among = (ids: ReadonlySet<Id>) => tests.push(({ id }) => ids.has(id))
   if (filters.firm) tests.push(({ employerId }) => employerId === filters.firm)
-  if (filters.role) among(holdersOfRole(sight, filters.role))
+  if (filters.role) tests.push(hasRole(sight, filters.role))
   if (filters.group) among(membersOfGroup(sight, filters.group))
   if (filters.seat) among(holdersOfSeat(sight, filters.seat))
   if (filters.place) among(peopleInside(sight, filters.place))
@@ -77,15 +77,20 @@ export function filteredBy(sight: Sight, filters: PeopleFilters): (person: Perso
   return (person) => tests.every((test) => test(person))
 }
 
-function holdersOfRole(sight: Sight, roleId: Id): Set<Id> {
+/** Whether someone has a role: of the people, groups and standings it is given to. */
+function hasRole(sight: Sight, roleId: Id): (person: PersonRow) => boolean {
   const { account, now } = sight
   // Given at many places to the same people, it need be seen once.
-  const givenTo = new Map<Id, GrantRow>()
+  const given: Record<SubjectKind, Set<Id>> = { person: new Set(), group: new Set(), standing: new Set() }
   for (const grant of account.by('grant', 'role', roleId)) {
-    if (grant.from > now || (grant.until !== null && grant.until <= now) || givenTo.has(grant.subjectId)) continue
-    if (sight.seesGrant(grant)) givenTo.set(grant.subjectId, grant)
+    const { subjectKind, subjectId, from, until } = grant
+    if (from > now || (until !== null && until <= now) || given[subjectKind].has(subjectId)) continue
+    if (sight.seesGrant(grant)) given[subjectKind].add(subjectId)
   }
-  return new Set([...givenTo.values()].flatMap((grant) => subjectsAt(account, grant, now).map(({ id }) => id)))
+  return (person) =>
+    given.person.has(person.id) ||
+    given.standing.has(person.standing) ||
+    (given.group.size > 0 && groupsHolding(account, person, now).some((id) => given.group.has(id)))
 }
 
 function membersOfGroup(sight: Sight, groupId: Id): Set<Id> {

@@ -19,6 +19,7 @@ export const keepApart: ChangeKind<KeepApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: KeepApart,
   fill: (change, newId) => ({ ...change, separationId: newId(change.separationId) }),
   decide(draft, { separationId, oneId, otherId }) {
@@ -51,6 +52,7 @@ export const stopApart: ChangeKind<StopApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: StopApart,
   fill: (change) => change,
   decide(draft, { separationId }) {

@@ -49,6 +49,7 @@ export const changeKeys: ChangeKind<ChangeKeys> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
+  preview: 'plain',
   shape: ChangeKeys,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

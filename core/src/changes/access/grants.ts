@@ -31,6 +31,7 @@ export const give: ChangeKind<Give> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
+  preview: 'plain',
   shape: Give,
   fill: (change, newId) => ({ ...change, grantId: newId(change.grantId) }),
   decide(draft, change) {
@@ -91,6 +92,7 @@ export const take: ChangeKind<Take> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'on',
+  preview: 'plain',
   shape: Take,
   fill: (change) => change,
   decide(draft, change) {

@@ -35,6 +35,7 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: NameApprovers,
   fill: (change) => change,
   decide(draft, change) {

@@ -39,6 +39,7 @@ export const askFor: ChangeKind<AskFor> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: AskFor,
   fill: (change, newId) => ({ ...change, requestId: newId(change.requestId) }),
   decide(draft, change) {
@@ -109,6 +110,7 @@ export const settleRequest: ChangeKind<SettleRequest> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: SettleRequest,
   fill: (change) => change,
   decide(draft, change) {
@@ -141,6 +143,7 @@ export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: WithdrawRequest,
   fill: (change) => change,
   decide(draft, change) {

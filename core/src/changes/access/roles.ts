@@ -58,6 +58,7 @@ export const makeRole: ChangeKind<MakeRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakeRole,
   fill: (change, newId) => ({ ...change, roleId: newId(change.roleId) }),
   decide(draft, change) {
@@ -83,6 +84,7 @@ export const changeRole: ChangeKind<ChangeRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ChangeRole,
   fill: (change) => change,
   decide(draft, change) {
@@ -216,6 +218,7 @@ export const retireRole: ChangeKind<RetireRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RetireRole,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -24,6 +24,7 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ShareStatement,
   fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
   decide(draft, { shareId, placeId, until }) {
@@ -65,6 +66,7 @@ export const cutShare: ChangeKind<CutShare> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CutShare,
   fill: (change) => change,
   decide(draft, { shareId }) {

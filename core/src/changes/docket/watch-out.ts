@@ -9,16 +9,14 @@ import { reachesAt } from '../../access/reach.ts'
 import { isOwnArea } from '../../products/catalogue.ts'
 import { topRank } from '../../access/profiles.ts'
 import type { Sight } from '../../access/sight.ts'
-import { erasedByItselfNow, erasureInWords } from '../../departures/erasure.ts'
 import { lookAlike } from '../../people/email.ts'
 import { isOutsider } from '../../people/presence.ts'
 import { upwards } from '../../places/tree.ts'
 import { isHeldAt } from '../../seats/holdings.ts'
 import { termsOf } from '../../seats/terms.ts'
 import type { Instant } from '../../time/instants.ts'
-import type { Change } from '../engine/decide.ts'
+import { lastingOf, type Change } from '../engine/decide.ts'
 import { hintsOf } from './hints.ts'
-import { invitedId } from '../offers/invite.ts'
 import type { Check, Scene, Warning } from '../engine/warning.ts'
 import { opensNothing, paysForNothing } from './watch-traps.ts'
 import { closedByHand } from './watch-by-hand.ts'
@@ -262,49 +260,4 @@ const offersDead: Check = ({ edits, sight }) =>
     ]
   })
 
-/** Whose doors a change shuts as soon as it is now. */
-function leaverAtOnce(change: Change, after: Account): Id | undefined {
-  if (change.type === 'leave') return change.personId
-  if (change.type === 'plan-departure') return change.at ? undefined : change.personId
-  return change.type === 'run-departure' ? after.get('departure', change.departureId)?.personId : undefined
-}
-
-const cannotBeUndone: Check = ({ before, after, changes, sight }) =>
-  changes.flatMap((change) => {
-    if (change.type === 'invite' && change.email) {
-      const name = sight.personName(invitedId(change, after))
-      return [
-        {
-          code: 'mail',
-          sentence: `The message to ${name} cannot be called back once sent; the invitation can be withdrawn.`,
-        },
-      ]
-    }
-    const leaver = leaverAtOnce(change, after)
-    if (leaver) {
-      const name = sight.personName(leaver)
-      return [{ code: 'sessions', sentence: `${name} is signed out everywhere at once. You can rehire them later.` }]
-    }
-    if (change.type === 'erase') {
-      const person = before.get('person', change.personId)
-      const what = person ? erasureInWords(before, person) : []
-      const forGood = 'What is erased is gone for good, here and in connected products.'
-      return [forGood, ...what].map((sentence) => ({ code: 'erased', sentence }))
-    }
-    if (change.type === 'change-settings') {
-      const due = erasedByItselfNow(after, sight.now).length
-      const who = due === 1 ? 'One person who left is' : `${due} people who left are`
-      return due > 0 ? [{ code: 'erases', sentence: `${who} erased for good within minutes of this.` }] : []
-    }
-    if (change.type === 'join-people') {
-      return [
-        {
-          code: 'joined',
-          sentence: 'Records that were joined cannot be parted again. Closed months stay as they are.',
-        },
-      ]
-    }
-    if (change.type === 'admit')
-      return [{ code: 'admission', sentence: 'An admission cannot be undone. You can only end their access.' }]
-    return []
-  })
+const cannotBeUndone: Check = (scene) => scene.changes.flatMap((change) => lastingOf(change, scene))

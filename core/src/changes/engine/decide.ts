@@ -8,7 +8,8 @@ import { activeOwners, isPresent } from '../../people/presence.ts'
 import type { Instant } from '../../time/instants.ts'
 import { bringAlong } from '../rules/along.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import { ForeignId, newIdBy, type Ids, type NewId } from './kind.ts'
+import { ForeignId, newIdBy, type Ids, type Later, type NewId } from './kind.ts'
+import type { Scene, Warning } from './warning.ts'
 import { CHANGE_TYPES, kindNamed, kindOf, type Change } from '../kinds.ts'
 import { sameRow } from '../../account/edits.ts'
 import type { Nested } from './nested.ts'
@@ -104,7 +105,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     decision.isGrave ||= draft.isGrave || draft.edits.some((edit) => isGraveEdit(edit, before, draft.account))
     decision.after = draft.account
   })
-  if (changes.length > 1 && changes.some(({ type }) => type === 'plan-docket')) {
+  if (changes.length > 1 && changes.some((change) => laterOf(change)?.kind === 'as-of')) {
     const sentence = 'A change planned for a day needs a docket of its own. Apply or discard the other changes first.'
     decision.problems.push(problem('plan-alone', sentence))
   }
@@ -126,6 +127,18 @@ export function endsAccessOnly(changes: readonly Change[]): boolean {
 /** Whether changes do nothing but show people out, now or on a day: what must not wait for anything (model X4). */
 export function shutsDoorsOnly(changes: readonly Change[]): boolean {
   return changes.every((change) => kindOf(change).effect === 'shuts-doors')
+}
+
+/** What of a change comes about only later. */
+export function laterOf(change: Change): Later<Change> | undefined {
+  const { preview } = kindOf(change)
+  return preview === 'plain' ? undefined : preview.later
+}
+
+/** What of a change nobody can call back once it is applied. */
+export function lastingOf(change: Change, scene: Scene): Warning[] {
+  const { preview } = kindOf(change)
+  return preview === 'plain' ? [] : (preview.lasting?.(change, scene) ?? [])
 }
 
 /** The field in which a change says its day, where it has one of its own (model Z4). */

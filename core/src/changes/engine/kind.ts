@@ -1,7 +1,11 @@
-import type { Id } from '../../account/rows.ts'
+import type { Account } from '../../account/account.ts'
+import type { Id, RowEdit } from '../../account/rows.ts'
 import type { Sight } from '../../access/sight.ts'
 import type { Draft } from './draft.ts'
+import type { Instant } from '../../time/instants.ts'
+import type { Change } from '../kinds.ts'
 import type { Nested } from './nested.ts'
+import type { Scene, Warning } from './warning.ts'
 
 /** Answers for the ids of rows to be made (model C1). */
 export interface Ids {
@@ -45,6 +49,20 @@ export type ChangeEffect = 'shuts-doors' | 'ends' | 'sets-away' | 'other'
  */
 export type ChangeDay = 'from' | 'on' | 'docket' | 'never'
 
+/** What a preview shows of a kind besides its edits and what they move (model S8). */
+export interface ChangePreview<C> {
+  /** What of it comes about only later, shown as if it had. */
+  later?: Later<C>
+  /** What nobody can call back once it is applied. */
+  lasting?(change: C, scene: Scene): Warning[]
+}
+
+/** An invitation as it would be taken up now, something on its day, or a whole docket as of its day. */
+export type Later<C> =
+  | { kind: 'taken-up'; take(account: Account, change: C, now: Instant): Draft | undefined }
+  | { kind: 'on-its-day'; edits(nested: Nested, account: Account, change: C, now: Instant): RowEdit[] }
+  | { kind: 'as-of'; at(account: Account, change: C): Instant; changes(change: C): readonly Change[] }
+
 /**
  * One kind of change: its shape, what it does, how it reads, and every fact about it that anything else goes by (model
  * C1). One file per kind or a few that belong together; nothing outside the kind knows its fields. Whatever is missing
@@ -59,6 +77,8 @@ export interface ChangeKind<C extends { type: string } = { type: string }> {
   /** Whether the actor must be active, or may be a newcomer who decides about their own invitation or address (model D1). */
   actor: 'active' | 'newcomer'
   day: ChangeDay
+  /** *Plain* where the preview shows nothing of it but what its edits move. */
+  preview: 'plain' | ChangePreview<C>
   /** The class whose decorators say what is well-formed. */
   shape: new () => C
   /** Gives ids to the rows it makes where they are missing, and has those that are there looked at (model C1). */

@@ -38,6 +38,13 @@ export const planDocket: ChangeKind<PlanDocket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  preview: {
+    later: {
+      kind: 'as-of',
+      at: (account, { at }) => plannedInstant(at, account),
+      changes: ({ changes }) => changes as Change[],
+    },
+  },
   shape: PlanDocket,
   fill: (change, newId, nested) => ({
     ...change,
@@ -90,6 +97,7 @@ export const runPlanned: ChangeKind<RunPlanned> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'never',
+  preview: 'plain',
   shape: RunPlanned,
   fill: (change) => change,
   decide(draft, { plannedId }) {
@@ -114,6 +122,7 @@ export const putDownPlanned: ChangeKind<PutDownPlanned> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  preview: 'plain',
   shape: PutDownPlanned,
   fill: (change) => change,
   decide(draft, { plannedId }) {

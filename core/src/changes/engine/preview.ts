@@ -1,16 +1,17 @@
 import type { Account } from '../../account/account.ts'
-import type { DepartureRow, Id } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
 import { compare, type Move, type MoveKind } from '../../access/compare.ts'
 import { impactOf } from '../../access/impact.ts'
 import { Sight } from '../../access/sight.ts'
 import type { Instant } from '../../time/instants.ts'
-import { plannedInstant } from './planning.ts'
+import type { Later } from './kind.ts'
 import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
 import { moneyOf, type BeforeAfter, type MoneyEffect } from './preview-money.ts'
 import type { Warning } from './warning.ts'
 import { watchOut } from '../docket/watch-out.ts'
 import {
   decide,
+  laterOf,
   NESTED,
   shutsDoorsOnly,
   toDoOf,
@@ -18,11 +19,7 @@ import {
   type Draft,
   type Actor,
   type Change,
-  type PlanDocket,
 } from './decide.ts'
-import { onceCome } from '../offers/links.ts'
-import { givenOnItsDay } from '../leaving/shut-doors.ts'
-import { takenUp } from '../offers/once-in.ts'
 import { withWaysOut, type MendableProblem } from '../seats/sold-out.ts'
 
 /** What a docket would do, as its actor may see it (model S8, C3). */
@@ -57,14 +54,15 @@ export function preview(
   withSums = true,
 ): Preview {
   const [only] = changes
-  if (changes.length === 1 && only!.type === 'plan-docket')
-    return plannedPreview(account, only as PlanDocket, actor, now)
+  const planned = changes.length === 1 ? laterOf(only!) : undefined
+  if (planned?.kind === 'as-of') return previewAsOf(account, only!, planned, actor, now)
   const decision = decide(account, changes, actor, now)
   const decided = decision.after
   const used = useOffers(decided, changes, now)
-  const onTheirDays = departuresOf(used.account, changes).flatMap((row) =>
-    givenOnItsDay(NESTED, used.account, row, now),
-  )
+  const onTheirDays = changes.flatMap((change) => {
+    const later = laterOf(change)
+    return later?.kind === 'on-its-day' ? later.edits(NESTED, used.account, change, now) : []
+  })
   const after = onTheirDays.length > 0 ? used.account.with(onTheirDays) : used.account
   const edits = [...decision.edits, ...used.edits, ...onTheirDays]
   const sight = new Sight(account, actor.personId, now, after)
@@ -86,31 +84,19 @@ export function preview(
   }
 }
 
-/** Departures the changes plan or plan anew, whose day is ahead. */
-function departuresOf(account: Account, changes: readonly Change[]): DepartureRow[] {
-  return changes.flatMap((change) => {
-    if (change.type !== 'plan-departure' && change.type !== 'change-departure') return []
-    const row = account.get('departure', change.departureId)
-    return row?.state === 'planned' ? [row] : []
-  })
-}
-
 /** What a planned docket would do on its day, after what else is planned until then (model Z4). */
-function plannedPreview(account: Account, plan: PlanDocket, actor: Actor & { kind: 'person' }, now: Instant): Preview {
+function previewAsOf(
+  account: Account,
+  plan: Change,
+  later: Later<Change> & { kind: 'as-of' },
+  actor: Actor & { kind: 'person' },
+  now: Instant,
+): Preview {
   const { problems } = decide(account, [plan], actor, now)
-  const at = plannedInstant(plan.at, account)
+  const at = later.at(account, plan)
   const sentences = [toDoOf(plan, new Sight(account, actor.personId, now))]
   if (at <= now) return { ...preview(account, [], actor, now), problems, sentences }
-  const then = withPlanned(account, at)
-  return { ...preview(then, plan.changes as Change[], actor, at), problems, sentences }
-}
-
-/** An invitation taken up, or a link someone comes by; undefined for any other change. */
-function usedBy(account: Account, change: Change, now: Instant): Draft | undefined {
-  const offer = change.type === 'invite' ? account.get('offer', change.offerId) : undefined
-  const link = change.type === 'make-link' ? account.get('link', change.linkId) : undefined
-  if (link) return onceCome(account, link, now)
-  return offer && takenUp(account, offer, now)
+  return { ...preview(withPlanned(account, at), later.changes(plan), actor, at), problems, sentences }
 }
 
 /** The account with each invitation of the changes taken up now, and one person come by each link. */
@@ -119,7 +105,8 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
   let waiting = 0
   const edits: Draft['edits'] = []
   for (const change of changes) {
-    const draft = usedBy(account, change, now)
+    const later = laterOf(change)
+    const draft = later?.kind === 'taken-up' ? later.take(account, change, now) : undefined
     if (!draft) continue
     // What all of them together cannot have, each alone could: anyone who comes late waits for it (model I7).
     if (draft.problems.length > 0) waiting += 1

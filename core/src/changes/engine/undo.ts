@@ -29,6 +29,7 @@ export const undo: ChangeKind<Undo> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'never',
+  preview: 'plain',
   shape: Undo,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {

@@ -47,6 +47,7 @@ export const goAway: ChangeKind<GoAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  preview: 'plain',
   shape: GoAway,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
@@ -84,6 +85,7 @@ export const askAway: ChangeKind<AskAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: AskAway,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
@@ -113,6 +115,7 @@ export const grantAway: ChangeKind<GrantAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: GrantAway,
   fill: (change) => change,
   decide(draft, { absenceId, keepSeats = false }) {
@@ -154,6 +157,7 @@ export const putDownAway: ChangeKind<PutDownAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: PutDownAway,
   fill: (change) => change,
   decide(draft, { absenceId }) {
@@ -197,6 +201,7 @@ export const beginAway: ChangeKind<BeginAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: BeginAway,
   fill: (change) => change,
   decide(draft, { absenceId }) {
@@ -231,6 +236,7 @@ export const comeBack: ChangeKind<ComeBack> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ComeBack,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, { absenceId, seedId }) {

@@ -31,6 +31,7 @@ export const settleStep: ChangeKind<SettleStep> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: SettleStep,
   fill: (change) => change,
   decide(draft, change) {
@@ -92,6 +93,7 @@ export const noteSteps: ChangeKind<NoteSteps> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: NoteSteps,
   fill: (change) => change,
   decide(draft, { departureId, steps }) {
@@ -123,6 +125,7 @@ export const closeDeparture: ChangeKind<CloseDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CloseDeparture,
   fill: (change) => change,
   decide(draft, { departureId }) {
@@ -163,6 +166,7 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ReopenDeparture,
   fill: (change) => change,
   decide(draft, { departureId, steps }) {

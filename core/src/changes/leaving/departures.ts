@@ -10,7 +10,8 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { DepartureRow, Handover, Id, Taker } from '../../account/rows.ts'
+import type { Account } from '../../account/account.ts'
+import type { DepartureRow, Handover, Id, RowEdit, Taker } from '../../account/rows.ts'
 import type { Sight } from '../../access/sight.ts'
 import { TAKERS } from '../../departures/pass-on.ts'
 import { openDeparture } from '../../departures/plan.ts'
@@ -18,9 +19,10 @@ import { isPresent } from '../../people/presence.ts'
 import { momentInWords, readMoment, type Instant } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { mayEnd } from './leave.ts'
+import type { Nested } from '../engine/nested.ts'
+import { mayEnd, signedOut } from './leave.ts'
 import { Moment, RowId } from '../engine/shapes.ts'
-import { shutDoors } from './shut-doors.ts'
+import { givenOnItsDay, shutDoors } from './shut-doors.ts'
 import { lookup } from '../../checks/lookup.ts'
 
 /** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
@@ -66,6 +68,10 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  preview: {
+    later: { kind: 'on-its-day', edits: givenLater },
+    lasting: ({ personId, at }, { sight }) => (at ? [] : signedOut(personId, sight)),
+  },
   shape: PlanDeparture,
   fill: (change, newId) => ({ ...change, departureId: newId(change.departureId) }),
   decide(draft, change) {
@@ -113,6 +119,7 @@ export const changeDeparture: ChangeKind<ChangeDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  preview: { later: { kind: 'on-its-day', edits: givenLater } },
   shape: ChangeDeparture,
   fill: (change) => change,
   decide(draft, change) {
@@ -145,6 +152,7 @@ export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: PutDownDeparture,
   fill: (change) => change,
   decide(draft, { departureId }) {
@@ -171,6 +179,12 @@ export const runDeparture: ChangeKind<RunDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: {
+    lasting({ departureId }, { after, sight }) {
+      const leaver = after.get('departure', departureId)?.personId
+      return leaver ? signedOut(leaver, sight) : []
+    },
+  },
   shape: RunDeparture,
   fill: (change) => change,
   decide(draft, { departureId }) {
@@ -204,6 +218,7 @@ export const answerHandover: ChangeKind<AnswerHandover> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: AnswerHandover,
   fill: (change) => change,
   decide(draft, { departureId, what, id, accept }) {
@@ -223,6 +238,12 @@ export const answerHandover: ChangeKind<AnswerHandover> = {
   sentence: (change, sight, verb) =>
     `${change.accept ? verb('took', 'take') : verb('refused to take', 'refuse to take')} over what is ${leaverOf(change.departureId, sight)}’s`,
   record: (change) => change,
+}
+
+/** What those who take over get on the day of a departure that is planned, or planned anew. */
+function givenLater(nested: Nested, account: Account, { departureId }: { departureId: Id }, now: Instant): RowEdit[] {
+  const row = account.get('departure', departureId)
+  return row?.state === 'planned' ? givenOnItsDay(nested, account, row, now) : []
 }
 
 /** Whose departure it is, as far as the reader sees them. */

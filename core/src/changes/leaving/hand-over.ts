@@ -31,6 +31,7 @@ export const handOver: ChangeKind<HandOver> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: HandOver,
   fill: (change) => change,
   decide(draft, { what, id, toId }) {

@@ -1,7 +1,9 @@
 import { replaceApprover, rowsNaming } from '../../access/approver-rows.ts'
 import { Equals } from 'class-validator'
 import type { Id, PersonRow } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
 import type { Draft } from '../engine/draft.ts'
+import type { Warning } from '../engine/warning.ts'
 import { endGrant } from '../access/grants.ts'
 import { askKeepers } from './hand-steps.ts'
 import { leaveSharedLogins } from '../products/shared-logins.ts'
@@ -25,6 +27,7 @@ export const leave: ChangeKind<Leave> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: { lasting: ({ personId }, { sight }) => signedOut(personId, sight) },
   shape: Leave,
   fill: (change) => change,
   decide(draft, change) {
@@ -33,6 +36,12 @@ export const leave: ChangeKind<Leave> = {
   },
   sentence: (change, sight, verb) => `${verb('ended', 'end')} the access of ${sight.personName(change.personId)}`,
   record: (change) => change,
+}
+
+/** Whose doors shut as soon as it is applied. */
+export function signedOut(personId: Id, sight: Sight): Warning[] {
+  const sentence = `${sight.personName(personId)} is signed out everywhere at once. You can rehire them later.`
+  return [{ code: 'sessions', sentence }]
 }
 
 /** A person who is in and may be shown out by the actor; a refusal otherwise (model D3, P6, X3). */

@@ -48,6 +48,7 @@ export const amendOffer: ChangeKind<AmendOffer> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: AmendOffer,
   fill: (change, newId) => ({
     ...change,

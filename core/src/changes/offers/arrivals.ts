@@ -33,6 +33,7 @@ export const withdraw: ChangeKind<Withdraw> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: Withdraw,
   fill: (change) => change,
   decide(draft, change) {
@@ -81,6 +82,7 @@ export const accept: ChangeKind<Accept> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  preview: 'plain',
   shape: Accept,
   fill: (change) => change,
   decide(draft, change) {
@@ -185,6 +187,11 @@ export const admit: ChangeKind<Admit> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: {
+    lasting() {
+      return [{ code: 'admission', sentence: 'An admission cannot be undone. You can only end their access.' }]
+    },
+  },
   shape: Admit,
   fill: (change) => change,
   decide(draft, change) {

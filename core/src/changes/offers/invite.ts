@@ -1,3 +1,4 @@
+import { takenUp } from './once-in.ts'
 import {
   ArrayMaxSize,
   Equals,
@@ -92,6 +93,21 @@ export const invite: ChangeKind<Invite> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: {
+    later: {
+      kind: 'taken-up',
+      take(account, { offerId }, now) {
+        const offer = account.get('offer', offerId)
+        return offer && takenUp(account, offer, now)
+      },
+    },
+    lasting(change, { after, sight }) {
+      if (!change.email) return []
+      const name = sight.personName(invitedId(change, after))
+      const sentence = `The message to ${name} cannot be called back once sent; the invitation can be withdrawn.`
+      return [{ code: 'mail', sentence }]
+    },
+  },
   shape: Invite,
   fill: (change, newId) => ({
     ...change,

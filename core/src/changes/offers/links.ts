@@ -57,6 +57,15 @@ export const makeLink: ChangeKind<MakeLink> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: {
+    later: {
+      kind: 'taken-up',
+      take(account, { linkId }, now) {
+        const link = account.get('link', linkId)
+        return link && onceCome(account, link, now)
+      },
+    },
+  },
   shape: MakeLink,
   fill: (change, newId) => ({ ...change, linkId: newId(change.linkId) }),
   decide(draft, change) {
@@ -113,6 +122,7 @@ export const cutLink: ChangeKind<CutLink> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CutLink,
   fill: (change) => change,
   decide(draft, { linkId }) {
@@ -150,6 +160,7 @@ export const comeBy: ChangeKind<ComeBy> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  preview: 'plain',
   shape: ComeBy,
   fill: (change) => change,
   decide(draft, change) {

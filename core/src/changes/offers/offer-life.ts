@@ -24,6 +24,7 @@ export const resend: ChangeKind<Resend> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: Resend,
   fill: (change) => change,
   decide(draft, { offerId }) {
@@ -47,6 +48,7 @@ export const remind: ChangeKind<Remind> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: Remind,
   fill: (change) => change,
   decide(draft, { offerId }) {
@@ -78,6 +80,7 @@ export const noteBounce: ChangeKind<NoteBounce> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  preview: 'plain',
   shape: NoteBounce,
   fill: (change) => change,
   decide(draft, { offerId, resendNumber, reason }) {
@@ -110,6 +113,7 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CorrectAddress,
   fill: (change) => change,
   decide(draft, { offerId, email }) {
@@ -148,6 +152,7 @@ export const decline: ChangeKind<Decline> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  preview: 'plain',
   shape: Decline,
   fill: (change) => change,
   decide(draft, { offerId, word }) {
@@ -186,6 +191,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RefuseEntry,
   fill: (change) => change,
   decide(draft, { personId, reason }) {

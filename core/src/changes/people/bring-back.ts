@@ -24,6 +24,7 @@ export const bringBack: ChangeKind<BringBack> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: BringBack,
   fill: (change) => change,
   decide(draft, change) {

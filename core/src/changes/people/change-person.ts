@@ -43,6 +43,7 @@ export const changePerson: ChangeKind<ChangePerson> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ChangePerson,
   fill: (change) => change,
   decide(draft, change) {
@@ -101,6 +102,7 @@ export const ownRecord: ChangeKind<OwnRecord> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: OwnRecord,
   fill: (change) => change,
   decide(draft, { personId, phone, texts = [] }) {
@@ -236,6 +238,7 @@ export const nameSignatory: ChangeKind<NameSignatory> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: NameSignatory,
   fill: (change) => change,
   decide(draft, change) {

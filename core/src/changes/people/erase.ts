@@ -1,6 +1,6 @@
 import { Equals } from 'class-validator'
 import type { Id } from '../../account/rows.ts'
-import { erasedByItselfNow, whyNotErasable } from '../../departures/erasure.ts'
+import { erasedByItselfNow, erasureInWords, whyNotErasable } from '../../departures/erasure.ts'
 import { emailKey } from '../../people/email.ts'
 import type { Draft } from '../engine/draft.ts'
 import { forgetKnown } from '../products/known-accounts.ts'
@@ -23,6 +23,14 @@ export const erase: ChangeKind<Erase> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: {
+    lasting({ personId }, { before }) {
+      const person = before.get('person', personId)
+      const forGood = 'What is erased is gone for good, here and in connected products.'
+      const sentences = [forGood, ...(person ? erasureInWords(before, person) : [])]
+      return sentences.map((sentence) => ({ code: 'erased', sentence }))
+    },
+  },
   shape: Erase,
   fill: (change) => change,
   decide(draft, { personId }) {

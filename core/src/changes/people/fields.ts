@@ -39,6 +39,7 @@ export const makeField: ChangeKind<MakeField> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakeField,
   fill: (change, newId) => ({
     ...change,
@@ -66,6 +67,7 @@ export const changeField: ChangeKind<ChangeField> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ChangeField,
   fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
   decide(draft, change) {

@@ -22,6 +22,7 @@ export const makeFirm: ChangeKind<MakeFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakeFirm,
   fill: (change, newId) => ({ ...change, firmId: newId(change.firmId) }),
   decide(draft, { firmId, name }) {
@@ -46,6 +47,7 @@ export const renameFirm: ChangeKind<RenameFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RenameFirm,
   fill: (change) => change,
   decide(draft, { firmId, name }) {
@@ -72,6 +74,7 @@ export const mergeFirms: ChangeKind<MergeFirms> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MergeFirms,
   fill: (change) => change,
   decide(draft, { firmId, intoId }) {
@@ -110,6 +113,7 @@ export const archiveFirm: ChangeKind<ArchiveFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ArchiveFirm,
   fill: (change) => change,
   decide(draft, { firmId, archived }) {

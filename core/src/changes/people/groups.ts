@@ -56,6 +56,7 @@ export const makeGroup: ChangeKind<MakeGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakeGroup,
   fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
   decide(draft, change) {
@@ -80,6 +81,7 @@ export const changeGroup: ChangeKind<ChangeGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ChangeGroup,
   fill: (change) => change,
   decide(draft, change) {
@@ -108,6 +110,7 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RemoveGroup,
   fill: (change) => change,
   decide(draft, change) {
@@ -145,6 +148,7 @@ export const joinGroup: ChangeKind<JoinGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: JoinGroup,
   fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
   decide(draft, change) {
@@ -181,6 +185,7 @@ export const quitGroup: ChangeKind<QuitGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: QuitGroup,
   fill: (change) => change,
   decide(draft, change) {

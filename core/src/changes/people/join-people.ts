@@ -26,6 +26,12 @@ export const joinPeople: ChangeKind<JoinPeople> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: {
+    lasting() {
+      const sentence = 'Records that were joined cannot be parted again. Closed months stay as they are.'
+      return [{ code: 'joined', sentence }]
+    },
+  },
   shape: JoinPeople,
   fill: (change) => change,
   decide(draft, { personId, otherId }) {
@@ -74,6 +80,7 @@ export const tellApart: ChangeKind<TellApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: TellApart,
   fill: (change) => change,
   decide(draft, { personId, otherId }) {

@@ -18,6 +18,7 @@ export const ownEmail: ChangeKind<OwnEmail> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  preview: 'plain',
   shape: OwnEmail,
   fill: (change) => change,
   decide(draft, { personId, email }) {

@@ -40,6 +40,7 @@ export const makePacket: ChangeKind<MakePacket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakePacket,
   fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
   decide(draft, change) {
@@ -63,6 +64,7 @@ export const changePacket: ChangeKind<ChangePacket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ChangePacket,
   fill: (change) => change,
   decide(draft, change) {
@@ -86,6 +88,7 @@ export const removePacket: ChangeKind<RemovePacket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RemovePacket,
   fill: (change) => change,
   decide(draft, { packetId }) {

@@ -55,6 +55,7 @@ export const recordPerson: ChangeKind<RecordPerson> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RecordPerson,
   fill: (change, newId) => ({
     ...change,
@@ -138,6 +139,7 @@ export const correctName: ChangeKind<CorrectName> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CorrectName,
   fill: (change) => change,
   decide(draft, { personId, name }) {
@@ -177,6 +179,7 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: InviteToSignIn,
   fill: (change, newId) => ({ ...change, offerId: newId(change.offerId) }),
   decide(draft, { personId, offerId, email }) {

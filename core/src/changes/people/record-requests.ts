@@ -55,6 +55,7 @@ export const askToRecord: ChangeKind<AskToRecord> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: AskToRecord,
   fill: (change, newId) => ({
     ...change,
@@ -106,6 +107,7 @@ export const settleRecords: ChangeKind<SettleRecords> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: SettleRecords,
   fill: (change) => change,
   decide(draft, { requestIds, recorded }) {

@@ -24,6 +24,7 @@ export const movePlace: ChangeKind<MovePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MovePlace,
   fill: (change) => change,
   decide(draft, change) {
@@ -72,6 +73,7 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ArchivePlace,
   fill: (change) => change,
   decide(draft, change) {

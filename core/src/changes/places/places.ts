@@ -28,6 +28,7 @@ export const makePlace: ChangeKind<MakePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakePlace,
   fill: (change, newId) => ({ ...change, placeId: newId(change.placeId) }),
   decide(draft, change) {
@@ -65,6 +66,7 @@ export const renamePlace: ChangeKind<RenamePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: RenamePlace,
   fill: (change) => change,
   decide(draft, change) {
@@ -93,6 +95,7 @@ export const wallPlace: ChangeKind<WallPlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: WallPlace,
   fill: (change) => change,
   decide(draft, change) {

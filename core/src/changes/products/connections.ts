@@ -27,6 +27,7 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ConnectProduct,
   fill: (change, newId) => ({ ...change, connectionId: newId(change.connectionId) }),
   decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
@@ -68,6 +69,7 @@ export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: DisconnectProduct,
   fill: (change) => change,
   decide(draft, { connectionId }) {
@@ -101,6 +103,7 @@ export const noteConnection: ChangeKind<NoteConnection> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: NoteConnection,
   fill: (change) => change,
   decide(draft, { connectionId, trouble = null, since = null }) {

@@ -42,6 +42,7 @@ export const keepProduct: ChangeKind<KeepProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: KeepProduct,
   fill: (change, newId) => ({ ...change, keepingId: newId(change.keepingId) }),
   decide(draft, change) {

@@ -31,6 +31,7 @@ export const confirmAccount: ChangeKind<ConfirmAccount> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ConfirmAccount,
   fill: (change, newId) => ({ ...change, knownId: newId(change.knownId) }),
   decide(draft, { knownId, product, personId, state, seatType = null }) {
@@ -81,6 +82,7 @@ export const closeNobodys: ChangeKind<CloseNobodys> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CloseNobodys,
   fill: (change) => change,
   decide(draft, { knownId, how }) {
@@ -121,6 +123,7 @@ export const forgetAccounts: ChangeKind<ForgetAccounts> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ForgetAccounts,
   fill: (change) => change,
   decide(draft, { knownIds }) {

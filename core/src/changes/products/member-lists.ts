@@ -54,6 +54,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: NoteAccounts,
   fill: (change, newId) => ({
     ...change,
@@ -142,6 +143,7 @@ export const noteList: ChangeKind<NoteList> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: NoteList,
   fill: (change, newId) => ({ ...change, listId: newId(change.listId) }),
   decide(draft, { listId, product, asOf, hash, count, columns }) {

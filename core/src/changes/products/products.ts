@@ -30,6 +30,7 @@ export const importSheet: ChangeKind<ImportSheet> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ImportSheet,
   fill: (change, newId) => ({
     ...change,
@@ -98,6 +99,7 @@ export const subscribe: ChangeKind<Subscribe> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: Subscribe,
   fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
@@ -149,6 +151,7 @@ export const enterStock: ChangeKind<EnterStock> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: EnterStock,
   fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
   decide(draft, change) {
@@ -188,6 +191,7 @@ export const fitPlace: ChangeKind<FitPlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: FitPlace,
   fill: (change, newId) => ({ ...change, fittingId: newId(change.fittingId) }),
   decide(draft, change) {
@@ -229,6 +233,7 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: UnfitPlace,
   fill: (change) => change,
   decide(draft, change) {

@@ -43,6 +43,7 @@ export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: MakeSharedLogin,
   fill: (change, newId) => ({
     ...change,
@@ -85,6 +86,7 @@ export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ChangeSharedLogin,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
   decide(draft, change) {
@@ -125,6 +127,7 @@ export const endSharedLogin: ChangeKind<EndSharedLogin> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: EndSharedLogin,
   fill: (change) => change,
   decide(draft, { sharedId }) {
@@ -150,6 +153,7 @@ export const confirmPassword: ChangeKind<ConfirmPassword> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ConfirmPassword,
   fill: (change) => change,
   decide(draft, { sharedId }) {

@@ -23,6 +23,7 @@ export const allotSeats: ChangeKind<AllotSeats> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: AllotSeats,
   fill: (change, newId) => ({ ...change, allotmentId: newId(change.allotmentId) }),
   decide(draft, { allotmentId, placeId, product, seatType, number = null }) {

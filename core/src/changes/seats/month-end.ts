@@ -25,6 +25,7 @@ export const closeMonth: ChangeKind<CloseMonth> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: CloseMonth,
   fill: (change, newId) => ({ ...change, closedMonthId: newId(change.closedMonthId) }),
   decide(draft, change) {
@@ -87,6 +88,7 @@ export const reportUse: ChangeKind<ReportUse> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: ReportUse,
   fill: (change, newId) => ({
     ...change,

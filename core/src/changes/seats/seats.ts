@@ -33,6 +33,7 @@ export const giveSeat: ChangeKind<GiveSeat> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
+  preview: 'plain',
   shape: GiveSeat,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
   decide(draft, change) {
@@ -75,6 +76,7 @@ export const endSeat: ChangeKind<EndSeat> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'on',
+  preview: 'plain',
   shape: EndSeat,
   fill: (change) => change,
   decide(draft, change) {
@@ -110,6 +112,7 @@ export const changeSeat: ChangeKind<ChangeSeat> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'on',
+  preview: 'plain',
   shape: ChangeSeat,
   fill: (change, newId) => ({ ...change, toHoldingId: newId(change.toHoldingId) }),
   decide(draft, change) {

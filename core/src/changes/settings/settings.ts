@@ -14,6 +14,7 @@ import {
 } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Id, PersonKind, SettingsRow, Standing } from '../../account/rows.ts'
+import { erasedByItselfNow } from '../../departures/erasure.ts'
 import { isOutsider } from '../../people/presence.ts'
 import type { Draft } from '../engine/draft.ts'
 import { Line } from '../../checks/shape.ts'
@@ -58,6 +59,13 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: {
+    lasting(_change, { after, now }) {
+      const due = erasedByItselfNow(after, now).length
+      const who = due === 1 ? 'One person who left is' : `${due} people who left are`
+      return due > 0 ? [{ code: 'erases', sentence: `${who} erased for good within minutes of this.` }] : []
+    },
+  },
   shape: ChangeSettings,
   fill: (change, newId) =>
     Array.isArray(change.leaverLines)

@@ -12,6 +12,7 @@ const ring: ChangeKind<Ring> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  preview: 'plain',
   shape: Ring,
   fill: (change) => change,
   decide: () => undefined,
