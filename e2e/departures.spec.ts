@@ -189,6 +189,7 @@ test('what was changed in the product is found, and made as it is here again', a
   }).toPass({ timeout: 30_000 })
   await expect(log).toContainText('stranger@elsewhere.example has an account there but is not a person here')
   await log.getByRole('button', { name: 'Make it match' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /^Done\.$/ })).toBeVisible()
   await log.getByRole('button', { name: 'Close account' }).click()
   await expect(log).toContainText('Its accounts match this account exactly.')
   expect((await heldBy('bedding-log', 'stranger@elsewhere.example'))!.active).toBe(false)

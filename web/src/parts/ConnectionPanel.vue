@@ -48,8 +48,13 @@ const replacing = ref('')
 // What each holds is there from the beginning, as it was last read.
 watch(connections, (found) => found.forEach(({ id }) => void read(id).catch(() => undefined)))
 
+/** How often each was asked for: an answer that comes after a later one is of before. */
+const turns: Record<string, number> = {}
+
 async function read(id: string): Promise<void> {
-  held[id] = await ask<Held>('GET', path(id, '/accounts'))
+  const mine = (turns[id] = (turns[id] ?? 0) + 1)
+  const found = await ask<Held>('GET', path(id, '/accounts'))
+  if (mine === turns[id]) held[id] = found
 }
 
 function connect(): void {
@@ -107,7 +112,8 @@ function compare(id: string): Promise<void> {
 
 async function mend(id: string, remoteId: string): Promise<void> {
   await act(() => ask('POST', path(id, '/mend'), { remoteId }), t('connections.mended'))
-  await look(id)
+  // What came of it stays said while the rest is read anew.
+  await read(id).catch(() => undefined)
 }
 </script>
 
