@@ -120,6 +120,32 @@ describe('people on record, and names (model P12, P13)', () => {
     expect(accept(true).problems).not.toEqual([])
   })
 
+  test('what a rule gives someone on record, and what every guest has, is judged when they are invited to sign in', () => {
+    const house = open()
+    house.do('Oriel', record(house, { seats: [], grants: [] }))
+    const [personId] = house.account.peopleByEmail('edda@elsewhere.example')
+    house.do('Oriel', { type: 'make-role', name: 'Desk', areas: [{ area: 'porter/people', level: 'add' }] })
+    const desk = { roleId: house.role('Desk'), placeId: house.account.root.id }
+    house.do('Oriel', { type: 'give', subjectKind: 'person', subjectId: house.person('Rafe'), ...desk })
+    const invite = { type: 'invite-to-sign-in', personId }
+    expect(house.refusals('Rafe', invite)).toEqual([])
+    const rule = [{ allOf: [{ field: 'kind', value: 'contractor' }] }]
+    house.do('Oriel', { type: 'make-group', name: 'Contractors', rule })
+    const group = [...house.account.all('group')].find(({ name }) => name === 'Contractors')!
+    const harbour = { roleId: house.role('Gardener'), placeId: house.place('Harbour') }
+    const subjects = [
+      { subjectKind: 'group', subjectId: group.id },
+      { subjectKind: 'standing', subjectId: 'guest' },
+    ]
+    for (const subject of subjects) {
+      house.do('Oriel', { type: 'give', ...subject, ...harbour })
+      expect(new Set(house.refusals('Rafe', invite))).toEqual(new Set(['beyond-own']))
+      house.do('Oriel', house.undoing())
+      expect(house.refusals('Rafe', invite)).toEqual([])
+    }
+    expect(house.refusals('Tamsin', invite)).toEqual([])
+  })
+
   test('a name is corrected by the person, by whoever changes people, and by the inviter until it is accepted', () => {
     const house = open()
     const correct = (who: string, name: string) => ({ type: 'correct-name', personId: house.person(who), name })

@@ -1,5 +1,5 @@
 import { BaseTable, isSmall, mergedMap, OverlayTable, type Table } from './table.ts'
-import { INDEXES, TABLE_NAMES } from './indexes.ts'
+import { INDEXES, TABLE_NAMES, type IndexName } from './indexes.ts'
 import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
 import { emailKey } from '../people/email.ts'
 import type { Instant } from '../time/instants.ts'
@@ -91,7 +91,7 @@ export class Account {
     return this.tables[table].all()
   }
 
-  by<T extends TableName>(table: T, index: string, key: string): readonly Rows[T][] {
+  by<T extends TableName>(table: T, index: IndexName<T>, key: string): readonly Rows[T][] {
     return this.tables[table].by(index, key)
   }
 

@@ -1,4 +1,20 @@
-import type { RowEdit } from './rows.ts'
+import type { Id, RowEdit, Rows, TableName } from './rows.ts'
+
+/** One row made, altered or removed. */
+export function editOf<T extends TableName>(
+  table: T,
+  key: Id,
+  before: Rows[T] | null,
+  after: Rows[T] | null,
+): RowEdit<T> {
+  // Both rows are of the table; that a table chosen later still goes with its rows is not seen by the compiler.
+  return { table, key, before, after } as RowEdit<T>
+}
+
+/** What takes an edit back. */
+export function inverseOf(edit: RowEdit): RowEdit {
+  return editOf<TableName>(edit.table, edit.key, edit.after, edit.before)
+}
 
 /** Several edits of one row as one: from the row before the first to the row after the last. */
 export function netEdits(edits: readonly RowEdit[]): RowEdit[] {
@@ -6,7 +22,7 @@ export function netEdits(edits: readonly RowEdit[]): RowEdit[] {
   for (const edit of edits) {
     const key = `${edit.table} ${edit.key}`
     const earlier = net.get(key)
-    net.set(key, earlier ? { ...edit, before: earlier.before } : edit)
+    net.set(key, earlier ? editOf<TableName>(edit.table, edit.key, earlier.before, edit.after) : edit)
   }
   return [...net.values()].filter((edit) => edit.before !== null || edit.after !== null)
 }

@@ -1,7 +1,7 @@
 import type { Rows, TableName } from './rows.ts'
 
 /** The indexes each table is looked up by. */
-export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => string | null> } = {
+export const INDEXES = {
   settings: {},
   employer: {},
   place: {
@@ -63,6 +63,9 @@ export const INDEXES: { [T in TableName]: Record<string, (row: Rows[T]) => strin
   recordRequest: { product: (row) => row.product },
   link: { maker: (row) => row.makerId },
   allotment: { place: (row) => row.placeId, type: (row) => `${row.product}/${row.seatType}` },
-}
+} satisfies { [T in TableName]: Record<string, (row: Rows[T]) => string | null> }
+
+/** What a table is looked up by: no other name compiles. */
+export type IndexName<T extends TableName> = keyof (typeof INDEXES)[T] & string
 
 export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]

@@ -347,11 +347,8 @@ export type TableName = keyof Rows
 export type AnyRow = Rows[TableName]
 
 /** One row made, altered or removed: `before` is null for a new row, `after` for a removed one (model C1). */
-export interface RowEdit<T extends TableName = TableName> {
-  table: T
-  key: Id
-  before: Rows[T] | null
-  after: Rows[T] | null
-}
+export type RowEdit<T extends TableName = TableName> = T extends TableName
+  ? { table: T; key: Id; before: Rows[T] | null; after: Rows[T] | null }
+  : never
 
 export { PERSONAL_FIELDS, type PersonalField, type PersonalValue } from './personal.ts'

@@ -1,4 +1,5 @@
-import type { Id, PacketRow, PersonRow, RowEdit } from '../account/rows.ts'
+import { editOf } from '../account/edits.ts'
+import type { Id, PacketRow, PersonRow, Rows, TableName } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import { Sight } from '../access/sight.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
@@ -66,8 +67,7 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
     awayUntil: null,
     choices: {},
   }
-  const insert = (table: RowEdit['table'], row: { id: Id }) =>
-    ({ table, key: row.id, before: null, after: row }) as unknown as RowEdit
+  const insert = <T extends TableName>(table: T, row: Rows[T]) => editOf(table, row.id, null, row)
   const dates = { from: now, until: null, givenById: null, offerId: null, approvers: null, madeRoleId: null }
   const edits = [
     insert('person', person),

@@ -22,9 +22,7 @@ export async function foundAccount(
   const { edits, values } = foundingEdits(account)
   const joined = edits.map((edit): RowEdit => {
     const loginId = loginOf.get(edit.key)
-    return edit.table === 'person' && loginId
-      ? { ...edit, after: { ...edit.after!, loginId } as RowEdit['after'] }
-      : edit
+    return edit.table === 'person' && loginId ? { ...edit, after: { ...edit.after!, loginId } } : edit
   })
   const entries = entriesOf(account.id, joined, now)
   const connection = await pools.commits.getConnection()

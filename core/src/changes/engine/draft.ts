@@ -1,14 +1,6 @@
+import { editOf } from '../../account/edits.ts'
 import type { Account } from '../../account/account.ts'
-import type {
-  AnyRow,
-  Id,
-  PersonRow,
-  PersonalField,
-  PersonalValue,
-  RowEdit,
-  Rows,
-  TableName,
-} from '../../account/rows.ts'
+import type { Id, PersonRow, PersonalField, PersonalValue, RowEdit, Rows, TableName } from '../../account/rows.ts'
 import type { Judgement, Mark } from '../../access/entitlement.ts'
 import type { Level } from '../../access/levels.ts'
 import { Sight, type OwnArea } from '../../access/sight.ts'
@@ -114,7 +106,7 @@ export class Draft {
     if (rows.some((row) => this.account.get(table, row.id))) {
       return this.refuse('id-taken', 'This was already done: the id is taken.')
     }
-    const edits = rows.map((row) => ({ table, key: row.id, before: null, after: row }) as unknown as RowEdit)
+    const edits = rows.map((row) => editOf(table, row.id, null, row))
     this.edits.push(...edits)
     this.account = this.account.with(edits)
   }
@@ -127,7 +119,7 @@ export class Draft {
 
   remove(table: TableName, id: Id): void {
     const before = this.account.get(table, id)
-    if (before) this.record(table, id, before as AnyRow, null)
+    if (before) this.record(table, id, before, null)
   }
 
   set(personId: Id, field: PersonalField, value: string | null): void {
@@ -153,8 +145,8 @@ export class Draft {
     this.account = after
   }
 
-  private record<T extends TableName>(table: T, key: Id, before: AnyRow | null, after: AnyRow | null): void {
-    const edit = { table, key, before, after } as RowEdit
+  private record<T extends TableName>(table: T, key: Id, before: Rows[T] | null, after: Rows[T] | null): void {
+    const edit = editOf(table, key, before, after)
     this.edits.push(edit)
     this.account = this.account.with([edit])
   }

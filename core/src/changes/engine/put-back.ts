@@ -11,13 +11,13 @@ import { WORDS } from './undo-words.ts'
 export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
   switch (edit.table) {
     case 'grant':
-      return putBackGrant(draft, edit as RowEdit<'grant'>, id)
+      return putBackGrant(draft, edit, id)
     case 'holding':
-      return putBackHolding(draft, edit as RowEdit<'holding'>, id)
+      return putBackHolding(draft, edit, id)
     case 'offer':
-      return putBackOffer(draft, edit as RowEdit<'offer'>)
+      return putBackOffer(draft, edit)
     case 'person':
-      return putBackPerson(draft, edit as RowEdit<'person'>)
+      return putBackPerson(draft, edit)
     case 'departure':
     case 'absence':
       return edit.before
@@ -26,11 +26,11 @@ export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
     case 'planned':
       return edit.before ? undefined : draft.update('planned', edit.key, { state: 'put-down' })
     case 'fitting':
-      return putBackFitting(draft, edit as RowEdit<'fitting'>, id)
+      return putBackFitting(draft, edit, id)
     case 'sheet':
     case 'subscription':
     case 'stock':
-      return putBackDated(draft, edit as RowEdit<DatedTable>, id)
+      return putBackDated(draft, edit, id)
   }
   if (edit.before && edit.after) draft.update(edit.table, edit.key, edit.before)
   else if (edit.before) draft.insert(edit.table, edit.before as never)

@@ -33,7 +33,7 @@ export function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       if (!draft.need('groups', edit.before && edit.after ? 'change' : 'run', root, 'undo what was done to groups')) {
         return false
       }
-      return mayPutBackLead(draft, edit as RowEdit<'group'>)
+      return mayPutBackLead(draft, edit)
     case 'employer':
       return draft.need('people', 'change', root, 'undo what was done to firms')
     case 'keeping':

@@ -1,4 +1,5 @@
 import type { Account } from '../../account/account.ts'
+import { editOf } from '../../account/edits.ts'
 import type { Id, OfferRow, OfferedSeat, RowEdit } from '../../account/rows.ts'
 import { judge } from '../../access/entitlement.ts'
 import { Sight } from '../../access/sight.ts'
@@ -53,7 +54,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   joinGroups(draft, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant' || edit.table === 'membership')
   const arrival = arrivalOf(draft, offer.personId)
-  const bare = arrival ? before.with([{ ...arrival, after: arrival.before }, ...withoutWhatFollows(before)]) : before
+  const bare = arrival ? before.with([{ ...arrival, after: arrival.before }, ...withoutGuests(before)]) : before
   draft.judged(judge(bare, draft.account, arrival ? [arrival, ...made] : made, giver, sight, draft.now))
 }
 
@@ -61,25 +62,16 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
  * Accepting an offer gives more than the offer lists: also what follows from the invitee's standing and from rules that
  * read their record. So an invitee is compared with a guest who has nothing; an active person gains just what is given.
  */
-function arrivalOf(draft: Draft, personId: Id): RowEdit | undefined {
+function arrivalOf(draft: Draft, personId: Id): RowEdit<'person'> | undefined {
   const state = draft.start.get('person', personId)?.state
   if (state === 'active' || state === 'away') return undefined
   const person = draft.account.get('person', personId)!
   return { table: 'person', key: person.id, before: { ...person, standing: 'guest', state: 'invited' }, after: person }
 }
 
-/**
- * No group has a rule, and nothing is given to guests as such: so that this is new to whoever comes in, though their
- * record has matched it all along.
- */
-function withoutWhatFollows(account: Account): RowEdit[] {
-  const rules = account.by('group', 'ruled', 'yes').map((group): RowEdit => {
-    return { table: 'group', key: group.id, before: group, after: { ...group, rule: null } }
-  })
-  const given = account.by('grant', 'subject', 'standing guest').map((grant): RowEdit => {
-    return { table: 'grant', key: grant.id, before: grant, after: null }
-  })
-  return [...rules, ...given]
+/** Nothing is given to guests as such: so that this too is new to whoever comes in. Rules hold nobody who is not in (P8). */
+export function withoutGuests(account: Account): RowEdit[] {
+  return account.by('grant', 'subject', 'standing guest').map((grant) => editOf('grant', grant.id, grant, null))
 }
 
 /** What stands in the way of giving for want of seats, not of rights: nothing that matters to where an offer goes. */

@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
-import type { Id, OfferRow, RowEdit } from '../../account/rows.ts'
+import { editOf } from '../../account/edits.ts'
+import type { Id, OfferRow } from '../../account/rows.ts'
 import type { Instant } from '../../time/instants.ts'
 import { Draft } from '../engine/draft.ts'
 import { giveOffered } from './offers.ts'
@@ -29,9 +30,7 @@ function workOut(account: Account, personId: Id, now: Instant): Account | null {
   if (!offer || (state !== 'invited' && state !== 'waiting')) return null
   // As if their engagement had begun: what waits for its first day is shown as well.
   const person = account.get('person', personId)!
-  const begun = account.with([
-    { table: 'person', key: personId, before: person, after: { ...person, engagementFrom: null } },
-  ] as RowEdit[])
+  const begun = account.with([editOf('person', personId, person, { ...person, engagementFrom: null })])
   const draft = takenUp(begun, offer, now)
   return draft.problems.length > 0 ? null : draft.account
 }

@@ -1,3 +1,5 @@
+import { editOf, inverseOf } from '../../account/edits.ts'
+import { withoutGuests } from '../offers/offers.ts'
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { Id, OfferRow, PersonKind, PersonRow, RowEdit } from '../../account/rows.ts'
@@ -225,15 +227,11 @@ export function judgeAllOf(draft: Draft, person: PersonRow, giver: PersonRow | u
   const { account, now } = draft
   const bare: PersonRow = { ...person, standing: 'guest', state: 'invited' }
   const given: RowEdit[] = [
-    { table: 'person', key: person.id, before: bare, after: person },
-    ...account
-      .by('grant', 'person', person.id)
-      .map((row) => ({ table: 'grant' as const, key: row.id, before: null, after: row })),
-    ...account
-      .by('membership', 'person', person.id)
-      .map((row) => ({ table: 'membership' as const, key: row.id, before: null, after: row })),
+    editOf('person', person.id, bare, person),
+    ...account.by('grant', 'person', person.id).map((row) => editOf('grant', row.id, null, row)),
+    ...account.by('membership', 'person', person.id).map((row) => editOf('membership', row.id, null, row)),
   ]
-  const before = account.with(given.map((edit) => ({ ...edit, before: edit.after, after: edit.before })))
+  const before = account.with([...given.map(inverseOf), ...withoutGuests(account)])
   draft.judged(judge(before, account, given, giver, new Sight(before, giver.id, now), now))
 }
 

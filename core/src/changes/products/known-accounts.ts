@@ -147,7 +147,7 @@ export function forgetKnown(draft: Draft, id: Id): void {
 /** Keeps a fact: one row for each account and source; an older fact than the one kept changes nothing. */
 function noteKnown(draft: Draft, fact: Omit<KnownRow, 'byId'>): void {
   const edit = knownEdit(draft, fact, null)
-  if (edit) draft.putAll([edit as RowEdit], [])
+  if (edit) draft.putAll([edit], [])
 }
 
 /** The row a fact writes, or nothing when what is kept is newer. */

@@ -95,7 +95,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
       values.push({ personId: edit.key, field: 'accountAddress', value: address ?? null })
       values.push({ personId: edit.key, field: 'accountName', value: name ?? null })
     }
-    draft.putAll([...edits.values()] as RowEdit[], values)
+    draft.putAll([...edits.values()], values)
     followKnown(
       draft,
       accounts.map(({ personId = null }) => ({ product, personId })),
