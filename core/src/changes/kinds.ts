@@ -79,7 +79,7 @@ type ChangeOf<K> = K extends ChangeKind<infer C> ? C : never
 /** What alters an account; there is no other way in (model C1). */
 export type Change = ChangeOf<(typeof EVERY_KIND)[number]>
 
-// Each kind takes its own changes alone: whoever looks one up by a change's type has that change.
+// Each kind takes its own changes alone: looked up by a change’s type, it is the kind of that very change.
 const byType = new Map(EVERY_KIND.map((kind) => [kind.type as string, kind as unknown as ChangeKind<Change>] as const))
 
 /** The kind of a type; undefined where there is none. */

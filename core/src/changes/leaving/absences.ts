@@ -1,23 +1,12 @@
 import { Equals, IsBoolean, IsOptional } from 'class-validator'
-import type { Account } from '../../account/account.ts'
-import type { AbsenceRow, HoldingRow, Id, PersonRow } from '../../account/rows.ts'
+import type { AbsenceRow, Id, PersonRow } from '../../account/rows.ts'
 import type { Sight } from '../../access/sight.ts'
 import { Line } from '../../checks/shape.ts'
-import { openDeparture } from '../../departures/plan.ts'
-import { isPresent } from '../../people/presence.ts'
 import { billOf } from '../../seats/bill.ts'
-import { holdingUntil } from '../../seats/holdings.ts'
-import {
-  addMonths,
-  dateOf,
-  instantText,
-  momentInWords,
-  monthOf,
-  readMoment,
-  type Instant,
-} from '../../time/instants.ts'
+import { addMonths, instantText, momentInWords, monthOf, readMoment } from '../../time/instants.ts'
 import { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
+import { absenceOf, OPEN } from './away-wanted.ts'
 import { holdSeat } from '../rules/seat-rules.ts'
 import { idFrom, Moment, RowId } from '../engine/shapes.ts'
 
@@ -258,9 +247,6 @@ export const comeBack: ChangeKind<ComeBack> = {
   record: (change) => change,
 }
 
-/** A time away that is to come, under way, or asked for. */
-const OPEN: ReadonlySet<AbsenceRow['state']> = new Set(['asked', 'set', 'running'])
-
 /** Going away needs what leaving needs, but for the last owner, whom the account checks at every instant (model D3, P5). */
 function maySet(draft: Draft, person: PersonRow): boolean {
   const name = draft.account.nameOf(person.id)
@@ -273,83 +259,6 @@ function maySet(draft: Draft, person: PersonRow): boolean {
   if (!person.signatory) return true
   draft.refuse('signatory', `${name} is the signatory. Make another owner signatory first.`)
   return false
-}
-
-/** The time away as wanted: in order, ahead, and the only one. */
-function absenceOf(draft: Draft, change: GoAway | AskAway, person: PersonRow): AbsenceRow | undefined {
-  const { account, now } = draft
-  const name = account.nameOf(person.id)
-  if (person.state !== 'active') return refused(draft, 'not-here', `${name} is not active, so cannot be set away.`)
-  const from = momentOf(draft, change.from, 'from') ?? now
-  const until = momentOf(draft, change.until, 'until') ?? null
-  if (draft.problems.length > 0) return undefined
-  if (until !== null && until <= from) {
-    return refused(draft, 'dates-backwards', 'The last day is before the first. Choose a later one.', '/until')
-  }
-  const other = account
-    .by('absence', 'person', person.id)
-    .some((one) => one.id !== change.absenceId && OPEN.has(one.state))
-  if (other) return refused(draft, 'away-already', `${name} already has a time away. Cancel that one first.`)
-  if ((openDeparture(account, person.id)?.at ?? Infinity) <= from) {
-    return refused(draft, 'leaves-first', `${name} leaves before that. Choose earlier days.`)
-  }
-  const substituteId = substituteOf(draft, change.substituteId ?? null, person.id)
-  if (draft.problems.length > 0) return undefined
-  const keepSeats = change.type === 'go-away' && (change.keepSeats ?? false)
-  const held = keepSeats ? [] : seatsEnding(account, person.id, from)
-  const seats = held.map(({ id, product, seatType }) => ({ holdingId: id, product, seatType }))
-  const agreedMinor = monthsCost(account, held, now)
-  return {
-    ...{ id: change.absenceId, personId: person.id, from, until, keepSeats, seats, substituteId, agreedMinor },
-    ...{ state: 'asked', askedById: null, decidedById: null, withoutSeats: false },
-  }
-}
-
-function refused(draft: Draft, code: string, sentence: string, path?: string): undefined {
-  draft.refuse(code, sentence, path)
-  return undefined
-}
-
-function momentOf(draft: Draft, text: string | null | undefined, field: 'from' | 'until'): Instant | undefined {
-  if (!text) return undefined
-  const at = readMoment(text, draft.account.zone, field === 'from' ? 'beginning' : 'end')
-  if (at === undefined)
-    return refused(draft, 'bad-date', `“${text}” is not a date. Write it as 2026-06-19.`, `/${field}`)
-  // Today as a first day is now, however many hours the day has (model Z1).
-  const today = field === 'from' && text === dateOf(draft.now, draft.account.zone)
-  if (at < draft.now && !today)
-    return refused(draft, 'date-past', `${text} has passed. Choose a later day.`, `/${field}`)
-  return Math.max(at, draft.now)
-}
-
-function substituteOf(draft: Draft, id: Id | null, personId: Id): Id | null {
-  if (!id) return null
-  const person = draft.seen('person', id, 'person')
-  if (!person) return null
-  if (id === personId)
-    draft.refuse('themselves', 'People cannot stand in for themselves. Choose someone else.', '/substituteId')
-  else if (!isPresent(person, draft.now)) {
-    draft.refuse('not-in', `${draft.account.nameOf(id)} is not active. Choose someone who is.`, '/substituteId')
-  }
-  return id
-}
-
-/** Seats that end with going away: paid for here and held beyond that day (model S4). */
-function seatsEnding(account: Account, personId: Id, from: Instant): HoldingRow[] {
-  return account.by('holding', 'person', personId).filter((one) => {
-    const until = holdingUntil(account, one)
-    return !one.own && one.origin === 'given' && one.givenFrom < from && (until === null || until > from)
-  })
-}
-
-/** What the seats cost in a month, which their coming back may cost again. */
-function monthsCost(account: Account, held: readonly HoldingRow[], now: Instant): number {
-  if (held.length === 0) return 0
-  const month = addMonths(monthOf(now, account.zone), 1)
-  const without = account.with(
-    held.map((row) => ({ table: 'holding', key: row.id, before: row, after: null }) as const),
-  )
-  return billOf(account, month).totalMinor - billOf(without, month).totalMinor
 }
 
 function begin(draft: Draft, person: PersonRow, row: AbsenceRow): void {
