@@ -154,10 +154,11 @@ describe('a time away (model X1)', () => {
     const it = House.open()
     for (const from of [MONDAY, undefined]) {
       const { from: _from, ...change } = away(it, 'Rafe')
-      const decision = it.try('Oriel', from ? { ...change, from } : change)
+      const wanted = from ? { ...change, from } : change
+      const decision = it.try('Oriel', wanted)
       expect(decision.problems).toEqual([])
       const then = new House(decision.after, it.now + 1)
-      then.do('Oriel', { type: 'undo', version: 2, edits: decision.edits })
+      then.do('Oriel', { type: 'undo', version: 2, edits: decision.edits, changes: [wanted] })
       expect(isPresent(then.account.get('person', it.person('Rafe'))!, MONDAY_INSTANT)).toBe(true)
       expect([then.stateOf('Rafe'), seatsAt(then, 'Rafe', MONDAY_INSTANT + 1)]).toEqual(['active', 1])
     }

@@ -26,7 +26,8 @@ export function nextId(): Id {
 /** An account under test, its people by first name and its places by name. */
 export class House {
   /** What the docket applied last altered. */
-  lastEdits: readonly RowEdit[] = []
+  /** What was applied last, as the ledger has it. */
+  last: { edits: readonly RowEdit[]; changes: readonly object[] } = { edits: [], changes: [] }
 
   constructor(
     public account: Account,
@@ -74,17 +75,18 @@ export class House {
 
   /** Decides as someone and keeps the result. @throws if it is refused. */
   do(actor: string, ...changes: object[]): this {
-    const decision = this.try(actor, ...changes)
+    const read = changes.map((change) => this.read(change))
+    const decision = decide(this.account, read, { kind: 'person', personId: this.person(actor) }, this.now)
     if (decision.problems.length > 0) throw new Error(JSON.stringify(decision.problems))
     this.account = decision.after
-    this.lastEdits = decision.edits
+    this.last = { edits: decision.edits, changes: read }
     this.now += 1
     return this
   }
 
   /** What undoing the docket applied last is. */
   undoing(): object {
-    return { type: 'undo', version: 1, edits: this.lastEdits }
+    return { type: 'undo', version: 1, ...this.last }
   }
 
   /** Time passes. */

@@ -200,7 +200,7 @@ test('tasks are empty exactly when wanted and known agree, and no order loses a 
   fc.assert(
     fc.property(fc.array(act, { maxLength: 14 }), (acts) => {
       const house = open()
-      house.lastEdits = []
+      house.last = { edits: [], changes: [] }
       for (const { who, what } of acts) {
         house.later(1)
         attempt(house, who, what)
@@ -231,7 +231,7 @@ function attempt(house: House, who: string, what: string): void {
     'list-open': list('open'),
     'list-closed': list('closed'),
   }
-  if (what === 'undo') change.undo = house.lastEdits.length > 0 ? house.undoing() : undefined
+  if (what === 'undo') change.undo = house.last.edits.length > 0 ? house.undoing() : undefined
   if (change[what] && house.refusals('Oriel', change[what]!).length === 0) house.do('Oriel', change[what]!)
 }
 

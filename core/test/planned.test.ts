@@ -41,7 +41,7 @@ describe('a docket planned for a day (model Z4)', () => {
     expect(house.refusals('Oriel', plan([wall(house)]), beside)).toContain('plan-alone')
     house.do('Oriel', plan([{ type: 'leave', personId: house.person('Corin') }], '2026-06-25'))
     expect(house.refusals('Oriel', plan([{ type: 'leave', personId: house.person('Corin') }]))).toEqual(['not-here'])
-    expect(house.refusals('Oriel', { type: 'run-planned', plannedId: nextId() })).toEqual(['not-due'])
+    expect(house.refusals('Oriel', { type: 'run-planned', plannedId: nextId() })).toEqual(['not-yours'])
   })
 
   test('is decided with the planner’s rights then: none of it happens without them, and the Desk asks', () => {
@@ -129,12 +129,14 @@ describe('a docket planned for a day (model Z4)', () => {
       type: 'undo',
       version: 2,
       edits: [{ table: 'planned', key: row.id, before: null, after: row }],
+      changes: [made],
     })
     expect(stateOf(house)).toEqual(['put-down'])
     const other = {
       type: 'undo',
       version: 2,
       edits: [{ table: 'planned', key: row.id, before: row, after: { ...row, state: 'put-down' } }],
+      changes: [{ type: 'put-down-planned', plannedId: row.id }],
     }
     expect(house.refusals('Rafe', other)).toEqual(['not-allowed'])
   })

@@ -20,7 +20,7 @@ test('whoever may not do a thing may not undo it either (model C4)', () => {
       const done = tryOut(before, one, now!, true)
       if (!done || done.decision.problems.length > 0 || done.decision.edits.length === 0) return
       const { after, edits } = done.decision
-      const undo = readChange({ type: 'undo', version: 1, edits }, nextId).value as Change
+      const undo = readChange({ type: 'undo', version: 1, edits, changes: [done.change] }, nextId).value as Change
       // Whom it moves have other rights by now.
       const moved = impactOf(before, after, edits)
       for (const person of before.all('person')) {

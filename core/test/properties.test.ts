@@ -211,7 +211,7 @@ test('what is undone is as it was before, for everybody (model C4)', () => {
       if (!made || one.kind === 'invite' || one.kind === 'leave') return
       const done = decide(account, [made.change], actor, now)
       if (done.problems.length > 0) return
-      const undo = readChange({ type: 'undo', version: 1, edits: done.edits }, nextId)
+      const undo = readChange({ type: 'undo', version: 1, edits: done.edits, changes: [made.change] }, nextId)
       const undone = decide(done.after, [undo.value!], actor, now + 1)
       if (undone.problems.length > 0) throw new Error(JSON.stringify([made.change, undone.problems]))
       for (const person of account.all('person')) {

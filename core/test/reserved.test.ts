@@ -250,10 +250,11 @@ describe('what only some may do, whatever kind of change does it', () => {
     })
     house.give('Corin', 'Through', 'Pellworth')
     const [grant] = house.account.by('grant', 'role', house.role('Through'))
-    const taken = house.try('Tamsin', { type: 'take', grantId: grant!.id })
+    const take = { type: 'take', grantId: grant!.id }
+    const taken = house.try('Tamsin', take)
     expect(taken.problems).toEqual([])
     house.account = taken.after
-    const undo = { type: 'undo', version: 9, edits: taken.edits, seedId: nextId() }
+    const undo = { type: 'undo', version: 9, edits: taken.edits, changes: [take], seedId: nextId() }
     expect(house.refusals('Tamsin', undo)).toEqual(['wall-passing'])
     expect(house.refusals('Oriel', undo)).toEqual([])
   })

@@ -11,6 +11,13 @@ export function editOf<T extends TableName>(
   return { table, key, before, after } as RowEdit<T>
 }
 
+/** The row that an edit leaves, or the one it takes away. @throws Error for an edit of nothing. */
+export function rowOf<E extends RowEdit>({ table, key, before, after }: E): NonNullable<E['after']> {
+  const row = after ?? before
+  if (row === null) throw new Error(`An edit of the ${table} ${key} has no row.`)
+  return row as NonNullable<E['after']>
+}
+
 /** What takes an edit back. */
 export function inverseOf(edit: RowEdit): RowEdit {
   return editOf<TableName>(edit.table, edit.key, edit.after, edit.before)

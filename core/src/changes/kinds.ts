@@ -42,7 +42,7 @@ import { changeSettings } from './settings/settings.ts'
 import { correctAddress, decline, noteBounce, refuseEntry, remind, resend } from './offers/offer-life.ts'
 import { ownEmail } from './people/own-email.ts'
 import { planDocket, putDownPlanned, runPlanned } from './engine/planned.ts'
-import { undo } from './engine/undo.ts'
+import { undo } from './undo/undo.ts'
 
 const SEATS = [giveSeat, endSeat, changeSeat]
 const PRODUCTS = [importSheet, subscribe, enterStock, fitPlace, unfitPlace, closeMonth, reportUse]

@@ -1,3 +1,4 @@
+import { rowOf } from '../account/edits.ts'
 import { carryOver, type Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
 import type { HoldingRow, Id, RowEdit, TableName } from '../account/rows.ts'
@@ -94,7 +95,7 @@ carryOver((before, edits) => {
 const MAXIMUM_FOLLOWED = 500
 
 function personOf(edit: RowEdit): Id {
-  return edit.table === 'holding' ? ((edit.after ?? edit.before) as HoldingRow).personId : edit.key
+  return edit.table === 'holding' ? rowOf(edit).personId : edit.key
 }
 
 function makeTally(account: Account, terms: Terms, month: Month): Tally {

@@ -193,17 +193,24 @@ function needsApproval({ account }: Sight, role: RoleRow): boolean {
   return areas.some(({ approval = [] }) => approval.length > 0)
 }
 
-/** Who approves at a place, where something given around it needs approval or someone is named there. */
+/**
+ * Who approves at a place, where something given around it needs approval or someone is named there: of what is given,
+ * what is given to people whom the asker sees (model D5).
+ */
 function approversAt(sight: Sight, place: PlaceRow): ApproversView | null {
   const { account } = sight
   const around = [...upwards(account, place.id), ...downwards(account, place.id)]
   const isAsked = around.some(({ id }) =>
     account.by('grant', 'place', id).some((grant) => {
       const role = account.get('role', grant.roleId)
-      return role && needsApproval(sight, role)
+      return role && needsApproval(sight, role) && (sight.seesGrant(grant) || isOfSeen(sight, grant))
     }),
   )
   return isAsked || place.approvers ? approversView(sight, place.approvers) : null
+}
+
+function isOfSeen(sight: Sight, grant: GrantRow): boolean {
+  return grant.subjectKind === 'person' ? sight.seesPerson(grant.subjectId) : peopleOf(sight, grant) > 0
 }
 
 function keptApart(sight: Sight, placeId: Id): PlaceSheetView['apart'] {

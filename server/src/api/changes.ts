@@ -4,6 +4,7 @@ import {
   endsAccessOnly,
   shutsDoorsOnly,
   fillDocket,
+  isByHand,
   MAXIMUM_CHANGES,
   readChange,
   readFilling,
@@ -22,7 +23,7 @@ import { IssuedIds } from '../signin/issued-ids.ts'
 import type { Queryable } from '../store/pools.ts'
 import { readDocket, saveDocket } from '../store/dockets.ts'
 import { TooManyEdits } from '../store/commit.ts'
-import { readEntries, readEntry } from '../store/ledger.ts'
+import { readEntries, readEntry, type LedgerChange } from '../store/ledger.ts'
 import { insertRun, readRunState } from '../store/runs.ts'
 import { insertNotices, type Told } from '../store/told.ts'
 import { insertAllWork, insertWork } from '../store/work.ts'
@@ -132,7 +133,7 @@ export const changeRoutes = [
 
 /** What an undone docket altered is the ledger's to say; it is read again each time and kept nowhere else. */
 function withoutEdits(change: Change): Change {
-  return change.type === 'undo' ? { ...change, edits: [] } : change
+  return change.type === 'undo' ? { ...change, edits: [], changes: [] } : change
 }
 
 /** Reads changes as sent, with ids for the rows they make; what an undo puts back is read from the ledger. */
@@ -146,7 +147,7 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
     else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
   }
   if (problems.length > 0) throw badRequest('bad-change', problems[0]!.sentence, problems)
-  if (changes.some(({ type }) => ['accept', 'decline', 'come-by', 'own-email', 'run-planned'].includes(type))) {
+  if (!changes.every(isByHand)) {
     throw badRequest('bad-change', 'This has a page of its own and cannot be done here.')
   }
   return changes
@@ -165,7 +166,17 @@ async function withLedgerEdits(
   const { actor } = (entry || undefined)?.header ?? {}
   const own = actor?.kind === 'person' && actor.personId === personId
   if (!entry || !(own || sight.can('ledger', 'see'))) throw notFound()
-  return { ...plain, edits: entry.edits }
+  return { ...plain, edits: entry.edits, changes: await changesOf(lodge, accountId, entry.changes) }
+}
+
+/** What an entry was made of; of one that undid another, what that one was made of (model C4). */
+async function changesOf(lodge: Lodge, accountId: string, changes: LedgerChange[]): Promise<LedgerChange[]> {
+  const whole: LedgerChange[] = []
+  for (const change of changes) {
+    const undone = change.type === 'undo' && (await readEntry(lodge.pools.requests, accountId, Number(change.version)))
+    whole.push(...(undone ? await changesOf(lodge, accountId, undone.changes) : [change]))
+  }
+  return whole
 }
 
 async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {

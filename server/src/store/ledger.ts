@@ -215,23 +215,31 @@ export async function readEditsAfter(
   }))
 }
 
-/** One entry with its edits; undefined if there is none, or its payloads were destroyed. */
+/** A change as it was recorded: its kind, and what it said without anything personal (model C6). */
+export type LedgerChange = { type: string } & Record<string, unknown>
+
+/** One entry with its changes and edits; undefined if there is none, or its payloads were destroyed. */
 export async function readEntry(
   connection: Queryable,
   accountId: string,
   version: number,
-): Promise<{ header: LedgerHeader; edits: RowEdit[] } | undefined> {
+): Promise<{ header: LedgerHeader; changes: LedgerChange[]; edits: RowEdit[] } | undefined> {
   const [heads] = await connection.query<RowDataPacket[]>(
     'SELECT header FROM ledger_entry WHERE account_id = ? AND version = ?',
     [accountId, version],
   )
   const [items] = await connection.query<RowDataPacket[]>(
-    "SELECT payload FROM ledger_item WHERE account_id = ? AND version = ? AND kind = 'edit' ORDER BY ordinal",
+    'SELECT kind, payload FROM ledger_item WHERE account_id = ? AND version = ? ORDER BY ordinal',
     [accountId, version],
   )
   if (!heads[0] || items.some((item) => item.payload === null)) return undefined
-  const edits = items.map((item) => JSON.parse(item.payload as string) as RowEdit)
-  return { header: JSON.parse(heads[0].header as string) as LedgerHeader, edits }
+  const payloads = (kind: LedgerItem['kind']) =>
+    items.filter((item) => item.kind === kind).map((item) => JSON.parse(item.payload as string) as unknown)
+  return {
+    header: JSON.parse(heads[0].header as string) as LedgerHeader,
+    changes: payloads('change') as LedgerChange[],
+    edits: payloads('edit') as RowEdit[],
+  }
 }
 
 /** An entry as it is kept: the header in the very text that was hashed, and what is beside it to find it by. */

@@ -113,7 +113,7 @@ export function show(
   const { effects } = shown.access
   const more = Math.max(0, effects.length - MAXIMUM_EFFECTS)
   const access = { ...shown.access, effects: effects.slice(0, MAXIMUM_EFFECTS), more }
-  const sent = changes.map((change) => (change.type === 'undo' ? { ...change, edits: [] } : change))
+  const sent = changes.map((change) => (change.type === 'undo' ? { ...change, edits: [], changes: [] } : change))
   return { ...shown, access, changes: sent, version: account.version, digest }
 }
 

@@ -1,3 +1,4 @@
+import { rowOf } from '../../account/edits.ts'
 import type { Account, Attached } from '../../account/account.ts'
 import type { GrantRow, GroupRow, HoldingRow, Id, PersonRow, PlaceRow, RowEdit } from '../../account/rows.ts'
 import { matches } from '../../people/groups.ts'
@@ -157,15 +158,14 @@ export abstract class RoutesInForce implements Attached {
   private follow(edit: RowEdit): void {
     const wait = (instant: Instant | null, what: Waiting) => this.wait(instant, what)
     if (edit.table === 'grant') {
-      const [before, after] = [edit.before, edit.after] as (GrantRow | null)[]
+      const { before, after } = edit
       if (before && isInForce(before, this.instant)) this.dropGrant(before)
       if (after) this.putGrant(after, wait)
     } else if (edit.table === 'holding') {
-      const [before, after] = [edit.before, edit.after] as (HoldingRow | null)[]
-      this.forgetPerson(this.people.slotOf((after ?? before)!.personId), true)
-      if (after) this.waitForHolding(after, wait)
+      this.forgetPerson(this.people.slotOf(rowOf(edit).personId), true)
+      if (edit.after) this.waitForHolding(edit.after, wait)
     } else if (edit.table === 'membership') {
-      const personId = ((edit.after ?? edit.before) as { personId: Id }).personId
+      const { personId } = rowOf(edit)
       const person = this.account.get('person', personId)
       if (person) this.putCircles(this.people.slotOf(personId), person)
     } else if (edit.table === 'person') this.followPerson(edit, wait)

@@ -3,6 +3,7 @@ import type { Id } from '../../account/rows.ts'
 import { upwards } from '../../places/tree.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class KeepApart {
   @Equals('keep-apart') type!: 'keep-apart'
@@ -19,12 +20,14 @@ export const keepApart: ChangeKind<KeepApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('settings', 'change', 'keep places apart'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: KeepApart,
   fill: (change, newId) => ({ ...change, separationId: newId(change.separationId) }),
   decide(draft, { separationId, oneId, otherId }) {
     const [one, other] = [draft.seen('place', oneId, 'place'), draft.seen('place', otherId, 'place')]
-    if (!one || !other || !draft.need('settings', 'change', draft.account.root.id, 'keep places apart')) return
+    if (!one || !other) return
     const nested = [one, other].some((place, at) => {
       return upwards(draft.account, place.id).some((above) => above.id === [other, one][at]!.id)
     })
@@ -52,13 +55,14 @@ export const stopApart: ChangeKind<StopApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('settings', 'change', 'change what is kept apart'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: StopApart,
   fill: (change) => change,
   decide(draft, { separationId }) {
     const row = draft.account.get('separation', separationId)
     if (!row) return draft.refuse('not-found', 'They are no longer kept apart.')
-    if (!draft.need('settings', 'change', draft.account.root.id, 'change what is kept apart')) return
     draft.remove('separation', row.id)
   },
   sentence(change, sight, verb) {

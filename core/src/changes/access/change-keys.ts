@@ -49,6 +49,15 @@ export const changeKeys: ChangeKind<ChangeKeys> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
+  needs(draft, { grantIds, placeIds }) {
+    const keys = [...new Set(grantIds)].flatMap((id) => draft.seen('grant', id, 'key') ?? [])
+    const from = keys.flatMap(({ placeId }) => draft.account.get('place', placeId) ?? [])
+    const to = (placeIds ?? []).flatMap((id) => draft.seen('place', id, 'place') ?? [])
+    return [...new Set([...from, ...to])].map(({ id, name }) => {
+      return { area: 'access', level: 'change', placeId: id, to: `change access at ${name}` }
+    })
+  },
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeKeys,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
@@ -89,9 +98,6 @@ function becomingOf(draft: Draft, change: ChangeKeys, grantId: Id): Becoming | u
   const { account, now } = draft
   const grant = draft.seen('grant', grantId, 'key')
   if (!grant) return undefined
-  const place = account.get('place', grant.placeId)
-  if (!draft.need('access', 'change', grant.placeId, `change access at ${place?.name ?? 'this place'}`))
-    return undefined
   if (!isOpen(grant.until, now)) {
     draft.refuse('over-already', 'This access has already ended.')
     return undefined
@@ -131,7 +137,6 @@ function give(draft: Draft, { grant, role, places, from, until, stays }: Becomin
   const { subjectKind, subjectId, approvers, madeRoleId } = grant
   if (!checkSubject(draft, grant)) return
   for (const place of places) {
-    if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) continue
     if (stays && place.id === grant.placeId) {
       if (mayBeGiven(draft, role, subjectKind)) again(draft, grant, from, until)
       continue

@@ -7,6 +7,7 @@ import { judgeNaming } from './approver-choices.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, When } from '../engine/shapes.ts'
+import { atPlace } from '../engine/needs.ts'
 
 export class Give {
   @Equals('give') type!: 'give'
@@ -31,6 +32,8 @@ export const give: ChangeKind<Give> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
+  needs: atPlace('access', 'change', (name) => `give access at ${name}`),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: Give,
   fill: (change, newId) => ({ ...change, grantId: newId(change.grantId) }),
@@ -38,7 +41,6 @@ export const give: ChangeKind<Give> = {
     const place = draft.seen('place', change.placeId, 'place')
     const role = draft.seen('role', change.roleId, 'role')
     if (!place || !role || !checkSubject(draft, change)) return
-    if (!draft.need('access', 'change', place.id, `give access at ${place.name}`)) return
     for (const id of change.approverIds ?? []) draft.seen('person', id, 'person')
     const { from, until } = draft.period(change.from, change.until)
     const { grantId, subjectKind, subjectId } = change
@@ -92,14 +94,19 @@ export const take: ChangeKind<Take> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'on',
+  needs(draft, { grantId }) {
+    const grant = draft.seen('grant', grantId, 'key')
+    const place = draft.account.get('place', grant?.placeId)
+    const to = `take access at ${place?.name ?? 'this place'}`
+    return grant ? [{ area: 'access', level: 'change', placeId: grant.placeId, to }] : []
+  },
+  undo: 'by-its-right',
   preview: 'plain',
   shape: Take,
   fill: (change) => change,
   decide(draft, change) {
     const grant = draft.seen('grant', change.grantId, 'key')
     if (!grant) return
-    const place = draft.account.get('place', grant.placeId)
-    if (!draft.need('access', 'change', grant.placeId, `take access at ${place?.name ?? 'this place'}`)) return
     if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This access has already ended.')
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length > 0) return

@@ -10,6 +10,7 @@ import type { Draft } from '../engine/draft.ts'
 import { isOpen, roleText, subjectText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atPlace } from '../engine/needs.ts'
 
 export class NameApprovers {
   @Equals('name-approvers') type!: 'name-approvers'
@@ -35,6 +36,12 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs(draft, { placeId, grantId }) {
+    const grant = grantId ? draft.seen('grant', grantId, 'key') : undefined
+    if (grantId && !grant) return []
+    return approvesAt(draft, { placeId: grant?.placeId ?? placeId ?? '' })
+  },
+  undo: 'by-its-right',
   preview: 'plain',
   shape: NameApprovers,
   fill: (change) => change,
@@ -42,7 +49,6 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
     const grant = change.grantId ? draft.seen('grant', change.grantId, 'key') : undefined
     const place = draft.seen('place', grant?.placeId ?? change.placeId ?? '', 'place')
     if (!place || (change.grantId && !grant)) return
-    if (!draft.need('access', 'change', place.id, `say who approves at ${place.name}`)) return
     if (grant && !isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This access has already ended.')
     const approvers = readApproversChoice(draft, change.approvers, '/approvers')
     if (draft.problems.length > 0) return
@@ -61,6 +67,8 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
   },
   record: (change) => change,
 }
+
+const approvesAt = atPlace('access', 'change', (name) => `say who approves at ${name}`)
 
 /** The right to change who approves: for a role, who changes roles; at a place and for a key, who gives access there. */
 export function mayNameApprovers(sight: Sight, named: ApprovedRow): boolean {

@@ -2,25 +2,34 @@ import type { GrantRow, Id, PlaceRow } from '../../account/rows.ts'
 import { clientMaking } from '../../access/own-clients.ts'
 import { isPresent } from '../../people/presence.ts'
 import type { Draft } from '../engine/draft.ts'
+import type { Need } from '../engine/needs.ts'
 
 /**
- * Whether the actor may make places right beneath one: by the right to add places there, or, as clients of their own, by
- * a key that lets them (model T4, T8). Refuses with the reason otherwise.
+ * Making places right beneath one needs the right to add places there, or, as clients of one's own, a key that lets one
+ * (model T4, T8).
  */
-export function mayMakePlaces(draft: Draft, parent: PlaceRow): boolean {
+export function makesPlaces(draft: Draft, parentId: Id): readonly Need[] {
   const { actorId } = draft
-  if (actorId === null || draft.sight.can('places', 'change', parent.id)) {
-    return draft.need('places', 'change', parent.id, `add places in ${parent.name}`)
-  }
+  const ownClients = actorId !== null && clientMaking(draft.account, actorId, parentId, draft.now)
+  return ownClients ? [] : addsPlaces(draft, parentId)
+}
+
+/** The right to add places somewhere, and to undo that, whoever added them. */
+export function addsPlaces(draft: Draft, parentId: Id): readonly Need[] {
+  const parent = draft.seen('place', parentId, 'place')
+  return parent ? [{ area: 'places', level: 'change', placeId: parentId, to: `add places in ${parent.name}` }] : []
+}
+
+/** Whether who let the actor make clients can still give them access there; by right, nobody has to (model T8). */
+export function mayGiveAtOwn(draft: Draft, parent: PlaceRow): boolean {
+  const { actorId } = draft
+  if (actorId === null || draft.sight.can('places', 'change', parent.id)) return true
   const making = clientMaking(draft.account, actorId, parent.id, draft.now)
-  if (!making) return draft.need('places', 'change', parent.id, `add places in ${parent.name}`)
-  const giver = giverOf(draft, making.grant)
-  if (!giver || !isPresent(giver, draft.now)) {
-    const sentence = 'The person who let you make clients can no longer give you access to them. Ask the office.'
-    draft.refuse('giver-gone', sentence)
-    return false
-  }
-  return true
+  const giver = making && giverOf(draft, making.grant)
+  if (giver && isPresent(giver, draft.now)) return true
+  const sentence = 'The person who let you make clients can no longer give you access to them. Ask the office.'
+  draft.refuse('giver-gone', sentence)
+  return false
 }
 
 /**

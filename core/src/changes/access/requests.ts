@@ -39,6 +39,8 @@ export const askFor: ChangeKind<AskFor> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'Withdraw the request instead.' },
   preview: 'plain',
   shape: AskFor,
   fill: (change, newId) => ({ ...change, requestId: newId(change.requestId) }),
@@ -110,14 +112,19 @@ export const settleRequest: ChangeKind<SettleRequest> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs(draft, { requestId }) {
+    const request = openRequest(draft, requestId)
+    const place = request && draft.seen('place', request.placeId, 'request')
+    if (!place) return []
+    return [{ area: 'access', level: 'change', placeId: place.id, to: `decide what is asked for at ${place.name}` }]
+  },
+  undo: { never: 'A request stays as it was decided. Give or take the access itself instead.' },
   preview: 'plain',
   shape: SettleRequest,
   fill: (change) => change,
   decide(draft, change) {
     const request = openRequest(draft, change.requestId)
-    const place = request && draft.seen('place', request.placeId, 'request')
-    if (!request || !place) return
-    if (!draft.need('access', 'change', place.id, `decide what is asked for at ${place.name}`)) return
+    if (!request) return
     if (request.personId === draft.actorId && change.granted) {
       return draft.refuse('own-request', 'You cannot grant your own request. Someone else has to decide it.')
     }
@@ -143,6 +150,8 @@ export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'Ask again instead.' },
   preview: 'plain',
   shape: WithdrawRequest,
   fill: (change) => change,

@@ -21,6 +21,7 @@ import { endGrant, roleText } from './grants.ts'
 import { ApproversChoice, judgeNaming, readApproversChoice } from './approver-choices.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class RoleAreaEntry {
   @IsString() area!: string
@@ -58,11 +59,12 @@ export const makeRole: ChangeKind<MakeRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('roles', 'change', 'make roles'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: MakeRole,
   fill: (change, newId) => ({ ...change, roleId: newId(change.roleId) }),
   decide(draft, change) {
-    if (!draft.need('roles', 'change', draft.account.root.id, 'make roles')) return
     const row = rowOf(draft, change)
     if (!row) return
     draft.insert('role', row)
@@ -84,12 +86,14 @@ export const changeRole: ChangeKind<ChangeRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('roles', 'change', 'change roles'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeRole,
   fill: (change) => change,
   decide(draft, change) {
     const role = draft.seen('role', change.roleId, 'role')
-    if (!role || !draft.need('roles', 'change', draft.account.root.id, 'change roles')) return
+    if (!role) return
     if (role.retired) {
       const sentence = `${role.name} has been retired in the meantime and cannot be changed. Copy it to make a similar one.`
       return draft.refuse('role-retired', sentence)
@@ -218,12 +222,14 @@ export const retireRole: ChangeKind<RetireRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('roles', 'run', 'retire roles'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RetireRole,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const role = draft.seen('role', change.roleId, 'role')
-    if (!role || !draft.need('roles', 'run', draft.account.root.id, 'retire roles')) return
+    if (!role) return
     if (role.retired) return draft.refuse('no-change', `${role.name} is already retired.`)
     const follower = draft.account.by('role', 'base', role.id)[0]
     if (follower) return draft.refuse('is-followed', `${follower.name} follows ${role.name}. Change that first.`)

@@ -4,6 +4,7 @@ import { addDays, dateOf, instantOfLocal, isDate } from '../../time/instants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { dayText } from './grants.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atPlace } from '../engine/needs.ts'
 
 /** An access report is shared for so many days at most. */
 export const MAXIMUM_SHARE_DAYS = 366
@@ -24,13 +25,14 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atPlace('access', 'change', () => 'share the access report of a place'),
+  undo: { never: 'Cut the link to the access report instead.' },
   preview: 'plain',
   shape: ShareStatement,
   fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
   decide(draft, { shareId, placeId, until }) {
     const place = draft.seen('place', placeId, 'place')
-    if (!place || !draft.actorId || !draft.need('access', 'change', place.id, 'share the access report of a place'))
-      return
+    if (!place || !draft.actorId) return
     const { zone } = draft.account
     const today = dateOf(draft.now, zone)
     if (!isDate(until)) return draft.refuse('bad-date', `There is no such day as ${until}.`, '/until')
@@ -53,6 +55,8 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   record: (change) => change,
 }
 
+const NO_LINK = 'There is no such link; it may have been cut already.'
+
 export class CutShare {
   @Equals('cut-share') type!: 'cut-share'
   @RowId() shareId!: Id
@@ -66,15 +70,22 @@ export const cutShare: ChangeKind<CutShare> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs(draft, { shareId }) {
+    const share = draft.account.get('share', shareId)
+    if (!share || !draft.sight.seesPlace(share.placeId)) {
+      draft.refuse('not-found', NO_LINK)
+      return []
+    }
+    if (share.makerId === draft.actorId) return []
+    return [{ area: 'access', level: 'change', placeId: share.placeId, to: 'cut links there' }]
+  },
+  undo: { never: 'A link that was cut stays dead. Share the access report again instead.' },
   preview: 'plain',
   shape: CutShare,
   fill: (change) => change,
   decide(draft, { shareId }) {
     const share = draft.account.get('share', shareId)
-    if (!share || share.cut || !draft.sight.seesPlace(share.placeId)) {
-      return draft.refuse('not-found', 'There is no such link; it may have been cut already.')
-    }
-    if (share.makerId !== draft.actorId && !draft.need('access', 'change', share.placeId, 'cut links there')) return
+    if (!share || share.cut) return draft.refuse('not-found', NO_LINK)
     draft.update('share', share.id, { cut: true })
   },
   sentence(change, sight, verb) {

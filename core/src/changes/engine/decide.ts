@@ -8,7 +8,8 @@ import { activeOwners, isPresent } from '../../people/presence.ts'
 import type { Instant } from '../../time/instants.ts'
 import { bringAlong } from '../rules/along.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import { ForeignId, newIdBy, type Ids, type Later, type NewId } from './kind.ts'
+import { ForeignId, newIdBy, type ChangeKind, type Ids, type Later, type NewId } from './kind.ts'
+import type { Need } from './needs.ts'
 import type { Scene, Warning } from './warning.ts'
 import { CHANGE_TYPES, kindNamed, kindOf, type Change } from '../kinds.ts'
 import { sameRow } from '../../account/edits.ts'
@@ -90,7 +91,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     const kind = kindOf(change)
     const before = decision.after
     const draft = new Draft(before, actor, now, NESTED)
-    if (actor.kind === 'person' && kind.actor === 'active') checkActor(draft)
+    if (actor.kind === 'person') checkActor(draft, kind.actor, change)
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
     checkReserved(draft, before)
@@ -147,12 +148,40 @@ export function dayFieldOf(change: { type: string }): 'from' | 'on' | undefined 
   return day === 'from' || day === 'on' ? day : undefined
 }
 
-/** The actor must be active now (model D1). */
-function checkActor(draft: Draft): void {
+/** The rights a change needs before anything else of it is looked at (model D1). */
+export function rightsNeeded(draft: Draft, change: Change): readonly Need[] {
+  const { needs } = kindOf(change)
+  return needs === 'own' ? [] : needs(draft, change)
+}
+
+/** How a kind of change is undone. */
+export function undoOf(change: Change): ChangeKind<Change>['undo'] {
+  return kindOf(change).undo
+}
+
+/** Why what was done can never be undone, and what to do instead; undefined where it may be (model C4). */
+export function whyNeverUndone(changes: readonly { type: string }[]): string | undefined {
+  for (const { type } of changes) {
+    const undo = kindNamed(type)?.undo
+    if (typeof undo === 'object' && 'never' in undo) return undo.never
+  }
+  return undefined
+}
+
+/** Whether a kind is for an active person to do, and not only for a newcomer or for machines (model D1). */
+export function isByHand(change: Change): boolean {
+  return kindOf(change).actor === 'active'
+}
+
+/** The actor must be active now, and have the rights it needs (model D1); a newcomer decides about what is their own alone. */
+function checkActor(draft: Draft, actor: ChangeKind['actor'], change: Change): void {
+  if (actor === 'newcomer') return
+  if (actor === 'machine') return draft.refuse('not-yours', 'This is done automatically; nobody does it by hand.')
   const person = draft.actorPerson
   if (!person || !isPresent(person, draft.now)) {
-    draft.refuse('not-active', 'You cannot change anything here while you are not active in this account.')
+    return draft.refuse('not-active', 'You cannot change anything here while you are not active in this account.')
   }
+  draft.needAll(rightsNeeded(draft, change))
 }
 
 function judgeDraft(draft: Draft, before: Account): void {
@@ -210,7 +239,10 @@ export function sentencesOf(changes: readonly Change[], sight: Sight): string[] 
 export const NESTED: Nested = {
   read: readChange,
   readWith: readChangeWith,
+  knows: (type) => kindNamed(type) !== undefined,
   decide,
+  needs: rightsNeeded,
+  undo: undoOf,
   toDo: toDoOf,
   endsOnly,
   mayWait,

@@ -6,6 +6,7 @@ import type { Level } from '../../access/levels.ts'
 import { Sight, type OwnArea } from '../../access/sight.ts'
 import { problem, type Problem } from '../../checks/problem.ts'
 import { rightTo } from '../../products/own.ts'
+import type { Need } from './needs.ts'
 import type { Nested } from './nested.ts'
 import { addDays, dateOf, isDate, isInstantText, readWhen, type Edge, type Instant } from '../../time/instants.ts'
 
@@ -157,6 +158,11 @@ export class Draft {
     const sentence = `To ${todo} you need the right to ${rightTo(area, level)} there.`
     this.refuse('not-allowed', `${sentence} ${this.whoCould(area, level, placeId)}`)
     return false
+  }
+
+  /** Refuses unless the actor has all of these rights; the first that is missing is said. */
+  needAll(needs: readonly Need[]): boolean {
+    return needs.every(({ area, level, placeId, to }) => this.need(area, level, placeId, to))
   }
 
   /** `Oriel Thistlewick or Tamsin Roake could.`, of those the actor sees. */

@@ -4,6 +4,7 @@ import type { Sight } from '../../access/sight.ts'
 import type { Draft } from './draft.ts'
 import type { Instant } from '../../time/instants.ts'
 import type { Change } from '../kinds.ts'
+import type { Needs } from './needs.ts'
 import type { Nested } from './nested.ts'
 import type { Scene, Warning } from './warning.ts'
 
@@ -74,9 +75,18 @@ export interface ChangeKind<C extends { type: string } = { type: string }> {
   effect: ChangeEffect
   /** Whether the actor needs what it moves themselves, or only the right that its `decide` names (model D1). */
   judgedBy: 'entitlement' | 'right'
-  /** Whether the actor must be active, or may be a newcomer who decides about their own invitation or address (model D1). */
-  actor: 'active' | 'newcomer'
+  /**
+   * Who does it: a person who is *active*; also a *newcomer*, who decides about their own invitation or address (model
+   * D1); or a *machine*, never a person: time itself, or a product that answers.
+   */
+  actor: 'active' | 'newcomer' | 'machine'
   day: ChangeDay
+  needs: Needs<C>
+  /**
+   * How it is undone (model C4): *by its right*, as of then; by another right, as of now; or never, with the sentence
+   * why not and what to do instead.
+   */
+  undo: 'by-its-right' | { needs: Exclude<Needs<C>, 'own'> } | { never: string }
   /** *Plain* where the preview shows nothing of it but what its edits move. */
   preview: 'plain' | ChangePreview<C>
   /** The class whose decorators say what is well-formed. */

@@ -5,8 +5,9 @@ import type { Read } from '../../checks/shape.ts'
 import type { Instant } from '../../time/instants.ts'
 import type { Change } from '../kinds.ts'
 import type { Decision } from './decide.ts'
-import type { Actor } from './draft.ts'
-import type { NewId } from './kind.ts'
+import type { Actor, Draft } from './draft.ts'
+import type { ChangeKind, NewId } from './kind.ts'
+import type { Need } from './needs.ts'
 
 /**
  * Other changes read, decided and told within one, as a kind that holds others needs it: given to it, so that no kind
@@ -17,7 +18,13 @@ export interface Nested {
   read(plain: unknown, makeId: () => Id): Read<Change>
   /** The same while the change that holds it is read. */
   readWith(plain: unknown, newId: NewId): Read<Change>
+  /** Whether there is such a kind of change, or still is one. */
+  knows(type: string): boolean
   decide(account: Account, changes: readonly Change[], actor: Actor, now: Instant): Decision
+  /** The rights that a change needs; refuses what names something the actor does not see. */
+  needs(draft: Draft, change: Change): readonly Need[]
+  /** How a change is undone. */
+  undo(change: Change): ChangeKind<Change>['undo']
   /** A change as a thing to do: `Admit Lise Wetherby`. */
   toDo(change: Change, sight: Sight): string
   /** Whether changes only end or lower what there is (model D1, Z4). */

@@ -38,6 +38,9 @@ export const planDocket: ChangeKind<PlanDocket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  // Whether it may be done on its day, each change says.
+  needs: 'own',
+  undo: 'by-its-right',
   preview: {
     later: {
       kind: 'as-of',
@@ -95,8 +98,13 @@ export const runPlanned: ChangeKind<RunPlanned> = {
   category: 'planned',
   effect: 'other',
   judgedBy: 'entitlement',
-  actor: 'active',
+  actor: 'machine',
   day: 'never',
+  needs(draft, { plannedId }) {
+    const changes = (draft.account.get('planned', plannedId)?.changes ?? []) as Change[]
+    return changes.flatMap((change) => draft.nested.needs(draft, change))
+  },
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RunPlanned,
   fill: (change) => change,
@@ -122,6 +130,8 @@ export const putDownPlanned: ChangeKind<PutDownPlanned> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: PutDownPlanned,
   fill: (change) => change,

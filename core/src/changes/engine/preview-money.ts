@@ -1,3 +1,4 @@
+import { rowOf } from '../../account/edits.ts'
 import type { Account } from '../../account/account.ts'
 import type { HoldingRow, RowEdit } from '../../account/rows.ts'
 import type { Sight } from '../../access/sight.ts'
@@ -59,8 +60,9 @@ export function moneyOf(
 function seatEffects(before: Account, after: Account, edits: readonly RowEdit[], sight: Sight, now: Instant) {
   const touched = new Map<string, HoldingRow>()
   for (const edit of edits) {
-    const row = (edit.after ?? edit.before) as HoldingRow | null
-    if (edit.table === 'holding' && row) touched.set(`${row.product}/${row.seatType}`, row)
+    if (edit.table !== 'holding') continue
+    const row = rowOf(edit)
+    touched.set(`${row.product}/${row.seatType}`, row)
   }
   return [...touched.values()].flatMap(({ product, seatType }): SeatEffect[] => {
     const instant = firstInstant(edits, product, seatType, now)

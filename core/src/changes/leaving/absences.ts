@@ -9,6 +9,9 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { absenceOf, OPEN } from './away-wanted.ts'
 import { holdSeat } from '../rules/seat-rules.ts'
 import { idFrom, Moment, RowId } from '../engine/shapes.ts'
+import { aboutPerson, atRoot, type Need } from '../engine/needs.ts'
+
+const DECIDES = atRoot('people', 'change', 'decide who is away')
 
 export class GoAway {
   @Equals('go-away') type!: 'go-away'
@@ -36,6 +39,8 @@ export const goAway: ChangeKind<GoAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  needs: aboutPerson('people', 'change', (name) => `set ${name} away`),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: GoAway,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
@@ -74,6 +79,8 @@ export const askAway: ChangeKind<AskAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { needs: (draft, { absenceId }) => mayDecide(draft, absenceId) },
   preview: 'plain',
   shape: AskAway,
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
@@ -104,13 +111,15 @@ export const grantAway: ChangeKind<GrantAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: (draft, { absenceId }) => (seenAbsence(draft, absenceId) ? DECIDES(draft) : []),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: GrantAway,
   fill: (change) => change,
   decide(draft, { absenceId, keepSeats = false }) {
     const asked = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', asked?.personId)
-    if (asked?.state !== 'asked' || !person || draft.sight.depthOf(person.id) !== 'record') {
+    if (asked?.state !== 'asked' || !person) {
       return draft.refuse(
         'not-found',
         'This request for time away is no longer open; it may have been decided in the meantime.',
@@ -146,21 +155,16 @@ export const putDownAway: ChangeKind<PutDownAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: (draft, { absenceId }) => mayDecide(draft, absenceId),
+  undo: { needs: DECIDES },
   preview: 'plain',
   shape: PutDownAway,
   fill: (change) => change,
   decide(draft, { absenceId }) {
     const row = draft.account.get('absence', absenceId)
     const isOpen = row?.state === 'asked' || (row?.state === 'set' && row.from > draft.now)
-    const isOwn = row?.personId === draft.actorId
-    if (!row || !isOpen || (!isOwn && draft.sight.depthOf(row.personId) !== 'record')) {
-      return draft.refuse(
-        'not-found',
-        'This time away is no longer there; it may have begun or been decided in the meantime.',
-      )
-    }
-    const takesBack = isOwn && row.state === 'asked'
-    if (!takesBack && !draft.need('people', 'change', draft.account.root.id, 'decide who is away')) return
+    if (!row || !isOpen) return draft.refuse('not-found', NO_ABSENCE)
+    const takesBack = row.personId === draft.actorId && row.state === 'asked'
     draft.update('absence', row.id, {
       state: takesBack || row.state === 'set' ? 'put-down' : 'declined',
       decidedById: draft.actorId,
@@ -188,8 +192,10 @@ export const beginAway: ChangeKind<BeginAway> = {
   category: 'away',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'docket',
+  needs: 'own',
+  undo: { needs: DECIDES },
   preview: 'plain',
   shape: BeginAway,
   fill: (change) => change,
@@ -225,6 +231,8 @@ export const comeBack: ChangeKind<ComeBack> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('people', 'change', 'record that someone came back'),
+  undo: { never: 'They are back. Set them away again instead.' },
   preview: 'plain',
   shape: ComeBack,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
@@ -234,10 +242,9 @@ export const comeBack: ChangeKind<ComeBack> = {
     if (!row || !person || !OPEN.has(row.state) || row.state === 'asked' || row.from > draft.now) {
       return draft.refuse('not-away', 'They are not away; they may have come back already.')
     }
-    if (draft.actor.kind === 'person') {
-      if (!draft.seen('person', person.id, 'person')) return
-      if (!draft.need('people', 'change', draft.account.root.id, 'record that someone came back')) return
-    } else if (row.until === null || row.until > draft.now) return draft.refuse('not-due', 'Nobody is due back now.')
+    const isDue = row.until !== null && row.until <= draft.now
+    if (draft.actor.kind !== 'person' && !isDue) return draft.refuse('not-due', 'Nobody is due back now.')
+    if (!draft.seen('person', person.id, 'person')) return
     draft.update('person', person.id, { state: 'active', awayFrom: null, awayUntil: null })
     const withoutSeats = !giveBack(draft, row, seedId)
     draft.update('absence', row.id, { state: 'over', withoutSeats, until: Math.min(row.until ?? draft.now, draft.now) })
@@ -247,10 +254,26 @@ export const comeBack: ChangeKind<ComeBack> = {
   record: (change) => change,
 }
 
+/** One's own time away, or that of someone whose record one sees (model D5). */
+function seenAbsence(draft: Draft, absenceId: Id): AbsenceRow | undefined {
+  const row = draft.account.get('absence', absenceId)
+  if (row && (row.personId === draft.actorId || draft.sight.depthOf(row.personId) === 'record')) return row
+  draft.refuse('not-found', NO_ABSENCE)
+  return undefined
+}
+
+const NO_ABSENCE = 'This time away is no longer there; it may have begun or been decided in the meantime.'
+
+/** Deciding about a time away needs the right to change people; what one asked for oneself is one's own to take back. */
+function mayDecide(draft: Draft, absenceId: Id): readonly Need[] {
+  const row = seenAbsence(draft, absenceId)
+  const takesBack = row?.personId === draft.actorId && row?.state === 'asked'
+  return !row || takesBack ? [] : DECIDES(draft)
+}
+
 /** Going away needs what leaving needs, but for the last owner, whom the account checks at every instant (model D3, P5). */
 function maySet(draft: Draft, person: PersonRow): boolean {
   const name = draft.account.nameOf(person.id)
-  if (!draft.need('people', 'change', draft.account.root.id, `set ${name} away`)) return false
   const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
   if (person.standing === 'owner' && !byOwner) {
     draft.refuse('owners-only', `${name} is an owner; only an owner can set an owner away.`)

@@ -11,6 +11,7 @@ import { productName } from '../products/connections.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 // What is done for a departure once its doors are shut: settled by hand, noted as products answer, closed when all is.
 
@@ -31,6 +32,8 @@ export const settleStep: ChangeKind<SettleStep> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('people', 'change', 'do the steps of a departure'),
+  undo: { never: 'A step that was done stays done.' },
   preview: 'plain',
   shape: SettleStep,
   fill: (change) => change,
@@ -40,7 +43,6 @@ export const settleStep: ChangeKind<SettleStep> = {
     if (!step || !departure || draft.sight.depthOf(departure.personId) !== 'record') {
       return draft.refuse('not-found', 'This step is no longer open; it may have been done in the meantime.')
     }
-    if (!draft.need('people', 'change', draft.account.root.id, 'do the steps of a departure')) return
     if (step.state === 'done' || step.state === 'let-go') {
       return draft.refuse('settled', 'This step is already done.')
     }
@@ -91,8 +93,10 @@ export const noteSteps: ChangeKind<NoteSteps> = {
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'It says what a product answered, and stays.' },
   preview: 'plain',
   shape: NoteSteps,
   fill: (change) => change,
@@ -123,8 +127,10 @@ export const closeDeparture: ChangeKind<CloseDeparture> = {
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'A record that was signed stays.' },
   preview: 'plain',
   shape: CloseDeparture,
   fill: (change) => change,
@@ -164,8 +170,10 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'It says what a product answered, and stays.' },
   preview: 'plain',
   shape: ReopenDeparture,
   fill: (change) => change,

@@ -20,10 +20,11 @@ import { momentInWords, readMoment, type Instant } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import type { Nested } from '../engine/nested.ts'
-import { mayEnd, signedOut } from './leave.ts'
+import { ENDS_ACCESS, mayEnd, NO_WAY_BACK, signedOut } from './leave.ts'
 import { Moment, RowId } from '../engine/shapes.ts'
 import { givenOnItsDay, shutDoors } from './shut-doors.ts'
 import { lookup } from '../../checks/lookup.ts'
+import { atRoot } from '../engine/needs.ts'
 
 /** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
 export class HandoverWanted {
@@ -48,6 +49,8 @@ export class HandoversWanted {
   @Handovers() handovers?: HandoverWanted[]
 }
 
+const CHANGES_DEPARTURE = atRoot('people', 'change', 'change a departure')
+
 export class PlanDeparture {
   @Equals('plan-departure') type!: 'plan-departure'
   @RowId() departureId!: Id
@@ -68,6 +71,8 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  needs: ENDS_ACCESS,
+  undo: 'by-its-right',
   preview: {
     later: { kind: 'on-its-day', edits: givenLater },
     lasting: ({ personId, at }, { sight }) => (at ? [] : signedOut(personId, sight)),
@@ -119,6 +124,8 @@ export const changeDeparture: ChangeKind<ChangeDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
+  needs: CHANGES_DEPARTURE,
+  undo: 'by-its-right',
   preview: { later: { kind: 'on-its-day', edits: givenLater } },
   shape: ChangeDeparture,
   fill: (change) => change,
@@ -152,6 +159,8 @@ export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_DEPARTURE,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: PutDownDeparture,
   fill: (change) => change,
@@ -179,6 +188,8 @@ export const runDeparture: ChangeKind<RunDeparture> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_DEPARTURE,
+  undo: { never: NO_WAY_BACK },
   preview: {
     lasting({ departureId }, { after, sight }) {
       const leaver = after.get('departure', departureId)?.personId
@@ -218,6 +229,8 @@ export const answerHandover: ChangeKind<AnswerHandover> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { needs: CHANGES_DEPARTURE },
   preview: 'plain',
   shape: AnswerHandover,
   fill: (change) => change,
@@ -264,7 +277,6 @@ function instantOf(draft: Draft, text: string | null | undefined): Instant | und
 function plannedRow(draft: Draft, departureId: Id): DepartureRow | undefined {
   const row = draft.account.get('departure', departureId)
   if (row?.state === 'planned' && draft.sight.depthOf(row.personId) === 'record') {
-    if (!draft.need('people', 'change', draft.account.root.id, 'change a departure')) return undefined
     return mayEnd(draft, row.personId) ? row : undefined
   }
   draft.refuse('not-found', 'This departure is no longer planned; it may be running or cancelled by now.')

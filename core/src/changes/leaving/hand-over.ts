@@ -9,6 +9,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { onceCome } from '../offers/links.ts'
 import { maySteer } from '../offers/offers.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class HandOver {
   @Equals('hand-over') type!: 'hand-over'
@@ -31,6 +32,16 @@ export const handOver: ChangeKind<HandOver> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs(draft, { what, id }) {
+    const ownerId = ownerOf(draft, what, id)
+    if (ownerId === draft.actorId) return []
+    if (ownerId === undefined) {
+      draft.refuse('not-found', NO_THING)
+      return []
+    }
+    return atRoot('people', 'change', 'hand over what belongs to someone else')(draft)
+  },
+  undo: { never: 'Hand it over again instead.' },
   preview: 'plain',
   shape: HandOver,
   fill: (change) => change,
@@ -41,11 +52,8 @@ export const handOver: ChangeKind<HandOver> = {
     if (!isPresent(taker, draft.now))
       return draft.refuse('not-in', `${name} is not active. Choose someone who is.`, '/toId')
     const ownerId = ownerOf(draft, what, id)
-    if (!ownerId)
-      return draft.refuse('not-found', 'This is no longer there to hand over; it may have changed in the meantime.')
+    if (!ownerId) return draft.refuse('not-found', NO_THING)
     if (ownerId === toId) return draft.refuse('no-change', `It already belongs to ${name}.`, '/toId')
-    const own = ownerId === draft.actorId
-    if (!own && !draft.need('people', 'change', draft.account.root.id, 'hand over what belongs to someone else')) return
     if (what === 'invitation') maySteer(draft, draft.account.get('offer', id)!)
     else if (toId !== draft.actorId) draft.problems.push(...beyondOwn(draft, what, id))
     if (draft.problems.length > 0) return
@@ -66,6 +74,8 @@ function beyondOwn(draft: Draft, what: 'link' | 'plan', id: Id): Problem[] {
   const plan = account.get('planned', id)!
   return draft.nested.decide(account, plan.changes as Change[], actor, plan.at).problems
 }
+
+const NO_THING = 'This is no longer there to hand over; it may have changed in the meantime.'
 
 /** Whose it is, of what is still open. */
 function ownerOf(draft: Draft, what: HandOver['what'], id: Id): Id | undefined {

@@ -10,6 +10,12 @@ import { leaveSharedLogins } from '../products/shared-logins.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { RowId } from '../engine/shapes.ts'
+import { aboutPerson } from '../engine/needs.ts'
+
+/** Why a departure whose doors are shut is not undone (model C4). */
+export const NO_WAY_BACK = 'A departure cannot be undone. Invite them again.'
+
+export const ENDS_ACCESS = aboutPerson('people', 'change', (name) => `end the access of ${name}`)
 
 export class Leave {
   @Equals('leave') type!: 'leave'
@@ -27,6 +33,8 @@ export const leave: ChangeKind<Leave> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: ENDS_ACCESS,
+  undo: { never: NO_WAY_BACK },
   preview: { lasting: ({ personId }, { sight }) => signedOut(personId, sight) },
   shape: Leave,
   fill: (change) => change,
@@ -49,7 +57,6 @@ export function mayEnd(draft: Draft, personId: Id): PersonRow | undefined {
   const person = draft.seen('person', personId, 'person')
   if (!person) return undefined
   const name = draft.account.nameOf(person.id)
-  if (!draft.need('people', 'change', draft.account.root.id, `end the access of ${name}`)) return undefined
   if (person.standing === 'owner' && draft.actorPerson?.standing !== 'owner' && draft.actor.kind === 'person') {
     draft.refuse('owners-only', `${name} is an owner. Only an owner can end an owner’s access.`)
   } else if (person.state !== 'active' && person.state !== 'away') {

@@ -5,10 +5,10 @@ import { Line } from '../../checks/shape.ts'
 import { seatTypeAt } from '../../products/catalogue.ts'
 import type { Draft } from '../engine/draft.ts'
 import { dayText, periodText, roleText } from '../access/grants.ts'
-import { InvitedGrant, InvitedSeat, mayInvite, tryUse, offeredSeat } from './invite.ts'
+import { InvitedGrant, InvitedSeat, invites, tryUse, offeredSeat } from './invite.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { invitedOf, openOffer } from './offer-life.ts'
-import { releaseOffered, reserveOffered } from './offers.ts'
+import { releaseOffered, reserveOffered, steersOffer } from './offers.ts'
 import { aSeat } from '../seats/seat-words.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { RowId, RowIds, When } from '../engine/shapes.ts'
@@ -48,6 +48,15 @@ export const amendOffer: ChangeKind<AmendOffer> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs(draft, { offerId, grants }) {
+    const steers = steersOffer('change this invitation')(draft, { offerId })
+    const offer = draft.account.get('offer', offerId)
+    const person = draft.account.get('person', offer?.personId)
+    if (!offer || !person || draft.problems.length > 0) return steers
+    const given = grants === undefined ? offer.grants : [...grants, ...hiddenOf(draft, offer)]
+    return [...steers, ...invites(draft, { kind: person.kind, standing: offered(person), grants: given })]
+  },
+  undo: 'by-its-right',
   preview: 'plain',
   shape: AmendOffer,
   fill: (change, newId) => ({
@@ -60,11 +69,11 @@ export const amendOffer: ChangeKind<AmendOffer> = {
       : {}),
   }),
   decide(draft, change) {
-    const offer = openOffer(draft, change.offerId, 'change this invitation')
+    const offer = openOffer(draft, change.offerId)
     const person = draft.account.get('person', offer?.personId)
     if (!offer || !person) return
     const grants = grantsOf(draft, change, offer)
-    if (!mayInvite(draft, { kind: person.kind, standing: offered(person), grants })) return
+    if (draft.problems.length > 0) return
     const kept = seatsOf(draft, change, offer)
     const groupIds = change.groupIds === undefined ? offer.groupIds : [...new Set(change.groupIds)]
     const sponsorId = draft.actorId ?? offer.sponsorId
@@ -104,9 +113,13 @@ export const amendOffer: ChangeKind<AmendOffer> = {
 
 const offered = ({ standing }: PersonRow) => (standing === 'owner' ? 'administrator' : standing)
 
+/** What is given at places that the actor does not see. */
+function hiddenOf(draft: Draft, offer: OfferRow): OfferRow['grants'] {
+  return offer.grants.filter(({ placeId }) => draft.actorId !== null && !draft.sight.seesPlace(placeId))
+}
+
 function grantsOf(draft: Draft, { grants }: AmendOffer, offer: OfferRow): OfferRow['grants'] {
   if (grants === undefined) return offer.grants
-  const hidden = offer.grants.filter(({ placeId }) => draft.actorId !== null && !draft.sight.seesPlace(placeId))
   const wanted = grants.map(({ grantId, roleId, placeId, from, until }, at) => {
     if (!draft.account.get('role', roleId)) draft.refuse('not-found', 'There is no such role here.', `/grants/${at}`)
     const period = draft.period(from, until)
@@ -117,7 +130,7 @@ function grantsOf(draft: Draft, { grants }: AmendOffer, offer: OfferRow): OfferR
       until: until === undefined && before ? before.until : period.until,
     }
   })
-  return [...wanted, ...hidden]
+  return [...wanted, ...hiddenOf(draft, offer)]
 }
 
 /** A seat that was offered before keeps what was reserved for it. */

@@ -16,9 +16,10 @@ import { isOnRecord, offersWaiting } from '../../people/presence.ts'
 import { Draft } from '../engine/draft.ts'
 import { FieldText, personalOf, setTexts } from '../people/fields.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { giveOffered, releaseOffered, tellSponsor } from './offers.ts'
+import { giveOffered, releaseOffered, tellSponsor, withdrawsOffer } from './offers.ts'
 import { takeUpRecorded } from '../people/record-person.ts'
 import { RowId } from '../engine/shapes.ts'
+import { aboutPerson } from '../engine/needs.ts'
 
 export class Withdraw {
   @Equals('withdraw') type!: 'withdraw'
@@ -33,15 +34,14 @@ export const withdraw: ChangeKind<Withdraw> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: withdrawsOffer,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: Withdraw,
   fill: (change) => change,
   decide(draft, change) {
     const offer = draft.seen('offer', change.offerId, 'invitation')
     if (!offer) return
-    if (offer.sponsorId !== draft.actorId) {
-      if (!draft.need('people', 'change', draft.account.root.id, 'withdraw an invitation from someone else')) return
-    }
     if (offer.state !== 'live' && offer.state !== 'dead') {
       return draft.refuse('not-live', 'This invitation is no longer open.')
     }
@@ -82,6 +82,8 @@ export const accept: ChangeKind<Accept> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  needs: 'own',
+  undo: { never: 'Someone who accepted is in. End their access instead.' },
   preview: 'plain',
   shape: Accept,
   fill: (change) => change,
@@ -187,6 +189,8 @@ export const admit: ChangeKind<Admit> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: aboutPerson('people', 'change', () => 'admit people'),
+  undo: { never: 'An admission cannot be undone. End their access instead.' },
   preview: {
     lasting() {
       return [{ code: 'admission', sentence: 'An admission cannot be undone. You can only end their access.' }]
@@ -196,7 +200,7 @@ export const admit: ChangeKind<Admit> = {
   fill: (change) => change,
   decide(draft, change) {
     const person = draft.seen('person', change.personId, 'person')
-    if (!person || !draft.need('people', 'change', draft.account.root.id, 'admit people')) return
+    if (!person) return
     const isIn = offersWaiting(draft.account, person, draft.now).length > 0
     if (person.state !== 'waiting' && !isIn) {
       return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)

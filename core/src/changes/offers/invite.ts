@@ -22,11 +22,12 @@ import { Draft } from '../engine/draft.ts'
 import { periodText, roleText } from '../access/grants.ts'
 import { Choice, choicesAfter, FieldText, personalOf, setTexts } from '../people/fields.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { giveOffered, releaseOffered, reserveOffered } from './offers.ts'
+import { giveOffered, releaseOffered, reserveOffered, withdrawsOffer } from './offers.ts'
 import { articleOf, aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+import { atRoot, type Need } from '../engine/needs.ts'
 
 /** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
 export const INVITATION_DAYS = 14
@@ -93,6 +94,8 @@ export const invite: ChangeKind<Invite> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: (draft, change) => [...invites(draft, change), ...setsFields(draft, change)],
+  undo: { needs: withdrawsOffer },
   preview: {
     later: {
       kind: 'taken-up',
@@ -117,7 +120,6 @@ export const invite: ChangeKind<Invite> = {
     seats: eachOf(change.seats ?? [], (seat) => ({ ...seat, holdingId: newId(seat?.holdingId) })),
   }),
   decide(draft, change) {
-    if (!mayInvite(draft, change) || !maySetFields(draft, change)) return
     const person = recordOf(draft, change)
     if (!person) return
     const offer = offerOf(draft, change, person)
@@ -165,27 +167,25 @@ export function invitedId(change: Invite, account: Account): Id {
 }
 
 /** Inviting needs `people: add` at each place where something is given, at the root for anything else (model D3). */
-export function mayInvite(
+export function invites(
   draft: Draft,
   change: { kind: PersonKind; standing: Standing; grants: readonly { placeId: Id }[] },
-): boolean {
-  const places = new Set(change.grants.map((grant) => grant.placeId))
-  if (places.size === 0) places.add(draft.account.root.id)
-  for (const placeId of places) {
+): readonly Need[] {
+  const placeIds = new Set(change.grants.map((grant) => grant.placeId))
+  if (placeIds.size === 0) placeIds.add(draft.account.root.id)
+  const needs: Need[] = [...placeIds].flatMap((placeId) => {
     const place = draft.seen('place', placeId, 'place')
-    if (!place || !draft.need('people', 'add', placeId, `invite people to ${place.name}`)) return false
-  }
-  if (change.standing === 'administrator' || change.kind === 'staff') {
-    const todo = change.kind === 'staff' ? 'invite staff' : 'invite an administrator'
-    return draft.need('people', 'add', draft.account.root.id, todo)
-  }
-  return true
+    return place ? [{ area: 'people', level: 'add', placeId, to: `invite people to ${place.name}` }] : []
+  })
+  if (change.kind === 'staff') return [...needs, ...atRoot('people', 'add', 'invite staff')(draft)]
+  if (change.standing !== 'administrator') return needs
+  return [...needs, ...atRoot('people', 'add', 'invite an administrator')(draft)]
 }
 
 /** A cost centre and the account's own fields are the office's to set, of newcomers as of anyone (model D3). */
-function maySetFields(draft: Draft, { reference, choices = [], texts = [] }: Invite): boolean {
-  if (!reference && choices.length + texts.length === 0) return true
-  return draft.need('people', 'change', draft.account.root.id, 'set someone’s cost centre and fields')
+function setsFields(draft: Draft, { reference, choices = [], texts = [] }: Invite): readonly Need[] {
+  if (!reference && choices.length + texts.length === 0) return []
+  return atRoot('people', 'change', 'set someone’s cost centre and fields')(draft)
 }
 
 /** The record to be invited: a new one, or the one the same address had before (model P3: `→ invited`). */

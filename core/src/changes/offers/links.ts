@@ -17,7 +17,7 @@ import type { Id, LinkRow, OfferRow, PersonKind, PersonRow } from '../../account
 import { Email, MailDomain } from '../../checks/email.ts'
 import { Line } from '../../checks/shape.ts'
 import { addDays, dateOf, isDate, untilDate, type Instant } from '../../time/instants.ts'
-import { mayInvite } from './invite.ts'
+import { invites } from './invite.ts'
 import { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { dayText } from '../access/grants.ts'
@@ -25,6 +25,7 @@ import { giveOffered, tellSponsor } from './offers.ts'
 import { PacketGrant, PacketSeat } from '../people/packets.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 /** A link opens for so many days at most. */
 export const MAXIMUM_LINK_DAYS = 92
@@ -57,6 +58,11 @@ export const makeLink: ChangeKind<MakeLink> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs(draft, { waits = true, ...change }) {
+    const admits = waits ? [] : atRoot('people', 'change', 'let people in without admitting them')(draft)
+    return [...invites(draft, change), ...admits]
+  },
+  undo: { never: 'Cut the link instead.' },
   preview: {
     later: {
       kind: 'taken-up',
@@ -69,7 +75,7 @@ export const makeLink: ChangeKind<MakeLink> = {
   shape: MakeLink,
   fill: (change, newId) => ({ ...change, linkId: newId(change.linkId) }),
   decide(draft, change) {
-    if (!draft.actorId || !mayInvite(draft, change)) return
+    if (!draft.actorId) return
     const { zone } = draft.account
     const today = dateOf(draft.now, zone)
     if (!isDate(change.until)) return draft.refuse('bad-date', `There is no such day as ${change.until}.`, '/until')
@@ -78,7 +84,6 @@ export const makeLink: ChangeKind<MakeLink> = {
       return draft.refuse('too-long', `A link works for ${MAXIMUM_LINK_DAYS} days at most.`, '/until')
     }
     const waits = change.waits ?? true
-    if (!waits && !draft.need('people', 'change', draft.account.root.id, 'let people in without admitting them')) return
     const { until: engagementUntil } = draft.period(null, change.engagementUntil)
     checkEnd(draft, change, engagementUntil)
     if (change.employerId && !draft.account.get('employer', change.employerId)) {
@@ -107,6 +112,10 @@ export const makeLink: ChangeKind<MakeLink> = {
   record: (change) => change,
 }
 
+const NO_LINK = 'There is no such link; it may have been cut already.'
+
+const cutsOthers = atRoot('people', 'change', 'cut a link that someone else made')
+
 export class CutLink {
   @Equals('cut-link') type!: 'cut-link'
   @RowId() linkId!: Id
@@ -122,16 +131,20 @@ export const cutLink: ChangeKind<CutLink> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs(draft, { linkId }) {
+    const link = draft.account.get('link', linkId)
+    if (link?.makerId === draft.actorId) return []
+    if (link && draft.sight.can('people', 'see')) return cutsOthers(draft)
+    draft.refuse('not-found', NO_LINK)
+    return []
+  },
+  undo: { never: 'A link that was cut stays dead. Make another one instead.' },
   preview: 'plain',
   shape: CutLink,
   fill: (change) => change,
   decide(draft, { linkId }) {
     const link = draft.account.get('link', linkId)
-    const own = link?.makerId === draft.actorId
-    if (!link || link.cut || !(own || draft.sight.can('people', 'see'))) {
-      return draft.refuse('not-found', 'There is no such link; it may have been cut already.')
-    }
-    if (!own && !draft.need('people', 'change', draft.account.root.id, 'cut a link that someone else made')) return
+    if (!link || link.cut) return draft.refuse('not-found', NO_LINK)
     draft.update('link', link.id, { cut: true })
   },
   sentence: (change, sight, verb) =>
@@ -160,6 +173,8 @@ export const comeBy: ChangeKind<ComeBy> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  needs: 'own',
+  undo: { never: 'Someone who came by a link is in. End their access instead.' },
   preview: 'plain',
   shape: ComeBy,
   fill: (change) => change,

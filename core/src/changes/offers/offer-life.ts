@@ -7,9 +7,10 @@ import { addDays, dateOf, untilDate } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import { INVITATION_DAYS } from './invite.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { extendReserved, maySteer, releaseOffered } from './offers.ts'
+import { extendReserved, maySteer, releaseOffered, steersOffer } from './offers.ts'
 import { RowId } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
+import { aboutPerson } from '../engine/needs.ts'
 
 export class Resend {
   @Equals('resend') type!: 'resend'
@@ -24,11 +25,13 @@ export const resend: ChangeKind<Resend> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: steersOffer('send this invitation again'),
+  undo: { never: 'A message that was sent cannot be called back.' },
   preview: 'plain',
   shape: Resend,
   fill: (change) => change,
   decide(draft, { offerId }) {
-    const offer = openOffer(draft, offerId, 'send this invitation again')
+    const offer = openOffer(draft, offerId)
     if (offer) sendAgain(draft, offer)
   },
   sentence: (change, sight, verb) => `${verb('sent', 'send')} ${invitedOf(change.offerId, sight)} the invitation again`,
@@ -48,11 +51,13 @@ export const remind: ChangeKind<Remind> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: steersOffer('send a reminder of an invitation'),
+  undo: { never: 'A message that was sent cannot be called back.' },
   preview: 'plain',
   shape: Remind,
   fill: (change) => change,
   decide(draft, { offerId }) {
-    const offer = openOffer(draft, offerId, 'send a reminder of an invitation')
+    const offer = openOffer(draft, offerId)
     if (!offer) return
     if (offer.expiresAt <= draft.now) return draft.refuse('not-live', 'This invitation has run out. Send it again.')
     const { personId, resendNumber } = offer
@@ -78,8 +83,10 @@ export const noteBounce: ChangeKind<NoteBounce> = {
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'never',
+  needs: 'own',
+  undo: { never: 'It says what a mail server answered, and stays.' },
   preview: 'plain',
   shape: NoteBounce,
   fill: (change) => change,
@@ -113,11 +120,13 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: steersOffer('correct the email address'),
+  undo: { never: 'The earlier address is not kept. Correct it again instead.' },
   preview: 'plain',
   shape: CorrectAddress,
   fill: (change) => change,
   decide(draft, { offerId, email }) {
-    const offer = openOffer(draft, offerId, 'correct the email address')
+    const offer = openOffer(draft, offerId)
     if (!offer) return
     const wanted = email
     const twin = draft.account.peopleByEmail(wanted).find((id) => draft.sight.seesPerson(id))
@@ -152,6 +161,8 @@ export const decline: ChangeKind<Decline> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  needs: 'own',
+  undo: { never: 'They declined. Invite them again instead.' },
   preview: 'plain',
   shape: Decline,
   fill: (change) => change,
@@ -191,12 +202,14 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: aboutPerson('people', 'change', () => 'refuse people'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RefuseEntry,
   fill: (change) => change,
   decide(draft, { personId, reason }) {
     const person = draft.seen('person', personId, 'person')
-    if (!person || !draft.need('people', 'change', draft.account.root.id, 'refuse people')) return
+    if (!person) return
     const isIn = offersWaiting(draft.account, person, draft.now).length > 0
     if (person.state !== 'waiting' && !isIn) {
       return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)
@@ -219,15 +232,12 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
 
 const isAtTheDoor = (person: PersonRow) => ['invited', 'waiting'].includes(person.state) || isOnRecord(person)
 
-/** An invitation not taken up, run out or not; its sponsor or anyone who changes people may see to it (model D3). */
-export function openOffer(draft: Draft, offerId: Id, todo: string): OfferRow | undefined {
+/** An invitation not taken up, run out or not, that the actor's membership suffices to alter. */
+export function openOffer(draft: Draft, offerId: Id): OfferRow | undefined {
   const offer = draft.seen('offer', offerId, 'invitation')
   if (!offer) return undefined
   const person = draft.account.get('person', offer.personId)
-  if (offer.sponsorId !== draft.actorId) {
-    if (!draft.need('people', 'change', draft.account.root.id, todo)) return undefined
-    if (person && !mayAlter(draft, person)) return undefined
-  }
+  if (offer.sponsorId !== draft.actorId && person && !mayAlter(draft, person)) return undefined
   if (offer.state === 'live' && person && (person.state === 'invited' || isOnRecord(person))) return offer
   draft.refuse('not-live', 'This invitation was accepted or withdrawn. Invite them again.')
   return undefined

@@ -13,6 +13,7 @@ import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { endHolding } from '../seats/seats.ts'
 import { idFrom } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
+import { atRoot, type Need } from '../engine/needs.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.
@@ -164,3 +165,13 @@ export function tellSponsor(draft: Draft, offer: Pick<OfferRow, 'id' | 'sponsorI
   const taken = draft.account.get('offer', offer.id)?.state === 'taken' ? 'accepted' : 'waits'
   draft.effects.push({ kind: 'tell-taken', taken, toPersonId: offer.sponsorId, aboutPersonId: personId })
 }
+
+/** Its sponsor, or anyone who changes people, may see to an invitation (model D3). */
+export function steersOffer(to: string) {
+  return (draft: Draft, { offerId }: { offerId: Id }): readonly Need[] => {
+    const offer = draft.seen('offer', offerId, 'invitation')
+    return !offer || offer.sponsorId === draft.actorId ? [] : atRoot('people', 'change', to)(draft)
+  }
+}
+
+export const withdrawsOffer = steersOffer('withdraw an invitation from someone else')

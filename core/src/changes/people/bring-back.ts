@@ -6,6 +6,7 @@ import { periodText } from '../access/grants.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { RowId, When } from '../engine/shapes.ts'
+import { aboutPerson } from '../engine/needs.ts'
 
 export class BringBack {
   @Equals('bring-back') type!: 'bring-back'
@@ -24,6 +25,8 @@ export const bringBack: ChangeKind<BringBack> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: aboutPerson('people', 'change', (name) => `have ${name} back`),
+  undo: { never: 'Someone who was rehired is in. End their access instead.' },
   preview: 'plain',
   shape: BringBack,
   fill: (change) => change,
@@ -31,7 +34,6 @@ export const bringBack: ChangeKind<BringBack> = {
     const person = draft.seen('person', change.personId, 'person')
     if (!person) return
     const name = draft.account.nameOf(person.id)
-    if (!draft.need('people', 'change', draft.account.root.id, `have ${name} back`)) return
     if (person.state !== 'left') return draft.refuse('not-left', `${name} has not left.`)
     if (!person.loginId) {
       return draft.refuse('no-login', `${name} can no longer sign in. Invite them again.`)

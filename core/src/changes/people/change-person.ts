@@ -14,6 +14,7 @@ import { maySteer } from '../offers/offers.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { RowId, When } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 /** What is left out stays; `null` empties what can be empty. */
 export class ChangePerson {
@@ -43,12 +44,18 @@ export const changePerson: ChangeKind<ChangePerson> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs(draft, change) {
+    const person = draft.seen('person', change.personId, 'person')
+    if (!person || onlyLowersOwn(draft, change, person)) return []
+    return atRoot('people', 'change', 'change people’s details')(draft)
+  },
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangePerson,
   fill: (change) => change,
   decide(draft, change) {
     const person = draft.seen('person', change.personId, 'person')
-    if (!person || !mayChange(draft, change, person)) return
+    if (!person) return
     const after = recordAfter(draft, change, person)
     if (!after || draft.problems.length > 0) return
     checkOwnFields(draft, person, after)
@@ -102,6 +109,8 @@ export const ownRecord: ChangeKind<OwnRecord> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'Earlier details are not kept. Change them again instead.' },
   preview: 'plain',
   shape: OwnRecord,
   fill: (change) => change,
@@ -128,14 +137,14 @@ function maySteerTo(draft: Draft, person: PersonRow): boolean {
 }
 
 /** Fields need `people: change` at the root; lowering one's own standing needs nothing (model D3, P6). */
-function mayChange(draft: Draft, change: ChangePerson, person: PersonRow): boolean {
+function onlyLowersOwn(draft: Draft, change: ChangePerson, person: PersonRow): boolean {
   const { type: _type, personId: _id, standing, ...rest } = change
-  const onlyLowersOwn =
+  return (
     person.id === draft.actorId &&
     Object.values(rest).every((value) => value === undefined) &&
     standing !== undefined &&
     ORDER.indexOf(standing) > ORDER.indexOf(person.standing)
-  return onlyLowersOwn || draft.need('people', 'change', draft.account.root.id, 'change people’s details')
+  )
 }
 
 const ORDER: readonly Standing[] = ['owner', 'administrator', 'member', 'guest']
@@ -238,6 +247,8 @@ export const nameSignatory: ChangeKind<NameSignatory> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: NameSignatory,
   fill: (change) => change,

@@ -23,6 +23,8 @@ export const erase: ChangeKind<Erase> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'What was erased is gone for good.' },
   preview: {
     lasting({ personId }, { before }) {
       const person = before.get('person', personId)

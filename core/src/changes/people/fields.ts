@@ -5,6 +5,7 @@ import { Line } from '../../checks/shape.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind, NewId } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class FieldValue {
   @RowId() id!: Id
@@ -39,6 +40,8 @@ export const makeField: ChangeKind<MakeField> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('settings', 'change', 'make fields'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: MakeField,
   fill: (change, newId) => ({
@@ -47,7 +50,6 @@ export const makeField: ChangeKind<MakeField> = {
     values: withIds(change.values, newId),
   }),
   decide(draft, change) {
-    if (!draft.need('settings', 'change', draft.account.root.id, 'make fields')) return
     checkNames(draft, change)
     if (draft.problems.length === 0) draft.insert('field', rowOf(change))
   },
@@ -67,6 +69,8 @@ export const changeField: ChangeKind<ChangeField> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('settings', 'change', 'change fields'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeField,
   fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
@@ -74,7 +78,6 @@ export const changeField: ChangeKind<ChangeField> = {
     const field = draft.account.get('field', change.fieldId)
     if (!field)
       return draft.refuse('not-found', 'There is no such field here; it may have been removed in the meantime.')
-    if (!draft.need('settings', 'change', draft.account.root.id, 'change fields')) return
     checkNames(draft, change, field.id)
     const kept = new Set(change.values.map((one) => one.id))
     for (const value of field.values) {

@@ -5,8 +5,11 @@ import { firmKey, isFirmInUse } from '../../people/firms.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 // Firms: other businesses that people work for (model P11).
+
+const CHANGES_FIRMS = atRoot('people', 'change', 'change firms')
 
 export class MakeFirm {
   @Equals('make-firm') type!: 'make-firm'
@@ -22,12 +25,12 @@ export const makeFirm: ChangeKind<MakeFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: (draft) => (draft.sight.canSomewhere('people', 'add') ? [] : atRoot('people', 'add', 'add a firm')(draft)),
+  undo: { needs: CHANGES_FIRMS },
   preview: 'plain',
   shape: MakeFirm,
   fill: (change, newId) => ({ ...change, firmId: newId(change.firmId) }),
   decide(draft, { firmId, name }) {
-    const mayAdd = draft.actor.kind !== 'person' || draft.sight.canSomewhere('people', 'add')
-    if (!mayAdd && !draft.need('people', 'add', draft.account.root.id, 'add a firm')) return
     if (isNameFree(draft, name)) draft.insert('employer', { id: firmId, name: name.trim(), archived: false })
   },
   sentence: ({ name }, _sight, verb) => `${verb('added', 'add')} the firm ${name}`,
@@ -47,11 +50,13 @@ export const renameFirm: ChangeKind<RenameFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_FIRMS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RenameFirm,
   fill: (change) => change,
   decide(draft, { firmId, name }) {
-    const firm = firmToChange(draft, firmId)
+    const firm = firmIn(draft, firmId)
     if (firm && isNameFree(draft, name, firmId)) draft.update('employer', firmId, { name: name.trim() })
   },
   sentence: ({ firmId, name }, sight, verb) =>
@@ -74,11 +79,13 @@ export const mergeFirms: ChangeKind<MergeFirms> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_FIRMS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: MergeFirms,
   fill: (change) => change,
   decide(draft, { firmId, intoId }) {
-    const firm = firmToChange(draft, firmId)
+    const firm = firmIn(draft, firmId)
     const into = draft.account.get('employer', intoId)
     if (!firm) return
     if (!into || firmId === intoId) return draft.refuse('not-found', 'Choose another firm to merge it into.', '/intoId')
@@ -113,11 +120,13 @@ export const archiveFirm: ChangeKind<ArchiveFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_FIRMS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ArchiveFirm,
   fill: (change) => change,
   decide(draft, { firmId, archived }) {
-    const firm = firmToChange(draft, firmId)
+    const firm = firmIn(draft, firmId)
     if (!firm) return
     if (firm.archived === archived) return draft.refuse('no-change', 'This has been done already.')
     if (archived && isFirmInUse(draft.account, firmId)) {
@@ -134,8 +143,7 @@ export const archiveFirm: ChangeKind<ArchiveFirm> = {
   record: (change) => change,
 }
 
-function firmToChange(draft: Draft, firmId: Id): EmployerRow | undefined {
-  if (!draft.need('people', 'change', draft.account.root.id, 'change firms')) return undefined
+function firmIn(draft: Draft, firmId: Id): EmployerRow | undefined {
   const firm = draft.account.get('employer', firmId)
   if (!firm) draft.refuse('not-found', 'There is no such firm here; it may have been merged in the meantime.')
   return firm

@@ -22,6 +22,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class Condition {
   /** `kind`, `standing`, `employer`, or the id of a field of the account's own. */
@@ -44,6 +45,9 @@ class GroupContent {
     RuleLine[] | null
 }
 
+const REMOVES_GROUPS = atRoot('groups', 'run', 'remove groups')
+const CHANGES_GROUPS = atRoot('groups', 'change', 'change groups')
+
 export class MakeGroup extends GroupContent {
   @Equals('make-group') type!: 'make-group'
 }
@@ -56,11 +60,12 @@ export const makeGroup: ChangeKind<MakeGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_GROUPS,
+  undo: { needs: REMOVES_GROUPS },
   preview: 'plain',
   shape: MakeGroup,
   fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
   decide(draft, change) {
-    if (!mayChange(draft)) return
     const content = { ...contentOf(draft, change), leads: change.leads ?? false }
     judgeLead(draft, content)
     if (draft.problems.length === 0) draft.insert('group', { id: change.groupId, ...content })
@@ -81,12 +86,14 @@ export const changeGroup: ChangeKind<ChangeGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_GROUPS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeGroup,
   fill: (change) => change,
   decide(draft, change) {
     const group = groupIn(draft, change.groupId)
-    if (!group || !mayChange(draft)) return
+    if (!group) return
     const content = { ...contentOf(draft, change, group.id), leads: change.leads ?? group.leads }
     // Whom the rule lets in comes into the lead's sight as well.
     const isSame = content.leadId === group.leadId && content.leads === group.leads && sameRow(content.rule, group.rule)
@@ -110,12 +117,14 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: REMOVES_GROUPS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RemoveGroup,
   fill: (change) => change,
   decide(draft, change) {
     const group = groupIn(draft, change.groupId)
-    if (!group || !draft.need('groups', 'run', draft.account.root.id, 'remove groups')) return
+    if (!group) return
     const grants = draft.account.by('grant', 'subject', `group ${group.id}`)
     if (grants.some((grant) => grant.until === null || grant.until > draft.now)) {
       return draft.refuse('in-use', `${group.name} still has access. Take it away first.`)
@@ -148,13 +157,15 @@ export const joinGroup: ChangeKind<JoinGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_GROUPS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: JoinGroup,
   fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
   decide(draft, change) {
     const group = groupIn(draft, change.groupId)
     const person = draft.seen('person', change.personId, 'person')
-    if (!group || !person || !mayChange(draft)) return
+    if (!group || !person) return
     const name = draft.account.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
       return draft.refuse('not-here', `${name} is not here yet. Invite them first.`)
@@ -185,13 +196,15 @@ export const quitGroup: ChangeKind<QuitGroup> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_GROUPS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: QuitGroup,
   fill: (change) => change,
   decide(draft, change) {
     const group = groupIn(draft, change.groupId)
     const person = draft.seen('person', change.personId, 'person')
-    if (!group || !person || !mayChange(draft)) return
+    if (!group || !person) return
     const membership = draft.account.by('membership', 'person', person.id).find((one) => one.groupId === group.id)
     if (!membership) {
       const how = group.rule ? '. If the rule puts them there, change the rule or their details' : ''
@@ -202,10 +215,6 @@ export const quitGroup: ChangeKind<QuitGroup> = {
   sentence: (change, sight, verb) =>
     `${verb('took', 'take')} ${sight.personName(change.personId)} out of ${sight.named.get('group', change.groupId)?.name ?? 'a group'}`,
   record: (change) => change,
-}
-
-function mayChange(draft: Draft): boolean {
-  return draft.need('groups', 'change', draft.account.root.id, 'change groups')
 }
 
 function groupIn(draft: Draft, groupId: Id) {

@@ -7,6 +7,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { endGrant } from '../access/grants.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class JoinPeople {
   @Equals('join-people') type!: 'join-people'
@@ -26,6 +27,8 @@ export const joinPeople: ChangeKind<JoinPeople> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('people', 'change', 'join two records of one person'),
+  undo: { never: 'Two records that were joined stay one.' },
   preview: {
     lasting() {
       const sentence = 'Records that were joined cannot be parted again. Closed months stay as they are.'
@@ -38,7 +41,6 @@ export const joinPeople: ChangeKind<JoinPeople> = {
     const one = draft.seen('person', personId, 'person')
     const other = draft.seen('person', otherId, 'person')
     if (!one || !other) return
-    if (!draft.need('people', 'change', draft.account.root.id, 'join two records of one person')) return
     const why = whyNotJoinable(draft.account, one, other)
     if (why) return draft.refuse(why.code, why.sentence)
     const touchesOwner = one.standing === 'owner' || other.standing === 'owner'
@@ -80,6 +82,8 @@ export const tellApart: ChangeKind<TellApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('people', 'change', 'say that two records are of two people'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: TellApart,
   fill: (change) => change,
@@ -87,7 +91,6 @@ export const tellApart: ChangeKind<TellApart> = {
     const one = draft.seen('person', personId, 'person')
     const other = draft.seen('person', otherId, 'person')
     if (!one || !other) return
-    if (!draft.need('people', 'change', draft.account.root.id, 'say that two records are of two people')) return
     if (one.apartFrom.includes(other.id)) return draft.refuse('no-change', 'This has been done already.')
     draft.update('person', one.id, { apartFrom: [...one.apartFrom, other.id] })
     draft.update('person', other.id, { apartFrom: [...other.apartFrom, one.id] })

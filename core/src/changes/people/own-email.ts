@@ -18,6 +18,8 @@ export const ownEmail: ChangeKind<OwnEmail> = {
   judgedBy: 'right',
   actor: 'newcomer',
   day: 'never',
+  needs: 'own',
+  undo: { never: 'The earlier address is not kept. Change it again instead.' },
   preview: 'plain',
   shape: OwnEmail,
   fill: (change) => change,

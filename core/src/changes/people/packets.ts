@@ -7,6 +7,7 @@ import type { Draft } from '../engine/draft.ts'
 import { mayBeGiven } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, RowIds } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class PacketSeat {
   @IsString() @MaxLength(60) product!: string
@@ -28,6 +29,8 @@ class PacketContent {
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PacketGrant) grants!: PacketGrant[]
 }
 
+const CHANGES_PACKETS = atRoot('people', 'change', 'change welcome packets')
+
 export class MakePacket extends PacketContent {
   @Equals('make-packet') type!: 'make-packet'
 }
@@ -40,11 +43,12 @@ export const makePacket: ChangeKind<MakePacket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_PACKETS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: MakePacket,
   fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
   decide(draft, change) {
-    if (!mayChange(draft)) return
     const row = rowOf(draft, change)
     if (draft.problems.length === 0) draft.insert('packet', row)
   },
@@ -64,11 +68,13 @@ export const changePacket: ChangeKind<ChangePacket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_PACKETS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangePacket,
   fill: (change) => change,
   decide(draft, change) {
-    if (!mayChange(draft) || !packetIn(draft, change.packetId)) return
+    if (!packetIn(draft, change.packetId)) return
     const row = rowOf(draft, change)
     if (draft.problems.length === 0) draft.update('packet', row.id, row)
   },
@@ -88,19 +94,17 @@ export const removePacket: ChangeKind<RemovePacket> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CHANGES_PACKETS,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RemovePacket,
   fill: (change) => change,
   decide(draft, { packetId }) {
-    if (mayChange(draft) && packetIn(draft, packetId)) draft.remove('packet', packetId)
+    if (packetIn(draft, packetId)) draft.remove('packet', packetId)
   },
   sentence: (change, sight, verb) =>
     `${verb('deleted', 'delete')} the welcome packet ${sight.account.get('packet', change.packetId)?.name ?? ''}`.trim(),
   record: (change) => change,
-}
-
-function mayChange(draft: Draft): boolean {
-  return draft.need('people', 'change', draft.account.root.id, 'change welcome packets')
 }
 
 function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {

@@ -10,14 +10,16 @@ import { Line } from '../../checks/shape.ts'
 import { isPresent } from '../../people/presence.ts'
 import { addDays, dateOf, untilDate } from '../../time/instants.ts'
 import { periodText, roleText } from '../access/grants.ts'
-import { INVITATION_DAYS, InvitedGrant, InvitedSeat, mayInvite, offeredSeat } from '../offers/invite.ts'
+import { INVITATION_DAYS, InvitedGrant, InvitedSeat, invites, offeredSeat } from '../offers/invite.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { giveOffered } from '../offers/offers.ts'
+import { giveOffered, withdrawsOffer } from '../offers/offers.ts'
 import { aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
+import { ENDS_ACCESS } from '../leaving/leave.ts'
 
 export class RecordPerson {
   @Equals('record-person') type!: 'record-person'
@@ -57,6 +59,8 @@ export const recordPerson: ChangeKind<RecordPerson> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: (draft, { kind, standing, grants = [] }) => invites(draft, { kind, standing, grants }),
+  undo: { needs: ENDS_ACCESS },
   preview: 'plain',
   shape: RecordPerson,
   fill: (change, newId) => ({
@@ -66,7 +70,6 @@ export const recordPerson: ChangeKind<RecordPerson> = {
     seats: eachOf(change.seats ?? [], (seat) => ({ ...seat, holdingId: newId(seat?.holdingId) })),
   }),
   decide(draft, change) {
-    if (!mayInvite(draft, { kind: change.kind, standing: change.standing, grants: change.grants ?? [] })) return
     const person = recordOf(draft, change)
     if (draft.problems.length > 0) return
     draft.insert('person', person)
@@ -141,6 +144,15 @@ export const correctName: ChangeKind<CorrectName> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs(draft, { personId }) {
+    const person = draft.seen('person', personId, 'person')
+    const isSponsor = draft.account
+      .by('offer', 'person', personId)
+      .some((one) => one.state === 'live' && one.sponsorId === draft.actorId)
+    const isTheirs = personId === draft.actorId || (isSponsor && person?.state === 'invited')
+    return isTheirs ? [] : atRoot('people', 'change', 'correct names')(draft)
+  },
+  undo: { never: 'The earlier name is not kept. Correct it again instead.' },
   preview: 'plain',
   shape: CorrectName,
   fill: (change) => change,
@@ -148,12 +160,6 @@ export const correctName: ChangeKind<CorrectName> = {
     const person = draft.seen('person', personId, 'person')
     if (!person) return
     if (person.state === 'erased') return draft.refuse('erased', 'They are erased; there is no name any more.')
-    const isSponsor = draft.account
-      .by('offer', 'person', personId)
-      .some((one) => one.state === 'live' && one.sponsorId === draft.actorId)
-    const mayAsSponsor = isSponsor && person.state === 'invited'
-    const isOwn = personId === draft.actorId
-    if (!isOwn && !mayAsSponsor && !draft.need('people', 'change', draft.account.root.id, 'correct names')) return
     draft.set(personId, 'name', name.trim())
     // The row is named, so that other processes read the name anew (model C6).
     draft.update('person', personId, {})
@@ -181,6 +187,8 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('people', 'add', 'invite people to sign in'),
+  undo: { needs: withdrawsOffer },
   preview: 'plain',
   shape: InviteToSignIn,
   fill: (change, newId) => ({ ...change, offerId: newId(change.offerId) }),
@@ -191,7 +199,6 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
     if (!person.recorded || (person.state !== 'active' && person.state !== 'away')) {
       return draft.refuse('not-on-record', `${name} is not on record without a login. Invite them instead.`)
     }
-    if (!draft.need('people', 'add', draft.account.root.id, 'invite people to sign in')) return
     const address = email?.trim() || draft.account.personal(personId, 'email')
     if (!address) return draft.refuse('no-email', `Enter ${name}’s email address first.`, '/email')
     const twin = draft.account.peopleByEmail(address).find((id) => id !== personId && draft.sight.seesPerson(id))

@@ -18,11 +18,12 @@ import { seatTypeAt } from '../../products/catalogue.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from '../products/connections.ts'
-import { mayConfirm } from '../products/keeping.ts'
+import { keeperOf } from '../products/keeping.ts'
 import { forgetKnown } from '../products/known-accounts.ts'
 import { recordPerson } from './record-person.ts'
 import { giveSeat } from '../seats/seats.ts'
 import { eachOf, idFrom, RowId, RowIds } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 // People in a product whom the person who looks after it may not record: the office is asked to (model B3).
 
@@ -55,6 +56,8 @@ export const askToRecord: ChangeKind<AskToRecord> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: keeperOf,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: AskToRecord,
   fill: (change, newId) => ({
@@ -63,7 +66,7 @@ export const askToRecord: ChangeKind<AskToRecord> = {
   }),
   decide(draft, { product, kind, rows }) {
     const { actorId } = draft
-    if (!mayConfirm(draft, { product }) || actorId === null) return
+    if (actorId === null) return
     const asked = new Set(
       draft.account
         .by('recordRequest', 'product', product)
@@ -107,11 +110,12 @@ export const settleRecords: ChangeKind<SettleRecords> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('people', 'add', 'record people'),
+  undo: { never: 'The names that were asked about are no longer kept. Record them anew, or end their access.' },
   preview: 'plain',
   shape: SettleRecords,
   fill: (change) => change,
   decide(draft, { requestIds, recorded }) {
-    if (!draft.need('people', 'add', draft.account.root.id, 'record people')) return
     for (const id of requestIds) {
       const row = draft.account.get('recordRequest', id)
       if (!row) return draft.refuse('not-found', 'One of these was answered already. Look at the list again.')

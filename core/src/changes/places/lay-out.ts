@@ -19,8 +19,11 @@ import type { Draft } from '../engine/draft.ts'
 import { mayBeGiven } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { checkName, checkReference, MAXIMUM_DEPTH } from './places.ts'
-import { giveAtOwn, mayMakePlaces } from '../access/own-clients.ts'
+import { addsPlaces, giveAtOwn, makesPlaces, mayGiveAtOwn } from '../access/own-clients.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
+import type { Level } from '../../access/levels.ts'
+import type { OwnArea } from '../../access/sight.ts'
+import type { Need } from '../engine/needs.ts'
 
 export class LaidPlace {
   @Line(80) name!: string
@@ -71,14 +74,14 @@ export const layOut: ChangeKind<LayOut> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: (draft, change) => laysOut(change, makesPlaces(draft, change.parentId)),
+  undo: { needs: (draft, change) => laysOut(change, addsPlaces(draft, change.parentId)) },
   preview: 'plain',
   shape: LayOut,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
-    if (!parent || !mayMakePlaces(draft, parent)) return
-    if (change.places.some((place) => place.walled) && !draft.need('places', 'run', parent.id, 'wall places off'))
-      return
+    if (!parent || !mayGiveAtOwn(draft, parent)) return
     const rows = rowsOf(draft, change, parent)
     if (draft.problems.length > 0) return
     draft.insertAll('place', rows)
@@ -90,6 +93,14 @@ export const layOut: ChangeKind<LayOut> = {
   sentence: (change, sight, verb) =>
     `${verb('added', 'add')} ${countText(change)} in ${sight.placeName(change.parentId)}: ${topsText(change)}`,
   record: (change) => change,
+}
+
+/** What laying out needs besides the right to make places there. */
+function laysOut({ parentId, places, keys = [] }: LayOut, makes: readonly Need[]): readonly Need[] {
+  const at = (area: OwnArea, level: Level, to: string): Need => ({ area, level, placeId: parentId, to })
+  const walls = places.some(({ walled }) => walled) ? [at('places', 'run', 'wall places off')] : []
+  const gives = keys.length > 0 ? [at('access', 'change', 'give access there')] : []
+  return [...makes, ...walls, ...gives]
 }
 
 function rowsOf(draft: Draft, change: LayOut, parent: PlaceRow): PlaceRow[] {
@@ -143,7 +154,6 @@ function keyRow(
   if (!group || !place)
     draft.refuse('not-found', 'There is no such group or place here; it may have been removed in the meantime.')
   if (!group || !place || !role || !mayBeGiven(draft, role, 'group')) return undefined
-  if (!draft.need('access', 'change', change.parentId, 'give access there')) return undefined
   return {
     id: idFrom(change.seedId, MAXIMUM_LISTED + index),
     subjectKind: 'group',

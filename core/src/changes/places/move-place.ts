@@ -5,6 +5,22 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { unfitArchived } from '../products/products.ts'
 import { checkName, MAXIMUM_DEPTH } from './places.ts'
 import { RowId } from '../engine/shapes.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { Need } from '../engine/needs.ts'
+
+/** A move is put back by who may move it at both its ends (model T4). */
+function movesAway(draft: Draft, { placeId, parentId }: { placeId: Id; parentId: Id }): readonly Need[] {
+  const ends = [placeId, parentId].flatMap((id) => draft.seen('place', id, 'place') ?? [])
+  return ends.map(({ id, name }) => ({ area: 'places', level: 'run', placeId: id, to: `undo a move of ${name}` }))
+}
+
+/** Archiving is undone by who may restore, and the other way round. */
+function archivesOrRestores(draft: Draft, { placeId }: { placeId: Id }): readonly Need[] {
+  const place = draft.seen('place', placeId, 'place')
+  if (!place) return []
+  const ends = [placeId, place.parentId ?? placeId]
+  return ends.map((id) => ({ area: 'places', level: 'run', placeId: id, to: `archive or restore ${place.name}` }))
+}
 
 export class MovePlace {
   @Equals('move-place') type!: 'move-place'
@@ -24,6 +40,16 @@ export const movePlace: ChangeKind<MovePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs(draft, { placeId, parentId }) {
+    const place = draft.seen('place', placeId, 'place')
+    const parent = draft.seen('place', parentId, 'place')
+    if (!place || !parent) return []
+    return [
+      { area: 'places', level: 'run', placeId, to: `move ${place.name}` },
+      { area: 'places', level: 'run', placeId: parentId, to: `move something into ${parent.name}` },
+    ]
+  },
+  undo: { needs: movesAway },
   preview: 'plain',
   shape: MovePlace,
   fill: (change) => change,
@@ -32,8 +58,6 @@ export const movePlace: ChangeKind<MovePlace> = {
     const parent = draft.seen('place', change.parentId, 'place')
     if (!place || !parent) return
     if (place.parentId === null) return draft.refuse('root-move', 'This is the whole account; it cannot be moved.')
-    if (!draft.need('places', 'run', place.id, `move ${place.name}`)) return
-    if (!draft.need('places', 'run', parent.id, `move something into ${parent.name}`)) return
     if (place.parentId === parent.id) return draft.refuse('no-change', `${place.name} is already in ${parent.name}.`)
     const path = upwards(draft.account, parent.id)
     if (path.some((one) => one.id === place.id)) {
@@ -73,6 +97,14 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs(draft, { placeId, archived }) {
+    const place = draft.seen('place', placeId, 'place')
+    if (!place) return []
+    // A role sleeps at an archived place: restoring is decided where the place lies.
+    const at = archived ? place.id : (place.parentId ?? place.id)
+    return [{ area: 'places', level: 'run', placeId: at, to: `${archived ? 'archive' : 'restore'} ${place.name}` }]
+  },
+  undo: { needs: archivesOrRestores },
   preview: 'plain',
   shape: ArchivePlace,
   fill: (change) => change,
@@ -81,9 +113,6 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
     if (!place) return
     if (place.parentId === null)
       return draft.refuse('root-archive', 'This is the whole account. Close the account instead.')
-    const word = change.archived ? 'archive' : 'restore'
-    // A role sleeps at an archived place: restoring is decided where the place lies.
-    if (!draft.need('places', 'run', change.archived ? place.id : place.parentId, `${word} ${place.name}`)) return
     if (place.archived === change.archived) {
       return draft.refuse('no-change', `${place.name} is ${place.archived ? 'already archived' : 'not archived'}.`)
     }

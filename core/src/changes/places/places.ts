@@ -5,8 +5,9 @@ import { Line } from '../../checks/shape.ts'
 import { upwards } from '../../places/tree.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { giveAtOwn, mayMakePlaces } from '../access/own-clients.ts'
+import { addsPlaces, giveAtOwn, makesPlaces, mayGiveAtOwn } from '../access/own-clients.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
+import { atPlace } from '../engine/needs.ts'
 
 /** How deep places go beneath the root. */
 export const MAXIMUM_DEPTH = 12
@@ -28,13 +29,15 @@ export const makePlace: ChangeKind<MakePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: (draft, { parentId }) => makesPlaces(draft, parentId),
+  undo: { needs: (draft, { parentId }) => addsPlaces(draft, parentId) },
   preview: 'plain',
   shape: MakePlace,
   fill: (change, newId) => ({ ...change, placeId: newId(change.placeId) }),
   decide(draft, change) {
     const parent = draft.seen('place', change.parentId, 'place')
     if (!parent) return
-    if (!mayMakePlaces(draft, parent)) return
+    if (!mayGiveAtOwn(draft, parent)) return
     if (upwards(draft.account, parent.id).length > MAXIMUM_DEPTH) {
       return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
     }
@@ -66,12 +69,14 @@ export const renamePlace: ChangeKind<RenamePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atPlace('places', 'change', (name) => `rename ${name}`),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: RenamePlace,
   fill: (change) => change,
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
-    if (!place || !draft.need('places', 'change', place.id, `rename ${place.name}`)) return
+    if (!place) return
     if (place.parentId) checkName(draft, place.parentId, change.name, place.id)
     checkReference(draft, change.reference, place.id)
     const reference = change.reference === undefined ? place.reference : change.reference
@@ -95,12 +100,14 @@ export const wallPlace: ChangeKind<WallPlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atPlace('places', 'run', (name) => `wall off ${name}`),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: WallPlace,
   fill: (change) => change,
   decide(draft, change) {
     const place = draft.seen('place', change.placeId, 'place')
-    if (!place || !draft.need('places', 'run', place.id, `wall off ${place.name}`)) return
+    if (!place) return
     if (place.parentId === null)
       return draft.refuse('root-wall', 'This is the whole account; there is nothing above it to stop.')
     if (place.walled === change.walled) {

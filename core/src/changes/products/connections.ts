@@ -4,10 +4,12 @@ import { Line } from '../../checks/shape.ts'
 import { productAt } from '../../products/catalogue.ts'
 import { readInstant } from '../../time/instants.ts'
 import type { Sight } from '../../access/sight.ts'
-import type { Draft } from '../engine/draft.ts'
 import { settleTasks } from '../leaving/hand-steps.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
+
+const CONNECTS = atRoot('connections', 'run', 'connect products')
 
 export class ConnectProduct {
   @Equals('connect-product') type!: 'connect-product'
@@ -27,11 +29,12 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CONNECTS,
+  undo: { never: 'Disconnect the product instead.' },
   preview: 'plain',
   shape: ConnectProduct,
   fill: (change, newId) => ({ ...change, connectionId: newId(change.connectionId) }),
   decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
-    if (!mayConnect(draft)) return
     if (!productAt(draft.account, product, draft.now)) {
       return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.', '/product')
     }
@@ -69,11 +72,12 @@ export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: CONNECTS,
+  undo: { never: 'Connect the product again instead.' },
   preview: 'plain',
   shape: DisconnectProduct,
   fill: (change) => change,
   decide(draft, { connectionId }) {
-    if (!mayConnect(draft)) return
     const row = draft.account.get('connection', connectionId)
     if (!row?.on)
       return draft.refuse('not-found', 'This connection is no longer there; it may have been cut in the meantime.')
@@ -101,8 +105,10 @@ export const noteConnection: ChangeKind<NoteConnection> = {
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'It says what a product answered, and stays.' },
   preview: 'plain',
   shape: NoteConnection,
   fill: (change) => change,
@@ -120,10 +126,6 @@ export const noteConnection: ChangeKind<NoteConnection> = {
     return trouble ? `noted that ${name} could not be read for an hour` : `noted that ${name} was read again`
   },
   record: (change) => change,
-}
-
-function mayConnect(draft: Draft): boolean {
-  return draft.need('connections', 'run', draft.account.root.id, 'connect products')
 }
 
 /** A whole web address, without a name or password in it. */

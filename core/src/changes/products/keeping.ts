@@ -11,6 +11,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
 import { settleTasks } from '../leaving/hand-steps.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot, type Need } from '../engine/needs.ts'
 
 // Products whose accounts nothing here opens or closes: who looks after them.
 
@@ -42,11 +43,12 @@ export const keepProduct: ChangeKind<KeepProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('connections', 'run', 'say who looks after a product'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: KeepProduct,
   fill: (change, newId) => ({ ...change, keepingId: newId(change.keepingId) }),
   decide(draft, change) {
-    if (!draft.need('connections', 'run', draft.account.root.id, 'say who looks after a product')) return
     const { product, way, keeperKind = null, keeperId = null, keepingId } = change
     if (!productAt(draft.account, product, draft.now)) return refuseProduct(draft)
     if (keeperKind !== null && !isKeeper(draft, keeperKind, keeperId)) {
@@ -109,6 +111,12 @@ export function mayConfirm(draft: Draft, { product }: Pick<KnownRow, 'product'>)
     `Only someone who looks after ${productName(product, draft.sight)} can say what accounts are there.`,
   )
   return false
+}
+
+/** The same as what a change needs. */
+export function keeperOf(draft: Draft, { product }: { product: string }): readonly Need[] {
+  mayConfirm(draft, { product })
+  return []
 }
 
 function refuseProduct(draft: Draft): void {

@@ -7,7 +7,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
-import { mayConfirm } from './keeping.ts'
+import { keeperOf } from './keeping.ts'
 import { RowId, RowIds } from '../engine/shapes.ts'
 
 // What is known of accounts in products: confirmed by their keepers, asked to be closed, forgotten in time.
@@ -31,12 +31,13 @@ export const confirmAccount: ChangeKind<ConfirmAccount> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: keeperOf,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ConfirmAccount,
   fill: (change, newId) => ({ ...change, knownId: newId(change.knownId) }),
   decide(draft, { knownId, product, personId, state, seatType = null }) {
     const { account, now } = draft
-    if (!mayConfirm(draft, { product })) return
     if (wayOf(account, product) !== 'hand') {
       return draft.refuse(
         'not-by-hand',
@@ -82,6 +83,8 @@ export const closeNobodys: ChangeKind<CloseNobodys> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: CloseNobodys,
   fill: (change) => change,
@@ -121,8 +124,10 @@ export const forgetAccounts: ChangeKind<ForgetAccounts> = {
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',
-  actor: 'active',
+  actor: 'machine',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'What was forgotten is gone for good.' },
   preview: 'plain',
   shape: ForgetAccounts,
   fill: (change) => change,

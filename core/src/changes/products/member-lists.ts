@@ -19,7 +19,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
-import { mayConfirm } from './keeping.ts'
+import { keeperOf } from './keeping.ts'
 import { knownEdit } from './known-accounts.ts'
 import { eachOf, NeededWhen, RowId } from '../engine/shapes.ts'
 
@@ -54,6 +54,8 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: keeperOf,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: NoteAccounts,
   fill: (change, newId) => ({
@@ -62,7 +64,6 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
     accounts: eachOf(change.accounts, (one) => ({ ...one, knownId: newId(one?.knownId) })),
   }),
   decide(draft, { product, listId, asOf, source, accounts }) {
-    if (!mayConfirm(draft, { product })) return
     const at = asOfList(draft, asOf)
     const { zone } = draft.account
     const edits = new Map<Id, RowEdit<'known'>>()
@@ -143,11 +144,12 @@ export const noteList: ChangeKind<NoteList> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: keeperOf,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: NoteList,
   fill: (change, newId) => ({ ...change, listId: newId(change.listId) }),
   decide(draft, { listId, product, asOf, hash, count, columns }) {
-    if (!mayConfirm(draft, { product })) return
     const at = asOfList(draft, asOf)
     draft.insert('memberList', {
       id: listId,

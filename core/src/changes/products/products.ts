@@ -9,6 +9,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { raisesBill } from '../rules/seat-rules.ts'
 import { periodText } from '../access/grants.ts'
 import { RowId, When } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class ImportSheet {
   @Equals('import-sheet') type!: 'import-sheet'
@@ -30,6 +31,8 @@ export const importSheet: ChangeKind<ImportSheet> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('connections', 'run', 'import a product sheet'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ImportSheet,
   fill: (change, newId) => ({
@@ -39,7 +42,6 @@ export const importSheet: ChangeKind<ImportSheet> = {
     subscriptionId: newId(change.subscriptionId),
   }),
   decide(draft, change) {
-    if (!draft.need('connections', 'run', draft.account.root.id, 'import a product sheet')) return
     const read = readSheet(change.sheet)
     if (read.problems) {
       for (const one of read.problems) draft.refuse(one.code, one.sentence, `/sheet${one.path ?? ''}`)
@@ -99,14 +101,14 @@ export const subscribe: ChangeKind<Subscribe> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('billing', 'run', 'choose a plan or switch a product off'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: Subscribe,
   fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
     const found = productAt(draft.account, change.product, draft.now)
     if (!found) return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.')
-    const todo = change.on ? `choose a plan of ${found.sheet.name}` : `switch ${found.sheet.name} off`
-    if (!draft.need('billing', 'run', draft.account.root.id, todo)) return
     const plan = change.plan ?? null
     if (plan !== null && !found.sheet.plans.some((one) => one.code === plan)) {
       return draft.refuse('no-such-plan', `${found.sheet.name} has no plan “${plan}”.`, '/plan')
@@ -151,6 +153,9 @@ export const enterStock: ChangeKind<EnterStock> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  // Where it costs more, or binds for a term, it needs to run billing besides: its edits show whether it does.
+  needs: atRoot('billing', 'change', 'say how many seats there are'),
+  undo: { needs: atRoot('billing', 'run', 'undo a number of seats') },
   preview: 'plain',
   shape: EnterStock,
   fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
@@ -164,7 +169,7 @@ export const enterStock: ChangeKind<EnterStock> = {
     const { stockId, product, seatType, number, source } = change
     draft.insert('stock', { id: stockId, product, seatType, number, from, source: source.trim() })
     const raises = found.sheet.charging.rule === 'term' || raisesBill(before, draft.account, draft.now)
-    draft.need('billing', raises ? 'run' : 'change', before.root.id, `say how many ${type.name} seats there are`)
+    if (raises) draft.need('billing', 'run', before.root.id, `say how many ${type.name} seats there are`)
   },
   sentence(change, sight, verb) {
     const { name, typeName } = productWords(change, sight)
@@ -191,6 +196,8 @@ export const fitPlace: ChangeKind<FitPlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('billing', 'change', 'switch a product on at a place'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: FitPlace,
   fill: (change, newId) => ({ ...change, fittingId: newId(change.fittingId) }),
@@ -203,7 +210,6 @@ export const fitPlace: ChangeKind<FitPlace> = {
       const sentence = `${sheet?.name ?? 'This product'} is not switched on place by place at a ${place.kind}.`
       return draft.refuse('not-per-place', sentence)
     }
-    if (!draft.need('billing', 'change', draft.account.root.id, `switch ${sheet.name} on at ${place.name}`)) return
     const { from, until } = draft.period(change.from, change.until)
     const fitted = draft.account.by('fitting', 'place', place.id).filter((one) => one.product === change.product)
     if (fitted.some((one) => (one.until ?? Infinity) > from && one.from < (until ?? Infinity))) {
@@ -233,6 +239,8 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('billing', 'change', 'switch a product off at a place'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: UnfitPlace,
   fill: (change) => change,
@@ -241,7 +249,6 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
     const place = fitting && draft.seen('place', fitting.placeId, 'place')
     if (!fitting || !place)
       return draft.refuse('not-found', 'It is not switched on there; it may have been switched off in the meantime.')
-    if (!draft.need('billing', 'change', draft.account.root.id, `switch a product off at ${place.name}`)) return
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length > 0) return
     if (fitting.from >= ends) draft.remove('fitting', fitting.id)

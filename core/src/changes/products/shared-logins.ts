@@ -6,7 +6,7 @@ import { isDate, readWhen } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
-import { mayConfirm } from './keeping.ts'
+import { keeperOf } from './keeping.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { endHolding } from '../seats/seats.ts'
 import { RowId, RowIds, When } from '../engine/shapes.ts'
@@ -43,6 +43,8 @@ export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: keeperOf,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: MakeSharedLogin,
   fill: (change, newId) => ({
@@ -52,7 +54,6 @@ export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
   }),
   decide(draft, change) {
     const { sharedId, product, knownId = null } = change
-    if (!mayConfirm(draft, { product })) return
     const fields = fieldsOf(draft, change)
     if (!fields) return
     const { until, ...rest } = fields
@@ -86,6 +87,8 @@ export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeSharedLogin,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
@@ -127,6 +130,8 @@ export const endSharedLogin: ChangeKind<EndSharedLogin> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: EndSharedLogin,
   fill: (change) => change,
@@ -153,6 +158,8 @@ export const confirmPassword: ChangeKind<ConfirmPassword> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ConfirmPassword,
   fill: (change) => change,

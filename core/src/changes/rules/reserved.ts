@@ -1,3 +1,4 @@
+import { rowOf } from '../../account/edits.ts'
 import type { Account } from '../../account/account.ts'
 import type { GrantRow, RoleRow, RowEdit, SettingsRow, SheetRow, Standing } from '../../account/rows.ts'
 import type { Draft } from '../engine/draft.ts'
@@ -72,7 +73,7 @@ function checkSheets(draft: Draft, before: Account): void {
   if (sheets.length === 0) return
   const root = draft.account.root.id
   for (const edit of sheets) {
-    const row = (edit.after ?? edit.before) as SheetRow
+    const row = rowOf(edit)
     const earlier = before.by('sheet', 'product', row.productId).filter((one) => one.id !== row.id)
     const known = earlier.filter((one) => one.from <= row.from).sort((one, other) => other.from - one.from)[0]
     const money = ({ sheet }: SheetRow) => JSON.stringify([sheet.charging, sheet.plans, sheet.seatTypes.map(priced)])

@@ -4,6 +4,7 @@ import { Code } from '../../checks/shape.ts'
 import { productAt } from '../../products/catalogue.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 export class AllotSeats {
   @Equals('allot-seats') type!: 'allot-seats'
@@ -23,12 +24,14 @@ export const allotSeats: ChangeKind<AllotSeats> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('seats', 'change', 'set a place’s number of seats'),
+  undo: 'by-its-right',
   preview: 'plain',
   shape: AllotSeats,
   fill: (change, newId) => ({ ...change, allotmentId: newId(change.allotmentId) }),
   decide(draft, { allotmentId, placeId, product, seatType, number = null }) {
     const place = draft.seen('place', placeId, 'place')
-    if (!place || !draft.need('seats', 'change', draft.account.root.id, 'set a place’s number of seats')) return
+    if (!place) return
     const type = productAt(draft.account, product, draft.now)?.sheet.seatTypes.find((one) => one.code === seatType)
     if (!type) return draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
     const known = draft.account.by('allotment', 'place', placeId).find((row) => isOf(row, product, seatType))

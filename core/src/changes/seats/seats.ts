@@ -1,8 +1,6 @@
 import { Equals, IsBoolean, IsOptional } from 'class-validator'
 import type { HoldingRow, Id } from '../../account/rows.ts'
-import { Sight } from '../../access/sight.ts'
 import { Code } from '../../checks/shape.ts'
-import { rightTo } from '../../products/own.ts'
 import { placesOfPerson } from '../../seats/allotments.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
 import type { Instant } from '../../time/instants.ts'
@@ -12,6 +10,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { aSeat, seatText } from './seat-words.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { RowId, When } from '../engine/shapes.ts'
+import { atRoot, type Need } from '../engine/needs.ts'
 
 export class GiveSeat {
   @Equals('give-seat') type!: 'give-seat'
@@ -33,6 +32,9 @@ export const giveSeat: ChangeKind<GiveSeat> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
+  // Its money is judged once the seat is known: at whose places, and whether the bill rises.
+  needs: 'own',
+  undo: { needs: takesSeat },
   preview: 'plain',
   shape: GiveSeat,
   fill: (change, newId) => ({ ...change, holdingId: newId(change.holdingId) }),
@@ -76,12 +78,14 @@ export const endSeat: ChangeKind<EndSeat> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'on',
+  needs: takesSeat,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: EndSeat,
   fill: (change) => change,
   decide(draft, change) {
     const holding = seenHolding(draft, change.holdingId)
-    if (!holding || !mayTake(draft, holding)) return
+    if (!holding || !goesAlone(draft, holding)) return
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length === 0) endHolding(draft, holding, ends)
   },
@@ -112,13 +116,15 @@ export const changeSeat: ChangeKind<ChangeSeat> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'on',
+  needs: takesSeat,
+  undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeSeat,
   fill: (change, newId) => ({ ...change, toHoldingId: newId(change.toHoldingId) }),
   decide(draft, change) {
     const before = draft.account
     const holding = seenHolding(draft, change.holdingId)
-    if (!holding || !mayTake(draft, holding)) return
+    if (!holding || !goesAlone(draft, holding)) return
     if (holding.seatType === change.seatType) return draft.refuse('same-seat', 'They already have this seat.')
     const from = change.on ? draft.period(change.on, null).from : draft.now
     const until = holding.until
@@ -148,22 +154,23 @@ function seenHolding(draft: Draft, holdingId: Id): HoldingRow | undefined {
   return undefined
 }
 
-/** Taking back needs what handing out does (model S10); what came along goes only with its rule (model S7). */
-function mayTake(draft: Draft, holding: HoldingRow): boolean {
-  if (holding.origin === 'along') {
-    draft.refuse('comes-along', 'This seat comes with the membership and ends with it.')
-    return false
-  }
-  if (draft.actor.kind !== 'person') return true
+/**
+ * Taking back needs what handing out does: the right at the root, or at each place where the person has access (model
+ * S10).
+ */
+function takesSeat(draft: Draft, { holdingId }: { holdingId: Id }): readonly Need[] {
+  const holding = seenHolding(draft, holdingId)
+  if (!holding || draft.sight.can('seats', 'add')) return []
   const places = placesOfPerson(draft.account, holding.personId, draft.now)
-  const sight = new Sight(draft.start, draft.actorId!, draft.now)
-  if (sight.can('seats', 'add') || (places.length > 0 && places.every((id) => sight.can('seats', 'add', id))))
-    return true
-  const who = draft.whoCould('seats', 'add', places[0] ?? draft.account.root.id)
-  draft.refuse(
-    'not-allowed',
-    `To take a seat away you need the right to ${rightTo('seats', 'add')} at each place where the person has access. ${who}`,
-  )
+  const to = 'take a seat away from someone with access there'
+  const needs = places.map((placeId) => ({ area: 'seats', level: 'add', placeId, to }) as const)
+  return needs.length > 0 ? needs : atRoot('seats', 'add', to)(draft)
+}
+
+/** What came along goes only with its rule (model S7). */
+function goesAlone(draft: Draft, holding: HoldingRow): boolean {
+  if (holding.origin !== 'along') return true
+  draft.refuse('comes-along', 'This seat comes with the membership and ends with it.')
   return false
 }
 

@@ -20,6 +20,7 @@ import type { Draft } from '../engine/draft.ts'
 import { Line } from '../../checks/shape.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { atRoot } from '../engine/needs.ts'
 
 /** A van key, a laptop: something of the account's own (model X2). */
 export class OwnLine {
@@ -59,6 +60,8 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: atRoot('settings', 'change', 'change the account’s settings'),
+  undo: 'by-its-right',
   preview: {
     lasting(_change, { after, now }) {
       const due = erasedByItselfNow(after, now).length
@@ -72,7 +75,6 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
       ? { ...change, leaverLines: change.leaverLines.map((line) => ({ ...line, id: line?.id ?? newId() })) }
       : change,
   decide(draft, { type: _type, ...wanted }) {
-    if (!draft.need('settings', 'change', draft.account.root.id, 'change the account’s settings')) return
     const { settings } = draft.account
     const patch = Object.fromEntries(
       Object.entries(wanted).filter(([name, value]) => {

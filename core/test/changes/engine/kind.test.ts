@@ -12,6 +12,8 @@ const ring: ChangeKind<Ring> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
+  needs: 'own',
+  undo: { never: 'A bell that rang has rung.' },
   preview: 'plain',
   shape: Ring,
   fill: (change) => change,
@@ -35,9 +37,15 @@ describe('a kind of change says everything about itself', () => {
     const withoutEffect: ChangeKind<Ring> = without(ring, 'effect')
     // @ts-expect-error without how it waits for a day
     const withoutDay: ChangeKind<Ring> = without(ring, 'day')
+    // @ts-expect-error without the right that it needs
+    const withoutNeeds: ChangeKind<Ring> = without(ring, 'needs')
+    // @ts-expect-error without how it is undone, or why not
+    const withoutUndo: ChangeKind<Ring> = without(ring, 'undo')
     // @ts-expect-error of another shape than its own
     const ofAnother: ChangeKind<{ type: 'knock'; loud: boolean }> = ring
-    expect([none, one, withoutCategory, withoutEffect, withoutDay, ofAnother]).toHaveLength(6)
+    expect([none, one, withoutCategory, withoutEffect, withoutDay, withoutNeeds, withoutUndo, ofAnother]).toHaveLength(
+      8,
+    )
   })
 
   test('each has a type of its own, and is found by it', () => {

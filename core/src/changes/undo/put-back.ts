@@ -2,10 +2,10 @@ import type { GrantRow, HoldingRow, Id, OfferRow, RowEdit, StockRow, TableName }
 import { sameRow } from '../../account/edits.ts'
 import { tryUse } from '../offers/invite.ts'
 import { productAt } from '../../products/catalogue.ts'
-import type { Draft } from './draft.ts'
+import type { Draft } from '../engine/draft.ts'
 import { judgeNaming } from '../access/approver-choices.ts'
 import { endGrant } from '../access/grants.ts'
-import { WORDS } from './undo-words.ts'
+import { WORDS } from './row-words.ts'
 
 /** Puts one row back from now on, under a new id where it begins again (model C4). */
 export function putBack(draft: Draft, edit: RowEdit, id: Id): void {

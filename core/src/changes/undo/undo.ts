@@ -1,12 +1,15 @@
 import { ArrayMaxSize, Equals, IsArray, IsInt, Min } from 'class-validator'
-import type { GrantRow, Id, KnownRow, RowEdit } from '../../account/rows.ts'
-import { sameRow, netEdits } from '../../account/edits.ts'
-import type { ChangeKind } from './kind.ts'
+import type { GrantRow, Id, RowEdit } from '../../account/rows.ts'
+import { netEdits, rowOf, sameRow } from '../../account/edits.ts'
+import type { ChangeKind } from '../engine/kind.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
-import { mayPutBack } from './undo-rights.ts'
+import { mayPutBack } from './undo-rows.ts'
 import { putBack } from './put-back.ts'
-import { WORDS } from './undo-words.ts'
-import { idFrom, RowId } from './shapes.ts'
+import { WORDS } from './row-words.ts'
+import type { Draft } from '../engine/draft.ts'
+import type { Need } from '../engine/needs.ts'
+import type { Change } from '../kinds.ts'
+import { idFrom, RowId } from '../engine/shapes.ts'
 
 export class Undo {
   @Equals('undo') type!: 'undo'
@@ -14,6 +17,8 @@ export class Undo {
   @IsInt() @Min(1) version!: number
   /** What it altered, as the ledger has it; put in by the server, never by anyone who asks. */
   @IsArray() @ArrayMaxSize(20_000) edits!: RowEdit[]
+  /** The changes it was made of, as the ledger has them; put in by the server likewise. */
+  @IsArray() @ArrayMaxSize(2_000) changes!: { type: string }[]
   /** From which the ids of rows made are counted on. */
   @RowId() seedId!: Id
 }
@@ -29,11 +34,15 @@ export const undo: ChangeKind<Undo> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'never',
+  // What it needs, the changes that are undone say.
+  needs: 'own',
+  undo: 'by-its-right',
   preview: 'plain',
   shape: Undo,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const edits = withoutFollowing(netEdits(change.edits.map(inPresentLayout)))
+    const known = change.changes.filter(({ type }) => draft.nested.knows(type)) as Change[]
     if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing to undo in that docket.')
     for (const edit of edits) {
       if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
@@ -42,19 +51,38 @@ export const undo: ChangeKind<Undo> = {
         `What that docket altered (${WORDS[edit.table]}) was changed again since then. Undo the later change first.`,
       )
     }
-    if (!edits.every((edit) => mayPutBack(draft, edit))) return
+    if (!mayUndo(draft, known) || !edits.every((edit) => mayPutBack(draft, edit))) return
     // Rows that others name are put back first and taken away last.
     // What was made goes last, and of it first what was made last: a place before the one around it.
     const made = edits.filter((edit) => edit.before === null).reverse()
     const ordered = [...edits.filter((edit) => edit.before !== null), ...made]
     ordered.forEach((edit, at) => putBack(draft, edit, idFrom(change.seedId, at)))
+    // Rows that had gone are there again: what was done to them is judged as it was then.
+    if (draft.problems.length === 0) draft.needAll(known.flatMap((one) => rightsThen(draft, one)))
     followKnown(
       draft,
-      edits.flatMap((edit) => (edit.table === 'known' ? [(edit.after ?? edit.before) as KnownRow] : [])),
+      edits.flatMap((edit) => (edit.table === 'known' ? [rowOf(edit)] : [])),
     )
   },
   sentence: (change, _sight, verb) => `${verb('undid', 'undo')} what was done in entry ${change.version}`,
-  record: ({ edits: _edits, ...rest }) => rest,
+  record: ({ edits: _edits, changes: _changes, ...rest }) => rest,
+}
+
+/** Whether what was done can be undone at all, and by the actor where that needs a right of its own. */
+function mayUndo(draft: Draft, changes: readonly Change[]): boolean {
+  for (const change of changes) {
+    const undo = draft.nested.undo(change)
+    if (undo === 'by-its-right') continue
+    if ('never' in undo) draft.refuse('cannot-undo', undo.never)
+    else draft.needAll(undo.needs(draft, change))
+    if (draft.problems.length > 0) return false
+  }
+  return true
+}
+
+/** The rights that doing it needed, of what is undone by them. */
+function rightsThen(draft: Draft, change: Change): readonly Need[] {
+  return draft.nested.undo(change) === 'by-its-right' ? draft.nested.needs(draft, change) : []
 }
 
 /** Rows of entries made before a field was there, as they are kept now. */
