@@ -9,6 +9,7 @@ import {
   isDate,
   productAt,
   sentenceOf,
+  undoControl,
   type Actor,
   type Instant,
   type Sight,
@@ -206,6 +207,8 @@ export function entryView(entry: LedgerEntry, sight: Sight) {
     via: via.kind,
     marks,
     sentences,
+    // What time and products did by themselves, and the opening of the account, nobody undoes.
+    undo: actorId !== null && version > 1 ? undoControl(changes) : null,
     hash: entry.hash,
   }
 }

@@ -77,6 +77,8 @@ import {
   type PeopleView,
   type PersonView,
   type Preview,
+  type Control,
+  undoControl,
 } from '@lodge/core'
 
 import { readInvoice } from '../files/read-invoice.ts'
@@ -94,6 +96,8 @@ const MAXIMUM_EFFECTS = 400
 /** What a preview answers: the effect, the changes with their ids, and what a commit must name. */
 export interface ShownPreview extends Preview {
   changes: readonly Change[]
+  /** Whether it can be undone once it is applied. */
+  undo: Control
   version: number
   digest: string
 }
@@ -114,7 +118,7 @@ export function show(
   const more = Math.max(0, effects.length - MAXIMUM_EFFECTS)
   const access = { ...shown.access, effects: effects.slice(0, MAXIMUM_EFFECTS), more }
   const sent = changes.map((change) => (change.type === 'undo' ? { ...change, edits: [], changes: [] } : change))
-  return { ...shown, access, changes: sent, version: account.version, digest }
+  return { ...shown, access, changes: sent, undo: undoControl(changes), version: account.version, digest }
 }
 
 type Params = Record<string, string>

@@ -13,6 +13,8 @@ import type {
 
 /** What a preview answers (POST …/previews). */
 export interface ShownPreview extends Preview {
+  /** Whether it can be undone once it is applied. */
+  undo: Control
   changes: Change[]
   version: number
   digest: string
@@ -67,6 +69,8 @@ export interface LedgerEntryView {
   via: string
   marks: string[]
   sentences: string[]
+  /** Null: nobody undoes it. */
+  undo: Control | null
   hash: string
 }
 

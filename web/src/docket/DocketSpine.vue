@@ -56,7 +56,10 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
               {{ t('docket.differed', { who: docket.applied.movedBy.join('; ') || t('docket.movedTime') }) }}
             </template>
           </span>
-          <button type="button" class="btn btn-quiet btn-sm" @click="undo">{{ t('docket.undo') }}</button>
+          <button v-if="docket.applied.undo.enabled" type="button" class="btn btn-quiet btn-sm" @click="undo">
+            {{ t('docket.undo') }}
+          </button>
+          <small v-else class="muted">{{ docket.applied.undo.reason }}</small>
         </p>
         <button type="button" class="close" :aria-label="t('docket.hideDone')" @click="docket.shut()">×</button>
       </div>

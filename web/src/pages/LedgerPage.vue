@@ -180,9 +180,11 @@ async function verify(): Promise<void> {
             <small v-for="mark in entry.marks" :key="mark" class="brass">{{ t(`ledger.mark.${mark}`) }}</small>
           </span>
           <button
-            v-if="entry.actorId && entry.version > 1"
+            v-if="entry.undo"
             type="button"
             class="btn btn-quiet undo"
+            :disabled="!entry.undo.enabled"
+            :title="entry.undo.reason"
             :aria-label="t('ledger.undoIt', { version: entry.version })"
             @click="docket.hold([{ type: 'undo', version: entry.version }])"
           >

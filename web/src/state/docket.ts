@@ -1,3 +1,4 @@
+import type { Control } from '@lodge/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ApiError } from '../api/client.ts'
@@ -11,6 +12,18 @@ const PAUSE_MILLISECONDS = 200
 const RUN_MILLISECONDS = 500
 
 /** What a commit answers: the version, or the run of a docket too large for one commit. */
+/** What was applied: told once, to be undone from there. */
+interface Told {
+  version: number
+  sentences: string[]
+  undo: Control
+  movedBy: string[] | null
+}
+
+function toldOf({ sentences, undo }: ShownPreview, version: number, movedBy: string[] | null = null): Told {
+  return { version, sentences, undo, movedBy }
+}
+
 interface Applied {
   version?: number
   /** Who changed what between what was shown and what was done; only where that altered the effect. */
@@ -56,7 +69,7 @@ export const useDocket = defineStore('docket', () => {
   let key = ''
 
   /** What was applied last from here, which can be undone at once. */
-  const applied = ref<{ version: number; sentences: string[]; movedBy: string[] | null } | null>(null)
+  const applied = ref<Told | null>(null)
 
   const changes = computed(() => held.value.map((one) => one.change))
   const isEmpty = computed(() => held.value.length === 0)
@@ -215,7 +228,7 @@ export const useDocket = defineStore('docket', () => {
       await putDown()
       if (answer.version !== undefined) {
         // Said once, to be undone from there; then the view is free again.
-        applied.value = { version: answer.version, sentences: shown.sentences, movedBy: answer.movedBy ?? null }
+        applied.value = toldOf(shown, answer.version, answer.movedBy)
       }
       return true
     } catch (failure) {
@@ -245,7 +258,7 @@ export const useDocket = defineStore('docket', () => {
         ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': crypto.randomUUID() }),
       )
       if (answer.version !== undefined) {
-        applied.value = { version: answer.version, sentences: shown.sentences, movedBy: answer.movedBy ?? null }
+        applied.value = toldOf(shown, answer.version, answer.movedBy)
       }
       return ''
     } catch (failure) {

@@ -1,5 +1,5 @@
 import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsUUID, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsUUID, ValidateNested } from 'class-validator'
 import type { Approver, Approvers, Id, PersonRow, RoleArea, RoleRow } from '../../account/rows.ts'
 import { approversOfSteps, peopleNamed, stepsOf } from '../../access/approver-rows.ts'
 import { groupMembers } from '../../access/reach.ts'
@@ -9,21 +9,22 @@ import { givenBy } from '../../access/powers.ts'
 import { entryOf } from '../../access/roles.ts'
 import { areasAt } from '../../products/catalogue.ts'
 import { Draft } from '../engine/draft.ts'
+import { LeftOut } from '../engine/shapes.ts'
 
 /** One who approves, as it is asked for. */
 export class ApproverStep {
   @IsIn(['named', 'group', 'area', 'manager']) kind!: Approver['kind']
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) personIds?: string[]
-  @IsOptional() @IsUUID() groupId?: string
+  @LeftOut() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) personIds?: string[]
+  @LeftOut() @IsUUID() groupId?: string
 }
 
 /** Who approves, as it is asked for: one step, or several in an order. */
 export class ApproversChoice {
   @IsIn(['named', 'group', 'area', 'manager', 'steps']) kind!: Approvers['kind']
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) personIds?: string[]
-  @IsOptional() @IsUUID() groupId?: string
-  @IsOptional() @IsIn(['in-order', 'all']) order?: 'in-order' | 'all'
-  @IsOptional()
+  @LeftOut() @IsArray() @ArrayMaxSize(20) @IsUUID(undefined, { each: true }) personIds?: string[]
+  @LeftOut() @IsUUID() groupId?: string
+  @LeftOut() @IsIn(['in-order', 'all']) order?: 'in-order' | 'all'
+  @LeftOut()
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(5)

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsOptional } from 'class-validator'
+import { ArrayMaxSize, ArrayMinSize, Equals, IsArray } from 'class-validator'
 import type { GrantRow, Id, PlaceRow, RoleRow } from '../../account/rows.ts'
 import { judge } from '../../access/entitlement.ts'
 import type { Sight } from '../../access/sight.ts'
@@ -16,7 +16,7 @@ import {
   subjectText,
 } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
 
 /** So many keys come of one change at most, as of a docket's other changes (model C2). */
 const MAXIMUM_KEYS = 500
@@ -27,9 +27,9 @@ export class ChangeKeys {
   /** From which the ids of grants to be made are counted on. */
   @RowId() seedId!: Id
   /** Left out, as it is. */
-  @IsOptional() @RowId() roleId?: Id
+  @LeftOut() @RowId() roleId?: Id
   /** At which places it is from then on; left out, as it is. */
-  @IsOptional() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @RowIds() placeIds?: Id[]
+  @LeftOut() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @RowIds() placeIds?: Id[]
   /** The first day of what it becomes; left out, now, or its own first day if it has not begun. */
   @When() from?: string | null
   /** The last day; null: none; left out, as it is. */

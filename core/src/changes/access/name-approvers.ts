@@ -1,4 +1,4 @@
-import { Equals, IsDefined, IsOptional, ValidateIf, ValidateNested } from 'class-validator'
+import { Equals, IsDefined, ValidateIf, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { GrantRow, Id } from '../../account/rows.ts'
 import type { ApprovedRow } from '../../access/approver-rows.ts'
@@ -9,14 +9,14 @@ import { ApproversChoice, approversIn, judgeNaming, readApproversChoice } from '
 import type { Draft } from '../engine/draft.ts'
 import { isOpen, roleText, subjectText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
 
 export class NameApprovers {
   @Equals('name-approvers') type!: 'name-approvers'
   /** At a place and beneath, or on one key: one of the two. */
-  @IsOptional() @RowId() placeId?: Id
-  @IsOptional() @RowId() grantId?: Id
+  @LeftOut() @RowId() placeId?: Id
+  @LeftOut() @RowId() grantId?: Id
   /** Null: as the next place above says, or the role. */
   @ValidateIf(({ approvers }) => approvers !== null)
   @IsDefined()

@@ -20,16 +20,16 @@ import type { Draft } from '../engine/draft.ts'
 import { endGrant, roleText } from './grants.ts'
 import { ApproversChoice, judgeNaming, readApproversChoice } from './approver-choices.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { idFrom, RowId } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 
 export class RoleAreaEntry {
   @IsString() area!: string
   /** `none` denies what would flow from the role it follows. */
   @IsIn(LEVELS) level!: Level
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @Code(true) withheld?: string[]
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @Code(true) approval?: string[]
-  @IsOptional() @IsIn(['all', 'own', 'people']) scope?: 'all' | 'own' | 'people'
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @Code(true) withheld?: string[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @Code(true) approval?: string[]
+  @LeftOut() @IsIn(['all', 'own', 'people']) scope?: 'all' | 'own' | 'people'
 }
 
 class RoleContent {

@@ -20,7 +20,7 @@ import type { Instant } from '../../time/instants.ts'
 import { Filler } from './filler.ts'
 import { forMany, MANY_ACTS, type ManyAct } from './for-many.ts'
 import { dayFieldOf, MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from '../engine/decide.ts'
-import { Moment, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, Moment, RowId, RowIds, When } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
 
 /** Someone's access for someone else, beside what they have or in its place. */
@@ -154,21 +154,21 @@ export class ForMany {
   @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() personIds!: Id[]
   @IsIn(MANY_ACTS) act!: ManyAct
   /** Whether those who cannot be are left out; else they stay, and the docket cannot be applied. */
-  @IsOptional() @IsBoolean() leaveOut?: boolean
+  @LeftOut() @IsBoolean() leaveOut?: boolean
   /** The role that is given; of keys that are taken or changed: those of this role only. */
-  @IsOptional() @RowId() roleId?: Id
-  @IsOptional() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds?: Id[]
+  @LeftOut() @RowId() roleId?: Id
+  @LeftOut() @IsArray() @ArrayMaxSize(MAXIMUM_CHANGES) @RowIds() placeIds?: Id[]
   /** What keys become. */
-  @IsOptional() @RowId() toRoleId?: Id
-  @IsOptional() @IsArray() @ArrayMaxSize(200) @RowIds() toPlaceIds?: Id[]
-  @IsOptional() @Code() product?: string
-  @IsOptional() @Code() seatType?: string
+  @LeftOut() @RowId() toRoleId?: Id
+  @LeftOut() @IsArray() @ArrayMaxSize(200) @RowIds() toPlaceIds?: Id[]
+  @LeftOut() @Code() product?: string
+  @LeftOut() @Code() seatType?: string
   /** Whose access is copied, and whether with seats. */
-  @IsOptional() @RowId() fromId?: Id
-  @IsOptional() @IsBoolean() withSeats?: boolean
+  @LeftOut() @RowId() fromId?: Id
+  @LeftOut() @IsBoolean() withSeats?: boolean
   @IsOptional() @RowId() managerId?: Id | null
   @IsOptional() @RowId() employerId?: Id | null
-  @IsOptional() @RowId() groupId?: Id
+  @LeftOut() @RowId() groupId?: Id
   /** From which day on; left out, now. */
   @When() on?: string | null
   /** The last day; null: none. */

@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
 import type { Id, PersonalValue, PlannedRow, RowEdit } from '../../account/rows.ts'
+import type { Control } from '../../access/controls.ts'
 import { judge, type Mark } from '../../access/entitlement.ts'
 import { Sight } from '../../access/sight.ts'
 import { problem, type Problem } from '../../checks/problem.ts'
@@ -159,13 +160,13 @@ export function undoOf(change: Change): ChangeKind<Change>['undo'] {
   return kindOf(change).undo
 }
 
-/** Why what was done can never be undone, and what to do instead; undefined where it may be (model C4). */
-export function whyNeverUndone(changes: readonly { type: string }[]): string | undefined {
+/** *Undo*, shown with what was done: off where it can never be undone, with what to do instead (model C4, D6). */
+export function undoControl(changes: readonly { type: string }[]): Control {
   for (const { type } of changes) {
     const undo = kindNamed(type)?.undo
-    if (typeof undo === 'object' && 'never' in undo) return undo.never
+    if (typeof undo === 'object' && 'never' in undo) return { enabled: false, reason: undo.never }
   }
-  return undefined
+  return { enabled: true }
 }
 
 /** Whether a kind is for an active person to do, and not only for a newcomer or for machines (model D1). */

@@ -1,3 +1,4 @@
+import { Transform } from 'class-transformer'
 import { IsOptional, IsUUID, Matches, ValidateBy } from 'class-validator'
 import type { Id } from '../../account/rows.ts'
 import { isWhen } from '../../time/instants.ts'
@@ -6,6 +7,14 @@ import { isWhen } from '../../time/instants.ts'
 export function RowId(): PropertyDecorator {
   const rule = IsUUID(undefined, { message: '$property must be an id' })
   return (target, key) => rule(target, key as string)
+}
+
+/** May be left out; null is the same, and is read so: where null means something of its own, the field says `| null`. */
+export function LeftOut(): PropertyDecorator {
+  return (target, key) => {
+    IsOptional()(target, key as string)
+    Transform(({ value }: { value: unknown }) => value ?? undefined)(target, key as string)
+  }
 }
 
 /** A list of such ids. */

@@ -8,7 +8,7 @@ import { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { absenceOf, OPEN } from './away-wanted.ts'
 import { holdSeat } from '../rules/seat-rules.ts'
-import { idFrom, Moment, RowId } from '../engine/shapes.ts'
+import { LeftOut, idFrom, Moment, RowId } from '../engine/shapes.ts'
 import { aboutPerson, atRoot, type Need } from '../engine/needs.ts'
 
 const DECIDES = atRoot('people', 'change', 'decide who is away')
@@ -22,7 +22,7 @@ export class GoAway {
   /** The last day away; left out, until they are had back. */
   @Moment() until?: string | null
   /** Whether seats are kept, and paid for. */
-  @IsOptional() @IsBoolean() keepSeats?: boolean
+  @LeftOut() @IsBoolean() keepSeats?: boolean
   @IsOptional() @RowId() substituteId?: Id | null
   /** Private to the office. */
   @IsOptional() @Line(400, 0) reason?: string | null
@@ -100,7 +100,7 @@ export const askAway: ChangeKind<AskAway> = {
 export class GrantAway {
   @Equals('grant-away') type!: 'grant-away'
   @RowId() absenceId!: Id
-  @IsOptional() @IsBoolean() keepSeats?: boolean
+  @LeftOut() @IsBoolean() keepSeats?: boolean
 }
 
 /** Grants a time away as it was asked for. */

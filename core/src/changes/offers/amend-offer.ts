@@ -11,26 +11,26 @@ import { invitedOf, openOffer } from './offer-life.ts'
 import { releaseOffered, reserveOffered, steersOffer } from './offers.ts'
 import { aSeat } from '../seats/seat-words.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, RowId, RowIds, When } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
 
 export class AmendOffer {
   @Equals('amend-offer') type!: 'amend-offer'
   @RowId() offerId!: Id
   /** What it gives from now on; left out, as it is. A key that was in it keeps the dates that are left out. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
   @Type(() => InvitedGrant)
   grants?: InvitedGrant[]
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(20)
   @ValidateNested({ each: true })
   @Type(() => InvitedSeat)
   seats?: InvitedSeat[]
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
   /** The last day of the engagement; null: none; left out, as it is. */
   @When() engagementUntil?: string | null
   /** The personal line in the message and on its page; null: none. */

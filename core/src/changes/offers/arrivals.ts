@@ -5,7 +5,6 @@ import {
   IsBoolean,
   IsInt,
   Min,
-  IsOptional,
   IsString,
   MaxLength,
   ValidateNested,
@@ -18,7 +17,7 @@ import { FieldText, personalOf, setTexts } from '../people/fields.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { giveOffered, releaseOffered, tellSponsor, withdrawsOffer } from './offers.ts'
 import { takeUpRecorded } from '../people/record-person.ts'
-import { RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { aboutPerson } from '../engine/needs.ts'
 
 export class Withdraw {
@@ -64,11 +63,11 @@ export class Accept {
   /** Whether the login has proven the invited mailbox, as opening the mailed link does (model I3). */
   @IsBoolean() proven!: boolean
   /** Which content of the invitation they read; left out where it was read to them (model I10). */
-  @IsOptional() @IsInt() @Min(0) revision?: number
+  @LeftOut() @IsInt() @Min(0) revision?: number
   /** The login's address where it is another than the invited one, for the person who admits to see. */
-  @IsOptional() @IsString() @MaxLength(200) loginEmail?: string
+  @LeftOut() @IsString() @MaxLength(200) loginEmail?: string
   /** What the account asks newcomers for. */
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /**
@@ -91,7 +90,8 @@ export const accept: ChangeKind<Accept> = {
     const offer = draft.account.get('offer', change.offerId)
     const person = draft.account.get('person', offer?.personId)
     const isOpen = offer?.state === 'live' && offer.expiresAt > draft.now
-    if (!offer || !person || !isOpen || !(person.state === 'invited' || isOnRecord(person))) {
+    const isTheirs = draft.actor.kind !== 'person' || person?.id === draft.actorId
+    if (!offer || !person || !isOpen || !isTheirs || !(person.state === 'invited' || isOnRecord(person))) {
       return draft.refuse(
         'offer-dead',
         'This invitation is no longer open. Ask the person who invited you for a new one.',

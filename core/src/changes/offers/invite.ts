@@ -26,7 +26,7 @@ import { giveOffered, releaseOffered, reserveOffered, withdrawsOffer } from './o
 import { articleOf, aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 
 /** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
@@ -45,7 +45,7 @@ export class InvitedSeat {
   @IsString() @MaxLength(60) product!: string
   @IsString() @MaxLength(60) seatType!: string
   /** Their own licence, which they bring. */
-  @IsOptional() @IsBoolean() own?: boolean
+  @LeftOut() @IsBoolean() own?: boolean
 }
 
 /** A seat as an offer holds it. */
@@ -71,7 +71,7 @@ export class Invite {
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => InvitedGrant) grants!: InvitedGrant[]
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => InvitedSeat) seats!: InvitedSeat[]
   /** Groups they are put into by name. */
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
   /** A personal line in the message. */
   @IsOptional() @Line(400, 0) line?: string | null
   /** A telephone number, to which the link goes as well. */
@@ -79,8 +79,8 @@ export class Invite {
   /** Their own cost centre. */
   @IsOptional() @Line(60, 0) reference?: string | null
   /** Choices in the account's own fields, and texts in them. */
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /**

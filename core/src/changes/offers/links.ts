@@ -24,7 +24,7 @@ import { dayText } from '../access/grants.ts'
 import { giveOffered, tellSponsor } from './offers.ts'
 import { PacketGrant, PacketSeat } from '../people/packets.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 
 /** A link opens for so many days at most. */
@@ -47,7 +47,7 @@ export class MakeLink {
   /** The last day on which the link opens. */
   @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'until must be a date such as 2026-06-30' }) until!: string
   /** Left out: those who come wait for admission. */
-  @IsOptional() @IsBoolean() waits?: boolean
+  @LeftOut() @IsBoolean() waits?: boolean
 }
 
 /** Makes a link by which people come (model I4); refused now if nobody could come by it now. */

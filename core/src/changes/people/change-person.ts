@@ -13,24 +13,24 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { maySteer } from '../offers/offers.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { RowId, When } from '../engine/shapes.ts'
+import { LeftOut, RowId, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 
 /** What is left out stays; `null` empties what can be empty. */
 export class ChangePerson {
   @Equals('change-person') type!: 'change-person'
   @RowId() personId!: Id
-  @IsOptional() @IsIn(['staff', 'contractor', 'client']) kind?: PersonKind
-  @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest']) standing?: Standing
+  @LeftOut() @IsIn(['staff', 'contractor', 'client']) kind?: PersonKind
+  @LeftOut() @IsIn(['owner', 'administrator', 'member', 'guest']) standing?: Standing
   @IsOptional() @RowId() managerId?: Id | null
   @IsOptional() @RowId() employerId?: Id | null
   @When() engagementUntil?: string | null
   /** Their own cost centre. */
   @IsOptional() @Line(60, 0) reference?: string | null
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => Choice) choices?: Choice[]
   /** A telephone number, for anyone who has to recognise them. */
   @IsOptional() @Line(40, 0) phone?: string | null
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /**
@@ -98,7 +98,7 @@ export class OwnRecord {
   @Equals('own-record') type!: 'own-record'
   @RowId() personId!: Id
   @IsOptional() @Line(40, 0) phone?: string | null
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
 }
 
 /** What people change about themselves: their telephone number, and the text fields the account leaves to them. */

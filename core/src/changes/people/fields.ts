@@ -4,7 +4,7 @@ import type { FieldRow, Id, PersonRow } from '../../account/rows.ts'
 import { Line } from '../../checks/shape.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind, NewId } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 
 export class FieldValue {
@@ -16,11 +16,11 @@ class FieldContent {
   @RowId() fieldId!: Id
   @Line(60) name!: string
   /** Left out: a choice. */
-  @IsOptional() @IsIn(['choice', 'text']) kind?: 'choice' | 'text'
+  @LeftOut() @IsIn(['choice', 'text']) kind?: 'choice' | 'text'
   /** Of a text: people set their own. */
-  @IsOptional() @IsBoolean() own?: boolean
+  @LeftOut() @IsBoolean() own?: boolean
   /** Of a text: asked of the person who takes an invitation up. */
-  @IsOptional() @IsBoolean() asked?: boolean
+  @LeftOut() @IsBoolean() asked?: boolean
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })

@@ -20,7 +20,7 @@ import { Line } from '../../checks/shape.ts'
 import { BUILT_IN_FIELDS } from '../../people/groups.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
 
@@ -39,7 +39,7 @@ class GroupContent {
   @Line(60) name!: string
   @IsOptional() @RowId() leadId?: Id | null
   /** Whether the lead sees its members as a manager does; left out: as it is, at first not. */
-  @IsOptional() @IsBoolean() leads?: boolean
+  @LeftOut() @IsBoolean() leads?: boolean
   /** Any of these lines; left out, people belong by name alone. */
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => RuleLine) rule?:
     RuleLine[] | null

@@ -17,7 +17,7 @@ import { giveOffered, withdrawsOffer } from '../offers/offers.ts'
 import { aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { ENDS_ACCESS } from '../leaving/leave.ts'
 
@@ -33,19 +33,19 @@ export class RecordPerson {
   @IsOptional() @RowId() managerId?: Id | null
   @When() engagementFrom?: string | null
   @When() engagementUntil?: string | null
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
   @Type(() => InvitedGrant)
   grants?: InvitedGrant[]
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(20)
   @ValidateNested({ each: true })
   @Type(() => InvitedSeat)
   seats?: InvitedSeat[]
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
+  @LeftOut() @IsArray() @ArrayMaxSize(50) @RowIds() groupIds?: Id[]
 }
 
 /**

@@ -20,7 +20,7 @@ import { mayBeGiven } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { checkName, checkReference, MAXIMUM_DEPTH } from './places.ts'
 import { addsPlaces, giveAtOwn, makesPlaces, mayGiveAtOwn } from '../access/own-clients.ts'
-import { idFrom, RowId } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
 import type { Level } from '../../access/levels.ts'
 import type { OwnArea } from '../../access/sight.ts'
 import type { Need } from '../engine/needs.ts'
@@ -29,7 +29,7 @@ export class LaidPlace {
   @Line(80) name!: string
   @Line(40) kind!: string
   @IsOptional() @Line(40) reference?: string | null
-  @IsOptional() @IsBoolean() walled?: boolean
+  @LeftOut() @IsBoolean() walled?: boolean
   /** Which of the places before it is around it; left out at the top. */
   @IsOptional() @IsInt() @Min(0) @Max(MAXIMUM_LISTED) within?: number | null
 }
@@ -53,7 +53,7 @@ export class LayOut {
   @ValidateNested({ each: true })
   @Type(() => LaidPlace)
   places!: LaidPlace[]
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(MOST_KEYS)
   @ValidateNested({ each: true })

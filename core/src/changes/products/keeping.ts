@@ -10,7 +10,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
 import { settleTasks } from '../leaving/hand-steps.ts'
-import { RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 
 // Products whose accounts nothing here opens or closes: who looks after them.
@@ -32,7 +32,7 @@ export class KeepProduct {
   /** The client whose own product it is; null: ours; left out, as it was. */
   @IsOptional() @RowId() placeId?: Id | null
   /** What the product calls roles and places of ours; left out, as it was. */
-  @IsOptional() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => KeptWord) words?: KeptWord[]
+  @LeftOut() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => KeptWord) words?: KeptWord[]
 }
 
 /** Says how a product's accounts are kept and who looks after them (model B1). */

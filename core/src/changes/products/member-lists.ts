@@ -21,7 +21,7 @@ import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { keeperOf } from './keeping.ts'
 import { knownEdit } from './known-accounts.ts'
-import { eachOf, NeededWhen, RowId } from '../engine/shapes.ts'
+import { LeftOut, eachOf, NeededWhen, RowId } from '../engine/shapes.ts'
 
 // What a member list of a product says, and that it was applied.
 
@@ -123,7 +123,7 @@ export class NoteList {
   @Line(64) hash!: string
   @IsInt() @Min(0) @Max(2_000_000) count!: number
   /** Which heading says what, for the next list of this product. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(20)
   @ValidateNested({ each: true })

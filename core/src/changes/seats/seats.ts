@@ -1,4 +1,4 @@
-import { Equals, IsBoolean, IsOptional } from 'class-validator'
+import { Equals, IsBoolean } from 'class-validator'
 import type { HoldingRow, Id } from '../../account/rows.ts'
 import { Code } from '../../checks/shape.ts'
 import { placesOfPerson } from '../../seats/allotments.ts'
@@ -9,7 +9,7 @@ import { periodText } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { aSeat, seatText } from './seat-words.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
-import { RowId, When } from '../engine/shapes.ts'
+import { LeftOut, RowId, When } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 
 export class GiveSeat {
@@ -21,7 +21,7 @@ export class GiveSeat {
   @When() from?: string | null
   @When() until?: string | null
   /** Brought by the person: never counted or charged (model S1). */
-  @IsOptional() @IsBoolean() own?: boolean
+  @LeftOut() @IsBoolean() own?: boolean
 }
 
 /** Gives someone who is in a seat (model S1, S10). */

@@ -19,7 +19,7 @@ import { isOutsider } from '../../people/presence.ts'
 import type { Draft } from '../engine/draft.ts'
 import { Line } from '../../checks/shape.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 
 /** A van key, a laptop: something of the account's own (model X2). */
@@ -32,15 +32,15 @@ export class OwnLine {
 /** What is left out stays. */
 export class ChangeSettings {
   @Equals('change-settings') type!: 'change-settings'
-  @IsOptional() @Line(80) name?: string
-  @IsOptional() @IsInt() @Min(0) @Max(8) pathLabelDepth?: number
-  @IsOptional() @IsBoolean() guestsSeePeopleMet?: boolean
-  @IsOptional() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
-  @IsOptional() @IsBoolean() outsidersNeedEnd?: boolean
+  @LeftOut() @Line(80) name?: string
+  @LeftOut() @IsInt() @Min(0) @Max(8) pathLabelDepth?: number
+  @LeftOut() @IsBoolean() guestsSeePeopleMet?: boolean
+  @LeftOut() @IsIn(['owner', 'administrator', 'member', 'guest'], { each: true }) secondMeansFor?: Standing[]
+  @LeftOut() @IsBoolean() outsidersNeedEnd?: boolean
   /** What the person who takes an invitation up agrees to; null for nothing. */
   @IsOptional() @IsString() @MaxLength(8000) terms?: string | null
   /** What people may have of the account’s own, asked for when they leave. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(50)
   @ValidateNested({ each: true })
@@ -49,7 +49,7 @@ export class ChangeSettings {
   /** Who left so many days ago is to be erased; null: nobody is. */
   @IsOptional() @IsInt() @Min(1) @Max(36_500) erasedAfterDays?: number | null
   /** Whether they are erased by themselves then, instead of being called to mind. */
-  @IsOptional() @IsBoolean() erasedByItself?: boolean
+  @LeftOut() @IsBoolean() erasedByItself?: boolean
 }
 
 /** Changes the account's name and its rules; what they ask of people is asked from then on. */

@@ -1,5 +1,6 @@
 import { Equals } from 'class-validator'
-import { CHANGE_TYPES, kindNamed, type ChangeKind } from '../../../src/index.ts'
+import { CHANGE_TYPES, kindNamed, undoControl, type ChangeKind } from '../../../src/index.ts'
+import { House, nextId } from '../../house.ts'
 
 class Ring {
   @Equals('ring') type!: 'ring'
@@ -54,8 +55,40 @@ describe('a kind of change says everything about itself', () => {
     expect(kindNamed('ring')).toBeUndefined()
     expect(kindNamed('toString')).toBeUndefined()
   })
-})
 
+  test('what may be left out and has no null of its own is read as left out where it is null', () => {
+    const house = House.open()
+    const { settings } = house.account
+    house.do('Oriel', { type: 'change-settings', name: null, secondMeansFor: null, terms: 'Be kind.' })
+    expect(house.account.settings).toEqual({ ...settings, terms: 'Be kind.' })
+    expect(house.refusals('Oriel', { type: 'change-settings', name: null })).toEqual(['no-change'])
+    house.do('Oriel', { type: 'change-settings', terms: null })
+    expect(house.account.settings.terms).toBeNull()
+  })
+
+  test('what never has a way back says so before it is asked for, and refuses with the same words', () => {
+    const house = House.open()
+    const link = { type: 'make-link', name: 'Crew', kind: 'contractor', standing: 'guest', seats: [], groupIds: [] }
+    house.do('Oriel', { ...link, grants: [], maximumUses: 1, until: '2026-07-01', engagementUntil: '2026-09-01' })
+    const { reason } = undoControl(house.last.changes as { type: string }[])
+    expect(reason).toBe('Cut the link instead.')
+    expect(house.try('Oriel', house.undoing()).problems).toMatchObject([{ code: 'cannot-undo', sentence: reason }])
+    house.give('Rafe', 'Rope access', 'Main')
+    expect(undoControl(house.last.changes as { type: string }[])).toEqual({ enabled: true })
+    for (const type of CHANGE_TYPES) {
+      const { undo } = kindNamed(type)!
+      if (typeof undo === 'object' && 'never' in undo) expect(undo.never).toMatch(/^[A-Z].*[.]$/)
+    }
+  })
+
+  test('nobody but the person invited accepts an invitation, whoever holds which right', () => {
+    const house = House.open()
+    house.do('Oriel', house.invitation())
+    const accept = { type: 'accept', offerId: house.offerOf('Sorrel'), loginId: nextId(), proven: true }
+    expect(house.refusals('Oriel', accept)).toEqual(['offer-dead'])
+    expect(house.refusals('Sorrel', accept)).toEqual([])
+  })
+})
 function without<K extends Fact>(kind: ChangeKind<Ring>, fact: K): Omit<ChangeKind<Ring>, K> {
   const { [fact]: _left, ...rest } = kind
   return rest
