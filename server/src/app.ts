@@ -49,6 +49,7 @@ import { neverSilent } from './never-silent.ts'
 import { authzenDoor } from './protocols/authzen/door.ts'
 import { useReportsDoor } from './protocols/use-reports.ts'
 import { isUnreachable } from './store/pools.ts'
+import { must } from '@lodge/core'
 
 export const ROUTES: readonly Route[] = [
   ...sessionRoutes,
@@ -243,7 +244,9 @@ const EMPTY_STYLE = "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='"
 function inlineScriptHashes(root: string | undefined): string[] {
   const page = root && join(root, 'index.html')
   if (!page || !existsSync(page)) return []
-  const scripts = [...readFileSync(page, 'utf8').matchAll(/<script>([\s\S]*?)<\/script>/g)].map(([, text]) => text!)
+  const scripts = [...readFileSync(page, 'utf8').matchAll(/<script>([\s\S]*?)<\/script>/g)].map(([, text]) =>
+    must(text, 'text'),
+  )
   return scripts.map((text) => `'sha256-${createHash('sha256').update(text).digest('base64')}'`)
 }
 

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import ipaddr from 'ipaddr.js'
-import { readInstant, type Instant } from '@lodge/core'
+import { entryAt, readInstant, type Instant } from '@lodge/core'
 import { PASSWORD_MEMORY_KIBIBYTES } from './signin/passwords.ts'
 import { KeyRing } from './signin/key-ring.ts'
 
@@ -144,7 +144,7 @@ function mustBeFit({
 function proxiesIn(text: string): number | readonly string[] {
   const words = text.split(/[\s,]+/).filter(Boolean)
   if (words.length === 0 || text === '0' || text === 'off') return 0
-  if (words.length === 1 && /^[1-9]$/.test(words[0]!)) return Number(words[0])
+  if (words.length === 1 && /^[1-9]$/.test(entryAt(words, 0))) return Number(words[0])
   for (const word of words) {
     const [address = '', bits] = word.split('/')
     const isNamed = ipaddr.isValid(address) && (bits === undefined || (/^\d{1,3}$/.test(bits) && Number(bits) >= 8))

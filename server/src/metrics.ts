@@ -7,6 +7,7 @@ import type { Lodge } from './lodge.ts'
 import { hashToken } from './signin/key-ring.ts'
 import { waitingWork } from './store/work.ts'
 import { wallClock } from './clock.ts'
+import { must } from '@lodge/core'
 
 /** What operators watch, in the Prometheus text format: loop lag, catch-up lag, waiting work, pools, memory. */
 export class Metrics {
@@ -76,7 +77,7 @@ export class Metrics {
   private mayRead(ctx: Context): boolean {
     if (this.token) {
       const [given, right] = [ctx.get('Authorization'), `Bearer ${this.token}`].map((text) => hashToken(text))
-      return timingSafeEqual(given!, right!)
+      return timingSafeEqual(must(given, 'given'), must(right, 'right'))
     }
     const { remoteAddress = '' } = ctx.req.socket
     const isForwarded = ctx.get('X-Forwarded-For') !== '' || ctx.get('Forwarded') !== ''

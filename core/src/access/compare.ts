@@ -7,6 +7,7 @@ import { levelOf, topRank, freeRank, unpack, unpackAnswer } from './profiles.ts'
 import { Survey, type Coverings, type Standpoint } from './survey.ts'
 import type { Level } from './levels.ts'
 import type { Answer, Whose } from './powers.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** What differs in one area: packed levels (see `profiles.ts`) and the actions whose answer is another. */
 export interface AreaMove {
@@ -127,11 +128,11 @@ class Comparison {
 /** Half-open stretches over which the same areas differ alike; areas with the same stretch are together. */
 function collect(instants: readonly Instant[], segments: readonly (readonly AreaMove[])[]): Stretches {
   if (segments.every((areas) => areas === segments[0]))
-    return [{ from: instants[0]!, until: null, areas: segments[0]! }]
+    return [{ from: entryAt(instants, 0), until: null, areas: entryAt(segments, 0) }]
   const open = new Map<string, { move: AreaMove; from: Instant }>()
   const closed = new Map<string, Stretch & { areas: AreaMove[] }>()
   const close = (key: string, until: Instant | null) => {
-    const { move, from } = open.get(key)!
+    const { move, from } = must(open.get(key), 'entry of open')
     open.delete(key)
     const stretch = `${from} ${until}`
     const known = closed.get(stretch)
@@ -142,9 +143,9 @@ function collect(instants: readonly Instant[], segments: readonly (readonly Area
     const now = new Map(areas.map((area) => [area.area.key, area]))
     for (const [key, { move }] of open) {
       const same = now.get(key)
-      if (!same || !isAlike(same, move)) close(key, instants[at]!)
+      if (!same || !isAlike(same, move)) close(key, entryAt(instants, at))
     }
-    for (const [key, move] of now) if (!open.has(key)) open.set(key, { move, from: instants[at]! })
+    for (const [key, move] of now) if (!open.has(key)) open.set(key, { move, from: entryAt(instants, at) })
   })
   for (const key of [...open.keys()]) close(key, null)
   return [...closed.values()]
@@ -164,18 +165,18 @@ function differenceOf(was: Standpoint | undefined, is: Standpoint | undefined): 
   const keys = new Set(books.flatMap((book) => book.areas.map((area) => area.key)))
   for (const key of keys) {
     const [wasAt, isAt] = [was?.book.positionOf(key) ?? -1, is?.book.positionOf(key) ?? -1]
-    const before = wasAt < 0 ? 0 : was!.levels[wasAt]!
-    const after = isAt < 0 ? 0 : is!.levels[isAt]!
+    const before = wasAt < 0 ? 0 : must(must(was, 'was').levels[wasAt], 'entry of levels')
+    const after = isAt < 0 ? 0 : must(must(is, 'is').levels[isAt], 'entry of levels')
     const actions = actionMoves(was, wasAt, is, isAt)
     if (before === after && actions.length === 0) continue
-    const area = isAt < 0 ? was!.book.areas[wasAt]! : is!.book.areas[isAt]!
-    found.push({ area, before, after, actions, heldBack: isAt >= 0 && isHeldBack(is!, isAt) })
+    const area = isAt < 0 ? entryAt(must(was, 'was').book.areas, wasAt) : entryAt(must(is, 'is').book.areas, isAt)
+    found.push({ area, before, after, actions, heldBack: isAt >= 0 && isHeldBack(must(is, 'is'), isAt) })
   }
   return found.length === 0 ? NOTHING : found
 }
 
 function isHeldBack(point: Standpoint, at: number): boolean {
-  return topRank(point.granted[at]!) > topRank(point.levels[at]!)
+  return topRank(must(point.granted[at], 'entry of granted')) > topRank(must(point.levels[at], 'entry of levels'))
 }
 
 /** The same where both stand in one book, as almost always: areas and actions are at the same positions. */
@@ -183,15 +184,18 @@ function differenceInBook(was: Standpoint, is: Standpoint): readonly AreaMove[] 
   const { areas, offsets, actionsOfArea } = is.book
   const found: AreaMove[] = []
   for (let at = 0; at < areas.length; at += 1) {
-    const [before, after] = [was.levels[at]!, is.levels[at]!]
-    const [offset, list] = [offsets[at]!, actionsOfArea[at]!]
+    const [before, after] = [must(was.levels[at], 'entry of levels'), must(is.levels[at], 'entry of levels')]
+    const [offset, list] = [entryAt(offsets, at), entryAt(actionsOfArea, at)]
     const actions: { code: string; before: number; after: number }[] = []
     for (let index = 0; index < list.length; index += 1) {
-      const [one, other] = [was.actions[offset + index]!, is.actions[offset + index]!]
-      if (one !== other) actions.push({ code: list[index]!.code, before: one, after: other })
+      const [one, other] = [
+        must(was.actions[offset + index], 'entry of actions'),
+        must(is.actions[offset + index], 'entry of actions'),
+      ]
+      if (one !== other) actions.push({ code: entryAt(list, index).code, before: one, after: other })
     }
     if (before === after && actions.length === 0) continue
-    found.push({ area: areas[at]!, before, after, actions, heldBack: isHeldBack(is, at) })
+    found.push({ area: entryAt(areas, at), before, after, actions, heldBack: isHeldBack(is, at) })
   }
   return found.length === 0 ? NOTHING : found
 }
@@ -200,8 +204,10 @@ function actionMoves(was: Standpoint | undefined, wasAt: number, is: Standpoint 
   const answers = (point: Standpoint | undefined, at: number) => {
     const known = new Map<string, number>()
     if (point && at >= 0) {
-      const offset = point.book.offsets[at]!
-      point.book.actionsOfArea[at]!.forEach(({ code }, index) => known.set(code, point.actions[offset + index]!))
+      const offset = entryAt(point.book.offsets, at)
+      entryAt(point.book.actionsOfArea, at).forEach(({ code }, index) =>
+        known.set(code, must(point.actions[offset + index], 'entry of actions')),
+      )
     }
     return known
   }

@@ -5,6 +5,7 @@ import { clientMaking } from './own-clients.ts'
 import type { Sight } from './sight.ts'
 import { type OwnArea } from './sight.ts'
 import type { Level } from './levels.ts'
+import { must } from '../checks/must.ts'
 
 /** A control the interface shows with a thing: enabled, or disabled with the reason (model D6). */
 export interface Control {
@@ -77,7 +78,9 @@ export function controlsOfPlace(
     wall: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
     move: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
     // A role sleeps at an archived place: restoring is decided where the place lies.
-    archive: notTheRoot(() => controlOf(sight, 'places', 'run', place?.archived ? place.parentId! : placeId)),
+    archive: notTheRoot(() =>
+      controlOf(sight, 'places', 'run', place?.archived ? must(place.parentId, 'parentId') : placeId),
+    ),
     give: controlOf(sight, 'access', 'change', placeId),
     invite: controlOf(sight, 'people', 'add', placeId),
     statement: controlOf(sight, 'access', 'see', placeId),

@@ -11,6 +11,7 @@ import { bestPacked, topRank, unpack, unpackAnswer, WHOSE } from './profiles.ts'
 import type { Answer, Whose } from './powers.ts'
 import type { Sight } from './sight.ts'
 import { Survey } from './survey.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** What owners should see of a change although it is allowed (model D2). */
 export type Mark = 'raises-own-access' | 'behind-wall'
@@ -96,7 +97,7 @@ class Judge {
       )
     }
     const instants = this.instantsWithin(move)
-    if (risesIn(area) && topRank(this.held(move.placeId, area, instants[0]!).levels) === 0)
+    if (risesIn(area) && topRank(this.held(move.placeId, area, entryAt(instants, 0)).levels) === 0)
       this.marks.add('behind-wall')
     if (this.actor.standing === 'administrator') {
       if (concernsOwner) return problem('owners-only', 'Only an owner can change what an owner has.')
@@ -115,20 +116,20 @@ class Judge {
 
   /** What the actor holds in an area at a place and instant. */
   private held(placeId: Id, { area }: { area: { key: string } }, instant: Instant): Held {
-    const holder = this.survey.holder(this.actor.id)!
+    const holder = must(this.survey.holder(this.actor.id), 'holder')
     const point = this.survey.entitlementAt(holder, this.survey.covering(holder, placeId), placeId, instant)
     const at = point.book.positionOf(area.key)
     if (at < 0) return { levels: 0, answer: () => 0 }
     const answer = (code: string) => {
-      const index = point.book.actionsOfArea[at]!.findIndex((action) => action.code === code)
-      return index < 0 ? 0 : point.actions[point.book.offsets[at]! + index]!
+      const index = entryAt(point.book.actionsOfArea, at).findIndex((action) => action.code === code)
+      return index < 0 ? 0 : must(point.actions[entryAt(point.book.offsets, at) + index], 'entry of actions')
     }
-    return { levels: point.levels[at]!, answer }
+    return { levels: must(point.levels[at], 'entry of levels'), answer }
   }
 
   /** *There and then* is the whole stretch of the move: its beginning and each instant at which the actor's own moves. */
   private instantsWithin(move: Move): Instant[] {
-    const holder = this.survey.holder(this.actor.id)!
+    const holder = must(this.survey.holder(this.actor.id), 'holder')
     const own = new Set<Instant>()
     this.survey.boundaries(undefined, this.survey.covering(holder, move.placeId), own, move.from)
     return [move.from, ...[...own].filter((instant) => move.until === null || instant < move.until)]

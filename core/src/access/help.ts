@@ -4,6 +4,7 @@ import { absenceAt, isOnRecord, stateAt } from '../people/presence.ts'
 import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
+import { must } from '../checks/must.ts'
 
 /** Whether someone has to take a second sign-in step, by the account's rule. */
 export function asksSecondMeans(account: Account, person: PersonRow): boolean {
@@ -64,8 +65,10 @@ export function whyNotIn(sight: Sight, personId: Id): string[] {
   const absence = absenceAt(person, now)
   if (absence === 'engagement-not-begun') {
     return [
-      `Their first day is ${dateInWords(dateOf(person.engagementFrom!, account.zone), today)}. Until then they see only their own page.`,
+      `Their first day is ${dateInWords(dateOf(must(person.engagementFrom, 'engagementFrom'), account.zone), today)}. Until then they see only their own page.`,
     ]
   }
-  return absence === 'engagement-over' ? [`Their last day was ${day(person.engagementUntil!)}.`] : []
+  return absence === 'engagement-over'
+    ? [`Their last day was ${day(must(person.engagementUntil, 'engagementUntil'))}.`]
+    : []
 }

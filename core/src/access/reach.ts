@@ -7,6 +7,7 @@ import { subjectsOf } from './impact.ts'
 import { AccessIndex } from './indexed/access-index.ts'
 import type { Answer, Whose } from './powers.ts'
 import * as walk from './walk.ts'
+import { must } from '../checks/must.ts'
 
 /**
  * The questions everything asks: answered by the account's index where it has one and the instant is not past, and by
@@ -51,7 +52,7 @@ export function reachesAt(account: Account, personId: Id, placeId: Id, instant: 
 export function reachesInside(account: Account, personId: Id, placeId: Id, instant: Instant): Map<AreaKey, walk.Reach> {
   const found = reachesAt(account, personId, placeId, instant)
   for (const key of found.keys()) {
-    if (!walk.belongsTo(account, areaAt(account, key, instant)!, placeId)) found.delete(key)
+    if (!walk.belongsTo(account, must(areaAt(account, key, instant), 'areaAt'), placeId)) found.delete(key)
   }
   return found
 }

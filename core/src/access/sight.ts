@@ -12,6 +12,7 @@ import { givenBy } from './powers.ts'
 import { clientMaking, PLACES } from './own-clients.ts'
 import { reach, reachesInside } from './reach.ts'
 import { entryBy, grantsOf, type Route } from './walk.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** What replaces whatever the asker does not see (model D5). */
 export const UNSEEN_PERSON = 'someone you do not have the right to see'
@@ -234,7 +235,7 @@ export class Sight {
 
   /** A shared login is seen by those who see seats or connect products, and by those it belongs to (model B4, D5). */
   private seesShared(sharedId: Id): boolean {
-    const { responsibleId, userIds } = this.account.get('sharedLogin', sharedId)!
+    const { responsibleId, userIds } = must(this.account.get('sharedLogin', sharedId), 'sharedLogin')
     const isOwn = responsibleId === this.personId || userIds.includes(this.personId)
     return isOwn || this.can('seats', 'see') || this.can('connections', 'run')
   }
@@ -333,7 +334,7 @@ export class SharedSight extends Sight {
   override depthOf(personId: Id): PersonDepth {
     const depths: PersonDepth[] = ['nothing', 'directory', 'record']
     const [one, other] = [super.depthOf(personId), this.looker.depthOf(personId)]
-    return depths[Math.min(depths.indexOf(one), depths.indexOf(other))]!
+    return entryAt(depths, Math.min(depths.indexOf(one), depths.indexOf(other)))
   }
 
   override seesKeys(personId: Id, placeId: Id): boolean {

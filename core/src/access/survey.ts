@@ -7,6 +7,7 @@ import { holdingUntil } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
 import { capProfile, profileBookAt, type Profile, type ProfileBook } from './profiles.ts'
 import { grantsBy, spotsOf, type Spot } from './spots.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** What of an account one answer is made of: the levels and actions of all areas, and the areas they are of. */
 export interface Standpoint {
@@ -148,7 +149,7 @@ export class Survey {
     if (!profile) {
       const parts = inForce.flatMap((one, at) => {
         const role = this.account.get('role', one.roleId)
-        return role ? [book.ofRole(role, atRoot[at]!)] : []
+        return role ? [book.ofRole(role, entryAt(atRoot, at))] : []
       })
       if (byStanding) parts.push(book.ofStanding(standing, at))
       known.set(signature, (profile = book.together(parts)))

@@ -9,6 +9,7 @@ import { givenBy } from './powers.ts'
 import { indexAt, reach, reachesAt } from './reach.ts'
 import { entryOf } from './roles.ts'
 import { answeredAt, countsIn, entryBy, routesTo, routesUp, type Obstacle, type Reach, type Route } from './walk.ts'
+import { must } from '../checks/must.ts'
 
 /** One route with what it gives in the area asked about, and why it does not count if it does not (model A5). */
 export interface Reason {
@@ -43,7 +44,7 @@ export function why(account: Account, personId: Id, placeId: Id, key: AreaKey, i
   const add = (route: Route, entry: RoleArea | undefined, stopped?: Obstacle) => {
     const level = entry ? givenBy(entry).approval : 'none'
     if (!entry || level === 'none') return
-    const counts = !stopped && countsIn(route, area!)
+    const counts = !stopped && countsIn(route, must(area, 'area'))
     const obstacle = counts ? undefined : (stopped ?? route.obstacle ?? (route.asleep ? 'asleep' : 'wall'))
     const { withheld = [], approval = [], scope = 'all' } = entry
     reasons.push({ route, level, counts, obstacle, withheld, approval, scope })

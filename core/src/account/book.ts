@@ -32,6 +32,7 @@ import type {
   SubjectKind,
   TableName,
 } from './rows.ts'
+import { entryAt } from '../checks/must.ts'
 
 export type Lists = { [T in TableName]: Rows[T][] }
 
@@ -171,7 +172,7 @@ class BookReader {
 
   /** What people may have to hand back, of which a leaving names some. */
   get lines(): readonly LeaverLine[] {
-    return this.rows.settings[0]!.leaverLines
+    return entryAt(this.rows.settings, 0).leaverLines
   }
 
   private named<T extends 'employer' | 'field' | 'role' | 'group'>(

@@ -2,6 +2,7 @@ import { approversOfSteps, stepsOf } from '../access/approver-rows.ts'
 import type { Account } from './account.ts'
 import type { BookApprover, BookApprovers } from './book-people-shape.ts'
 import type { Approver, Approvers, Id } from './rows.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** How an account export names who approves, and what it names them by. */
 interface Names {
@@ -44,5 +45,5 @@ export function writeApprovers(account: Account, approvers: Approvers, ref: (per
     if (one.kind === 'named') return one.personIds.map(ref)
     return one.kind === 'group' ? { group: account.get('group', one.groupId)?.name ?? '' } : one.kind
   })
-  return approvers.kind === 'steps' ? { order: approvers.order, steps } : steps[0]!
+  return approvers.kind === 'steps' ? { order: approvers.order, steps } : entryAt(steps, 0)
 }

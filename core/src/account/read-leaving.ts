@@ -1,6 +1,7 @@
 import type { BookConnection, BookHandover, BookLeaving, BookPerson } from './book-shape.ts'
 import type { CustomsScene } from './read-customs.ts'
 import type { AbsenceRow, Handover, LeaverLine, PersonRow, Taker } from './rows.ts'
+import { must } from '../checks/must.ts'
 
 /** Reading what a leaving hands over needs the account's own lines by name as well. */
 export interface LeavingScene extends CustomsScene {
@@ -16,7 +17,7 @@ export function readLeaving(person: BookPerson, row: PersonRow, path: string, sc
 /** What someone holds as they go away ends with that day unless it is kept (model S4, Z3); what was their own stays. */
 function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: LeavingScene): AbsenceRow {
   const { id: personId, awayFrom, awayUntil: until } = row
-  const from = awayFrom!
+  const from = must(awayFrom, 'awayFrom')
   const who = (name: string | undefined, field: string) =>
     scene.find(scene.people, name, 'person', `${path}/away/${field}`)
   const keepSeats = away?.keepSeats ?? false

@@ -2,6 +2,7 @@ import { emailKey } from '../people/email.ts'
 import type { BookGrant, BookPerson, BookSeat } from './book-shape.ts'
 import type { CustomsScene } from './read-customs.ts'
 import type { HoldingRow, Id, PersonalValue, PersonRow, SubjectKind } from './rows.ts'
+import { must } from '../checks/must.ts'
 
 /** Reading people needs firms, fields and what was given to them as well. */
 export interface PeopleScene extends CustomsScene {
@@ -27,7 +28,7 @@ export function nameThePeople(people: readonly BookPerson[], scene: PeopleScene)
     const id = scene.makeId()
     scene.people.set(key, id)
     // As it stands in the book, by which its other parts name them.
-    scene.people.set((person.email ?? person.key)!.toLowerCase(), id)
+    scene.people.set(must(person.email ?? person.key, 'address or key of a person').toLowerCase(), id)
   })
 }
 

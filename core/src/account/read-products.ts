@@ -3,6 +3,7 @@ import type { Edge, Instant } from '../time/instants.ts'
 import type { Lists } from './book.ts'
 import type { BookProduct, BookSheet } from './book-shape.ts'
 import type { HoldingRow, Id, PersonalValue, PersonRow, PlaceRow } from './rows.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** What reading a part of a book needs of the whole. */
 export interface BookScene {
@@ -69,7 +70,7 @@ function readDatedSheet(entry: BookSheet, code: string, productId: Id, path: str
     for (const one of read.problems) scene.problem(one.code, one.sentence, `${path}/sheet${one.path ?? ''}`)
     return
   }
-  const { currency } = scene.rows.settings[0]!
+  const { currency } = entryAt(scene.rows.settings, 0)
   if (read.value.charging.currency !== currency) {
     const sentence = `${code} is charged in ${read.value.charging.currency}, the account in ${currency}; one account has one currency.`
     scene.problem('another-currency', sentence, `${path}/sheet/charging/currency`)

@@ -12,6 +12,7 @@ import {
   type ValidationError,
 } from 'class-validator'
 import { problem, type Problem } from './problem.ts'
+import { must } from './must.ts'
 
 type Class<T> = new () => T
 export type Read<T> = { value: T; problems?: undefined } | { value?: undefined; problems: Problem[] }
@@ -39,7 +40,7 @@ export function readShape<T extends object>(shape: Class<T>, given: unknown, how
   const whole = instanceOf(shape, lists.length === 0 ? plain : { ...plain, ...Object.fromEntries(firsts) })
   const problems = whole.problems
   for (const { name, of, entries } of lists) {
-    const read = (whole.value as unknown as Record<string, object[]>)[name]!
+    const read = must((whole.value as unknown as Record<string, object[]>)[name], 'entry of value')
     for (let from = STRETCH; from < entries.length && problems.length < MAXIMUM_PROBLEMS; from += STRETCH) {
       for (const [at, entry] of entries.slice(from, from + STRETCH).entries()) {
         const path = `/${pointer(name)}/${from + at}`

@@ -10,6 +10,7 @@ import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { productAccountOf } from './accounts.ts'
 import { openDeparture, thingsToPass, type PlannedThing } from './plan.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** What someone would gain by taking one thing over if it happened now, and why it would have to wait (model X3, S8). */
 export interface HandoverGain {
@@ -62,8 +63,9 @@ function gainOf(
   plannerId: Id,
 ): Partial<Pick<HandoverGain, 'gains' | 'waits'>> {
   const { account, now } = sight
-  if (taker.kind === 'person' && !sight.seesPerson(taker.id)) return { waits: BLOCKED['not-in']! }
-  if (thing.what === 'things') return { waits: withoutAccount(account, taker, thing.id.split('/')[0]!, now) }
+  if (taker.kind === 'person' && !sight.seesPerson(taker.id))
+    return { waits: must(BLOCKED['not-in'], 'entry of BLOCKED') }
+  if (thing.what === 'things') return { waits: withoutAccount(account, taker, entryAt(thing.id.split('/'), 0), now) }
   const actor = { kind: 'person' as const, personId: plannerId }
   // Nothing is kept of it: the ids only have to differ from one another.
   const makeId = (at: number) => idFrom(personId, at + 1)

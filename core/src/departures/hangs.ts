@@ -8,6 +8,7 @@ import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { costsOf } from '../seats/bill.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** The kinds of things that depend on someone, in the order they are looked at (model X2). */
 export const HANG_KINDS = [
@@ -88,7 +89,7 @@ export function soleStewardships(account: Account, personId: Id, now: Instant): 
   return [...places].flatMap((placeId) => {
     const stewards = stewardsAt(account, placeId, now)
     const place = account.get('place', placeId)
-    return place && stewards.length === 1 && stewards[0]!.id === personId ? [place] : []
+    return place && stewards.length === 1 && entryAt(stewards, 0).id === personId ? [place] : []
   })
 }
 

@@ -4,6 +4,7 @@ import { replaceApprover, rowNaming } from '../access/approver-rows.ts'
 import { givesAccess } from '../access/holders.ts'
 import { dateOf, whenText, type Instant } from '../time/instants.ts'
 import { PASSED_ON, type HangKind } from './hangs.ts'
+import { must } from '../checks/must.ts'
 
 /** Who can take over what: things of these kinds go to these kinds of people, groups or places, or to nobody where that does no harm (X3). */
 export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; letGo: boolean }>> = {
@@ -80,7 +81,7 @@ export function releasing(
 function approving(account: Account, id: Id, personId: Id, insteadId: Id | null): object[] {
   const named = rowNaming(account, personId, id)
   if (!named) return []
-  const approvers = replaceApprover(named.row.approvers!, personId, insteadId)
+  const approvers = replaceApprover(must(named.row.approvers, 'approvers'), personId, insteadId)
   if (named.table === 'place') return [{ type: 'name-approvers', placeId: id, approvers }]
   if (named.table === 'grant') return [{ type: 'name-approvers', grantId: id, approvers }]
   const { name, baseId, wallPassing } = named.row

@@ -1,3 +1,4 @@
+import { must } from '../checks/must.ts'
 /** An address has at most so many characters in its normal form. */
 export const MAXIMUM_EMAIL = 200
 
@@ -35,7 +36,9 @@ export function normalDomain(text: string): string | null {
   if (labels.length < 2 || labels.some((one) => !LABEL.test(one) || one.startsWith('-') || one.endsWith('-')))
     return null
   // The last one is never a number, so that no network address passes for a domain.
-  return labels.at(-1)!.length >= 2 && !/^\d/.test(labels.at(-1)!) ? ascii : null
+  return must(labels.at(-1), 'last of labels').length >= 2 && !/^\d/.test(must(labels.at(-1), 'last of labels'))
+    ? ascii
+    : null
 }
 
 /** Web addresses map their host by UTS 46 (URL standard §3.3); what `DOMAIN` lets through is read as a host and nothing else. */

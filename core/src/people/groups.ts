@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { GroupRow, GroupRule, Id, PersonRow, RuleCondition } from '../account/rows.ts'
+import { must } from '../checks/must.ts'
 
 /** The fields every account has; beside them stand the account's own choice fields, by id (model C6). */
 export const BUILT_IN_FIELDS = ['kind', 'standing', 'employer'] as const
@@ -31,7 +32,7 @@ function holdsAll(line: readonly RuleCondition[], person: PersonRow): boolean {
 export function groupsOf(account: Account, person: PersonRow): Id[] {
   const found = account.by('membership', 'person', person.id).map((row) => row.groupId)
   for (const group of account.by('group', 'ruled', 'yes')) {
-    if (!found.includes(group.id) && matches(group.rule!, person)) found.push(group.id)
+    if (!found.includes(group.id) && matches(must(group.rule, 'rule'), person)) found.push(group.id)
   }
   return found
 }
@@ -64,7 +65,11 @@ function findMembers(account: Account, group: GroupRow): PersonRow[] {
 export function fieldsRead(account: Account): Map<string, GroupRow[]> {
   const read = new Map<string, GroupRow[]>()
   for (const group of account.by('group', 'ruled', 'yes')) {
-    const fields = new Set(group.rule!.anyOf.flat().map((condition) => condition.field))
+    const fields = new Set(
+      must(group.rule, 'rule')
+        .anyOf.flat()
+        .map((condition) => condition.field),
+    )
     for (const field of fields) read.set(field, [...(read.get(field) ?? []), group])
   }
   return read

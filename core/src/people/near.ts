@@ -1,4 +1,5 @@
 import { isDate } from '../time/instants.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** So many are proposed. */
 const MAXIMUM_PROPOSED = 3
@@ -34,31 +35,28 @@ function distance(one: string, other: string): number {
     for (let at = 1; at <= other.length; at += 1) {
       const isSame = one[row - 1] === other[at - 1]
       const isSwapped = row > 1 && at > 1 && one[row - 1] === other[at - 2] && one[row - 2] === other[at - 1]
-      const changed = before[at - 1]! + (isSame ? 0 : 1)
-      const best = Math.min(changed, before[at]! + 1, now[at - 1]! + 1)
-      now.push(isSwapped ? Math.min(best, twoBefore[at - 2]! + 1) : best)
+      const changed = entryAt(before, at - 1) + (isSame ? 0 : 1)
+      const best = Math.min(changed, entryAt(before, at) + 1, entryAt(now, at - 1) + 1)
+      now.push(isSwapped ? Math.min(best, entryAt(twoBefore, at - 2) + 1) : best)
     }
     ;[twoBefore, before] = [before, now]
   }
-  return before[other.length]!
+  return entryAt(before, other.length)
 }
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 
 /** The days a text such as `30.9.2026` or `30 Sep 2026` may mean, as dates; both readings where day and month could be either. */
 export function datesIn(text: string): string[] {
-  const numbers = /^(\d{1,4})[./ -](\d{1,2})[./ -](\d{1,4})$/.exec(text.trim())
-  const named = /^(\d{1,2})\.? ?([a-z]{3})[a-z]*\.?,? (\d{4})$/i.exec(text.trim())
+  const [, first, second, third] = /^(\d{1,4})[./ -](\d{1,2})[./ -](\d{1,4})$/.exec(text.trim()) ?? []
+  const [, day, month, year] = /^(\d{1,2})\.? ?([a-z]{3})[a-z]*\.?,? (\d{4})$/i.exec(text.trim()) ?? []
   const found: [string, number, number][] = []
-  if (named) found.push([named[3]!, MONTHS.indexOf(named[2]!.toLowerCase()) + 1, Number(named[1])])
-  if (numbers?.[1]!.length === 4) found.push([numbers[1], Number(numbers[2]), Number(numbers[3])])
-  else if (numbers?.[3]!.length === 4) {
-    found.push(
-      [numbers[3], Number(numbers[2]), Number(numbers[1])],
-      [numbers[3], Number(numbers[1]), Number(numbers[2])],
-    )
+  if (day && month && year) found.push([year, MONTHS.indexOf(month.toLowerCase()) + 1, Number(day)])
+  if (first?.length === 4) found.push([first, Number(second), Number(third)])
+  else if (third?.length === 4) {
+    found.push([third, Number(second), Number(first)], [third, Number(first), Number(second)])
   }
-  const days = found.map(([year, month, day]) => `${year}-${two(month)}-${two(day)}`)
+  const days = found.map(([of, inMonth, on]) => `${of}-${two(inMonth)}-${two(on)}`)
   return [...new Set(days)].filter(isDate)
 }
 

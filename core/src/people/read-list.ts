@@ -2,6 +2,7 @@ import { parse } from 'csv-parse/sync'
 import { MAXIMUM_EMAIL, normalEmail } from './email.ts'
 import { spotAddresses, trimmedOf, wordAround } from './scan.ts'
 import { lookup } from '../checks/lookup.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** What a column of a list can say of a newcomer besides name and address. */
 export const LIST_COLUMNS = [
@@ -135,7 +136,7 @@ function cellText(cell: string | undefined): string {
 }
 
 function readTable(text: string, ownFields: readonly string[]): ListedPerson[] | undefined {
-  const first = text.trimStart().split('\n', 1)[0]!
+  const first = entryAt(text.trimStart().split('\n', 1), 0)
   const delimiter = ['\t', ';', ',', '|'].find((one) => first.includes(one))
   if (!delimiter) return undefined
   const names = first.split(delimiter).map((name) => name.trim().replaceAll('"', '').toLowerCase())
@@ -170,9 +171,9 @@ function readCards(text: string): ListedPerson[] {
   let card: { line: number; name: string; parts: string; emails: { value: string; preferred: boolean }[] } | undefined
   const lines = text.split('\n')
   for (let at = 0; at < lines.length; at += 1) {
-    let line = lines[at]!
+    let line = entryAt(lines, at)
     // A line that begins with a blank goes on the one before (RFC 6350 §3.2).
-    while (/^[ \t]/.test(lines[at + 1] ?? '')) line += lines[(at += 1)]!.slice(1)
+    while (/^[ \t]/.test(lines[at + 1] ?? '')) line += entryAt(lines, (at += 1)).slice(1)
     const colon = line.indexOf(':')
     const [key = '', ...parameters] = line.slice(0, colon).toUpperCase().split(';')
     const value = unescape(line.slice(colon + 1))
@@ -211,10 +212,10 @@ function readLine(line: string, number: number): ListedPerson[] {
     const before = found[at - 1]
     return plain.slice(before ? before.index + before.text.length : 0, index)
   })
-  const rest = plain.slice(found.at(-1)!.index + found.at(-1)!.text.length)
-  const namesFollow = nameIn(gaps[0]!) === '' && (found.length > 1 ? nameIn(rest) !== '' : true)
+  const rest = plain.slice(must(found.at(-1), 'last of found').index + must(found.at(-1), 'last of found').text.length)
+  const namesFollow = nameIn(entryAt(gaps, 0)) === '' && (found.length > 1 ? nameIn(rest) !== '' : true)
   return found.map(({ text: address }, at) => {
-    const name = namesFollow ? (gaps[at + 1] ?? rest) : gaps[at]!
+    const name = namesFollow ? (gaps[at + 1] ?? rest) : entryAt(gaps, at)
     return person(number, nameIn(name), trimmedOf(address, NOTHING, FULL_STOPS), line)
   })
 }
@@ -237,7 +238,7 @@ function nameIn(text: string): string {
     .filter(Boolean)
   if (cells.length <= 1) return turned(cells[0] ?? '', text.trimEnd().endsWith('<'))
   // Given and family name in two cells, else the name is the first of them.
-  return cells.slice(0, 2).every((cell) => /^\S+$/.test(cell)) ? `${cells[0]} ${cells[1]}` : cells[0]!
+  return cells.slice(0, 2).every((cell) => /^\S+$/.test(cell)) ? `${cells[0]} ${cells[1]}` : entryAt(cells, 0)
 }
 
 const NOTHING = new Set<string>()
@@ -258,7 +259,7 @@ function turned(name: string, beforeBracket: boolean): string {
   const parts = name.split(',').map((part) => part.trim())
   if (parts.length === 1) return name
   const isName = parts.length === 2 && (beforeBracket || parts.every((part) => /^\S+$/.test(part)))
-  return isName ? `${parts[1]} ${parts[0]}` : parts[0]!
+  return isName ? `${parts[1]} ${parts[0]}` : entryAt(parts, 0)
 }
 
 /** A row as it is now after someone mended it by hand. */
@@ -309,8 +310,7 @@ function person(
 
 /** Where no name stands, one is read out of the address, to be mended: `jo.reed@…` is Jo Reed. */
 function nameFrom(address: string): string {
-  const words = address
-    .split('@')[0]!
+  const words = entryAt(address.split('@'), 0)
     .split(/[._+\d-]+/)
     .filter(Boolean)
   return words.map((word) => word.charAt(0).toUpperCase() + word.slice(1)).join(' ')

@@ -1,10 +1,11 @@
+import { must } from '../checks/must.ts'
 /** Reading by hand, character by character: what a pattern would do in time that grows with the square, this does in one pass. */
 
 /** A text without the characters of a set at its ends. */
 export function trimmedOf(text: string, start: ReadonlySet<string>, end: ReadonlySet<string>): string {
   let [from, until] = [0, text.length]
-  while (from < until && start.has(text[from]!)) from += 1
-  while (until > from && end.has(text[until - 1]!)) until -= 1
+  while (from < until && start.has(must(text[from], 'entry of text'))) from += 1
+  while (until > from && end.has(must(text[until - 1], 'entry of text'))) until -= 1
   return text.slice(from, until)
 }
 
@@ -48,8 +49,8 @@ export function spotAt(text: string, at: number, after = 0): Spotted | undefined
 /** The first and last character of the word that a place in a text is in. */
 export function wordAround(text: string, at: number): Spotted {
   let [from, until] = [at, at]
-  while (from > 0 && text[from - 1]!.trim() !== '') from -= 1
-  while (until < text.length && text[until]!.trim() !== '') until += 1
+  while (from > 0 && must(text[from - 1], 'entry of text').trim() !== '') from -= 1
+  while (until < text.length && must(text[until], 'entry of text').trim() !== '') until += 1
   return { index: from, text: text.slice(from, until) }
 }
 

@@ -3,6 +3,7 @@ import type { Id } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import type { ListedPlace } from './read-list.ts'
 import { childrenOf, upwards } from './tree.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** What a pasted list becomes: the change that lays it out, its ids still to be given. */
 export interface LaidOut {
@@ -22,8 +23,8 @@ export function layOutOf(sight: Sight, parentId: Id, listed: readonly ListedPlac
   const kinds = usualKinds(account)
   const depths: number[] = []
   const places = listed.map(({ name, kind, reference, walled, within }, at) => {
-    depths.push(within === null ? above : depths[within]! + 1)
-    const usual = kinds.get(depths[at]!) ?? kinds.get(Math.max(...kinds.keys())) ?? 'place'
+    depths.push(within === null ? above : entryAt(depths, within) + 1)
+    const usual = kinds.get(entryAt(depths, at)) ?? kinds.get(Math.max(...kinds.keys())) ?? 'place'
     return { name, kind: kind ?? usual, reference, walled, within }
   })
   return { type: 'lay-out', parentId, places, keys: likeId ? keysLike(sight, likeId, listed) : [] }
@@ -45,7 +46,14 @@ function usualKinds(account: Account): Map<number, string> {
     [2, 'site'],
     [3, 'location'],
   ])
-  for (const [depth, kinds] of counts) usual.set(depth, [...kinds].sort(([, one], [, other]) => other - one)[0]![0])
+  for (const [depth, kinds] of counts)
+    usual.set(
+      depth,
+      entryAt(
+        [...kinds].sort(([, one], [, other]) => other - one),
+        0,
+      )[0],
+    )
   return usual
 }
 
@@ -56,8 +64,8 @@ function keysLike(sight: Sight, likeId: Id, listed: readonly ListedPlace[]): Lai
   const paths: string[] = []
   listed.forEach(({ name, within }, at) => {
     // The topmost place is the client, whatever its name.
-    paths.push(within === null ? '' : `${paths[within]!}/${name.toLowerCase()}`)
-    names.set(paths[at]!, [...(names.get(paths[at]!) ?? []), at])
+    paths.push(within === null ? '' : `${entryAt(paths, within)}/${name.toLowerCase()}`)
+    names.set(entryAt(paths, at), [...(names.get(entryAt(paths, at)) ?? []), at])
   })
   const keys: LaidOut['keys'] = []
   const visit = (placeId: Id, path: string) => {

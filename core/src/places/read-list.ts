@@ -1,5 +1,6 @@
 import { problem, type Problem } from '../checks/problem.ts'
 import { bracketedAtEnd, trimmedOf } from '../people/scan.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** A place as a pasted list names it. */
 export interface ListedPlace {
@@ -39,7 +40,7 @@ export function readPlaceList(text: string): PlaceListRead {
   const open: { indent: number; at: number }[] = []
   for (const { line, number } of filled) {
     const indent = indentOf(line)
-    while (open.length > 0 && open.at(-1)!.indent >= indent) open.pop()
+    while (open.length > 0 && must(open.at(-1), 'last of open').indent >= indent) open.pop()
     const read = readLine(line.trim().replace(BULLET, ''))
     const found = { ...read, within: open.at(-1)?.at ?? null, line: number }
     open.push({ indent, at: places.length })
@@ -74,7 +75,7 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
   body.forEach((row, index) => {
     const line = index + 2
     const cells = levels.map((level) => (row[level] ?? '').trim())
-    const names = (path >= 0 ? cells[0]!.split('/') : cells).map((name) => name.trim()).filter(Boolean)
+    const names = (path >= 0 ? entryAt(cells, 0).split('/') : cells).map((name) => name.trim()).filter(Boolean)
     if (names.length === 0) return void problems.push(problem('no-name', `Line ${line}: it names no place.`))
     let within: number | null = null
     names.forEach((name, depth) => {
@@ -85,7 +86,7 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
       const last = depth === names.length - 1
       const seen = known.get(key)
       if (seen !== undefined && last) {
-        const twin = `Line ${line}: ${name} is in the list twice, first in line ${places[seen]!.line}.`
+        const twin = `Line ${line}: ${name} is in the list twice, first in line ${entryAt(places, seen).line}.`
         return void problems.push(problem('name-twice', twin))
       }
       if (seen === undefined) {
@@ -102,7 +103,7 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
         places.push(found)
         problems.push(...problemsOf(found))
       }
-      within = known.get(key)!
+      within = must(known.get(key), 'entry of known')
     })
   })
   return { places, problems: problems.slice(0, MAXIMUM_PROBLEMS) }

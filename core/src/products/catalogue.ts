@@ -4,6 +4,7 @@ import type { AreaKey, ProductRow, SheetRow, SubscriptionRow } from '../account/
 import type { Instant } from '../time/instants.ts'
 import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
 import type { ProductSheet, SheetArea, SheetSeatType } from './sheet.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** A product as it is at an instant: its row, the sheet in force, whether it is on, and by which plan. */
 export interface Product {
@@ -100,7 +101,7 @@ export function sheetStarts(account: Account): readonly Instant[] {
 export function catalogueAt(account: Account, instant: Instant): Catalogue {
   const { starts, catalogues } = gathered.of(account)
   let epoch = starts.length
-  while (epoch > 0 && starts[epoch - 1]! > instant) epoch -= 1
+  while (epoch > 0 && entryAt(starts, epoch - 1) > instant) epoch -= 1
   let catalogue = catalogues.get(epoch)
   if (!catalogue) {
     const areas = gatherAreas(account, instant)

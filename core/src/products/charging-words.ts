@@ -4,6 +4,7 @@ import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
 import { addDays, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
 import type { ProductSheet } from './sheet.ts'
+import { must } from '../checks/must.ts'
 
 const COUNTS = { invited: 'they are invited', admitted: 'they come in', 'first-use': 'they first use it' } as const
 
@@ -74,7 +75,7 @@ export function workedExample(
   const add = (text: string, minor: number | null) => minor !== null && lines.push({ text, minor })
   if (sheet.charging.perPlace?.length) {
     const [charge] = sheet.charging.perPlace
-    add(`on at 3 places (${charge!.placeKind})`, total(team, 3))
+    add(`on at 3 places (${must(charge, 'charge').placeKind})`, total(team, 3))
     return lines
   }
   add(who, total(team))

@@ -13,6 +13,7 @@ import {
 import { activeOwners, isAway, isPresent } from '../people/presence.ts'
 import { holdingUntil, isHeldAt } from '../seats/holdings.ts'
 import { dateOf, type Instant } from '../time/instants.ts'
+import { must } from '../checks/must.ts'
 
 /** How a product's accounts are kept; `unsaid`: nobody has said so yet (model B1). */
 export type KeptBy = 'connection' | 'hand' | 'none' | 'unsaid'
@@ -242,7 +243,7 @@ function heldBy({ row }: Known, there: ProductAccount | undefined, personId: Id)
   if (!row || row.state === 'closed') return undefined
   const { userName = '', displayName = '', email = null, seats = [] } = there ?? {}
   const isSaid = row.seatType !== null && !seats.includes(row.seatType)
-  const known = { userName, displayName, email, seats: isSaid ? [row.seatType!] : seats }
+  const known = { userName, displayName, email, seats: isSaid ? [must(row.seatType, 'seatType')] : seats }
   return { ...known, remoteId: row.remoteId ?? row.id, externalId: personId, active: true }
 }
 

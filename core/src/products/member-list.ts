@@ -2,6 +2,7 @@ import { normalEmail } from '../people/email.ts'
 import { addDays, isWhen, readWhen, type Instant } from '../time/instants.ts'
 import type { Id, KnownState } from '../account/rows.ts'
 import type { SheetSeatType } from './sheet.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** What a column of a product's member list can say (model B3). */
 export const LIST_FIELDS = ['email', 'name', 'first', 'last', 'id', 'seatType', 'state', 'lastUsed', 'firm'] as const
@@ -88,7 +89,7 @@ export function proposeColumns(
 ): ListTable {
   const headingAt = headingRow(cells)
   const width = cells.reduce((most, row) => Math.max(most, row.length), 0)
-  const heading = headingAt < 0 ? [] : cells[headingAt]!
+  const heading = headingAt < 0 ? [] : entryAt(cells, headingAt)
   const headings = Array.from({ length: width }, (_, at) => heading[at]?.trim() || `Column ${at + 1}`)
   const columns: ListColumns = {}
   const taken = new Set<number>()
@@ -134,10 +135,10 @@ export function proposeColumns(
 function headingRow(cells: readonly (readonly string[])[]): number {
   const words = new Set(Object.values(LIST_HEADINGS).flat())
   for (let at = 0; at < Math.min(cells.length, MAXIMUM_HEADING_ROWS); at += 1) {
-    const row = cells[at]!.map(plainest).filter(Boolean)
-    if (cells[at]!.some((text) => normalEmail(text) !== null)) return -1
+    const row = entryAt(cells, at).map(plainest).filter(Boolean)
+    if (entryAt(cells, at).some((text) => normalEmail(text) !== null)) return -1
     if (row.some((text) => words.has(text)) && row.length > 1) return at
-    if (row.length === 1 && words.has(row[0]!) && cells.length > at + 1) return at
+    if (row.length === 1 && words.has(entryAt(row, 0)) && cells.length > at + 1) return at
   }
   return -1
 }
@@ -207,7 +208,7 @@ export function readMembers(
   )
   const found: ListedMember[] = []
   for (let at = headingAt + 1; at < cells.length; at += 1) {
-    const row = cells[at]!
+    const row = entryAt(cells, at)
     if (row.every((text) => text.trim() === '')) continue
     const cell = (field: ListField) => {
       const column = columns[field]
@@ -287,9 +288,15 @@ export function dateReader(texts: readonly string[], zone: string): (text: strin
       return monthFirst ? at(year, one, two) : at(year, two, one)
     }
     const words = /^(\d{1,2})[. ]+(\p{L}{3})\p{L}*\.?,? +(\d{4})/u.exec(text) ?? undefined
-    if (words) return at(Number(words[3]), MONTHS.indexOf(words[2]!.toLowerCase()) + 1, Number(words[1]))
+    if (words)
+      return at(Number(words[3]), MONTHS.indexOf(must(words[2], 'entry of words').toLowerCase()) + 1, Number(words[1]))
     const american = /^(\p{L}{3})\p{L}*\.? +(\d{1,2}),? +(\d{4})/u.exec(text)
-    if (american) return at(Number(american[3]), MONTHS.indexOf(american[1]!.toLowerCase()) + 1, Number(american[2]))
+    if (american)
+      return at(
+        Number(american[3]),
+        MONTHS.indexOf(must(american[1], 'entry of american').toLowerCase()) + 1,
+        Number(american[2]),
+      )
     const serial = Number(text)
     if (serial >= SERIALS.from && serial <= SERIALS.until) {
       return readWhen(addDays(SERIALS.zero, Math.floor(serial)), zone, 'beginning')

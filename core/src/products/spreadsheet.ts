@@ -2,6 +2,7 @@ import { normalEmail } from '../people/email.ts'
 import type { Id } from '../account/rows.ts'
 import { dateReader, fullestColumn, LIST_HEADINGS, nameFrom, plainest, type ListedMember } from './member-list.ts'
 import type { SheetSeatType } from './sheet.ts'
+import { entryAt } from '../checks/must.ts'
 
 // The usual spreadsheet: people in rows, products in columns, in the cell a mark, a seat type, a date or a client (B7).
 
@@ -93,7 +94,9 @@ export function proposeMarks(
 function headingRow(cells: readonly (readonly string[])[], scene: SheetScene): number {
   const words = new Set(WHO_FIELDS.flatMap((field) => LIST_HEADINGS[field]))
   for (let at = 0; at < Math.min(cells.length, MAXIMUM_HEADING_ROWS); at += 1) {
-    const row = cells[at]!.map((text) => text.trim()).filter(Boolean)
+    const row = entryAt(cells, at)
+      .map((text) => text.trim())
+      .filter(Boolean)
     if (row.some((text) => normalEmail(text) !== null)) return at - 1
     const known = row.filter((text) => words.has(plainest(text)) || productOf(text, scene, new Set()) !== undefined)
     if (row.length > 1 && known.length > 0 && known.length * 4 >= row.length) return at
@@ -224,7 +227,7 @@ export function readSpreadsheet(
     const members = lists.get(column.product) ?? []
     lists.set(column.product, members)
     for (let line = headingAt + 1; line < cells.length; line += 1) {
-      const row = cells[line]!
+      const row = entryAt(cells, line)
       const text = (row[index] ?? '').trim()
       if (text === '') continue
       const meaning = meanings.get(markKey(text, readDate, named)) ?? 'no'

@@ -8,6 +8,7 @@ import { ordersOf } from './rules/term.ts'
 import { cutTo, historiesOf, type Stretch } from './stretches.ts'
 import { partFrom, SHARE_RULES } from './tally.ts'
 import { termsOf, type Month, type Terms } from './terms.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** Opens a line of a month's bill to the people, places and days it is made of; the amounts add up to the line's. */
 export function itemsOf(account: Account, month: LocalMonth, line: BillLine, upTo: Instant = Infinity): BillItem[] {
@@ -26,7 +27,7 @@ export function itemsOf(account: Account, month: LocalMonth, line: BillLine, upT
  * between the rounded sum up to them and the one before, so that the parts add up.
  */
 function shareItems(account: Account, terms: Terms, month: Month, line: BillLine): BillItem[] {
-  const rule = SHARE_RULES[terms.sheetFor(month)!.charging.rule]!
+  const rule = must(SHARE_RULES[must(terms.sheetFor(month), 'sheetFor').charging.rule], 'entry of SHARE_RULES')
   const items: BillItem[] = []
   let [before, quantity] = [0, 0]
   for (const [personId, history] of inOrder(account, terms)) {
@@ -46,7 +47,7 @@ function teamItems(account: Account, terms: Terms, month: Month): BillItem[] {
   return inOrder(account, terms).flatMap(([personId, history]) => {
     const { spans } = partFrom(cutTo(history, month), terms, month)
     if (spans.length === 0) return []
-    const [from, until] = [spans[0]!.from, spans.at(-1)!.until]
+    const [from, until] = [entryAt(spans, 0).from, must(spans.at(-1), 'last of spans').until]
     return [itemOf(account, personId, { seatType: null, quantity: 1, from, until }, null)]
   })
 }

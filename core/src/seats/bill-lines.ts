@@ -7,6 +7,7 @@ import { allowanceLines, placeLines } from './rules/besides.ts'
 import { ordersOf } from './rules/term.ts'
 import { SHARE_RULES, tallyOf } from './tally.ts'
 import { allTerms, monthAt, type Month, type Terms } from './terms.ts'
+import { must } from '../checks/must.ts'
 
 /** What one line is for (model S6). */
 export type LineKind = 'seats' | 'days' | 'team' | 'term' | 'places' | 'allowance' | 'late'
@@ -104,7 +105,7 @@ function seatLines(account: Account, terms: Terms, sheet: ProductSheet, month: M
     const rest = { quantity: tally.peak, priceMinor: band.priceMinor, amountMinor: band.priceMinor }
     return [line('team', '', `Team up to ${band.upTo}`, rest)]
   }
-  const shareRule = SHARE_RULES[rule]!
+  const shareRule = must(SHARE_RULES[rule], 'entry of SHARE_RULES')
   return [...tally.sums.values()]
     .filter((sum) => sum.priceMinor > 0)
     .sort((one, other) => other.priceMinor - one.priceMinor || (one.seatType < other.seatType ? -1 : 1))

@@ -2,6 +2,7 @@ import type { Account } from '../account/account.ts'
 import type { AbsenceRow, RowEdit } from '../account/rows.ts'
 import { addMonths, type LocalMonth } from '../time/instants.ts'
 import { billOf } from './bill.ts'
+import { must } from '../checks/must.ts'
 
 /** One month of a forecast, net of tax, in minor units. */
 export interface ForecastMonth {
@@ -46,7 +47,15 @@ function withSeatsOf(account: Account, absences: readonly AbsenceRow[]): Account
       const before = account.get('holding', holdingId)
       if (!before) return []
       const key = `${holdingId} expected`
-      const again = { ...before, id: key, personId, givenFrom: until!, countedFrom: null, until: null, endedById: null }
+      const again = {
+        ...before,
+        id: key,
+        personId,
+        givenFrom: must(until, 'until'),
+        countedFrom: null,
+        until: null,
+        endedById: null,
+      }
       return [{ table: 'holding', key, before: null, after: again }]
     }),
   )

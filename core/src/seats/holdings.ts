@@ -6,6 +6,7 @@ import type { SheetCharging, SheetSeatType } from '../products/sheet.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
 import { ordersOf } from './rules/term.ts'
 import { closingOf, termsOf } from './terms.ts'
+import { must } from '../checks/must.ts'
 
 /**
  * When a holding ends: at the earliest of its own end and the engagement's, written or not (model Z3, S4).
@@ -107,7 +108,11 @@ function occupancyOf(account: Account, type: string, instant: Instant): Occupanc
   if (found) return found
   const { under, attached } = account
   const stands = attached?.standsFor(account, instant)
-  const counted = { ...(stands ? attached!.stretch : { from: instant, until: instant + 1 }), taken: 0, reserved: 0 }
+  const counted = {
+    ...(stands ? must(attached, 'attached').stretch : { from: instant, until: instant + 1 }),
+    taken: 0,
+    reserved: 0,
+  }
   if (under) {
     const touched = touchedHoldings(account, under)
     const before = occupancyOf(under, type, instant)
@@ -137,7 +142,7 @@ carryOver((before, edits) => {
     return [[type, counted] as const]
   })
   return (after) => {
-    const next = after.attached!.stretch
+    const next = must(after.attached, 'attached').stretch
     for (const id of people) for (const one of after.by('holding', 'person', id)) touched.add(one.id)
     for (const [type, counted] of moved) {
       addTo(counted, after, ofType(after, touched, type), next.from, 1)

@@ -5,6 +5,7 @@ import { billOf } from './bill.ts'
 import { type BillItem, type BillLine } from './bill-lines.ts'
 import { itemsOf } from './bill-items.ts'
 import { boundsOfMonth } from '../time/instants.ts'
+import { must } from '../checks/must.ts'
 
 /** Why a bill moved by so much since the month before (model S8). */
 export interface Movement {
@@ -72,9 +73,10 @@ function personMovements(
     const names = (parts: Part[]) => [...new Set(parts.map((part) => part.line.name))].sort().join(' and ') || null
     const [from, to] = [names(was), names(is)]
     if (deltaMinor === 0 && from === to) return []
-    const { line, personId } = (is[0] ?? was[0])!
+    const { line, personId } = must(is[0] ?? was[0], 'line before or after')
     const kind = kindOf(was, is, from, to)
-    const doers = kind === 'price' || kind === 'days' ? [] : doersOf(account, month, personId!, line.product, kind)
+    const doers =
+      kind === 'price' || kind === 'days' ? [] : doersOf(account, month, must(personId, 'personId'), line.product, kind)
     return [
       {
         kind,
@@ -83,7 +85,7 @@ function personMovements(
         from,
         to,
         deltaMinor,
-        people: [personId!],
+        people: [must(personId, 'personId')],
         places: [],
         byIds: [...new Set(doers.flatMap((one) => one.byId ?? []))],
         dates: [...new Set(doers.map((one) => one.date))],
@@ -114,7 +116,7 @@ function doersOf(
   if (kind === 'went') {
     return own
       .filter((one) => one.until !== null && one.until >= from && one.until <= begins)
-      .map((one) => ({ byId: one.endedById, date: dateOf(one.until!, account.zone) }))
+      .map((one) => ({ byId: one.endedById, date: dateOf(must(one.until, 'until'), account.zone) }))
   }
   return own
     .filter((one) => one.givenFrom >= begins && one.givenFrom < until)
@@ -153,7 +155,7 @@ function lineMovements(
       BillLine[],
       BillLine[],
     ]
-    const line = (after[0] ?? before[0])!
+    const line = must(after[0] ?? before[0], 'line before or after')
     const sum = (lines: BillLine[]) => lines.reduce((total, one) => total + one.amountMinor, 0)
     const people = line.kind === 'team' ? newcomers(account, month, before[0], after[0]) : []
     const doers = people.flatMap((id) => doersOf(account, month, id, line.product, 'came'))

@@ -6,6 +6,7 @@ import type { Bill } from './bill.ts'
 import { itemsOf } from './bill-items.ts'
 import type { LocalMonth } from '../time/instants.ts'
 import { monthAt, type Month } from './terms.ts'
+import { must } from '../checks/must.ts'
 
 /** A part of a bill that falls to one client or cost code, or that cannot be split, saying why. */
 export interface BillPart {
@@ -33,7 +34,7 @@ export function splitBill(account: Account, bill: Bill, by: 'place' | 'code'): B
     let left = line.amountMinor
     for (const { personId, placeId, amountMinor } of line.kind === 'late' ? [] : itemsOf(account, bill.month, line)) {
       if (amountMinor === null || (personId === null && placeId === null)) continue
-      const { name, key } = personId ? splitter.ofPerson(personId) : splitter.ofPlace(placeId!)
+      const { name, key } = personId ? splitter.ofPerson(personId) : splitter.ofPlace(must(placeId, 'placeId'))
       add(name, key, amountMinor)
       left -= amountMinor
     }

@@ -4,6 +4,7 @@ import type { HoldingRow, Id } from '../account/rows.ts'
 import { countedFrom, holdingUntil } from './holdings.ts'
 import { cut, type Span } from './spans.ts'
 import { termsOf, type Terms } from './terms.ts'
+import { must } from '../checks/must.ts'
 
 /** A period on which a person counted on a type (model S1). */
 export interface Stretch extends Span {
@@ -62,7 +63,8 @@ export function carryHistories(before: Account, people: ReadonlySet<Id>): (after
     if (!known) return
     for (const [code, found] of known) {
       const terms = termsOf(after, code)
-      for (const personId of terms ? people : []) found.set(personId, stretchesOf(after, terms!, personId))
+      for (const personId of terms ? people : [])
+        found.set(personId, stretchesOf(after, must(terms, 'terms'), personId))
     }
     histories.keep(after, known)
   }

@@ -14,6 +14,7 @@ import { heldBackText } from './grid-cells.ts'
 import { whyView } from './keys.ts'
 import { peopleView, readPeopleQuery } from './people.ts'
 import type { PeopleFilters } from './people-filters.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** One line of an answer, and what it opens. */
 export interface AskLine {
@@ -78,7 +79,7 @@ function whatAt(sight: Sight, text: string): AskAnswer | null {
   const words = text.split(' ')
   const at = words.findIndex((word, index) => index > 0 && word.toLowerCase() === 'at')
   if (at < 0 || at === words.length - 1) return null
-  const person = words.slice(0, words[at - 1]!.toLowerCase() === 'do' ? at - 1 : at)
+  const person = words.slice(0, entryAt(words, at - 1).toLowerCase() === 'do' ? at - 1 : at)
   return person.length === 0 ? null : what(sight, person.join(' '), words.slice(at + 1).join(' '))
 }
 
@@ -142,7 +143,7 @@ function cut(question: string, lines: AskLine[]): AskAnswer {
 }
 
 function highest(areas: ReadonlyMap<string, Level>): Level {
-  return LEVELS[Math.max(0, ...[...areas.values()].map(rank))]!
+  return entryAt(LEVELS, Math.max(0, ...[...areas.values()].map(rank)))
 }
 
 function who(sight: Sight, word: string, text: string): AskAnswer | null {
@@ -282,7 +283,7 @@ function peopleWith(sight: Sight, text: string): AskAnswer | null {
   if (best.kind === 'role') return peopleBy(sight, `People with the role ${best.name}`, { role: best.id })
   if (best.kind === 'group') return peopleBy(sight, `People in the group ${best.name}`, { group: best.id })
   if (best.kind === 'firm') return peopleBy(sight, `People from the firm ${best.name}`, { firm: best.id })
-  return peopleBy(sight, `People with a ${best.name} in ${best.detail}`, { seat: best.seat! })
+  return peopleBy(sight, `People with a ${best.name} in ${best.detail}`, { seat: must(best.seat, 'seat') })
 }
 
 function peopleAtPlace(sight: Sight, text: string): AskAnswer | null {

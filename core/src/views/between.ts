@@ -7,6 +7,7 @@ import { rank, type Level } from '../access/levels.ts'
 import type { Sight } from '../access/sight.ts'
 import { stateAt } from '../people/presence.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+import { must } from '../checks/must.ts'
 
 export type Way = 'gained' | 'lost' | 'raised' | 'lowered'
 
@@ -72,7 +73,7 @@ export function backFrom({ account, personId, now }: Sight): AbsenceRow | undefi
   return account
     .by('absence', 'person', personId)
     .filter((one) => one.state === 'over' && one.until !== null && now - one.until < TOLD_DAYS * 86_400_000_000)
-    .sort((one, other) => other.until! - one.until!)[0]
+    .sort((one, other) => must(other.until, 'until') - must(one.until, 'until'))[0]
 }
 
 /** One's own reach before a time away and now; places that are gone meanwhile are left out. */
@@ -84,7 +85,7 @@ export function meanwhileView(sight: Sight, absence: AbsenceRow, before: Account
   const lines = folded(account, moves)
   return {
     from: dateOf(absence.from, account.zone),
-    until: lastDateBefore(absence.until!, account.zone),
+    until: lastDateBefore(must(absence.until, 'until'), account.zone),
     withoutSeats: absence.withoutSeats,
     lines: lines.slice(0, LINES).map((move) => named(sight, personId, move)),
     more: Math.max(0, lines.length - LINES),
@@ -121,7 +122,7 @@ function folded(account: Account, moves: readonly ReachMove[]): (ReachMove & { b
   const isAlike = (one: ReachMove, other: ReachMove | undefined) =>
     other?.before === one.before && other.after === one.after
   for (const move of moves) {
-    let top = lines.get(move.placeId)!
+    let top = must(lines.get(move.placeId), 'entry of lines')
     for (;;) {
       const above = lines.get(account.get('place', top.placeId)?.parentId ?? '')
       if (!above || !isAlike(move, above)) break
@@ -152,6 +153,10 @@ function peopleBetween(sight: Sight, ...sides: readonly AccountThen[]): BetweenV
     }
     return states
   })
-  const all = new Set([...before!.keys(), ...after!.keys()])
-  return [...all].sort().map((state) => ({ state, before: before!.get(state) ?? 0, after: after!.get(state) ?? 0 }))
+  const all = new Set([...must(before, 'before').keys(), ...must(after, 'after').keys()])
+  return [...all].sort().map((state) => ({
+    state,
+    before: must(before, 'before').get(state) ?? 0,
+    after: must(after, 'after').get(state) ?? 0,
+  }))
 }

@@ -8,6 +8,7 @@ import { groupMembers } from '../access/reach.ts'
 import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue.ts'
 import { countSeats } from '../seats/holdings.ts'
 import { seatWords, type SeatWords } from '../seats/seat-words.ts'
+import { must } from '../checks/must.ts'
 
 /** A role as the person who picks it reads it (model R2). */
 export interface RoleChoice {
@@ -168,7 +169,7 @@ function seatChoices(sight: Sight): SeatChoice[] {
           seatType: type.code,
           name: type.name,
           ...seatWords(account, sheet, type, now, sight.money),
-          empty: countSeats(account, sheet.code, type.code, now)!.empty,
+          empty: must(countSeats(account, sheet.code, type.code, now), 'countSeats').empty,
         }
       }),
     )

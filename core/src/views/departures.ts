@@ -10,6 +10,7 @@ import { knownWords, taskView, type TaskView } from '../products/task-words.ts'
 import { absenceAt } from '../people/presence.ts'
 import { dateOf, instantText, localTimeOf, momentInWords, type LocalDate } from '../time/instants.ts'
 import { lookup } from '../checks/lookup.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 export type DepartureState = 'planned' | 'running' | 'blocked' | 'done'
 
@@ -198,7 +199,7 @@ export function thingsInProductView(
   const planned = openDeparture(sight.account, personId)
   const takers: ReadonlyMap<string, Taker | null> = planned ? takersInProduct(planned, product) : new Map()
   return held.map(({ id, kind, title }) => ({
-    ...{ what: 'things', id: `${product}/${id}`, kind, text: title, takers: TAKERS.things!.by },
+    ...{ what: 'things', id: `${product}/${id}`, kind, text: title, takers: must(TAKERS.things, 'things').by },
     ...{ taker: takerView(sight, takers.get(id) ?? null), chosen: takers.has(id), acceptBy: null, accepted: false },
   }))
 }
@@ -243,7 +244,7 @@ function absencesOf(sight: Sight): AbsenceView[] {
     .sort((one, other) => one.from - other.from)
     .map((row) => ({
       ...{ id: row.id, personId: row.personId, name: sight.personName(row.personId), state: row.state },
-      from: momentInWords(row.from + 1, account.zone, now).split(',')[0]!,
+      from: entryAt(momentInWords(row.from + 1, account.zone, now).split(','), 0),
       until: row.until === null ? null : momentInWords(row.until, account.zone, now),
       keepSeats: row.keepSeats,
       substitute: row.substituteId ? sight.personName(row.substituteId) : null,
@@ -267,11 +268,11 @@ function proposedBy(sight: Sight): DeparturesView['proposed'] {
     .filter((person) => person.state === 'active' || person.state === 'away')
     .filter(({ engagementUntil }) => engagementUntil !== null && engagementUntil <= horizon)
     .filter((person) => !openDeparture(account, person.id))
-    .sort((one, other) => one.engagementUntil! - other.engagementUntil!)
+    .sort((one, other) => must(one.engagementUntil, 'engagementUntil') - must(other.engagementUntil, 'engagementUntil'))
     .map((person) => ({
       personId: person.id,
       name: sight.personName(person.id),
-      date: dateOf(person.engagementUntil! - 1, account.zone),
+      date: dateOf(must(person.engagementUntil, 'engagementUntil') - 1, account.zone),
       over: absenceAt(person, now) === 'engagement-over',
     }))
 }
@@ -318,7 +319,7 @@ export function askedToTake(
       .map(({ what, id, acceptBy }) => ({
         ...{ departureId: row.id, what, id, text: seenText(sight, { what, subject: id }) },
         from: sight.personName(row.personId),
-        by: momentInWords(acceptBy!, account.zone, now),
+        by: momentInWords(must(acceptBy, 'acceptBy'), account.zone, now),
       })),
   )
 }

@@ -24,6 +24,7 @@ import {
   type Instant,
   type LocalDate,
 } from '../time/instants.ts'
+import { must } from '../checks/must.ts'
 
 /** How far the day's sentence looks ahead. */
 export const DESK_DAYS = 14
@@ -212,7 +213,7 @@ export function deskView(sight: Sight): DeskView {
       away: people
         .filter((person) => isAway(person, now) || (person.awayFrom ?? 0) > now)
         .map((person) => awayBar(sight, person, today)),
-      ending: [...over, ...ending].map((person) => bar(sight, person, endOf(person)!, endOf(person))),
+      ending: [...over, ...ending].map((person) => bar(sight, person, must(endOf(person), 'endOf'), endOf(person))),
     },
   }
 }

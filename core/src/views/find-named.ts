@@ -4,6 +4,7 @@ import type { Sight } from '../access/sight.ts'
 import { stateAt } from '../people/presence.ts'
 import { productsAt } from '../products/catalogue.ts'
 import { seesFirms } from './firms.ts'
+import { must } from '../checks/must.ts'
 
 /** Something that has a name and is seen. */
 export interface AskFound {
@@ -102,7 +103,7 @@ export function findPeople(sight: Sight, words: readonly string[]): Named[] {
     // An email address finds those whose details the asker sees, nobody else (model D5).
     const byName = words.every((word) => hay.includes(word))
     if (!byName && sight.depthOf(id) !== 'record') return []
-    const person = account.get('person', id)!
+    const person = must(account.get('person', id), 'person')
     const detail = account.get('employer', person.employerId)?.name ?? person.kind
     return [{ kind: 'person', id, name: account.nameOf(id), detail, state: stateAt(account, person, sight.now), hay }]
   })

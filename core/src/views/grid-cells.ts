@@ -7,6 +7,7 @@ import type { Sight } from '../access/sight.ts'
 import { onceInOf } from '../changes/offers/once-in.ts'
 import type { Reach } from '../access/walk.ts'
 import { isOwnArea } from '../products/catalogue.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /**
  * A cell as one byte: the level's rank in the lowest three bits, then held back by the seat, more with approval, own
@@ -51,7 +52,7 @@ function indexedReader(index: AccessIndex, area: AreaKey | null): CellReader {
     }
     const given = at < 0 ? 0 : index.packedAt(one, place, at)
     if (given === 0) return 0
-    return cellOf(given, index.capsOf(one).ranks[at]!) | absent
+    return cellOf(given, must(index.capsOf(one).ranks[at], 'entry of ranks')) | absent
   }
 }
 
@@ -81,7 +82,7 @@ function walkingReader({ account, now }: Pick<Sight, 'account' | 'now'>, area: A
     if (area !== null) {
       const reach = reachesAt(account, person.id, placeId, now).get(area)
       const cell = reach ? cells(reach) : 0
-      return cell === 0 ? 0 : cell | (reach!.absence ? CELL.absent : 0)
+      return cell === 0 ? 0 : cell | (must(reach, 'reach').absence ? CELL.absent : 0)
     }
     let best = 0
     let absent = 0
@@ -103,7 +104,7 @@ export function heldBackText(level: Level): string {
 export function cellWords(cell: number): string {
   if (cell === 0) return ''
   if (cell === UNSEEN) return 'the office knows'
-  const level = LEVELS[cell & 7]!
+  const level = entryAt(LEVELS, cell & 7)
   const notes = [
     ...(cell & CELL.heldBack ? [heldBackText(level)] : []),
     ...(cell & CELL.approval ? ['more with approval'] : []),

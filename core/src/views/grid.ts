@@ -10,6 +10,7 @@ import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { cellReader, cellWords } from './grid-cells.ts'
 import { keyViews, type KeyView } from './keys.ts'
 import { peopleFound } from './people.ts'
+import { must } from '../checks/must.ts'
 
 /** A tile has so many rows and columns. */
 export const TILE = 64
@@ -163,7 +164,7 @@ function groupsFor(sight: Sight, person: PersonRow, grouping: GridGrouping): { k
   const whole = sight.depthOf(person.id) === 'record'
   if (grouping === 'manager') {
     const label = whole && person.managerId ? sight.personName(person.managerId) : ''
-    return [label ? { key: person.managerId!, label } : { key: '', label: 'No manager' }]
+    return [label ? { key: must(person.managerId, 'managerId'), label } : { key: '', label: 'No manager' }]
   }
   const groups = whole ? groupsOf(account, person).flatMap((id) => account.get('group', id) ?? []) : []
   return groups.length > 0 ? groups.map(({ id, name }) => ({ key: id, label: name })) : [{ key: '', label: 'No group' }]

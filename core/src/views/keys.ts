@@ -13,6 +13,7 @@ import { isHeldBack, why, type Reason, type Why } from '../access/why.ts'
 import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+import { must } from '../checks/must.ts'
 
 /** One area someone reaches at a place. */
 export interface KeyView {
@@ -118,7 +119,7 @@ export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
   const known = new Map<Id, { reaches: Map<AreaKey, Reach>; signature: string; top?: Id }>()
   const isOfPlaces = (key: AreaKey) => areaAt(account, key, now)?.area.scope === 'place'
   for (const placeId of placesInOrder(account)) {
-    const place = account.get('place', placeId)!
+    const place = must(account.get('place', placeId), 'place')
     const above = known.get(place.parentId ?? '')
     // What begins or stops at a place does so by a wall, by sleep or by a grant; the root alone has account areas (L4).
     const isAlike =
@@ -131,14 +132,14 @@ export function keysOf(sight: Sight, personId: Id): PlaceKeys[] {
     const top = isShown && above?.top && above.signature === signature ? above.top : isShown ? placeId : undefined
     known.set(placeId, { reaches, signature, top })
     if (top === placeId) found.set(placeId, placeKeys(sight, placeId, reaches))
-    else if (top) found.get(top)!.beneath += 1
+    else if (top) must(found.get(top), 'entry of found').beneath += 1
   }
   return [...found.values()]
 }
 
 function placeKeys(sight: Sight, placeId: Id, reaches: Map<AreaKey, Reach>): PlaceKeys {
   const { account } = sight
-  const place = account.get('place', placeId)!
+  const place = must(account.get('place', placeId), 'place')
   return {
     placeId,
     name: place.name,

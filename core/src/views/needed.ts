@@ -7,6 +7,7 @@ import { keepersOf, keptBy } from '../products/keeping.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 import { dateOf, daysBetween, type Instant } from '../time/instants.ts'
 import { deskView, type Need } from './desk.ts'
+import { must } from '../checks/must.ts'
 
 /**
  * Those who may be needed at all: owners, administrators, those who look after a product, and anyone who was given
@@ -46,6 +47,6 @@ export function isWorthAMessage(account: Account, needs: readonly Need[], instan
   const today = dateOf(instant, account.zone)
   return needs.some(({ kind, date }) => {
     if (kind === 'nobody-keeps' || kind === 'twin' || kind === 'no-role') return false
-    return kind !== 'ends-soon' || REMINDED_DAYS.has(daysBetween(today, date!))
+    return kind !== 'ends-soon' || REMINDED_DAYS.has(daysBetween(today, must(date, 'date')))
   })
 }

@@ -5,6 +5,7 @@ import { groupMembers, groupsHolding } from '../access/reach.ts'
 import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { isHeldAt } from '../seats/holdings.ts'
+import { must } from '../checks/must.ts'
 
 /** Those with us now: in, away, invited or waiting. Before: those who left, were turned away, or are erased. */
 export const PRESENCES = ['now', 'before', 'all'] as const
@@ -73,7 +74,8 @@ export function filteredBy(sight: Sight, filters: PeopleFilters): (person: Perso
   if (filters.seat) among(holdersOfSeat(sight, filters.seat))
   if (filters.place) among(peopleInside(sight, filters.place))
   if (filters.invitedBy) among(invitedBy(sight, filters.invitedBy))
-  if (filters.unusedDays !== undefined) tests.push((person) => isUnused(sight, person.id, filters.unusedDays!))
+  if (filters.unusedDays !== undefined)
+    tests.push((person) => isUnused(sight, person.id, must(filters.unusedDays, 'unusedDays')))
   return (person) => tests.every((test) => test(person))
 }
 
@@ -113,7 +115,7 @@ function peopleInside(sight: Sight, placeId: Id): Set<Id> {
   const places = downwards(account, placeId)
   for (const { id, parentId } of places) {
     if (!sight.can('access', 'see', id)) continue
-    const isSeenAbove = id !== placeId && sight.can('access', 'see', parentId!)
+    const isSeenAbove = id !== placeId && sight.can('access', 'see', must(parentId, 'parentId'))
     const insiders = isSeenAbove ? insidersFrom(account, id, now) : insidersAt(account, id, now)
     for (const insider of insiders) found.add(insider.personId)
   }

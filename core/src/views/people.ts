@@ -20,6 +20,7 @@ import {
   type Presence,
 } from './people-filters.ts'
 import { reachSummary, type ReachSummary } from './keys.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** One row of the People list, cut to what the asker sees of the person. */
 export interface PersonView {
@@ -174,10 +175,12 @@ function matching(sight: Sight, { find, sort, filters, presence }: Question): Fo
   const key = JSON.stringify([presence, sort, filters, find])
   const ready = found.get(key)
   if (ready) return ready
-  const phrases = [...find.toLowerCase().matchAll(/"([^"]+)"|(\S+)/g)].map(([, quoted, word]) => quoted ?? word!)
+  const phrases = [...find.toLowerCase().matchAll(/"([^"]+)"|(\S+)/g)].map(
+    ([, quoted, word]) => quoted ?? must(word, 'word'),
+  )
   const passes = filteredBy(sight, filters)
-  const matched = finder.find(phrases).filter((at) => passes(people[at]!.person))
-  const asked = matched.filter((at) => isOfPresence(sight, people[at]!.person, presence))
+  const matched = finder.find(phrases).filter((at) => passes(entryAt(people, at).person))
+  const asked = matched.filter((at) => isOfPresence(sight, entryAt(people, at).person, presence))
   const positions = sort === 'name' ? asked : sorted(sight, people, asked, SORT_KEYS[sort])
   if (found.size > MAXIMUM_KEPT) found.clear()
   const answer = { positions, elsewhere: matched.length - asked.length }
@@ -186,7 +189,7 @@ function matching(sight: Sight, { find, sort, filters, presence }: Question): Fo
 }
 
 function sorted(sight: Sight, people: readonly Listed[], positions: Uint32Array, keyOf: SortKey): Uint32Array {
-  const keys = Array.from(positions, (at) => ({ at, key: keyOf(sight, people[at]!.person) }))
+  const keys = Array.from(positions, (at) => ({ at, key: keyOf(sight, entryAt(people, at).person) }))
   return Uint32Array.from(
     keys.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)),
     ({ at }) => at,
@@ -197,7 +200,7 @@ function sorted(sight: Sight, people: readonly Listed[], positions: Uint32Array,
 export function peopleFound(sight: Sight, find: string): readonly { person: PersonRow; name: string }[] {
   const { people } = listedBy(sight)
   const { positions } = matching(sight, { find, sort: 'name', filters: {}, presence: 'all' })
-  return Array.from(positions, (at) => people[at]!)
+  return Array.from(positions, (at) => entryAt(people, at))
 }
 
 type SortKey = (sight: Sight, person: PersonRow) => string | number
@@ -213,7 +216,7 @@ const SORT_KEYS: Record<Exclude<PeopleSort, 'name'>, SortKey> = {
 export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({})): PeopleView {
   const { people, withUs } = listedBy(sight)
   const { positions, elsewhere } = matching(sight, query)
-  const window = Array.from(positions.subarray(query.from, query.from + query.count), (at) => people[at]!)
+  const window = Array.from(positions.subarray(query.from, query.from + query.count), (at) => entryAt(people, at))
   return {
     people: window.map((one) => {
       const view = (one.view ??= personView(sight, one.person))
@@ -230,7 +233,7 @@ export function peopleView(sight: Sight, query: PeopleQuery = readPeopleQuery({}
 /** The ids of all who match, for something done to every one of them. */
 export function peopleMatching(sight: Sight, query: PeopleQuery): { ids: Id[] } {
   const { people } = listedBy(sight)
-  return { ids: Array.from(matching(sight, query).positions, (at) => people[at]!.person.id) }
+  return { ids: Array.from(matching(sight, query).positions, (at) => entryAt(people, at).person.id) }
 }
 
 /** A person's row, cut to what the asker sees of them (model D5). */
@@ -316,6 +319,6 @@ export function peopleTable(
   const costs = header.includes('cost') || header.includes('last use')
   const { people } = peopleView(sight, { ...query, from: 0, count: Infinity, costs })
   const cell = (person: PersonView, one: string) =>
-    one === LAST_SIGNED_IN ? (seen[person.id] ?? '') : FILE_CELLS[one]!(sight, person)
+    one === LAST_SIGNED_IN ? (seen[person.id] ?? '') : must(FILE_CELLS[one], 'entry of FILE_CELLS')(sight, person)
   return { header, rows: people.map((person) => header.map((one) => cell(person, one))) }
 }

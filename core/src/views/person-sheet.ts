@@ -15,6 +15,7 @@ import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instant
 import { keysOf, type PlaceKeys } from './keys.ts'
 import { personView, seatName, type PersonView } from './people.ts'
 import { placeGrantView, type PlaceGrantView } from './places.ts'
+import { must } from '../checks/must.ts'
 
 /** Everything about one person on one page, cut to what the asker sees of them. */
 export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
@@ -160,7 +161,7 @@ function recordView({ account }: Sight, person: PersonRow): RecordView {
 function offerView(sight: Sight, personId: Id): OfferView | null {
   const { account, now } = sight
   const offer = account.by('offer', 'person', personId).find((one) => one.state === 'live')
-  const person = account.get('person', personId)!
+  const person = must(account.get('person', personId), 'person')
   const open =
     ['invited', 'waiting', 'expired'].includes(stateAt(account, person, now)) ||
     offersWaiting(account, person, now).length > 0

@@ -16,6 +16,7 @@ import { countsNow, keyViews, type KeyView } from './keys.ts'
 import { approversView, type ApproversView } from './approvers.ts'
 import { fittingsAt, type FittingView } from './fittings.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
+import { must } from '../checks/must.ts'
 
 /** One row of the tree of places. */
 export interface PlaceView {
@@ -90,7 +91,7 @@ export function placesView(sight: Sight): PlaceView[] {
     if (!sight.seesPlace(place.id)) continue
     let parent = account.get('place', place.parentId)
     while (parent && !shown.has(parent.id)) parent = account.get('place', parent.parentId)
-    const depth = parent ? shown.get(parent.id)!.depth + 1 : 0
+    const depth = parent ? must(shown.get(parent.id), 'entry of shown').depth + 1 : 0
     const { id, name, kind, reference, walled, archived } = place
     shown.set(id, { id, parentId: parent?.id ?? null, name, kind, reference, walled, archived, depth, people: 0 })
   }
@@ -114,7 +115,7 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
   const insiders = insidersSeen(sight, placeId).map(({ personId, highest }): InsiderView => {
     const reaches = sight.seesKeys(personId, placeId) ? reachesAt(account, personId, placeId, now) : new Map()
     const keys = keyViews(sight, reaches).filter((key) => !isOwnArea(key.area))
-    const person = account.get('person', personId)!
+    const person = must(account.get('person', personId), 'person')
     const state = stateAt(account, person, now)
     return { personId, name: account.nameOf(personId), outsider: isOutsider(person), state, highest, keys }
   })

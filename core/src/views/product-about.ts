@@ -10,6 +10,7 @@ import { codeOf, describedSheet, descriptionOf, type Description } from '../prod
 import { readSheet, type ProductSheet } from '../products/sheet.ts'
 import { seatWords } from '../seats/seat-words.ts'
 import { dateOf, type LocalDate } from '../time/instants.ts'
+import { entryAt } from '../checks/must.ts'
 
 /** What a seat of a type contains (model S12). */
 export interface TypeAbout {
@@ -159,7 +160,7 @@ export function describeProduct(
   if (read.problems) return { ...nothing, problems: read.problems }
   const numbers = description.types.flatMap((type, at) => {
     if (description.pattern !== 'term' || type.number == null) return []
-    const seatType = sheet.seatTypes[at]!.code
+    const seatType = entryAt(sheet.seatTypes, at).code
     return [{ type: 'enter-stock', product, seatType, number: type.number, source: 'as described' }]
   })
   const who = keeper ? { keeperKind: keeper.kind, keeperId: keeper.id } : {}

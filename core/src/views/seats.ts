@@ -9,6 +9,7 @@ import { seatWords, type SeatWords } from '../seats/seat-words.ts'
 import { tallyOf } from '../seats/tally.ts'
 import { monthAt, termsOf } from '../seats/terms.ts'
 import { dateOf, monthOf, type LocalDate } from '../time/instants.ts'
+import { must } from '../checks/must.ts'
 
 /** One pigeonhole of a rack that is not empty. */
 export interface SeatSlot {
@@ -98,7 +99,7 @@ export function seatsView(sight: Sight): SeatsView | undefined {
 function productSeats(sight: Sight, product: Product): ProductSeats {
   const { account, now } = sight
   const { sheet, on, plan } = product
-  const terms = termsOf(account, sheet.code)!
+  const terms = must(termsOf(account, sheet.code), 'termsOf')
   const month = monthAt(monthOf(now, account.zone), account.zone)
   const counted = sheet.charging.rule === 'banded' ? tallyOf(account, terms, month).peak : 0
   const bands = sight.money && sheet.charging.rule === 'banded' ? (sheet.charging.bands ?? []) : []
@@ -123,7 +124,7 @@ function rackOf(sight: Sight, product: Product, type: SheetSeatType): SeatRack {
   const { sheet } = product
   const key = `${sheet.code}/${type.code}`
   const held = account.by('holding', 'type', key).filter((holding) => isHeldAt(account, holding, now))
-  const { taken, reserved, empty, over } = countSeats(account, sheet.code, type.code, now)!
+  const { taken, reserved, empty, over } = must(countSeats(account, sheet.code, type.code, now), 'countSeats')
   const stock = [...account.by('stock', 'type', key)].filter((row) => row.from <= now).sort((a, b) => a.from - b.from)
   const last = stock.at(-1)
   return {

@@ -10,6 +10,7 @@ import { downwards } from '../places/tree.ts'
 import { theirProducts, type TheirProduct } from './client-products.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+import { entryAt, must } from '../checks/must.ts'
 
 /** Someone who can get in at a client's places, as the client reads it. */
 export interface StatementRow {
@@ -89,7 +90,7 @@ function rowOf(
     for (const [key, reach] of reachesAt(account, person.id, id, instant)) {
       const level = reach.own.free === 'none' ? reach.own.approval : reach.own.free
       if (isOwnArea(key) || level === 'none') continue
-      reached.add(answeredAt(account, areaAt(account, key, instant)!, id))
+      reached.add(answeredAt(account, must(areaAt(account, key, instant), 'areaAt'), id))
       const known = best.get(key)
       if (!known || rank(level) > rank(known.level)) best.set(key, { level, names: [name] })
       else if (level === known.level) known.names.push(name)
@@ -106,7 +107,10 @@ function rowOf(
     employer: firmOf(account, person),
     kind: person.kind,
     can,
-    level: levels.sort((one, other) => rank(other) - rank(one))[0]!,
+    level: entryAt(
+      levels.sort((one, other) => rank(other) - rank(one)),
+      0,
+    ),
     ...endOf(account, person, [placeId, ...reached], instant),
   }
 }

@@ -3,6 +3,7 @@ import type { Sight } from '../access/sight.ts'
 import { whyNotJoinable } from '../changes/people/join-people.ts'
 import { plainName } from '../people/names.ts'
 import type { Need } from './desk.ts'
+import { must } from '../checks/must.ts'
 
 /** So many are proposed at a time. */
 const MAXIMUM_TWINS = 5
@@ -25,10 +26,10 @@ export function twins(sight: Sight): Need[] {
   const found: Need[] = []
   for (const alike of byName.values()) {
     if (alike.length !== 2 || found.length === MAXIMUM_TWINS) continue
-    const [one, other] = alike.sort().map((id) => account.get('person', id)!) as [never, never]
+    const [one, other] = alike.sort().map((id) => must(account.get('person', id), 'person')) as [never, never]
     if (whyNotJoinable(account, one, other) || !alike.every((id) => sight.depthOf(id) === 'record')) continue
     const [personId, otherId] = alike as [Id, Id]
-    if (account.get('person', personId)!.apartFrom.includes(otherId)) continue
+    if (must(account.get('person', personId), 'person').apartFrom.includes(otherId)) continue
     const address = (id: Id) => account.personal(id, 'email') ?? 'no email'
     const detail = `${address(personId)} and ${address(otherId)}`
     found.push({ kind: 'twin', personId, name: account.nameOf(personId), date: null, detail, otherId })

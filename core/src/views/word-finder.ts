@@ -1,3 +1,4 @@
+import { must } from '../checks/must.ts'
 /**
  * Finds which of many texts hold words and phrases. They are in one string, one after the other: looking through that
  * is several times as quick as going from text to text.
@@ -26,7 +27,9 @@ export class WordFinder {
     const [first, ...rest] = phrases.map((phrase) => this.linesOf(phrase))
     const others = rest.map((lines) => new Set(lines))
     return Uint32Array.from(
-      others.length === 0 ? first! : first!.filter((at) => others.every((lines) => lines.has(at))),
+      others.length === 0
+        ? must(first, 'first')
+        : must(first, 'first').filter((at) => others.every((lines) => lines.has(at))),
     )
   }
 
@@ -49,7 +52,7 @@ export class WordFinder {
     let [low, high] = [from, this.begins.length - 2]
     while (low < high) {
       const middle = (low + high + 1) >> 1
-      if (this.begins[middle]! <= position) low = middle
+      if (must(this.begins[middle], 'entry of begins') <= position) low = middle
       else high = middle - 1
     }
     return low

@@ -1,6 +1,6 @@
 import { IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { billView, termsOf, type BillView, type InvoiceLine, type Sight } from '@lodge/core'
+import { must, billView, termsOf, type BillView, type InvoiceLine, type Sight } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import { fetchSheet } from '../protocols/sheets.ts'
 import { insertEvent } from '../store/events.ts'
@@ -58,7 +58,7 @@ export const billRoutes = [
     heavy: true,
     summary: 'Vendors’ invoices compared with a month’s bill, and their differences now.',
     async answer(ask) {
-      seenBill(ask.sight, ask.params.month!)
+      seenBill(ask.sight, must(ask.params.month, 'month'))
       return laidInvoices(ask)
     },
   }),
@@ -71,7 +71,7 @@ export const billRoutes = [
     body: InvoiceBody,
     async answer(ask) {
       const { lodge, account, sight, params, body, accountId, personId, now } = ask
-      const bill = seenBill(sight, params.month!)
+      const bill = seenBill(sight, must(params.month, 'month'))
       if (!termsOf(sight.account, body.product)) throw badRequest('no-such-product', 'There is no such product here.')
       const read = { kind: 'invoice' as const, text: body.text, month: bill.month, accountId, version: account.version }
       const { lines } = (await lodge.thinker.think({ ...read, personId, now }, account)) as { lines: InvoiceLine[] }
@@ -103,7 +103,7 @@ function seenBill(sight: Sight, month: string): BillView {
 
 /** The month's invoices, laid against the bill as it is now. */
 async function laidInvoices({ lodge, account, accountId, personId, asPersonId, params, now }: AccountAsk<object>) {
-  const invoices = await readInvoices(lodge.pools.requests, accountId, params.month!)
+  const invoices = await readInvoices(lodge.pools.requests, accountId, must(params.month, 'month'))
   const task = { kind: 'laid-invoices' as const, invoices, accountId, version: account.version, personId, now }
   return lodge.thinker.think({ ...task, as: asPersonId }, account)
 }

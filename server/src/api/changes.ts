@@ -1,6 +1,8 @@
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Min } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
+  entryAt,
+  must,
   endsAccessOnly,
   shutsDoorsOnly,
   fillDocket,
@@ -110,7 +112,7 @@ export const changeRoutes = [
     async answer({ lodge, account, accountId, personId, body, now }) {
       const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
       const read = readFilling(body.filling)
-      if (read.problems) throw badRequest('bad-filling', read.problems[0]!.sentence, read.problems)
+      if (read.problems) throw badRequest('bad-filling', entryAt(read.problems, 0).sentence, read.problems)
       return fillDocket(account, read.value, personId, now, () => ids.issue())
     },
   }),
@@ -120,7 +122,7 @@ export const changeRoutes = [
     path: `${ACCOUNT}/runs/{runId}`,
     summary: 'The progress of a docket applied in batches, and what was refused.',
     async answer({ lodge, accountId, personId, params }) {
-      const run = await readRunState(lodge.pools.requests, accountId, params.runId!)
+      const run = await readRunState(lodge.pools.requests, accountId, must(params.runId, 'runId'))
       if (!run || run.actorId !== personId) throw notFound()
       // Anyone who reads that it is done and then reads the account finds it so, whichever process did the last batch.
       if (run.state === 'done') await lodge.accounts.catchUp(accountId)
@@ -146,7 +148,7 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
     if (!read.problems) changes.push(read.value)
     else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
   }
-  if (problems.length > 0) throw badRequest('bad-change', problems[0]!.sentence, problems)
+  if (problems.length > 0) throw badRequest('bad-change', entryAt(problems, 0).sentence, problems)
   if (!changes.every(isByHand)) {
     throw badRequest('bad-change', 'This has a page of its own and cannot be done here.')
   }

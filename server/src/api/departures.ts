@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import { decodeProtectedHeader } from 'jose'
 import {
+  entryAt,
+  must,
   backFrom,
   departureView,
   HandoversWanted,
@@ -62,7 +64,7 @@ async function seenRecord(ask: AccountAsk<object>) {
 }
 
 function documentOf(jws: string): LeaversRecord {
-  return JSON.parse(Buffer.from(jws.split('.')[1]!, 'base64url').toString('utf8')) as LeaversRecord
+  return JSON.parse(Buffer.from(entryAt(jws.split('.'), 1), 'base64url').toString('utf8')) as LeaversRecord
 }
 
 export const departureRoutes = [
@@ -174,7 +176,7 @@ export const departureRoutes = [
       const ids = wanted.ids.map((id) => (id.startsWith(`${product}/`) ? id.slice(product.length + 1) : id))
       const control = passThingsControl(sight, personId)
       if (sight.depthOf(personId) !== 'record') throw notFound()
-      if (!control.enabled) throw new LodgeError(403, 'not-allowed', control.reason!)
+      if (!control.enabled) throw new LodgeError(403, 'not-allowed', must(control.reason, 'reason'))
       const problem = takerProblem(sight, personId, product, takerId)
       if (problem) throw badRequest(problem.code, problem.sentence, [problem])
       const row = account.by('connection', 'product', product).find(({ on }) => on)

@@ -1,5 +1,5 @@
 import { Equals } from 'class-validator'
-import { instantText, isHeldAt, productAt, type Account, type Id, type Sight } from '@lodge/core'
+import { entryAt, must, instantText, isHeldAt, productAt, type Account, type Id, type Sight } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import { signDocument } from '../signin/signing-keys.ts'
 import { closeAccount } from '../store/close-account.ts'
@@ -26,7 +26,7 @@ export const exportRoutes = [
     heavy: true,
     summary: 'Everything kept about one person: for themselves, and for people with the right to run departures.',
     async answer({ lodge, account, accountId, personId, sight, params, ctx, now }) {
-      const id = params.personId!
+      const id = must(params.personId, 'personId')
       const person = account.get('person', id)
       if (!person || (id !== personId && (!sight.can('people', 'change') || !sight.seesPerson(id)))) throw notFound()
       ctx.attachment('kept-on-one-person.json')
@@ -94,9 +94,10 @@ function mustOwn(sight: Sight): void {
 
 /** What the account's rows and personal values say of one person. */
 function kept(account: Account, personId: Id, now: number): object {
-  const person = account.get('person', personId)!
+  const person = must(account.get('person', personId), 'person')
   const text = (instant: number | null) => (instant === null ? null : instantText(instant))
-  const fieldName = (field: string) => account.get('field', field.replace('field ', ''))?.name ?? field.split(' ')[0]!
+  const fieldName = (field: string) =>
+    account.get('field', field.replace('field ', ''))?.name ?? entryAt(field.split(' '), 0)
   return {
     personId,
     personal: Object.fromEntries(account.personalOf(personId).map(({ field, value }) => [fieldName(field), value])),

@@ -1,7 +1,7 @@
 import { randomInt } from 'node:crypto'
 import { IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { dateOf, mayPrintFirstSlip, type Instant } from '@lodge/core'
+import { entryAt, must, dateOf, mayPrintFirstSlip, type Instant } from '@lodge/core'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { plainCode, spokenCode } from '../signin/codes.ts'
@@ -39,12 +39,7 @@ function dead(): LodgeError {
 
 /** `tadeo.482`: short enough for paper, and nobody’s yet. */
 async function freeName(lodge: Lodge, name: string): Promise<string> {
-  const plain =
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .split(/\s+/)[0]!
-      .replaceAll(/[^a-z0-9]/g, '') || 'guest'
+  const plain = entryAt(name.normalize('NFKD').toLowerCase().split(/\s+/), 0).replaceAll(/[^a-z0-9]/g, '') || 'guest'
   for (;;) {
     const wanted = `${plain.slice(0, 16)}.${randomInt(100, 1000)}`
     if (!(await findLoginByEmail(lodge.pools.requests, wanted))) return wanted
@@ -60,7 +55,10 @@ async function find(lodge: Lodge, code: string, now: Instant): Promise<{ token: 
   const isOpen = offer?.state === 'live' && offer.expiresAt > instant
   if (!token || !loaded || !isOpen || loaded.account.get('person', offer.personId)?.state !== 'invited') throw dead()
   const email = token.detail.signInName ?? ''
-  return { token, found: { account: loaded.account, accountId: token.accountId!, offer, email, now: instant } }
+  return {
+    token,
+    found: { account: loaded.account, accountId: must(token.accountId, 'accountId'), offer, email, now: instant },
+  }
 }
 
 /** What a first slip opens, for the page at which any slip is typed; undefined if it is none. */
@@ -88,7 +86,10 @@ export const firstSlipRoutes = [
           'Sign-in slips are for people invited without an email address. The person who invited them or the office makes them.'
         throw new LodgeError(403, 'not-allowed', sentence)
       }
-      const offer = account.by('offer', 'person', person.id).find((one) => one.state === 'live')!
+      const offer = must(
+        account.by('offer', 'person', person.id).find((one) => one.state === 'live'),
+        'such entry of by',
+      )
       const code = spokenCode(CODE_GROUPS)
       const signInName = await freeName(lodge, account.nameOf(person.id))
       await endTokensOf(lodge.pools.requests, 'first-slip', accountId, person.id, now)

@@ -1,4 +1,4 @@
-import { areaAt, type GridTile } from '@lodge/core'
+import { must, areaAt, type GridTile } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'
@@ -33,7 +33,8 @@ export const gridRoutes = [
     cacheable: true,
     async answer(ask) {
       for (const name of ['row', 'column'] as const) {
-        if (!/^\d{1,4}$/.test(ask.params[name]!)) throw badRequest('bad-tile', `${name} must be a number from 0.`)
+        if (!/^\d{1,4}$/.test(must(ask.params[name], 'entry of params')))
+          throw badRequest('bad-tile', `${name} must be a number from 0.`)
       }
       const { rows, cells } = (await thinkOf(ask, 'grid-tile')) as GridTile
       return { rows, cells: Buffer.from(cells).toString('base64') }

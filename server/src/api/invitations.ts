@@ -12,6 +12,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import {
+  must,
   choicesView,
   dateOf,
   emailKey,
@@ -93,7 +94,7 @@ async function find({ lodge, ctx, body }: Ask<{ token: string }>): Promise<Found
     await lodge.limits.countToken(ctx.ip)
     throw dead()
   }
-  return { account: loaded.account, accountId: token!.accountId, offer, email, now: instant }
+  return { account: loaded.account, accountId: must(token, 'token').accountId, offer, email, now: instant }
 }
 
 export const invitationRoutes = [
@@ -159,7 +160,7 @@ export const invitationRoutes = [
 /** What the invited reads before anything is made; what is offered is theirs to see. */
 export function describe({ account, offer, email, now }: Found) {
   const choices = choicesView(new Sight(account, offer.sponsorId, now))
-  const person = account.get('person', offer.personId)!
+  const person = must(account.get('person', offer.personId), 'person')
   return {
     account: account.settings.name,
     terms: account.settings.terms,

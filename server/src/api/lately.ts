@@ -1,4 +1,4 @@
-import { instantText, productAt, readInstant, isInstantText, type Instant, type Sight } from '@lodge/core'
+import { must, instantText, productAt, readInstant, isInstantText, type Instant, type Sight } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import { eventsBefore } from '../store/events.ts'
 import { readEntries, type LedgerFilter } from '../store/ledger.ts'
@@ -49,7 +49,7 @@ export const latelyRoutes = [
       kind: `one of ${LATELY_KINDS.join(', ')}; all of them without`,
     },
     async answer({ lodge, accountId, sight, params, query }) {
-      const personId = sight.account.leadsTo(params.personId!)
+      const personId = sight.account.leadsTo(must(params.personId, 'personId'))
       if (!sight.account.get('person', personId) || sight.depthOf(personId) !== 'record') throw notFound()
       const kind = LATELY_KINDS.find((one) => one === query.kind)
       if (query.kind && !kind) throw badRequest('bad-kind', `kind must be one of ${LATELY_KINDS.join(', ')}.`)

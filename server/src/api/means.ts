@@ -1,7 +1,7 @@
 import { IsObject, IsOptional, IsString, MaxLength } from 'class-validator'
 import type { RegistrationResponseJSON } from '@simplewebauthn/server'
 import { v7 as uuidv7 } from 'uuid'
-import { Email, Line, type Instant } from '@lodge/core'
+import { entryAt, must, Email, Line, type Instant } from '@lodge/core'
 import { LodgeError, notFound, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { newBackupCodes, newCodes, stepOf } from '../signin/codes.ts'
@@ -196,14 +196,14 @@ export const meansRoutes = [
       const { lodge, params } = ask
       const login = await ownLogin(ask)
       const keys = (await meansOfLogin(lodge.pools.requests, login.id)).filter((one) => one.kind === 'passkey')
-      if (login.passwordHash === null && keys.length === 1 && keys[0]!.id === params.meansId) {
+      if (login.passwordHash === null && keys.length === 1 && entryAt(keys, 0).id === params.meansId) {
         throw new LodgeError(
           409,
           'last-means',
           'This passkey is your only way to sign in. Set a password or add another passkey first.',
         )
       }
-      if (!(await removeMeans(lodge.pools.requests, login.id, params.meansId!))) throw notFound()
+      if (!(await removeMeans(lodge.pools.requests, login.id, must(params.meansId, 'meansId')))) throw notFound()
       const left = await meansOfLogin(lodge.pools.requests, login.id)
       // Codes on paper stand in for something; alone they would be a second sign-in step nobody renews.
       if (left.every((one) => one.kind === 'backup')) await removeMeansOfKind(lodge.pools.requests, login.id, 'backup')
@@ -252,8 +252,8 @@ export const meansRoutes = [
       if (params.sessionId !== session.id) mustNotBeNarrow(session)
       const own = await sessionsOfLogin(lodge.pools.requests, session.loginId, now)
       if (!own.some((one) => one.id === params.sessionId)) throw notFound()
-      await endSession(lodge.pools.requests, params.sessionId!, now, 'ended-by-self')
-      lodge.hub.endSession(params.sessionId!)
+      await endSession(lodge.pools.requests, must(params.sessionId, 'sessionId'), now, 'ended-by-self')
+      lodge.hub.endSession(must(params.sessionId, 'sessionId'))
       return undefined
     },
   }),

@@ -15,6 +15,7 @@ import {
   Min,
 } from 'class-validator'
 import {
+  must,
   listColumnsOf,
   LIST_FIELDS,
   looksAfter,
@@ -88,7 +89,9 @@ function taskOf(ask: AccountAsk<MemberListContent>, withPreview: boolean) {
   const product = productOf(ask)
   const cells = textCells(body.cells)
   const columns = Object.fromEntries(
-    LIST_FIELDS.flatMap((field) => (Number.isInteger(body.columns[field]) ? [[field, body.columns[field]!]] : [])),
+    LIST_FIELDS.flatMap((field) =>
+      Number.isInteger(body.columns[field]) ? [[field, must(body.columns[field], 'entry of columns')]] : [],
+    ),
   ) as ListColumns
   const hash = createHash('sha256').update(JSON.stringify(cells)).digest('base64url')
   const runId = new IssuedIds(lodge.configuration.keyRing, accountId, personId).derived(body.runId)
@@ -152,7 +155,7 @@ export const memberListRoutes = [
     body: MemberListJudging,
     async answer(ask) {
       const task = taskOf(ask, ask.body.withPreview ?? false)
-      return new JsonText((await ask.lodge.thinker.thinkText(task, ask.account))!)
+      return new JsonText(must(await ask.lodge.thinker.thinkText(task, ask.account), 'answer of the worker'))
     },
   }),
   route({

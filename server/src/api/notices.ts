@@ -1,6 +1,7 @@
 import { IsBoolean, IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import ical from 'ical-generator'
 import {
+  must,
   addDays,
   dateOf,
   isPresent,
@@ -187,7 +188,7 @@ export const noticeRoutes = [
     answers: ['calendar'],
     summary: 'Arrivals, returns and ends as iCalendar (RFC 5545), behind a secret address.',
     async answer({ lodge, ctx, params }) {
-      const token = params.token!.replace(/\.ics$/, '')
+      const token = must(params.token, 'token').replace(/\.ics$/, '')
       const [accountId = '', personId = ''] = token.split('.')
       const known = /^[0-9a-f-]{36}$/.test(accountId) && /^[0-9a-f-]{36}$/.test(personId)
       const { calendarNumber } = known

@@ -1,4 +1,4 @@
-import { schemaOf } from '@lodge/core'
+import { must, schemaOf } from '@lodge/core'
 import { ANSWERS, type Route } from './route.ts'
 
 const PROBLEM = {
@@ -73,7 +73,7 @@ function operationOf(one: Route, schemas: Record<string, unknown>): object {
     name,
     in: 'path',
     required: true,
-    schema: parameterSchema(name!),
+    schema: parameterSchema(must(name, 'name')),
   }))
   const inQuery = Object.entries(one.query ?? {}).map(([name, description]) => ({
     name,

@@ -1,5 +1,5 @@
 import { IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
-import { listOfPlace } from '@lodge/core'
+import { must, listOfPlace } from '@lodge/core'
 import { notFound } from '../errors.ts'
 import { route } from './route.ts'
 
@@ -35,8 +35,8 @@ export const placeListRoutes = [
     summary: 'A place with the places beneath it, as a list to paste for another.',
     cacheable: true,
     async answer({ sight, params }) {
-      if (!sight.seesPlace(params.placeId!)) throw notFound()
-      return { text: listOfPlace(sight, params.placeId!) }
+      if (!sight.seesPlace(must(params.placeId, 'placeId'))) throw notFound()
+      return { text: listOfPlace(sight, must(params.placeId, 'placeId')) }
     },
   }),
 ]

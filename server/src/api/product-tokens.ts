@@ -14,6 +14,7 @@ import {
 import ipaddr from 'ipaddr.js'
 import { v7 as uuidv7 } from 'uuid'
 import {
+  must,
   instantText,
   isUncared,
   lastDateBefore,
@@ -63,10 +64,10 @@ type Ask = AccountAsk<object>
 
 /** The product whose tokens the asker may look after. @throws LodgeError 403 with the reason, or 404. */
 function mayRun({ sight, params }: Ask): string {
-  const product = params.product!
+  const product = must(params.product, 'product')
   if (!seesTokens(sight, product)) throw notFound()
   const control = tokenControl(sight)
-  if (!control.enabled) throw new LodgeError(403, 'not-allowed', control.reason!)
+  if (!control.enabled) throw new LodgeError(403, 'not-allowed', must(control.reason, 'reason'))
   return product
 }
 
@@ -129,7 +130,7 @@ export const productTokenRoutes = [
     path: TOKENS,
     summary: 'The tokens with which a product’s programs ask here: never what a token is itself.',
     async answer(ask) {
-      const product = ask.params.product!
+      const product = must(ask.params.product, 'product')
       if (!seesTokens(ask.sight, product)) throw notFound()
       const tokens = await tokensOfProduct(ask.lodge.pools.requests, ask.accountId, product)
       return { tokens: tokens.map((one) => tokenView(ask, one, ask.now)), control: tokenControl(ask.sight) }

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Context } from 'koa'
 import type Router from '@koa/router'
 import {
+  entryAt,
   absenceAt,
   asksSecondMeans,
   dateOf,
@@ -150,7 +151,7 @@ async function read(lodge: Lodge, ctx: Context & { params: Record<string, string
     const sent = (ctx.request as unknown as { body: unknown }).body
     checkJson(sent)
     const body = readShape(one.body, sent)
-    if (body.problems) throw badRequest('bad-body', body.problems[0]!.sentence, body.problems)
+    if (body.problems) throw badRequest('bad-body', entryAt(body.problems, 0).sentence, body.problems)
     asked.body = body.value
   }
   for (const [name, value] of Object.entries(ctx.params)) {

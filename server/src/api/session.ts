@@ -19,6 +19,7 @@ import { accountsOfLogin } from '../store/read-account.ts'
 import { chooseAccount, proveSession } from '../store/sessions.ts'
 import { meOf } from './me.ts'
 import { route } from './route.ts'
+import { must } from '@lodge/core'
 
 export class SignIn {
   /** An address, or the short name of a login without a mailbox (model P1). */
@@ -85,7 +86,11 @@ export const sessionRoutes = [
       await lodge.limits.countSignIn(body.email, ctx.ip, isKnown)
       // What does not depend on the password is done while it is hashed.
       const [matches, people] = await Promise.all([
-        lodge.passwords.matches(login?.passwordHash, body.password, isKnown ? login!.id : networkOf(ctx.ip)),
+        lodge.passwords.matches(
+          login?.passwordHash,
+          body.password,
+          isKnown ? must(login, 'login').id : networkOf(ctx.ip),
+        ),
         accountsOfLogin(lodge.pools.requests, login?.id ?? NO_ACCOUNT),
       ])
       if (!matches || !login) {

@@ -1,6 +1,7 @@
 import { Equals, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
+  must,
   type AccountBook,
   BOOK_FORMAT,
   Email,
@@ -140,13 +141,19 @@ async function open(ask: Ask<OpenAccount>): Promise<object> {
   const made = known ? undefined : await newLogin(lodge, email, body, now)
   // Used up last: anyone who mistyped something opens the same link again.
   if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
-  const login = known?.login ?? made!.login
+  const login = known?.login ?? must(made, 'made').login
   const [founder] = [...account.all('person')]
-  const who = { loginId: login.id, accountId: account.id, personId: founder!.id }
-  await foundAccount(lodge.pools, account, [{ id: login.id, personId: founder!.id }], now, async (connection) => {
-    if (made) await insertNewLogin(connection, made, now)
-    await agreed(connection, who, TERMS, now)
-  })
+  const who = { loginId: login.id, accountId: account.id, personId: must(founder, 'founder').id }
+  await foundAccount(
+    lodge.pools,
+    account,
+    [{ id: login.id, personId: must(founder, 'founder').id }],
+    now,
+    async (connection) => {
+      if (made) await insertNewLogin(connection, made, now)
+      await agreed(connection, who, TERMS, now)
+    },
+  )
   return enterNew(lodge, ctx, login, who, made, known?.session, now)
 }
 

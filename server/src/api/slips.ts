@@ -1,6 +1,15 @@
 import { Equals, IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { absenceAt, helpControl, mayPrintFirstSlip, Sight, whyNotIn, type Account, type Instant } from '@lodge/core'
+import {
+  must,
+  absenceAt,
+  helpControl,
+  mayPrintFirstSlip,
+  Sight,
+  whyNotIn,
+  type Account,
+  type Instant,
+} from '@lodge/core'
 import { wallClock } from '../clock.ts'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
@@ -72,10 +81,12 @@ export async function waitingAtTheDoor(
 /** Those who wish it hear by mail that someone waits to be confirmed, as far as they may confirm it. */
 async function tellHelpers(lodge: Lodge, account: Account, token: LoginToken, now: Instant): Promise<void> {
   const { accountId, personId } = token
-  const work = (await wishingHelpMail(lodge.pools.requests, accountId!)).flatMap((toPersonId) => {
-    const mayConfirm = helpControl(new Sight(account, toPersonId, now), personId!).enabled
-    const ids = { template: 'at-the-door', toPersonId, aboutPersonId: personId! }
-    return mayConfirm && toPersonId !== token.detail.issuerId ? [{ accountId: accountId!, kind: 'tell', ids }] : []
+  const work = (await wishingHelpMail(lodge.pools.requests, must(accountId, 'accountId'))).flatMap((toPersonId) => {
+    const mayConfirm = helpControl(new Sight(account, toPersonId, now), must(personId, 'personId')).enabled
+    const ids = { template: 'at-the-door', toPersonId, aboutPersonId: must(personId, 'personId') }
+    return mayConfirm && toPersonId !== token.detail.issuerId
+      ? [{ accountId: must(accountId, 'accountId'), kind: 'tell', ids }]
+      : []
   })
   if (work.length === 0) return
   await insertAllWork(lodge.pools.requests, work, wallClock())
@@ -89,7 +100,7 @@ export const slipRoutes = [
     path: `${PERSON}/way-in`,
     summary: 'Why someone cannot sign in, when they last did, and whether a sign-in slip needs a second person.',
     async answer({ lodge, account, accountId, sight, params, now }) {
-      const personId = params.personId!
+      const personId = must(params.personId, 'personId')
       const person = account.get('person', personId)
       if (!person || sight.depthOf(personId) !== 'record') throw notFound()
       const login = person.loginId ? await findLogin(lodge.pools.requests, person.loginId) : undefined
@@ -127,10 +138,13 @@ export const slipRoutes = [
     summary: 'Makes a sign-in slip, spoken or printed: ten minutes, one use (model I9).',
     body: IssueSlip,
     async answer({ lodge, account, accountId, personId: issuerId, sight, params, now }) {
-      const personId = params.personId!
+      const personId = must(params.personId, 'personId')
       mayHelp(sight, personId)
       const code = spokenCode(3)
-      const login = await findLogin(lodge.pools.requests, account.get('person', personId)!.loginId!)
+      const login = await findLogin(
+        lodge.pools.requests,
+        must(must(account.get('person', personId), 'person').loginId, 'loginId'),
+      )
       if (!login) throw notFound()
       await insertLoginToken(lodge.pools.requests, {
         id: uuidv7(),
@@ -187,7 +201,7 @@ export const slipRoutes = [
     path: `${PERSON}/countersign`,
     summary: 'Confirms someone who signed in with another person’s slip. They have all their access from then on.',
     async answer({ lodge, accountId, personId: signerId, sight, params, now }) {
-      const personId = params.personId!
+      const personId = must(params.personId, 'personId')
       mayHelp(sight, personId)
       let opened = 0
       for (const session of await slipSessionsOf(lodge.pools.requests, accountId, personId, now)) {

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { IsIn, IsObject, IsOptional, Matches } from 'class-validator'
-import { keptProducts, WHO_FIELDS, type MarkMeaning, type MemberChoice, type Spreadsheet } from '@lodge/core'
+import { must, keptProducts, WHO_FIELDS, type MarkMeaning, type MemberChoice, type Spreadsheet } from '@lodge/core'
 import { notFound } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { cellsOf } from '../work/cell-reader.ts'
@@ -107,7 +107,7 @@ export const spreadsheetRoutes = [
     body: SpreadsheetJudging,
     async answer(ask) {
       const task = taskOf(ask, ask.body.withPreview ?? false)
-      return new JsonText((await ask.lodge.thinker.thinkText(task, ask.account))!)
+      return new JsonText(must(await ask.lodge.thinker.thinkText(task, ask.account), 'answer of the worker'))
     },
   }),
   route({

@@ -1,5 +1,6 @@
 import { IsString, MaxLength } from 'class-validator'
 import {
+  must,
   addDays,
   dateOf,
   instantOfLocal,
@@ -102,7 +103,7 @@ export const statementRoutes = [
           })),
         invitations: [...account.all('offer')]
           .filter((offer) => offer.state === 'live' && sight.seesPerson(offer.personId))
-          .filter((offer) => stateAt(account, account.get('person', offer.personId)!, now) === 'invited')
+          .filter((offer) => stateAt(account, must(account.get('person', offer.personId), 'person'), now) === 'invited')
           .map((offer) => ({
             id: offer.id,
             personId: offer.personId,
@@ -155,11 +156,16 @@ async function statementOf(ask: AccountAsk<object>): Promise<StatementView> {
   const on = query.on ?? today
   if (!isDate(on)) throw badRequest('bad-date', `There is no such day as ${on}. Write it as 2026-06-30.`)
   if (on > today) throw badRequest('future', 'An access report is for today or a day in the past.')
-  if (!sight.can('access', 'see', params.placeId) || !sight.seesPlace(params.placeId!)) throw notFound()
-  checkStatementSize(account, params.placeId!)
-  if (on === today) return (await thinkOf(lodge, account, accountId, sight.personId, params.placeId!, now)) ?? missing()
+  if (!sight.can('access', 'see', params.placeId) || !sight.seesPlace(must(params.placeId, 'placeId'))) throw notFound()
+  checkStatementSize(account, must(params.placeId, 'placeId'))
+  if (on === today)
+    return (await thinkOf(lodge, account, accountId, sight.personId, must(params.placeId, 'placeId'), now)) ?? missing()
   const instant = instantOfLocal(`${addDays(on, 1)}T00:00`, account.zone, 'beginning') - 1
-  const task = { kind: 'past' as const, view: 'statement' as const, params: { placeId: params.placeId! } }
+  const task = {
+    kind: 'past' as const,
+    view: 'statement' as const,
+    params: { placeId: must(params.placeId, 'placeId') },
+  }
   const whole = { ...task, accountId, version: account.version, personId: sight.personId, now, instants: [instant] }
   return ((await lodge.thinker.thinkBack(whole, account)) as StatementView | undefined) ?? missing()
 }

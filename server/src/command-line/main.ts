@@ -14,6 +14,7 @@ import {
 } from './book-commands.ts'
 import { listCommand, tasksCommand } from './task-commands.ts'
 import type { TokenWords } from './token-command.ts'
+import { entryAt, must } from '@lodge/core'
 
 /**
  * Runs one command line; nothing but the exit status and what was printed comes of it.
@@ -45,33 +46,37 @@ export async function runCommandLine(
         status = await run(words, values.at(-2) as Options)
       })
 
-  command('check <book>', 'list every problem of a book, by path', ([book], options) => check(book!, options, print))
+  command('check <book>', 'list every problem of a book, by path', ([book], options) =>
+    check(must(book, 'book'), options, print),
+  )
   command(
     'reach <book> <person> <place> [area]',
     'what someone can do at a place',
-    ([book, person, place, area], options) => reachCommand(openBook(book!, options, print), person!, place!, area),
+    ([book, person, place, area], options) =>
+      reachCommand(openBook(must(book, 'book'), options, print), must(person, 'person'), must(place, 'place'), area),
   )
   command('why <book> <person> <place> <area>', 'every route that leads there, counting or not', (words, options) =>
-    whyCommand(openBook(words[0]!, options, print), words[1]!, words[2]!, words[3]!),
+    whyCommand(openBook(entryAt(words, 0), options, print), entryAt(words, 1), entryAt(words, 2), entryAt(words, 3)),
   )
   command(
     'who <book> <level> <place> [area]',
     'everyone who reaches a place at a level',
-    ([book, level, place, area], options) => whoCommand(openBook(book!, options, print), level!, place!, area),
+    ([book, level, place, area], options) =>
+      whoCommand(openBook(must(book, 'book'), options, print), must(level, 'level'), must(place, 'place'), area),
   )
   command('bill <book> <month>', 'a month’s bill, line by line', ([book, month], options) =>
-    billCommand(openBook(book!, options, print, true), month!),
+    billCommand(openBook(must(book, 'book'), options, print, true), must(month, 'month')),
   )
     .option('--product <code>', 'of one product only')
     .option('--by <part>', 'split by place (client) or by cost code: place, code')
   command('count <book>', 'everybody, counted or not, and why', ([book], options) =>
-    countCommand(openBook(book!, options, print, true)),
+    countCommand(openBook(must(book, 'book'), options, print, true)),
   ).option('--product <code>', 'of one product only')
   command('tasks <book>', 'what has to be done by hand in products', ([book], options) =>
-    tasksCommand(openBook(book!, options, print)),
+    tasksCommand(openBook(must(book, 'book'), options, print)),
   ).option('--product <code>', 'in one product only')
   command('list <book> <product> <file>', 'a product’s member list against the book, row by row', (words, options) =>
-    listCommand(openBook(words[0]!, options, print), words[1]!, words[2]!),
+    listCommand(openBook(entryAt(words, 0), options, print), entryAt(words, 1), entryAt(words, 2)),
   )
   program
     .command('token <product>')

@@ -1,5 +1,5 @@
 import { visit } from 'jsonc-parser'
-import { MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
+import { must, MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
 
 /**
  * Names that are twice in one object of a JSON text: the person who wrote them meant both, and one would be lost
@@ -12,7 +12,7 @@ export function namesTwice(text: string): Problem[] {
   visit(text, {
     onObjectBegin: () => void open.push(new Set()),
     onObjectProperty(name, _offset, _length, _line, _character, pathSupplier) {
-      const names = open.at(-1)!
+      const names = must(open.at(-1), 'last of open')
       if (names.has(name) && problems.length < MAXIMUM_PROBLEMS) {
         const path = [...pathSupplier(), name].map((one) => String(one).replaceAll('~', '~0').replaceAll('/', '~1'))
         problems.push(

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import {
+  must,
   activeOwners,
   judgeMembers,
   keepersOf,
@@ -56,7 +57,7 @@ export async function listCommand(scene: Scene, product: string, path: string): 
   const members = readMembers(cells, table, sheet.seatTypes, account.zone)
   // The one who has the book sees all of it.
   const [owner] = activeOwners(account, instant)
-  const judged = judgeMembers(new Sight(account, owner!.id, instant), product, members)
+  const judged = judgeMembers(new Sight(account, must(owner, 'owner').id, instant), product, members)
   const differing = judged.filter(({ verdict }) => verdict !== 'agrees')
   if (options.json) print(JSON.stringify(judged, null, 2))
   else {

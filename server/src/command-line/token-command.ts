@@ -7,6 +7,7 @@ import { hashToken } from '../signin/key-ring.ts'
 import { openPools, type Pools } from '../store/pools.ts'
 import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/product-tokens.ts'
 import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
+import { entryAt } from '@lodge/core'
 
 /** Where the start command notes the database of the running demo. */
 const STATE_FILE = '.lodge/running.json'
@@ -74,7 +75,7 @@ export async function makeToken(
       complain(rows.length === 0 ? `No account has a product ${product}.` : `Several accounts have ${product}.`)
       return 1
     }
-    print(await makeProductToken(pools, rows[0]!.account_id as string, product, options))
+    print(await makeProductToken(pools, entryAt(rows, 0).account_id as string, product, options))
     return 0
   } finally {
     await pools.end()

@@ -1,4 +1,5 @@
 import {
+  must,
   LEVELS,
   dateInWords,
   dateOf,
@@ -29,7 +30,7 @@ export function routeInWords(account: Account, reason: Reason, names: (id: Id) =
   if (grant.subjectKind === 'standing') parts.push(`as every ${grant.subjectId} has it`)
   if (grant.until !== null && obstacle !== 'over') parts.push(`until ${dateInWords(lastDateBefore(grant.until, zone))}`)
   if (obstacle === 'not-begun') parts.push('which has not begun')
-  if (obstacle === 'over') parts.push(`ended ${dateInWords(lastDateBefore(grant.until!, zone))}`)
+  if (obstacle === 'over') parts.push(`ended ${dateInWords(lastDateBefore(must(grant.until, 'until'), zone))}`)
   if (obstacle === 'wall') parts.push(wallInWords(route.wall?.name))
   if (obstacle === 'not-at-root') parts.push(`which counts only if given at ${account.root.name}`)
   if (obstacle === 'asleep') parts.push('asleep, since the place was archived')

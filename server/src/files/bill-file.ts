@@ -1,4 +1,4 @@
-import { amountText, type BillView, type ItemView } from '@lodge/core'
+import { must, amountText, type BillView, type ItemView } from '@lodge/core'
 import { tableCsv } from './csv.ts'
 import { breakPage, openDocument, written } from './pdf.ts'
 
@@ -16,7 +16,14 @@ export function billCsv(bill: BillView, lines: readonly OpenLine[], locale: stri
     const parts = items.filter((item) => item.amountMinor !== null)
     if (parts.length === 0) return [[...base, '', '', '', String(line.quantity), amount(line.amountMinor)]]
     return parts.map((item) => {
-      return [...base, item.name, item.firstDate, item.lastDate, String(item.quantity), amount(item.amountMinor!)]
+      return [
+        ...base,
+        item.name,
+        item.firstDate,
+        item.lastDate,
+        String(item.quantity),
+        amount(must(item.amountMinor, 'amountMinor')),
+      ]
     })
   })
   const header = ['month', 'product', 'line', 'late for', 'for', 'from', 'until', 'quantity', `amount ${bill.currency}`]

@@ -1,6 +1,7 @@
 import { unzipSync, zipSync } from 'fflate'
 import { parse } from 'csv-parse/sync'
 import readXlsxFile from 'read-excel-file/node'
+import { must } from '@lodge/core'
 
 /** A list has at most so much of everything, however it is packed. */
 export const CELL_LIMITS = { rows: 50_000, columns: 100, letters: 2_000, unpackedBytes: 120_000_000 }
@@ -16,7 +17,7 @@ export class UnreadableFile extends Error {}
 export async function readCells(bytes: Uint8Array): Promise<string[][]> {
   if (bytes.length === 0) throw new UnreadableFile('The file is empty. Export it again.')
   const cells = isZip(bytes) ? await readWorkbook(bytes) : readText(bytes)
-  while (cells.length > 0 && cells.at(-1)!.every((text) => text.trim() === '')) cells.pop()
+  while (cells.length > 0 && must(cells.at(-1), 'last of cells').every((text) => text.trim() === '')) cells.pop()
   if (cells.length === 0) throw new UnreadableFile('There are no rows in the file. Export it again.')
   if (cells.length > CELL_LIMITS.rows) {
     const [many, most] = [cells.length, CELL_LIMITS.rows].map((number) => number.toLocaleString('en'))

@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync'
-import { minorDigits, type InvoiceLine, type Problem } from '@lodge/core'
+import { entryAt, minorDigits, type InvoiceLine, type Problem } from '@lodge/core'
 import { badRequest } from '../errors.ts'
 
 const MAXIMUM_LINES = 5_000
@@ -42,7 +42,7 @@ export function readInvoice(text: string, month: string, currency: string, local
       return say('no-amount', `“${amountText}” is not an amount in ${currency}. Write it as 14.00.`)
     return [{ who, amountMinor }]
   })
-  if (problems.length > 0) throw badRequest('bad-invoice', problems[0]!.sentence, problems)
+  if (problems.length > 0) throw badRequest('bad-invoice', entryAt(problems, 0).sentence, problems)
   if (lines.length === 0)
     throw badRequest('empty-invoice', 'There are no lines. Paste a person and an amount on each line.')
   return lines

@@ -3,6 +3,7 @@ import http from 'node:http'
 import https from 'node:https'
 import type { LookupFunction } from 'node:net'
 import ipaddr from 'ipaddr.js'
+import { entryAt } from '@lodge/core'
 
 /** Why a request of ours got no answer that may be read. */
 export type OutboundFailure =
@@ -64,7 +65,7 @@ const publicOnly: LookupFunction = (hostname, options, callback) => {
       const hidden = found.find((one) => ipaddr.process(one.address).range() !== 'unicast')
       if (hidden) return callback(new OutboundError('private'), '', 0)
       if (options.all) (callback as (error: null, all: typeof found) => void)(null, found)
-      else callback(null, found[0]!.address, found[0]!.family)
+      else callback(null, entryAt(found, 0).address, entryAt(found, 0).family)
     },
     (error: Error) => callback(error, '', 0),
   )

@@ -1,5 +1,6 @@
 import { badRequest, LodgeError } from '../errors.ts'
 import { askOutside, OutboundError, outboundAddress } from './outbound.ts'
+import { must } from '@lodge/core'
 
 const MAXIMUM_BYTES = 1_000_000
 const MAXIMUM_MILLISECONDS = 5_000
@@ -28,7 +29,7 @@ export async function fetchSheet(address: string, allowed: readonly string[]): P
     } catch (error) {
       if (!(error instanceof OutboundError)) throw error
       if (error.failure !== 'redirected') throw inWords(error, url)
-      url = new URL(error.location!, url).href
+      url = new URL(must(error.location, 'location'), url).href
     }
   }
   throw refusal(

@@ -1,6 +1,6 @@
 import type { Context, Next } from 'koa'
 import { v7 as uuidv7 } from 'uuid'
-import { findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
+import { entryAt, findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
 import { badRequest } from '../errors.ts'
 import { answeredBefore, idempotencyOf } from '../idempotency.ts'
 import type { Lodge } from '../lodge.ts'
@@ -32,7 +32,7 @@ async function take(lodge: Lodge, ctx: Context): Promise<void> {
   }
   const { uses, problems } = usesIn(loaded.account, body?.uses)
   const read = problems.length > 0 ? { problems } : readChange({ type: 'report-use', uses }, OWN_IDS)
-  if (read.problems) throw badRequest('bad-report', read.problems[0]!.sentence, read.problems)
+  if (read.problems) throw badRequest('bad-report', entryAt(read.problems, 0).sentence, read.problems)
   const { version } = await lodge.committer.commit({
     accountId,
     changes: [read.value],

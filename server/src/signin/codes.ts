@@ -6,6 +6,7 @@ import type { Instant } from '@lodge/core'
 import { meansOfLogin, useBackupCode, useStep, type Means } from '../store/means.ts'
 import type { Queryable } from '../store/pools.ts'
 import { hashToken, type KeyRing } from './key-ring.ts'
+import { must } from '@lodge/core'
 
 const ISSUER = 'Jolly Porter'
 /** RFC 6238 with what every authenticator understands: SHA-1, six digits, thirty seconds. */
@@ -34,7 +35,7 @@ export function stepOf(secret: string, code: string, now: Instant): number | und
 
 /** Groups of letters and digits, as spoken, printed and typed. */
 export function spokenCode(groups: number): string {
-  const letter = () => ALPHABET[randomInt(ALPHABET.length)]!
+  const letter = () => must(ALPHABET[randomInt(ALPHABET.length)], 'entry of ALPHABET')
   return Array.from({ length: groups }, () => Array.from({ length: 4 }, letter).join('')).join('-')
 }
 

@@ -10,6 +10,7 @@ import type { Queryable } from '../store/pools.ts'
 import type { Strength } from '../store/sessions.ts'
 import { finishPasskey, startPasskey } from './passkeys.ts'
 import { passwordProblem } from './password-rules.ts'
+import { must } from '@lodge/core'
 
 /** How someone new will sign in: a password, or a passkey their browser made for the login it was offered. */
 export class FirstMeans {
@@ -49,7 +50,7 @@ export async function newLogin(
   }
   const wrong = passwordProblem(first.password, email)
   if (wrong) throw refused([wrong])
-  const passwordHash = await lodge.passwords.hash(first.password!)
+  const passwordHash = await lodge.passwords.hash(must(first.password, 'password'))
   return { login: { id: uuidv7(), email, emailProven, passwordHash, generation: 0 }, means: [], strength: 'password' }
 }
 

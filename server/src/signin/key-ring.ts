@@ -7,6 +7,7 @@ import {
   randomBytes,
   timingSafeEqual,
 } from 'node:crypto'
+import { entryAt, must } from '@lodge/core'
 
 /** What a token proves: one row, in one account or none, for one purpose, as often as it was made anew. */
 export interface Proven {
@@ -44,13 +45,13 @@ export class KeyRing {
   }
 
   get currentId(): string {
-    return this.keyIds[0]!
+    return entryAt(this.keyIds, 0)
   }
 
   /** Whether a key is none that chance would make: few different bytes, or a row of them. */
   get isMadeUp(): boolean {
     return [...this.keys.values()].some((key) => {
-      const isRow = key.every((byte, at) => at === 0 || byte === key[at - 1]! + 1)
+      const isRow = key.every((byte, at) => at === 0 || byte === must(key[at - 1], 'entry of key') + 1)
       return isRow || new Set(key).size < 16
     })
   }

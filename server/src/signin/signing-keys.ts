@@ -2,6 +2,7 @@ import { calculateJwkThumbprint, CompactSign, exportJWK, generateKeyPair, import
 import type { RowDataPacket } from 'mysql2'
 import type { Lodge } from '../lodge.ts'
 import type { Queryable } from '../store/pools.ts'
+import { must } from '@lodge/core'
 
 const PURPOSE = 'signing-key'
 
@@ -27,7 +28,7 @@ async function signingKey(lodge: Pick<Lodge, 'configuration' | 'clock'>, connect
     lodge.clock.now(),
   ])
   // Two processes may have made one each: both stay published, the first one signs.
-  return (await newestKey(lodge, connection))!
+  return must(await newestKey(lodge, connection), 'signing key')
 }
 
 async function newestKey(

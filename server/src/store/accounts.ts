@@ -1,4 +1,4 @@
-import { AccessIndex, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import { entryAt, AccessIndex, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
 import type { Clock } from '../clock.ts'
 import { readEditsAfter, type EntryEdits } from './ledger.ts'
 import type { Pools } from './pools.ts'
@@ -161,7 +161,7 @@ export class Accounts {
     const now = this.present.get(accountId)
     if (!now) return false
     for (const entry of entries) this.takeIn(accountId, entry, values)
-    this.catchUpMilliseconds = Math.max(0, (this.clock.now() - entries[0]!.at) / 1000)
+    this.catchUpMilliseconds = Math.max(0, (this.clock.now() - entryAt(entries, 0).at) / 1000)
     return this.present.get(accountId)?.account.version !== now.account.version
   }
 

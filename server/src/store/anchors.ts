@@ -1,6 +1,6 @@
 import { compactVerify, createLocalJWKSet, type JSONWebKeySet } from 'jose'
 import type { RowDataPacket } from 'mysql2'
-import { instantText, type Instant } from '@lodge/core'
+import { must, instantText, type Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 
 export const ANCHOR_FORMAT = 'jolly-porter/anchor@1'
@@ -88,7 +88,7 @@ function anchorFrom(line: string): Anchor | undefined {
 
 async function isStamped({ stamp, hash }: Anchor, keys: ReturnType<typeof createLocalJWKSet>): Promise<boolean> {
   try {
-    const { payload } = await compactVerify(stamp!, keys)
+    const { payload } = await compactVerify(must(stamp, 'stamp'), keys)
     return (JSON.parse(new TextDecoder().decode(payload)) as { hash?: unknown }).hash === hash
   } catch {
     return false

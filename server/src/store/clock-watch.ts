@@ -2,6 +2,7 @@ import type { RowDataPacket } from 'mysql2'
 import type { Logger } from 'pino'
 import { LodgeError } from '../errors.ts'
 import type { Queryable } from './pools.ts'
+import { entryAt } from '@lodge/core'
 
 /** A difference above this is logged and shown. */
 const NOTED_MILLISECONDS = 2_000
@@ -30,7 +31,7 @@ export class ClockWatch {
     const before = Date.now()
     const [rows] = await connection.query<RowDataPacket[]>('SELECT UNIX_TIMESTAMP(NOW(6)) * 1000 AS now')
     const after = Date.now()
-    const there = Number(rows[0]!.now)
+    const there = Number(entryAt(rows, 0).now)
     this.steadyMilliseconds = apart()
     this.differenceMilliseconds = Math.round(there > after ? after - there : there < before ? before - there : 0)
     const isNotable = Math.abs(this.differenceMilliseconds) > NOTED_MILLISECONDS

@@ -1,4 +1,4 @@
-import { groupsOf, type Account, type Decision, type Id, type PersonRow } from '@lodge/core'
+import { must, groupsOf, type Account, type Decision, type Id, type PersonRow } from '@lodge/core'
 import type { NewWork } from './work.ts'
 
 /** More people or groups than this are compared all at once instead of one by one. */
@@ -55,6 +55,9 @@ function groupsMoved(account: Account, before: PersonRow | null, after: PersonRo
   const isSame = (['state', 'engagementFrom', 'engagementUntil', 'awayFrom', 'awayUntil'] as const).every(
     (field) => before?.[field] === after?.[field],
   )
-  if (!isSame) return [...was!, ...is!]
-  return [...was!.filter((id) => !is!.includes(id)), ...is!.filter((id) => !was!.includes(id))]
+  if (!isSame) return [...must(was, 'was'), ...must(is, 'is')]
+  return [
+    ...must(was, 'was').filter((id) => !must(is, 'is').includes(id)),
+    ...must(is, 'is').filter((id) => !must(was, 'was').includes(id)),
+  ]
 }

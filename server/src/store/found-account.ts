@@ -1,4 +1,4 @@
-import { foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/core'
+import { must, foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/core'
 import { insertEvent } from './events.ts'
 import { buildEntry, NO_HASH, writeEntry, type LedgerEntry } from './ledger.ts'
 import type { PoolConnection, Pools } from './pools.ts'
@@ -22,7 +22,7 @@ export async function foundAccount(
   const { edits, values } = foundingEdits(account)
   const joined = edits.map((edit): RowEdit => {
     const loginId = loginOf.get(edit.key)
-    return edit.table === 'person' && loginId ? { ...edit, after: { ...edit.after!, loginId } } : edit
+    return edit.table === 'person' && loginId ? { ...edit, after: { ...must(edit.after, 'after'), loginId } } : edit
   })
   const entries = entriesOf(account.id, joined, now)
   const connection = await pools.commits.getConnection()
@@ -31,8 +31,8 @@ export async function foundAccount(
     await connection.execute('INSERT INTO account (id, version, committed_at_us, head_hash) VALUES (?, ?, ?, ?)', [
       account.id,
       entries.length,
-      entries.at(-1)!.header.at,
-      entries.at(-1)!.hash,
+      must(entries.at(-1), 'last of entries').header.at,
+      must(entries.at(-1), 'last of entries').hash,
     ])
     await connection.query('SET timestamp = ?', [now / 1_000_000])
     await writeEdits(connection, account.id, joined)

@@ -3,6 +3,7 @@ import canonicalizeModule from 'canonicalize'
 import type { RowDataPacket } from 'mysql2'
 import type { Actor, Instant, Mark, RowEdit } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { entryAt, must } from '@lodge/core'
 
 /** Canonical JSON (RFC 8785). */
 export const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -197,7 +198,7 @@ export async function readEditsAfter(
     [accountId, version],
   )
   if (heads.length === 0) return []
-  const last = heads.at(-1)!.version as number
+  const last = must(heads.at(-1), 'last of heads').version as number
   if (last !== version + heads.length || heads.some((head) => head.schema_number !== LEDGER_SCHEMA)) return 'read-anew'
   const [items] = await connection.query<RowDataPacket[]>(
     `SELECT version, payload FROM ledger_item
@@ -206,12 +207,15 @@ export async function readEditsAfter(
   )
   if (items.length > maximum || items.some((item) => item.payload === null)) return 'read-anew'
   const byVersion = new Map<number, RowEdit[]>(heads.map((head) => [head.version as number, []]))
-  for (const item of items) byVersion.get(item.version as number)!.push(JSON.parse(item.payload as string) as RowEdit)
+  for (const item of items)
+    must(byVersion.get(item.version as number), 'entry of byVersion').push(
+      JSON.parse(item.payload as string) as RowEdit,
+    )
   return heads.map((head) => ({
     version: head.version,
     at: head.at_us,
     hash: head.hash,
-    edits: byVersion.get(head.version as number)!,
+    edits: must(byVersion.get(head.version as number), 'entry of byVersion'),
   }))
 }
 
@@ -264,7 +268,7 @@ export async function* readWholeEntries(connection: Queryable, accountId: string
     const [items] = await connection.query<RowDataPacket[]>(
       `SELECT version, ordinal, kind, commitment, salt, payload FROM ledger_item
        WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
-      [accountId, heads[0]!.version, heads.at(-1)!.version],
+      [accountId, entryAt(heads, 0).version, must(heads.at(-1), 'last of heads').version],
     )
     const byVersion = new Map<number, LedgerItem[]>(heads.map(({ version }) => [version as number, []]))
     for (const one of items) {
@@ -276,8 +280,8 @@ export async function* readWholeEntries(connection: Queryable, accountId: string
       list.push(itemOf(one))
     }
     for (const { version, at_us: at, schema_number: schema, header, hash } of heads) {
-      yield { version, at, schema, header, hash, items: byVersion.get(version as number)! }
+      yield { version, at, schema, header, hash, items: must(byVersion.get(version as number), 'entry of byVersion') }
     }
-    after = heads.at(-1)!.version as number
+    after = must(heads.at(-1), 'last of heads').version as number
   }
 }

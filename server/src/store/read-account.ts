@@ -1,5 +1,6 @@
 import type { RowDataPacket } from 'mysql2'
 import {
+  must,
   Account,
   TABLE_NAMES,
   type Instant,
@@ -87,7 +88,7 @@ export async function readAccountAsOf(pool: Pool, accountId: string, asOf: Insta
     const rows: Record<string, unknown[]> = {}
     const shared = new Map<string, string>()
     for (const name of TABLE_NAMES) rows[name] = await readTable(connection, accountId, name, shared, asOf)
-    if (rows.settings!.length === 0) return undefined
+    if (must(rows.settings, 'settings').length === 0) return undefined
     const values = await readPersonalValues(connection, accountId)
     return Account.of(accountId, 0, rows as RowLists, values)
   } finally {

@@ -3,6 +3,7 @@ import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import { DATABASE_NOW } from './clock-watch.ts'
 import type { Queryable } from './pools.ts'
+import { entryAt, must } from '@lodge/core'
 
 /** Something to be done once: a kind and ids, never a secret or what a message says (architecture, secrets). */
 export interface WorkRow {
@@ -19,7 +20,7 @@ export type NewWork = Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: strin
 
 export async function insertWork(connection: Queryable, row: NewWork, dueAt: Instant): Promise<string> {
   const [id] = await insertAllWork(connection, [row], dueAt)
-  return id!
+  return must(id, 'id')
 }
 
 /** Much work at once, which costs what one piece does. */
@@ -181,5 +182,5 @@ export async function waitingWork(
     "SELECT COUNT(*) AS waiting, MIN(due_at_us) AS oldest FROM durable_work WHERE state = 'waiting' AND due_at_us <= ?",
     [now],
   )
-  return { count: rows[0]!.waiting as number, oldestDueAt: (rows[0]!.oldest as Instant | null) ?? null }
+  return { count: entryAt(rows, 0).waiting as number, oldestDueAt: (entryAt(rows, 0).oldest as Instant | null) ?? null }
 }

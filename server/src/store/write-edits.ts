@@ -1,4 +1,4 @@
-import { netEdits, TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
+import { must, netEdits, TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
 import { assignmentsOf, columnsOf, tableOf, valuesOf } from './columns.ts'
 import type { Queryable } from './pools.ts'
 
@@ -32,7 +32,7 @@ export async function writeEdits(connection: Queryable, accountId: string, edits
 
 async function insertRows(connection: Queryable, accountId: string, name: TableName, edits: RowEdit[]): Promise<void> {
   for (let at = 0; at < edits.length; at += BATCH) {
-    const rows = edits.slice(at, at + BATCH).map((edit) => valuesOf(name, accountId, edit.after!))
+    const rows = edits.slice(at, at + BATCH).map((edit) => valuesOf(name, accountId, must(edit.after, 'after')))
     await connection.query(`INSERT INTO ${tableOf(name)} (${columnsOf(name)}) VALUES ?`, [rows])
   }
 }

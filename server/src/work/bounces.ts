@@ -3,6 +3,7 @@ import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { workById } from '../store/work.ts'
 import type { Outcome, Worker } from './workshop.ts'
+import { must } from '@lodge/core'
 
 const PAUSE_SECONDS = 30
 /** So many messages are read at a time; the rest waits for the next look. */
@@ -23,7 +24,7 @@ export interface Bounce {
  */
 export function bounceWorker(
   lodge: Pick<Lodge, 'configuration' | 'pools' | 'committer' | 'log'>,
-  mailbox: () => Promise<Mailbox> = () => openMailbox(lodge.configuration.bounceUrl!),
+  mailbox: () => Promise<Mailbox> = () => openMailbox(must(lodge.configuration.bounceUrl, 'bounceUrl')),
 ): Worker {
   return async (): Promise<Outcome> => {
     if (!lodge.configuration.bounceUrl) return { againInSeconds: 3600 }

@@ -2,6 +2,7 @@ import type { Account, Change } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import type { Outcome, Worker } from './workshop.ts'
+import { must } from '@lodge/core'
 
 /** The departure as it was about to be: run as planned, or planned for now; without one, leaving alone. */
 function unfinished(account: Account, personId: string, id: string | number | undefined): Change {
@@ -24,7 +25,7 @@ export function departureWorker({ accounts, committer }: Pick<Lodge, 'accounts' 
     try {
       await committer.commit({
         accountId,
-        changes: [unfinished(loaded!.account, person.id, ids.departureId)],
+        changes: [unfinished(must(loaded, 'loaded').account, person.id, ids.departureId)],
         actor: { kind: 'person', personId: String(ids.actorId) },
         via: { kind: 'schedule' },
         // The same request sent again is answered as if it had been answered at once.

@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import {
+  must,
   addDays,
   dateInWords,
   dateOf,
@@ -60,9 +61,12 @@ export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' 
         await insertWork(pools.work, { accountId, kind: 'digest-mail', ids: { personId, day: today } }, wallClock())
       }
     }
-    const next = [today, addDays(today, 1)]
-      .map((day) => instantOfLocal(`${day}T${MORNING}`, account.zone, 'beginning'))
-      .find((at) => at > now)!
+    const next = must(
+      [today, addDays(today, 1)]
+        .map((day) => instantOfLocal(`${day}T${MORNING}`, account.zone, 'beginning'))
+        .find((at) => at > now),
+      'such entry of map',
+    )
     return { againInSeconds: Math.min(LONGEST_WAIT_SECONDS, Math.max(60, (next - now) / 1_000_000)) }
   }
 }

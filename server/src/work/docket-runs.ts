@@ -1,4 +1,13 @@
-import { decide, nothingDecided, type Account, type Actor, type Change, type Decision, type Instant } from '@lodge/core'
+import {
+  entryAt,
+  decide,
+  nothingDecided,
+  type Account,
+  type Actor,
+  type Change,
+  type Decision,
+  type Instant,
+} from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -76,7 +85,7 @@ function nextBatch(account: Account, run: Run, now: Instant): Batch {
   const decision: Decision = nothingDecided(account)
   const batch: Batch = { changes: [], refused: [], decision }
   for (let at = run.nextChange; at < run.total; at += 1) {
-    const change = run.changes[at]!
+    const change = entryAt(run.changes, at)
     const next = decide(decision.after, [change], actor, now)
     if (next.problems.length > 0) {
       batch.refused.push({ at, problems: next.problems })

@@ -1,4 +1,4 @@
-import { addDays, dateOf, isDate, keeperTasks, type Account, type Instant, type KeeperTasks } from '@lodge/core'
+import { must, addDays, dateOf, isDate, keeperTasks, type Account, type Instant, type KeeperTasks } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import type { KeyRing } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -42,7 +42,7 @@ export function keeperMailWorker(
     const loaded = await lodge.accounts.get(row.accountId)
     const personId = String(row.ids.personId)
     const now = loaded && instantFor(loaded, lodge.clock)
-    const message = loaded && keeperMessage(lodge, loaded.account, row.accountId, personId, now!)
+    const message = loaded && keeperMessage(lodge, loaded.account, row.accountId, personId, must(now, 'now'))
     if (!message) return { dropped: 'There is nothing to ask any more.' }
     await mailer.send(row.id, message)
     const about = { accountId: row.accountId, personId, detail: { template: 'keeper' } }

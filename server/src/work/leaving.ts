@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import {
+  must,
   isSettled,
   leaversRecord,
   RECORD_TYPE,
@@ -155,7 +156,7 @@ async function passThings(
   const { work } = lodge.pools
   const found = await client.all(departure.personId)
   const chosen = takersInProduct(departure, product)
-  const takerOf = ({ id }: { id: string }) => (chosen.has(id) ? chosen.get(id)! : step.taker)
+  const takerOf = ({ id }: { id: string }) => (chosen.has(id) ? must(chosen.get(id), 'entry of chosen') : step.taker)
   // With whom it is to go to: a process that goes on after another died knows what was meant by what is there no more.
   const noted = found.map((one) => {
     const about = { product, thingId: one.id, kind: one.kind, title: one.title }
@@ -224,7 +225,7 @@ async function finish(lodge: Leaving, accountId: string, departureId: string): P
   const loaded = await lodge.accounts.get(accountId)
   const steps = loaded ? stepsOf(loaded.account, departureId) : []
   if (!loaded || steps.length === 0 || !isSettled(steps)) return
-  const departure = loaded.account.get('departure', departureId)!
+  const departure = must(loaded.account.get('departure', departureId), 'departure')
   if (departure.state !== 'running') return
   const now = instantFor(loaded, lodge.clock)
   const things = await thingsOf(lodge.pools.work, accountId, departureId)

@@ -1,4 +1,5 @@
 import {
+  must,
   AccessIndex,
   backFrom,
   betweenView,
@@ -20,14 +21,14 @@ type Params = Record<string, string>
 /** Views of what was, read with today's eyes (model D5): from the account as it is and as it stood at other instants. */
 const PAST_VIEWS = {
   statement: (sight: Sight, { placeId }: Params, [then]: AccountThen[]) => {
-    checkStatementSize(then!.account, placeId!)
-    return statementView(sight, placeId!, then!.instant, then!.account)
+    checkStatementSize(must(then, 'then').account, must(placeId, 'placeId'))
+    return statementView(sight, must(placeId, 'placeId'), must(then, 'then').instant, must(then, 'then').account)
   },
   between: (sight: Sight, _params: Params, [before, after]: AccountThen[]) =>
-    betweenView(sight, before!, after ?? { account: sight.account, instant: sight.now }),
+    betweenView(sight, must(before, 'before'), after ?? { account: sight.account, instant: sight.now }),
   meanwhile: (sight: Sight, _params: Params, [before]: AccountThen[]) => {
     const absence = backFrom(sight)
-    return absence && meanwhileView(sight, absence, before!)
+    return absence && meanwhileView(sight, absence, must(before, 'before'))
   },
 } satisfies Record<string, (sight: Sight, params: Params, then: AccountThen[]) => object | undefined>
 

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import { addMonths, closingOf, monthOf, monthsToClose, readChange } from '@lodge/core'
+import { must, addMonths, closingOf, monthOf, monthsToClose, readChange } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
@@ -27,7 +27,10 @@ export function monthEndWorker({
       if (!month) {
         const { zone } = loaded.account
         const present = monthOf(now, zone)
-        const next = [addMonths(present, -1), present].map((one) => closingOf(one, zone)).find((at) => at > now)!
+        const next = must(
+          [addMonths(present, -1), present].map((one) => closingOf(one, zone)).find((at) => at > now),
+          'such entry of map',
+        )
         const seconds = (next - now) / 1_000_000
         return { againInSeconds: Math.min(LONGEST_WAIT_SECONDS, Math.max(SHORTEST_WAIT_SECONDS, seconds)) }
       }
@@ -39,7 +42,12 @@ export function monthEndWorker({
 async function close(committer: Lodge['committer'], accountId: string, month: string): Promise<void> {
   try {
     const { value } = readChange({ type: 'close-month', month }, uuidv7)
-    await committer.commit({ accountId, changes: [value!], actor: { kind: 'schedule' }, via: { kind: 'schedule' } })
+    await committer.commit({
+      accountId,
+      changes: [must(value, 'change that closes a month')],
+      actor: { kind: 'schedule' },
+      via: { kind: 'schedule' },
+    })
   } catch (error) {
     // Another process closed it first: the next look sees that.
     if (!(error instanceof LodgeError && error.status === 422)) throw error

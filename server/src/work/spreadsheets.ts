@@ -1,4 +1,5 @@
 import {
+  must,
   idFrom,
   judgeMembers,
   keptProducts,
@@ -94,7 +95,10 @@ export function showSpreadsheet(
   const lists = [...readSpreadsheet(cells, sheet, scene)].map(([product, rows]) => {
     const own = choices[product] ?? {}
     const confirmed = new Set(Object.entries(own).flatMap(([key, choice]) => (choice === 'confirm' ? [key] : [])))
-    const name = scene.products.find(({ code }) => code === product)!.name
+    const name = must(
+      scene.products.find(({ code }) => code === product),
+      'such entry of products',
+    ).name
     return { product, name, members: judgeMembers(sight, product, rows, confirmed) }
   })
   const products = scene.products.map(({ code, name, seatTypes }) => {

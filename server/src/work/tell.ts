@@ -1,6 +1,6 @@
 import type { Lodge } from '../lodge.ts'
 import type { Mailer, Message } from './mail.ts'
-import { Sight, type Account, type Instant } from '@lodge/core'
+import { must, Sight, type Account, type Instant } from '@lodge/core'
 import type { Outcome, Worker } from './workshop.ts'
 
 /** Tells someone by mail what became of someone else (model I8, I9, I11); at least once, under one Message-ID. */
@@ -55,7 +55,10 @@ function render(
   const template = String(ids.template)
   const isOfOffer = template === 'declined' || template === 'refused'
   // Of people who are in, as far as the reader sees them (model D5).
-  const what = SENTENCES[template]!(isOfOffer ? name : new Sight(account, to, now).personName(about))
+  const what = must(
+    SENTENCES[template],
+    'entry of SENTENCES',
+  )(isOfOffer ? name : new Sight(account, to, now).personName(about))
   const text = [
     `Hello ${account.nameOf(to)},`,
     '',

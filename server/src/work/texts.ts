@@ -5,6 +5,7 @@ import { insertEvent } from '../store/events.ts'
 import { offerTokenToSend } from '../store/tokens.ts'
 import type { InvitationIds } from './invitations.ts'
 import type { Outcome, Worker } from './workshop.ts'
+import { must } from '@lodge/core'
 
 /** What we use of the package `smpp`, which comes without types. */
 interface Session {
@@ -77,7 +78,7 @@ export function invitationTextWorker({
     }
     const token = await offerTokenToSend(pools.work, keyRing, { accountId, ...ids })
     const link = `${publicOrigin}/invitation#${token}`
-    const sponsor = account.nameOf(account.get('offer', ids.offerId)!.sponsorId)
+    const sponsor = account.nameOf(must(account.get('offer', ids.offerId), 'offer').sponsorId)
     try {
       await sendText(smsUrl, smsFrom, to, `${sponsor} invites you to ${account.settings.name}: ${link}`)
     } catch (error) {

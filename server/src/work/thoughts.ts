@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import {
+  must,
   againView,
   askView,
   backFrom,
@@ -128,34 +129,34 @@ export const VIEWS = {
   desk: (sight: Sight) => deskView(sight),
   people: (sight: Sight, params: Params) => peopleView(sight, readPeopleQuery(params)),
   'people-ids': (sight: Sight, params: Params) => peopleMatching(sight, readPeopleQuery(params)),
-  person: (sight: Sight, { personId }: Params) => personSheetView(sight, personId!),
+  person: (sight: Sight, { personId }: Params) => personSheetView(sight, must(personId, 'personId')),
   'person-seats': (sight: Sight, { personId, changing }: Params) => {
-    const products = personSeatsView(sight, personId!, changing)
+    const products = personSeatsView(sight, must(personId, 'personId'), changing)
     return products && { products }
   },
   hangs: (sight: Sight, { personId }: Params) => {
-    const hangs = hangsOn(sight, personId!)
-    return hangs && { hangs, takerId: proposedTaker(sight.account, personId!, sight.now) }
+    const hangs = hangsOn(sight, must(personId, 'personId'))
+    return hangs && { hangs, takerId: proposedTaker(sight.account, must(personId, 'personId'), sight.now) }
   },
   departures: (sight: Sight) => departuresView(sight),
-  leaving: (sight: Sight, { personId }: Params) => leavingView(sight, personId!),
+  leaving: (sight: Sight, { personId }: Params) => leavingView(sight, must(personId, 'personId')),
   gains: (sight: Sight, { personId, handovers = '[]' }: Params) => {
-    const gains = handoverGains(sight, personId!, JSON.parse(handovers) as HandoverWanted[])
+    const gains = handoverGains(sight, must(personId, 'personId'), JSON.parse(handovers) as HandoverWanted[])
     return gains && { gains }
   },
   connections: (sight: Sight) => connectionsView(sight),
-  'product-accounts': (sight: Sight, { product }: Params) => productAccountsView(sight, product!),
-  'product-about': (sight: Sight, { product }: Params) => productAboutView(sight, product!),
+  'product-accounts': (sight: Sight, { product }: Params) => productAccountsView(sight, must(product, 'product')),
+  'product-about': (sight: Sight, { product }: Params) => productAboutView(sight, must(product, 'product')),
   kept: (sight: Sight) => ({ products: keptProducts(sight) }),
   places: (sight: Sight) => ({ places: placesView(sight), mayMake: mayMakeSomewhere(sight) }),
-  place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, placeId!),
+  place: (sight: Sight, { placeId }: Params) => placeSheetView(sight, must(placeId, 'placeId')),
   choices: (sight: Sight) => choicesView(sight),
   roles: (sight: Sight) => (roomsOf(sight).includes('roles') ? rolesView(sight) : undefined),
   role: (sight: Sight, { roleId }: Params) =>
-    roomsOf(sight).includes('roles') ? roleSheetView(sight, roleId!) : undefined,
+    roomsOf(sight).includes('roles') ? roleSheetView(sight, must(roleId, 'roleId')) : undefined,
   seats: (sight: Sight) => seatsView(sight),
-  bill: (sight: Sight, { month }: Params) => billView(sight, month!),
-  'bill-line': (sight: Sight, { month, line }: Params) => billLineView(sight, month!, Number(line)),
+  bill: (sight: Sight, { month }: Params) => billView(sight, must(month, 'month')),
+  'bill-line': (sight: Sight, { month, line }: Params) => billLineView(sight, must(month, 'month'), Number(line)),
   count: (sight: Sight) => countView(sight),
   'my-keys': (sight: Sight) => myKeys(sight),
   frame: (sight: Sight) => ({
@@ -164,19 +165,20 @@ export const VIEWS = {
     rooms: roomsOf(sight),
   }),
   ask: (sight: Sight, { text = '' }: Params) => askView(sight, text.slice(0, 200)),
-  cell: (sight: Sight, { placeId, personId }: Params) => cellView(sight, placeId!, personId!),
-  statement: (sight: Sight, { placeId }: Params) => statementView(sight, placeId!, sight.now),
+  cell: (sight: Sight, { placeId, personId }: Params) =>
+    cellView(sight, must(placeId, 'placeId'), must(personId, 'personId')),
+  statement: (sight: Sight, { placeId }: Params) => statementView(sight, must(placeId, 'placeId'), sight.now),
   packets: (sight: Sight) => packetsView(sight),
   planned: (sight: Sight) => ({ planned: plannedView(sight) }),
   settings: (sight: Sight) => settingsView(sight),
-  packet: (sight: Sight, { packetId }: Params) => packetOnPaper(sight, packetId!),
-  again: (sight: Sight, { personId }: Params) => againView(sight, personId!),
-  'packet-like': (sight: Sight, { personId }: Params) => packetLike(sight, personId!),
+  packet: (sight: Sight, { packetId }: Params) => packetOnPaper(sight, must(packetId, 'packetId')),
+  again: (sight: Sight, { personId }: Params) => againView(sight, must(personId, 'personId')),
+  'packet-like': (sight: Sight, { personId }: Params) => packetLike(sight, must(personId, 'personId')),
   requests: (sight: Sight) => requestsView(sight),
   groups: (sight: Sight) => groupsView(sight),
   firms: (sight: Sight) => firmsView(sight),
-  firm: (sight: Sight, { firmId }: Params) => firmSheetView(sight, firmId!),
-  group: (sight: Sight, { groupId }: Params) => groupSheetView(sight, groupId!),
+  firm: (sight: Sight, { firmId }: Params) => firmSheetView(sight, must(firmId, 'firmId')),
+  group: (sight: Sight, { groupId }: Params) => groupSheetView(sight, must(groupId, 'groupId')),
   grid: (sight: Sight, params: Params) => gridView(sight, readGridQuery(params)),
   'grid-tile': (sight: Sight, params: Params) =>
     gridTile(sight, readGridQuery(params), Number(params.row), Number(params.column)),

@@ -2,6 +2,7 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import type { Pools } from '../store/pools.ts'
 import { endWork, putOff, renewLease, takeDue, type Lane, type WorkRow } from '../store/work.ts'
+import { entryAt } from '@lodge/core'
 
 const POLL_MILLISECONDS = 1_000
 /** Renewed while the work goes on, so that it is long after a death alone. */
@@ -72,7 +73,7 @@ export class Workshop {
 
   private wakeLane(at: number): void {
     if (this.stopped) return
-    const going = this.lanes[at]!
+    const going = entryAt(this.lanes, at)
     clearTimeout(going.timer)
     going.nudge()
     going.loop ??= this.drain(at).finally(() => {
@@ -92,7 +93,7 @@ export class Workshop {
 
   /** Takes what is due until nothing is, as many pieces beside each other as the lane is wide. */
   private async drain(at: number): Promise<void> {
-    const going = this.lanes[at]!
+    const going = entryAt(this.lanes, at)
     const { active } = going
     while (!this.stopped) {
       // A wake while the lane looks makes it look once more.
@@ -104,8 +105,8 @@ export class Workshop {
   }
 
   private async takeOn(at: number): Promise<void> {
-    const { active } = this.lanes[at]!
-    const lane = LANES[at]!
+    const { active } = entryAt(this.lanes, at)
+    const lane = entryAt(LANES, at)
     try {
       while (active.size < lane.width && !this.stopped) {
         const busy = [...active.values()].filter((id) => id !== undefined)

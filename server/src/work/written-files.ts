@@ -1,4 +1,5 @@
 import {
+  must,
   billLineView,
   billView,
   countView,
@@ -33,13 +34,13 @@ const localeOf = (sight: Sight) => sight.account.settings.locale
 /** Files by name: written from what the asker sees, here or in the worker thread; undefined where nothing is to be seen. */
 export const FILES = {
   'bill.csv': (sight: Sight, { params }: FileFrom) => {
-    const bill = billView(sight, params.month!)
+    const bill = billView(sight, must(params.month, 'month'))
     if (!bill) return undefined
     const lines = bill.lines.map((line, at) => ({ line, items: billLineView(sight, bill.month, at)?.items ?? [] }))
     return billCsv(bill, lines, sight.account.settings.locale)
   },
   'bill.pdf': (sight: Sight, { params }: FileFrom) => {
-    const bill = billView(sight, params.month!)
+    const bill = billView(sight, must(params.month, 'month'))
     return bill && billPdf(bill, sight.account.settings.name, sight.account.settings.locale)
   },
   'count.csv': (sight: Sight) => {
@@ -68,9 +69,9 @@ export const FILES = {
     return tableCsv(header, rows)
   },
   'statement.pdf': (sight: Sight, { data, params }: FileFrom) =>
-    statementPdf(data as StatementView, params.head!, localeOf(sight)),
+    statementPdf(data as StatementView, must(params.head, 'head'), localeOf(sight)),
   'record.pdf': (sight: Sight, { data, params }: FileFrom) =>
-    recordPdf(data as LeaversRecord, params.hash!, localeOf(sight)),
+    recordPdf(data as LeaversRecord, must(params.hash, 'hash'), localeOf(sight)),
 } satisfies Record<string, (sight: Sight, from: FileFrom) => Content | undefined | Promise<Content | undefined>>
 
 export type FileName = keyof typeof FILES

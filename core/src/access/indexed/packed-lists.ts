@@ -1,3 +1,4 @@
+import { intAt } from '../../checks/must.ts'
 /** Written instead of a length where a list is not packed; one that is elsewhere has its place, negative. */
 const ABSENT = -1
 
@@ -25,7 +26,7 @@ export class PackedLists {
   at(slot: number): number {
     if (slot >= this.slots) this.makeRoom(slot + 1)
     const at = slot * this.stride
-    const length = this.data[at]!
+    const length = intAt(this.data, at)
     if (length >= 0) return at
     return length === ABSENT ? this.pack(slot) : -length
   }

@@ -10,6 +10,7 @@ import { Circle } from './circle.ts'
 import { Interned } from './interned.ts'
 import { PlaceNumbers } from './place-numbers.ts'
 import { RuleFinder } from './rule-finder.ts'
+import { entryAt, must } from '../../checks/must.ts'
 
 /** What waits for its instant: the very row, so that a row replaced meanwhile is left alone. */
 type Waiting =
@@ -90,7 +91,7 @@ export abstract class RoutesInForce implements Attached {
   advance(instant: Instant): void {
     if (instant <= this.instant) return
     while (this.waiting.next <= instant) {
-      const { instant: then, what } = this.waiting.take()!
+      const { instant: then, what } = must(this.waiting.take(), 'take')
       this.instant = this.since = then
       this.pass(what)
     }
@@ -254,7 +255,7 @@ export abstract class RoutesInForce implements Attached {
 
   /** The circles that hold a person, by their slot. */
   circlesOfPerson(slot: number): Circle[] {
-    return (this.circlesOf[slot] ?? []).map((number) => this.circles[number]!)
+    return (this.circlesOf[slot] ?? []).map((number) => entryAt(this.circles, number))
   }
 
   /** The groups that hold a person now, by name or by rule (model P8). */
@@ -311,7 +312,7 @@ export abstract class RoutesInForce implements Attached {
     if (keys) keys.push(key)
     else circle.at.set(place, [key])
     const circles = (this.circlesAt[place] ??= new Map())
-    circles.set(circle, circle.at.get(place)!)
+    circles.set(circle, must(circle.at.get(place), 'entry of at'))
   }
 
   private circleOf(grant: GrantRow): Circle {

@@ -4,6 +4,7 @@ import { upwards } from '../../places/tree.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { entryAt } from '../../checks/must.ts'
 
 export class KeepApart {
   @Equals('keep-apart') type!: 'keep-apart'
@@ -29,7 +30,7 @@ export const keepApart: ChangeKind<KeepApart> = {
     const [one, other] = [draft.seen('place', oneId, 'place'), draft.seen('place', otherId, 'place')]
     if (!one || !other) return
     const nested = [one, other].some((place, at) => {
-      return upwards(draft.account, place.id).some((above) => above.id === [other, one][at]!.id)
+      return upwards(draft.account, place.id).some((above) => above.id === entryAt([other, one], at).id)
     })
     if (nested) return draft.refuse('one-within', 'One of them is inside the other. Choose two that are side by side.')
     const known = [...draft.account.all('separation')].some((row) => {

@@ -17,6 +17,7 @@ import {
 } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
+import { entryAt, must } from '../../checks/must.ts'
 
 /** So many keys come of one change at most, as of a docket's other changes (model C2). */
 const MAXIMUM_KEYS = 500
@@ -175,11 +176,13 @@ const NAMED = 3
 function whose(keys: readonly GrantRow[], { roleId, placeIds }: ChangeKeys, sight: Sight): string {
   const names = [...new Set(keys.map((key) => subjectText(key, sight)))]
   const same = <T>(values: readonly T[]) => new Set(values).size === 1
-  const role = roleId === undefined && same(keys.map((key) => key.roleId)) ? roleText(keys[0]!.roleId, sight) : ''
-  const at = placeIds === undefined && same(keys.map((key) => key.placeId)) ? sight.placeName(keys[0]!.placeId) : ''
+  const role =
+    roleId === undefined && same(keys.map((key) => key.roleId)) ? roleText(entryAt(keys, 0).roleId, sight) : ''
+  const at =
+    placeIds === undefined && same(keys.map((key) => key.placeId)) ? sight.placeName(entryAt(keys, 0).placeId) : ''
   const what = [role, at && `at ${at}`].filter(Boolean).join(' ')
   const more = names.length > NAMED ? ` and ${names.length - NAMED} more` : ''
-  const who = names.length === 1 ? `${names[0]!}’s ${keys.length === 1 ? 'key' : 'keys'}` : ''
+  const who = names.length === 1 ? `${entryAt(names, 0)}’s ${keys.length === 1 ? 'key' : 'keys'}` : ''
   const all = names.length === 0 ? 'a key' : `the keys of ${listed(names.slice(0, NAMED), more === '')}${more}`
   return (who || all) + (what ? `, ${what}` : '')
 }
@@ -207,9 +210,9 @@ function becomes(keys: readonly GrantRow[], change: ChangeKeys, sight: Sight): s
   return parts.join(', ') + periodText(from, null, sight)
 }
 
-const insteadOf = (names: readonly string[]) => (names.length === 1 ? ` instead of ${names[0]!}` : '')
+const insteadOf = (names: readonly string[]) => (names.length === 1 ? ` instead of ${entryAt(names, 0)}` : '')
 
 function listed(names: readonly string[], isWhole: boolean): string {
   if (names.length < 2 || !isWhole) return names.join(', ')
-  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
+  return `${names.slice(0, -1).join(', ')} and ${must(names.at(-1), 'last of names')}`
 }

@@ -22,6 +22,7 @@ import { ApproversChoice, judgeNaming, readApproversChoice } from './approver-ch
 import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 export class RoleAreaEntry {
   @IsString() area!: string
@@ -248,7 +249,13 @@ export const retireRole: ChangeKind<RetireRole> = {
       const from = Math.max(grant.from, draft.now)
       endGrant(draft, grant.id)
       const id = idFrom(change.seedId, at)
-      draft.insert('grant', { ...grant, id, roleId: replacement!.id, from, givenById: draft.actorId })
+      draft.insert('grant', {
+        ...grant,
+        id,
+        roleId: must(replacement, 'replacement').id,
+        from,
+        givenById: draft.actorId,
+      })
     }
     draft.update('role', role.id, { retired: true })
   },

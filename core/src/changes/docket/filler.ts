@@ -24,6 +24,7 @@ import type {
 import { hangsOn, PASSED_ON, soleStewardships, type Hang } from '../../departures/hangs.ts'
 import { passingOn, releasing } from '../../departures/pass-on.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from '../engine/decide.ts'
+import { must } from '../../checks/must.ts'
 
 /** Puts ordinary changes together, each tried on what the ones before would leave, and only those the actor may make. */
 export class Filler {
@@ -95,7 +96,8 @@ export class Filler {
     const person = this.start.get('person', personId)
     if (!person) return
     const standing = ended?.standing === 'guest' || (!ended && person.standing === 'guest') ? 'guest' : 'member'
-    const managerId = this.start.get('person', ended?.managerId)?.state === 'active' ? ended!.managerId : null
+    const managerId =
+      this.start.get('person', ended?.managerId)?.state === 'active' ? must(ended, 'ended').managerId : null
     const back = {
       type: 'bring-back',
       personId,

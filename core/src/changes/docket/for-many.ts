@@ -7,6 +7,7 @@ import { datesOf, withoutCovered } from './filler.ts'
 import type { Filled, ForMany } from './fillings.ts'
 import { isOpen } from '../access/grants.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from '../engine/decide.ts'
+import { entryAt } from '../../checks/must.ts'
 
 /** What one act is for many at once. */
 export const MANY_ACTS = [
@@ -45,12 +46,12 @@ export function forMany(
       const problems = read.problems ?? decide(after, [read.value], actor, now).problems
       if (problems.some(({ code }) => SO_ALREADY.has(code))) continue
       if (problems.length > 0 && !left.some((one) => one.personId === personId)) {
-        left.push({ personId, name: account.nameOf(personId), sentence: problems[0]!.sentence })
+        left.push({ personId, name: account.nameOf(personId), sentence: entryAt(problems, 0).sentence })
       }
-      if (problems.length > 0 && (filling.leaveOut || !read.value)) continue
-      if (problems.length === 0) after = decide(after, [read.value!], actor, now).after
-      if (read.value!.type === 'change-keys') keys.push(...read.value!.grantIds)
-      else if (changes.length < MAXIMUM_CHANGES) changes.push(read.value!)
+      if (!read.value || (problems.length > 0 && filling.leaveOut)) continue
+      if (problems.length === 0) after = decide(after, [read.value], actor, now).after
+      if (read.value.type === 'change-keys') keys.push(...read.value.grantIds)
+      else if (changes.length < MAXIMUM_CHANGES) changes.push(read.value)
       else isFull = true
     }
   }

@@ -16,6 +16,7 @@ import {
 } from '../../time/instants.ts'
 import { aDayEarlier } from './mends.ts'
 import type { Check } from '../engine/warning.ts'
+import { must } from '../../checks/must.ts'
 
 /** A seat someone else gave up earlier this month is charged for both (model S4, S6). */
 export const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
@@ -33,7 +34,7 @@ export const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
       .find((one) => !one.own && one.until !== null && one.until > from && one.until <= now)
     const type = passedOn && seatTypeAt(after, holding.product, holding.seatType, now)
     if (!passedOn || !type) return []
-    const ended = dateInWords(dateOf(passedOn.until!, after.zone), dateOf(now, after.zone))
+    const ended = dateInWords(dateOf(must(passedOn.until, 'until'), after.zone), dateOf(now, after.zone))
     const who = sight.personName(passedOn.personId)
     const sentence = `${monthInWords(month, dateOf(now, after.zone))} charges a ${type.name} seat for ${who} too, although they gave it up on ${ended}.`
     return [{ code: 'charged-twice', sentence }]
@@ -77,8 +78,8 @@ export const chargedInFull: Check = ({ after, edits, sight, now }) => {
     const holding = edit.table === 'holding' && edit.before ? (edit.after as HoldingRow | null) : null
     const terms = holding && termsOf(after, holding.product)
     const whole = terms && monthAt(month, after.zone)
-    if (!holding?.until || !terms || terms.sheetFor(whole!)?.charging.rule !== 'whole-month') return []
-    const [share] = partOf(after, terms, holding.personId, whole!).shares
+    if (!holding?.until || !terms || terms.sheetFor(must(whole, 'whole'))?.charging.rule !== 'whole-month') return []
+    const [share] = partOf(after, terms, holding.personId, must(whole, 'whole')).shares
     const type = terms.typeAt(holding.seatType, now)
     if (share?.seatType !== holding.seatType || share.priceMinor === 0 || !type) return []
     const { currency, locale } = after.settings

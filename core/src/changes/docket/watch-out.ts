@@ -22,6 +22,7 @@ import { opensNothing, paysForNothing } from './watch-traps.ts'
 import { closedByHand } from './watch-by-hand.ts'
 import { chargedInFull, chargedTwice, dayEarlierSaves, startsLate } from './watch-bill.ts'
 import { highMembership, keyAfterLastDay, wideForOutsider } from './watch-outsiders.ts'
+import { must } from '../../checks/must.ts'
 
 /** Everything to watch out for in a docket, in a fixed order, each said once. */
 export function watchOut(
@@ -88,7 +89,7 @@ function fold(warnings: Warning[]): Warning[] {
   const counts = new Map<string, number>()
   const kept = warnings.filter(({ code }) => {
     counts.set(code, (counts.get(code) ?? 0) + 1)
-    return counts.get(code)! <= MAXIMUM_ALIKE
+    return must(counts.get(code), 'entry of counts') <= MAXIMUM_ALIKE
   })
   for (const [code, count] of counts) {
     if (count > MAXIMUM_ALIKE) kept.push({ code, sentence: `And ${count - MAXIMUM_ALIKE} more like these.` })
@@ -136,7 +137,7 @@ const behindWall: Check = ({ after, moves, sight }) => {
 /** An outsider would get in at two places that are to be kept apart, and did not before. */
 const notApart: Check = ({ before, after, moves, sight, now }) => {
   const risen = new Set(moves.flatMap((move) => (move.areas.some(risesIn) ? [move.personId] : [])))
-  const outsiders = [...risen].filter((id) => isOutsider(after.get('person', id)!))
+  const outsiders = [...risen].filter((id) => isOutsider(must(after.get('person', id), 'person')))
   return [...after.all('separation')].flatMap(({ oneId, otherId }) =>
     outsiders.slice(0, MAXIMUM_ALIKE).flatMap((personId) => {
       const both = (account: Account) => reachesBoth(account, personId, oneId, otherId, now)
@@ -200,9 +201,9 @@ const approverSeesNothing: Check = ({ after, edits, sight, now }) => {
   return edits.flatMap((edit) => {
     if ((edit.table !== 'place' && edit.table !== 'grant') || !edit.after) return []
     const [was, is] = [edit.before, edit.after] as (PlaceRow | GrantRow | null)[]
-    const placeId = edit.table === 'grant' ? (is as GrantRow).placeId : is!.id
+    const placeId = edit.table === 'grant' ? (is as GrantRow).placeId : must(is, 'is').id
     const known = peopleNamed(was?.approvers ?? null)
-    const fresh = peopleNamed(is!.approvers).filter((id) => !known.includes(id) && sight.seesPerson(id))
+    const fresh = peopleNamed(must(is, 'is').approvers).filter((id) => !known.includes(id) && sight.seesPerson(id))
     const blind = fresh.filter((id) => ![...reachesAt(after, id, placeId, now)].some(([key]) => !isOwnArea(key)))
     return blind.map((id) => ({
       code: 'approver-sees-nothing',

@@ -3,6 +3,7 @@ import type { GrantRow, Id, OfferRow, PersonRow } from '../../account/rows.ts'
 import { isOutsider } from '../../people/presence.ts'
 import { upwards } from '../../places/tree.ts'
 import type { Check, Warning } from '../engine/warning.ts'
+import { must } from '../../checks/must.ts'
 
 // Access that is more, or for longer, than someone usually needs who comes from outside (model S13).
 
@@ -20,7 +21,7 @@ export const keyAfterLastDay: Check = (scene) =>
   keysMade(scene).flatMap(({ grant, person }): Warning[] => {
     const until = person.engagementUntil
     if (until === null || until > grant.from) return []
-    const { name } = scene.after.get('role', grant.roleId)!
+    const { name } = must(scene.after.get('role', grant.roleId), 'role')
     const who = scene.sight.personName(person.id)
     return [
       { code: 'after-last-day', sentence: `${name} gives ${who} no access, because their last day with us is over.` },
@@ -47,7 +48,7 @@ export const wideForOutsider: Check = (scene) => {
     const had = clientsOf(before, person.id)
     if (had.includes(client)) return []
     if (!client) {
-      const { name } = after.get('role', grant.roleId)!
+      const { name } = must(after.get('role', grant.roleId), 'role')
       return [{ code: 'everywhere', sentence: `${who} is from outside and gets ${name} at every place.` }]
     }
     const has = clientsOf(after, person.id)

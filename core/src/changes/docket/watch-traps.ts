@@ -9,6 +9,7 @@ import { seatWords } from '../../seats/seat-words.ts'
 import type { Instant } from '../../time/instants.ts'
 import { withoutSeat, withSeat } from './mends.ts'
 import type { Check, Scene, Warning } from '../engine/warning.ts'
+import { must } from '../../checks/must.ts'
 
 // The two silent traps (model S13): a key that no seat reaches, and a paid seat that no key leads to. Nothing moves then,
 // and nothing would be said of it.
@@ -50,7 +51,7 @@ export const opensNothing: Check = (scene) => {
         {
           code: 'no-seat',
           sentence,
-          ...(mayGive && { mend: withSeat(scene.changes, grant.subjectId, seat!, best.name) }),
+          ...(mayGive && { mend: withSeat(scene.changes, grant.subjectId, must(seat, 'seat'), best.name) }),
         },
       ]
     })
@@ -82,7 +83,7 @@ export const paysForNothing: Check = (scene) => {
     const isPaid = type && !holding.own && (type.priceMinor > 0 || type.inBand === true)
     if (!isPaid || !after.get('holding', holding.id) || hasKey(after, holding.personId, holding.product, now)) return []
     const name = sight.personName(holding.personId)
-    const sentence = `The ${type.name} seat in ${product!.sheet.name} costs money but gives ${name} no access: they have no role there.`
+    const sentence = `The ${type.name} seat in ${must(product, 'product').sheet.name} costs money but gives ${name} no access: they have no role there.`
     const mend = withoutSeat(scene.changes, holding.id, holding.personId, type.name)
     return [{ code: 'no-key', sentence, ...(mend && { mend }) }]
   })

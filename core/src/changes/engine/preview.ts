@@ -21,6 +21,7 @@ import {
   type Change,
 } from './decide.ts'
 import { withWaysOut, type MendableProblem } from '../seats/sold-out.ts'
+import { must } from '../../checks/must.ts'
 
 /** What a docket would do, as its actor may see it (model S8, C3). */
 export interface Preview {
@@ -54,8 +55,8 @@ export function preview(
   withSums = true,
 ): Preview {
   const [only] = changes
-  const planned = changes.length === 1 ? laterOf(only!) : undefined
-  if (planned?.kind === 'as-of') return previewAsOf(account, only!, planned, actor, now)
+  const planned = changes.length === 1 ? laterOf(must(only, 'only')) : undefined
+  if (planned?.kind === 'as-of') return previewAsOf(account, must(only, 'only'), planned, actor, now)
   const decision = decide(account, changes, actor, now)
   const decided = decision.after
   const used = useOffers(decided, changes, now)

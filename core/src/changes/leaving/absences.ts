@@ -10,6 +10,7 @@ import { absenceOf, OPEN } from './away-wanted.ts'
 import { holdSeat } from '../rules/seat-rules.ts'
 import { LeftOut, idFrom, Moment, RowId } from '../engine/shapes.ts'
 import { aboutPerson, atRoot, type Need } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 const DECIDES = atRoot('people', 'change', 'decide who is away')
 
@@ -87,7 +88,7 @@ export const askAway: ChangeKind<AskAway> = {
   decide(draft, change) {
     if (change.personId !== draft.actorId)
       return draft.refuse('not-yours', 'You can ask only for yourself. The office sets other people away.')
-    const person = draft.account.get('person', change.personId)!
+    const person = must(draft.account.get('person', change.personId), 'person')
     const row = absenceOf(draft, change, person)
     if (!row) return
     draft.insert('absence', { ...row, seats: [], state: 'asked', askedById: person.id })

@@ -12,6 +12,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 // What is done for a departure once its doors are shut: settled by hand, noted as products answer, closed when all is.
 
@@ -204,7 +205,9 @@ function passStep(draft: Draft, step: StepRow, personId: Id, taker: Taker): void
     const changes = passingLate(draft.account, step, personId, taker)
     const decision = draft.nested.decide(
       draft.account,
-      changes.map((one, at) => draft.nested.read(one, () => idFrom(step.id, AFTER_STEPS + at)).value!),
+      changes.map((one, at) =>
+        must(draft.nested.read(one, () => idFrom(step.id, AFTER_STEPS + at)).value, 'change that passes a step on'),
+      ),
       draft.actor,
       draft.now,
     )

@@ -25,6 +25,7 @@ import { Moment, RowId } from '../engine/shapes.ts'
 import { givenOnItsDay, shutDoors } from './shut-doors.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 /** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
 export class HandoverWanted {
@@ -286,7 +287,7 @@ function plannedRow(draft: Draft, departureId: Id): DepartureRow | undefined {
 /** The engagement ends with the departure, or when it would have without one. */
 function setEnd(draft: Draft, personId: Id, at: Instant | null, before: Instant | null): void {
   const engagementUntil = at === null ? before : before === null ? at : Math.min(at, before)
-  const person = draft.account.get('person', personId)!
+  const person = must(draft.account.get('person', personId), 'person')
   if (engagementUntil !== person.engagementUntil) draft.update('person', personId, { engagementUntil })
 }
 

@@ -10,6 +10,7 @@ import { onceCome } from '../offers/links.ts'
 import { maySteer } from '../offers/offers.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 export class HandOver {
   @Equals('hand-over') type!: 'hand-over'
@@ -54,7 +55,7 @@ export const handOver: ChangeKind<HandOver> = {
     const ownerId = ownerOf(draft, what, id)
     if (!ownerId) return draft.refuse('not-found', NO_THING)
     if (ownerId === toId) return draft.refuse('no-change', `It already belongs to ${name}.`, '/toId')
-    if (what === 'invitation') maySteer(draft, draft.account.get('offer', id)!)
+    if (what === 'invitation') maySteer(draft, must(draft.account.get('offer', id), 'offer'))
     else if (toId !== draft.actorId) draft.problems.push(...beyondOwn(draft, what, id))
     if (draft.problems.length > 0) return
     if (what === 'invitation') draft.update('offer', id, { sponsorId: toId })
@@ -70,8 +71,9 @@ export const handOver: ChangeKind<HandOver> = {
 function beyondOwn(draft: Draft, what: 'link' | 'plan', id: Id): Problem[] {
   const { account, actor, actorId, now } = draft
   if (actorId === null) return []
-  if (what === 'link') return onceCome(account, { ...account.get('link', id)!, makerId: actorId }, now).problems
-  const plan = account.get('planned', id)!
+  if (what === 'link')
+    return onceCome(account, { ...must(account.get('link', id), 'link'), makerId: actorId }, now).problems
+  const plan = must(account.get('planned', id), 'planned')
   return draft.nested.decide(account, plan.changes as Change[], actor, plan.at).problems
 }
 

@@ -11,6 +11,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { RowId } from '../engine/shapes.ts'
 import { aboutPerson } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 /** Why a departure whose doors are shut is not undone (model C4). */
 export const NO_WAY_BACK = 'A departure cannot be undone. Invite them again.'
@@ -79,7 +80,7 @@ function isIn({ state }: PersonRow): boolean {
  */
 export function shut(draft: Draft, personId: Id, departureId?: Id): void {
   const { account, now } = draft
-  const person = account.get('person', personId)!
+  const person = must(account.get('person', personId), 'person')
   const engagementUntil = Math.min(person.engagementUntil ?? now, now)
   // An engagement that had not begun never did.
   const engagementFrom = (person.engagementFrom ?? 0) < now ? person.engagementFrom : null
@@ -120,7 +121,7 @@ function closeWhatIsOpen(draft: Draft, personId: Id): void {
   }
   for (const group of account.by('group', 'lead', personId)) draft.update('group', group.id, { leadId: null })
   for (const { table, row } of rowsNaming(account, personId)) {
-    draft.update(table, row.id, { approvers: replaceApprover(row.approvers!, personId, null) })
+    draft.update(table, row.id, { approvers: replaceApprover(must(row.approvers, 'approvers'), personId, null) })
   }
   for (const absence of account.by('absence', 'person', personId)) {
     if (['asked', 'set', 'running'].includes(absence.state)) draft.update('absence', absence.id, { state: 'put-down' })

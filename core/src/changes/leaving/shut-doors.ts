@@ -15,6 +15,7 @@ import type { Nested } from '../engine/nested.ts'
 import type { Change } from '../kinds.ts'
 import { shut } from './leave.ts'
 import { idFrom } from '../engine/shapes.ts'
+import { entryAt, must } from '../../checks/must.ts'
 
 /**
  * The doors shut, whatever else (model X4): what can be handed over is, by the rights of the person who planned it,
@@ -22,7 +23,7 @@ import { idFrom } from '../engine/shapes.ts'
  * their own end; what cannot waits as a step, and rests with nobody meanwhile that acts.
  */
 export function shutDoors(draft: Draft, departureId: Id): void {
-  const row = draft.account.get('departure', departureId)!
+  const row = must(draft.account.get('departure', departureId), 'departure')
   const { personId } = row
   const things = thingsToPass(draft.account, personId, row.handovers, draft.now)
   const steps: Omit<StepRow, 'id' | 'departureId' | 'position'>[] = []
@@ -106,18 +107,18 @@ export function tryPassing(
 ): { decision: Decision | null; note: string | null } {
   const person = account.get('person', taker.id)
   if (taker.kind === 'person' && !(person && isPresent(person, now)))
-    return { decision: null, note: BLOCKED['not-in']! }
+    return { decision: null, note: must(BLOCKED['not-in'], 'entry of BLOCKED') }
   const changes: Change[] = []
   const hang = { kind: thing.what as HangKind, id: thing.id }
   const dated = from === undefined ? {} : { from: whenText(from, account.zone, 'beginning') }
   for (const [at, one] of passingOn(account, hang, personId, taker, now).entries()) {
     const read = nested.read({ ...dated, ...one }, () => makeId(at))
-    if (read.problems) return { decision: null, note: read.problems[0]!.sentence }
+    if (read.problems) return { decision: null, note: entryAt(read.problems, 0).sentence }
     changes.push(read.value)
   }
   const decision = nested.decide(account, changes, actor, now)
   const [problem] = decision.problems.filter(({ code }) => code !== 'given-already')
-  if (problem) return { decision: null, note: BLOCKED[problem.code] ?? BLOCKED.other! }
+  if (problem) return { decision: null, note: BLOCKED[problem.code] ?? must(BLOCKED.other, 'other') }
   return { decision: decision.problems.length === 0 ? decision : null, note: null }
 }
 
@@ -155,20 +156,22 @@ function passApproval(draft: Draft, id: Id, row: DepartureRow, taker: Taker): st
   const named = rowNaming(draft.account, personId, id)
   const person = draft.account.get('person', taker.id)
   if (!named) return null
-  if (!person || !isPresent(person, draft.now)) return BLOCKED['not-in']!
+  if (!person || !isPresent(person, draft.now)) return must(BLOCKED['not-in'], 'entry of BLOCKED')
   const planner = plannerOf(row, draft.actor)
   if (planner.kind === 'person') {
     const mayName = mayNameApprovers(new Sight(draft.account, planner.personId, draft.now), named)
     const isOwner = draft.account.get('person', planner.personId)?.standing === 'owner'
-    if (!mayName || (taker.id === planner.personId && !isOwner)) return BLOCKED.other!
+    if (!mayName || (taker.id === planner.personId && !isOwner)) return must(BLOCKED.other, 'other')
   }
-  draft.update(named.table, id, { approvers: replaceApprover(named.row.approvers!, personId, taker.id) })
+  draft.update(named.table, id, {
+    approvers: replaceApprover(must(named.row.approvers, 'approvers'), personId, taker.id),
+  })
   return null
 }
 
 /** What ends with it, as offered back on return (model X6). */
 function endedBy(account: Account, personId: Id, row: DepartureRow, now: Instant): Ended {
-  const person = account.get('person', personId)!
+  const person = must(account.get('person', personId), 'person')
   const holds = (until: Instant | null) => until === null || until > now
   return {
     standing: person.standing,

@@ -13,6 +13,7 @@ import { decide, type Actor } from '../engine/decide.ts'
 import type { Invite } from './invite.ts'
 import { placeByReference } from '../places/places.ts'
 import { lookup } from '../../checks/lookup.ts'
+import { entryAt, must } from '../../checks/must.ts'
 
 /** What is known of a row of a pasted list (model I2). */
 export type ListVerdict = 'new' | 'here' | 'here-before' | 'invited' | 'twice' | 'unreadable' | 'refused'
@@ -268,7 +269,10 @@ function inviteOf(
     grants: grants.map(({ roleId, placeId }) => ({ grantId: makeId(), roleId, placeId })),
     seats: seats.map(({ product, seatType }) => ({ holdingId: makeId(), product, seatType })),
     groupIds: [
-      ...new Set([...(packet ?? defaults).groupIds, ...groupNames.map((one) => names.groups.get(one.toLowerCase())!)]),
+      ...new Set([
+        ...(packet ?? defaults).groupIds,
+        ...groupNames.map((one) => must(names.groups.get(one.toLowerCase()), 'entry of groups')),
+      ]),
     ],
     line: cells.line ?? defaults.line ?? null,
     ...(cells.phone === undefined ? {} : { phone: cells.phone }),
@@ -310,10 +314,10 @@ export function withoutRefused(
   let after = account
   invites.forEach((invite, at) => {
     const decision = decide(after, [invite], actor, now)
-    if (decision.problems.length > 0) why.set(lines[at]!, decision.problems[0]!.sentence)
+    if (decision.problems.length > 0) why.set(entryAt(lines, at), entryAt(decision.problems, 0).sentence)
     else after = decision.after
   })
-  const stays = (at: number) => !why.has(lines[at]!)
+  const stays = (at: number) => !why.has(entryAt(lines, at))
   return {
     people: people.map((one) => {
       const sentence = one.verdict === 'twice' ? undefined : why.get(one.line)

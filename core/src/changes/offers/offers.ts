@@ -14,6 +14,7 @@ import { endHolding } from '../seats/seats.ts'
 import { idFrom } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.
@@ -66,7 +67,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
 function arrivalOf(draft: Draft, personId: Id): RowEdit<'person'> | undefined {
   const state = draft.start.get('person', personId)?.state
   if (state === 'active' || state === 'away') return undefined
-  const person = draft.account.get('person', personId)!
+  const person = must(draft.account.get('person', personId), 'person')
   return { table: 'person', key: person.id, before: { ...person, standing: 'guest', state: 'invited' }, after: person }
 }
 
@@ -114,7 +115,7 @@ function joinGroups(draft: Draft, offer: OfferRow, sight: Sight): void {
 
 /** A type counted when invited took its seat at sending: that one stays, and no longer ends with the invitation (S3). */
 function giveSeat(draft: Draft, offer: OfferRow, seat: OfferedSeat): void {
-  const person = draft.account.get('person', offer.personId)!
+  const person = must(draft.account.get('person', offer.personId), 'person')
   const from = Math.max(draft.now, person.engagementFrom ?? draft.now)
   const reserved = draft.account.get('holding', seat.holdingId)
   if (reserved && isHeldAt(draft.account, reserved, draft.now)) {

@@ -4,6 +4,7 @@ import type { Id, OfferRow } from '../../account/rows.ts'
 import type { Instant } from '../../time/instants.ts'
 import { Draft } from '../engine/draft.ts'
 import { giveOffered } from './offers.ts'
+import { must } from '../../checks/must.ts'
 
 /** An invitation taken up now, as given by its sponsor: what it comes to, and what would stand in the way (model I5). */
 export function takenUp(account: Account, offer: OfferRow, now: Instant): Draft {
@@ -29,7 +30,7 @@ function workOut(account: Account, personId: Id, now: Instant): Account | null {
   const state = account.get('person', personId)?.state
   if (!offer || (state !== 'invited' && state !== 'waiting')) return null
   // As if their engagement had begun: what waits for its first day is shown as well.
-  const person = account.get('person', personId)!
+  const person = must(account.get('person', personId), 'person')
   const begun = account.with([editOf('person', personId, person, { ...person, engagementFrom: null })])
   const draft = takenUp(begun, offer, now)
   return draft.problems.length > 0 ? null : draft.account

@@ -15,6 +15,7 @@ import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, RowId, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 /** What is left out stays; `null` empties what can be empty. */
 export class ChangePerson {
@@ -210,7 +211,10 @@ function checkOwnFields(draft: Draft, person: PersonRow, after: PersonRow): void
     const lowersStanding = field === 'standing' && ORDER.indexOf(after.standing) > ORDER.indexOf(person.standing)
     if (valueIn(person, field) === valueIn(after, field) || lowersStanding) continue
     const name = draft.account.get('field', field)?.name ?? field
-    draft.refuse('own-field', `The group ${group!.name} uses your ${name} in its rule, so someone else has to set it.`)
+    draft.refuse(
+      'own-field',
+      `The group ${must(group, 'group').name} uses your ${name} in its rule, so someone else has to set it.`,
+    )
   }
 }
 

@@ -6,6 +6,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind, NewId } from '../engine/kind.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 export class FieldValue {
   @RowId() id!: Id
@@ -113,7 +114,7 @@ function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
   }
   if (isText && change.values.length > 0)
     draft.refuse('no-values', 'A free text has no values to choose from.', '/values')
-  if (except && draft.account.get('field', except)!.kind !== (change.kind ?? 'choice')) {
+  if (except && must(draft.account.get('field', except), 'field').kind !== (change.kind ?? 'choice')) {
     draft.refuse('kind-stays', 'A choice cannot become a text, or the other way round. Make another field.', '/kind')
   }
   const taken = new Set(['kind', 'standing', 'employer'])
@@ -127,9 +128,11 @@ function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
 
 function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
   for (const person of draft.account.all('person')) if (person.choices[fieldId] === valueId) return true
-  return draft.account
-    .by('group', 'ruled', 'yes')
-    .some((group) => group.rule!.anyOf.flat().some((one) => one.field === fieldId && one.value === valueId))
+  return draft.account.by('group', 'ruled', 'yes').some((group) =>
+    must(group.rule, 'rule')
+      .anyOf.flat()
+      .some((one) => one.field === fieldId && one.value === valueId),
+  )
 }
 
 /** What someone's text field holds; null empties it. */

@@ -6,6 +6,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 // Firms: other businesses that people work for (model P11).
 
@@ -92,10 +93,10 @@ export const mergeFirms: ChangeKind<MergeFirms> = {
     for (const { id } of draft.account.by('person', 'employer', firmId))
       draft.update('person', id, { employerId: intoId })
     for (const group of draft.account.by('group', 'ruled', 'yes')) {
-      const anyOf = group.rule!.anyOf.map((line) =>
+      const anyOf = must(group.rule, 'rule').anyOf.map((line) =>
         line.map((one) => (one.field === 'employer' && one.value === firmId ? { ...one, value: intoId } : one)),
       )
-      if (JSON.stringify(anyOf) !== JSON.stringify(group.rule!.anyOf))
+      if (JSON.stringify(anyOf) !== JSON.stringify(must(group.rule, 'rule').anyOf))
         draft.update('group', group.id, { rule: { anyOf } })
     }
     draft.remove('employer', firmId)

@@ -8,6 +8,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { endGrant } from '../access/grants.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 export class JoinPeople {
   @Equals('join-people') type!: 'join-people'
@@ -270,7 +271,7 @@ function takeApprovals(draft: Draft, staysId: Id, goesId: Id): void {
   const { account } = draft
   const named = (ids: readonly Id[]) => [...new Set(ids.map((id) => (id === goesId ? staysId : id)))]
   for (const { table, row } of rowsNaming(account, goesId)) {
-    draft.update(table, row.id, { approvers: replaceApprover(row.approvers!, goesId, staysId) })
+    draft.update(table, row.id, { approvers: replaceApprover(must(row.approvers, 'approvers'), goesId, staysId) })
   }
   for (const { id, responsibleId, userIds } of [...account.all('sharedLogin')]) {
     if (responsibleId !== goesId && !userIds.includes(goesId)) continue

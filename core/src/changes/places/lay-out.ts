@@ -24,6 +24,7 @@ import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
 import type { Level } from '../../access/levels.ts'
 import type { OwnArea } from '../../access/sight.ts'
 import type { Need } from '../engine/needs.ts'
+import { entryAt } from '../../checks/must.ts'
 
 export class LaidPlace {
   @Line(80) name!: string
@@ -113,7 +114,7 @@ function rowsOf(draft: Draft, change: LayOut, parent: PlaceRow): PlaceRow[] {
     if (within !== null && within >= at)
       draft.refuse('bad-order', 'A place has to come after the place it belongs to.', path)
     depths.push(within === null ? above : (depths[within] ?? above) + 1)
-    if (depths[at]! > MAXIMUM_DEPTH) {
+    if (entryAt(depths, at) > MAXIMUM_DEPTH) {
       draft.refuse('too-deep', `${place.name}: places go ${MAXIMUM_DEPTH} levels deep at most.`, path)
     }
     const name = place.name.trim()

@@ -7,6 +7,7 @@ import { checkName, MAXIMUM_DEPTH } from './places.ts'
 import { RowId } from '../engine/shapes.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 /** A move is put back by who may move it at both its ends (model T4). */
 function movesAway(draft: Draft, { placeId, parentId }: { placeId: Id; parentId: Id }): readonly Need[] {
@@ -74,7 +75,8 @@ export const movePlace: ChangeKind<MovePlace> = {
 
     function heightOf(placeId: Id): number {
       const depths = new Map<Id, number>([[placeId, 1]])
-      for (const one of downwards(draft.account, placeId).slice(1)) depths.set(one.id, depths.get(one.parentId!)! + 1)
+      for (const one of downwards(draft.account, placeId).slice(1))
+        depths.set(one.id, must(depths.get(must(one.parentId, 'parentId')), 'entry of depths') + 1)
       return Math.max(...depths.values())
     }
   },

@@ -12,6 +12,7 @@ import { productName } from './connections.ts'
 import { settleTasks } from '../leaving/hand-steps.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 // Products whose accounts nothing here opens or closes: who looks after them.
 
@@ -57,7 +58,7 @@ export const keepProduct: ChangeKind<KeepProduct> = {
     const before = keepingOf(draft.account, product)
     const placeId = change.placeId === undefined ? (before?.placeId ?? null) : change.placeId
     if (change.placeId && !draft.seen('place', change.placeId, 'client')) return
-    if (placeId !== null && isCharged(productAt(draft.account, product, draft.now)!.sheet)) {
+    if (placeId !== null && isCharged(must(productAt(draft.account, product, draft.now), 'productAt').sheet)) {
       const sentence = 'A client’s own product costs nothing here. Take its prices out first.'
       return draft.refuse('charged', sentence, '/placeId')
     }

@@ -10,6 +10,7 @@ import { keeperOf } from './keeping.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { endHolding } from '../seats/seats.ts'
 import { RowId, RowIds, When } from '../engine/shapes.ts'
+import { must } from '../../checks/must.ts'
 
 // Logins that several people use: one row each, with someone responsible, its users, a seat and dates (model B4).
 
@@ -237,7 +238,7 @@ function takeNobodys(draft: Draft, knownId: Id, { id, product }: SharedLoginRow)
 
 function takeSeat(draft: Draft, { id, product, seatType, until }: SharedLoginRow, holdingId: Id): void {
   const before = draft.account
-  holdSeat(draft, { holdingId, personId: id, product, seatType: seatType!, from: draft.now, until })
+  holdSeat(draft, { holdingId, personId: id, product, seatType: must(seatType, 'seatType'), from: draft.now, until })
   if (draft.problems.length === 0) checkMoney(draft, before, draft.sight, [], 'hand out a seat')
 }
 

@@ -5,6 +5,7 @@ import type { Span } from '../../seats/spans.ts'
 import { allTerms, type Terms } from '../../seats/terms.ts'
 import type { Draft } from '../engine/draft.ts'
 import { idFrom } from '../engine/shapes.ts'
+import { entryAt } from '../../checks/must.ts'
 
 /**
  * Seats that come along (model S7): while a product's rule holds, everyone of a standing who is in has a seat of its
@@ -36,7 +37,7 @@ function bring(draft: Draft, person: PersonRow, terms: Terms): void {
     )
     if (kept < 0) end(draft, holding)
     else {
-      const until = endOf(wanted[kept]!)
+      const until = endOf(entryAt(wanted, kept))
       if (until !== holding.until) draft.update('holding', holding.id, { until })
       wanted.splice(kept, 1)
     }

@@ -1,5 +1,6 @@
 import type { AbsenceRow, DepartureRow, Id, OfferRow, PersonRow, RowEdit, Standing } from '../../account/rows.ts'
 import type { Draft } from '../engine/draft.ts'
+import { entryAt, must } from '../../checks/must.ts'
 
 /** What of a record only those of enough membership change: standing, state and dates (model P6). */
 export const KEPT_OF_PERSON: readonly (keyof PersonRow)[] = [
@@ -59,7 +60,7 @@ function concerned(draft: Draft, edit: RowEdit): { id: Id; standing: Standing } 
 
 /** What people do about themselves: taking up or declining their invitation, lowering themselves, coming back. */
 function isOwn(draft: Draft, was: PersonRow | null, is: PersonRow | null): boolean {
-  const id = (is ?? was)!.id
+  const id = must(is ?? was, 'person before or after').id
   return id === draft.actorId && (!was || !is || rank(is.standing) <= rank(was.standing))
 }
 
@@ -73,5 +74,5 @@ const ORDER: readonly Standing[] = ['guest', 'member', 'administrator', 'owner']
 const rank = (standing: Standing) => ORDER.indexOf(standing)
 
 function higher(one: Standing | undefined, other: Standing | undefined): Standing {
-  return ORDER[Math.max(rank(one ?? 'guest'), rank(other ?? 'guest'))]!
+  return entryAt(ORDER, Math.max(rank(one ?? 'guest'), rank(other ?? 'guest')))
 }

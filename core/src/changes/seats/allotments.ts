@@ -5,6 +5,7 @@ import { productAt } from '../../products/catalogue.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { must } from '../../checks/must.ts'
 
 export class AllotSeats {
   @Equals('allot-seats') type!: 'allot-seats'
@@ -36,7 +37,7 @@ export const allotSeats: ChangeKind<AllotSeats> = {
     if (!type) return draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
     const known = draft.account.by('allotment', 'place', placeId).find((row) => isOf(row, product, seatType))
     if ((known?.number ?? null) === number) return draft.refuse('no-change', 'It already has this number.')
-    if (number === null) draft.remove('allotment', known!.id)
+    if (number === null) draft.remove('allotment', must(known, 'known').id)
     else if (known) draft.update('allotment', known.id, { number })
     else draft.insert('allotment', { id: allotmentId, placeId, product, seatType, number })
   },

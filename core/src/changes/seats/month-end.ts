@@ -10,6 +10,7 @@ import { addMonths, isInstantText, monthInWords, monthOf, readInstant, type Inst
 import type { Account } from '../../account/account.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { NeededWhen, RowId } from '../engine/shapes.ts'
+import { must } from '../../checks/must.ts'
 
 export class CloseMonth {
   @Equals('close-month') type!: 'close-month'
@@ -59,7 +60,7 @@ export function monthsToClose(account: Account, now: Instant): string[] {
   const closed = [...account.all('closedMonth')].map((row) => row.month).sort()
   const months: string[] = []
   const first = Math.max(account.settings.openedAt, Math.min(...begins))
-  let month = closed.length > 0 ? addMonths(closed.at(-1)!, 1) : monthOf(first, account.zone)
+  let month = closed.length > 0 ? addMonths(must(closed.at(-1), 'last of closed'), 1) : monthOf(first, account.zone)
   while (closingOf(month, account.zone) <= now) {
     months.push(month)
     month = addMonths(month, 1)

@@ -6,6 +6,7 @@ import type { Draft } from '../engine/draft.ts'
 import { judgeNaming } from '../access/approver-choices.ts'
 import { endGrant } from '../access/grants.ts'
 import { WORDS } from './row-words.ts'
+import { must } from '../../checks/must.ts'
 
 /** Puts one row back from now on, under a new id where it begins again (model C4). */
 export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
@@ -73,7 +74,7 @@ function putBackHolding(draft: Draft, { before, after, key }: RowEdit<'holding'>
 
 function putBackFitting(draft: Draft, { before, after, key }: RowEdit<'fitting'>, id: Id): void {
   if (!before) {
-    if (after!.from >= draft.now) draft.remove('fitting', key)
+    if (must(after, 'after').from >= draft.now) draft.remove('fitting', key)
     else draft.update('fitting', key, { until: draft.now })
     return
   }
@@ -130,8 +131,9 @@ function putBackPerson(draft: Draft, { before, after, key }: RowEdit<'person'>):
   if (after?.state === 'invited' && before?.state !== 'invited') draft.update('person', key, { state: 'withdrawn' })
   else if (!before && after?.state === 'active') draft.update('person', key, { state: 'left' })
   else if (before) {
-    const state = after!.state === 'away' && before.state === 'active' ? 'active' : after!.state
-    draft.update('person', key, { ...before, state, loginId: after!.loginId })
+    const state =
+      must(after, 'after').state === 'away' && before.state === 'active' ? 'active' : must(after, 'after').state
+    draft.update('person', key, { ...before, state, loginId: must(after, 'after').loginId })
   }
 }
 

@@ -1,5 +1,6 @@
 import type { SheetBand } from '../../products/sheet.ts'
 import { joined, type Span } from '../spans.ts'
+import { entryAt } from '../../checks/must.ts'
 
 /** When people begin and cease to count, each list in order: all that the largest number at any instant needs. */
 export interface Comings {
@@ -54,7 +55,7 @@ function firstAbove(list: readonly number[], value: number): number {
   let [low, high] = [0, list.length]
   while (low < high) {
     const middle = (low + high) >> 1
-    if (list[middle]! <= value) low = middle + 1
+    if (entryAt(list, middle) <= value) low = middle + 1
     else high = middle
   }
   return low
@@ -64,7 +65,7 @@ function firstAbove(list: readonly number[], value: number): number {
 export function peakOf({ begins, ends }: Comings): number {
   let [peak, present, ended] = [0, 0, 0]
   for (const begin of begins) {
-    while (ended < ends.length && ends[ended]! <= begin) {
+    while (ended < ends.length && entryAt(ends, ended) <= begin) {
       ended += 1
       present -= 1
     }

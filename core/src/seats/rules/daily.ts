@@ -2,6 +2,7 @@ import { halfUp } from '../spans.ts'
 import type { Stretch } from '../stretches.ts'
 import type { Month, Terms } from '../terms.ts'
 import { isDearer, type Share, type ShareRule } from './shares.ts'
+import { entryAt } from '../../checks/must.ts'
 
 /**
  * Each local day once per person at the dearest type counted on it, at the price of that type's first counted instant
@@ -9,10 +10,11 @@ import { isDearer, type Share, type ShareRule } from './shares.ts'
  */
 export const daily: ShareRule = {
   sharesOf(stretches, terms, month) {
-    if (stretches.length === 1 && isOnePrice(stretches[0]!, terms)) return [wholeStretch(stretches[0]!, terms, month)]
+    if (stretches.length === 1 && isOnePrice(entryAt(stretches, 0), terms))
+      return [wholeStretch(entryAt(stretches, 0), terms, month)]
     const shares = new Map<string, Share>()
     for (let day = 0; day < month.dayStarts.length - 1; day += 1) {
-      const best = dearestOn(stretches, terms, month.dayStarts[day]!, month.dayStarts[day + 1]!)
+      const best = dearestOn(stretches, terms, entryAt(month.dayStarts, day), entryAt(month.dayStarts, day + 1))
       if (!best) continue
       const key = `${best.seatType} ${best.priceMinor}`
       const share = shares.get(key)
@@ -53,7 +55,12 @@ function isOnePrice(stretch: Stretch, terms: Terms): boolean {
 function wholeStretch({ seatType, from, until }: Stretch, terms: Terms, { dayStarts }: Month): Share {
   let quantity = 0
   for (let day = 0; day < dayStarts.length - 1; day += 1) {
-    if (from < dayStarts[day + 1]! && dayStarts[day]! < until && dayStarts[day]! < dayStarts[day + 1]!) quantity += 1
+    if (
+      from < entryAt(dayStarts, day + 1) &&
+      entryAt(dayStarts, day) < until &&
+      entryAt(dayStarts, day) < entryAt(dayStarts, day + 1)
+    )
+      quantity += 1
   }
   return { seatType, priceMinor: terms.typeAt(seatType, from)?.priceMinor ?? 0, quantity, from, until }
 }

@@ -10,6 +10,7 @@ import {
 } from '../../time/instants.ts'
 import { halfUp } from '../spans.ts'
 import type { Terms } from '../terms.ts'
+import { entryAt } from '../../checks/must.ts'
 
 /** Seats bought at one instant: at a term's start, or more within it (model S6). */
 export interface Order {
@@ -47,7 +48,7 @@ export function ordersOf(
   const bought: Bought[] = []
   if (stock.length === 0) return { orders, bought }
   const zone = account.zone
-  const firstAt = Math.max(stock[0]!.from, terms.trialUntil)
+  const firstAt = Math.max(entryAt(stock, 0).from, terms.trialUntil)
   const firstDate = dateOf(firstAt, zone)
   const order = (at: Instant, number: number, term: { from: LocalDate; until: LocalDate }) => {
     if (number <= 0 || !isOn(terms, at)) return

@@ -11,6 +11,7 @@ import { evaluation } from './evaluation.ts'
 import { evaluations } from './evaluations.ts'
 import { metadata } from './metadata.ts'
 import { searchAction, searchResource, searchSubject } from './search.ts'
+import { entryAt } from '@lodge/core'
 
 const MAXIMUM_BYTES = 512 * 1024
 
@@ -132,7 +133,7 @@ export function readBody(stream: IncomingMessage): Promise<unknown> {
     stream.on('end', () => {
       if (bytes > MAXIMUM_BYTES) return reject(new LodgeError(413, 'too-large', 'A request here has at most 512 KiB.'))
       try {
-        resolve(JSON.parse((chunks.length === 1 ? chunks[0]! : Buffer.concat(chunks)).toString('utf8')))
+        resolve(JSON.parse((chunks.length === 1 ? entryAt(chunks, 0) : Buffer.concat(chunks)).toString('utf8')))
       } catch {
         reject(badRequest('bad-json', 'The request is not JSON.'))
       }

@@ -1,4 +1,4 @@
-import { whatMay, whereMay, whoMay } from '@lodge/core'
+import { must, whatMay, whereMay, whoMay } from '@lodge/core'
 import { badRequest } from '../../errors.ts'
 import type { Asked } from './door.ts'
 import { questionOf } from './evaluation.ts'
@@ -55,7 +55,7 @@ function paged<R>(
   }
   const shown = found.slice(start, start + limit)
   const isLast = start + shown.length >= found.length
-  const next_token = isLast ? '' : tokenAfter(shown.at(-1)!)
+  const next_token = isLast ? '' : tokenAfter(must(shown.at(-1), 'last of shown'))
   return { results: shown.map(make), page: { next_token, count: shown.length, total: found.length } }
 }
 

@@ -1,4 +1,5 @@
 import {
+  must,
   attributesToWrite,
   type AccountAttribute,
   type AccountBefore,
@@ -319,7 +320,12 @@ function saysSo(after: Found, values: Record<string, unknown>): boolean {
 type GroupBody = { displayName: string; members: { value: string }[] }
 
 function groupBody({ displayName, memberIds }: ProductGroup, remoteIds: ReadonlyMap<string, string>): GroupBody {
-  return { displayName, members: memberIds.flatMap((id) => (remoteIds.has(id) ? [{ value: remoteIds.get(id)! }] : [])) }
+  return {
+    displayName,
+    members: memberIds.flatMap((id) =>
+      remoteIds.has(id) ? [{ value: must(remoteIds.get(id), 'entry of remoteIds') }] : [],
+    ),
+  }
 }
 
 function sameGroup(old: Resource, wanted: GroupBody): boolean {
