@@ -49,7 +49,7 @@ import { neverSilent } from './never-silent.ts'
 import { authzenDoor } from './protocols/authzen/door.ts'
 import { useReportsDoor } from './protocols/use-reports.ts'
 import { isUnreachable } from './store/pools.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 export const ROUTES: readonly Route[] = [
   ...sessionRoutes,
@@ -174,7 +174,7 @@ async function problemDetails(lodge: Lodge, ctx: Context, next: Next): Promise<v
       status: answer.status,
       detail: answer.message,
       code: answer.code,
-      requestId: ctx.state.requestId,
+      requestId: ctx.state.requestId as string,
       problems,
       preview,
       movedBy,
@@ -275,8 +275,8 @@ function serveWeb(app: Koa, root: string | undefined): void {
   const page = serve(root, { index: 'index.html', setHeaders })
   app.use(files)
   app.use(async (ctx, next) => {
-    if ((ctx.method !== 'GET' && ctx.method !== 'HEAD') || /\.\w+$/.test(ctx.path)) return next()
-    ctx.path = '/'
-    await page(ctx, next)
+    const isPage = (ctx.method === 'GET' || ctx.method === 'HEAD') && !/\.\w+$/.test(ctx.path)
+    if (isPage) ctx.path = '/'
+    await (isPage ? page(ctx, next) : next())
   })
 }

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import ipaddr from 'ipaddr.js'
-import { entryAt, readInstant, type Instant } from '@lodge/core'
+import { readInstant, type Instant } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 import { PASSWORD_MEMORY_KIBIBYTES } from './signin/passwords.ts'
 import { KeyRing } from './signin/key-ring.ts'
 

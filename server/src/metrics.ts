@@ -7,7 +7,7 @@ import type { Lodge } from './lodge.ts'
 import { hashToken } from './signin/key-ring.ts'
 import { waitingWork } from './store/work.ts'
 import { wallClock } from './clock.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 /** What operators watch, in the Prometheus text format: loop lag, catch-up lag, waiting work, pools, memory. */
 export class Metrics {

@@ -103,7 +103,8 @@ export async function startLodge(configuration: Configuration): Promise<Running>
 
   let stopping = false
   const app = buildApp(lodge, () => stopping)
-  const server = createServer(app.callback())
+  const answer = app.callback()
+  const server = createServer((request, response) => void answer(request, response))
   // Anyone who is let in finds it ready; a database that is away keeps nobody waiting.
   await Promise.race([accounts.startPolling(), sleep(FIRST_LOOK_MILLISECONDS, undefined, { ref: false })])
   await new Promise<void>((resolve, reject) => {

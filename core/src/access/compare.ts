@@ -118,7 +118,7 @@ class Comparison {
   /** Few pairs of answers ever meet; what differs between two is worked out once. */
   private difference(was: Standpoint | undefined, is: Standpoint | undefined): readonly AreaMove[] {
     let known = this.differences.get(was)
-    if (!known) this.differences.set(was, (known = new Map()))
+    if (!known) this.differences.set(was, (known = new Map<Standpoint | undefined, readonly AreaMove[]>()))
     let areas = known.get(is)
     if (!areas) known.set(is, (areas = differenceOf(was, is)))
     return areas

@@ -72,6 +72,9 @@ class ImpactReader {
       case 'sheet':
       case 'subscription':
         return this.addEverybody()
+      default:
+        // Of other tables nothing gives access.
+        return
     }
   }
 

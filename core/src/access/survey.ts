@@ -123,7 +123,7 @@ export class Survey {
 
   private standpoint(book: ProfileBook, key: string, make: () => Omit<Standpoint, 'book'>): Standpoint {
     let known = this.cappedProfiles.get(book)
-    if (!known) this.cappedProfiles.set(book, (known = new Map()))
+    if (!known) this.cappedProfiles.set(book, (known = new Map<string, Standpoint>()))
     let standpoint = known.get(key)
     if (!standpoint) known.set(key, (standpoint = { book, ...make() }))
     return standpoint
@@ -144,7 +144,7 @@ export class Survey {
         .sort()
         .join()
     let known = this.profiles.get(book)
-    if (!known) this.profiles.set(book, (known = new Map()))
+    if (!known) this.profiles.set(book, (known = new Map<string, Profile>()))
     let profile = known.get(signature)
     if (!profile) {
       const parts = inForce.flatMap((one, at) => {

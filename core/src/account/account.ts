@@ -128,7 +128,7 @@ export class Account {
     const edited = new Map<TableName, Map<Id, Rows[TableName] | null>>()
     for (const edit of edits) {
       let rows = edited.get(edit.table)
-      if (!rows) edited.set(edit.table, (rows = new Map()))
+      if (!rows) edited.set(edit.table, (rows = new Map<Id, Rows[TableName] | null>()))
       rows.set(edit.key, edit.after)
     }
     const tables: Record<string, unknown> = { ...this.tables }
@@ -200,7 +200,7 @@ class BaseValues implements PersonalValues {
 
   set({ personId, field, value }: PersonalValue): void {
     let fields = this.byPerson.get(personId)
-    if (!fields) this.byPerson.set(personId, (fields = new Map()))
+    if (!fields) this.byPerson.set(personId, (fields = new Map<PersonalField, string>()))
     const old = fields.get(field)
     if (field === 'email' && old !== undefined) this.forgetEmail(emailKey(old), personId)
     if (value === null) fields.delete(field)

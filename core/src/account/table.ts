@@ -1,5 +1,4 @@
 import type { Id } from './rows.ts'
-import { must } from '../checks/must.ts'
 
 /** A set of rows by id, looked up by id or through an index. */
 export interface Table<R extends { id: Id }> {
@@ -54,7 +53,7 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
     for (const [index, keyOf] of Object.entries(this.indexes)) {
       const key = keyOf(row)
       if (key === null) continue
-      const keys = must(this.keyed.get(index), 'entry of keyed')
+      const keys = this.keyed.get(index)!
       const list = keys.get(key)
       if (list) list.push(row)
       else keys.set(key, [row])
@@ -73,8 +72,8 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
     for (const [index, keyOf] of Object.entries(this.indexes)) {
       const key = keyOf(old)
       if (key === null) continue
-      const keys = must(this.keyed.get(index), 'entry of keyed')
-      const list = must(keys.get(key), 'entry of keys')
+      const keys = this.keyed.get(index)!
+      const list = keys.get(key)!
       if (list.length === 1) keys.delete(key)
       else list.splice(list.indexOf(old), 1)
     }
@@ -140,14 +139,14 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
   private added(index: string): Map<string, R[]> {
     let keys = this.keyed.get(index)
     if (keys) return keys
-    this.keyed.set(index, (keys = new Map()))
+    this.keyed.set(index, (keys = new Map<string, R[]>()))
     const keyOf = this.indexes[index]
     for (const row of this.own.values()) {
       const key = row && keyOf ? keyOf(row) : null
       if (key === null) continue
       const list = keys.get(key)
-      if (list) list.push(must(row, 'row'))
-      else keys.set(key, [must(row, 'row')])
+      if (list) list.push(row!)
+      else keys.set(key, [row!])
     }
     return keys
   }

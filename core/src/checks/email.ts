@@ -4,7 +4,9 @@ import { normalDomain, normalEmail } from '../people/email.ts'
 
 /** Reads a text into its normal form as the shape is read, and refuses what has none. */
 function Normal(name: string, normalise: (text: string) => string | null, message: string): PropertyDecorator {
-  const transform = Transform(({ value }) => (typeof value === 'string' ? (normalise(value) ?? value) : value))
+  const transform = Transform(({ value }: { value: unknown }): unknown =>
+    typeof value === 'string' ? (normalise(value) ?? value) : value,
+  )
   const validate = (value: unknown) => typeof value === 'string' && normalise(value) === value
   const rule = ValidateBy({ name, validator: { validate, defaultMessage: () => `$property must be ${message}` } })
   return (target, key) => {

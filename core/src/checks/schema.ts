@@ -36,7 +36,7 @@ function allSchemas(): AllSchemas {
   if (known?.shapes === shapes) return known
   const schemas = validationMetadatasToSchemas({
     classValidatorMetadataStorage: storage,
-    classTransformerMetadataStorage: defaultMetadataStorage,
+    classTransformerMetadataStorage: defaultMetadataStorage as never,
     refPointerPrefix: '#/$defs/',
   }) as Record<string, SchemaObject>
   return (known = { shapes, schemas, twice: namedTwice() })

@@ -36,8 +36,8 @@ export function readShape<T extends object>(shape: Class<T>, given: unknown, how
   if (strange) return { problems: [strange] }
   const plain = how.nullIsLeftOut ? (withoutNulls(given, how.butIn ?? new Set()) as object) : given
   const lists = longListsOf(shape, plain)
-  const firsts = lists.map(({ name, entries }) => [name, entries.slice(0, STRETCH)])
-  const whole = instanceOf(shape, lists.length === 0 ? plain : { ...plain, ...Object.fromEntries(firsts) })
+  const firsts = Object.fromEntries(lists.map(({ name, entries }) => [name, entries.slice(0, STRETCH)]))
+  const whole = instanceOf(shape, lists.length === 0 ? plain : { ...plain, ...firsts })
   const problems = whole.problems
   for (const { name, of, entries } of lists) {
     const read = must((whole.value as unknown as Record<string, object[]>)[name], 'entry of value')
@@ -87,6 +87,16 @@ function instanceOf<T extends object>(shape: Class<T>, plain: object, above = ''
   return { value, problems }
 }
 
+/** What class-transformer was told a member is made of. */
+function typeOf(shape: Class<object>, name: string): { typeFunction(): Class<object> } | undefined {
+  return (defaultMetadataStorage as TransformerStorage).findTypeMetadata(shape, name)
+}
+
+/** Of its metadata storage, which has no declaration file, what is used here. */
+interface TransformerStorage {
+  findTypeMetadata(shape: Class<object>, name: string): { typeFunction(): Class<object> } | undefined
+}
+
 interface NestedShape {
   name: string
   of: Class<object>
@@ -102,7 +112,7 @@ function nestedOf(shape: Class<object>): readonly NestedShape[] {
     const rules = getMetadataStorage().getTargetValidationMetadatas(shape, '', true, false)
     const nested = rules.filter(({ type }) => type === 'nestedValidation').map(({ propertyName }) => propertyName)
     found = [...new Set(nested)].flatMap((name): NestedShape[] => {
-      const type = defaultMetadataStorage.findTypeMetadata(shape, name) as { typeFunction(): Class<object> } | undefined
+      const type = typeOf(shape, name)
       const isList = rules.some((rule) => rule.propertyName === name && rule.name === 'isArray')
       return type ? [{ name, of: type.typeFunction(), isList }] : []
     })
@@ -159,7 +169,7 @@ function longListsOf(shape: Class<object>, plain: object): LongList[] {
   return Object.entries(plain).flatMap(([name, entries]): LongList[] => {
     if (!Array.isArray(entries) || entries.length <= STRETCH) return []
     const isBounded = rules.some((rule) => rule.propertyName === name && rule.name === 'arrayMaxSize')
-    const type = defaultMetadataStorage.findTypeMetadata(shape, name) as { typeFunction(): Class<object> } | undefined
+    const type = typeOf(shape, name)
     return isBounded || !type ? [] : [{ name, of: type.typeFunction(), entries }]
   })
 }

@@ -42,7 +42,7 @@ export function membersOf(account: Account, group: GroupRow): PersonRow[] {
   if (!group.rule) return findMembers(account, group)
   // A rule is asked of everyone: once for an account, which nothing alters.
   let known = ruled.get(account)
-  if (!known) ruled.set(account, (known = new Map()))
+  if (!known) ruled.set(account, (known = new Map<GroupRow, PersonRow[]>()))
   let members = known.get(group)
   if (!members) known.set(group, (members = findMembers(account, group)))
   return members

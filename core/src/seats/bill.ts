@@ -65,7 +65,7 @@ export function costsOf(account: Account, month: LocalMonth): ReadonlyMap<Id, nu
   const known = costs.of(account)
   let sums = known.get(month)
   if (!sums) {
-    known.set(month, (sums = new Map()))
+    known.set(month, (sums = new Map<string, number>()))
     for (const line of billOf(account, month).lines) {
       for (const { personId, amountMinor } of itemsOf(account, month, line)) {
         if (personId && amountMinor !== null) sums.set(personId, (sums.get(personId) ?? 0) + amountMinor)

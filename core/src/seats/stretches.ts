@@ -48,7 +48,7 @@ export function historiesOf(account: Account, terms: Terms): ReadonlyMap<Id, rea
   const known = histories.of(account)
   let found = known.get(terms.code)
   if (!found) {
-    known.set(terms.code, (found = new Map()))
+    known.set(terms.code, (found = new Map<string, Stretch[]>()))
     for (const { personId } of account.by('holding', 'product', terms.code)) {
       if (!found.has(personId)) found.set(personId, stretchesOf(account, terms, personId))
     }

@@ -72,7 +72,7 @@ export function lastInstantOf(date: LocalDate, zone: string): Instant {
 /** The local date of an instant. */
 export function dateOf(instant: Instant, zone: string): LocalDate {
   let dates = datesOfZone.get(zone)
-  if (!dates) datesOfZone.set(zone, (dates = new Map()))
+  if (!dates) datesOfZone.set(zone, (dates = new Map<number, string>()))
   let date = dates.get(instant)
   if (date === undefined) {
     date = fromInstant(instant, zone).toPlainDate().toString()

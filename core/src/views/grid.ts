@@ -84,7 +84,7 @@ const remembered = new WeakMap<Account, Map<string, Axes>>()
 /** Worked out once for a version of the account and a question: tiles ask again and again. */
 function axesOf(sight: Sight, query: GridQuery): Axes {
   let known = remembered.get(sight.account)
-  if (!known) remembered.set(sight.account, (known = new Map()))
+  if (!known) remembered.set(sight.account, (known = new Map<string, Axes>()))
   const { area, grouping, find, open, under } = query
   const opened = open instanceof Set ? [...open].join() : String(open)
   const minute = Math.floor(sight.now / 60_000_000)

@@ -126,7 +126,7 @@ function listedBy(sight: Sight): List {
   const { account } = sight
   // Kept while nothing begins or ends; what someone sees through another's eyes is worked out each time.
   let known = listed.get(account)
-  if (!known) listed.set(account, (known = new Map()))
+  if (!known) listed.set(account, (known = new Map<string, List>()))
   const stretch = indexAt(account, sight.now)?.stretch.from ?? sight.now
   const key = `${sight.personId} ${stretch} ${dateOf(sight.now, account.zone)}`
   const ready = sight.constructor === Sight ? known.get(key) : undefined

@@ -1,3 +1,4 @@
+import type { Reach } from '../access/walk.ts'
 import { theirProducts, type TheirProduct } from './client-products.ts'
 import type { GrantRow, Id, PersonState, PlaceRow, RoleRow } from '../account/rows.ts'
 import { sharedOutsiders } from '../access/apart.ts'
@@ -113,7 +114,9 @@ export function placeSheetView(sight: Sight, placeId: Id): PlaceSheetView | unde
   const place = account.get('place', placeId)
   if (!place || !sight.seesPlace(placeId)) return undefined
   const insiders = insidersSeen(sight, placeId).map(({ personId, highest }): InsiderView => {
-    const reaches = sight.seesKeys(personId, placeId) ? reachesAt(account, personId, placeId, now) : new Map()
+    const reaches = sight.seesKeys(personId, placeId)
+      ? reachesAt(account, personId, placeId, now)
+      : new Map<string, Reach>()
     const keys = keyViews(sight, reaches).filter((key) => !isOwnArea(key.area))
     const person = must(account.get('person', personId), 'person')
     const state = stateAt(account, person, now)

@@ -1,6 +1,7 @@
 import { IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import { must, billView, termsOf, type BillView, type InvoiceLine, type Sight } from '@lodge/core'
+import { billView, termsOf, type BillView, type InvoiceLine, type Sight } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest, notFound } from '../errors.ts'
 import { fetchSheet } from '../protocols/sheets.ts'
 import { insertEvent } from '../store/events.ts'

@@ -1,12 +1,10 @@
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Min } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
-  entryAt,
-  must,
   endsAccessOnly,
   shutsDoorsOnly,
   fillDocket,
-  isByHand,
+  isNewcomers,
   MAXIMUM_CHANGES,
   readChange,
   readFilling,
@@ -17,6 +15,7 @@ import {
   type Instant,
   type Problem,
 } from '@lodge/core'
+import { entryAt, must } from '@lodge/core/must'
 import { answeredBefore, idempotencyOf } from '../idempotency.ts'
 import { badRequest, movedMeanwhile, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
@@ -149,7 +148,7 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
     else problems.push(...read.problems.map((found) => ({ ...found, path: `/changes/${at}${found.path ?? ''}` })))
   }
   if (problems.length > 0) throw badRequest('bad-change', entryAt(problems, 0).sentence, problems)
-  if (!changes.every(isByHand)) {
+  if (changes.some(isNewcomers)) {
     throw badRequest('bad-change', 'This has a page of its own and cannot be done here.')
   }
   return changes
@@ -288,7 +287,9 @@ async function movers(
       const who = header.actor.kind === 'person' ? sight.personName(header.actor.personId) : 'The schedule'
       const visible = header.actor.kind !== 'person' || sight.can('ledger', 'see')
       if (!visible) return [`${who} changed something`]
-      return items.flatMap((item) => (item.payload ? [`${who} ${sentenceOf(JSON.parse(item.payload), sight)}`] : []))
+      return items.flatMap((item) =>
+        item.payload ? [`${who} ${sentenceOf(JSON.parse(item.payload) as LedgerChange, sight)}`] : [],
+      )
     })
     .slice(0, 3)
 }

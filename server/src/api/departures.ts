@@ -1,8 +1,6 @@
 import { createHash } from 'node:crypto'
 import { decodeProtectedHeader } from 'jose'
 import {
-  entryAt,
-  must,
   backFrom,
   departureView,
   HandoversWanted,
@@ -16,6 +14,7 @@ import {
   type DepartureRow,
   type LeaversRecord,
 } from '@lodge/core'
+import { entryAt, must } from '@lodge/core/must'
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import { badRequest, LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'

@@ -1,5 +1,6 @@
 import { Equals } from 'class-validator'
-import { entryAt, must, instantText, isHeldAt, productAt, type Account, type Id, type Sight } from '@lodge/core'
+import { instantText, isHeldAt, productAt, type Account, type Id, type Sight } from '@lodge/core'
+import { entryAt, must } from '@lodge/core/must'
 import { LodgeError, notFound } from '../errors.ts'
 import { signDocument } from '../signin/signing-keys.ts'
 import { closeAccount } from '../store/close-account.ts'

@@ -1,4 +1,5 @@
-import { must, areaAt, type GridTile } from '@lodge/core'
+import { areaAt, type GridTile } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest, notFound } from '../errors.ts'
 import { download } from './download.ts'
 import { route, type AccountAsk } from './route.ts'

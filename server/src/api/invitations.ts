@@ -12,7 +12,6 @@ import {
   ValidateNested,
 } from 'class-validator'
 import {
-  must,
   choicesView,
   dateOf,
   emailKey,
@@ -25,6 +24,7 @@ import {
   type Account,
   type OfferRow,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { LodgeError, refused } from '../errors.ts'
 import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'
 import { FirstMeans, insertNewLogin, newLogin, offerPasskey, type NewLogin } from '../signin/first-means.ts'

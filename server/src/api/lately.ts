@@ -1,4 +1,5 @@
-import { must, instantText, productAt, readInstant, isInstantText, type Instant, type Sight } from '@lodge/core'
+import { instantText, productAt, readInstant, isInstantText, type Instant, type Sight } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest, notFound } from '../errors.ts'
 import { eventsBefore } from '../store/events.ts'
 import { readEntries, type LedgerFilter } from '../store/ledger.ts'

@@ -15,7 +15,6 @@ import {
   Min,
 } from 'class-validator'
 import {
-  must,
   listColumnsOf,
   LIST_FIELDS,
   looksAfter,
@@ -24,6 +23,7 @@ import {
   type ListColumns,
   type MemberChoice,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { LodgeError, movedMeanwhile, notFound } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { readRunState } from '../store/runs.ts'

@@ -1,7 +1,6 @@
 import { IsBoolean, IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import ical from 'ical-generator'
 import {
-  must,
   addDays,
   dateOf,
   isPresent,
@@ -14,6 +13,7 @@ import {
   type LocalDate,
   type PersonRow,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'

@@ -1,4 +1,5 @@
-import { must, schemaOf } from '@lodge/core'
+import { schemaOf } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { ANSWERS, type Route } from './route.ts'
 
 const PROBLEM = {

@@ -1,5 +1,6 @@
 import { IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
-import { must, listOfPlace } from '@lodge/core'
+import { listOfPlace } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { notFound } from '../errors.ts'
 import { route } from './route.ts'
 

@@ -14,7 +14,6 @@ import {
 import ipaddr from 'ipaddr.js'
 import { v7 as uuidv7 } from 'uuid'
 import {
-  must,
   instantText,
   isUncared,
   lastDateBefore,
@@ -25,6 +24,7 @@ import {
   untilDate,
   type Instant,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { newTokenText } from '../command-line/token-command.ts'
 import { badRequest, LodgeError, notFound } from '../errors.ts'
 import { hashToken } from '../signin/key-ring.ts'

@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto'
 import type { Context } from 'koa'
 import type Router from '@koa/router'
 import {
-  entryAt,
   absenceAt,
   asksSecondMeans,
   dateOf,
@@ -12,6 +11,7 @@ import {
   type Instant,
   type PersonRow,
 } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 import { badRequest, LodgeError, notFound, notSignedIn } from '../errors.ts'
 import { checkJson } from './json.ts'
 import type { Lodge } from '../lodge.ts'

@@ -19,7 +19,7 @@ import { accountsOfLogin } from '../store/read-account.ts'
 import { chooseAccount, proveSession } from '../store/sessions.ts'
 import { meOf } from './me.ts'
 import { route } from './route.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 export class SignIn {
   /** An address, or the short name of a login without a mailbox (model P1). */

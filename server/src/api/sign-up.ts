@@ -1,7 +1,6 @@
 import { Equals, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
 import {
-  must,
   type AccountBook,
   BOOK_FORMAT,
   Email,
@@ -14,6 +13,7 @@ import {
   problem,
   readBook,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { LodgeError, refused } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { changeSession, howOf, openSession, sessionOf } from '../signin/cookies.ts'

@@ -1,15 +1,7 @@
 import { Equals, IsString, MaxLength } from 'class-validator'
 import { v7 as uuidv7 } from 'uuid'
-import {
-  must,
-  absenceAt,
-  helpControl,
-  mayPrintFirstSlip,
-  Sight,
-  whyNotIn,
-  type Account,
-  type Instant,
-} from '@lodge/core'
+import { absenceAt, helpControl, mayPrintFirstSlip, Sight, whyNotIn, type Account, type Instant } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { wallClock } from '../clock.ts'
 import { LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { IsIn, IsObject, IsOptional, Matches } from 'class-validator'
-import { must, keptProducts, WHO_FIELDS, type MarkMeaning, type MemberChoice, type Spreadsheet } from '@lodge/core'
+import { keptProducts, WHO_FIELDS, type MarkMeaning, type MemberChoice, type Spreadsheet } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { notFound } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { cellsOf } from '../work/cell-reader.ts'

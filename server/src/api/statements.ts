@@ -1,6 +1,5 @@
 import { IsString, MaxLength } from 'class-validator'
 import {
-  must,
   addDays,
   dateOf,
   instantOfLocal,
@@ -15,6 +14,7 @@ import {
   type Sight,
   type StatementView,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest, LodgeError, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'

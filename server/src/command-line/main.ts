@@ -14,7 +14,7 @@ import {
 } from './book-commands.ts'
 import { listCommand, tasksCommand } from './task-commands.ts'
 import type { TokenWords } from './token-command.ts'
-import { entryAt, must } from '@lodge/core'
+import { entryAt, must } from '@lodge/core/must'
 
 /**
  * Runs one command line; nothing but the exit status and what was printed comes of it.

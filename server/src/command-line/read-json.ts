@@ -1,5 +1,6 @@
 import { visit } from 'jsonc-parser'
-import { must, MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
+import { MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 /**
  * Names that are twice in one object of a JSON text: the person who wrote them meant both, and one would be lost

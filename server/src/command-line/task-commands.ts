@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs'
 import {
-  must,
   activeOwners,
   judgeMembers,
   keepersOf,
@@ -15,6 +14,7 @@ import {
   tasksIn,
   taskView,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { readCells, UnreadableFile } from '../files/cells.ts'
 import { BadCall, type ExitStatus, type Scene } from './book-commands.ts'
 

@@ -1,13 +1,13 @@
 import { randomBytes } from 'node:crypto'
 import { wallClock } from '../clock.ts'
 import { existsSync, readFileSync } from 'node:fs'
-import type { RowDataPacket } from 'mysql2'
 import { v7 as uuidv7 } from 'uuid'
 import { hashToken } from '../signin/key-ring.ts'
 import { openPools, type Pools } from '../store/pools.ts'
+import { select, text } from '../store/select.ts'
 import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/product-tokens.ts'
 import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
-import { entryAt } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 /** Where the start command notes the database of the running demo. */
 const STATE_FILE = '.lodge/running.json'
@@ -70,12 +70,13 @@ export async function makeToken(
   const pools = openPools(url)
   try {
     // every account: the operator at the command line stands above them
-    const [rows] = await pools.work.query<RowDataPacket[]>('SELECT account_id FROM product WHERE code = ?', [product])
+    const having = { accountId: text }
+    const rows = await select(pools.work, having, 'SELECT account_id FROM product WHERE code = ?', [product])
     if (rows.length !== 1) {
       complain(rows.length === 0 ? `No account has a product ${product}.` : `Several accounts have ${product}.`)
       return 1
     }
-    print(await makeProductToken(pools, entryAt(rows, 0).account_id as string, product, options))
+    print(await makeProductToken(pools, entryAt(rows, 0).accountId, product, options))
     return 0
   } finally {
     await pools.end()

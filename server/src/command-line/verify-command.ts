@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
 import type { JSONWebKeySet } from 'jose'
-import type { RowDataPacket } from 'mysql2'
 import { readConfiguration } from '../configuration.ts'
 import { faultsOfAnchors } from '../store/anchors.ts'
 import { openPools } from '../store/pools.ts'
+import { select, text } from '../store/select.ts'
 import { verifyLedger } from '../store/verify-ledger.ts'
 import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
 
@@ -34,8 +34,8 @@ export async function verifyCommand(
   try {
     // As of one instant: what is committed meanwhile is not half in.
     await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
-    const [accounts] = await connection.query<RowDataPacket[]>('SELECT id FROM account ORDER BY id')
-    const ids = accounts.map(({ id }) => id as string).filter((id) => accountId === undefined || id === accountId)
+    const accounts = await select(connection, { id: text }, 'SELECT id FROM account ORDER BY id')
+    const ids = accounts.map(({ id }) => id).filter((id) => accountId === undefined || id === accountId)
     for (const id of ids) {
       const found = await verifyLedger(connection, id, { alsoRows })
       if (found.ok) {

@@ -1,5 +1,4 @@
 import {
-  must,
   LEVELS,
   dateInWords,
   dateOf,
@@ -11,6 +10,7 @@ import {
   type Reason,
   type Why,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 /** `Rope access, given at Helipad roof by Tamsin Roake on 1 June 2026, until 30 June 2026`. */
 export function routeInWords(account: Account, reason: Reason, names: (id: Id) => string): string {

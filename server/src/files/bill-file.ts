@@ -1,4 +1,5 @@
-import { must, amountText, type BillView, type ItemView } from '@lodge/core'
+import { amountText, type BillView, type ItemView } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { tableCsv } from './csv.ts'
 import { breakPage, openDocument, written } from './pdf.ts'
 

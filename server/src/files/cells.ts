@@ -1,7 +1,7 @@
 import { unzipSync, zipSync } from 'fflate'
 import { parse } from 'csv-parse/sync'
 import readXlsxFile from 'read-excel-file/node'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 /** A list has at most so much of everything, however it is packed. */
 export const CELL_LIMITS = { rows: 50_000, columns: 100, letters: 2_000, unpackedBytes: 120_000_000 }

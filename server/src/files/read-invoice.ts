@@ -1,5 +1,6 @@
 import { parse } from 'csv-parse/sync'
-import { entryAt, minorDigits, type InvoiceLine, type Problem } from '@lodge/core'
+import { minorDigits, type InvoiceLine, type Problem } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
 
 const MAXIMUM_LINES = 5_000

@@ -3,7 +3,7 @@ import http from 'node:http'
 import https from 'node:https'
 import type { LookupFunction } from 'node:net'
 import ipaddr from 'ipaddr.js'
-import { entryAt } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 /** Why a request of ours got no answer that may be read. */
 export type OutboundFailure =

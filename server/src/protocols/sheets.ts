@@ -1,6 +1,6 @@
 import { badRequest, LodgeError } from '../errors.ts'
 import { askOutside, OutboundError, outboundAddress } from './outbound.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 const MAXIMUM_BYTES = 1_000_000
 const MAXIMUM_MILLISECONDS = 5_000

@@ -1,6 +1,7 @@
 import type { Context, Next } from 'koa'
 import { v7 as uuidv7 } from 'uuid'
-import { entryAt, findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
+import { findPeople, problem, readChange, type Account, type Problem } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
 import { answeredBefore, idempotencyOf } from '../idempotency.ts'
 import type { Lodge } from '../lodge.ts'

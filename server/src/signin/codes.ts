@@ -6,7 +6,7 @@ import type { Instant } from '@lodge/core'
 import { meansOfLogin, useBackupCode, useStep, type Means } from '../store/means.ts'
 import type { Queryable } from '../store/pools.ts'
 import { hashToken, type KeyRing } from './key-ring.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 const ISSUER = 'Jolly Porter'
 /** RFC 6238 with what every authenticator understands: SHA-1, six digits, thirty seconds. */

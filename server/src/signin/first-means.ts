@@ -10,7 +10,7 @@ import type { Queryable } from '../store/pools.ts'
 import type { Strength } from '../store/sessions.ts'
 import { finishPasskey, startPasskey } from './passkeys.ts'
 import { passwordProblem } from './password-rules.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 /** How someone new will sign in: a password, or a passkey their browser made for the login it was offered. */
 export class FirstMeans {

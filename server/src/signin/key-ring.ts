@@ -7,7 +7,7 @@ import {
   randomBytes,
   timingSafeEqual,
 } from 'node:crypto'
-import { entryAt, must } from '@lodge/core'
+import { entryAt, must } from '@lodge/core/must'
 
 /** What a token proves: one row, in one account or none, for one purpose, as often as it was made anew. */
 export interface Proven {

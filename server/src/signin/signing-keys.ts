@@ -1,8 +1,8 @@
 import { calculateJwkThumbprint, CompactSign, exportJWK, generateKeyPair, importJWK, SignJWT, type JWK } from 'jose'
-import type { RowDataPacket } from 'mysql2'
 import type { Lodge } from '../lodge.ts'
 import type { Queryable } from '../store/pools.ts'
-import { must } from '@lodge/core'
+import { json, select, text } from '../store/select.ts'
+import { must } from '@lodge/core/must'
 
 const PURPOSE = 'signing-key'
 
@@ -36,20 +36,22 @@ async function newestKey(
   connection: Queryable,
 ): Promise<SigningKey | undefined> {
   // every account: the lodge signs for all of them
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const [key] = await select(
+    connection,
+    { id: text, publicJwk: json<JWK>(), sealed: text },
     'SELECT id, public_jwk, sealed FROM signing_key ORDER BY made_at_us, id LIMIT 1',
   )
-  const row = rows[0]
-  if (!row) return undefined
-  const privateJwk = JSON.parse(configuration.keyRing.unseal(PURPOSE, row.sealed as string)) as JWK
-  return { id: row.id, publicJwk: JSON.parse(row.public_jwk as string) as JWK, privateJwk }
+  if (!key) return undefined
+  const { id, publicJwk, sealed } = key
+  return { id, publicJwk, privateJwk: JSON.parse(configuration.keyRing.unseal(PURPOSE, sealed)) as JWK }
 }
 
 /** The public keys, as a JWK set (RFC 7517 §5). */
 export async function publicKeys(connection: Queryable): Promise<{ keys: JWK[] }> {
   // every account: the keys are the lodge's
-  const [rows] = await connection.query<RowDataPacket[]>('SELECT public_jwk FROM signing_key ORDER BY made_at_us, id')
-  return { keys: rows.map((row) => JSON.parse(row.public_jwk as string) as JWK) }
+  const key = { publicJwk: json<JWK>() }
+  const keys = await select(connection, key, 'SELECT public_jwk FROM signing_key ORDER BY made_at_us, id')
+  return { keys: keys.map(({ publicJwk }) => publicJwk) }
 }
 
 /** Signs a document: a compact JWS whose payload is its JSON (RFC 7515). */

@@ -1,4 +1,5 @@
-import { entryAt, AccessIndex, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import { AccessIndex, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 import type { Clock } from '../clock.ts'
 import { readEditsAfter, type EntryEdits } from './ledger.ts'
 import type { Pools } from './pools.ts'
@@ -236,7 +237,7 @@ export class Accounts {
       } catch {
         // The database is away; `fresh` says so, and the next poll tries again.
       }
-      this.timer = setTimeout(poll, POLL_MILLISECONDS).unref()
+      this.timer = setTimeout(() => void poll(), POLL_MILLISECONDS).unref()
     }
     return poll()
   }

@@ -1,7 +1,8 @@
 import { compactVerify, createLocalJWKSet, type JSONWebKeySet } from 'jose'
-import type { RowDataPacket } from 'mysql2'
-import { must, instantText, type Instant } from '@lodge/core'
+import { instantText, type Instant } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import type { Queryable } from './pools.ts'
+import { integer, select, selectOnce, text } from './select.ts'
 
 export const ANCHOR_FORMAT = 'jolly-porter/anchor@1'
 
@@ -21,13 +22,14 @@ export interface Anchor {
 /** The heads of ledgers that moved since they were last written. */
 export async function headsToAnchor(connection: Queryable, now: Instant): Promise<Anchor[]> {
   // every account: each has a ledger of its own
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const accounts = await selectOnce(
+    connection,
+    { id: text, version: integer, headHash: text },
     `SELECT a.id, a.version, a.head_hash FROM account a
      LEFT JOIN ledger_anchor l ON l.account_id = a.id AND l.version = a.version
      WHERE a.version > 0 AND l.version IS NULL ORDER BY a.id`,
   )
-  return rows.map((row) => {
-    const { id: account, version, head_hash: hash } = row as { id: string; version: number; head_hash: string }
+  return accounts.map(({ id: account, version, headHash: hash }) => {
     return { format: ANCHOR_FORMAT, account, version, hash, at: instantText(now) }
   })
 }
@@ -47,12 +49,12 @@ export async function noteAnchored(connection: Queryable, anchors: readonly Anch
  */
 export async function faultsOfAnchors(
   connection: Queryable,
-  text: string,
+  lines: string,
   { accountId, keys }: { accountId?: string | undefined; keys?: JSONWebKeySet | undefined } = {},
 ): Promise<string[]> {
   const faults: string[] = []
   const keySet = keys && createLocalJWKSet(keys)
-  for (const [at, line] of text.split('\n').entries()) {
+  for (const [at, line] of lines.split('\n').entries()) {
     if (line.trim() === '') continue
     const anchor = anchorFrom(line)
     if (!anchor) {
@@ -60,13 +62,15 @@ export async function faultsOfAnchors(
       continue
     }
     if (accountId !== undefined && anchor.account !== accountId) continue
-    const [rows] = await connection.execute<RowDataPacket[]>(
+    const [entry] = await select(
+      connection,
+      { hash: text },
       'SELECT hash FROM ledger_entry WHERE account_id = ? AND version = ?',
       [anchor.account, anchor.version],
     )
     const whose = `${anchor.account}: entry ${anchor.version}`
-    if (!rows[0]) faults.push(`${whose} was put down on ${anchor.at} and is gone.`)
-    else if (rows[0].hash !== anchor.hash) faults.push(`${whose} was put down on ${anchor.at} with another hash.`)
+    if (!entry) faults.push(`${whose} was put down on ${anchor.at} and is gone.`)
+    else if (entry.hash !== anchor.hash) faults.push(`${whose} was put down on ${anchor.at} with another hash.`)
     if (keySet && anchor.stamp !== undefined && !(await isStamped(anchor, keySet)))
       faults.push(`${whose}: its stamp of ${anchor.at} is not from the service, or is for another hash.`)
   }

@@ -1,8 +1,8 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Logger } from 'pino'
 import { LodgeError } from '../errors.ts'
 import type { Queryable } from './pools.ts'
-import { entryAt } from '@lodge/core'
+import { must } from '@lodge/core/must'
+import { selectOnce, text } from './select.ts'
 
 /** A difference above this is logged and shown. */
 const NOTED_MILLISECONDS = 2_000
@@ -29,9 +29,10 @@ export class ClockWatch {
   /** Measures once; the database was asked between two readings, so that a slow answer is no difference. */
   async look(connection: Queryable): Promise<void> {
     const before = Date.now()
-    const [rows] = await connection.query<RowDataPacket[]>('SELECT UNIX_TIMESTAMP(NOW(6)) * 1000 AS now')
+    const now = 'SELECT UNIX_TIMESTAMP(NOW(6)) * 1000 AS now'
+    const [read] = await selectOnce(connection, { now: text }, now)
     const after = Date.now()
-    const there = Number(entryAt(rows, 0).now)
+    const there = Number(must(read, 'time of the database').now)
     this.steadyMilliseconds = apart()
     this.differenceMilliseconds = Math.round(there > after ? after - there : there < before ? before - there : 0)
     const isNotable = Math.abs(this.differenceMilliseconds) > NOTED_MILLISECONDS

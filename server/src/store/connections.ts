@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { AccountAttribute, AccountBefore, Difference, Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { flag, instant, orNull, select, selectOnce, text, textAs, words } from './select.ts'
 
 /** Keeps a connection's token, sealed. */
 export async function keepSecret(
@@ -21,11 +21,13 @@ export async function readSecret(
   accountId: string,
   connectionId: string,
 ): Promise<string | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [secret] = await select(
+    connection,
+    { sealed: text },
     'SELECT sealed FROM connection_secret WHERE account_id = ? AND connection_id = ?',
     [accountId, connectionId],
   )
-  return rows[0]?.sealed as string | undefined
+  return secret?.sealed
 }
 
 export async function destroySecret(connection: Queryable, accountId: string, connectionId: string): Promise<void> {
@@ -94,11 +96,12 @@ export async function seenAccounts(
   accountId: string,
   connectionId: string,
 ): Promise<SeenAccount[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    SEEN,
     `SELECT * FROM product_account WHERE account_id = ? AND connection_id = ? ORDER BY user_name, remote_id`,
     [accountId, connectionId],
   )
-  return rows.map(seenFrom)
 }
 
 /** Someone's account as it was last read; undefined where none was. */
@@ -108,27 +111,20 @@ export async function seenAccountOf(
   connectionId: string,
   personId: string,
 ): Promise<SeenAccount | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [account] = await select(
+    connection,
+    SEEN,
     `SELECT * FROM product_account WHERE account_id = ? AND connection_id = ? AND person_id = ?
      ORDER BY COALESCE(difference, '') = 'foreign', seen_at_us DESC LIMIT 1`,
     [accountId, connectionId, personId],
   )
-  return rows[0] && seenFrom(rows[0])
+  return account
 }
 
-function seenFrom(row: RowDataPacket): SeenAccount {
-  return {
-    remoteId: row.remote_id,
-    personId: row.person_id,
-    userName: row.user_name,
-    displayName: row.display_name,
-    email: row.email,
-    active: row.active === null ? null : row.active === 1,
-    seats: row.seats === '' ? [] : (row.seats as string).split(' '),
-    differs: row.differs === '' ? [] : ((row.differs as string).split(' ') as AccountAttribute[]),
-    seenAt: row.seen_at_us,
-    difference: row.difference,
-  }
+const SEEN = {
+  ...{ remoteId: text, personId: orNull(text), userName: text, displayName: text, email: orNull(text) },
+  ...{ active: orNull(flag), seats: words<string>(), differs: words<AccountAttribute>(), seenAt: instant },
+  difference: orNull(textAs<Difference>()),
 }
 
 /** The products' own ids of people's accounts, as last seen; none of another program's. */
@@ -139,12 +135,14 @@ export async function remoteIdsOf(
   people: readonly string[],
 ): Promise<Map<string, string>> {
   if (people.length === 0) return new Map()
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const rows = await selectOnce(
+    connection,
+    { personId: text, remoteId: text },
     `SELECT person_id, remote_id FROM product_account
      WHERE account_id = ? AND connection_id = ? AND person_id IN (?) AND COALESCE(difference, '') <> 'foreign'`,
     [accountId, connectionId, people],
   )
-  return new Map(rows.map((row) => [row.person_id as string, row.remote_id as string]))
+  return new Map(rows.map(({ personId, remoteId }) => [personId, remoteId]))
 }
 
 /** The products' own ids of our groups, as they were made or taken over. */
@@ -153,11 +151,13 @@ export async function remoteGroupsOf(
   accountId: string,
   connectionId: string,
 ): Promise<Map<string, string>> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const rows = await select(
+    connection,
+    { groupId: text, remoteId: text },
     'SELECT group_id, remote_id FROM product_group WHERE account_id = ? AND connection_id = ?',
     [accountId, connectionId],
   )
-  return new Map(rows.map((row) => [row.group_id as string, row.remote_id as string]))
+  return new Map(rows.map(({ groupId, remoteId }) => [groupId, remoteId]))
 }
 
 export async function noteGroup(

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
-import type { DepartureThing, Instant } from '@lodge/core'
+import type { DepartureThing, Instant, Taker } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, json, orNull, select, text, word } from './select.ts'
 
 /** Notes what was found in a product; what is known already stays as it is. */
 export async function noteThings(
@@ -27,20 +27,24 @@ export async function thingsOf(
   accountId: string,
   departureId: string,
 ): Promise<DepartureThing[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    THING,
     `SELECT product, thing_id, kind, title, state, taker, read_back_at_us FROM departure_thing
      WHERE account_id = ? AND departure_id = ? ORDER BY product, kind, title, thing_id`,
     [accountId, departureId],
   )
-  return rows.map((row) => ({
-    product: row.product,
-    thingId: row.thing_id,
-    kind: row.kind,
-    title: row.title,
-    state: row.state,
-    taker: row.taker ? JSON.parse(row.taker as string) : null,
-    readBackAt: row.read_back_at_us,
-  }))
+}
+
+const THING = {
+  ...{
+    product: text,
+    thingId: text,
+    kind: text,
+    title: text,
+    state: word<DepartureThing['state']>('found', 'passed', 'let-go', 'refused'),
+  },
+  ...{ taker: orNull(json<Taker>()), readBackAt: orNull(instant) },
 }
 
 /** A leaver's record as it was signed last, and what later checks found; earlier ones stay beside it. */
@@ -70,15 +74,17 @@ export async function readRecord(
   accountId: string,
   departureId: string,
 ): Promise<KeptRecord | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [row] = await select(
+    connection,
+    {
+      ...{ personId: text, signedAt: instant, jws: text },
+      ...{ checkedAt: orNull(instant), reappeared: orNull(json<string[]>()) },
+    },
     `SELECT person_id, signed_at_us, jws, checked_at_us, reappeared FROM leaver_record
      WHERE account_id = ? AND departure_id = ? ORDER BY signed_at_us DESC LIMIT 1`,
     [accountId, departureId],
   )
-  const row = rows[0]
-  if (!row) return undefined
-  const { person_id: personId, signed_at_us: signedAt, jws, checked_at_us: checkedAt } = row
-  return { personId, signedAt, jws, checkedAt, reappeared: row.reappeared ? JSON.parse(row.reappeared as string) : [] }
+  return row && { ...row, reappeared: row.reappeared ?? [] }
 }
 
 export async function noteCheck(

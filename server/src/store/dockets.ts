@@ -1,14 +1,16 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { json, select } from './select.ts'
 
 /** One's own docket as last saved; empty if never (model C2). */
 export async function readDocket(connection: Queryable, accountId: string, personId: string): Promise<unknown[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [docket] = await select(
+    connection,
+    { changes: json<unknown[]>() },
     'SELECT changes FROM docket WHERE account_id = ? AND person_id = ?',
     [accountId, personId],
   )
-  return rows[0] ? (JSON.parse(rows[0].changes) as unknown[]) : []
+  return docket?.changes ?? []
 }
 
 export async function saveDocket(

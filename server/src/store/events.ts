@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, selectOnce, textAs } from './select.ts'
 
 export type EventKind =
   | 'signed-in'
@@ -61,12 +61,13 @@ export async function eventsBefore(
   before: Instant,
   limit: number,
 ): Promise<{ kind: EventKind; at: Instant }[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(
+  return selectOnce(
+    connection,
+    { kind: textAs<EventKind>(), at: instant },
     `SELECT kind, at_us FROM event WHERE account_id = ? AND person_id = ? AND kind IN (?) AND at_us < ?
      ORDER BY at_us DESC LIMIT ?`,
     [accountId, personId, kinds, before, limit],
   )
-  return rows.map((row) => ({ kind: row.kind, at: row.at_us }))
 }
 
 /** Someone's latest events of some kinds in one account, the newest first. */

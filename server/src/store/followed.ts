@@ -1,4 +1,5 @@
-import { must, groupsOf, type Account, type Decision, type Id, type PersonRow } from '@lodge/core'
+import { groupsOf, type Account, type Decision, type Id, type PersonRow } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import type { NewWork } from './work.ts'
 
 /** More people or groups than this are compared all at once instead of one by one. */

@@ -1,5 +1,5 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Queryable } from './pools.ts'
+import { selectOnce } from './select.ts'
 
 /** What takes the place of words that go. */
 const NOTHING = ''
@@ -47,7 +47,7 @@ export async function forgetPerson(
 /** A login that is nobody's any more in any account goes as well; one used elsewhere is its human's (model P1). */
 async function forgetLogin(connection: Queryable, loginId: string): Promise<void> {
   // every account: the login may be a person elsewhere
-  const [others] = await connection.query<RowDataPacket[]>('SELECT 1 FROM person WHERE login_id = ? LIMIT 1', [loginId])
+  const others = await selectOnce(connection, {}, 'SELECT 1 FROM person WHERE login_id = ? LIMIT 1', [loginId])
   if (others.length > 0) return
   await connection.execute('DELETE FROM session WHERE login_id = ?', [loginId])
   await connection.execute('DELETE FROM login_means WHERE login_id = ?', [loginId])

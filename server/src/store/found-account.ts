@@ -1,4 +1,5 @@
-import { must, foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/core'
+import { foundingEdits, type Account, type Instant, type RowEdit } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { insertEvent } from './events.ts'
 import { buildEntry, NO_HASH, writeEntry, type LedgerEntry } from './ledger.ts'
 import type { PoolConnection, Pools } from './pools.ts'

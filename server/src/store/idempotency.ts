@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { json, select, text } from './select.ts'
 
 export interface IdempotencyKey {
   accountId: string
@@ -14,11 +14,13 @@ export async function findAnswer(
   connection: Queryable,
   { accountId, actorId, key }: IdempotencyKey,
 ): Promise<{ requestHash: string; answer: unknown } | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [found] = await select(
+    connection,
+    { requestHash: text, answer: json<object>() },
     'SELECT request_hash, answer FROM idempotency WHERE account_id = ? AND actor_id = ? AND idempotency_key = ?',
     [accountId, actorId, key],
   )
-  return rows[0] && { requestHash: rows[0].request_hash, answer: JSON.parse(rows[0].answer) }
+  return found
 }
 
 /** Stored in the transaction of the commit it answers: both or neither. */

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { InvoiceLine } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, json, select, text } from './select.ts'
 
 /** A vendor's invoice as it was pasted, kept with its month. */
 export interface VendorInvoice {
@@ -23,17 +23,15 @@ export async function insertInvoice(connection: Queryable, accountId: string, in
 
 /** The invoices of a month, the newest first. */
 export async function readInvoices(connection: Queryable, accountId: string, month: string): Promise<VendorInvoice[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const invoices = await select(
+    connection,
+    {
+      ...{ id: text, month: text, product: text, laidById: text, laidAt: instant },
+      invoiceLines: json<InvoiceLine[]>(),
+    },
     `SELECT id, month, product, laid_by_id, laid_at_us, invoice_lines FROM vendor_invoice
      WHERE account_id = ? AND month = ? ORDER BY id DESC LIMIT 20`,
     [accountId, month],
   )
-  return rows.map((row) => ({
-    id: row.id as string,
-    month: row.month as string,
-    product: row.product as string,
-    laidById: row.laid_by_id as string,
-    laidAt: row.laid_at_us as number,
-    lines: (typeof row.invoice_lines === 'string' ? JSON.parse(row.invoice_lines) : row.invoice_lines) as InvoiceLine[],
-  }))
+  return invoices.map(({ invoiceLines: lines, ...rest }) => ({ ...rest, lines }))
 }

@@ -1,9 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
-import type { RowDataPacket } from 'mysql2'
 import type { Actor, Instant, Mark, RowEdit } from '@lodge/core'
 import type { Queryable } from './pools.ts'
-import { entryAt, must } from '@lodge/core'
+import { entryAt, must } from '@lodge/core/must'
+import { instant, integer, json, orNull, selectOnce, text, word } from './select.ts'
 
 /** Canonical JSON (RFC 8785). */
 export const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -126,11 +126,13 @@ export interface LedgerFilter {
 
 /** Everyone who ever changed something. */
 export async function ledgerActors(connection: Queryable, accountId: string): Promise<string[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const rows = await selectOnce(
+    connection,
+    { personId: orNull(text) },
     `SELECT DISTINCT JSON_VALUE(header, '$.actor.personId') AS person_id FROM ledger_entry WHERE account_id = ?`,
     [accountId],
   )
-  return rows.flatMap((row) => (row.person_id === null ? [] : [row.person_id as string]))
+  return rows.flatMap(({ personId }) => personId ?? [])
 }
 
 /** Entries newest first, with their changes but not their edits. */
@@ -143,7 +145,9 @@ export async function readEntries(
   const { before = Number.MAX_SAFE_INTEGER, about, actor, types, from = 0, until = Number.MAX_SAFE_INTEGER } = filter
   const pattern = (types ?? []).map((type) => `"type":"${type}"`).join('|')
   // Each condition stands in the statement, and holds for every entry where nothing is asked.
-  const [heads] = await connection.query<RowDataPacket[]>(
+  const heads = await selectOnce(
+    connection,
+    { version: integer, header: json<LedgerHeader>(), hash: text },
     `SELECT version, header, hash FROM ledger_entry AS entry
      WHERE account_id = ? AND version < ? AND at_us >= ? AND at_us < ?
        AND (? IS NULL OR header LIKE ?)
@@ -159,20 +163,22 @@ export async function readEntries(
     ],
   )
   if (heads.length === 0) return []
-  const [items] = await connection.query<RowDataPacket[]>(
+  const items = await selectOnce(
+    connection,
+    { version: integer, ...ITEM },
     `SELECT version, kind, commitment, salt, payload FROM ledger_item
      WHERE account_id = ? AND version IN (?) AND kind = 'change' ORDER BY version, ordinal`,
-    [accountId, heads.map((head) => Number(head.version))],
+    [accountId, heads.map((head) => head.version)],
   )
-  return heads.map((head) => ({
-    header: JSON.parse(head.header) as LedgerHeader,
-    hash: head.hash as string,
-    items: items.filter((one) => one.version === head.version).map(itemOf),
-  }))
+  return heads.map(({ version, header, hash }) => {
+    return { header, hash, items: items.filter((one) => one.version === version).map(itemOf) }
+  })
 }
 
-function itemOf(row: RowDataPacket): LedgerItem {
-  return { kind: row.kind, commitment: row.commitment, salt: row.salt, payload: row.payload }
+const ITEM = { kind: word('change', 'edit'), commitment: text, salt: orNull(text), payload: orNull(text) }
+
+function itemOf({ kind, commitment, salt, payload }: LedgerItem): LedgerItem {
+  return { kind, commitment, salt, payload }
 }
 
 /** One entry's edits, for a process that catches up. */
@@ -193,30 +199,29 @@ export async function readEditsAfter(
   version: number,
   maximum: number,
 ): Promise<EntryEdits[] | 'read-anew'> {
-  const [heads] = await connection.query<RowDataPacket[]>(
+  const heads = await selectOnce(
+    connection,
+    { version: integer, at: instant, schemaNumber: integer, hash: text },
     'SELECT version, at_us, schema_number, hash FROM ledger_entry WHERE account_id = ? AND version > ? ORDER BY version LIMIT 1000',
     [accountId, version],
   )
   if (heads.length === 0) return []
-  const last = must(heads.at(-1), 'last of heads').version as number
-  if (last !== version + heads.length || heads.some((head) => head.schema_number !== LEDGER_SCHEMA)) return 'read-anew'
-  const [items] = await connection.query<RowDataPacket[]>(
+  const last = must(heads.at(-1), 'last of heads').version
+  if (last !== version + heads.length || heads.some((head) => head.schemaNumber !== LEDGER_SCHEMA)) return 'read-anew'
+  const items = await selectOnce(
+    connection,
+    { version: integer, payload: orNull(text) },
     `SELECT version, payload FROM ledger_item
      WHERE account_id = ? AND version > ? AND version <= ? AND kind = 'edit' ORDER BY version, ordinal LIMIT ?`,
     [accountId, version, last, maximum + 1],
   )
-  if (items.length > maximum || items.some((item) => item.payload === null)) return 'read-anew'
-  const byVersion = new Map<number, RowEdit[]>(heads.map((head) => [head.version as number, []]))
-  for (const item of items)
-    must(byVersion.get(item.version as number), 'entry of byVersion').push(
-      JSON.parse(item.payload as string) as RowEdit,
-    )
-  return heads.map((head) => ({
-    version: head.version,
-    at: head.at_us,
-    hash: head.hash,
-    edits: must(byVersion.get(head.version as number), 'entry of byVersion'),
-  }))
+  if (items.length > maximum) return 'read-anew'
+  const byVersion = new Map<number, RowEdit[]>(heads.map(({ version: one }) => [one, []]))
+  for (const { version: one, payload } of items) {
+    if (payload === null) return 'read-anew'
+    byVersion.get(one)?.push(JSON.parse(payload) as RowEdit)
+  }
+  return heads.map(({ version: one, at, hash }) => ({ version: one, at, hash, edits: byVersion.get(one) ?? [] }))
 }
 
 /** A change as it was recorded: its kind, and what it said without anything personal (model C6). */
@@ -228,22 +233,26 @@ export async function readEntry(
   accountId: string,
   version: number,
 ): Promise<{ header: LedgerHeader; changes: LedgerChange[]; edits: RowEdit[] } | undefined> {
-  const [heads] = await connection.query<RowDataPacket[]>(
+  const [head] = await selectOnce(
+    connection,
+    { header: json<LedgerHeader>() },
     'SELECT header FROM ledger_entry WHERE account_id = ? AND version = ?',
     [accountId, version],
   )
-  const [items] = await connection.query<RowDataPacket[]>(
+  const items = await selectOnce(
+    connection,
+    { kind: ITEM.kind, payload: ITEM.payload },
     'SELECT kind, payload FROM ledger_item WHERE account_id = ? AND version = ? ORDER BY ordinal',
     [accountId, version],
   )
-  if (!heads[0] || items.some((item) => item.payload === null)) return undefined
-  const payloads = (kind: LedgerItem['kind']) =>
-    items.filter((item) => item.kind === kind).map((item) => JSON.parse(item.payload as string) as unknown)
-  return {
-    header: JSON.parse(heads[0].header as string) as LedgerHeader,
-    changes: payloads('change') as LedgerChange[],
-    edits: payloads('edit') as RowEdit[],
+  if (!head) return undefined
+  const [changes, edits]: [LedgerChange[], RowEdit[]] = [[], []]
+  for (const { kind, payload } of items) {
+    if (payload === null) return undefined
+    if (kind === 'change') changes.push(JSON.parse(payload) as LedgerChange)
+    else edits.push(JSON.parse(payload) as RowEdit)
   }
+  return { header: head.header, changes, edits }
 }
 
 /** An entry as it is kept: the header in the very text that was hashed, and what is beside it to find it by. */
@@ -259,29 +268,33 @@ export interface WholeEntry {
 /** Every entry in order, with what is left of its items. */
 export async function* readWholeEntries(connection: Queryable, accountId: string): AsyncGenerator<WholeEntry> {
   for (let after = 0; ;) {
-    const [heads] = await connection.query<RowDataPacket[]>(
+    const heads = await selectOnce(
+      connection,
+      { version: integer, at: instant, schemaNumber: integer, header: text, hash: text },
       `SELECT version, at_us, schema_number, header, hash FROM ledger_entry
        WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200`,
       [accountId, after],
     )
     if (heads.length === 0) return
-    const [items] = await connection.query<RowDataPacket[]>(
+    const items = await selectOnce(
+      connection,
+      { version: integer, ordinal: integer, ...ITEM },
       `SELECT version, ordinal, kind, commitment, salt, payload FROM ledger_item
        WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
       [accountId, entryAt(heads, 0).version, must(heads.at(-1), 'last of heads').version],
     )
-    const byVersion = new Map<number, LedgerItem[]>(heads.map(({ version }) => [version as number, []]))
+    const byVersion = new Map<number, LedgerItem[]>(heads.map(({ version }) => [version, []]))
     for (const one of items) {
       // Items of an entry that is missing are missed with it.
-      const list = byVersion.get(one.version as number)
+      const list = byVersion.get(one.version)
       if (!list) continue
       // One that is missing leaves its place empty, so that it is missed.
       while (list.length < one.ordinal) list.push({ kind: 'edit', commitment: '', salt: null, payload: null })
       list.push(itemOf(one))
     }
-    for (const { version, at_us: at, schema_number: schema, header, hash } of heads) {
-      yield { version, at, schema, header, hash, items: must(byVersion.get(version as number), 'entry of byVersion') }
+    for (const { schemaNumber: schema, ...head } of heads) {
+      yield { ...head, schema, items: byVersion.get(head.version) ?? [] }
     }
-    after = must(heads.at(-1), 'last of heads').version as number
+    after = must(heads.at(-1), 'last of heads').version
   }
 }

@@ -1,15 +1,18 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import { findLogin, type Login } from './logins.ts'
 import type { Queryable } from './pools.ts'
 import { isSessionOpen } from './sessions.ts'
+import { bytes, instant, json, orNull, select, text, word } from './select.ts'
 
 /**
  * What a token is for: the second step of signing in, a forgotten password, a new address, opening an account, a
  * sign-in slip, coming by a link, a passkey's challenge.
  */
-export type TokenPurpose =
-  'second' | 'forgotten' | 'new-email' | 'sign-up' | 'come' | 'slip' | 'first-slip' | 'challenge'
+const PURPOSES = [
+  ...(['second', 'forgotten', 'new-email', 'sign-up', 'come', 'slip'] as const),
+  ...(['first-slip', 'challenge'] as const),
+] as const
+export type TokenPurpose = (typeof PURPOSES)[number]
 
 export interface LoginToken {
   id: string
@@ -23,18 +26,9 @@ export interface LoginToken {
   expiresAt: Instant
 }
 
-function tokenOf(row: RowDataPacket): LoginToken {
-  return {
-    id: row.id,
-    purpose: row.purpose,
-    tokenHash: row.token_hash,
-    loginId: row.login_id,
-    accountId: row.account_id,
-    personId: row.person_id,
-    detail: JSON.parse(row.detail),
-    createdAt: row.created_at_us,
-    expiresAt: row.expires_at_us,
-  }
+const TOKEN = {
+  ...{ id: text, purpose: word(...PURPOSES), tokenHash: bytes, loginId: orNull(text), accountId: orNull(text) },
+  ...{ personId: orNull(text), detail: json<Record<string, string>>(), createdAt: instant, expiresAt: instant },
 }
 
 export async function insertLoginToken(connection: Queryable, token: LoginToken): Promise<void> {
@@ -63,16 +57,18 @@ export async function findLoginToken(
   purpose: TokenPurpose,
   now: Instant,
 ): Promise<LoginToken | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [token] = await select(
+    connection,
+    TOKEN,
     'SELECT * FROM login_token WHERE token_hash = ? AND purpose = ? AND used_at_us IS NULL AND expires_at_us > ?',
     [tokenHash, purpose, now],
   )
-  return rows[0] && tokenOf(rows[0])
+  return token
 }
 
 export async function loginTokenById(connection: Queryable, id: string): Promise<LoginToken | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login_token WHERE id = ?', [id])
-  return rows[0] && tokenOf(rows[0])
+  const [token] = await select(connection, TOKEN, 'SELECT * FROM login_token WHERE id = ?', [id])
+  return token
 }
 
 /**

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import { normalSignInName, type Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { flag, integer, orNull, select, text } from './select.ts'
 
 export interface Login {
   id: string
@@ -14,29 +14,19 @@ export interface Login {
 
 export type FreshLogin = Omit<Login, 'generation'>
 
-function loginOf(row: RowDataPacket | undefined): Login | undefined {
-  if (!row) return undefined
-  return {
-    id: row.id,
-    email: row.email,
-    emailProven: row.email_proven === 1,
-    passwordHash: row.password_hash,
-    generation: row.generation,
-  }
-}
+const LOGIN = { id: text, email: text, emailProven: flag, passwordHash: orNull(text), generation: integer }
 
 /** The login of an address or sign-in name as typed, compared by its normal form. */
 export async function findLoginByEmail(connection: Queryable, typed: string): Promise<Login | undefined> {
   // What has no normal form is nobody's; it is asked for all the same, so that time tells nothing.
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login WHERE email = ?', [
-    normalSignInName(typed) ?? '',
-  ])
-  return loginOf(rows[0])
+  const normal = normalSignInName(typed) ?? ''
+  const [login] = await select(connection, LOGIN, 'SELECT * FROM login WHERE email = ?', [normal])
+  return login
 }
 
 export async function findLogin(connection: Queryable, id: string): Promise<Login | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login WHERE id = ?', [id])
-  return loginOf(rows[0])
+  const [login] = await select(connection, LOGIN, 'SELECT * FROM login WHERE id = ?', [id])
+  return login
 }
 
 export async function insertLogins(connection: Queryable, logins: readonly FreshLogin[], now: Instant): Promise<void> {

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { bytes, instant, integer, orNull, select, text, word } from './select.ts'
 
 export type MeansKind = 'passkey' | 'codes' | 'backup'
 
@@ -19,18 +19,9 @@ export interface Means {
   lastUsedAt: Instant | null
 }
 
-function meansOf(row: RowDataPacket): Means {
-  return {
-    id: row.id,
-    loginId: row.login_id,
-    kind: row.kind,
-    name: row.name,
-    lookupHash: row.lookup_hash,
-    secret: row.secret,
-    usedStep: row.used_step,
-    createdAt: row.created_at_us,
-    lastUsedAt: row.last_used_at_us,
-  }
+const MEANS = {
+  ...{ id: text, loginId: text, kind: word<MeansKind>('passkey', 'codes', 'backup'), name: text },
+  ...{ lookupHash: orNull(bytes), secret: text, usedStep: integer, createdAt: instant, lastUsedAt: orNull(instant) },
 }
 
 export async function insertMeans(connection: Queryable, means: readonly Means[]): Promise<void> {
@@ -52,19 +43,13 @@ export async function insertMeans(connection: Queryable, means: readonly Means[]
 }
 
 export async function meansOfLogin(connection: Queryable, loginId: string): Promise<Means[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
-    'SELECT * FROM login_means WHERE login_id = ? ORDER BY created_at_us, id',
-    [loginId],
-  )
-  return rows.map(meansOf)
+  return select(connection, MEANS, 'SELECT * FROM login_means WHERE login_id = ? ORDER BY created_at_us, id', [loginId])
 }
 
 /** The passkey or backup code found by a hash. */
 export async function findMeans(connection: Queryable, lookupHash: Buffer): Promise<Means | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM login_means WHERE lookup_hash = ?', [
-    lookupHash,
-  ])
-  return rows[0] && meansOf(rows[0])
+  const [means] = await select(connection, MEANS, 'SELECT * FROM login_means WHERE lookup_hash = ?', [lookupHash])
+  return means
 }
 
 /** Notes a step as used; false if that step or a later one was used already, as by a replay (RFC 6238 §5.2). */

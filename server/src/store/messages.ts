@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { select, text } from './select.ts'
 
 /** A message as it was written; each who gets it reads their own name in it. */
 export interface WrittenMessage {
@@ -30,20 +30,22 @@ export async function readMessage(
   accountId: string,
   id: string,
 ): Promise<WrittenMessage | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [message] = await select(
+    connection,
+    { senderId: text, subject: text, text },
     'SELECT sender_id, subject, text FROM message WHERE account_id = ? AND id = ?',
     [accountId, id],
   )
-  const row = rows[0]
-  return row && { id, accountId, senderId: row.sender_id, subject: row.subject, text: row.text }
+  return message && { id, accountId, ...message }
 }
 
 export async function readTemplates(connection: Queryable, accountId: string): Promise<MessageTemplate[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    { name: text, subject: text, text },
     'SELECT name, subject, text FROM message_template WHERE account_id = ? ORDER BY name',
     [accountId],
   )
-  return rows.map(({ name, subject, text }) => ({ name, subject, text }))
 }
 
 /** Keeps a text under a name; one of the same name is replaced. */

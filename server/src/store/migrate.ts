@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { RowDataPacket } from 'mysql2'
 import mysql, { type Connection } from 'mysql2/promise'
 import { normaliseLogins } from './normalise-logins.ts'
 import { noteDestroyed } from './note-destroyed.ts'
+import { integer, selectOnce } from './select.ts'
+
+const NUMBER = { number: integer }
 
 interface Migration {
   number: number
@@ -43,8 +45,9 @@ export async function migrate(databaseUrl: string, directory: string): Promise<s
     await connection.query(
       'CREATE TABLE IF NOT EXISTS migration (number INT NOT NULL PRIMARY KEY, name VARCHAR(200) NOT NULL) ENGINE=InnoDB',
     )
-    const [rows] = await connection.query<RowDataPacket[]>('SELECT number FROM migration')
-    const done = new Set(rows.map((row) => row.number as number))
+    const done = new Set(
+      (await selectOnce(connection, NUMBER, 'SELECT number FROM migration')).map(({ number }) => number),
+    )
     await connection.query('SET SESSION system_versioning_alter_history = KEEP')
     for (const { number, name, run } of migrationsIn(directory)) {
       if (done.has(number)) continue
@@ -62,11 +65,11 @@ export async function migrate(databaseUrl: string, directory: string): Promise<s
 export async function pendingMigrations(databaseUrl: string, directory: string): Promise<string[]> {
   const connection = await mysql.createConnection({ uri: databaseUrl })
   try {
-    const [rows] = await connection.query<RowDataPacket[]>('SELECT number FROM migration').catch((error: unknown) => {
-      if ((error as { errno?: number }).errno === NO_SUCH_TABLE) return [[]] as never
+    const rows = await selectOnce(connection, NUMBER, 'SELECT number FROM migration').catch((error: unknown) => {
+      if ((error as { errno?: number }).errno === NO_SUCH_TABLE) return []
       throw error
     })
-    const done = new Set(rows.map((row) => row.number as number))
+    const done = new Set(rows.map(({ number }) => number))
     return migrationsIn(directory).flatMap(({ number, name }) => (done.has(number) ? [] : [name]))
   } finally {
     await connection.end()

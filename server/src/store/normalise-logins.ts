@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Connection } from 'mysql2/promise'
 import { normalSignInName } from '@lodge/core/email'
+import { selectOnce, text } from './select.ts'
 
 const DUPLICATE = 1062
 
@@ -9,10 +9,12 @@ const DUPLICATE = 1062
  * whose form another login has, stays as it was: nobody signs in by it, and the office helps them back in.
  */
 export async function normaliseLogins(connection: Connection): Promise<void> {
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const logins = await selectOnce(
+    connection,
+    { id: text, email: text },
     "SELECT id, email FROM login WHERE email <> CONVERT(email USING ascii) OR email LIKE '%xn--%'",
   )
-  for (const { id, email } of rows as { id: string; email: string }[]) {
+  for (const { id, email } of logins) {
     const normal = normalSignInName(email)
     if (normal === null || normal === email) continue
     await connection.execute('UPDATE login SET email = ? WHERE id = ?', [normal, id]).catch((error: unknown) => {

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { LocalDate } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { flag, integer, orNull, select, text, word } from './select.ts'
 
 /** What someone wants to hear of an account. */
 export interface NoticeSetting {
@@ -26,17 +26,17 @@ const NOTHING_SET: NoticeSetting = {
 }
 
 export async function readNotices(connection: Queryable, accountId: string, personId: string): Promise<NoticeSetting> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [setting] = await select(
+    connection,
+    {
+      ...{ digest: flag, digestOn: orNull(text), calendarNumber: integer },
+      ...{ accepted: word(...ACCEPTED), helpMail: flag },
+    },
     `SELECT digest, digest_on, calendar_number, accepted, help_mail FROM notice_setting
      WHERE account_id = ? AND person_id = ?`,
     [accountId, personId],
   )
-  const row = rows[0]
-  if (!row) return NOTHING_SET
-  return {
-    ...{ digest: row.digest === 1, digestOn: row.digest_on, calendarNumber: row.calendar_number },
-    ...{ accepted: row.accepted, helpMail: row.help_mail === 1 },
-  }
+  return setting ?? NOTHING_SET
 }
 
 /** Sets what someone wishes to hear; what is left out stays. */
@@ -56,11 +56,13 @@ export async function setNotices(
 
 /** Who wishes a message when someone waits to be confirmed. */
 export async function wishingHelpMail(connection: Queryable, accountId: string): Promise<string[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const people = await select(
+    connection,
+    { personId: text },
     'SELECT person_id FROM notice_setting WHERE account_id = ? AND help_mail',
     [accountId],
   )
-  return rows.map((row) => row.person_id as string)
+  return people.map(({ personId }) => personId)
 }
 
 /** Notes that the day's digest is made; false if it was already, as after a crash or by another process. */

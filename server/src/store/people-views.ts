@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { integer, json, select, selectOnce, text } from './select.ts'
 
 /** A look of the list of people, kept under a name. */
 export interface KeptView {
@@ -13,11 +13,13 @@ export interface KeptView {
 }
 
 export async function readViews(connection: Queryable, accountId: string, personId: string): Promise<KeptView[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const views = await select(
+    connection,
+    { name: text, query: json<Omit<KeptView, 'name'>>() },
     'SELECT name, query FROM people_view WHERE account_id = ? AND person_id = ? ORDER BY name',
     [accountId, personId],
   )
-  return rows.map((row) => ({ name: row.name, ...(JSON.parse(row.query) as Omit<KeptView, 'name'>) }))
+  return views.map(({ name, query }) => ({ name, ...query }))
 }
 
 /** Keeps a look; one of the same name is replaced. */
@@ -54,10 +56,12 @@ export async function lastSeen(
   personIds: readonly string[],
 ): Promise<Map<string, Instant>> {
   if (personIds.length === 0) return new Map()
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const seen = await selectOnce(
+    connection,
+    { personId: text, at: integer },
     `SELECT person_id, MAX(at_us) AS at FROM event
      WHERE account_id = ? AND person_id IN (?) AND kind = 'signed-in' GROUP BY person_id`,
     [accountId, personIds],
   )
-  return new Map(rows.map((row) => [row.person_id as string, row.at as Instant]))
+  return new Map(seen.map(({ personId, at }) => [personId, at]))
 }

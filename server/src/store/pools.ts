@@ -65,7 +65,7 @@ export function openPools(databaseUrl: string): Pools {
     const pool = mysql.createPool({ ...COMMON, uri: databaseUrl, connectionLimit, queueLimit })
     pool.on('connection', (connection) => {
       neverSilent(connection as unknown as Driven)
-      connection.query("SET SESSION innodb_lock_wait_timeout = 5, max_statement_time = 20, time_zone = '+00:00'")
+      void connection.query("SET SESSION innodb_lock_wait_timeout = 5, max_statement_time = 20, time_zone = '+00:00'")
     })
     return pool
   }

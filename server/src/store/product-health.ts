@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, integer, orNull, select, text } from './select.ts'
 
 /** How asking a connected product went last. */
 export interface ProductHealth {
@@ -19,18 +19,13 @@ export async function readHealth(
   accountId: string,
   connectionId: string,
 ): Promise<ProductHealth> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [health] = await select(
+    connection,
+    { failures: integer, lastError: orNull(text), failedAt: orNull(instant), nextTryAt: instant },
     'SELECT * FROM product_health WHERE account_id = ? AND connection_id = ?',
     [accountId, connectionId],
   )
-  const row = rows[0]
-  if (!row) return WELL
-  return {
-    failures: row.failures,
-    lastError: row.last_error,
-    failedAt: row.failed_at_us,
-    nextTryAt: row.next_try_at_us,
-  }
+  return health ?? WELL
 }
 
 /** So many failures in a row, and the product is left alone: for half a minute, then longer each time. */

@@ -1,8 +1,8 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { v7 as uuidv7 } from 'uuid'
-import type { RowDataPacket } from 'mysql2'
 import { DATABASE_NOW } from './clock-watch.ts'
 import type { Queryable } from './pools.ts'
+import { select, text } from './select.ts'
 
 const LEASE_MILLISECONDS = 10_000
 const LONGEST_WAIT_MILLISECONDS = 120_000
@@ -65,11 +65,13 @@ async function take(connection: Queryable, whose: readonly string[], leaseId: st
        until_us = IF(lease_id = VALUES(lease_id), VALUES(until_us), until_us)`,
     [...whose, leaseId, LEASE_MILLISECONDS * 1000],
   )
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [lock] = await select(
+    connection,
+    { leaseId: text },
     'SELECT lease_id FROM product_lock WHERE account_id = ? AND connection_id = ? AND subject_id = ?',
     [...whose],
   )
-  return rows[0]?.lease_id === leaseId
+  return lock?.leaseId === leaseId
 }
 
 async function renew(connection: Queryable, whose: readonly string[], leaseId: string): Promise<void> {

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, integer, orNull, select, text, word } from './select.ts'
 
 /** When a product was last read whole, and what went wrong since. All instants are real time but `readAt`. */
 export interface ProductReading {
@@ -26,21 +26,20 @@ export async function readingOf(
   accountId: string,
   connectionId: string,
 ): Promise<ProductReading> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [row] = await select(
+    connection,
+    READING,
     'SELECT * FROM product_reading WHERE account_id = ? AND connection_id = ?',
     [accountId, connectionId],
   )
-  const row = rows[0]
   if (!row) return NEVER
-  return {
-    readAt: row.read_at_us,
-    accounts: row.accounts,
-    groups: row.groups_there,
-    failingSince: row.failing_since_us,
-    failedAt: row.failed_at_us,
-    lastError: row.last_error,
-    nextTryAt: row.next_try_at_us,
-  }
+  const { groupsThere: groups, ...rest } = row
+  return { ...rest, groups }
+}
+
+const READING = {
+  ...{ readAt: orNull(instant), accounts: orNull(integer), groupsThere: orNull(integer) },
+  ...{ failingSince: orNull(instant), failedAt: orNull(instant), lastError: orNull(text), nextTryAt: orNull(instant) },
 }
 
 /** The product was read whole: users, and groups where it has them. */
@@ -85,11 +84,12 @@ export async function problemsOf(
   accountId: string,
   connectionId: string,
 ): Promise<ProductProblem[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    { kind: word('person', 'group'), subjectId: text, sentence: text, at: instant },
     'SELECT kind, subject_id, sentence, at_us FROM product_problem WHERE account_id = ? AND connection_id = ? ORDER BY at_us',
     [accountId, connectionId],
   )
-  return rows.map((row) => ({ kind: row.kind, subjectId: row.subject_id, sentence: row.sentence, at: row.at_us }))
 }
 
 export async function noteProblem(

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Id, Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, json, orNull, select, selectOnce, text } from './select.ts'
 
 /** What a product's token may: ask for decisions, ask for lists of who and where, report what was used. */
 export type TokenScope = 'evaluate' | 'search' | 'report'
@@ -44,29 +44,32 @@ export async function insertProductToken(
 
 /** A product's tokens that still stand, the newest first. */
 export async function tokensOfProduct(connection: Queryable, accountId: string, product: string): Promise<TokenCare[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    CARE,
     `SELECT * FROM product_token WHERE account_id = ? AND product = ? AND ended_at_us IS NULL
      ORDER BY created_at_us DESC, id LIMIT 200`,
     [accountId, product],
   )
-  return rows.map(careOf)
 }
 
 /** All tokens of an account that still stand. */
 export async function tokensOfAccount(connection: Queryable, accountId: string): Promise<TokenCare[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    CARE,
     'SELECT * FROM product_token WHERE account_id = ? AND ended_at_us IS NULL ORDER BY created_at_us DESC LIMIT 1000',
     [accountId],
   )
-  return rows.map(careOf)
 }
 
-function careOf(row: RowDataPacket): TokenCare {
-  return {
-    ...tokenOf(row),
-    ...{ name: row.name, responsibleId: row.responsible_id },
-    ...{ createdAt: row.created_at_us, lastUsedAt: row.last_used_at_us },
-  }
+const TOKEN = {
+  ...{ id: text, accountId: text, product: text, expiresAt: orNull(instant) },
+  ...{ scopes: json<TokenScope[]>(), networks: orNull(json<string[]>()) },
+}
+const CARE = {
+  ...TOKEN,
+  ...{ name: text, responsibleId: orNull(text), createdAt: instant, lastUsedAt: orNull(instant) },
 }
 
 /** Changes what is said of a token; what it is stays. */
@@ -118,32 +121,27 @@ export async function endProductTokens(
   return (result as { affectedRows: number }).affectedRows
 }
 
-function tokenOf(row: RowDataPacket): ProductToken {
-  const read = (json: unknown) => (typeof json === 'string' ? JSON.parse(json) : json)
-  return {
-    ...{ id: row.id, accountId: row.account_id, product: row.product, expiresAt: row.expires_at_us },
-    ...{ scopes: read(row.scopes), networks: read(row.networks) },
-  }
-}
-
 /** The account and product a token represents; undefined if unknown or ended. */
 export async function findProductToken(connection: Queryable, tokenHash: Buffer): Promise<ProductToken | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [token] = await select(
+    connection,
+    TOKEN,
     `SELECT id, account_id, product, scopes, expires_at_us, networks FROM product_token
      WHERE token_hash = ? AND ended_at_us IS NULL`,
     [tokenHash],
   )
-  return rows[0] && tokenOf(rows[0])
+  return token
 }
 
 /** Of the tokens known, those that still stand, as they are now. */
 export async function readProductTokens(connection: Queryable, ids: readonly string[]): Promise<ProductToken[]> {
   if (ids.length === 0) return []
-  const [rows] = await connection.query<RowDataPacket[]>(
+  return selectOnce(
+    connection,
+    TOKEN,
     'SELECT id, account_id, product, scopes, expires_at_us, networks FROM product_token WHERE id IN (?) AND ended_at_us IS NULL',
     [ids],
   )
-  return rows.map(tokenOf)
 }
 
 /** Notes when tokens were last used. */

@@ -1,6 +1,5 @@
 import type { RowDataPacket } from 'mysql2'
 import {
-  must,
   Account,
   TABLE_NAMES,
   type Instant,
@@ -9,9 +8,11 @@ import {
   type Rows,
   type TableName,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { columnsOf, rowOf, tableOf } from './columns.ts'
 import type { PoolConnection, Queryable } from './pools.ts'
 import type { Pool } from 'mysql2/promise'
+import { instant, integer, orNull, selectOnce, text, textAs } from './select.ts'
 
 /** How an account stands: the guard row. */
 export interface Guard {
@@ -22,12 +23,13 @@ export interface Guard {
 }
 
 export async function readGuard(connection: Queryable, accountId: string): Promise<Guard | undefined> {
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const [guard] = await selectOnce(
+    connection,
+    { version: integer, committedAt: instant, headHash: text },
     'SELECT version, committed_at_us, head_hash FROM account WHERE id = ?',
     [accountId],
   )
-  const row = rows[0]
-  return row && { version: row.version, committedAt: row.committed_at_us, headHash: row.head_hash }
+  return guard
 }
 
 /** Reads a whole account in one consistent snapshot; undefined if there is none of this id. */
@@ -106,12 +108,12 @@ async function release(connection: PoolConnection): Promise<void> {
 }
 
 async function readPersonalValues(connection: Queryable, accountId: string): Promise<PersonalValue[]> {
-  const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT person_id, field, value FROM personal_value WHERE account_id = ?',
-    [accountId],
-  )
-  return rows.map((row) => ({ personId: row.person_id, field: row.field, value: row.value }))
+  return selectOnce(connection, VALUE, 'SELECT person_id, field, value FROM personal_value WHERE account_id = ?', [
+    accountId,
+  ])
 }
+
+const VALUE = { personId: text, field: textAs<PersonalValue['field']>(), value: orNull(text) }
 
 /** The personal values of some people, as they are now. */
 export async function readPersonalValuesOf(
@@ -120,11 +122,12 @@ export async function readPersonalValuesOf(
   people: readonly string[],
 ): Promise<PersonalValue[]> {
   if (people.length === 0) return []
-  const [rows] = await connection.query<RowDataPacket[]>(
+  return selectOnce(
+    connection,
+    VALUE,
     'SELECT person_id, field, value FROM personal_value WHERE account_id = ? AND person_id IN (?)',
     [accountId, people],
   )
-  return rows.map((row) => ({ personId: row.person_id, field: row.field, value: row.value }))
 }
 
 /** Versions of the accounts asked about, in one query (architecture, polling). */
@@ -133,10 +136,9 @@ export async function readVersions(connection: Queryable, accountIds: readonly s
     await connection.query('SELECT 1')
     return new Map()
   }
-  const [rows] = await connection.query<RowDataPacket[]>('SELECT id, version FROM account WHERE id IN (?)', [
-    accountIds,
-  ])
-  return new Map(rows.map((row) => [row.id as string, row.version as number]))
+  const versions = { id: text, version: integer }
+  const rows = await selectOnce(connection, versions, 'SELECT id, version FROM account WHERE id IN (?)', [accountIds])
+  return new Map(rows.map(({ id, version }) => [id, version]))
 }
 
 /** A person as which a login is in an account. */
@@ -148,15 +150,17 @@ export interface PersonOfLogin {
 /** Every account in which a login is a person, with that person's id (model P1). */
 export async function accountsOfLogin(connection: Queryable, loginId: string): Promise<PersonOfLogin[]> {
   // every account: a login belongs to a human, not to an account
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const rows = await selectOnce(
+    connection,
+    { accountId: text, id: text },
     `SELECT account_id, id FROM person WHERE login_id = ?
      ORDER BY FIELD(state, 'away', 'active', 'waiting', 'invited') = 0, state = 'invited', state = 'waiting', id`,
     [loginId],
   )
   // One human is one person in an account (model P1): a present record counts before those that have left.
   const found = new Map<string, PersonOfLogin>()
-  for (const row of rows) {
-    if (!found.has(row.account_id)) found.set(row.account_id, { accountId: row.account_id, personId: row.id })
+  for (const { accountId, id } of rows) {
+    if (!found.has(accountId)) found.set(accountId, { accountId, personId: id })
   }
   return [...found.values()].sort((one, other) => (one.personId < other.personId ? -1 : 1))
 }

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { KeyRing } from '../signin/key-ring.ts'
 import type { Queryable } from './pools.ts'
+import { selectOnce, text } from './select.ts'
 
 /** Everything kept sealed: where, and what for. */
 // every account: the key is the lodge's
@@ -32,8 +32,7 @@ export async function resealAll(connection: Queryable, keyRing: KeyRing): Promis
   let done = 0
   for (const { purpose, read, write } of SEALED) {
     // every account: the key is the lodge's
-    const [rows] = await connection.query<RowDataPacket[]>(read)
-    for (const { id, sealed } of rows as { id: string; sealed: string }[]) {
+    for (const { id, sealed } of await selectOnce(connection, { id: text, sealed: text }, read)) {
       if (sealed.startsWith(`${keyRing.currentId}:`)) continue
       await connection.execute(write, [keyRing.seal(purpose, keyRing.unseal(purpose, sealed)), id, sealed])
       done += 1

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Change, Instant, Problem } from '@lodge/core'
 import type { PoolConnection, Queryable } from './pools.ts'
+import { integer, json, orNull, select, text, textAs } from './select.ts'
 
 /** A change of a large docket that was refused when its turn came. */
 export interface Refused {
@@ -50,25 +50,30 @@ export async function readRunState(
   accountId: string,
   id: string,
 ): Promise<RunState | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [run] = await select(
+    connection,
+    {
+      ...{ actorId: text, sourceLines: orNull(json<number[]>()), total: integer, nextChange: integer },
+      ...{ state: textAs<Run['state']>(), report: json<Refused[]>() },
+    },
     `SELECT actor_id, source_lines, total, next_change, state, report FROM docket_run
      WHERE account_id = ? AND id = ?`,
     [accountId, id],
   )
-  const row = rows[0]
-  if (!row) return undefined
-  const { actor_id: actorId, total, next_change: nextChange, state } = row
-  const lines = row.source_lines === null ? null : (JSON.parse(row.source_lines as string) as number[])
-  return { id, accountId, actorId, lines, total, nextChange, state, report: JSON.parse(row.report as string) }
+  if (!run) return undefined
+  const { sourceLines: lines, ...rest } = run
+  return { id, accountId, lines, ...rest }
 }
 
 /** The changes of a run; none once it is done. */
 export async function readRunChanges(connection: Queryable, accountId: string, id: string): Promise<Change[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [run] = await select(
+    connection,
+    { changes: json<Change[]>() },
     'SELECT changes FROM docket_run WHERE account_id = ? AND id = ?',
     [accountId, id],
   )
-  return rows[0] ? (JSON.parse(rows[0].changes as string) as Change[]) : []
+  return run?.changes ?? []
 }
 
 /**

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import type { Queryable } from './pools.ts'
+import { instant, orNull, select, selectOnce, text, word } from './select.ts'
 
 /**
  * How a session was opened: by a password alone, with a second sign-in step, by a passkey (which is two steps at once), or by
@@ -37,18 +37,12 @@ export async function insertSession(
   )
 }
 
-function sessionOf(row: RowDataPacket): Session {
-  return {
-    id: row.id,
-    loginId: row.login_id,
-    accountId: row.account_id,
-    personId: row.person_id,
-    strength: row.strength,
-    provedAt: row.proved_at_us,
-    device: row.device,
-    slipId: row.slip_id,
-  }
+const SESSION = {
+  ...{ id: text, loginId: text, accountId: orNull(text), personId: orNull(text) },
+  ...{ strength: word<Strength>('password', 'two', 'passkey', 'slip', 'countersigned'), provedAt: instant },
+  ...{ device: text, slipId: orNull(text) },
 }
+const DATED = { ...SESSION, createdAt: instant }
 
 /** The open session of a cookie; undefined if there is none, it ended or ran out. */
 export async function findSession(
@@ -56,17 +50,20 @@ export async function findSession(
   tokenHash: Buffer,
   now: Instant,
 ): Promise<Session | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const [session] = await select(
+    connection,
+    SESSION,
     'SELECT * FROM session WHERE token_hash = ? AND ended_at_us IS NULL AND expires_at_us > ?',
     [tokenHash, now],
   )
-  return rows[0] && sessionOf(rows[0])
+  return session
 }
 
 /** Whether a session goes on: it was not ended. */
 export async function isSessionOpen(connection: Queryable, id: string): Promise<boolean> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT ended_at_us FROM session WHERE id = ?', [id])
-  return rows[0] !== undefined && rows[0].ended_at_us === null
+  const ended = { endedAt: orNull(instant) }
+  const [session] = await select(connection, ended, 'SELECT ended_at_us FROM session WHERE id = ?', [id])
+  return session !== undefined && session.endedAt === null
 }
 
 /** Of the sessions named, those that were ended. */
@@ -75,11 +72,13 @@ export async function endedAmong(
   ids: readonly string[],
 ): Promise<{ id: string; doorsShut: boolean }[]> {
   if (ids.length === 0) return []
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const ended = await selectOnce(
+    connection,
+    { id: text, endedBecause: orNull(text) },
     'SELECT id, ended_because FROM session WHERE id IN (?) AND ended_at_us IS NOT NULL',
     [ids],
   )
-  return rows.map(({ id, ended_because: why }) => ({ id, doorsShut: why === 'left' || why === 'away' }))
+  return ended.map(({ id, endedBecause: why }) => ({ id, doorsShut: why === 'left' || why === 'away' }))
 }
 
 /** A login's open sessions, the newest first. */
@@ -88,12 +87,13 @@ export async function sessionsOfLogin(
   loginId: string,
   now: Instant,
 ): Promise<(Session & { createdAt: Instant })[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    DATED,
     `SELECT * FROM session WHERE login_id = ? AND ended_at_us IS NULL AND expires_at_us > ?
      ORDER BY created_at_us DESC LIMIT 100`,
     [loginId, now],
   )
-  return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
 }
 
 /** The sessions someone came in with by a sign-in slip that nobody countersigned yet. */
@@ -103,23 +103,25 @@ export async function slipSessionsOf(
   personId: string,
   now: Instant,
 ): Promise<(Session & { createdAt: Instant })[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    DATED,
     `SELECT * FROM session
      WHERE account_id = ? AND person_id = ? AND strength = 'slip' AND ended_at_us IS NULL AND expires_at_us > ?`,
     [accountId, personId, now],
   )
-  return rows.map((row) => ({ ...sessionOf(row), createdAt: row.created_at_us }))
 }
 
 /** The same of everyone in an account, the longest waiting first. */
 export async function allSlipSessions(connection: Queryable, accountId: string, now: Instant): Promise<Session[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    SESSION,
     `SELECT * FROM session
      WHERE account_id = ? AND strength = 'slip' AND ended_at_us IS NULL AND expires_at_us > ?
      ORDER BY created_at_us LIMIT 100`,
     [accountId, now],
   )
-  return rows.map(sessionOf)
 }
 
 /** Notes that a session's holder proved who they are, and with what. */

@@ -1,16 +1,18 @@
-import type { RowDataPacket } from 'mysql2'
 import type { Queryable } from './pools.ts'
+import { instant, integer, selectOnce, text } from './select.ts'
 
 /** How often shared statements were opened, and when last. */
 export async function readShareUses(
   connection: Queryable,
   accountId: string,
 ): Promise<Map<string, { count: number; lastAt: number }>> {
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const uses = await selectOnce(
+    connection,
+    { shareId: text, useCount: integer, lastAt: instant },
     'SELECT share_id, use_count, last_at_us FROM statement_share_use WHERE account_id = ?',
     [accountId],
   )
-  return new Map(rows.map((row) => [row.share_id as string, { count: row.use_count, lastAt: row.last_at_us }]))
+  return new Map(uses.map(({ shareId, useCount: count, lastAt }) => [shareId, { count, lastAt }]))
 }
 
 export async function countShareUse(

@@ -1,6 +1,6 @@
-import type { RowDataPacket } from 'mysql2'
 import { hashToken, type KeyRing, type Proven } from '../signin/key-ring.ts'
 import type { Queryable } from './pools.ts'
+import { bytes, integer, select, text } from './select.ts'
 
 export interface OfferToken {
   accountId: string
@@ -26,11 +26,9 @@ export async function insertOfferTokens(
 }
 
 export async function findOfferToken(connection: Queryable, tokenHash: Buffer): Promise<OfferToken | undefined> {
-  const [rows] = await connection.execute<RowDataPacket[]>('SELECT * FROM offer_token WHERE token_hash = ?', [
-    tokenHash,
-  ])
-  const row = rows[0]
-  return row && { accountId: row.account_id, offerId: row.offer_id, resendNumber: row.resend_number }
+  const offer = { accountId: text, offerId: text, resendNumber: integer }
+  const [token] = await select(connection, offer, 'SELECT * FROM offer_token WHERE token_hash = ?', [tokenHash])
+  return token
 }
 
 /**
@@ -42,14 +40,16 @@ export async function offerTokenToSend(
   keyRing: KeyRing,
   { accountId, offerId, resendNumber }: OfferToken,
 ): Promise<string> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const kept = await select(
+    connection,
+    { keyId: text, tokenHash: bytes },
     'SELECT key_id, token_hash FROM offer_token WHERE account_id = ? AND offer_id = ? AND resend_number = ?',
     [accountId, offerId, resendNumber],
   )
   const of = provenOffer(accountId, offerId, resendNumber)
-  for (const { key_id: keyId, token_hash: kept } of rows) {
-    const token = keyRing.keyIds.includes(keyId as string) ? keyRing.tokenFor(of, keyId as string) : undefined
-    if (token !== undefined && hashToken(token).equals(kept as Buffer)) return token
+  for (const { keyId, tokenHash } of kept) {
+    const token = keyRing.keyIds.includes(keyId) ? keyRing.tokenFor(of, keyId) : undefined
+    if (token !== undefined && hashToken(token).equals(tokenHash)) return token
   }
   const token = keyRing.tokenFor(of)
   const made = { tokenHash: hashToken(token), accountId, offerId, resendNumber, keyId: keyRing.currentId }

@@ -1,8 +1,8 @@
 import { v7 as uuidv7 } from 'uuid'
-import type { RowDataPacket } from 'mysql2'
 import type { Id, Instant } from '@lodge/core'
 import { readNotices } from './notices.ts'
 import type { Queryable } from './pools.ts'
+import { instant, select, text, textAs } from './select.ts'
 
 /** How those a change concerns hear of it besides seeing it: by mail at once, or in the morning's (model I8). */
 export type Told = 'now' | 'digest' | 'not'
@@ -56,12 +56,13 @@ export async function noteTaken(
 
 /** What someone has not seen yet, newest first. */
 export async function unseenNotices(connection: Queryable, accountId: string, personId: string): Promise<Notice[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  return select(
+    connection,
+    { id: text, kind: textAs<NoticeKind>(), told: textAs<Told>(), actorId: text, at: instant },
     `SELECT id, kind, told, actor_id, at_us FROM notice
      WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL ORDER BY at_us DESC LIMIT 50`,
     [accountId, personId],
   )
-  return rows.map((row) => ({ id: row.id, kind: row.kind, told: row.told, actorId: row.actor_id, at: row.at_us }))
 }
 
 export async function seeNotices(
@@ -79,12 +80,14 @@ export async function seeNotices(
 
 /** Who is to hear in the morning of something they have neither seen nor been written about. */
 export async function peopleToTell(connection: Queryable, accountId: string): Promise<Id[]> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const people = await select(
+    connection,
+    { personId: text },
     `SELECT DISTINCT person_id FROM notice
      WHERE account_id = ? AND told = 'digest' AND seen_at_us IS NULL AND NOT mailed`,
     [accountId],
   )
-  return rows.map((row) => row.person_id as Id)
+  return people.map(({ personId }) => personId)
 }
 
 export async function noticesMailed(connection: Queryable, accountId: string, personId: string): Promise<void> {

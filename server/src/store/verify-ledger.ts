@@ -1,5 +1,4 @@
 import { setImmediate } from 'node:timers/promises'
-import type { RowDataPacket } from 'mysql2'
 import { TABLE_NAMES, type RowEdit } from '@lodge/core'
 import {
   canonicalize,
@@ -16,6 +15,7 @@ import {
 } from './ledger.ts'
 import type { Queryable } from './pools.ts'
 import { readTable } from './read-account.ts'
+import { integer, selectOnce, text } from './select.ts'
 
 /** What verifying a ledger found. */
 export type Verification =
@@ -40,9 +40,8 @@ export async function verifyLedger(
   accountId: string,
   { alsoRows = false }: { alsoRows?: boolean } = {},
 ): Promise<Verification> {
-  const [guards] = await connection.query<RowDataPacket[]>('SELECT version, head_hash FROM account WHERE id = ?', [
-    accountId,
-  ])
+  const head = { version: integer, headHash: text }
+  const guards = await selectOnce(connection, head, 'SELECT version, head_hash FROM account WHERE id = ?', [accountId])
   const destroyed = new Destroyed()
   const rows = new LastRows()
   let previous = NO_HASH
@@ -57,7 +56,7 @@ export async function verifyLedger(
     if (entries % 50 === 0) await setImmediate()
   }
   const guard = guards[0]
-  if (!guard || guard.version !== entries || guard.head_hash !== previous) {
+  if (!guard || guard.version !== entries || guard.headHash !== previous) {
     const reason = 'The ledger does not end where the account stands; entries are missing at its end.'
     return { ok: false, entries, version: entries + 1, reason }
   }

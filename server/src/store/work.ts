@@ -1,9 +1,9 @@
 import { v7 as uuidv7 } from 'uuid'
-import type { RowDataPacket } from 'mysql2'
 import type { Instant } from '@lodge/core'
 import { DATABASE_NOW } from './clock-watch.ts'
 import type { Queryable } from './pools.ts'
-import { entryAt, must } from '@lodge/core'
+import { must } from '@lodge/core/must'
+import { instant, integer, json, orNull, select, selectOnce, text } from './select.ts'
 
 /** Something to be done once: a kind and ids, never a secret or what a message says (architecture, secrets). */
 export interface WorkRow {
@@ -15,6 +15,8 @@ export interface WorkRow {
   /** Who holds it: what is written about it counts only while this is so. */
   leaseId: string
 }
+
+const WORK = { accountId: text, kind: text, ids: json<WorkRow['ids']>() }
 
 export type NewWork = Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string }
 
@@ -57,23 +59,24 @@ export async function takeDue(
   busy: readonly string[] = [],
 ): Promise<WorkRow | undefined> {
   // every account: work is done for all of them
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const [row] = await selectOnce(
+    connection,
+    { id: text, ...WORK, attempts: integer, dueAt: instant },
     `SELECT id, account_id, kind, ids, attempts, due_at_us FROM durable_work
      WHERE state = 'waiting' AND due_at_us <= ${DATABASE_NOW} AND (kind IN (?)) = ?${' AND ids NOT LIKE ?'.repeat(busy.length)}
      ORDER BY due_at_us, id LIMIT 1`,
     [lane.kinds, lane.only, ...busy.map((id) => `%"connectionId":"${id}"%`)],
   )
-  const row = rows[0]
   if (!row) return undefined
+  const { dueAt, ...work } = row
   const leaseId = uuidv7()
   const [result] = await connection.execute(
     `UPDATE durable_work SET due_at_us = ${DATABASE_NOW} + ?, lease_id = ?, attempts = attempts + 1
      WHERE id = ? AND state = 'waiting' AND due_at_us = ?`,
-    [leaseMicroseconds, leaseId, row.id, row.due_at_us],
+    [leaseMicroseconds, leaseId, work.id, dueAt],
   )
   if ((result as { affectedRows: number }).affectedRows !== 1) return takeDue(connection, leaseMicroseconds, lane, busy)
-  const ids = typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids
-  return { id: row.id, accountId: row.account_id, kind: row.kind, ids, attempts: row.attempts + 1, leaseId }
+  return { ...work, attempts: work.attempts + 1, leaseId }
 }
 
 /** Holds on to work for another while, for as long as nobody else took it meanwhile. */
@@ -94,18 +97,15 @@ export async function workById(
   id: string,
 ): Promise<Pick<WorkRow, 'accountId' | 'kind' | 'ids'> | undefined> {
   // every account: a message that came back names nothing else
-  const [rows] = await connection.execute<RowDataPacket[]>(
-    'SELECT account_id, kind, ids FROM durable_work WHERE id = ?',
-    [id],
-  )
-  const row = rows[0]
-  if (!row) return undefined
-  return { accountId: row.account_id, kind: row.kind, ids: typeof row.ids === 'string' ? JSON.parse(row.ids) : row.ids }
+  const [work] = await select(connection, WORK, 'SELECT account_id, kind, ids FROM durable_work WHERE id = ?', [id])
+  return work
 }
 
 /** Work of the whole lodge, done once. */
 export async function standWork(connection: Queryable, accountId: string, kind: string): Promise<void> {
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const rows = await select(
+    connection,
+    {},
     "SELECT 1 FROM durable_work WHERE account_id = ? AND kind = ? AND state = 'waiting'",
     [accountId, kind],
   )
@@ -141,7 +141,9 @@ export async function endWork(
  */
 export async function endSameWork(connection: Queryable, { accountId, kind, ids, id }: WorkRow): Promise<void> {
   // Looked for without a lock: what others insert and take meanwhile is not held up.
-  const [rows] = await connection.execute<RowDataPacket[]>(
+  const rows = await select(
+    connection,
+    { id: text },
     `SELECT id FROM durable_work
      WHERE state = 'waiting' AND account_id = ? AND kind = ? AND ids = ? AND lease_id IS NULL AND id <> ?`,
     [accountId, kind, JSON.stringify(ids), id],
@@ -150,7 +152,7 @@ export async function endSameWork(connection: Queryable, { accountId, kind, ids,
   await connection.query(
     `UPDATE durable_work SET state = 'done', last_error = 'Done together with another.'
      WHERE account_id = ? AND id IN (?) AND state = 'waiting' AND lease_id IS NULL`,
-    [accountId, rows.map((row) => row.id as string)],
+    [accountId, rows.map((row) => row.id)],
   )
 }
 
@@ -178,9 +180,11 @@ export async function waitingWork(
   now: Instant,
 ): Promise<{ count: number; oldestDueAt: Instant | null }> {
   // every account: a figure of the whole process
-  const [rows] = await connection.query<RowDataPacket[]>(
+  const [found] = await select(
+    connection,
+    { waiting: integer, oldest: orNull(integer) },
     "SELECT COUNT(*) AS waiting, MIN(due_at_us) AS oldest FROM durable_work WHERE state = 'waiting' AND due_at_us <= ?",
     [now],
   )
-  return { count: entryAt(rows, 0).waiting as number, oldestDueAt: (entryAt(rows, 0).oldest as Instant | null) ?? null }
+  return { count: found?.waiting ?? 0, oldestDueAt: found?.oldest ?? null }
 }

@@ -1,4 +1,5 @@
-import { must, netEdits, TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
+import { netEdits, TABLE_NAMES, type PersonalValue, type RowEdit, type TableName } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { assignmentsOf, columnsOf, tableOf, valuesOf } from './columns.ts'
 import type { Queryable } from './pools.ts'
 

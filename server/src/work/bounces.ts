@@ -3,7 +3,7 @@ import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { workById } from '../store/work.ts'
 import type { Outcome, Worker } from './workshop.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 const PAUSE_SECONDS = 30
 /** So many messages are read at a time; the rest waits for the next look. */

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { readCells, UnreadableFile } from '../files/cells.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 // Reads one file in a thread of its own, whose memory and time its starter bounds.
 const { bytes } = workerData as { bytes: Uint8Array }

@@ -1,6 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
 import {
-  must,
   addDays,
   dateInWords,
   dateOf,
@@ -13,6 +12,7 @@ import {
   type Account,
   type Need,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { wallClock } from '../clock.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'

@@ -1,13 +1,5 @@
-import {
-  entryAt,
-  decide,
-  nothingDecided,
-  type Account,
-  type Actor,
-  type Change,
-  type Decision,
-  type Instant,
-} from '@lodge/core'
+import { decide, nothingDecided, type Account, type Actor, type Change, type Decision, type Instant } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'

@@ -1,4 +1,5 @@
-import { must, addDays, dateOf, isDate, keeperTasks, type Account, type Instant, type KeeperTasks } from '@lodge/core'
+import { addDays, dateOf, isDate, keeperTasks, type Account, type Instant, type KeeperTasks } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import type { Lodge } from '../lodge.ts'
 import type { KeyRing } from '../signin/key-ring.ts'
 import { instantFor } from '../store/accounts.ts'

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import {
-  must,
   isSettled,
   leaversRecord,
   RECORD_TYPE,
@@ -14,6 +13,7 @@ import {
   type StepRow,
   type Taker,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { ProductError } from '../protocols/product-http.ts'

@@ -1,5 +1,4 @@
 import {
-  must,
   AccessIndex,
   backFrom,
   betweenView,
@@ -13,6 +12,7 @@ import {
   type Instant,
   type Sight,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
 import { sightOf } from './thoughts.ts'
 

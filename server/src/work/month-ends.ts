@@ -1,5 +1,6 @@
 import { v7 as uuidv7 } from 'uuid'
-import { must, addMonths, closingOf, monthOf, monthsToClose, readChange } from '@lodge/core'
+import { addMonths, closingOf, monthOf, monthsToClose, readChange } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'

@@ -1,5 +1,4 @@
 import {
-  must,
   idFrom,
   judgeMembers,
   keptProducts,
@@ -19,6 +18,7 @@ import {
   type Sight,
   type Spreadsheet,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { previewed, type ShownList } from './member-lists.ts'
 import type { ShownPreview } from './thoughts.ts'
 

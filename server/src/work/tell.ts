@@ -1,6 +1,7 @@
 import type { Lodge } from '../lodge.ts'
 import type { Mailer, Message } from './mail.ts'
-import { must, Sight, type Account, type Instant } from '@lodge/core'
+import { Sight, type Account, type Instant } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import type { Outcome, Worker } from './workshop.ts'
 
 /** Tells someone by mail what became of someone else (model I8, I9, I11); at least once, under one Message-ID. */

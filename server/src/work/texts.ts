@@ -5,7 +5,7 @@ import { insertEvent } from '../store/events.ts'
 import { offerTokenToSend } from '../store/tokens.ts'
 import type { InvitationIds } from './invitations.ts'
 import type { Outcome, Worker } from './workshop.ts'
-import { must } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 /** What we use of the package `smpp`, which comes without types. */
 interface Session {

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import {
-  must,
   againView,
   askView,
   backFrom,
@@ -81,6 +80,7 @@ import {
   type Control,
   undoControl,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 
 import { readInvoice } from '../files/read-invoice.ts'
 import { readPlaces } from '../files/read-places.ts'

@@ -2,7 +2,7 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import type { Pools } from '../store/pools.ts'
 import { endWork, putOff, renewLease, takeDue, type Lane, type WorkRow } from '../store/work.ts'
-import { entryAt } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 const POLL_MILLISECONDS = 1_000
 /** Renewed while the work goes on, so that it is long after a death alone. */

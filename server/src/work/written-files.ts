@@ -1,5 +1,4 @@
 import {
-  must,
   billLineView,
   billView,
   countView,
@@ -16,6 +15,7 @@ import {
   type Sight,
   type StatementView,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
 import { billCsv, billPdf } from '../files/bill-file.ts'
 import { tableCsv } from '../files/csv.ts'

@@ -71,7 +71,7 @@ function drawCell(
   const ratio = devicePixelRatio
   const key = `${cell} ${mark?.kind} ${mark?.level} ${ratio}`
   let known = stamps.get(palette)
-  if (!known) stamps.set(palette, (known = new Map()))
+  if (!known) stamps.set(palette, (known = new Map<string, HTMLCanvasElement>()))
   let stamp = known.get(key)
   if (!stamp) {
     stamp = document.createElement('canvas')

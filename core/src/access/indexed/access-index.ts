@@ -19,7 +19,6 @@ import { NO_REACH, reachOf, type Reach } from '../walk.ts'
 import { PackedLists } from './packed-lists.ts'
 import { RoutesInForce } from './routes-in-force.ts'
 import { Heights, type Wanted } from './wanted.ts'
-import { entryAt, intAt, must } from '../../checks/must.ts'
 
 /** Where things stand in the record of a person, which begins with its length. */
 const [PRESENT, STANDING, CAPS, CIRCLES] = [1, 2, 3, 4]
@@ -95,7 +94,7 @@ export class AccessIndex extends RoutesInForce {
   profileOf(key: number): Profile {
     let profile = this.profiles[key]
     if (!profile) {
-      const role = this.account.get('role', entryAt(this.roles.ids, key >> 1))
+      const role = this.account.get('role', this.roles.ids[key >> 1]!)
       profile = role ? this.bookNow.ofRole(role, (key & 1) === 1) : this.bookNow.empty
       this.profiles[key] = profile
     }
@@ -112,12 +111,12 @@ export class AccessIndex extends RoutesInForce {
   }
 
   capsOf(person: number): Caps {
-    return entryAt(this.bookNow.caps.made, this.capsPosition(person))
+    return this.bookNow.caps.made[this.capsPosition(person)]!
   }
 
   /** The position of a person's caps among those the book has made. */
   capsPosition(person: number): number {
-    const known = entryAt(this.capsAt, person)
+    const known = this.capsAt[person]!
     if (known >= 0) return known
     const row = this.personAt[person]
     const holdings = row ? this.account.by('holding', 'person', row.id) : []
@@ -154,7 +153,7 @@ export class AccessIndex extends RoutesInForce {
   private coverPlace(place: number): number[] {
     const covering: number[] = []
     const { parent, cut } = this.places
-    for (let at = place; at >= 0; at = cut[at] ? -1 : intAt(parent, at)) {
+    for (let at = place; at >= 0; at = cut[at] ? -1 : parent[at]!) {
       for (const [circle, keys] of this.circlesAt[at] ?? []) for (const key of keys) covering.push(circle.number, key)
     }
     return covering
@@ -162,8 +161,8 @@ export class AccessIndex extends RoutesInForce {
 
   /** What one decision needs of a person, side by side: presence, standing, caps, circles and their own routes. */
   private recordPerson(person: number): number[] {
-    const circles = entryAt(this.circlesOf, person)
-    const standing = BY_STANDING.indexOf(entryAt(this.standings, person))
+    const circles = this.circlesOf[person]!
+    const standing = BY_STANDING.indexOf(this.standings[person]!)
     const head = [this.present[person] ? 1 : 0, standing, this.capsPosition(person), circles.length]
     return [...head, ...circles, ...(this.own[person] ?? [])]
   }
@@ -174,28 +173,28 @@ export class AccessIndex extends RoutesInForce {
     if (places.asleep[place]) return 0
     const of = this.records.data
     const circles = record + CIRCLES + 1
-    const routes = circles + intAt(of, record + CIRCLES)
-    const end = record + 1 + intAt(of, record)
+    const routes = circles + of[record + CIRCLES]!
+    const end = record + 1 + of[record]!
     const covering = this.covering.at(place)
     const given = this.covering.data
-    const last = covering + intAt(given, covering)
+    const last = covering + given[covering]!
     const most = end - routes + last - covering
     if (most > this.found.length) this.found = new Int32Array(most * 2)
     const { found } = this
     const { ranges } = places
-    const number = intAt(ranges, place * 2)
+    const number = ranges[place * 2]!
     let count = 0
     for (let at = routes; at < end; at += 2) {
-      const slot = intAt(of, at)
-      const key = intAt(of, at + 1)
+      const slot = of[at]!
+      const key = of[at + 1]!
       const reaches = this.passing[key >> 1]
         ? places.reaches(slot, place, true)
-        : intAt(ranges, slot * 2) <= number && number < intAt(ranges, slot * 2 + 1)
+        : ranges[slot * 2]! <= number && number < ranges[slot * 2 + 1]!
       if (reaches) found[count++] = key
     }
     for (let at = covering + 1; at < last; at += 2) {
-      const circle = intAt(given, at)
-      for (let one = circles; one < routes; one += 1) if (of[one] === circle) found[count++] = intAt(given, at + 1)
+      const circle = given[at]!
+      for (let one = circles; one < routes; one += 1) if (of[one] === circle) found[count++] = given[at + 1]!
     }
     return count
   }
@@ -206,9 +205,9 @@ export class AccessIndex extends RoutesInForce {
   }
 
   private byStanding(record: number, place: number): Profile | undefined {
-    const code = intAt(this.records.data, record + STANDING)
+    const code = this.records.data[record + STANDING]!
     if (code < 0) return undefined
-    const standing = entryAt(BY_STANDING, code)
+    const standing = BY_STANDING[code]!
     const { places } = this
     if (place === places.rootSlot) return this.bookNow.ofStanding(standing, 'root')
     const walled = standing === 'administrator' && !places.reaches(places.rootSlot, place, false)
@@ -235,27 +234,25 @@ export class AccessIndex extends RoutesInForce {
     const record = this.records.at(person)
     let packed = this.byStanding(record, place)?.levels[area] ?? 0
     const count = this.keysAt(record, place)
-    for (let at = 0; at < count; at += 1)
-      packed = bestPacked(packed, must(this.profileOf(intAt(this.found, at)).levels[area], 'entry of levels'))
+    for (let at = 0; at < count; at += 1) packed = bestPacked(packed, this.profileOf(this.found[at]!).levels[area]!)
     return packed
   }
 
   /** How high someone's routes reach at a place in what is wanted, under their seats; presence left out. */
   heightAt(person: number, place: number, heights: Heights): number {
     const record = this.records.at(person)
-    const caps = intAt(this.records.data, record + CAPS)
+    const caps = this.records.data[record + CAPS]!
     const standing = this.byStanding(record, place)
-    let height = standing ? heights.of(standing, entryAt(this.bookNow.caps.made, caps)) : 0
+    let height = standing ? heights.of(standing, this.bookNow.caps.made[caps]!) : 0
     const count = this.keysAt(record, place)
-    for (let at = 0; at < count; at += 1)
-      height = Math.max(height, must(heights.ofKey(intAt(this.found, at))[caps], 'entry of ofKey'))
+    for (let at = 0; at < count; at += 1) height = Math.max(height, heights.ofKey(this.found[at]!)[caps]!)
     return height
   }
 
   private reachFrom(row: PersonRow, person: number, packed: number, area: number): Reach {
     const absence = absenceAt(row, this.instant)
-    const caps = packed === 0 ? 0 : must(this.capsOf(person).ranks[area], 'entry of ranks')
-    const cap = entryAt(LEVELS, caps)
+    const caps = packed === 0 ? 0 : this.capsOf(person).ranks[area]!
+    const cap = LEVELS[caps]!
     return reachOf(unpack(packed, 'any'), unpack(packed, 'own'), cap, absence)
   }
 
@@ -272,7 +269,7 @@ export class AccessIndex extends RoutesInForce {
     this.bookNow.areas.forEach((area, at) => {
       let packed = 0
       for (const profile of this.bookNow.isAccountWide[at] ? atRoot : here)
-        packed = bestPacked(packed, must(profile.levels[at], 'entry of levels'))
+        packed = bestPacked(packed, profile.levels[at]!)
       if (packed !== 0) found.set(area.key, this.reachFrom(row, person, packed, at))
     })
     return found
@@ -284,7 +281,7 @@ export class AccessIndex extends RoutesInForce {
     const profiles = byStanding ? [byStanding] : []
     const count = this.keysAt(record, place)
     for (let at = 0; at < count; at += 1) {
-      const profile = this.profileOf(intAt(this.found, at))
+      const profile = this.profileOf(this.found[at]!)
       if (!profiles.includes(profile)) profiles.push(profile)
     }
     return profiles
@@ -297,17 +294,17 @@ export class AccessIndex extends RoutesInForce {
     if (person < 0 || place < 0 || at < 0) return 'no'
     const record = this.records.at(person)
     if (this.records.data[record + PRESENT] === 0) return 'no'
-    const actions = entryAt(this.bookNow.actionsOfArea, at)
+    const actions = this.bookNow.actionsOfArea[at]!
     let index = actions.length - 1
-    while (index >= 0 && entryAt(actions, index).code !== action) index -= 1
-    const caps = entryAt(this.bookNow.caps.made, intAt(this.records.data, record + CAPS))
-    if (index < 0 || must(caps.ranks[at], 'entry of ranks') < rank(entryAt(actions, index).needs)) return 'no'
-    const offset = entryAt(this.bookNow.offsets, at) + index
+    while (index >= 0 && actions[index]!.code !== action) index -= 1
+    const caps = this.bookNow.caps.made[this.records.data[record + CAPS]!]!
+    if (index < 0 || caps.ranks[at]! < rank(actions[index]!.needs)) return 'no'
+    const offset = this.bookNow.offsets[at]! + index
     const answered = this.answeredAt(at, place)
     let packed = this.byStanding(record, answered)?.actions[offset] ?? 0
     const count = this.keysAt(record, answered)
     for (let one = 0; one < count; one += 1) {
-      packed = bestAnswers(packed, must(this.profileOf(intAt(this.found, one)).actions[offset], 'entry of actions'))
+      packed = bestAnswers(packed, this.profileOf(this.found[one]!).actions[offset]!)
     }
     return unpackAnswer(packed, whose)
   }

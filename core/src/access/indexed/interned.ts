@@ -1,5 +1,4 @@
 import type { Id } from '../../account/rows.ts'
-import { entryAt, intAt, must } from '../../checks/must.ts'
 
 /** One entry of the table: the slot + 1 (0 where it is empty), then the four words of the id. */
 const ENTRY = 5
@@ -45,13 +44,13 @@ export class Interned {
     if (!this.read(id)) return this.others.get(id) ?? -1
     const { table, mask } = this
     const { words } = this
-    const one = intAt(words, 0)
-    const two = intAt(words, 1)
-    const three = intAt(words, 2)
-    const four = intAt(words, 3)
+    const one = words[0]!
+    const two = words[1]!
+    const three = words[2]!
+    const four = words[3]!
     for (let at = mixed(three, four) & mask; ; at = (at + 1) & mask) {
       const entry = at * ENTRY
-      const slot = intAt(table, entry)
+      const slot = table[entry]!
       if (slot === 0) return -1
       const same = table[entry + 4] === four && table[entry + 3] === three
       if (same && table[entry + 2] === two && table[entry + 1] === one) return slot - 1
@@ -60,7 +59,7 @@ export class Interned {
 
   /** Puts the words just read into the table. */
   private place(slot: number): void {
-    let at = mixed(intAt(this.words, 2), intAt(this.words, 3)) & this.mask
+    let at = mixed(this.words[2]!, this.words[3]!) & this.mask
     while (this.table[at * ENTRY] !== 0) at = (at + 1) & this.mask
     this.table[at * ENTRY] = slot + 1
     this.table.set(this.words, at * ENTRY + 1)
@@ -69,7 +68,7 @@ export class Interned {
   private grow(): void {
     this.mask = this.mask * 2 + 1
     this.table = new Int32Array((this.mask + 1) * ENTRY)
-    for (let slot = 0; slot < this.ids.length; slot += 1) if (this.read(entryAt(this.ids, slot))) this.place(slot)
+    for (let slot = 0; slot < this.ids.length; slot += 1) if (this.read(this.ids[slot]!)) this.place(slot)
   }
 
   /** Reads a UUID in its usual text, lower case, into four words; no if the id is anything else. */
@@ -95,10 +94,10 @@ for (let digit = 0; digit < 16; digit += 1) HEX[digit.toString(16).charCodeAt(0)
 /** Four digits as a number; negative if one is none. */
 function four(id: Id, at: number): number {
   return (
-    (must(HEX[id.charCodeAt(at)], 'entry of HEX') << 12) |
-    (must(HEX[id.charCodeAt(at + 1)], 'entry of HEX') << 8) |
-    (must(HEX[id.charCodeAt(at + 2)], 'entry of HEX') << 4) |
-    must(HEX[id.charCodeAt(at + 3)], 'entry of HEX')
+    (HEX[id.charCodeAt(at)]! << 12) |
+    (HEX[id.charCodeAt(at + 1)]! << 8) |
+    (HEX[id.charCodeAt(at + 2)]! << 4) |
+    HEX[id.charCodeAt(at + 3)]!
   )
 }
 

@@ -2,7 +2,6 @@ import type { Id } from '../../account/rows.ts'
 import { LEVELS, type Level } from '../levels.ts'
 import type { AccessIndex } from './access-index.ts'
 import { isAccountWide, wantedAt, type Heights, type Wanted } from './wanted.ts'
-import { entryAt, intAt, must } from '../../checks/must.ts'
 
 /** The best of each slot; only what was written is cleared. */
 class Best {
@@ -14,7 +13,7 @@ class Best {
   }
 
   offer(slot: number, height: number): void {
-    const known = must(this.ranks[slot], 'entry of ranks')
+    const known = this.ranks[slot]!
     if (height <= known) return
     if (known === 0) this.slots.push(slot)
     this.ranks[slot] = height
@@ -22,7 +21,7 @@ class Best {
 
   /** Hands out what was gathered and clears it. */
   take<T>(make: (slot: number, level: Level) => T): T[] {
-    const found = this.slots.map((slot) => make(slot, entryAt(LEVELS, must(this.ranks[slot], 'entry of ranks'))))
+    const found = this.slots.map((slot) => make(slot, LEVELS[this.ranks[slot]!]!))
     for (const slot of this.slots) this.ranks[slot] = 0
     this.slots.length = 0
     return found
@@ -50,17 +49,17 @@ export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): 
   const { places } = index
   index.meetAllCaps()
   let cut = false
-  for (let at = place; at >= 0 && !places.asleep[place]; at = intAt(places.parent, at)) {
+  for (let at = place; at >= 0 && !places.asleep[place]; at = places.parent[at]!) {
     offerGiven(index, at, heights, cut)
     cut = cut || places.cut[at] === 1
   }
   for (const standing of ['owner', 'administrator'] as const) {
     for (const person of index.ofStanding(standing)) {
-      const profile = must(index.standingAt(person, place), 'standingAt')
+      const profile = index.standingAt(person, place)!
       if (index.present[person]) people.offer(person, heights.of(profile, index.capsOf(person)))
     }
   }
-  return people.take((slot, level) => ({ personId: entryAt(index.people.ids, slot), level }))
+  return people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
 }
 
 /** Everyone present who reaches a place by what was given at that very place, in any area of a product (model G1). */
@@ -69,19 +68,19 @@ export function peopleGivenAt(index: AccessIndex, placeId: Id): { personId: Id; 
   if (place < 0 || index.places.asleep[place]) return []
   index.meetAllCaps()
   offerGiven(index, place, wantedAt(index, {}, place).heights, false)
-  return scratchOf(index).people.take((slot, level) => ({ personId: entryAt(index.people.ids, slot), level }))
+  return scratchOf(index).people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
 }
 
 /** Offers everyone present whom something was given at a place; beneath a cut, only by what passes walls. */
 function offerGiven(index: AccessIndex, at: number, heights: Heights, cut: boolean): void {
   const { people } = scratchOf(index)
   const offer = (person: number, under: Uint8Array) => {
-    if (index.present[person]) people.offer(person, must(under[index.capsPosition(person)], 'entry of under'))
+    if (index.present[person]) people.offer(person, under[index.capsPosition(person)]!)
   }
   const given = index.givenAt[at] ?? []
   for (let one = 0; one < given.length; one += 2) {
-    const key = entryAt(given, one + 1)
-    if (!cut || index.passes(key)) offer(entryAt(given, one), heights.ofKey(key))
+    const key = given[one + 1]!
+    if (!cut || index.passes(key)) offer(given[one]!, heights.ofKey(key))
   }
   if (cut) return
   for (const [circle, keys] of index.circlesAt[at] ?? []) {
@@ -119,22 +118,22 @@ export function eachPlace(
   eachRoute(index, person, heights, (given, height, passing) => {
     if (height === 0) return
     const [from, until] = passing
-      ? [intAt(places.wholeStart, given), intAt(places.wholeEnd, given)]
-      : [intAt(places.ranges, given * 2), intAt(places.ranges, given * 2 + 1)]
+      ? [places.wholeStart[given]!, places.wholeEnd[given]!]
+      : [places.ranges[given * 2]!, places.ranges[given * 2 + 1]!]
     const slots = passing ? places.slotAtWhole : places.slotAt
-    for (let at = from; at < until; at += 1) if (!places.asleep[intAt(slots, at)]) hear(intAt(slots, at), height)
+    for (let at = from; at < until; at += 1) if (!places.asleep[slots[at]!]) hear(slots[at]!, height)
   })
   if (!hasRouteByStanding(index, person)) return
   const caps = index.capsOf(person)
   for (let slot = 0; slot < places.slots.size; slot += 1) {
     if (!isThere(index, slot)) continue
-    const height = heights.of(must(index.standingAt(person, slot), 'standingAt'), caps)
+    const height = heights.of(index.standingAt(person, slot)!, caps)
     if (height > 0) hear(slot, height)
   }
 }
 
 function isThere({ places }: AccessIndex, slot: number): boolean {
-  return intAt(places.ranges, slot * 2) >= 0
+  return places.ranges[slot * 2]! >= 0
 }
 
 function hasRouteByStanding(index: AccessIndex, person: number): boolean {
@@ -156,16 +155,15 @@ function eachRoute(
   }
   const own = index.own[person] ?? []
   for (let at = 0; at < own.length; at += 2) {
-    const key = entryAt(own, at + 1)
-    range(entryAt(own, at), must(heights.ofKey(key)[caps], 'entry of ofKey'), index.passes(key))
+    const key = own[at + 1]!
+    range(own[at]!, heights.ofKey(key)[caps]!, index.passes(key))
   }
   for (const circle of index.circlesOfPerson(person)) {
-    for (const [given, keys] of circle.at)
-      for (const key of keys) range(given, must(heights.ofKey(key)[caps], 'entry of ofKey'), false)
+    for (const [given, keys] of circle.at) for (const key of keys) range(given, heights.ofKey(key)[caps]!, false)
   }
   if (hasRouteByStanding(index, person)) {
     const root = places.rootSlot
-    hear(root, heights.of(must(index.standingAt(person, root), 'standingAt'), index.capsOf(person)), false)
+    hear(root, heights.of(index.standingAt(person, root)!, index.capsOf(person)), false)
   }
 }
 
@@ -176,5 +174,5 @@ export function highestOfPerson(index: AccessIndex, personId: Id, wanted: Wanted
   const heights = index.heightsFor(wanted)
   let best = 0
   eachRoute(index, person, heights, (_given, height) => (best = Math.max(best, height)))
-  return entryAt(LEVELS, best)
+  return LEVELS[best]!
 }

@@ -1,4 +1,3 @@
-import { intAt } from '../../checks/must.ts'
 /** Written instead of a length where a list is not packed; one that is elsewhere has its place, negative. */
 const ABSENT = -1
 
@@ -26,7 +25,7 @@ export class PackedLists {
   at(slot: number): number {
     if (slot >= this.slots) this.makeRoom(slot + 1)
     const at = slot * this.stride
-    const length = intAt(this.data, at)
+    const length = this.data[at]!
     if (length >= 0) return at
     return length === ABSENT ? this.pack(slot) : -length
   }

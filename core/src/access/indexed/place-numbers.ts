@@ -1,7 +1,6 @@
 import type { Account } from '../../account/account.ts'
 import type { Id, PlaceRow } from '../../account/rows.ts'
 import { Interned } from './interned.ts'
-import { entryAt, intAt } from '../../checks/must.ts'
 
 /**
  * The places numbered in pre-order, twice. Over the forest cut at walls and archived places: so that what is given at a
@@ -43,23 +42,20 @@ export class PlaceNumbers {
   /** The slot of a place that is there, or -1. */
   slotOf(placeId: Id): number {
     const slot = this.slots.find(placeId)
-    return slot >= 0 && slot * 2 < this.ranges.length && intAt(this.ranges, slot * 2) >= 0 ? slot : -1
+    return slot >= 0 && slot * 2 < this.ranges.length && this.ranges[slot * 2]! >= 0 ? slot : -1
   }
 
   /** Whether what is given at one place reaches another: walls and sleep in between stop it, unless it passes walls. */
   reaches(given: number, slot: number, passing: boolean): boolean {
     if (this.asleep[slot]) return false
     if (passing)
-      return (
-        intAt(this.wholeStart, given) <= intAt(this.wholeStart, slot) &&
-        intAt(this.wholeStart, slot) < intAt(this.wholeEnd, given)
-      )
-    const number = intAt(this.ranges, slot * 2)
-    return intAt(this.ranges, given * 2) <= number && number < intAt(this.ranges, given * 2 + 1)
+      return this.wholeStart[given]! <= this.wholeStart[slot]! && this.wholeStart[slot]! < this.wholeEnd[given]!
+    const number = this.ranges[slot * 2]!
+    return this.ranges[given * 2]! <= number && number < this.ranges[given * 2 + 1]!
   }
 
   idOf(slot: number): Id {
-    return entryAt(this.slots.ids, slot)
+    return this.slots.ids[slot]!
   }
 }
 

@@ -10,7 +10,6 @@ import { Circle } from './circle.ts'
 import { Interned } from './interned.ts'
 import { PlaceNumbers } from './place-numbers.ts'
 import { RuleFinder } from './rule-finder.ts'
-import { entryAt, must } from '../../checks/must.ts'
 
 /** What waits for its instant: the very row, so that a row replaced meanwhile is left alone. */
 type Waiting =
@@ -91,7 +90,7 @@ export abstract class RoutesInForce implements Attached {
   advance(instant: Instant): void {
     if (instant <= this.instant) return
     while (this.waiting.next <= instant) {
-      const { instant: then, what } = must(this.waiting.take(), 'take')
+      const { instant: then, what } = this.waiting.take()!
       this.instant = this.since = then
       this.pass(what)
     }
@@ -255,7 +254,7 @@ export abstract class RoutesInForce implements Attached {
 
   /** The circles that hold a person, by their slot. */
   circlesOfPerson(slot: number): Circle[] {
-    return (this.circlesOf[slot] ?? []).map((number) => entryAt(this.circles, number))
+    return (this.circlesOf[slot] ?? []).map((number) => this.circles[number]!)
   }
 
   /** The groups that hold a person now, by name or by rule (model P8). */
@@ -312,7 +311,7 @@ export abstract class RoutesInForce implements Attached {
     if (keys) keys.push(key)
     else circle.at.set(place, [key])
     const circles = (this.circlesAt[place] ??= new Map())
-    circles.set(circle, must(circle.at.get(place), 'entry of at'))
+    circles.set(circle, circle.at.get(place)!)
   }
 
   private circleOf(grant: GrantRow): Circle {

@@ -3,7 +3,6 @@ import { isOwnArea } from '../../products/catalogue.ts'
 import { rank, type Level } from '../levels.ts'
 import { freeRank, type Caps, type Profile } from '../profiles.ts'
 import type { AccessIndex } from './access-index.ts'
-import { must } from '../../checks/must.ts'
 
 /** What is looked for: an area, or any area of the products; and from which level on, freely, own items at least. */
 export interface Wanted {
@@ -49,8 +48,8 @@ export class Heights {
   of(profile: Profile, caps: Caps): number {
     let height = 0
     for (const at of this.areas) {
-      const free = freeRank(must(profile.levels[at], 'entry of levels'))
-      if (free > height) height = Math.max(height, Math.min(free, must(caps.ranks[at], 'entry of ranks')))
+      const free = freeRank(profile.levels[at]!)
+      if (free > height) height = Math.max(height, Math.min(free, caps.ranks[at]!))
     }
     return height < this.least ? 0 : height
   }

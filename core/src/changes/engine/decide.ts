@@ -169,9 +169,9 @@ export function undoControl(changes: readonly { type: string }[]): Control {
   return { enabled: true }
 }
 
-/** Whether a kind is for an active person to do, and not only for a newcomer or for machines (model D1). */
-export function isByHand(change: Change): boolean {
-  return kindOf(change).actor === 'active'
+/** Whether a kind is a newcomer's: decided on a page of its own, where who they are was proven (model D1). */
+export function isNewcomers(change: Change): boolean {
+  return kindOf(change).actor === 'newcomer'
 }
 
 /** The actor must be active now, and have the rights it needs (model D1); a newcomer decides about what is their own alone. */

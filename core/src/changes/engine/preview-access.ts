@@ -113,7 +113,7 @@ export function summarize(after: Account, moves: readonly Move[], sight: Sight, 
     for (const part of partsOf(move.areas)) {
       const key = `${move.personId} ${part.kind} ${move.from} ${move.until}`
       let places = alike.get(key)
-      if (!places) alike.set(key, (places = new Map()))
+      if (!places) alike.set(key, (places = new Map<string, Group>()))
       places.set(move.placeId, { move, ...part, beneath: [] })
     }
   }

@@ -132,7 +132,7 @@ function countsOfMoves(moves: readonly Move[]): Pick<Preview['access'], 'people'
   for (const { personId, placeId, areas } of moves) {
     for (const { kind } of partsOf(areas)) {
       let ofKind = seen.get(kind)
-      if (!ofKind) seen.set(kind, (ofKind = new Map()))
+      if (!ofKind) seen.set(kind, (ofKind = new Map<string, Set<string>>()))
       const known = ofKind.get(personId)
       if (known) known.add(placeId)
       else ofKind.set(personId, new Set([placeId]))

@@ -138,7 +138,7 @@ function namesIn(sight: Sight): Names {
   const places = [...account.all('place')].filter(({ id }) => sight.seesPlace(id))
   return {
     ...{ account, sight, seats, packets: byName(packets), roles: byName(roles), employers: byName(employers) },
-    groups: sight.seesGroups ? byName(groups) : new Map(),
+    groups: sight.seesGroups ? byName(groups) : new Map<string, string>(),
     fields: new Map([...account.all('field')].map((field) => [field.name.toLowerCase(), field])),
     written: {
       ...{ packet: names(packets), role: names(roles), employer: names(employers), seat: codes, place: names(places) },

@@ -19,7 +19,7 @@ const remembered = new WeakMap<Account, Map<Id, Account | null>>()
 /** The account with someone's open invitation taken up, their engagement begun; null where there is none. */
 export function onceInOf(account: Account, personId: Id, now: Instant): Account | null {
   let known = remembered.get(account)
-  if (!known) remembered.set(account, (known = new Map()))
+  if (!known) remembered.set(account, (known = new Map<string, Account | null>()))
   let then = known.get(personId)
   if (then === undefined) known.set(personId, (then = workOut(account, personId, now)))
   return then

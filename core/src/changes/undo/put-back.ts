@@ -32,9 +32,14 @@ export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
     case 'subscription':
     case 'stock':
       return putBackDated(draft, edit, id)
+    default:
+      return putBackAsItWas(draft, edit)
   }
+}
+
+function putBackAsItWas(draft: Draft, edit: RowEdit): void {
   if (edit.before && edit.after) draft.update(edit.table, edit.key, edit.before)
-  else if (edit.before) draft.insert(edit.table, edit.before as never)
+  else if (edit.before) draft.insert<TableName>(edit.table, edit.before)
   else if (isUnused(draft, edit)) draft.remove(edit.table, edit.key)
 }
 

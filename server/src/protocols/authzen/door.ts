@@ -11,7 +11,7 @@ import { evaluation } from './evaluation.ts'
 import { evaluations } from './evaluations.ts'
 import { metadata } from './metadata.ts'
 import { searchAction, searchResource, searchSubject } from './search.ts'
-import { entryAt } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 const MAXIMUM_BYTES = 512 * 1024
 

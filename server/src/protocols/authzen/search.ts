@@ -1,4 +1,5 @@
-import { must, whatMay, whereMay, whoMay } from '@lodge/core'
+import { whatMay, whereMay, whoMay } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { badRequest } from '../../errors.ts'
 import type { Asked } from './door.ts'
 import { questionOf } from './evaluation.ts'

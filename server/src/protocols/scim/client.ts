@@ -1,5 +1,4 @@
 import {
-  must,
   attributesToWrite,
   type AccountAttribute,
   type AccountBefore,
@@ -8,6 +7,7 @@ import {
   type ProductAccount,
   type ProductGroup,
 } from '@lodge/core'
+import { must } from '@lodge/core/must'
 import { ProductError } from '../product-http.ts'
 import {
   attributesOf,

@@ -68,7 +68,8 @@ export class ThingsClient {
 }
 
 function listOf(value: unknown): { id?: unknown; reason?: unknown }[] {
-  return Array.isArray(value) ? value.filter((one) => one !== null && typeof one === 'object') : []
+  const isObject = (one: unknown): one is object => one !== null && typeof one === 'object'
+  return Array.isArray(value) ? value.filter(isObject) : []
 }
 
 function thingOf(value: unknown): ProductThing {
