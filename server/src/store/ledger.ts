@@ -3,7 +3,7 @@ import canonicalizeModule from 'canonicalize'
 import type { Actor, Instant, Mark, RowEdit } from '@lodge/core'
 import type { Queryable } from './pools.ts'
 import { entryAt, must } from '@lodge/core/must'
-import { instant, integer, json, orNull, selectOnce, text, word } from './select.ts'
+import { instant, integer, json, orNull, selectOnce, text, textAs } from './select.ts'
 
 /** Canonical JSON (RFC 8785). */
 export const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
@@ -175,7 +175,8 @@ export async function readEntries(
   })
 }
 
-const ITEM = { kind: word('change', 'edit'), commitment: text, salt: orNull(text), payload: orNull(text) }
+// Also what somebody altered is read as it stands, to be found out by verifying.
+const ITEM = { kind: textAs<LedgerItem['kind']>(), commitment: text, salt: orNull(text), payload: orNull(text) }
 
 function itemOf({ kind, commitment, salt, payload }: LedgerItem): LedgerItem {
   return { kind, commitment, salt, payload }
