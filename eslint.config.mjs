@@ -106,6 +106,27 @@ export default typescript.config(
     rules: { 'import-x/no-cycle': 'error' },
   },
   mayNotImport(['server/src/**/*.ts'], ['web', 'standins', 'demo'], 'server and web never import each other.'),
+  {
+    // The store is beneath all rooms that answer: it knows SQL, and none of them.
+    files: ['server/src/store/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['work', 'http', 'door', 'account', 'files', 'protocols'].map((room) => `../${room}/*`),
+              message: 'The store imports from no room above it.',
+            },
+            {
+              group: ['@lodge/web', '@lodge/standins', '@lodge/demo'],
+              message: 'server and web never import each other.',
+            },
+          ],
+        },
+      ],
+    },
+  },
   // What is tested against the world outside is tested against its stand-ins.
   mayNotImport(['server/test/**/*.ts'], ['web', 'demo'], 'server and web never import each other.'),
   mayNotImport(

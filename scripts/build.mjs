@@ -7,7 +7,7 @@ import { root } from './prepare.mjs'
 
 await Promise.all([bundleServer(), bundleTo('demo', { start: 'start.ts' })])
 // The demo is a bundle of its own, which finds the threads beside it.
-for (const thread of ['thinker-thread.js', 'cells-thread.js']) {
+for (const thread of ['worker-thread.js', 'cells-thread.js']) {
   cpSync(join(root, 'server/dist', thread), join(root, 'demo/dist', thread))
 }
 await buildWeb({ root: join(root, 'web'), logLevel: 'warn' })

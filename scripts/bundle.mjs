@@ -33,7 +33,7 @@ export async function bundleServer(outdir = 'server/dist') {
     main: 'main.ts',
     migrate: 'command-line/migrate.ts',
     lodge: 'command-line/main.ts',
-    'thinker-thread': 'work/thinker-thread.ts',
+    'worker-thread': 'work/worker-thread.ts',
     'cells-thread': 'work/cells-thread.ts',
   }
   await bundleTo('server', entries, outdir)

@@ -1,7 +1,7 @@
 import type { Logger } from 'pino'
 import type { Configuration } from './configuration.ts'
 import type { Clock } from './clock.ts'
-import type { Hub } from './api/hub.ts'
+import type { Hub } from './http/hub.ts'
 import type { ProductTokens } from './protocols/authzen/product-tokens.ts'
 import type { Passwords } from './signin/passwords.ts'
 import type { Limits } from './signin/limits.ts'
@@ -9,8 +9,8 @@ import type { Accounts } from './store/accounts.ts'
 import type { ClockWatch } from './store/clock-watch.ts'
 import type { Committer } from './store/commit.ts'
 import type { Budget } from './work/budget.ts'
-import type { Thinker } from './work/thinker.ts'
-import type { Workshop } from './work/workshop.ts'
+import type { WorkerPool } from './work/worker-pool.ts'
+import type { JobQueue } from './work/job-queue.ts'
 import type { Pools } from './store/pools.ts'
 
 /** Everything a route may use; made once at start. */
@@ -25,8 +25,8 @@ export interface Lodge {
   hub: Hub
   passwords: Passwords
   limits: Limits
-  workshop: Workshop
-  thinker: Thinker
+  jobs: JobQueue
+  workers: WorkerPool
   budget: Budget
   productTokens: ProductTokens
 }

@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { setTimeout as sleep } from 'node:timers/promises'
-import { Hub } from './api/hub.ts'
+import { Hub } from './http/hub.ts'
 import { buildApp } from './app.ts'
 import { clockOf } from './clock.ts'
 import { redacted, type Configuration } from './configuration.ts'
@@ -14,7 +14,7 @@ import { Accounts } from './store/accounts.ts'
 import { ClockWatch } from './store/clock-watch.ts'
 import { Committer } from './store/commit.ts'
 import { bringAllForward } from './store/dates.ts'
-import { NO_ACCOUNT } from './store/nobody.ts'
+import { NO_ACCOUNT } from './store/no-account.ts'
 import { openPools } from './store/pools.ts'
 import { bounceWorker } from './work/bounces.ts'
 import { endedAmong } from './store/sessions.ts'
@@ -36,9 +36,9 @@ import { messageWorker } from './work/messages.ts'
 import { monthEndWorker } from './work/month-ends.ts'
 import { invitationTextWorker } from './work/texts.ts'
 import { Budget } from './work/budget.ts'
-import { Thinker } from './work/thinker.ts'
+import { WorkerPool } from './work/worker-pool.ts'
 import { tidyWorker } from './work/tidy.ts'
-import { Workshop } from './work/workshop.ts'
+import { JobQueue } from './work/job-queue.ts'
 
 const FIRST_LOOK_MILLISECONDS = 2_000
 
@@ -59,11 +59,11 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   const accounts = new Accounts(pools, clock, configuration.accountMemoryBytes, (accountId, version) =>
     hub.changed(accountId, version),
   )
-  const workshop = new Workshop(pools, log)
+  const jobs = new JobQueue(pools, log)
   const listener = {
     committed(accountId: string, version: number) {
       hub.changed(accountId, version)
-      if (configuration.work) workshop.wake()
+      if (configuration.work) jobs.wake()
     },
     doorsShut: (accountId: string, personId: string) => hub.shut(accountId, personId),
   }
@@ -77,29 +77,29 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   accounts.alsoPoll(() => productTokens.look())
   accounts.alsoPoll(() => hub.look())
   const doors = { hub, passwords, limits, productTokens, budget: new Budget() }
-  const thinker = new Thinker(configuration, pools)
-  const lodge: Lodge = { configuration, log, ...ground, committer, workshop, thinker, ...doors }
+  const workers = new WorkerPool(configuration, pools)
+  const lodge: Lodge = { configuration, log, ...ground, committer, jobs, workers, ...doors }
   const mailer = new Mailer(configuration)
-  workshop.employ('invitation', invitationWorker(lodge, mailer))
-  workshop.employ('invitation-reminder', invitationWorker(lodge, mailer))
-  workshop.employ('invitation-text', invitationTextWorker(lodge))
-  workshop.employ('bounces', bounceWorker(lodge))
-  workshop.employ('login-mail', loginMailWorker(lodge, mailer))
-  workshop.employ('message', messageWorker(lodge, mailer))
-  workshop.employ('tell', tellWorker(lodge, mailer))
-  workshop.employ('digest', digestWorker(lodge))
-  workshop.employ('digest-mail', digestMailWorker(lodge, mailer))
-  workshop.employ('keeper-mail', keeperMailWorker(lodge, mailer))
-  workshop.employ('docket-run', docketRunWorker(lodge))
-  workshop.employ('finish-departure', departureWorker(lodge))
-  workshop.employ('dates', datesWorker(lodge))
-  workshop.employ('departure-steps', leavingWorker(lodge))
-  workshop.employ('follow-person', followPersonWorker(lodge))
-  workshop.employ('follow-group', followGroupWorker(lodge))
-  workshop.employ('compare-product', compareProductWorker(lodge))
-  workshop.employ('month-ends', monthEndWorker(lodge))
-  workshop.employ('tidy', tidyWorker(lodge))
-  workshop.employ('anchor-heads', anchorWorker(lodge))
+  jobs.register('invitation', invitationWorker(lodge, mailer))
+  jobs.register('invitation-reminder', invitationWorker(lodge, mailer))
+  jobs.register('invitation-text', invitationTextWorker(lodge))
+  jobs.register('bounces', bounceWorker(lodge))
+  jobs.register('login-mail', loginMailWorker(lodge, mailer))
+  jobs.register('message', messageWorker(lodge, mailer))
+  jobs.register('tell', tellWorker(lodge, mailer))
+  jobs.register('digest', digestWorker(lodge))
+  jobs.register('digest-mail', digestMailWorker(lodge, mailer))
+  jobs.register('keeper-mail', keeperMailWorker(lodge, mailer))
+  jobs.register('docket-run', docketRunWorker(lodge))
+  jobs.register('finish-departure', departureWorker(lodge))
+  jobs.register('dates', datesWorker(lodge))
+  jobs.register('departure-steps', leavingWorker(lodge))
+  jobs.register('follow-person', followPersonWorker(lodge))
+  jobs.register('follow-group', followGroupWorker(lodge))
+  jobs.register('compare-product', compareProductWorker(lodge))
+  jobs.register('month-ends', monthEndWorker(lodge))
+  jobs.register('tidy', tidyWorker(lodge))
+  jobs.register('anchor-heads', anchorWorker(lodge))
 
   let stopping = false
   const app = buildApp(lodge, () => stopping)
@@ -116,7 +116,7 @@ export async function startLodge(configuration: Configuration): Promise<Running>
   if (configuration.work && configuration.bounceUrl) await standWork(pools.work, NO_ACCOUNT, 'bounces')
   // A clock that was set by hand has passed dates that real time has not.
   if (configuration.fixedNow !== undefined) await bringAllForward(pools.work)
-  if (configuration.work) workshop.wake()
+  if (configuration.work) jobs.wake()
   log.info({ configuration: redacted(configuration) }, 'the lodge is open')
   const { port } = server.address() as AddressInfo
   const shut = async () => {
@@ -128,8 +128,8 @@ export async function startLodge(configuration: Configuration): Promise<Running>
     await closed
     accounts.stop()
     await productTokens.note().catch(() => undefined)
-    await workshop.stop()
-    await thinker.stop()
+    await jobs.stop()
+    await workers.stop()
     mailer.close()
     await pools.end()
     log.info('the lodge is shut')

@@ -54,11 +54,11 @@ test('the head of every ledger that moved is put down once, stamped, and holds',
   expect(await faults()).toEqual([])
 })
 
-test('the workshop does it by itself', async () => {
+test('the jobs does it by itself', async () => {
   const done = await apply(house, owner, [{ type: 'change-settings', name: 'Gardens by themselves' }])
   expect(done.status).toBe(200)
   await running.lodge.pools.work.query("UPDATE durable_work SET due_at_us = 0 WHERE kind = 'anchor-heads'")
-  running.lodge.workshop.wake()
+  running.lodge.jobs.wake()
   await until(async () => lines().at(-1)!.version === done.body.version)
 })
 

@@ -13,7 +13,7 @@ import type { Running } from '../src/start.ts'
 import { openPools, type Pools } from '../src/store/pools.ts'
 import { insertWork } from '../src/store/work.ts'
 import { Mailer } from '../src/work/mail.ts'
-import { Workshop, type Worker } from '../src/work/workshop.ts'
+import { JobQueue, type Worker } from '../src/work/job-queue.ts'
 import {
   apply,
   environment,
@@ -173,11 +173,11 @@ describe('leases', () => {
   const LEASE_MILLISECONDS = 400
   const log = pino({ enabled: false })
 
-  async function workshops(kind: string, worker: Worker): Promise<Pools> {
+  async function twoQueues(kind: string, worker: Worker): Promise<Pools> {
     const pools = openPools(database)
-    const both = [0, 1].map(() => new Workshop(pools, log, LEASE_MILLISECONDS))
+    const both = [0, 1].map(() => new JobQueue(pools, log, LEASE_MILLISECONDS))
     for (const one of both) {
-      one.employ(kind, worker)
+      one.register(kind, worker)
       one.wake()
     }
     opened.push(async () => {
@@ -211,7 +211,7 @@ describe('leases', () => {
     const { port } = slow.server.address() as { port: number }
     const mailer = new Mailer(readConfiguration(environment({ LODGE_SMTP_URL: `smtp://127.0.0.1:${port}` })))
     const to = { name: 'Wren', address: `wren@${house.domain}` }
-    const pools = await workshops('slow-letter', async ({ id }) => {
+    const pools = await twoQueues('slow-letter', async ({ id }) => {
       await mailer.send(id, { to, subject: 'One', text: 'Once.' })
       return 'done'
     })
@@ -225,7 +225,7 @@ describe('leases', () => {
   test('hold by the database’s time: a process whose clock is ahead takes nothing from another', async () => {
     const real = Date.now
     let begun = 0
-    const pools = await workshops('long-work', async () => {
+    const pools = await twoQueues('long-work', async () => {
       begun += 1
       await sleep(LEASE_MILLISECONDS * 3)
       return 'done'

@@ -307,7 +307,9 @@ describe('a docket planned for a day (model Z4)', () => {
     await apply(house, owner, [{ type: 'plan-docket', at: '2026-07-01', changes: [wall()] }])
     const [plan] = await planned()
     const run = { changes: [{ type: 'run-planned', plannedId: plan.id }] }
-    await owner.post(house.path('/previews')).send(run).expect(400)
+    const { problems } = await previewOf(house, owner, run.changes)
+    expect(problems.map(({ code }) => code)).toEqual(['not-yours'])
+    await owner.post(house.path('/commits')).send({ ...run, version: 1, digest: 'x'.repeat(43) }).expect(422)
     await apply(house, owner, [{ type: 'put-down-planned', plannedId: plan.id }])
     expect(await planned()).toEqual([])
   })

@@ -17,7 +17,7 @@ export default async function tearDown(): Promise<void> {
     )
 }
 
-/** As `server/src/api/route.ts` has it. */
+/** As `server/src/http/route.ts` has it. */
 const UNDECLARED = 'a route answered otherwise than it declares'
 
 /** What no line of a log may hold, whatever made it: addresses, what people search for, what stands in headers. */

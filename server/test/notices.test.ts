@@ -53,13 +53,13 @@ test('the morning’s message says what needs whom, once a day, to those it need
   expect(looked).not.toContain(house.idOf('Rafe'))
   expect(needed.map((person) => account.nameOf(person.id)).sort()).toEqual(['Oriel Owner', 'Tamsin Admin'])
   await look()
-  running.lodge.workshop.wake()
+  running.lodge.jobs.wake()
   const message = await mailbox.next(`oriel@${house.domain}`)
   expect(message.text).toMatch(/One thing needs you:\s+- Corin Client has their last day, 23 June/)
   const head = (await running.lodge.accounts.get(house.account.id))!.headHash
   expect(message.text).toContain(head)
   await look()
-  running.lodge.workshop.wake()
+  running.lodge.jobs.wake()
   await mailbox.next(`tamsin@${house.domain}`)
   expect([mailbox.to(`oriel@${house.domain}`).length, mailbox.to(`rafe@${house.domain}`).length]).toEqual([1, 0])
 
@@ -110,7 +110,7 @@ describe('whoever invited hears of it (model I11)', () => {
   async function accepted(by: supertest.Agent, name: string): Promise<void> {
     const content = { email: address(name), name: `${name} Reed`, seats: [] }
     expect((await apply(house, by, [invitation(house, content)])).status).toBe(200)
-    running.lodge.workshop.wake()
+    running.lodge.jobs.wake()
     const token = /invitation#([\w-]+)/.exec((await mailbox.next(address(name))).text)![1]!
     await anyone().post('/api/invitations/accept').send({ token, password: 'seven quiet garden gnomes' }).expect(200)
   }
@@ -127,7 +127,7 @@ describe('whoever invited hears of it (model I11)', () => {
     // It waits for the morning, as nobody wished otherwise.
     await running.lodge.pools.work.query("UPDATE notice_setting SET digest_on = '2026-06-15'")
     await look()
-    running.lodge.workshop.wake()
+    running.lodge.jobs.wake()
     await told('mirren', 'alder Reed accepted your invitation.')
     await steward.put(house.path('/notices')).send({ accepted: 'now' }).expect(204)
     await accepted(steward, 'birch')

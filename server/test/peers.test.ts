@@ -177,7 +177,7 @@ class Scene {
       [this.house.account.id, ['departure-steps', 'follow-person', 'follow-group', 'compare-product']],
     )
     await running.lodge.pools.work.query('DELETE FROM product_health WHERE account_id = ?', [this.house.account.id])
-    running.lodge.workshop.wake()
+    running.lodge.jobs.wake()
   }
 }
 

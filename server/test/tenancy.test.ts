@@ -1,5 +1,5 @@
 import { ROUTES } from '../src/app.ts'
-import { openApiOf } from '../src/api/openapi.ts'
+import { openApiOf } from '../src/http/openapi.ts'
 import type { Running } from '../src/start.ts'
 import { invitation, openHouse, openLodge, type Browser, type House } from './harness.ts'
 

@@ -255,12 +255,12 @@ export class Sight {
     }
     const given = account.by('grant', 'subject', `person ${person.id}`)
     if (given.some((grant) => this.isMet(grant, covers))) return true
-    const circles = [...groupsOf(account, person).map((id) => `group ${id}`), `standing ${person.standing}`]
-    return circles.some((circle) => {
-      let met = this.groupsMet.get(circle)
+    const subjects = [...groupsOf(account, person).map((id) => `group ${id}`), `standing ${person.standing}`]
+    return subjects.some((subject) => {
+      let met = this.groupsMet.get(subject)
       if (met === undefined) {
-        met = account.by('grant', 'subject', circle).some((grant) => this.isMet(grant, covers))
-        this.groupsMet.set(circle, met)
+        met = account.by('grant', 'subject', subject).some((grant) => this.isMet(grant, covers))
+        this.groupsMet.set(subject, met)
       }
       return met
     })

@@ -30,7 +30,7 @@ interface Holder {
   /** What was given to them by name, by place. */
   own: ReadonlyMap<Id, readonly GrantRow[]>
   /** Their groups, and their standing: whose shares are theirs. */
-  circles: readonly string[]
+  subjects: readonly string[]
 }
 
 /**
@@ -58,7 +58,7 @@ export class Survey {
     const holder = person && {
       person,
       own: grantsBy(this.account.by('grant', 'person', personId), (grant) => grant.placeId),
-      circles: [...groupsOf(this.account, person), person.standing],
+      subjects: [...groupsOf(this.account, person), person.standing],
     }
     this.holders.set(personId, holder)
     return holder
@@ -88,8 +88,8 @@ export class Survey {
     const own = holder.own.get(place.id)
     if (own) covering = [...covering, ...own]
     if (spot.shared) {
-      for (const circle of holder.circles) {
-        const shared = spot.shared.get(circle)
+      for (const subject of holder.subjects) {
+        const shared = spot.shared.get(subject)
         if (shared) covering = [...covering, ...shared]
       }
     }

@@ -38,16 +38,16 @@ function onceIn(sight: Sight, person: PersonRow, placeId: Id, area: AreaKey | nu
 
 function indexedReader(index: AccessIndex, area: AreaKey | null): CellReader {
   const at = area === null ? -1 : index.book.positionOf(area)
-  const heights =
-    area === null ? { atRoot: index.heightsFor({}), inside: index.heightsFor({ inside: true }) } : undefined
-  if (heights) index.meetAllCaps()
+  const highestLevels =
+    area === null ? { atRoot: index.highestLevelsFor({}), inside: index.highestLevelsFor({ inside: true }) } : undefined
+  if (highestLevels) index.meetAllCaps()
   return (person, placeId) => {
     const [one, place] = [index.people.find(person.id), index.places.slotOf(placeId)]
     if (one < 0 || place < 0) return 0
     const absent = index.present[one] ? 0 : CELL.absent
-    if (heights) {
+    if (highestLevels) {
       const isRoot = place === index.places.rootSlot
-      const height = index.heightAt(one, place, isRoot ? heights.atRoot : heights.inside)
+      const height = index.heightAt(one, place, isRoot ? highestLevels.atRoot : highestLevels.inside)
       return height === 0 ? 0 : height | absent
     }
     const given = at < 0 ? 0 : index.packedAt(one, place, at)

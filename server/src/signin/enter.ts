@@ -1,6 +1,6 @@
 import type { Context } from 'koa'
 import { absenceAt, type Instant, type Me } from '@lodge/core'
-import { meOf } from '../api/me.ts'
+import { meOf } from '../account/me.ts'
 import { LodgeError } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
 import { instantFor } from '../store/accounts.ts'

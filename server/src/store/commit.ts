@@ -24,7 +24,7 @@ import { isTransient, isUnreachable, type PoolConnection, type Pools } from './p
 import { endSessionsOf } from './sessions.ts'
 import { wallClock } from '../clock.ts'
 import { insertOfferTokens, provenOffer } from './tokens.ts'
-import { noteTaken } from './told.ts'
+import { noteTaken } from './notices.ts'
 import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
 

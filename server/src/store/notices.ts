@@ -1,95 +1,98 @@
-import type { LocalDate } from '@lodge/core'
+import { v7 as uuidv7 } from 'uuid'
+import type { Id, Instant } from '@lodge/core'
+import { readNotices } from './notice-settings.ts'
 import type { Queryable } from './pools.ts'
-import { flag, integer, orNull, select, text, word } from './select.ts'
+import { instant, select, text, textAs } from './select.ts'
 
-/** What someone wants to hear of an account. */
-export interface NoticeSetting {
-  /** Whether a message comes in the morning when something needs them. */
-  digest: boolean
-  /** The last day a digest was made for them. */
-  digestOn: LocalDate | null
-  /** Part of their calendar's secret address; 0 is no address, another one kills the last. */
-  calendarNumber: number
-  /** How they hear that their invitation was accepted, besides on the Desk (model I11). */
-  accepted: Accepted
-  /** Whether a message comes when someone signed in with a slip and waits to be confirmed (model I9). */
-  helpMail: boolean
+/** How those a change concerns hear of it besides seeing it: by mail at once, or in the morning's (model I8). */
+export type Told = 'now' | 'digest' | 'not'
+
+/** What is told: one's access was changed; someone took one's invitation up, and is in or waits to be admitted. */
+export type NoticeKind = 'changed' | 'accepted' | 'waits'
+
+export interface Notice {
+  id: string
+  kind: NoticeKind
+  /** Who changed it, or took it up. */
+  actorId: string
+  at: Instant
+  told: Told
 }
 
-/** At once, in the morning's message, or not by mail. */
-export const ACCEPTED = ['now', 'digest', 'not'] as const
-export type Accepted = (typeof ACCEPTED)[number]
-
-const NOTHING_SET: NoticeSetting = {
-  ...{ digest: true, digestOn: null, calendarNumber: 0 },
-  ...{ accepted: 'digest', helpMail: false },
+/** Notes that people are to be told of a commit. @returns the notices' ids by person. */
+export async function insertNotices(
+  connection: Queryable,
+  accountId: string,
+  { people, actorId, version, told }: { people: readonly Id[]; actorId: Id; version: number; told: Told },
+  now: Instant,
+): Promise<{ id: string; personId: Id }[]> {
+  const made = people.map((personId) => ({ id: uuidv7(), personId }))
+  if (made.length === 0) return []
+  const rows = made.map(({ id, personId }) => [accountId, id, personId, actorId, version, told, now])
+  await connection.query('INSERT INTO notice (account_id, id, person_id, actor_id, version, told, at_us) VALUES ?', [
+    rows,
+  ])
+  return made
 }
 
-export async function readNotices(connection: Queryable, accountId: string, personId: string): Promise<NoticeSetting> {
-  const [setting] = await select(
+/**
+ * Notes for the sponsor that the invitee accepted (model I11).
+ * @returns whether they wish a message at once.
+ */
+export async function noteTaken(
+  connection: Queryable,
+  accountId: string,
+  { taken, toPersonId, aboutPersonId }: { taken: NoticeKind; toPersonId: Id; aboutPersonId: Id },
+  now: Instant,
+): Promise<boolean> {
+  const { accepted } = await readNotices(connection, accountId, toPersonId)
+  await connection.execute(
+    `INSERT INTO notice (account_id, id, person_id, actor_id, version, told, at_us, kind)
+     VALUES (?, ?, ?, ?, 0, ?, ?, ?)`,
+    [accountId, uuidv7(), toPersonId, aboutPersonId, accepted, now, taken],
+  )
+  return accepted === 'now'
+}
+
+/** What someone has not seen yet, newest first. */
+export async function unseenNotices(connection: Queryable, accountId: string, personId: string): Promise<Notice[]> {
+  return select(
     connection,
-    {
-      ...{ digest: flag, digestOn: orNull(text), calendarNumber: integer },
-      ...{ accepted: word(...ACCEPTED), helpMail: flag },
-    },
-    `SELECT digest, digest_on, calendar_number, accepted, help_mail FROM notice_setting
-     WHERE account_id = ? AND person_id = ?`,
+    { id: text, kind: textAs<NoticeKind>(), told: textAs<Told>(), actorId: text, at: instant },
+    `SELECT id, kind, told, actor_id, at_us FROM notice
+     WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL ORDER BY at_us DESC LIMIT 50`,
     [accountId, personId],
   )
-  return setting ?? NOTHING_SET
 }
 
-/** Sets what someone wishes to hear; what is left out stays. */
-export async function setNotices(
+export async function seeNotices(
   connection: Queryable,
   accountId: string,
   personId: string,
-  wished: Partial<Pick<NoticeSetting, 'digest' | 'accepted' | 'helpMail'>>,
+  kinds: readonly NoticeKind[],
+  now: Instant,
 ): Promise<void> {
-  const { digest, accepted, helpMail } = { ...(await readNotices(connection, accountId, personId)), ...wished }
-  await connection.execute(
-    `INSERT INTO notice_setting (account_id, person_id, digest, accepted, help_mail) VALUES (?, ?, ?, ?, ?)
-     ON DUPLICATE KEY UPDATE digest = VALUES(digest), accepted = VALUES(accepted), help_mail = VALUES(help_mail)`,
-    [accountId, personId, digest, accepted, helpMail],
+  await connection.query(
+    'UPDATE notice SET seen_at_us = ? WHERE account_id = ? AND person_id = ? AND seen_at_us IS NULL AND kind IN (?)',
+    [now, accountId, personId, kinds],
   )
 }
 
-/** Who wishes a message when someone waits to be confirmed. */
-export async function wishingHelpMail(connection: Queryable, accountId: string): Promise<string[]> {
+/** Who is to hear in the morning of something they have neither seen nor been written about. */
+export async function peopleToTell(connection: Queryable, accountId: string): Promise<Id[]> {
   const people = await select(
     connection,
     { personId: text },
-    'SELECT person_id FROM notice_setting WHERE account_id = ? AND help_mail',
+    `SELECT DISTINCT person_id FROM notice
+     WHERE account_id = ? AND told = 'digest' AND seen_at_us IS NULL AND NOT mailed`,
     [accountId],
   )
   return people.map(({ personId }) => personId)
 }
 
-/** Notes that the day's digest is made; false if it was already, as after a crash or by another process. */
-export async function takeDigestDay(
-  connection: Queryable,
-  accountId: string,
-  personId: string,
-  day: LocalDate,
-): Promise<boolean> {
-  await connection.execute('INSERT IGNORE INTO notice_setting (account_id, person_id) VALUES (?, ?)', [
+export async function noticesMailed(connection: Queryable, accountId: string, personId: string): Promise<void> {
+  await connection.execute('UPDATE notice SET mailed = TRUE WHERE account_id = ? AND person_id = ?', [
     accountId,
     personId,
   ])
-  const [result] = await connection.execute(
-    `UPDATE notice_setting SET digest_on = ?
-     WHERE account_id = ? AND person_id = ? AND digest AND (digest_on IS NULL OR digest_on < ?)`,
-    [day, accountId, personId, day],
-  )
-  return (result as { affectedRows: number }).affectedRows === 1
-}
-
-/** Gives someone a new calendar address, or none; the one before is dead at once. */
-export async function renewCalendar(connection: Queryable, accountId: string, personId: string): Promise<number> {
-  await connection.execute(
-    `INSERT INTO notice_setting (account_id, person_id, calendar_number) VALUES (?, ?, 1)
-     ON DUPLICATE KEY UPDATE calendar_number = calendar_number + 1`,
-    [accountId, personId],
-  )
-  return (await readNotices(connection, accountId, personId)).calendarNumber
 }

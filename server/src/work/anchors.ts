@@ -3,7 +3,7 @@ import { wallClock } from '../clock.ts'
 import type { Lodge } from '../lodge.ts'
 import { askOutside } from '../protocols/outbound.ts'
 import { headsToAnchor, noteAnchored, type Anchor } from '../store/anchors.ts'
-import type { Worker } from './workshop.ts'
+import type { Worker } from './job-queue.ts'
 
 const EVERY_SECONDS = 3600
 const MAXIMUM_BYTES = 100_000

@@ -2,7 +2,7 @@ import type { ParsedMail, SimpleParserOptions } from 'mailparser'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { workById } from '../store/work.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 import { must } from '@lodge/core/must'
 
 const PAUSE_SECONDS = 30

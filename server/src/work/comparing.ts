@@ -37,7 +37,7 @@ import {
   type Following,
   type Scene,
 } from './product-scene.ts'
-import type { Worker } from './workshop.ts'
+import type { Worker } from './job-queue.ts'
 
 const COMPARED_EVERY_SECONDS = 600
 /** So many accounts are compared at a stretch. */

@@ -4,7 +4,7 @@ import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
 import { nextDate } from '../store/dates.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 const LONGEST_WAIT_SECONDS = 60
 

@@ -1,7 +1,7 @@
 import type { Account, Change } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 import { must } from '@lodge/core/must'
 
 /** The departure as it was about to be: run as planned, or planned for now; without one, leaving alone. */

@@ -5,7 +5,7 @@ import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
 import { advanceRun, readRunChanges, readRunState, RunMovedOn, type Refused, type Run } from '../store/runs.ts'
 import type { WorkRow } from '../store/work.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 /** A batch has at most so many edits, so that it holds the guard for a quarter of a second at most (model C2). */
 const BATCH_EDITS = 500

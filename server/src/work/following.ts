@@ -14,7 +14,7 @@ import {
 import { endProblem } from '../store/product-readings.ts'
 import { connected } from './products.ts'
 import { locked, newest, productWorker, seenNow, toldIfNot, type Following, type Scene } from './product-scene.ts'
-import type { Worker } from './workshop.ts'
+import type { Worker } from './job-queue.ts'
 
 /**
  * One person's account in a connected product follows what the account here says of them now: opened, altered, closed,

@@ -5,7 +5,7 @@ import type { WorkRow } from '../store/work.ts'
 import { noteBounce } from './bounces.ts'
 import type { Mailer } from './mail.ts'
 import { render } from './mail.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 /** What a message's row names. */
 export interface InvitationIds {

@@ -6,7 +6,7 @@ import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import type { Mailer, Message } from './mail.ts'
 import { taskText } from './task-text.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 /** The link in a keeper's message works for so many days (model B6). */
 export const KEEPER_LINK_DAYS = 30

@@ -23,7 +23,7 @@ import { instantFor } from '../store/accounts.ts'
 import { insertRecord, noteThings, thingsOf } from '../store/departures.ts'
 import { noteAccounts, seenAccountOf } from '../store/connections.ts'
 import { alone, connected, connectionsOf, soughtIn } from './products.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 type Leaving = Pick<Lodge, 'accounts' | 'committer' | 'configuration' | 'pools' | 'clock' | 'log'>
 
@@ -156,7 +156,11 @@ async function passThings(
   const { work } = lodge.pools
   const found = await client.all(departure.personId)
   const chosen = takersInProduct(departure, product)
-  const takerOf = ({ id }: { id: string }) => (chosen.has(id) ? must(chosen.get(id), 'entry of chosen') : step.taker)
+  // Chosen to be nobody is null, and not the same as not chosen.
+  const takerOf = ({ id }: { id: string }) => {
+    const taker = chosen.get(id)
+    return taker === undefined ? step.taker : taker
+  }
   // With whom it is to go to: a process that goes on after another died knows what was meant by what is there no more.
   const noted = found.map((one) => {
     const about = { product, thingId: one.id, kind: one.kind, title: one.title }

@@ -2,7 +2,7 @@ import { dateInWords, dateOf } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { loginTokenById, type LoginToken } from '../store/login-tokens.ts'
 import type { Mailer, Message } from './mail.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 const TEXTS: Record<string, { subject: string; page: string; lines: (until: string) => string[]; after: string }> = {
   forgotten: {

@@ -14,7 +14,7 @@ import {
 } from '@lodge/core'
 import { must } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
-import { sightOf } from './thoughts.ts'
+import { sightOf } from './view-registry.ts'
 
 type Params = Record<string, string>
 

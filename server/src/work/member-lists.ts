@@ -18,7 +18,7 @@ import {
   type Sight,
   type SinceList,
 } from '@lodge/core'
-import type { ShownPreview } from './thoughts.ts'
+import type { ShownPreview } from './view-registry.ts'
 
 /** A member list with what was corrected and chosen. */
 export interface ListAsked {

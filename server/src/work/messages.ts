@@ -4,7 +4,7 @@ import { instantFor } from '../store/accounts.ts'
 import { insertEvent } from '../store/events.ts'
 import { readMessage } from '../store/messages.ts'
 import type { Mailer } from './mail.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 /** Sends what the office wrote, to one person, at least once under one Message-ID; noted at that person (model C8). */
 export function messageWorker(

@@ -4,7 +4,7 @@ import { must } from '@lodge/core/must'
 import type { Lodge } from '../lodge.ts'
 import { LodgeError } from '../errors.ts'
 import { instantFor } from '../store/accounts.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 const LONGEST_WAIT_SECONDS = 24 * 3600
 const SHORTEST_WAIT_SECONDS = 60

@@ -16,7 +16,7 @@ import type { SeenAccount } from '../store/connections.ts'
 import { noteProblem } from '../store/product-readings.ts'
 import { endSameWork, type WorkRow } from '../store/work.ts'
 import { alone, connected, type ConnectedProduct } from './products.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 /** So long a product may ask for patience in one request before the work is put off. */
 const PATIENCE_SECONDS = 60

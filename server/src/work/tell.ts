@@ -2,7 +2,7 @@ import type { Lodge } from '../lodge.ts'
 import type { Mailer, Message } from './mail.ts'
 import { Sight, type Account, type Instant } from '@lodge/core'
 import { must } from '@lodge/core/must'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 
 /** Tells someone by mail what became of someone else (model I8, I9, I11); at least once, under one Message-ID. */
 export function tellWorker(

@@ -4,7 +4,7 @@ import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
 import { offerTokenToSend } from '../store/tokens.ts'
 import type { InvitationIds } from './invitations.ts'
-import type { Outcome, Worker } from './workshop.ts'
+import type { Outcome, Worker } from './job-queue.ts'
 import { must } from '@lodge/core/must'
 
 /** What we use of the package `smpp`, which comes without types. */

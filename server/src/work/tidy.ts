@@ -1,7 +1,7 @@
 import { wallClock } from '../clock.ts'
 import type { Lodge } from '../lodge.ts'
 import { takeAwayExpired } from '../store/tidy.ts'
-import type { Worker } from './workshop.ts'
+import type { Worker } from './job-queue.ts'
 
 const EVERY_SECONDS = 600
 

@@ -18,10 +18,10 @@ import {
 import { NO_REACH, reachOf, type Reach } from '../walk.ts'
 import { PackedLists } from './packed-lists.ts'
 import { RoutesInForce } from './routes-in-force.ts'
-import { Heights, type Wanted } from './wanted.ts'
+import { HighestLevels, type Wanted } from './wanted.ts'
 
 /** Where things stand in the record of a person, which begins with its length. */
-const [PRESENT, STANDING, CAPS, CIRCLES] = [1, 2, 3, 4]
+const [PRESENT, STANDING, CAPS, SUBJECT_SETS] = [1, 2, 3, 4]
 /** The standings that are routes themselves; another's position is -1. */
 const BY_STANDING: readonly PersonRow['standing'][] = ['owner', 'administrator']
 
@@ -38,7 +38,7 @@ export class AccessIndex extends RoutesInForce {
   private readonly capsAt: number[] = []
   private allCapsKnown = false
   private readonly unknownCaps: number[] = []
-  private readonly heights = new Map<string, Heights>()
+  private readonly highestLevels = new Map<string, HighestLevels>()
   private bookNow!: ProfileBook
   /** What {@link keysAt} found last. */
   private found = new Int32Array(64)
@@ -63,12 +63,12 @@ export class AccessIndex extends RoutesInForce {
     this.records.forgetAll()
     this.allCapsKnown = false
     this.unknownCaps.length = 0
-    this.heights.clear()
+    this.highestLevels.clear()
   }
 
   protected changeRoles(): void {
     this.bookNow = profileBookAt(this.account, this.instant)
-    this.heights.clear()
+    this.highestLevels.clear()
   }
 
   protected forgetRole(slot: number): void {
@@ -127,7 +127,7 @@ export class AccessIndex extends RoutesInForce {
     return (this.capsAt[person] = this.bookNow.capsOf(held).position)
   }
 
-  /** Makes sure that everyone's caps are known, so that heights made after hold for all of them. */
+  /** Makes sure that everyone's caps are known, so that highestLevels made after hold for all of them. */
   meetAllCaps(): void {
     if (this.allCapsKnown) for (const person of this.unknownCaps) this.capsPosition(person)
     else for (let person = 0; person < this.people.size; person += 1) this.capsPosition(person)
@@ -136,35 +136,36 @@ export class AccessIndex extends RoutesInForce {
   }
 
   /** How high roles reach in what is wanted, kept until a role, a sheet or the set of seats held together changes. */
-  heightsFor(wanted: Wanted): Heights {
+  highestLevelsFor(wanted: Wanted): HighestLevels {
     const key = `${wanted.area ?? ''} ${wanted.level ?? ''} ${wanted.inside ?? ''}`
-    let heights = this.heights.get(key)
-    if (!heights) {
-      if (this.heights.size > 500) this.heights.clear()
-      this.heights.set(key, (heights = new Heights(this, wanted)))
+    let highestLevels = this.highestLevels.get(key)
+    if (!highestLevels) {
+      if (this.highestLevels.size > 500) this.highestLevels.clear()
+      this.highestLevels.set(key, (highestLevels = new HighestLevels(this, wanted)))
     }
-    return heights
+    return highestLevels
   }
 
   /**
-   * What circles were given at a place and above it: their numbers and the keys. A wall-passing role is never given to
-   * a circle (model T3), so that going up ends at the first cut.
+   * What subjectSets were given at a place and above it: their numbers and the keys. A wall-passing role is never given to
+   * a subjectSet (model T3), so that going up ends at the first cut.
    */
   private coverPlace(place: number): number[] {
     const covering: number[] = []
     const { parent, cut } = this.places
     for (let at = place; at >= 0; at = cut[at] ? -1 : parent[at]!) {
-      for (const [circle, keys] of this.circlesAt[at] ?? []) for (const key of keys) covering.push(circle.number, key)
+      for (const [subjectSet, keys] of this.subjectSetsAt[at] ?? [])
+        for (const key of keys) covering.push(subjectSet.number, key)
     }
     return covering
   }
 
-  /** What one decision needs of a person, side by side: presence, standing, caps, circles and their own routes. */
+  /** What one decision needs of a person, side by side: presence, standing, caps, subjectSets and their own routes. */
   private recordPerson(person: number): number[] {
-    const circles = this.circlesOf[person]!
+    const subjectSets = this.subjectSetsOf[person]!
     const standing = BY_STANDING.indexOf(this.standings[person]!)
-    const head = [this.present[person] ? 1 : 0, standing, this.capsPosition(person), circles.length]
-    return [...head, ...circles, ...(this.own[person] ?? [])]
+    const head = [this.present[person] ? 1 : 0, standing, this.capsPosition(person), subjectSets.length]
+    return [...head, ...subjectSets, ...(this.own[person] ?? [])]
   }
 
   /** Finds the key of every role in force for a person at a place that nothing stops there; how many is answered. */
@@ -172,8 +173,8 @@ export class AccessIndex extends RoutesInForce {
     const { places } = this
     if (places.asleep[place]) return 0
     const of = this.records.data
-    const circles = record + CIRCLES + 1
-    const routes = circles + of[record + CIRCLES]!
+    const subjectSets = record + SUBJECT_SETS + 1
+    const routes = subjectSets + of[record + SUBJECT_SETS]!
     const end = record + 1 + of[record]!
     const covering = this.covering.at(place)
     const given = this.covering.data
@@ -193,8 +194,8 @@ export class AccessIndex extends RoutesInForce {
       if (reaches) found[count++] = key
     }
     for (let at = covering + 1; at < last; at += 2) {
-      const circle = given[at]!
-      for (let one = circles; one < routes; one += 1) if (of[one] === circle) found[count++] = given[at + 1]!
+      const subjectSet = given[at]!
+      for (let one = subjectSets; one < routes; one += 1) if (of[one] === subjectSet) found[count++] = given[at + 1]!
     }
     return count
   }
@@ -239,14 +240,15 @@ export class AccessIndex extends RoutesInForce {
   }
 
   /** How high someone's routes reach at a place in what is wanted, under their seats; presence left out. */
-  heightAt(person: number, place: number, heights: Heights): number {
+  heightAt(person: number, place: number, highestLevels: HighestLevels): number {
     const record = this.records.at(person)
     const caps = this.records.data[record + CAPS]!
     const standing = this.byStanding(record, place)
-    let height = standing ? heights.of(standing, this.bookNow.caps.made[caps]!) : 0
+    let highestLevel = standing ? highestLevels.of(standing, this.bookNow.caps.made[caps]!) : 0
     const count = this.keysAt(record, place)
-    for (let at = 0; at < count; at += 1) height = Math.max(height, heights.ofKey(this.found[at]!)[caps]!)
-    return height
+    for (let at = 0; at < count; at += 1)
+      highestLevel = Math.max(highestLevel, highestLevels.ofKey(this.found[at]!)[caps]!)
+    return highestLevel
   }
 
   private reachFrom(row: PersonRow, person: number, packed: number, area: number): Reach {

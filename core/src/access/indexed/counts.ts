@@ -1,9 +1,9 @@
 import type { Id } from '../../account/rows.ts'
 import type { AccessIndex } from './access-index.ts'
-import type { Circle } from './circle.ts'
+import type { SubjectSet } from './subject-set.ts'
 import type { Routes } from './routes-in-force.ts'
 import { eachPlace, peopleAt } from './lists.ts'
-import { isAccountWide, type Heights, type Wanted } from './wanted.ts'
+import { isAccountWide, type HighestLevels, type Wanted } from './wanted.ts'
 
 /** How many people reach each place and how many places each person reaches, in what is wanted (model A6). */
 export interface Counts {
@@ -46,13 +46,13 @@ class CountingWalk {
   private readonly capsAt: Int32Array
   private readonly apart = new Set<number>()
   private reached = 0
-  private readonly heights: Heights
+  private readonly highestLevels: HighestLevels
 
   constructor(
     private readonly index: AccessIndex,
     private readonly wanted: Wanted,
   ) {
-    this.heights = index.heightsFor({ ...wanted, inside: true })
+    this.highestLevels = index.highestLevelsFor({ ...wanted, inside: true })
     this.perPlace = new Int32Array(index.places.slots.size)
     this.perPerson = new Int32Array(index.people.size)
     this.routes = new Int32Array(index.people.size)
@@ -99,16 +99,17 @@ class CountingWalk {
   /** People who reach no area of the places may reach one of the whole account, at the root alone (model L4). */
   private countRoot(root: number): void {
     const { index, routes, perPerson, capsAt } = this
-    const whole = index.heightsFor(this.wanted)
+    const whole = index.highestLevelsFor(this.wanted)
     const more = new Set<number>()
     const offer = (key: number, people: readonly number[]) => {
-      const [gives, inside] = [whole.ofKey(key), this.heights.ofKey(key)]
-      if (gives.every((height, caps) => height > 0 === inside[caps]! > 0)) return
+      const [gives, inside] = [whole.ofKey(key), this.highestLevels.ofKey(key)]
+      if (gives.every((highestLevel, caps) => highestLevel > 0 === inside[caps]! > 0)) return
       for (const person of people) if (gives[capsAt[person]!]! > 0 && routes[person] === 0) more.add(person)
     }
     const given = index.givenAt[root] ?? []
     for (let at = 0; at < given.length; at += 2) offer(given[at + 1]!, [given[at]!])
-    for (const [circle, keys] of index.circlesAt[root] ?? []) for (const key of keys) offer(key, circle.members)
+    for (const [subjectSet, keys] of index.subjectSetsAt[root] ?? [])
+      for (const key of keys) offer(key, subjectSet.members)
     this.perPlace[root] = this.perPlace[root]! + more.size
     for (const person of more) perPerson[person] = perPerson[person]! + 1
   }
@@ -121,17 +122,18 @@ class CountingWalk {
     const one = [0]
     for (let at = 0; given && at < given.length; at += 2) {
       one[0] = given[at]!
-      this.countAll(one, this.heights.ofKey(given[at + 1]!), number, change)
+      this.countAll(one, this.highestLevels.ofKey(given[at + 1]!), number, change)
     }
-    const circles = index.circlesAt[slot]
-    if (!circles) return
-    for (const [circle, keys] of circles) for (const key of keys) this.countCircle(circle, key, number, change)
+    const subjectSets = index.subjectSetsAt[slot]
+    if (!subjectSets) return
+    for (const [subjectSet, keys] of subjectSets)
+      for (const key of keys) this.countSubjectSet(subjectSet, key, number, change)
   }
 
-  private countCircle(circle: Circle, key: number, number: number, change: 1 | -1): void {
-    const gives = this.heights.ofKey(key)
-    if (gives.every((height) => height === 0)) return
-    this.countAll(circle.members, gives, number, change)
+  private countSubjectSet(subjectSet: SubjectSet, key: number, number: number, change: 1 | -1): void {
+    const gives = this.highestLevels.ofKey(key)
+    if (gives.every((highestLevel) => highestLevel === 0)) return
+    this.countAll(subjectSet.members, gives, number, change)
   }
 
   /** One more route, or one less, for each person of a list. */

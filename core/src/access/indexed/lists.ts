@@ -1,7 +1,7 @@
 import type { Id } from '../../account/rows.ts'
 import { LEVELS, type Level } from '../levels.ts'
 import type { AccessIndex } from './access-index.ts'
-import { isAccountWide, wantedAt, type Heights, type Wanted } from './wanted.ts'
+import { isAccountWide, wantedAt, type HighestLevels, type Wanted } from './wanted.ts'
 
 /** The best of each slot; only what was written is cleared. */
 class Best {
@@ -12,11 +12,11 @@ class Best {
     this.ranks = new Uint8Array(size)
   }
 
-  offer(slot: number, height: number): void {
+  offer(slot: number, highestLevel: number): void {
     const known = this.ranks[slot]!
-    if (height <= known) return
+    if (highestLevel <= known) return
     if (known === 0) this.slots.push(slot)
-    this.ranks[slot] = height
+    this.ranks[slot] = highestLevel
   }
 
   /** Hands out what was gathered and clears it. */
@@ -44,19 +44,19 @@ function scratchOf(index: AccessIndex) {
 export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): { personId: Id; level: Level }[] {
   const asked = index.places.slotOf(placeId)
   if (asked < 0) return []
-  const { heights, place } = wantedAt(index, wanted, asked)
+  const { highestLevels, place } = wantedAt(index, wanted, asked)
   const { people } = scratchOf(index)
   const { places } = index
   index.meetAllCaps()
   let cut = false
   for (let at = place; at >= 0 && !places.asleep[place]; at = places.parent[at]!) {
-    offerGiven(index, at, heights, cut)
+    offerGiven(index, at, highestLevels, cut)
     cut = cut || places.cut[at] === 1
   }
   for (const standing of ['owner', 'administrator'] as const) {
     for (const person of index.ofStanding(standing)) {
       const profile = index.standingAt(person, place)!
-      if (index.present[person]) people.offer(person, heights.of(profile, index.capsOf(person)))
+      if (index.present[person]) people.offer(person, highestLevels.of(profile, index.capsOf(person)))
     }
   }
   return people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
@@ -67,12 +67,12 @@ export function peopleGivenAt(index: AccessIndex, placeId: Id): { personId: Id; 
   const place = index.places.slotOf(placeId)
   if (place < 0 || index.places.asleep[place]) return []
   index.meetAllCaps()
-  offerGiven(index, place, wantedAt(index, {}, place).heights, false)
+  offerGiven(index, place, wantedAt(index, {}, place).highestLevels, false)
   return scratchOf(index).people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
 }
 
 /** Offers everyone present whom something was given at a place; beneath a cut, only by what passes walls. */
-function offerGiven(index: AccessIndex, at: number, heights: Heights, cut: boolean): void {
+function offerGiven(index: AccessIndex, at: number, highestLevels: HighestLevels, cut: boolean): void {
   const { people } = scratchOf(index)
   const offer = (person: number, under: Uint8Array) => {
     if (index.present[person]) people.offer(person, under[index.capsPosition(person)]!)
@@ -80,13 +80,13 @@ function offerGiven(index: AccessIndex, at: number, heights: Heights, cut: boole
   const given = index.givenAt[at] ?? []
   for (let one = 0; one < given.length; one += 2) {
     const key = given[one + 1]!
-    if (!cut || index.passes(key)) offer(given[one]!, heights.ofKey(key))
+    if (!cut || index.passes(key)) offer(given[one]!, highestLevels.ofKey(key))
   }
   if (cut) return
-  for (const [circle, keys] of index.circlesAt[at] ?? []) {
+  for (const [subjectSet, keys] of index.subjectSetsAt[at] ?? []) {
     for (const key of keys) {
-      const under = heights.ofKey(key)
-      for (const person of circle.members) offer(person, under)
+      const under = highestLevels.ofKey(key)
+      for (const person of subjectSet.members) offer(person, under)
     }
   }
 }
@@ -96,7 +96,7 @@ export function placesOf(index: AccessIndex, personId: Id, wanted: Wanted = {}):
   const person = index.people.find(personId)
   if (person < 0 || !index.present[person]) return []
   const { places } = scratchOf(index)
-  eachPlace(index, person, wanted, (slot, height) => places.offer(slot, height))
+  eachPlace(index, person, wanted, (slot, highestLevel) => places.offer(slot, highestLevel))
   return places.take((slot, level) => ({ placeId: index.places.idOf(slot), level }))
 }
 
@@ -105,30 +105,30 @@ export function eachPlace(
   index: AccessIndex,
   person: number,
   wanted: Wanted,
-  hear: (slot: number, height: number) => void,
+  hear: (slot: number, highestLevel: number) => void,
 ): void {
   const { places } = index
-  const atRoot = index.heightAt(person, places.rootSlot, index.heightsFor(wanted))
+  const atRoot = index.heightAt(person, places.rootSlot, index.highestLevelsFor(wanted))
   if (isAccountWide(index, wanted)) {
     for (let slot = 0; atRoot > 0 && slot < places.slots.size; slot += 1) if (isThere(index, slot)) hear(slot, atRoot)
     return
   }
   if (atRoot > 0) hear(places.rootSlot, atRoot)
-  const heights = index.heightsFor({ ...wanted, inside: true })
-  eachRoute(index, person, heights, (given, height, passing) => {
-    if (height === 0) return
+  const highestLevels = index.highestLevelsFor({ ...wanted, inside: true })
+  eachRoute(index, person, highestLevels, (given, highestLevel, passing) => {
+    if (highestLevel === 0) return
     const [from, until] = passing
       ? [places.wholeStart[given]!, places.wholeEnd[given]!]
       : [places.ranges[given * 2]!, places.ranges[given * 2 + 1]!]
     const slots = passing ? places.slotAtWhole : places.slotAt
-    for (let at = from; at < until; at += 1) if (!places.asleep[slots[at]!]) hear(slots[at]!, height)
+    for (let at = from; at < until; at += 1) if (!places.asleep[slots[at]!]) hear(slots[at]!, highestLevel)
   })
   if (!hasRouteByStanding(index, person)) return
   const caps = index.capsOf(person)
   for (let slot = 0; slot < places.slots.size; slot += 1) {
     if (!isThere(index, slot)) continue
-    const height = heights.of(index.standingAt(person, slot)!, caps)
-    if (height > 0) hear(slot, height)
+    const highestLevel = highestLevels.of(index.standingAt(person, slot)!, caps)
+    if (highestLevel > 0) hear(slot, highestLevel)
   }
 }
 
@@ -145,25 +145,26 @@ function hasRouteByStanding(index: AccessIndex, person: number): boolean {
 function eachRoute(
   index: AccessIndex,
   person: number,
-  heights: Heights,
-  hear: (given: number, height: number, passing: boolean) => void,
+  highestLevels: HighestLevels,
+  hear: (given: number, highestLevel: number, passing: boolean) => void,
 ): void {
   const { places } = index
   const caps = index.capsPosition(person)
-  const range = (given: number, height: number, passing: boolean) => {
-    if (!places.asleep[given]) hear(given, height, passing)
+  const range = (given: number, highestLevel: number, passing: boolean) => {
+    if (!places.asleep[given]) hear(given, highestLevel, passing)
   }
   const own = index.own[person] ?? []
   for (let at = 0; at < own.length; at += 2) {
     const key = own[at + 1]!
-    range(own[at]!, heights.ofKey(key)[caps]!, index.passes(key))
+    range(own[at]!, highestLevels.ofKey(key)[caps]!, index.passes(key))
   }
-  for (const circle of index.circlesOfPerson(person)) {
-    for (const [given, keys] of circle.at) for (const key of keys) range(given, heights.ofKey(key)[caps]!, false)
+  for (const subjectSet of index.circlesOfPerson(person)) {
+    for (const [given, keys] of subjectSet.at)
+      for (const key of keys) range(given, highestLevels.ofKey(key)[caps]!, false)
   }
   if (hasRouteByStanding(index, person)) {
     const root = places.rootSlot
-    hear(root, heights.of(index.standingAt(person, root)!, index.capsOf(person)), false)
+    hear(root, highestLevels.of(index.standingAt(person, root)!, index.capsOf(person)), false)
   }
 }
 
@@ -171,8 +172,8 @@ function eachRoute(
 export function highestOfPerson(index: AccessIndex, personId: Id, wanted: Wanted = {}): Level {
   const person = index.people.find(personId)
   if (person < 0 || !index.present[person]) return 'none'
-  const heights = index.heightsFor(wanted)
+  const highestLevels = index.highestLevelsFor(wanted)
   let best = 0
-  eachRoute(index, person, heights, (_given, height) => (best = Math.max(best, height)))
+  eachRoute(index, person, highestLevels, (_given, highestLevel) => (best = Math.max(best, highestLevel)))
   return LEVELS[best]!
 }

@@ -6,7 +6,7 @@ import { absenceAt } from '../../people/presence.ts'
 import { sheetStarts } from '../../products/catalogue.ts'
 import type { Instant } from '../../time/instants.ts'
 import { Boundaries, type Boundary } from './boundaries.ts'
-import { Circle } from './circle.ts'
+import { SubjectSet } from './subject-set.ts'
 import { Interned } from './interned.ts'
 import { PlaceNumbers } from './place-numbers.ts'
 import { RuleFinder } from './rule-finder.ts'
@@ -37,16 +37,16 @@ export abstract class RoutesInForce implements Attached {
   readonly present: boolean[] = []
   protected readonly standings: PersonRow['standing'][] = []
   readonly own: (number[] | undefined)[] = []
-  /** By slot of the person: the numbers of the circles that hold them. */
-  protected readonly circlesOf: (readonly number[])[] = []
-  /** By slot of the place: whom it was given to by name there, and which circles. */
+  /** By slot of the person: the numbers of the subjectSets that hold them. */
+  protected readonly subjectSetsOf: (readonly number[])[] = []
+  /** By slot of the place: whom it was given to by name there, and which subjectSets. */
   readonly givenAt: (number[] | undefined)[] = []
-  readonly circlesAt: (Map<Circle, number[]> | undefined)[] = []
+  readonly subjectSetsAt: (Map<SubjectSet, number[]> | undefined)[] = []
   /** By slot of the role: whether it passes walls. */
   protected readonly passing: boolean[] = []
-  private readonly circles: Circle[] = []
-  private readonly groups = new Map<Id, Circle>()
-  private readonly standingCircles = new Map<string, Circle>()
+  private readonly subjectSets: SubjectSet[] = []
+  private readonly groups = new Map<Id, SubjectSet>()
+  private readonly standingSubjectSets = new Map<string, SubjectSet>()
   private rules: RuleFinder
   private readonly waiting = new Boundaries<Waiting>()
   private since: Instant
@@ -66,7 +66,7 @@ export abstract class RoutesInForce implements Attached {
   protected abstract forgetRole(slot: number): void
   /** Something of a person changed that a decision reads; their caps too, if so said. */
   protected abstract forgetPerson(person: number, caps: boolean): void
-  /** What circles were given somewhere changed, or the places did. */
+  /** What subjectSets were given somewhere changed, or the places did. */
   protected abstract forgetCovering(): void
 
   protected build(): void {
@@ -150,8 +150,8 @@ export abstract class RoutesInForce implements Attached {
     for (const list of ofPeople) while (list.length < this.people.size) list.push(undefined)
     while (this.present.length < this.people.size) this.present.push(false)
     while (this.standings.length < this.people.size) this.standings.push('guest')
-    while (this.circlesOf.length < this.people.size) this.circlesOf.push([])
-    const ofPlaces: unknown[][] = [this.givenAt, this.circlesAt]
+    while (this.subjectSetsOf.length < this.people.size) this.subjectSetsOf.push([])
+    const ofPlaces: unknown[][] = [this.givenAt, this.subjectSetsAt]
     for (const list of ofPlaces) while (list.length < this.places.slots.size) list.push(undefined)
   }
 
@@ -167,7 +167,7 @@ export abstract class RoutesInForce implements Attached {
     } else if (edit.table === 'membership') {
       const { personId } = rowOf(edit)
       const person = this.account.get('person', personId)
-      if (person) this.putCircles(this.people.slotOf(personId), person)
+      if (person) this.putSubjectSets(this.people.slotOf(personId), person)
     } else if (edit.table === 'person') this.followPerson(edit, wait)
     else if (edit.table === 'group') this.followGroup(edit)
     else if (edit.table === 'role') this.followRole(edit.key)
@@ -177,8 +177,8 @@ export abstract class RoutesInForce implements Attached {
     const person = edit.after as PersonRow | null
     if (person) return this.putPerson(person, wait)
     const slot = this.people.slotOf(edit.key)
-    for (const circle of this.circlesOfPerson(slot)) circle.delete(slot)
-    this.circlesOf[slot] = []
+    for (const subjectSet of this.circlesOfPerson(slot)) subjectSet.delete(slot)
+    this.subjectSetsOf[slot] = []
     this.forgetPerson(slot, false)
     this.personAt[slot] = undefined
     this.present[slot] = false
@@ -192,7 +192,7 @@ export abstract class RoutesInForce implements Attached {
     if (JSON.stringify(before?.rule) === JSON.stringify(after?.rule)) return
     this.personAt.forEach((person, slot) => {
       const concerned = person && [before, after].some((group) => group?.rule && matches(group.rule, person))
-      if (concerned) this.putCircles(slot, person)
+      if (concerned) this.putSubjectSets(slot, person)
     })
   }
 
@@ -214,7 +214,7 @@ export abstract class RoutesInForce implements Attached {
     wait(row.until, { table: 'holding', row })
   }
 
-  // ——— people and circles
+  // ——— people and subjectSets
 
   private putPerson(person: PersonRow, wait: (instant: Instant | null, what: Waiting) => void): void {
     const slot = this.people.slotOf(person.id)
@@ -226,35 +226,35 @@ export abstract class RoutesInForce implements Attached {
     wait(person.engagementUntil, { table: 'person', row: person })
     wait(person.awayFrom, { table: 'person', row: person })
     wait(person.awayUntil, { table: 'person', row: person })
-    this.putCircles(slot, person)
+    this.putSubjectSets(slot, person)
   }
 
-  private putCircles(slot: number, person: PersonRow): void {
-    for (const circle of this.circlesOfPerson(slot)) circle.delete(slot)
+  private putSubjectSets(slot: number, person: PersonRow): void {
+    for (const subjectSet of this.circlesOfPerson(slot)) subjectSet.delete(slot)
     const groups = this.account.by('membership', 'person', person.id).map((row) => row.groupId)
     this.rules.addTo(groups, person)
-    const circles = groups.map((groupId) => this.groupCircle(groupId))
-    circles.push(this.standingCircle(person.standing))
-    for (const circle of circles) circle.add(slot)
-    this.circlesOf[slot] = circles.map((circle) => circle.number)
+    const subjectSets = groups.map((groupId) => this.groupSubjectSet(groupId))
+    subjectSets.push(this.standingSubjectSet(person.standing))
+    for (const subjectSet of subjectSets) subjectSet.add(slot)
+    this.subjectSetsOf[slot] = subjectSets.map((subjectSet) => subjectSet.number)
     this.forgetPerson(slot, false)
   }
 
-  private groupCircle(groupId: Id): Circle {
-    let circle = this.groups.get(groupId)
-    if (!circle) this.groups.set(groupId, (circle = this.newCircle(groupId)))
-    return circle
+  private groupSubjectSet(groupId: Id): SubjectSet {
+    let subjectSet = this.groups.get(groupId)
+    if (!subjectSet) this.groups.set(groupId, (subjectSet = this.newSubjectSet(groupId)))
+    return subjectSet
   }
 
-  private newCircle(groupId?: Id): Circle {
-    const circle = new Circle(this.circles.length, groupId)
-    this.circles.push(circle)
-    return circle
+  private newSubjectSet(groupId?: Id): SubjectSet {
+    const subjectSet = new SubjectSet(this.subjectSets.length, groupId)
+    this.subjectSets.push(subjectSet)
+    return subjectSet
   }
 
-  /** The circles that hold a person, by their slot. */
-  circlesOfPerson(slot: number): Circle[] {
-    return (this.circlesOf[slot] ?? []).map((number) => this.circles[number]!)
+  /** The subjectSets that hold a person, by their slot. */
+  circlesOfPerson(slot: number): SubjectSet[] {
+    return (this.subjectSetsOf[slot] ?? []).map((number) => this.subjectSets[number]!)
   }
 
   /** The groups that hold a person now, by name or by rule (model P8). */
@@ -268,15 +268,15 @@ export abstract class RoutesInForce implements Attached {
     return (this.groups.get(groupId)?.members ?? []).flatMap((slot) => this.personAt[slot] ?? [])
   }
 
-  private standingCircle(standing: string): Circle {
-    let circle = this.standingCircles.get(standing)
-    if (!circle) this.standingCircles.set(standing, (circle = this.newCircle()))
-    return circle
+  private standingSubjectSet(standing: string): SubjectSet {
+    let subjectSet = this.standingSubjectSets.get(standing)
+    if (!subjectSet) this.standingSubjectSets.set(standing, (subjectSet = this.newSubjectSet()))
+    return subjectSet
   }
 
   /** The people of a standing, by slot. */
   ofStanding(standing: PersonRow['standing']): readonly number[] {
-    return this.standingCircle(standing).members
+    return this.standingSubjectSet(standing).members
   }
 
   // ——— grants
@@ -305,17 +305,19 @@ export abstract class RoutesInForce implements Attached {
       push(this.givenAt, place, person, key)
       return
     }
-    const circle = this.circleOf(grant)
+    const subjectSet = this.circleOf(grant)
     this.forgetCovering()
-    const keys = circle.at.get(place)
+    const keys = subjectSet.at.get(place)
     if (keys) keys.push(key)
-    else circle.at.set(place, [key])
-    const circles = (this.circlesAt[place] ??= new Map())
-    circles.set(circle, circle.at.get(place)!)
+    else subjectSet.at.set(place, [key])
+    const subjectSets = (this.subjectSetsAt[place] ??= new Map())
+    subjectSets.set(subjectSet, subjectSet.at.get(place)!)
   }
 
-  private circleOf(grant: GrantRow): Circle {
-    return grant.subjectKind === 'group' ? this.groupCircle(grant.subjectId) : this.standingCircle(grant.subjectId)
+  private circleOf(grant: GrantRow): SubjectSet {
+    return grant.subjectKind === 'group'
+      ? this.groupSubjectSet(grant.subjectId)
+      : this.standingSubjectSet(grant.subjectId)
   }
 
   private dropGrant(grant: GrantRow): void {
@@ -328,13 +330,13 @@ export abstract class RoutesInForce implements Attached {
       pull(this.givenAt[place], person, key)
       return
     }
-    const circle = this.circleOf(grant)
+    const subjectSet = this.circleOf(grant)
     this.forgetCovering()
-    const keys = circle.at.get(place)
+    const keys = subjectSet.at.get(place)
     keys?.splice(keys.indexOf(key), 1)
     if (keys?.length !== 0) return
-    circle.at.delete(place)
-    this.circlesAt[place]?.delete(circle)
+    subjectSet.at.delete(place)
+    this.subjectSetsAt[place]?.delete(subjectSet)
   }
 }
 

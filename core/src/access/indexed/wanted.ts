@@ -16,10 +16,14 @@ export interface Wanted {
  * What is wanted at one place, and where it is answered: an area of the whole account at the root, wherever it is
  * asked; of any area, those that belong to the place (model L4).
  */
-export function wantedAt(index: AccessIndex, wanted: Wanted, place: number): { heights: Heights; place: number } {
+export function wantedAt(
+  index: AccessIndex,
+  wanted: Wanted,
+  place: number,
+): { highestLevels: HighestLevels; place: number } {
   const { rootSlot } = index.places
-  if (isAccountWide(index, wanted)) return { heights: index.heightsFor(wanted), place: rootSlot }
-  return { heights: index.heightsFor({ ...wanted, inside: place !== rootSlot }), place }
+  if (isAccountWide(index, wanted)) return { highestLevels: index.highestLevelsFor(wanted), place: rootSlot }
+  return { highestLevels: index.highestLevelsFor({ ...wanted, inside: place !== rootSlot }), place }
 }
 
 export function isAccountWide(index: AccessIndex, { area }: Wanted): boolean {
@@ -29,7 +33,7 @@ export function isAccountWide(index: AccessIndex, { area }: Wanted): boolean {
 const UNKNOWN = 255
 
 /** How high a role reaches under caps in what is wanted; worked out once for each pair, and kept while roles stay. */
-export class Heights {
+export class HighestLevels {
   private readonly areas: number[]
   private readonly least: number
   private readonly byKey: (Uint8Array | undefined)[] = []
@@ -46,12 +50,12 @@ export class Heights {
 
   /** The rank reached, or 0 where it is less than wanted. */
   of(profile: Profile, caps: Caps): number {
-    let height = 0
+    let highestLevel = 0
     for (const at of this.areas) {
       const free = freeRank(profile.levels[at]!)
-      if (free > height) height = Math.max(height, Math.min(free, caps.ranks[at]!))
+      if (free > highestLevel) highestLevel = Math.max(highestLevel, Math.min(free, caps.ranks[at]!))
     }
-    return height < this.least ? 0 : height
+    return highestLevel < this.least ? 0 : highestLevel
   }
 
   /** The same for the key of a role, for every caps there are by their position. */
@@ -60,11 +64,11 @@ export class Heights {
     const { made } = this.index.book.caps
     if (known?.length === made.length) return known
     const profile = this.index.profileOf(key)
-    const heights = Uint8Array.from(made, (caps, at) => {
+    const highestLevels = Uint8Array.from(made, (caps, at) => {
       const before = known?.[at] ?? UNKNOWN
       return before === UNKNOWN ? this.of(profile, caps) : before
     })
-    this.byKey[key] = heights
-    return heights
+    this.byKey[key] = highestLevels
+    return highestLevels
   }
 }
