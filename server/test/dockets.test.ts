@@ -309,7 +309,10 @@ describe('a docket planned for a day (model Z4)', () => {
     const run = { changes: [{ type: 'run-planned', plannedId: plan.id }] }
     const { problems } = await previewOf(house, owner, run.changes)
     expect(problems.map(({ code }) => code)).toEqual(['not-yours'])
-    await owner.post(house.path('/commits')).send({ ...run, version: 1, digest: 'x'.repeat(43) }).expect(422)
+    await owner
+      .post(house.path('/commits'))
+      .send({ ...run, version: 1, digest: 'x'.repeat(43) })
+      .expect(422)
     await apply(house, owner, [{ type: 'put-down-planned', plannedId: plan.id }])
     expect(await planned()).toEqual([])
   })

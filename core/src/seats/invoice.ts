@@ -4,7 +4,6 @@ import { billOf } from './bill.ts'
 import { type BillLine } from './bill-lines.ts'
 import { itemsOf } from './bill-items.ts'
 import type { LocalMonth } from '../time/instants.ts'
-import { must } from '../checks/must.ts'
 
 /** One line of a vendor's invoice: whom or what it names, and the sum in minor units. */
 export interface InvoiceLine {
@@ -84,7 +83,9 @@ function oursOf(account: Account, month: LocalMonth, product: string): Map<strin
   for (const line of billOf(account, month).lines.filter((one) => one.product === product)) {
     const items = line.kind === 'seats' || line.kind === 'days' ? itemsOf(account, month, line) : []
     for (const { personId, amountMinor } of items) {
-      add(must(personId, 'personId'), account.nameOf(must(personId, 'personId')), personId, amountMinor ?? 0)
+      // What was ordered for a term is nobody's alone.
+      if (personId === null) add(lineKey(line), line.name, null, amountMinor ?? 0)
+      else add(personId, account.nameOf(personId), personId, amountMinor ?? 0)
     }
     if (items.length === 0 && line.amountMinor !== 0) add(lineKey(line), line.name, null, line.amountMinor)
   }

@@ -76,7 +76,9 @@ function personMovements(
     const { line, personId } = must(is[0] ?? was[0], 'line before or after')
     const kind = kindOf(was, is, from, to)
     const doers =
-      kind === 'price' || kind === 'days' ? [] : doersOf(account, month, must(personId, 'personId'), line.product, kind)
+      kind === 'price' || kind === 'days' || personId === null
+        ? []
+        : doersOf(account, month, personId, line.product, kind)
     return [
       {
         kind,
@@ -85,7 +87,7 @@ function personMovements(
         from,
         to,
         deltaMinor,
-        people: [must(personId, 'personId')],
+        people: personId === null ? [] : [personId],
         places: [],
         byIds: [...new Set(doers.flatMap((one) => one.byId ?? []))],
         dates: [...new Set(doers.map((one) => one.date))],

@@ -133,10 +133,8 @@ export const slipRoutes = [
       const personId = must(params.personId, 'personId')
       mayHelp(sight, personId)
       const code = spokenCode(3)
-      const login = await findLogin(
-        lodge.pools.requests,
-        must(must(account.get('person', personId), 'person').loginId, 'loginId'),
-      )
+      const loginId = account.get('person', personId)?.loginId
+      const login = loginId ? await findLogin(lodge.pools.requests, loginId) : undefined
       if (!login) throw notFound()
       await insertLoginToken(lodge.pools.requests, {
         id: uuidv7(),

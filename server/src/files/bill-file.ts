@@ -1,5 +1,4 @@
 import { amountText, type BillView, type ItemView } from '@lodge/core'
-import { must } from '@lodge/core/must'
 import { tableCsv } from './csv.ts'
 import { breakPage, openDocument, written } from './pdf.ts'
 
@@ -17,14 +16,7 @@ export function billCsv(bill: BillView, lines: readonly OpenLine[], locale: stri
     const parts = items.filter((item) => item.amountMinor !== null)
     if (parts.length === 0) return [[...base, '', '', '', String(line.quantity), amount(line.amountMinor)]]
     return parts.map((item) => {
-      return [
-        ...base,
-        item.name,
-        item.firstDate,
-        item.lastDate,
-        String(item.quantity),
-        amount(must(item.amountMinor, 'amountMinor')),
-      ]
+      return [...base, item.name, item.firstDate, item.lastDate, String(item.quantity), amount(item.amountMinor ?? 0)]
     })
   })
   const header = ['month', 'product', 'line', 'late for', 'for', 'from', 'until', 'quantity', `amount ${bill.currency}`]
