@@ -9,7 +9,7 @@ import { activeOwners, isPresent } from '../../people/presence.ts'
 import type { Instant } from '../../time/instants.ts'
 import { bringAlong } from '../rules/along.ts'
 import { Draft, type Actor, type Effect } from './draft.ts'
-import { ForeignId, newIdBy, type ChangeKind, type Ids, type Later, type NewId } from './kind.ts'
+import { ForeignId, newIdBy, type ChangeKind, type Ids, type Later, type NewId, type Undoing } from './kind.ts'
 import type { Need } from './needs.ts'
 import type { Scene, Warning } from './warning.ts'
 import { CHANGE_TYPES, kindNamed, kindOf, type Change } from '../kinds.ts'
@@ -156,7 +156,7 @@ export function rightsNeeded(draft: Draft, change: Change): readonly Need[] {
 }
 
 /** How a kind of change is undone. */
-export function undoOf(change: Change): ChangeKind<Change>['undo'] {
+export function undoOf(change: Change): Undoing<Change> {
   return kindOf(change).undo
 }
 

@@ -4,7 +4,7 @@ import type { Sight } from '../../access/sight.ts'
 import type { Draft } from './draft.ts'
 import type { Instant } from '../../time/instants.ts'
 import type { Change } from '../kinds.ts'
-import type { Needs } from './needs.ts'
+import type { Need, Needs } from './needs.ts'
 import type { Nested } from './nested.ts'
 import type { Scene, Warning } from './warning.ts'
 
@@ -64,6 +64,13 @@ export type Later<C> =
   | { kind: 'on-its-day'; edits(nested: Nested, account: Account, change: C, now: Instant): RowEdit[] }
   | { kind: 'as-of'; at(account: Account, change: C): Instant; changes(change: C): readonly Change[] }
 
+/** How a kind is undone, of which the edits it made are known. */
+export type Undoing<C> =
+  | 'by-its-right'
+  | { needs(draft: Draft, change: C, edits: readonly RowEdit[]): readonly Need[] }
+  | { as(account: Account, change: C): readonly Change[] }
+  | { never: string }
+
 /**
  * One kind of change: its shape, what it does, how it reads, and every fact about it that anything else goes by (model
  * C1). One file per kind or a few that belong together; nothing outside the kind knows its fields. Whatever is missing
@@ -83,10 +90,10 @@ export interface ChangeKind<C extends { type: string } = { type: string }> {
   day: ChangeDay
   needs: Needs<C>
   /**
-   * How it is undone (model C4): *by its right*, as of then; by another right, as of now; or never, with the sentence
-   * why not and what to do instead.
+   * How it is undone (model C4): *by its right*, as of then; by another right, as of now; as the changes it held; or
+   * never, with the sentence why not and what to do instead.
    */
-  undo: 'by-its-right' | { needs: Exclude<Needs<C>, 'own'> } | { never: string }
+  undo: Undoing<C>
   /** *Plain* where the preview shows nothing of it but what its edits move. */
   preview: 'plain' | ChangePreview<C>
   /** The class whose decorators say what is well-formed. */

@@ -6,7 +6,7 @@ import type { Instant } from '../../time/instants.ts'
 import type { Change } from '../kinds.ts'
 import type { Decision } from './decide.ts'
 import type { Actor, Draft } from './draft.ts'
-import type { ChangeKind, NewId } from './kind.ts'
+import type { NewId, Undoing } from './kind.ts'
 import type { Need } from './needs.ts'
 
 /**
@@ -24,7 +24,7 @@ export interface Nested {
   /** The rights that a change needs; refuses what names something the actor does not see. */
   needs(draft: Draft, change: Change): readonly Need[]
   /** How a change is undone. */
-  undo(change: Change): ChangeKind<Change>['undo']
+  undo(change: Change): Undoing<Change>
   /** A change as a thing to do: `Admit Lise Wetherby`. */
   toDo(change: Change, sight: Sight): string
   /** Whether changes only end or lower what there is (model D1, Z4). */

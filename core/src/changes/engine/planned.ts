@@ -100,11 +100,8 @@ export const runPlanned: ChangeKind<RunPlanned> = {
   judgedBy: 'entitlement',
   actor: 'machine',
   day: 'never',
-  needs(draft, { plannedId }) {
-    const changes = (draft.account.get('planned', plannedId)?.changes ?? []) as Change[]
-    return changes.flatMap((change) => draft.nested.needs(draft, change))
-  },
-  undo: 'by-its-right',
+  needs: 'own',
+  undo: { as: (account, { plannedId }) => (account.get('planned', plannedId)?.changes ?? []) as Change[] },
   preview: 'plain',
   shape: RunPlanned,
   fill: (change) => change,

@@ -18,6 +18,8 @@ import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 
 /** What is left out stays; `null` empties what can be empty. */
+const CHANGES_DETAILS = atRoot('people', 'change', 'change people’s details')
+
 export class ChangePerson {
   @Equals('change-person') type!: 'change-person'
   @RowId() personId!: Id
@@ -48,9 +50,10 @@ export const changePerson: ChangeKind<ChangePerson> = {
   needs(draft, change) {
     const person = draft.seen('person', change.personId, 'person')
     if (!person || onlyLowersOwn(draft, change, person)) return []
-    return atRoot('people', 'change', 'change people’s details')(draft)
+    return CHANGES_DETAILS(draft)
   },
-  undo: 'by-its-right',
+  // Anyone may lower themselves, and nobody raise themselves again.
+  undo: { needs: CHANGES_DETAILS },
   preview: 'plain',
   shape: ChangePerson,
   fill: (change) => change,

@@ -1,5 +1,5 @@
 import { Equals, IsBoolean } from 'class-validator'
-import type { Id } from '../../account/rows.ts'
+import type { Id, RowEdit } from '../../account/rows.ts'
 import { downwards, upwards } from '../../places/tree.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { unfitArchived } from '../products/products.ts'
@@ -9,9 +9,16 @@ import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 
-/** A move is put back by who may move it at both its ends (model T4). */
-function movesAway(draft: Draft, { placeId, parentId }: { placeId: Id; parentId: Id }): readonly Need[] {
-  const ends = [placeId, parentId].flatMap((id) => draft.seen('place', id, 'place') ?? [])
+/** A move is put back by who may move it at all its ends: where it is, where it went, and where it goes back to (model T4). */
+function movesBack(
+  draft: Draft,
+  { placeId, parentId }: { placeId: Id; parentId: Id },
+  edits: readonly RowEdit[],
+): readonly Need[] {
+  const before = edits.flatMap((edit) => (edit.table === 'place' && edit.key === placeId ? (edit.before ?? []) : []))
+  const ends = [placeId, parentId, ...before.flatMap((row) => row.parentId ?? [])].flatMap(
+    (id) => draft.seen('place', id, 'place') ?? [],
+  )
   return ends.map(({ id, name }) => ({ area: 'places', level: 'run', placeId: id, to: `undo a move of ${name}` }))
 }
 
@@ -50,7 +57,7 @@ export const movePlace: ChangeKind<MovePlace> = {
       { area: 'places', level: 'run', placeId: parentId, to: `move something into ${parent.name}` },
     ]
   },
-  undo: { needs: movesAway },
+  undo: { needs: movesBack },
   preview: 'plain',
   shape: MovePlace,
   fill: (change) => change,

@@ -1,10 +1,10 @@
 import type { Account } from '../../account/account.ts'
-import type { HoldingRow, Id } from '../../account/rows.ts'
+import type { HoldingRow, Id, RowEdit } from '../../account/rows.ts'
 import type { Sight } from '../../access/sight.ts'
 import { rightTo } from '../../products/own.ts'
 import { enablesType, productAt, type Product } from '../../products/catalogue.ts'
 import type { SheetSeatType } from '../../products/sheet.ts'
-import { handedOutAt } from '../../seats/allotments.ts'
+import { handedOutAt, placesOfPerson } from '../../seats/allotments.ts'
 import { billOf } from '../../seats/bill.ts'
 import { countedFrom, countSeats, holdingUntil, isHeldAt } from '../../seats/holdings.ts'
 import { moneyText } from '../../seats/money.ts'
@@ -167,6 +167,24 @@ export function checkMoney(draft: Draft, before: Account, sight: Sight, places: 
     'not-allowed',
     `To ${todo} you need the right to ${rightTo('seats', 'add')} at each place concerned. ${who}`,
   )
+}
+
+/**
+ * Seats that somebody has back, as by undoing that they were taken: within how many there are, and by the rights that
+ * handing them out needs (model S3, S10). What came along comes with its rule.
+ */
+export function checkSeatsBack(draft: Draft, edits: readonly RowEdit[], todo: string): void {
+  const back = edits.flatMap((edit) => (edit.table === 'holding' && edit.before ? [edit.before] : []))
+  const given = back.filter(({ origin }) => origin === 'given')
+  if (given.length === 0) return
+  for (const { product, seatType } of given) {
+    const [was, is] = [draft.start, draft.account].map((one) => countSeats(one, product, seatType, draft.now))
+    if (!was || !is || is.over <= was.over) continue
+    const sentence = `No ${is.seatType.name} seat of ${is.productName} is empty any more: all ${is.ceiling} are taken.`
+    return draft.refuse('seat-sold-out', `${sentence} ${insteadText(draft, product, seatType, draft.now)}`)
+  }
+  const places = given.flatMap(({ personId }) => placesOfPerson(draft.account, personId, draft.now))
+  checkMoney(draft, draft.start, draft.sight, [...new Set(places)], todo)
 }
 
 /** Refuses what goes beyond the number of seats a place may have handed out at a time (model S10). */

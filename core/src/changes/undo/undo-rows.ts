@@ -29,6 +29,8 @@ export function mayPutBack(draft: Draft, edit: RowEdit): boolean {
       return isReversible(draft, edit)
     case 'planned':
       return isOwnPlan(draft, rowOf(edit))
+    case 'membership':
+      return mayPutBackMember(draft, edit)
     case 'connection':
     case 'step':
     case 'request':
@@ -38,7 +40,22 @@ export function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'closedMonth':
       draft.refuse('cannot-undo', `What was done to ${WORDS[edit.table]} cannot be undone. Change it again instead.`)
       return false
-    default:
+    case 'settings':
+    case 'employer':
+    case 'role':
+    case 'field':
+    case 'grant':
+    case 'holding':
+    case 'offer':
+    case 'product':
+    case 'sheet':
+    case 'subscription':
+    case 'stock':
+    case 'fitting':
+    case 'separation':
+    case 'allotment':
+    case 'packet':
+    case 'keeping':
       return true
   }
 }
@@ -55,6 +72,13 @@ function mayPutBackApprovers(draft: Draft, { key, before, after }: RowEdit<'plac
   if (before && after && !sameRow(before.approvers, after.approvers)) {
     judgeNaming(draft, before.approvers, rolesAround(draft, key), key)
   }
+  return draft.problems.length === 0
+}
+
+/** Whom a lead sees again by it is named to them anew, as by joining (model P8, D1). */
+function mayPutBackMember(draft: Draft, { before }: RowEdit<'membership'>): boolean {
+  const group = draft.account.get('group', before?.groupId)
+  if (group) judgeLead(draft, group)
   return draft.problems.length === 0
 }
 

@@ -5,6 +5,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { mayPutBack } from './undo-rows.ts'
 import { putBack } from './put-back.ts'
+import { checkSeatsBack } from '../rules/seat-rules.ts'
 import { WORDS } from './row-words.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
@@ -42,7 +43,9 @@ export const undo: ChangeKind<Undo> = {
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
   decide(draft, change) {
     const edits = withoutFollowing(netEdits(change.edits.map(inPresentLayout)))
-    const known = change.changes.filter(({ type }) => draft.nested.knows(type)) as Change[]
+    const changes = change.changes.every(({ type }) => draft.nested.knows(type)) ? (change.changes as Change[]) : []
+    if (changes.length === 0) return draft.refuse('cannot-undo', UNKNOWN)
+    const held = changes.flatMap((one) => heldBy(draft, one))
     if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing to undo in that docket.')
     for (const edit of edits) {
       if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
@@ -51,14 +54,15 @@ export const undo: ChangeKind<Undo> = {
         `What that docket altered (${WORDS[edit.table]}) was changed again since then. Undo the later change first.`,
       )
     }
-    if (!mayUndo(draft, known) || !edits.every((edit) => mayPutBack(draft, edit))) return
+    if (!mayUndo(draft, held, edits) || !edits.every((edit) => mayPutBack(draft, edit))) return
     // Rows that others name are put back first and taken away last.
     // What was made goes last, and of it first what was made last: a place before the one around it.
     const made = edits.filter((edit) => edit.before === null).reverse()
     const ordered = [...edits.filter((edit) => edit.before !== null), ...made]
     ordered.forEach((edit, at) => putBack(draft, edit, idFrom(change.seedId, at)))
     // Rows that had gone are there again: what was done to them is judged as it was then.
-    if (draft.problems.length === 0) draft.needAll(known.flatMap((one) => rightsThen(draft, one)))
+    if (draft.problems.length === 0) draft.needAll(held.flatMap((one) => rightsThen(draft, one)))
+    if (draft.problems.length === 0) checkSeatsBack(draft, edits, 'give a seat back')
     followKnown(
       draft,
       edits.flatMap((edit) => (edit.table === 'known' ? [rowOf(edit)] : [])),
@@ -68,13 +72,23 @@ export const undo: ChangeKind<Undo> = {
   record: ({ edits: _edits, changes: _changes, ...rest }) => rest,
 }
 
+const UNKNOWN = 'It is no longer known what this did, so it cannot be undone. Change it again instead.'
+
+/** A change, or those that it held, as a plan that was done on its day. */
+function heldBy(draft: Draft, change: Change): readonly Change[] {
+  const undo = draft.nested.undo(change)
+  return typeof undo === 'object' && 'as' in undo
+    ? undo.as(draft.account, change).flatMap((one) => heldBy(draft, one))
+    : [change]
+}
+
 /** Whether what was done can be undone at all, and by the actor where that needs a right of its own. */
-function mayUndo(draft: Draft, changes: readonly Change[]): boolean {
+function mayUndo(draft: Draft, changes: readonly Change[], edits: readonly RowEdit[]): boolean {
   for (const change of changes) {
     const undo = draft.nested.undo(change)
     if (undo === 'by-its-right') continue
     if ('never' in undo) draft.refuse('cannot-undo', undo.never)
-    else draft.needAll(undo.needs(draft, change))
+    if ('needs' in undo) draft.needAll(undo.needs(draft, change, edits))
     if (draft.problems.length > 0) return false
   }
   return true
