@@ -1,15 +1,8 @@
 import type { AccountBook, BookPacket } from './book-shape.ts'
-import type { BookScene } from './read-products.ts'
-import type { Id } from './rows.ts'
-
-/** Reading these needs roles and groups by name as well. */
-export interface CustomsScene extends BookScene {
-  roles: Map<string, Id>
-  groups: Map<string, Id>
-}
+import type { BookScene } from './book-scene.ts'
 
 /** The customs of the house: packets, places kept apart, and how many seats a place may hand out. */
-export function readCustoms({ packets = [], apart = [], allotments = [] }: AccountBook, scene: CustomsScene): void {
+export function readCustoms({ packets = [], apart = [], allotments = [] }: AccountBook, scene: BookScene): void {
   packets.forEach((packet, at) => readPacket(packet, scene, `/packets/${at}`))
   apart.forEach((pair, at) => {
     const path = `/apart/${at}`
@@ -25,13 +18,13 @@ export function readCustoms({ packets = [], apart = [], allotments = [] }: Accou
 }
 
 /** A seat type as a book names it, `product/seat-type`. */
-export function seatOf(seat: string, path: string, scene: CustomsScene): { product: string; seatType: string } {
+export function seatOf(seat: string, path: string, scene: BookScene): { product: string; seatType: string } {
   if (!scene.hasType(seat)) scene.problem('unknown-seat', `There is no seat type ${seat}.`, path)
   const [product = '', seatType = ''] = seat.split('/')
   return { product, seatType }
 }
 
-function readPacket(packet: BookPacket, scene: CustomsScene, path: string): void {
+function readPacket(packet: BookPacket, scene: BookScene, path: string): void {
   const { name, kind, standing } = packet
   const seats = packet.seats.map((seat, at) => seatOf(seat, `${path}/seats/${at}`, scene))
   const groupIds = packet.groups.flatMap((group, at) => {

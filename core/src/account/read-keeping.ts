@@ -1,9 +1,9 @@
 import type { BookKeeping, BookKnown, BookRecordRequest } from './book-keeping-shape.ts'
-import type { CustomsScene } from './read-customs.ts'
+import type { BookScene } from './book-scene.ts'
 import type { Id } from './rows.ts'
 
 /** How products are kept by hand, and what is known of the accounts in them (model B1). */
-export function readKeepings(keepings: readonly BookKeeping[] = [], scene: CustomsScene): void {
+export function readKeepings(keepings: readonly BookKeeping[] = [], scene: BookScene): void {
   const products = new Set<string>()
   keepings.forEach((one, at) => {
     const path = `/keepings/${at}`
@@ -36,7 +36,7 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: Custo
 }
 
 /** Who looks after a product, and in which of its words (model B1). */
-function readWay(one: BookKeeping, way: 'hand' | 'none', path: string, scene: CustomsScene): void {
+function readWay(one: BookKeeping, way: 'hand' | 'none', path: string, scene: BookScene): void {
   const { product, keeper = {}, since } = one
   if (since === undefined) {
     return scene.problem('bad-value', `Say since when “${product}” has been kept so.`, `${path}/since`)
@@ -54,11 +54,7 @@ function readWay(one: BookKeeping, way: 'hand' | 'none', path: string, scene: Cu
   })
 }
 
-function wordsOf(
-  { roleWords = {}, placeWords = {} }: BookKeeping,
-  path: string,
-  scene: CustomsScene,
-): Record<Id, string> {
+function wordsOf({ roleWords = {}, placeWords = {} }: BookKeeping, path: string, scene: BookScene): Record<Id, string> {
   const found: [Id, string][] = []
   for (const [name, word] of Object.entries(roleWords)) {
     const id = scene.find(scene.roles, name, 'role', `${path}/roleWords/${name}`)
@@ -71,7 +67,7 @@ function wordsOf(
   return Object.fromEntries(found)
 }
 
-function readRequest(request: BookRecordRequest, product: string, path: string, scene: CustomsScene): void {
+function readRequest(request: BookRecordRequest, product: string, path: string, scene: BookScene): void {
   const { name, address, kind, seatType = null, firm = '' } = request
   const askedById = scene.find(scene.people, request.by, 'person', `${path}/by`)
   if (!askedById) return
@@ -87,7 +83,7 @@ function readRequest(request: BookRecordRequest, product: string, path: string, 
 }
 
 /** Logins that several people use, each with the seat it takes (model B4); their ids by name. */
-function readShared({ product, sharedLogins = [] }: BookKeeping, path: string, scene: CustomsScene): Map<string, Id> {
+function readShared({ product, sharedLogins = [] }: BookKeeping, path: string, scene: BookScene): Map<string, Id> {
   const found = new Map<string, Id>()
   sharedLogins.forEach((one, at) => {
     const where = `${path}/sharedLogins/${at}`
@@ -118,13 +114,7 @@ function readShared({ product, sharedLogins = [] }: BookKeeping, path: string, s
   return found
 }
 
-function readKnown(
-  known: BookKnown,
-  product: string,
-  path: string,
-  scene: CustomsScene,
-  shared: Map<string, Id>,
-): void {
+function readKnown(known: BookKnown, product: string, path: string, scene: BookScene, shared: Map<string, Id>): void {
   const {
     person,
     address,

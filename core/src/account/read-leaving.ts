@@ -1,21 +1,16 @@
 import type { BookConnection, BookHandover, BookLeaving, BookPerson } from './book-shape.ts'
-import type { CustomsScene } from './read-customs.ts'
-import type { AbsenceRow, Handover, LeaverLine, PersonRow, Taker } from './rows.ts'
+import type { BookScene } from './book-scene.ts'
+import type { AbsenceRow, Handover, PersonRow, Taker } from './rows.ts'
 import { must } from '../checks/must.ts'
 
-/** Reading what a leaving hands over needs the account's own lines by name as well. */
-export interface LeavingScene extends CustomsScene {
-  lines: readonly LeaverLine[]
-}
-
 /** Someone's time away, by which they come back by themselves, and their leaving if one is planned. */
-export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: LeavingScene): void {
+export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: BookScene): void {
   if (row.awayFrom !== null) scene.rows.absence.push(absenceRow(person, row, path, scene))
   if (person.leaves) readPlan(person.leaves, row, `${path}/leaves`, scene)
 }
 
 /** What someone holds as they go away ends with that day unless it is kept (model S4, Z3); what was their own stays. */
-function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: LeavingScene): AbsenceRow {
+function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: BookScene): AbsenceRow {
   const { id: personId, awayFrom, awayUntil: until } = row
   const from = must(awayFrom, 'awayFrom')
   const who = (name: string | undefined, field: string) =>
@@ -48,7 +43,7 @@ function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: L
 }
 
 /** A leaving ends what someone has at its instant, whether it is written with their engagement or not (model Z3). */
-function readPlan(leaves: BookLeaving, person: PersonRow, path: string, scene: LeavingScene): void {
+function readPlan(leaves: BookLeaving, person: PersonRow, path: string, scene: BookScene): void {
   const { at, plannedAt, engagementBefore, handovers = [] } = leaves
   const instant = scene.when(at, 'end')
   const before = person.engagementUntil
@@ -62,7 +57,7 @@ function readPlan(leaves: BookLeaving, person: PersonRow, path: string, scene: L
   })
 }
 
-function handoverOf(one: BookHandover, path: string, scene: LeavingScene): Handover | undefined {
+function handoverOf(one: BookHandover, path: string, scene: BookScene): Handover | undefined {
   const id = thingOf(one, `${path}/thing`, scene)
   const taker = one.to ? takerOf(one.to, `${path}/to`, scene) : null
   if (!id || taker === undefined) return undefined
@@ -71,7 +66,7 @@ function handoverOf(one: BookHandover, path: string, scene: LeavingScene): Hando
 }
 
 /** A thing by the name people know it by. */
-function thingOf({ what, thing }: BookHandover, path: string, scene: LeavingScene): string | null | undefined {
+function thingOf({ what, thing }: BookHandover, path: string, scene: BookScene): string | null | undefined {
   if (what === 'things') return thing
   if (what === 'report') return scene.find(scene.people, thing, 'person', path)
   if (what === 'steward') return scene.place(thing, path)
@@ -81,7 +76,7 @@ function thingOf({ what, thing }: BookHandover, path: string, scene: LeavingScen
   return scene.find(known, thing, 'line', path)
 }
 
-function takerOf(to: NonNullable<BookHandover['to']>, path: string, scene: LeavingScene): Taker | undefined {
+function takerOf(to: NonNullable<BookHandover['to']>, path: string, scene: BookScene): Taker | undefined {
   const id = to.person
     ? scene.find(scene.people, to.person, 'person', path)
     : to.group
@@ -91,7 +86,7 @@ function takerOf(to: NonNullable<BookHandover['to']>, path: string, scene: Leavi
 }
 
 /** Products that are connected; their tokens are no part of a book and are entered again. */
-export function readConnections(connections: readonly BookConnection[] = [], scene: LeavingScene): void {
+export function readConnections(connections: readonly BookConnection[] = [], scene: BookScene): void {
   connections.forEach(({ product, scimAddress, thingsAddress = null, since }, at) => {
     if (!scene.rows.product.some(({ code }) => code === product)) {
       scene.problem('unknown-product', `There is no product “${product}” in this book.`, `/connections/${at}/product`)

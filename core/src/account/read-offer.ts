@@ -1,10 +1,11 @@
 import type { BookOffer } from './book-shape.ts'
 import type { Instant } from '../time/instants.ts'
-import { seatOf, type CustomsScene } from './read-customs.ts'
+import type { BookScene } from './book-scene.ts'
+import { seatOf } from './read-customs.ts'
 import type { Id } from './rows.ts'
 
 /** An invitation of a book, with what it is to give. */
-export function readOffer(offer: BookOffer, path: string, scene: CustomsScene): void {
+export function readOffer(offer: BookOffer, path: string, scene: BookScene): void {
   const personId = scene.find(scene.people, offer.to, 'person', `${path}/to`)
   const sponsorId = scene.find(scene.people, offer.sponsor, 'person', `${path}/sponsor`)
   if (!personId || !sponsorId) return
@@ -57,7 +58,7 @@ interface OfferedSeat {
  * book
  * names with the person, or one of its own. @returns the id of the holding that is or will be.
  */
-function reserved({ personId, sponsorId, sentAt, product, seatType }: OfferedSeat, scene: CustomsScene): Id {
+function reserved({ personId, sponsorId, sentAt, product, seatType }: OfferedSeat, scene: BookScene): Id {
   const { state } = scene.personOf(personId) ?? {}
   const id = scene.makeId()
   if (state !== 'invited' && state !== 'waiting') return id

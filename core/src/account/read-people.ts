@@ -1,18 +1,9 @@
 import { emailKey } from '../people/email.ts'
-import type { BookGrant, BookPerson, BookSeat } from './book-shape.ts'
-import type { CustomsScene } from './read-customs.ts'
-import type { HoldingRow, Id, PersonalValue, PersonRow, SubjectKind } from './rows.ts'
+import type { BookPerson, BookSeat } from './book-shape.ts'
+import type { BookScene } from './book-scene.ts'
+import { condition, readGrant } from './read-grants.ts'
+import type { HoldingRow, PersonRow } from './rows.ts'
 import { must } from '../checks/must.ts'
-
-/** Reading people needs firms, fields and what was given to them as well. */
-export interface PeopleScene extends CustomsScene {
-  employers: Map<string, Id>
-  fields: Map<string, Id>
-  values: PersonalValue[]
-  /** A field and its value by their names. */
-  condition(name: string, value: unknown, path: string): { field: string; value: string } | undefined
-  readGrant(grant: BookGrant, subjectKind: SubjectKind, subjectId: string, path: string): void
-}
 
 /** What a person of a book is known by: their address in its normal form, or their key. */
 export function keyOf({ email, key }: { email?: string | null; key?: string | null }): string | undefined {
@@ -20,7 +11,7 @@ export function keyOf({ email, key }: { email?: string | null; key?: string | nu
 }
 
 /** Gives everyone an id, so that other parts of the book may name them. */
-export function nameThePeople(people: readonly BookPerson[], scene: PeopleScene): void {
+export function nameThePeople(people: readonly BookPerson[], scene: BookScene): void {
   people.forEach((person, at) => {
     const key = keyOf(person)
     if (key === undefined) return scene.problem('no-key', 'A person needs an email or a key.', `/people/${at}`)
@@ -33,18 +24,18 @@ export function nameThePeople(people: readonly BookPerson[], scene: PeopleScene)
 }
 
 /** Everyone with their dates, seats and keys. */
-export function readPeople(people: readonly BookPerson[], scene: PeopleScene): void {
+export function readPeople(people: readonly BookPerson[], scene: BookScene): void {
   people.forEach((person, at) => readPerson(person, `/people/${at}`, scene))
 }
 
 /** One person with what they hold. */
-function readPerson(person: BookPerson, path: string, scene: PeopleScene): void {
+function readPerson(person: BookPerson, path: string, scene: BookScene): void {
   const id = scene.people.get(keyOf(person) ?? '')
   if (!id) return
   scene.paths.set(id, path)
   const { kind, standing, state, signatory = false } = person
   const choices = Object.entries(person.choices ?? {}).flatMap(([name, value]) => {
-    const found = scene.condition(name, value, `${path}/choices/${name}`)
+    const found = condition(name, value, `${path}/choices/${name}`, scene)
     return found ? [[found.field, found.value] as const] : []
   })
   const row: PersonRow = {
@@ -79,13 +70,13 @@ function readPerson(person: BookPerson, path: string, scene: PeopleScene): void 
     if (fieldId) scene.values.push({ personId: id, field: `field ${fieldId}`, value: String(text) })
   }
   person.seats?.forEach((seat, at) => scene.rows.holding.push(holding(seat, row, `${path}/seats/${at}`, scene)))
-  person.grants?.forEach((grant, at) => scene.readGrant(grant, 'person', id, `${path}/grants/${at}`))
+  person.grants?.forEach((grant, at) => readGrant(grant, 'person', id, `${path}/grants/${at}`, scene))
 }
 
 function absence(
   { away, state }: BookPerson,
   path: string,
-  scene: PeopleScene,
+  scene: BookScene,
 ): Pick<PersonRow, 'awayFrom' | 'awayUntil'> {
   const awayFrom = away?.from ? scene.when(away.from, 'beginning') : null
   const awayUntil = away?.until ? scene.when(away.until, 'end') : null
@@ -106,7 +97,7 @@ function absence(
   return { awayFrom, awayUntil }
 }
 
-function holding(seat: BookSeat, person: PersonRow, path: string, scene: PeopleScene): HoldingRow {
+function holding(seat: BookSeat, person: PersonRow, path: string, scene: BookScene): HoldingRow {
   const [product = '', seatType = ''] = seat.seat.split('/')
   const until = seat.until ? scene.when(seat.until, 'end') : null
   const counted = seat.counted ? scene.when(seat.counted, 'beginning') : null

@@ -1,34 +1,8 @@
-import { readSheet, type ProductSheet, type SheetCharging } from '../products/sheet.ts'
-import type { Edge, Instant } from '../time/instants.ts'
-import type { Lists } from './book.ts'
+import { readSheet, type ProductSheet } from '../products/sheet.ts'
+import type { BookScene } from './book-scene.ts'
 import type { BookProduct, BookSheet } from './book-shape.ts'
-import type { HoldingRow, Id, PersonalValue, PersonRow, PlaceRow } from './rows.ts'
+import type { Id } from './rows.ts'
 import { entryAt } from '../checks/must.ts'
-
-/** What reading a part of a book needs of the whole. */
-export interface BookScene {
-  rows: Lists
-  values: PersonalValue[]
-  people: Map<string, Id>
-  paths: Map<Id, string>
-  makeId(): Id
-  when(text: string, edge: Edge): Instant
-  place(text: string, path: string): PlaceRow['id'] | undefined
-  find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null
-  problem(code: string, sentence: string, path: string): void
-  /** The instant the book represents. */
-  asOf: Instant
-  /** Whether a place, or one above it, is archived. */
-  sleeps(placeId: Id): boolean
-  /** Whether a product of the book ever had a seat type, `product/seat-type`; once the products are read. */
-  hasType(seat: string): boolean
-  /** What a person of the book holds. */
-  holdingsOf(personId: Id): HoldingRow[]
-  /** A person of the book. */
-  personOf(personId: Id): PersonRow | undefined
-  /** Whom a product counts by its sheet of an instant. */
-  countsAt(product: string, instant: Instant): SheetCharging['counts'] | undefined
-}
 
 /** Reads products with their sheets, subscriptions, numbers of seats, fitted places and reported use. */
 export function readProducts(products: readonly BookProduct[], scene: BookScene): void {
