@@ -107,7 +107,7 @@ async function api<T>(page: Page, path: string, data?: object): Promise<T> {
   const me = (await (await page.request.get(`${demo.origin}/api/session`)).json()) as { current: { accountId: string } }
   const url = `${demo.origin}/api/accounts/${me.current.accountId}${path}`
   const answer = await (data ? page.request.post(url, { data }) : page.request.get(url))
-  expect(answer.ok()).toBe(true)
+  if (!answer.ok()) throw new Error(`${path} was answered ${answer.status()}: ${await answer.text()}`)
   return (await answer.json()) as T
 }
 

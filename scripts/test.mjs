@@ -10,6 +10,8 @@ const reports = mkdtempSync(join(tmpdir(), 'lodge-reports-'))
 const bin = (name) => join(root, 'node_modules/.bin', name)
 const total = { passed: 0, failed: 0 }
 const seconds = []
+const failures = []
+const MOST_OF_A_FAILURE = 2_000 // characters
 
 function run(command, args, environment = {}) {
   return new Promise((resolve) => {
@@ -44,6 +46,7 @@ async function stage(name, command, args, { environment, count } = {}) {
     `${counted.failed === 0 ? 'passed' : 'FAILED'}  ${name}: ${counted.passed} passed, ${counted.failed} failed (${took.toFixed(0)} s)`,
   )
   if (counted.failed > 0) say(output)
+  failures.push(...(counted.failures ?? []))
   return counted.failed === 0
 }
 
@@ -66,20 +69,34 @@ function jest(name, projects, workers) {
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   }
   const count = () => {
-    const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests } = JSON.parse(
+    const { numPassedTests, numFailedTests, numFailedTestSuites, numTotalTests, testResults } = JSON.parse(
       readFileSync(report, 'utf8'),
     )
     if (numTotalTests === 0) return { passed: 0, failed: 1 }
-    return { passed: numPassedTests, failed: numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0) }
+    const failed = numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0)
+    return { passed: numPassedTests, failed, failures: testResults.map(({ message }) => message).filter(Boolean) }
   }
   return stage(name, bin('jest'), args, { environment, count })
+}
+
+/** What went wrong in a suite of Playwright's report, each with the name of its test. */
+function wrongIn({ specs = [], suites = [] }) {
+  const errors = specs
+    .filter(({ ok }) => !ok)
+    .flatMap(({ title, tests }) =>
+      tests.flatMap(({ results }) =>
+        results.flatMap((result) => result.errors.map(({ message }) => `${title}\n${message}`)),
+      ),
+    )
+  return [...errors, ...suites.flatMap(wrongIn)]
 }
 
 function playwright() {
   const report = join(reports, 'e2e.json')
   const count = () => {
-    const { stats } = JSON.parse(readFileSync(report, 'utf8'))
-    return { passed: stats.expected, failed: stats.unexpected + stats.flaky + (stats.expected === 0 ? 1 : 0) }
+    const { stats, suites } = JSON.parse(readFileSync(report, 'utf8'))
+    const failed = stats.unexpected + stats.flaky + (stats.expected === 0 ? 1 : 0)
+    return { passed: stats.expected, failed, failures: suites.flatMap(wrongIn) }
   }
   const environment = { LODGE_E2E_REPORT: report }
   return stage('end to end', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], { environment, count })
@@ -104,6 +121,8 @@ await Promise.all([
 ])
 
 rmSync(reports, { recursive: true, force: true })
+// What failed is said once more where nobody has to look for it.
+for (const failure of failures) say(`\n${failure.slice(0, MOST_OF_A_FAILURE)}`)
 say('')
 for (const [name, took] of seconds) say(`${took.toFixed(0).padStart(5)} s  ${name}`)
 say('')
