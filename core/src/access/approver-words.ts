@@ -2,20 +2,22 @@ import type { Approver, Approvers, Id } from '../account/rows.ts'
 import { stepsOf } from './approver-rows.ts'
 import type { Approval } from './approvers.ts'
 import type { Sight } from './sight.ts'
+import { say } from '../words/say.ts'
 
 /** Who approves, in words: `Alba Renfrew or Corin Vey, then their manager` (model V5). */
 export function approversText(sight: Sight, approvers: Approvers): string {
-  const joined = approvers.kind === 'steps' && approvers.order === 'all' ? ', and ' : ', then '
+  const joined = approvers.kind === 'steps' && approvers.order === 'all' ? say('access.and-3') : say('access.then')
   return stepsOf(approvers)
     .map((one) => approverText(sight, one))
     .join(joined)
 }
 
 function approverText(sight: Sight, one: Approver): string {
-  if (one.kind === 'manager') return 'their manager'
-  if (one.kind === 'area') return 'anyone who manages the area there'
-  if (one.kind === 'group') return `someone in the group ${sight.named.get('group', one.groupId)?.name ?? ''}`.trim()
-  return one.personIds.map((id) => sight.personName(id)).join(' or ')
+  if (one.kind === 'manager') return say('access.their-manager')
+  if (one.kind === 'area') return say('access.anyone-who-manages-the-area-there')
+  if (one.kind === 'group')
+    return say('access.someone-in-the-group', { group: sight.named.get('group', one.groupId)?.name ?? '' }).trim()
+  return one.personIds.map((id) => sight.personName(id)).join(say('access.or'))
 }
 
 /** So many names are said of one step. */
@@ -29,9 +31,9 @@ export function approvalText(sight: Sight, waitingId: Id, { order, steps }: Appr
   const nameOf = (id: Id) => (sight.isSelf(waitingId) ? sight.named.nameOf(id) : sight.personName(id))
   const words = steps.map(({ personIds, ownersStandIn }) => {
     const names = [...new Set(personIds.map(nameOf))]
-    const shown = names.slice(0, NAMED).join(' or ')
-    const more = names.length > NAMED ? ` or ${names.length - NAMED} more` : ''
-    return shown + more + (ownersStandIn && names.length > 0 ? ' (as owner)' : '') || 'nobody'
+    const shown = names.slice(0, NAMED).join(say('access.or'))
+    const more = names.length > NAMED ? say('access.or-more', { count: names.length - NAMED }) : ''
+    return shown + more + (ownersStandIn && names.length > 0 ? say('access.as-owner') : '') || 'nobody'
   })
-  return words.join(order === 'all' ? ', and ' : ', then ')
+  return words.join(order === 'all' ? say('access.and-3') : say('access.then'))
 }

@@ -6,6 +6,7 @@ import type { Sight } from './sight.ts'
 import { type OwnArea } from './sight.ts'
 import type { Level } from './levels.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** A control the interface shows with a thing: enabled, or disabled with the reason (model D6). */
 export interface Control {
@@ -15,7 +16,7 @@ export interface Control {
 
 export function controlOf(sight: Sight, area: OwnArea, level: Level, placeId?: Id): Control {
   if (sight.can(area, level, placeId)) return { enabled: true }
-  return { enabled: false, reason: `You need the right to ${rightTo(area, level)}.` }
+  return { enabled: false, reason: say('access.you-need-the-right-to', { right: rightTo(area, level) }) }
 }
 
 /** The controls of the People view. */
@@ -35,14 +36,12 @@ export function controlsOfPerson(
   const comesAgain = person !== undefined && offersWaiting(sight.account, person, sight.now).length > 0
   const ownOffer = sight.account.by('offer', 'person', personId).some((offer) => offer.sponsorId === sight.personId)
   return {
-    leave: state === 'active' || state === 'away' ? change : off('Only someone who is active or away can leave.'),
-    admit: state === 'waiting' || comesAgain ? change : off('Only someone who is waiting can be admitted.'),
+    leave: state === 'active' || state === 'away' ? change : off(say('access.only-someone-who-is-active-or-away-can')),
+    admit: state === 'waiting' || comesAgain ? change : off(say('access.only-someone-who-is-waiting-can-be-admitted')),
     change,
-    seeAs:
-      sight.depthOf(personId) === 'record'
-        ? { enabled: true }
-        : off('To see as they do you need the right to see their details. Ask the office.'),
-    withdraw: state !== 'invited' ? off('There is no open invitation.') : ownOffer ? { enabled: true } : change,
+    seeAs: sight.depthOf(personId) === 'record' ? { enabled: true } : off(say('access.to-see-as-they-do-you-need-the')),
+    withdraw:
+      state !== 'invited' ? off(say('access.there-is-no-open-invitation')) : ownOffer ? { enabled: true } : change,
     give: sight.canSomewhere('access', 'change') ? { enabled: true } : controlOf(sight, 'access', 'change'),
     seat: sight.canSomewhere('seats', 'add') ? { enabled: true } : controlOf(sight, 'seats', 'add'),
   }
@@ -71,7 +70,7 @@ export function controlsOfPlace(
   const place = sight.account.get('place', placeId)
   const isRoot = place?.parentId === null
   const notTheRoot = (enabled: () => Control): Control =>
-    isRoot ? { enabled: false, reason: 'There is no place above this one.' } : enabled()
+    isRoot ? { enabled: false, reason: say('access.there-is-no-place-above-this-one') } : enabled()
   return {
     make: makeControl(sight, placeId),
     rename: controlOf(sight, 'places', 'change', placeId),
@@ -90,6 +89,6 @@ export function controlsOfPlace(
     clientEnds:
       place?.parentId === sight.account.root.id
         ? controlOf(sight, 'people', 'change')
-        : { enabled: false, reason: 'A client’s engagement ends at the client itself.' },
+        : { enabled: false, reason: say('access.a-clients-engagement-ends-at-the-client') },
   }
 }

@@ -12,6 +12,7 @@ import type { Answer, Whose } from './powers.ts'
 import type { Sight } from './sight.ts'
 import { Survey } from './survey.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What owners should see of a change although it is allowed (model D2). */
 export type Mark = 'raises-own-access' | 'behind-wall'
@@ -38,7 +39,7 @@ export function judge(
   now: Instant,
 ): Judgement {
   if (!isPresent(actor, now)) {
-    return { problems: [problem('not-active', 'You cannot change anything here while you are not active.')], marks: [] }
+    return { problems: [problem('not-active', say('access.you-cannot-change-anything-here-while-you-are'))], marks: [] }
   }
   const impact = impactOf(before, after, edits)
   // Owners are not bound: of what they do only what they do for themselves is looked at.
@@ -91,16 +92,13 @@ class Judge {
 
   private judgeArea(move: Move, area: AreaMove, isOwn: boolean, concernsOwner: boolean): Problem | undefined {
     if (isOwn && risesIn(area)) {
-      return problem(
-        'own-entitlement',
-        'You cannot give yourself more access. Ask someone else who has the right to do it.',
-      )
+      return problem('own-entitlement', say('access.you-cannot-give-yourself-more-access-ask'))
     }
     const instants = this.instantsWithin(move)
     if (risesIn(area) && topRank(this.held(move.placeId, area, entryAt(instants, 0)).levels) === 0)
       this.marks.add('behind-wall')
     if (this.actor.standing === 'administrator') {
-      if (concernsOwner) return problem('owners-only', 'Only an owner can change what an owner has.')
+      if (concernsOwner) return problem('owners-only', say('access.only-an-owner-can-change-what-an-owner'))
       if (!bindsAdministrator(area)) return undefined
     }
     return instants.every((instant) => this.contains(move, area, instant)) ? undefined : this.beyond(move, area)
@@ -141,15 +139,11 @@ class Judge {
 
   private beyond(move: Move, area: AreaMove): Problem {
     const where = this.sight.seesPlace(move.placeId) ? this.before.get('place', move.placeId)?.name : undefined
-    if (!where)
-      return problem(
-        'beyond-own',
-        'This would change access in places where you do not have it yourself. Ask the office.',
-      )
+    if (!where) return problem('beyond-own', say('access.this-would-change-access-in-places-where-you'))
     const level = shownLevel(bestPacked(area.before, area.after))
     const actions = area.before === area.after ? area.actions.map((one) => one.code) : [level]
-    const what = actions.map((code) => rightIn(area, code)).join(' and to ')
-    return problem('beyond-own', `At ${where} you cannot give the right to ${what}, because you do not have it there.`)
+    const what = actions.map((code) => rightIn(area, code)).join(say('access.and-to'))
+    return problem('beyond-own', say('access.at-you-cannot-give-the-right-to-because', { where, what }))
   }
 }
 

@@ -2,6 +2,7 @@ import type { Id, PersonRow } from '../account/rows.ts'
 import { dateInWords, dateOf, lastDateBefore } from '../time/instants.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
+import { say } from '../words/say.ts'
 
 const REACHED = ['invited', 'waiting', 'active', 'away']
 
@@ -16,10 +17,11 @@ export function mayBeWrittenTo(sight: Sight, personIds: readonly Id[]): Id[] {
 export function writeControl(sight: Sight, personId: Id): Control {
   const person = sight.account.get('person', personId)
   if (!person || sight.depthOf(personId) !== 'record')
-    return { enabled: false, reason: 'There is no such person here.' }
-  if (!REACHED.includes(person.state)) return { enabled: false, reason: 'You can write only to someone who is active.' }
+    return { enabled: false, reason: say('access.there-is-no-such-person-here') }
+  if (!REACHED.includes(person.state))
+    return { enabled: false, reason: say('access.you-can-write-only-to-someone-who-is') }
   if (sight.account.personal(personId, 'email') === undefined) {
-    return { enabled: false, reason: 'They have no email address.' }
+    return { enabled: false, reason: say('access.they-have-no-email-address') }
   }
   return sight.isReport(personId) ? { enabled: true } : controlOf(sight, 'people', 'change')
 }

@@ -8,6 +8,7 @@ import { peopleAt, placesOf } from './indexed/lists.ts'
 import { actionsOf, levelNeeded, type Answer, type Whose } from './powers.ts'
 import { answerTo, indexAt } from './reach.ts'
 import { why } from './why.ts'
+import { say } from '../words/say.ts'
 
 /** A product's question, in the words products use: people by id or address, places by id or reference. */
 export interface Question {
@@ -94,7 +95,7 @@ export function reasonsFor(
   [found]: readonly Found[],
   now: Instant,
 ): { sentence: string; reasons: AnswerReason[] } {
-  if (!found) return { sentence: 'No person or place here has these names.', reasons: [] }
+  if (!found) return { sentence: say('access.no-person-or-place-here-has-these-names'), reasons: [] }
   const { reach, reasons, heldBack, absence } = why(account, found.personId, found.placeId, found.area.key, now)
   const routes = reasons.map((reason) => ({
     counts: reason.counts,
@@ -106,10 +107,13 @@ export function reasonsFor(
 }
 
 function sentenceFor(granted: string, cap: string, heldBack: boolean, absence: string | undefined): string {
-  if (absence) return `They have no access at present: ${absence.replaceAll('-', ' ')}.`
-  if (granted === 'none') return 'No access that counts leads there.'
-  const seat = cap === 'none' ? 'they have no seat of this product' : `their seat allows ${cap}`
-  return heldBack ? `Their roles give ${granted}, but ${seat}.` : `Their roles give ${granted} here.`
+  if (absence) return say('access.they-have-no-access-at-present', { replaceAll: absence.replaceAll('-', ' ') })
+  if (granted === 'none') return say('access.no-access-that-counts-leads-there')
+  const seat =
+    cap === 'none' ? say('access.they-have-no-seat-of-this-product') : say('access.their-seat-allows', { cap })
+  return heldBack
+    ? say('access.their-roles-give-but', { granted, seat })
+    : say('access.their-roles-give-here', { granted })
 }
 
 /** The limits of a product for a person: the product's defaults and the wider ones behind them; owners have none (model M2). */

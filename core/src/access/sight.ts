@@ -13,11 +13,12 @@ import { clientMaking, PLACES } from './own-clients.ts'
 import { reach, reachesInside } from './reach.ts'
 import { entryBy, grantsOf, type Route } from './walk.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What replaces whatever the asker does not see (model D5). */
-export const UNSEEN_PERSON = 'someone you do not have the right to see'
-export const UNSEEN_PLACE = 'a place you do not see'
-export const UNSEEN_MONEY = 'known to the office'
+export const unseenPerson = () => say('access.someone-you-do-not-have-the-right-to')
+export const unseenPlace = () => say('access.a-place-you-do-not-see')
+export const unseenMoney = () => say('access.known-to-the-office')
 
 export type OwnArea =
   | 'people'
@@ -200,11 +201,11 @@ export class Sight {
 
   /** A name to show, or the fixed phrase for someone not seen. */
   personName(personId: Id | null | undefined): string {
-    return personId && this.seesPerson(this.account.leadsTo(personId)) ? this.named.nameOf(personId) : UNSEEN_PERSON
+    return personId && this.seesPerson(this.account.leadsTo(personId)) ? this.named.nameOf(personId) : unseenPerson()
   }
 
   placeName(placeId: Id): string {
-    return this.seesPlace(placeId) ? (this.named.get('place', placeId)?.name ?? UNSEEN_PLACE) : UNSEEN_PLACE
+    return this.seesPlace(placeId) ? (this.named.get('place', placeId)?.name ?? unseenPlace()) : unseenPlace()
   }
 
   /**
@@ -320,7 +321,7 @@ export class SharedSight extends Sight {
   }
 
   override get viewKey(): string {
-    return `${this.looker.personId} as ${this.personId}`
+    return say('access.as', { personId: this.looker.personId, personId2: this.personId })
   }
 
   override can(area: OwnArea, level: Level, placeId?: Id): boolean {

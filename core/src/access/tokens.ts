@@ -4,6 +4,7 @@ import { isPresent } from '../people/presence.ts'
 import { productAt } from '../products/catalogue.ts'
 import { controlOf, type Control } from './controls.ts'
 import type { Sight } from './sight.ts'
+import { say } from '../words/say.ts'
 
 /** Whether the asker makes, changes and cuts the tokens with which a product's programs ask here (model E4). */
 export function tokenControl(sight: Sight): Control {
@@ -19,7 +20,7 @@ export function seesTokens(sight: Sight, product: string): boolean {
 export function responsibleProblem(sight: Sight, personId: Id): Problem | undefined {
   const person = sight.account.get('person', personId)
   if (person && sight.seesPerson(personId) && isPresent(person, sight.now)) return undefined
-  return problem('not-in', 'Choose someone who is active as the person responsible for the token.', '/responsibleId')
+  return problem('not-in', say('access.choose-someone-who-is-active-as-the-person'), '/responsibleId')
 }
 
 /** Whether nobody who is in is responsible for a token any more. */

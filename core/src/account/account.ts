@@ -3,6 +3,7 @@ import { INDEXES, TABLE_NAMES, type IndexName } from './indexes.ts'
 import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
 import { emailKey } from '../people/email.ts'
 import type { Instant } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 export type Tables = { readonly [T in TableName]: Table<Rows[T]> }
 /** What an account is made of before it is one. */
@@ -105,7 +106,7 @@ export class Account {
     const name = this.values.get(personId, 'name')
     if (name !== undefined) return name
     const leadsTo = this.leadsTo(personId)
-    return leadsTo === personId ? `Former person ${personId.slice(-4)}` : this.nameOf(leadsTo)
+    return leadsTo === personId ? say('account.former-person', { personId: personId.slice(-4) }) : this.nameOf(leadsTo)
   }
 
   /** The record that stayed, where this one was joined into another (model P14); else itself. */
@@ -250,7 +251,7 @@ class OverlayValues implements PersonalValues {
   }
 
   findEmail(key: string): readonly Id[] {
-    const found = this.under.findEmail(key).filter((id) => !this.own.has(`${id} email`))
+    const found = this.under.findEmail(key).filter((id) => !this.own.has(say('account.email', { id })))
     return [...found, ...(this.emails.get(key) ?? [])]
   }
 

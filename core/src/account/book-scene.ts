@@ -18,13 +18,14 @@ import type { SheetCharging } from '../products/sheet.ts'
 import { readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
 import { TABLE_NAMES } from './indexes.ts'
+import { say } from '../words/say.ts'
 
 export type Lists = { [T in TableName]: Rows[T][] }
 
 /** So many problems are told, and no more are looked for. */
 export class EnoughProblems extends Error {
   constructor(readonly problems: Problem[]) {
-    super('There are more problems than are told at once.')
+    super(say('account.there-are-more-problems-than-are-told-at'))
   }
 }
 
@@ -70,7 +71,7 @@ export class BookScene {
     path: string,
   ): void {
     const key = row.name.toLowerCase()
-    if (known.has(key)) this.problem('name-twice', `There are two of the name “${row.name}”.`, path)
+    if (known.has(key)) this.problem('name-twice', say('account.there-are-two-of-the-name', { row: row.name }), path)
     known.set(key, row.id)
     this.paths.set(row.id, path.replace(/\/name$/, ''))
     ;(this.rows[table] as Rows[T][]).push(row)
@@ -80,7 +81,7 @@ export class BookScene {
   place(text: string, path: string): Id | undefined {
     let place = this.placeByText.get(text)
     if (!place && (place = placeByPath(this.forest, text))) this.placeByText.set(text, place)
-    if (!place) this.problem('unknown-place', `There is no place “${text}”.`, path)
+    if (!place) this.problem('unknown-place', say('account.there-is-no-place', { text }), path)
     return place?.id
   }
 
@@ -88,7 +89,7 @@ export class BookScene {
   find(known: Map<string, Id>, name: string | undefined, word: string, path: string): Id | null {
     if (name === undefined) return null
     const id = known.get(name.toLowerCase())
-    if (!id) this.problem(`unknown-${word}`, `There is no ${word} “${name}” in this book.`, path)
+    if (!id) this.problem(`unknown-${word}`, say('account.there-is-no-in-this-book', { word, name }), path)
     return id ?? null
   }
 

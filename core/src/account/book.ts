@@ -16,6 +16,7 @@ import { readOffer } from './read-offer.ts'
 import { nameThePeople, readPeople } from './read-people.ts'
 import { readProducts } from './read-products.ts'
 import type { Id, PlaceRow, Standing } from './rows.ts'
+import { say } from '../words/say.ts'
 
 /** What reading a book gives: an account at version 0 and the instant it represents, or every problem by path. */
 export type BookRead =
@@ -29,7 +30,7 @@ export function readBook(plain: unknown, makeId: () => Id): BookRead {
   const read = readShape(AccountBook, plain, LEFT_OUT)
   if (read.problems) return { problems: read.problems }
   if (!isZone(read.value.account.zone)) {
-    const sentence = `“${read.value.account.zone}” is no zone of the IANA list.`
+    const sentence = say('account.is-no-zone-of-the-iana-list', { zone: read.value.account.zone })
     return { problems: [problem('unknown-zone', sentence, '/account/zone')] }
   }
   const unknown = unknownWords(read.value)
@@ -47,10 +48,10 @@ function unknownWords({ account: { currency, locale } }: AccountBook): Problem[]
   return [
     ...(isCurrency(currency)
       ? []
-      : [problem('unknown-currency', `There is no currency “${currency}” (ISO 4217).`, '/account/currency')]),
+      : [problem('unknown-currency', say('account.there-is-no-currency-iso-4217', { currency }), '/account/currency')]),
     ...(isLocale(locale)
       ? []
-      : [problem('unknown-locale', `There is no way of writing “${locale}” (BCP 47).`, '/account/locale')]),
+      : [problem('unknown-locale', say('account.there-is-no-way-of-writing-bcp-47', { locale }), '/account/locale')]),
   ]
 }
 
@@ -161,7 +162,7 @@ function readMonths(scene: BookScene): void {
   scene.book.months?.forEach(({ month, closed, lines }, at) => {
     const path = `/months/${at}`
     if (seen.has(month))
-      scene.problem('month-twice', `The month ${month} is listed twice; leave one of them out.`, `${path}/month`)
+      scene.problem('month-twice', say('account.the-month-is-listed-twice-leave-one-of', { month }), `${path}/month`)
     seen.add(month)
     const totalMinor = lines.reduce((sum, line) => sum + line.amountMinor, 0)
     const bill = { month, currency, lines: JSON.parse(JSON.stringify(lines)) as BillLine[], totalMinor }

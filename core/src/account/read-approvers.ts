@@ -3,6 +3,7 @@ import type { Account } from './account.ts'
 import type { BookApprover, BookApprovers } from './book-people-shape.ts'
 import type { Approver, Approvers, Id } from './rows.ts'
 import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** How an account export names who approves, and what it names them by. */
 interface Names {
@@ -10,14 +11,14 @@ interface Names {
   group(text: string): Id | null
 }
 
-const HOW = 'Approvers are people, `area`, `manager`, a `group`, or `steps` of these in an `order`.'
+const how = () => say('account.approvers-are-people-area-manager-a-group-or')
 
 /** Who approves, as an account export says it (model V5). @throws Error with the sentence of what cannot be read. */
 export function readApprovers(plain: unknown, names: Names): Approvers | null {
   if (isObject(plain) && 'steps' in plain) {
     const { order, steps } = plain
     const isKnown = order === 'in-order' || order === 'all'
-    if (!isKnown || !Array.isArray(steps) || steps.length === 0 || steps.length > 5) throw new Error(HOW)
+    if (!isKnown || !Array.isArray(steps) || steps.length === 0 || steps.length > 5) throw new Error(how())
     return approversOfSteps(
       steps.map((one) => readApprover(one, names)),
       order,
@@ -31,7 +32,8 @@ function readApprover(plain: unknown, names: Names): Approver {
   if (isObject(plain) && typeof plain.group === 'string') {
     return { kind: 'group', groupId: names.group(plain.group) ?? '' }
   }
-  if (!Array.isArray(plain) || plain.length > 20 || !plain.every((one) => typeof one === 'string')) throw new Error(HOW)
+  if (!Array.isArray(plain) || plain.length > 20 || !plain.every((one) => typeof one === 'string'))
+    throw new Error(how())
   return { kind: 'named', personIds: plain.flatMap((one: string) => names.person(one) ?? []) }
 }
 

@@ -1,12 +1,13 @@
 import type { AccountBook, BookPacket } from './book-shape.ts'
 import type { BookScene } from './book-scene.ts'
+import { say } from '../words/say.ts'
 
 /** The customs of the house: packets, places kept apart, and how many seats a place may hand out. */
 export function readCustoms({ packets = [], apart = [], allotments = [] }: AccountBook, scene: BookScene): void {
   packets.forEach((packet, at) => readPacket(packet, scene, `/packets/${at}`))
   apart.forEach((pair, at) => {
     const path = `/apart/${at}`
-    if (pair.length !== 2) return scene.problem('bad-value', 'Two places are kept apart; name both.', path)
+    if (pair.length !== 2) return scene.problem('bad-value', say('account.two-places-are-kept-apart-name-both'), path)
     const [oneId, otherId] = pair.map((text, which) => scene.place(String(text), `${path}/${which}`))
     if (oneId && otherId) scene.rows.separation.push({ id: scene.makeId(), oneId, otherId })
   })
@@ -19,7 +20,7 @@ export function readCustoms({ packets = [], apart = [], allotments = [] }: Accou
 
 /** A seat type as a book names it, `product/seat-type`. */
 export function seatOf(seat: string, path: string, scene: BookScene): { product: string; seatType: string } {
-  if (!scene.hasType(seat)) scene.problem('unknown-seat', `There is no seat type ${seat}.`, path)
+  if (!scene.hasType(seat)) scene.problem('unknown-seat', say('account.there-is-no-seat-type', { seat }), path)
   const [product = '', seatType = ''] = seat.split('/')
   return { product, seatType }
 }

@@ -2,6 +2,7 @@ import type { BookGrant } from './book-shape.ts'
 import type { BookScene } from './book-scene.ts'
 import { readApprovers } from './read-approvers.ts'
 import type { GrantRow, SubjectKind } from './rows.ts'
+import { say } from '../words/say.ts'
 
 /** A role given at a place, from when until when, as the book names them. */
 export function readGrant(
@@ -48,7 +49,7 @@ export function condition(
   const fieldId = scene.find(scene.fields, name, 'field', path)
   const field = scene.rows.field.find((one) => one.id === fieldId)
   const choice = field?.values.find((one) => one.name.toLowerCase() === value.toLowerCase())
-  if (field && !choice) scene.problem('unknown-value', `The field ${name} has no value “${value}”.`, path)
+  if (field && !choice) scene.problem('unknown-value', say('account.the-field-has-no-value', { name, value }), path)
   return field && choice ? { field: field.id, value: choice.id } : undefined
 }
 

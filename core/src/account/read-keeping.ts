@@ -1,6 +1,7 @@
 import type { BookKeeping, BookKnown, BookRecordRequest } from './book-keeping-shape.ts'
 import type { BookScene } from './book-scene.ts'
 import type { Id } from './rows.ts'
+import { say } from '../words/say.ts'
 
 /** How products are kept by hand, and what is known of the accounts in them (model B1). */
 export function readKeepings(keepings: readonly BookKeeping[] = [], scene: BookScene): void {
@@ -9,10 +10,10 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: BookS
     const path = `/keepings/${at}`
     const { product, lists = [], columns = {} } = one
     if (!scene.rows.product.some(({ code }) => code === product)) {
-      scene.problem('unknown-product', `There is no product “${product}” in this book.`, `${path}/product`)
+      scene.problem('unknown-product', say('account.there-is-no-product-in-this-book', { product }), `${path}/product`)
     }
     if (products.has(product))
-      scene.problem('name-twice', `“${product}” is listed twice; leave one out.`, `${path}/product`)
+      scene.problem('name-twice', say('account.is-listed-twice-leave-one-out', { product }), `${path}/product`)
     products.add(product)
     if (one.way) readWay(one, one.way, path, scene)
     lists.forEach((list, index) => {
@@ -39,12 +40,12 @@ export function readKeepings(keepings: readonly BookKeeping[] = [], scene: BookS
 function readWay(one: BookKeeping, way: 'hand' | 'none', path: string, scene: BookScene): void {
   const { product, keeper = {}, since } = one
   if (since === undefined) {
-    return scene.problem('bad-value', `Say since when “${product}” has been kept so.`, `${path}/since`)
+    return scene.problem('bad-value', say('account.say-since-when-has-been-kept-so', { product }), `${path}/since`)
   }
   const personId = scene.find(scene.people, keeper.person, 'person', `${path}/keeper/person`)
   const groupId = scene.find(scene.groups, keeper.group, 'group', `${path}/keeper/group`)
   if (personId && groupId) {
-    scene.problem('bad-value', 'A keeper is a person or a group; leave one of them out.', `${path}/keeper`)
+    scene.problem('bad-value', say('account.a-keeper-is-a-person-or-a-group'), `${path}/keeper`)
   }
   const placeId = one.client === undefined ? null : (scene.place(one.client, `${path}/client`) ?? null)
   const keeperKind = personId ? 'person' : groupId ? 'group' : null
@@ -72,7 +73,7 @@ function readRequest(request: BookRecordRequest, product: string, path: string, 
   const askedById = scene.find(scene.people, request.by, 'person', `${path}/by`)
   if (!askedById) return
   if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {
-    scene.problem('unknown-seat', `There is no seat type ${product}/${seatType}.`, `${path}/seatType`)
+    scene.problem('unknown-seat', say('account.there-is-no-seat-type-3', { product, seatType }), `${path}/seatType`)
   }
   const id = scene.makeId()
   scene.rows.recordRequest.push({
@@ -95,7 +96,7 @@ function readShared({ product, sharedLogins = [] }: BookKeeping, path: string, s
     const until = one.until ? scene.when(one.until, 'end') : null
     found.set(name.toLowerCase(), id)
     if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {
-      scene.problem('unknown-seat', `There is no seat type ${product}/${seatType}.`, `${where}/seatType`)
+      scene.problem('unknown-seat', say('account.there-is-no-seat-type-3', { product, seatType }), `${where}/seatType`)
     }
     scene.rows.sharedLogin.push({
       ...{ id, product, responsibleId, seatType, from, until },
@@ -138,10 +139,10 @@ function readKnown(known: BookKnown, product: string, path: string, scene: BookS
     name === undefined &&
     remoteId === null
   ) {
-    scene.problem('bad-value', 'Say whose account it is, or its address, name or id there.', path)
+    scene.problem('bad-value', say('account.say-whose-account-it-is-or-its-address'), path)
   }
   if (seatType !== null && !scene.hasType(`${product}/${seatType}`)) {
-    scene.problem('unknown-seat', `There is no seat type ${product}/${seatType}.`, `${path}/seatType`)
+    scene.problem('unknown-seat', say('account.there-is-no-seat-type-3', { product, seatType }), `${path}/seatType`)
   }
   const row = {
     ...{ id: scene.makeId(), product, personId, remoteId, state, seatType, source, listId: null },

@@ -2,6 +2,7 @@ import type { BookConnection, BookHandover, BookLeaving, BookPerson } from './bo
 import type { BookScene } from './book-scene.ts'
 import type { AbsenceRow, Handover, PersonRow, Taker } from './rows.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** Someone's time away, by which they come back by themselves, and their leaving if one is planned. */
 export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: BookScene): void {
@@ -27,7 +28,7 @@ function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: B
   const named = (away?.seats ?? []).map((seat, at) => {
     const [product = '', seatType = ''] = seat.split('/')
     if (!scene.hasType(seat))
-      scene.problem('unknown-seat', `There is no seat type ${seat}.`, `${path}/away/seats/${at}`)
+      scene.problem('unknown-seat', say('account.there-is-no-seat-type', { seat }), `${path}/away/seats/${at}`)
     const ofIt = mine.filter((one) => one.product === product && one.seatType === seatType)
     return { holdingId: ofIt.at(-1)?.id ?? scene.makeId(), product, seatType }
   })
@@ -89,7 +90,11 @@ function takerOf(to: NonNullable<BookHandover['to']>, path: string, scene: BookS
 export function readConnections(connections: readonly BookConnection[] = [], scene: BookScene): void {
   connections.forEach(({ product, scimAddress, thingsAddress = null, since }, at) => {
     if (!scene.rows.product.some(({ code }) => code === product)) {
-      scene.problem('unknown-product', `There is no product “${product}” in this book.`, `/connections/${at}/product`)
+      scene.problem(
+        'unknown-product',
+        say('account.there-is-no-product-in-this-book', { product }),
+        `/connections/${at}/product`,
+      )
     }
     const row = { product, scimAddress, thingsAddress, on: true, since: scene.when(since, 'beginning') }
     scene.rows.connection.push({ id: scene.makeId(), ...row, trouble: null, troubleSince: null })

@@ -4,6 +4,7 @@ import type { BookScene } from './book-scene.ts'
 import { condition, readGrant } from './read-grants.ts'
 import type { HoldingRow, PersonRow } from './rows.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What a person of a book is known by: their address in its normal form, or their key. */
 export function keyOf({ email, key }: { email?: string | null; key?: string | null }): string | undefined {
@@ -14,8 +15,9 @@ export function keyOf({ email, key }: { email?: string | null; key?: string | nu
 export function nameThePeople(people: readonly BookPerson[], scene: BookScene): void {
   people.forEach((person, at) => {
     const key = keyOf(person)
-    if (key === undefined) return scene.problem('no-key', 'A person needs an email or a key.', `/people/${at}`)
-    if (scene.people.has(key)) scene.problem('person-twice', `${key} stands twice.`, `/people/${at}`)
+    if (key === undefined)
+      return scene.problem('no-key', say('account.a-person-needs-an-email-or-a-key'), `/people/${at}`)
+    if (scene.people.has(key)) scene.problem('person-twice', say('account.stands-twice', { key }), `/people/${at}`)
     const id = scene.makeId()
     scene.people.set(key, id)
     // As it stands in the book, by which its other parts name them.
@@ -81,18 +83,15 @@ function absence(
   const awayFrom = away?.from ? scene.when(away.from, 'beginning') : null
   const awayUntil = away?.until ? scene.when(away.until, 'end') : null
   if (state === 'away' && awayFrom === null) {
-    scene.problem('no-dates', 'A person who is away needs the first day of it; add “from” to “away”.', `${path}/away`)
+    scene.problem('no-dates', say('account.a-person-who-is-away-needs-the-first'), `${path}/away`)
   }
-  if (away && awayFrom === null) scene.problem('no-dates', 'A time away needs its first day.', `${path}/away/from`)
+  if (away && awayFrom === null)
+    scene.problem('no-dates', say('account.a-time-away-needs-its-first-day'), `${path}/away/from`)
   if (away && state !== 'active' && state !== 'away') {
-    scene.problem(
-      'not-here',
-      `A person cannot be ${state} and away at the same time; leave “away” out.`,
-      `${path}/away`,
-    )
+    scene.problem('not-here', say('account.a-person-cannot-be-and-away-at-the', { state }), `${path}/away`)
   }
   if (awayFrom !== null && awayUntil !== null && awayUntil <= awayFrom) {
-    scene.problem('dates-backwards', 'The time away ends before it begins.', `${path}/away/until`)
+    scene.problem('dates-backwards', say('account.the-time-away-ends-before-it-begins'), `${path}/away/until`)
   }
   return { awayFrom, awayUntil }
 }
@@ -106,7 +105,7 @@ function holding(seat: BookSeat, person: PersonRow, path: string, scene: BookSce
   const id = scene.makeId()
   scene.paths.set(id, path)
   if (counted !== null && (counted < scene.when(seat.from, 'beginning') || (until !== null && counted > until))) {
-    const sentence = 'A seat counts from its beginning at the earliest, and until its end.'
+    const sentence = say('account.a-seat-counts-from-its-beginning-at-the')
     scene.problem('counted-outside', sentence, `${path}/counted`)
   }
   return {

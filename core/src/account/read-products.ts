@@ -3,6 +3,7 @@ import type { BookScene } from './book-scene.ts'
 import type { BookProduct, BookSheet } from './book-shape.ts'
 import type { Id } from './rows.ts'
 import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** Reads products with their sheets, subscriptions, numbers of seats, fitted places and reported use. */
 export function readProducts(products: readonly BookProduct[], scene: BookScene): void {
@@ -11,7 +12,8 @@ export function readProducts(products: readonly BookProduct[], scene: BookScene)
     const id = scene.makeId()
     const path = `/products/${at}`
     const { code } = product
-    if (codes.has(code)) scene.problem('repeated-code', `There are two products of the code “${code}”.`, `${path}/code`)
+    if (codes.has(code))
+      scene.problem('repeated-code', say('account.there-are-two-products-of-the-code', { code }), `${path}/code`)
     codes.add(code)
     scene.rows.product.push({ id, code })
     scene.paths.set(id, path)
@@ -19,7 +21,7 @@ export function readProducts(products: readonly BookProduct[], scene: BookScene)
     const sheets = scene.rows.sheet.filter(({ productId }) => productId === id).map(({ sheet }) => sheet)
     product.subscriptions.forEach(({ from, on, plan = null }, index) => {
       if (plan !== null && sheets.length > 0 && !sheets.some((sheet) => sheet.plans.some((one) => one.code === plan))) {
-        scene.problem('unknown-plan', `${code} has no plan “${plan}”.`, `${path}/subscriptions/${index}/plan`)
+        scene.problem('unknown-plan', say('account.has-no-plan', { code, plan }), `${path}/subscriptions/${index}/plan`)
       }
       const row = { productId: id, from: scene.when(from, 'beginning'), on, plan }
       scene.rows.subscription.push({ id: scene.makeId(), ...row })
@@ -27,7 +29,7 @@ export function readProducts(products: readonly BookProduct[], scene: BookScene)
     product.stock.forEach(({ seatType, number, from, source = '' }, index) => {
       // Of a sheet that could not be read nothing is known; that is told already.
       if (sheets.length > 0 && !sheets.some((sheet) => sheet.seatTypes.some((type) => type.code === seatType))) {
-        const sentence = `There is no seat type ${code}/${seatType}.`
+        const sentence = say('account.there-is-no-seat-type-2', { code, seatType })
         scene.problem('unknown-seat', sentence, `${path}/stock/${index}/seatType`)
       }
       const row = { product: code, seatType, number, from: scene.when(from, 'beginning'), source }
@@ -46,10 +48,15 @@ function readDatedSheet(entry: BookSheet, code: string, productId: Id, path: str
   }
   const { currency } = entryAt(scene.rows.settings, 0)
   if (read.value.charging.currency !== currency) {
-    const sentence = `${code} is charged in ${read.value.charging.currency}, the account in ${currency}; one account has one currency.`
+    const sentence = say('account.is-charged-in-the-account-in-one-account', {
+      code,
+      currency: read.value.charging.currency,
+      currency2: currency,
+    })
     scene.problem('another-currency', sentence, `${path}/sheet/charging/currency`)
   }
-  if (read.value.code !== code) scene.problem('code-differs', 'The sheet is of another product.', `${path}/sheet/code`)
+  if (read.value.code !== code)
+    scene.problem('code-differs', say('account.the-sheet-is-of-another-product'), `${path}/sheet/code`)
   // A plain value, so that rows are the same whether they come from a book or a database.
   const sheet = JSON.parse(JSON.stringify(read.value)) as typeof read.value
   scene.rows.sheet.push({ id: scene.makeId(), productId, from: scene.when(entry.from, 'beginning'), sheet })
@@ -77,7 +84,11 @@ function readUse(
   const allowances = new Set(sheets.flatMap(({ charging }) => (charging.allowances ?? []).map((one) => one.code)))
   use.forEach(({ allowance = null, person, at: when, amount, reported }, at) => {
     if (allowance !== null && sheets.length > 0 && !allowances.has(allowance)) {
-      scene.problem('unknown-allowance', `${code} has no allowance “${allowance}”.`, `${path}/${at}/allowance`)
+      scene.problem(
+        'unknown-allowance',
+        say('account.has-no-allowance', { code, allowance }),
+        `${path}/${at}/allowance`,
+      )
     }
     const instant = scene.when(when, 'beginning')
     scene.rows.use.push({

@@ -6,6 +6,7 @@ import { activeOwners } from '../people/presence.ts'
 import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { problem, type Problem } from './problem.ts'
 import { lookup } from '../checks/lookup.ts'
+import { say } from '../words/say.ts'
 
 /** A problem of a stored account, with the row it concerns. */
 export interface RowProblem extends Problem {
@@ -68,7 +69,7 @@ function owners(account: Account, now: Instant): RowProblem[] {
   const turns = [now, ...dates.filter((one): one is Instant => one !== null && one > now)]
   const without = turns.sort((one, other) => one - other).find((one) => activeOwners(account, one).length === 0)
   if (without === undefined) return []
-  const when = without === now ? '' : ` from ${dateInWords(dateOf(without, account.zone))} on`
+  const when = without === now ? '' : say('checks.from-on', { date: dateInWords(dateOf(without, account.zone)) })
   return [at(account.root.id, 'no-owner', `There is no active owner${when}; an account always has one.`)]
 }
 

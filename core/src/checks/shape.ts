@@ -13,6 +13,7 @@ import {
 } from 'class-validator'
 import { problem, type Problem } from './problem.ts'
 import { must } from './must.ts'
+import { say } from '../words/say.ts'
 
 type Class<T> = new () => T
 export type Read<T> = { value: T; problems?: undefined } | { value?: undefined; problems: Problem[] }
@@ -30,7 +31,7 @@ const STRETCH = 500
  */
 export function readShape<T extends object>(shape: Class<T>, given: unknown, how: ReadingOptions = {}): Read<T> {
   if (typeof given !== 'object' || given === null || Array.isArray(given)) {
-    return { problems: [problem('not-an-object', 'An object was expected here.', '')] }
+    return { problems: [problem('not-an-object', say('checks.an-object-was-expected-here'), '')] }
   }
   const strange = strangenessOf(given)
   if (strange) return { problems: [strange] }
@@ -45,7 +46,7 @@ export function readShape<T extends object>(shape: Class<T>, given: unknown, how
       for (const [at, entry] of entries.slice(from, from + STRETCH).entries()) {
         const path = `/${pointer(name)}/${from + at}`
         if (typeof entry !== 'object' || entry === null || Array.isArray(entry)) {
-          problems.push(problem('bad-value', 'An object was expected here.', path))
+          problems.push(problem('bad-value', say('checks.an-object-was-expected-here'), path))
           continue
         }
         const one = instanceOf(of, entry, path)
@@ -124,7 +125,8 @@ function nestedOf(shape: Class<object>): readonly NestedShape[] {
 function findListsForObjects(shape: Class<object>, value: object, above: string, problems: Problem[]): void {
   const isOne = (one: unknown, path: string, of: Class<object>) => {
     if (typeof one !== 'object' || one === null) return
-    if (Array.isArray(one)) problems.push(problem('bad-value', 'An object was expected here, not a list.', path))
+    if (Array.isArray(one))
+      problems.push(problem('bad-value', say('checks.an-object-was-expected-here-not-a-list'), path))
     else findListsForObjects(of, one, path, problems)
   }
   for (const { name, of, isList } of nestedOf(shape)) {
@@ -141,13 +143,13 @@ function strangenessOf(plain: object): Problem | undefined {
   for (let one = waiting.pop(); one; one = waiting.pop()) {
     const { value, path } = one
     if (path.length > MAXIMUM_DEPTH) {
-      const sentence = `This is nested more than ${MAXIMUM_DEPTH} deep; that is not read.`
+      const sentence = say('checks.this-is-nested-more-than-deep-that-is', { maximumDepth: MAXIMUM_DEPTH })
       return problem('too-deep', sentence, `/${path.map(pointer).join('/')}`)
     }
     for (const key of Array.isArray(value) ? value.keys() : Object.keys(value)) {
       // Every object answers to these by itself.
       if (key in Object.prototype && !Array.isArray(value)) {
-        const sentence = `“${key}” cannot be used as a name here. Choose another name or leave it out.`
+        const sentence = say('checks.cannot-be-used-as-a-name-here-choose', { key })
         return problem('unknown-field', sentence, `/${[...path, key].map(pointer).join('/')}`)
       }
       const next = (value as Record<string | number, unknown>)[key]
@@ -185,7 +187,7 @@ function describe(error: ValidationError, above: string): Problem[] {
     constraint === 'whitelistValidation'
       ? problem(
           'unknown-field',
-          `There is no field “${error.property}” here. Check its spelling or leave it out.`,
+          say('checks.there-is-no-field-here-check-its-spelling', { property: error.property }),
           path,
         )
       : problem('bad-value', `${message.charAt(0).toUpperCase()}${message.slice(1)}.`, path),
@@ -208,13 +210,13 @@ const VISIBLE = /[\p{L}\p{N}\p{P}\p{S}]/u
  * @param each the property is a list of such lines.
  */
 export function Line(maximum: number, minimum = 1, each = false): PropertyDecorator {
-  const say = (message: string) => ({ message: `$property ${message}`, each })
+  const complain = (message: string) => ({ message: say('checks.property', { message }), each })
   const rules = [
-    IsString(say('must be text')),
-    MinLength(minimum, say('must not be empty')),
-    MaxLength(maximum, say(`must have at most ${maximum} characters`)),
-    Matches(CLEAN, say('must not hold line breaks, invisible characters or direction marks')),
-    ...(minimum > 0 ? [Matches(VISIBLE, say('must not be blank'))] : []),
+    IsString(complain(say('checks.must-be-text'))),
+    MinLength(minimum, complain(say('checks.must-not-be-empty'))),
+    MaxLength(maximum, complain(say('checks.must-have-at-most-characters', { maximum }))),
+    Matches(CLEAN, complain('must not hold line breaks, invisible characters or direction marks')),
+    ...(minimum > 0 ? [Matches(VISIBLE, complain('must not be blank'))] : []),
   ]
   return (target, key) => {
     for (const rule of rules) rule(target, key as string)
@@ -223,7 +225,7 @@ export function Line(maximum: number, minimum = 1, each = false): PropertyDecora
 
 /** A code: lower-case words joined by hyphens, as `site-notes`. */
 export function Code(each = false): PropertyDecorator {
-  const message = '$property must be lower-case words joined by hyphens, as site-notes'
+  const message = say('checks.property-must-be-lower-case-words-joined-by')
   const rule = Matches(/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/, { message, each })
   return (target, key) => {
     Line(60, 1, each)(target, key)

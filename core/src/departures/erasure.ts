@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { PersonRow } from '../account/rows.ts'
 import type { Instant } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 /** Who can be erased: people who left or never came in (model P3). */
 const ERASABLE: ReadonlySet<PersonRow['state']> = new Set([
@@ -44,11 +45,14 @@ export function erasureInWords(account: Account, person: PersonRow): string[] {
   const fields = account.personalOf(person.id).map(({ field }) => field)
   const named = (['name', 'email'] as const).filter((field) => fields.includes(field))
   const others = fields.length - named.length
-  const more = others === 0 ? [] : [others === 1 ? 'one more value' : `${others} more values`]
+  const more =
+    others === 0 ? [] : [others === 1 ? say('leaving.one-more-value') : say('leaving.more-values', { others })]
   const hasRecord = account.by('departure', 'person', person.id).some((one) => one.state === 'done')
-  const goes = [...named, ...more, ...(hasRecord ? ['the signed leaver’s record'] : [])]
+  const goes = [...named, ...more, ...(hasRecord ? [say('leaving.the-signed-leavers-record')] : [])]
   return [
-    `Destroyed: ${goes.join(', ') || 'nothing personal is kept any more'}; their login too, unless they use it elsewhere.`,
-    'Kept under a pseudonym: what they did in the ledger, the access and seats they had, and their cost in past bills.',
+    say('leaving.destroyed-their-login-too-unless-they-use-it', {
+      list: goes.join(', ') || say('leaving.nothing-personal-is-kept-any-more'),
+    }),
+    say('leaving.kept-under-a-pseudonym-what-they-did-in'),
   ]
 }

@@ -5,12 +5,13 @@ import { NESTED } from '../changes/engine/decide.ts'
 import type { HandoverWanted } from '../changes/leaving/departures.ts'
 import { priceOfOneMore } from '../changes/rules/seat-rules.ts'
 import { idFrom } from '../changes/engine/shapes.ts'
-import { BLOCKED, tryPassing } from '../changes/leaving/shut-doors.ts'
+import { blockedText, tryPassing } from '../changes/leaving/shut-doors.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { productAccountOf } from './accounts.ts'
 import { openDeparture, thingsToPass, type PlannedThing } from './plan.ts'
-import { entryAt, must } from '../checks/must.ts'
+import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What someone would gain by taking one thing over if it happened now, and why it would have to wait (model X3, S8). */
 export interface HandoverGain {
@@ -63,8 +64,7 @@ function gainOf(
   plannerId: Id,
 ): Partial<Pick<HandoverGain, 'gains' | 'waits'>> {
   const { account, now } = sight
-  if (taker.kind === 'person' && !sight.seesPerson(taker.id))
-    return { waits: must(BLOCKED['not-in'], 'entry of BLOCKED') }
+  if (taker.kind === 'person' && !sight.seesPerson(taker.id)) return { waits: blockedText('not-in') }
   if (thing.what === 'things') return { waits: withoutAccount(account, taker, entryAt(thing.id.split('/'), 0), now) }
   const actor = { kind: 'person' as const, personId: plannerId }
   // Nothing is kept of it: the ids only have to differ from one another.
@@ -81,16 +81,16 @@ function gainOf(
 /** Things in a product pass to anyone who has an account there; for a group or a place the product finds the keeper. */
 function withoutAccount(account: Account, taker: Taker, product: string, now: number): string | null {
   if (taker.kind !== 'person' || productAccountOf(account, taker.id, product, now)?.active) return null
-  return `No account in ${productAt(account, product, now)?.sheet.name ?? product} yet.`
+  return say('leaving.no-account-in-yet', { sheet: productAt(account, product, now)?.sheet.name ?? product })
 }
 
 function keyText(sight: Sight, { roleId, placeId }: GrantRow): string {
-  return `${sight.account.get('role', roleId)?.name ?? ''} at ${sight.placeName(placeId)}`
+  return say('leaving.at', { role: sight.account.get('role', roleId)?.name ?? '', place: sight.placeName(placeId) })
 }
 
 function seatText({ account, money, now }: Sight, { product, seatType }: HoldingRow): string {
   const name = `${productAt(account, product, now)?.sheet.name ?? product}, ${seatTypeAt(account, product, seatType, now)?.name ?? seatType}`
   const price = money ? priceOfOneMore(account, product, seatType, now) : null
   const { currency, locale } = account.settings
-  return price === null ? name : `${name} (${moneyText(price, currency, locale)} a month)`
+  return price === null ? name : say('leaving.a-month', { name, money: moneyText(price, currency, locale) })
 }

@@ -9,6 +9,7 @@ import { costsOf } from '../seats/bill.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
 import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** The kinds of things that depend on someone, in the order they are looked at (model X2). */
 export const HANG_KINDS = [
@@ -121,7 +122,11 @@ function plans({ account }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
   return account
     .by('planned', 'planner', personId)
     .filter((plan) => plan.state === 'waiting' || plan.state === 'refused')
-    .map((plan) => ({ id: plan.id, text: plan.changes.length === 1 ? 'one change' : `${plan.changes.length} changes` }))
+    .map((plan) => ({
+      id: plan.id,
+      text:
+        plan.changes.length === 1 ? say('leaving.one-change') : say('leaving.changes', { count: plan.changes.length }),
+    }))
 }
 
 /** Shared logins they are responsible for (model B4). */
@@ -137,7 +142,15 @@ function approvals({ account }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
   return rowsNaming(account, personId).flatMap(({ table, row }) => {
     if (table !== 'grant') return [{ id: row.id, text: row.name }]
     const [role, place] = [account.get('role', row.roleId), account.get('place', row.placeId)]
-    return [{ id: row.id, text: `${role?.name ?? 'a role'} at ${place?.name ?? 'a place'}` }]
+    return [
+      {
+        id: row.id,
+        text: say('leaving.at', {
+          role: role?.name ?? say('leaving.a-role'),
+          place: place?.name ?? say('leaving.a-place'),
+        }),
+      },
+    ]
   })
 }
 

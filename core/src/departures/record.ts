@@ -5,6 +5,8 @@ import { knownWords } from '../products/task-words.ts'
 import { productAt } from '../products/catalogue.ts'
 import { instantText, type Instant } from '../time/instants.ts'
 import { lookup } from '../checks/lookup.ts'
+import { say } from '../words/say.ts'
+import type { PlainMessageId } from '../words/catalogue.ts'
 
 /** Something that depended on a leaver in a product, and what became of it as read back. */
 export interface DepartureThing {
@@ -67,9 +69,14 @@ export function leaversRecord(
     lines: [
       ...steps.filter(({ kind }) => kind !== 'record').map((step) => lineOf(account, step, personId, now)),
       ...things.map((thing) => ({
-        kind: `${thing.kind} in ${productName(account, thing.product, now)}`,
+        kind: say('leaving.in', { kind: thing.kind, productName: productName(account, thing.product, now) }),
         text: thing.title,
-        outcome: thing.state === 'passed' ? 'handed over' : thing.state === 'let-go' ? 'not taken over' : thing.state,
+        outcome:
+          thing.state === 'passed'
+            ? say('leaving.handed-over')
+            : thing.state === 'let-go'
+              ? say('leaving.not-taken-over')
+              : thing.state,
         taker: takerName(account, thing.taker),
         readBackAt: thing.readBackAt === null ? null : instantText(thing.readBackAt),
       })),
@@ -80,31 +87,37 @@ export function leaversRecord(
   }
 }
 
-const KINDS: Readonly<Record<string, string>> = {
-  doors: 'Doors',
-  report: 'Reports to them',
-  steward: 'Steward of',
-  'group-led': 'Lead of',
-  invitation: 'Invitation',
-  link: 'Link',
-  plan: 'Planned change',
-  approver: 'Approves for',
-  line: 'To hand back',
-  close: 'Account in',
-  'close-by-hand': 'Account in',
-  things: 'Things in',
+const KINDS: Readonly<Record<string, PlainMessageId>> = {
+  doors: 'leaving.doors',
+  report: 'leaving.reports-to-them',
+  steward: 'leaving.steward-of',
+  'group-led': 'leaving.lead-of',
+  invitation: 'leaving.invitation',
+  link: 'leaving.link',
+  plan: 'leaving.planned-change',
+  approver: 'leaving.approves-for',
+  line: 'leaving.to-hand-back',
+  close: 'leaving.account-in',
+  'close-by-hand': 'leaving.account-in',
+  things: 'leaving.things-in',
+}
+
+/** A connected product’s own kinds of things are called what it calls them. */
+function kindText(what: string): string {
+  const known = lookup(KINDS, what)
+  return known ? say(known) : what
 }
 
 function outcomeOf(account: Account, step: StepRow, personId: string, now: Instant): string {
-  if (step.state === 'let-go') return step.kind === 'task' ? 'not closed' : 'not taken over'
+  if (step.state === 'let-go') return step.kind === 'task' ? say('leaving.not-closed') : say('leaving.not-taken-over')
   // How the closing is known: who confirmed it and when, or by which list (model B2).
   if (step.kind === 'task') return step.note ?? knownWords(account, knownOf(account, step.subject, personId), now)
-  return step.note ?? (step.taker ? 'handed over' : 'done')
+  return step.note ?? (step.taker ? say('leaving.handed-over') : 'done')
 }
 
 function lineOf(account: Account, step: StepRow, personId: string, now: Instant): RecordLine {
   return {
-    kind: lookup(KINDS, step.what) ?? step.what,
+    kind: kindText(step.what),
     text: subjectText(account, step, now),
     outcome: outcomeOf(account, step, personId, now),
     taker: takerName(account, step.taker),
@@ -120,7 +133,7 @@ export function subjectText(
 ): string {
   switch (what) {
     case 'doors':
-      return 'All access: sessions, roles, seats, groups'
+      return say('leaving.all-access-sessions-roles-seats-groups')
     case 'report':
       return account.nameOf(subject)
     case 'steward':

@@ -3,6 +3,7 @@ import { MAXIMUM_EMAIL, normalEmail } from './email.ts'
 import { spotAddresses, trimmedOf, wordAround } from './scan.ts'
 import { lookup } from '../checks/lookup.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What a column of a list can say of a newcomer besides name and address. */
 export const LIST_COLUMNS = [
@@ -109,13 +110,13 @@ const HEADERS: Readonly<Record<string, Heading>> = {
  */
 export function readPeopleList(text: string, ownFields: readonly string[] = []): PeopleListRead {
   const clean = plainText(text)
-  if (clean.trim() === '') return { people: [], problem: 'There is nobody in the list. Write one person per line.' }
+  if (clean.trim() === '') return { people: [], problem: say('people.there-is-nobody-in-the-list-write-one') }
   const people = /^[ \t]*BEGIN:VCARD/im.test(clean)
     ? readCards(clean)
     : (readTable(clean, ownFields) ?? readLines(clean))
   if (people.length > MAXIMUM_PEOPLE_LISTED) {
     const [many, most] = [people.length.toLocaleString('en'), MAXIMUM_PEOPLE_LISTED.toLocaleString('en')]
-    return { people: [], problem: `The list names ${many} people. Invite at most ${most} at once.` }
+    return { people: [], problem: say('people.the-list-names-people-invite-at-most-at', { many, most }) }
   }
   return { people, problem: null }
 }
@@ -293,11 +294,11 @@ function person(
   const address = normalEmail(typed) ?? typed
   const unreadable =
     address === ''
-      ? `There is no email address in “${shown}”.`
+      ? say('people.there-is-no-email-address-in', { shown })
       : normalEmail(typed) === null
-        ? `“${address.slice(0, SHOWN_TEXT)}” is not a complete email address.`
+        ? say('people.is-not-a-complete-email-address', { address: address.slice(0, SHOWN_TEXT) })
         : plain.length > MAXIMUM_NAME
-          ? `The name is longer than ${MAXIMUM_NAME} characters.`
+          ? say('people.the-name-is-longer-than-characters', { maximumName: MAXIMUM_NAME })
           : null
   return {
     line,

@@ -1,6 +1,7 @@
 import { problem, type Problem } from '../checks/problem.ts'
 import { bracketedAtEnd, trimmedOf } from '../people/scan.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** A place as a pasted list names it. */
 export interface ListedPlace {
@@ -76,7 +77,8 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
     const line = index + 2
     const cells = levels.map((level) => (row[level] ?? '').trim())
     const names = (path >= 0 ? entryAt(cells, 0).split('/') : cells).map((name) => name.trim()).filter(Boolean)
-    if (names.length === 0) return void problems.push(problem('no-name', `Line ${line}: it names no place.`))
+    if (names.length === 0)
+      return void problems.push(problem('no-name', say('places.line-it-names-no-place', { line })))
     let within: number | null = null
     names.forEach((name, depth) => {
       const key = names
@@ -86,7 +88,7 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
       const last = depth === names.length - 1
       const seen = known.get(key)
       if (seen !== undefined && last) {
-        const twin = `Line ${line}: ${name} is in the list twice, first in line ${entryAt(places, seen).line}.`
+        const twin = say('places.line-is-in-the-list-twice-first-in', { line, name, line2: entryAt(places, seen).line })
         return void problems.push(problem('name-twice', twin))
       }
       if (seen === undefined) {
@@ -110,10 +112,10 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
 }
 
 function checkCount(count: number): Problem | undefined {
-  if (count === 0) return problem('empty-list', 'There is no place in the list. Write one per line.')
+  if (count === 0) return problem('empty-list', say('places.there-is-no-place-in-the-list-write'))
   if (count <= MAXIMUM_LISTED) return undefined
   const [many, most] = [count.toLocaleString('en'), MAXIMUM_LISTED.toLocaleString('en')]
-  return problem('too-long', `The list has ${many} lines. Add at most ${most} places at once, client by client.`)
+  return problem('too-long', say('places.the-list-has-lines-add-at-most-places', { many, most }))
 }
 
 function indentOf(line: string): number {
@@ -152,15 +154,17 @@ function readLine(text: string): Pick<ListedPlace, 'name' | 'kind' | 'reference'
 }
 
 function problemsOf({ name, kind, reference, line }: ListedPlace): Problem[] {
-  const say = (code: string, sentence: string) => problem(code, `Line ${line}: ${sentence}`)
-  if (name === '') return [say('no-name', 'it has no name before its brackets.')]
+  const complain = (code: string, sentence: string) => problem(code, say('places.line', { line, sentence }))
+  if (name === '') return [complain('no-name', say('places.it-has-no-name-before-its-brackets'))]
   return [
-    ...(name.length > 80 ? [say('too-long', 'a name has at most 80 characters.')] : []),
+    ...(name.length > 80 ? [complain('too-long', say('places.a-name-has-at-most-80-characters'))] : []),
     ...(name.includes('/')
-      ? [say('slash-in-name', `“${name}” contains “/”, which separates places. Write it differently.`)]
+      ? [complain('slash-in-name', say('places.contains-which-separates-places-write-it', { name }))]
       : []),
-    ...((kind?.length ?? 0) > 40 ? [say('too-long', 'a kind has at most 40 characters.')] : []),
-    ...((reference?.length ?? 0) > 40 ? [say('too-long', 'a reference has at most 40 characters.')] : []),
+    ...((kind?.length ?? 0) > 40 ? [complain('too-long', say('places.a-kind-has-at-most-40-characters'))] : []),
+    ...((reference?.length ?? 0) > 40
+      ? [complain('too-long', say('places.a-reference-has-at-most-40-characters'))]
+      : []),
   ]
 }
 
@@ -171,12 +175,12 @@ function twins(places: readonly ListedPlace[]): Problem[] {
   for (const { name, reference, within, line } of places) {
     for (const [key, word] of [
       [`${within} ${name.toLowerCase()}`, name],
-      [reference ? `[${reference.toLowerCase()}` : '', `The reference ${reference}`],
+      [reference ? `[${reference.toLowerCase()}` : '', say('places.the-reference', { reference: reference ?? '' })],
     ] as const) {
       if (!key) continue
       const first = seen.get(key)
       if (first === undefined) seen.set(key, line)
-      else problems.push(problem('name-twice', `Line ${line}: ${word} is already there, in line ${first}.`))
+      else problems.push(problem('name-twice', say('places.line-is-already-there-in-line', { line, word, first })))
     }
   }
   return problems

@@ -5,6 +5,7 @@ import type { Instant } from '../time/instants.ts'
 import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
 import type { ProductSheet, SheetArea, SheetSeatType } from './sheet.ts'
 import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** A product as it is at an instant: its row, the sheet in force, whether it is on, and by which plan. */
 export interface Product {
@@ -25,7 +26,9 @@ export interface Area {
 const OWN: readonly Area[] = OWN_AREAS.map((area) => ({
   key: `${OWN_PRODUCT}/${area.code}`,
   product: OWN_PRODUCT,
-  productName: 'Jolly Porter',
+  get productName() {
+    return say('products.jolly-porter')
+  },
   area,
 }))
 const OWN_BY_KEY = new Map(OWN.map((area) => [area.key, area]))

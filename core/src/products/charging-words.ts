@@ -5,33 +5,45 @@ import { moneyText } from '../seats/money.ts'
 import { addDays, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
 import type { ProductSheet } from './sheet.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
-const COUNTS = { invited: 'they are invited', admitted: 'they come in', 'first-use': 'they first use it' } as const
+const COUNTS = {
+  invited: 'products.they-are-invited',
+  admitted: 'products.they-come-in',
+  'first-use': 'products.they-first-use-it',
+} as const
 
 /** How a product charges, in a sentence or two (model S6, B5). */
 export function chargingWords(sheet: ProductSheet, currency: string, locale: string): string {
   const { rule, counts, bands = [], termMonths, perPlace = [] } = sheet.charging
   const money = (minor: number) => moneyText(minor, currency, locale)
   const priced = sheet.seatTypes.filter(({ priceMinor }) => priceMinor > 0)
-  const prices = priced.map(({ name, priceMinor }) => `${money(priceMinor)} for ${name}`).join(', ')
-  const from = `A person counts from the day ${COUNTS[counts]}.`
+  const prices = priced.map(({ name, priceMinor }) => say('products.for', { sum: money(priceMinor), name })).join(', ')
+  const from = say('products.a-person-counts-from-the-day', { counts: say(COUNTS[counts]) })
   const places = perPlace
-    .map((one) => ` Each ${one.placeKind} where it is on costs ${money(one.priceMinor)} a month.`)
+    .map((one) =>
+      say('products.each-where-it-is-on-costs-a-month', { placeKind: one.placeKind, sum: money(one.priceMinor) }),
+    )
     .join('')
   if (rule === 'banded') {
-    const steps = bands.map(
-      (band, at) =>
-        `${money(band.priceMinor)}${at === 0 ? ' a month' : ''} for up to ${band.upTo}${at === 0 ? ' people' : ''}`,
+    const steps = bands.map((band, at) =>
+      say('products.a-month-for-up-to-people', { sum: money(band.priceMinor), isAt: at === 0, upTo: band.upTo }),
     )
-    return `The team of ${sheet.name} costs ${steps.join(', ')}. ${from}${places}`
+    return say('products.the-team-of-costs', { sheet: sheet.name, list: steps.join(', '), from, places })
   }
-  if (priced.length === 0) return places ? `${sheet.name}:${places}` : `${sheet.name} costs nothing.`
+  if (priced.length === 0)
+    return places ? `${sheet.name}:${places}` : say('products.costs-nothing', { sheet: sheet.name })
   if (rule === 'term') {
-    return `Seats of ${sheet.name} are bought for ${termMonths ?? 12} months at a time: ${prices}. You pay for the number bought.${places}`
+    return say('products.seats-of-are-bought-for-months-at-a', {
+      sheet: sheet.name,
+      termMonths: termMonths ?? 12,
+      prices,
+      places,
+    })
   }
   if (rule === 'daily')
-    return `${sheet.name} costs by the day, at these prices a full month: ${prices}. ${from}${places}`
-  return `${sheet.name} costs ${prices} a month and person. A month begun is a month paid. ${from}${places}`
+    return say('products.costs-by-the-day-at-these-prices-a', { sheet: sheet.name, prices, from, places })
+  return say('products.costs-a-month-and-person-a-month-begun', { sheet: sheet.name, prices, from, places })
 }
 
 /** One line of the worked example: what happens, and what the month costs then. */
@@ -75,17 +87,17 @@ export function workedExample(
   const add = (text: string, minor: number | null) => minor !== null && lines.push({ text, minor })
   if (sheet.charging.perPlace?.length) {
     const [charge] = sheet.charging.perPlace
-    add(`on at 3 places (${must(charge, 'charge').placeKind})`, total(team, 3))
+    add(say('products.on-at-3-places', { placeKind: must(charge, 'charge').placeKind }), total(team, 3))
     return lines
   }
   add(who, total(team))
   if (sheet.charging.rule === 'term') return lines
   add(
-    `one more from the 20th of ${monthInWords(month, dateOf(now, account.zone))}`,
+    say('products.one-more-from-the-20th-of', { month: monthInWords(month, dateOf(now, account.zone)) }),
     total([...team, seat(first.code, day(20))]),
   )
   add(
-    'one leaves on the 10th, another comes on the 11th',
+    say('products.one-leaves-on-the-10th-another-comes-on'),
     total([...team.slice(1), seat(first.code, before, day(10)), seat(first.code, day(11))]),
   )
   return lines
@@ -119,7 +131,7 @@ function billFor(
           from: `${month}-01`,
         }))
       : []
-  const names = Array.from({ length: places }, (_, at) => `Place ${at + 1}`)
+  const names = Array.from({ length: places }, (_, at) => say('products.place', { at: at + 1 }))
   const someone = (key: string, more: object) => ({
     ...{ key, name: key, kind: 'staff' as const, standing: 'member' as const, state: 'active' as const },
     ...{ engagement: { from: since }, groups: [], grants: [], seats: [] },

@@ -9,6 +9,7 @@ import {
   type SheetRole,
   type SheetSeatType,
 } from './sheet.ts'
+import { say } from '../words/say.ts'
 
 /** How a product charges, as someone who pays for it says it: shapes, not products (model B5). */
 export const CHARGING_PATTERNS = ['month', 'day', 'team', 'term', 'place', 'nothing'] as const
@@ -47,26 +48,26 @@ export class Description {
 }
 
 /** The one area of a product that nobody divided up. */
-const EVERYTHING: SheetArea = {
+const everything = (): SheetArea => ({
   code: 'everything',
-  name: 'Everything',
+  name: say('products.everything'),
   scope: 'place',
   sensitive: false,
   levels: [
-    { level: 'see', sentence: 'look at everything' },
-    { level: 'add', sentence: 'add to it' },
-    { level: 'change', sentence: 'change everything in it' },
-    { level: 'run', sentence: 'delete things and set it up' },
+    { level: 'see', sentence: say('products.look-at-everything') },
+    { level: 'add', sentence: say('products.add-to-it') },
+    { level: 'change', sentence: say('products.change-everything-in-it') },
+    { level: 'run', sentence: say('products.delete-things-and-set-it-up') },
   ],
   actions: [],
   heldOn: ['computer', 'phone'],
-}
+})
 
 /** Roles for a product that has one area: the first keys an account gives (model B5). */
 function startingRoles(name: string): SheetRole[] {
   return [
-    { name: `Everything in ${name}`, areas: { everything: 'change' } },
-    { name: `Look at ${name} only`, areas: { everything: 'see' } },
+    { name: say('products.everything-in', { name }), areas: { everything: 'change' } },
+    { name: say('products.look-at-only', { name }), areas: { everything: 'see' } },
   ]
 }
 
@@ -137,7 +138,7 @@ export function describedSheet(
   const charge = { name: placeKind ?? '', placeKind: placeKind ?? '', priceMinor: placePriceMinor ?? 0 }
   return {
     ...(present ?? {
-      areas: [EVERYTHING],
+      areas: [everything()],
       plans: [],
       limits: [],
       settings: [],
@@ -163,7 +164,7 @@ export function describedSheet(
 
 /** What people write without its beginning is meant as a secure web address. */
 function webAddress(text: string): string {
-  return /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`
+  return /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : say('products.https', { text })
 }
 
 /** A product's sheet as a description of it, to be edited. */

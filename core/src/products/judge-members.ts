@@ -8,6 +8,7 @@ import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { productAt } from './catalogue.ts'
 import { knownOf, looksAfter, wantedOf, type Wanted } from './keeping.ts'
 import type { ListedMember } from './member-list.ts'
+import { say } from '../words/say.ts'
 
 /** What a row of a member list is against the account (model B3). */
 export const MEMBER_VERDICTS = [
@@ -84,12 +85,12 @@ export function judgeMembers(
     const first = same === null ? undefined : seen.get(same)
     if (same !== null && first === undefined) seen.set(same, member.line)
     if (member.problem !== null) return found.row(key, member, 'unreadable', null, member.problem)
-    if (first !== undefined) return found.row(key, member, 'twice', null, `The same as row ${first}.`)
+    if (first !== undefined) return found.row(key, member, 'twice', null, say('products.the-same-as-row', { first }))
     const sure = found.personOf(member)
     const byName = sure === undefined ? found.byName(member) : undefined
     const personId = sure ?? (confirmed.has(key) ? byName : undefined)
     if (personId !== undefined && matched.has(personId)) {
-      return found.row(key, member, 'twice', personId, 'Another row is of the same person.')
+      return found.row(key, member, 'twice', personId, say('products.another-row-is-of-the-same-person'))
     }
     if (personId !== undefined) matched.add(personId)
     if (personId === undefined && byName !== undefined) return found.row(key, member, 'by-name', byName, null)
@@ -200,7 +201,7 @@ class Finder {
           name: account.nameOf(personId),
           address: account.personal(personId, 'email') ?? account.personal(personId, 'accountAddress') ?? '',
           remoteId: known.row?.remoteId ?? null,
-          there: 'not in the list',
+          there: say('products.not-in-the-list'),
           here: this.hereOf(personId, wanted),
           state: 'closed',
           seatType: null,
@@ -223,7 +224,7 @@ class Finder {
   ): JudgedMember {
     const { line, email, name, id, state, seatType, lastUsedAt, firm, unknownSeat, placeIds = [] } = member
     const known = personId === null ? null : this.account.nameOf(personId)
-    const unknown = unknownSeat === null ? null : `“${unknownSeat}” is no seat type here.`
+    const unknown = unknownSeat === null ? null : say('products.is-no-seat-type-here', { unknownSeat })
     return {
       key,
       line,
@@ -247,7 +248,9 @@ class Finder {
   private thereOf({ seatType, unknownSeat, state, lastUsedAt }: ListedMember): string {
     const seat = seatType === null ? unknownSeat : this.typeName(seatType)
     const used =
-      lastUsedAt === null ? null : `last used ${dateInWords(dateOf(lastUsedAt, this.account.zone), this.today)}`
+      lastUsedAt === null
+        ? null
+        : say('products.last-used', { date: dateInWords(dateOf(lastUsedAt, this.account.zone), this.today) })
     return [seat, state === 'open' ? 'active' : state, used].filter(Boolean).join(', ')
   }
 
@@ -255,14 +258,16 @@ class Finder {
     const person = this.account.get('person', personId)
     if (wanted.seats.length > 0) {
       const seats = wanted.seats.map((code) => this.typeName(code)).join(', ')
-      return wanted.state === 'suspended' ? `${seats}, away` : seats
+      return wanted.state === 'suspended' ? say('products.away', { seats }) : seats
     }
-    if (!person) return 'a shared login'
+    if (!person) return say('products.a-shared-login')
     if (person.state === 'left') {
       const [departure] = [...this.account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
-      return departure ? `left on ${dateInWords(dateOf(departure.at, this.account.zone), this.today)}` : 'left'
+      return departure
+        ? say('products.left-on-2', { date: dateInWords(dateOf(departure.at, this.account.zone), this.today) })
+        : 'left'
     }
-    return person.state === 'active' ? 'no seat' : stateAt(this.account, person, this.sight.now)
+    return person.state === 'active' ? say('products.no-seat') : stateAt(this.account, person, this.sight.now)
   }
 
   private typeName(code: string): string {

@@ -1,47 +1,95 @@
 import { atLeast, type Level } from '../access/levels.ts'
+import type { PlainMessageId } from '../words/catalogue.ts'
+import { say } from '../words/say.ts'
 import type { SheetArea } from './sheet.ts'
 
 /** The code of Jolly Porter's own areas: `porter/people`. */
 export const OWN_PRODUCT = 'porter'
 
-function area(code: string, name: string, scope: 'place' | 'account', sentences: Partial<Record<Level, string>>) {
-  const levels = Object.entries(sentences).map(([level, sentence]) => ({ level: level as Level, sentence }))
-  return { code, name, scope, sensitive: false, levels, actions: [], heldOn: ['computer', 'phone'] } as SheetArea
+/** One of our own areas; its words are those of whoever reads it. */
+function area(
+  code: string,
+  name: PlainMessageId,
+  scope: 'place' | 'account',
+  sentences: Partial<Record<Level, PlainMessageId>>,
+): SheetArea {
+  const levels = Object.entries(sentences).map(([level, sentence]) => ({
+    level: level as Level,
+    get sentence() {
+      return say(sentence)
+    },
+  }))
+  return {
+    code,
+    get name() {
+      return say(name)
+    },
+    scope,
+    sensitive: false,
+    levels,
+    actions: [],
+    heldOn: ['computer', 'phone'],
+  }
 }
 
 /** Jolly Porter as a product: its areas need no seat and have no cap (model L6). */
 export const OWN_AREAS: readonly SheetArea[] = [
-  area('people', 'People', 'place', {
-    see: 'see who has access here, with kind and firm',
-    add: 'invite people',
-    change: 'change people’s details',
-    run: 'run departures and returns',
+  area('people', 'products.own-people', 'place', {
+    see: 'products.own-people-see',
+    add: 'products.own-people-add',
+    change: 'products.own-people-change',
+    run: 'products.own-people-run',
   }),
-  area('access', 'Access', 'place', {
-    see: 'see roles, dates and who gave them',
-    add: 'propose access',
-    change: 'give and take access as a steward',
-    run: 'make and unmake stewards',
+  area('access', 'products.own-access', 'place', {
+    see: 'products.own-access-see',
+    add: 'products.own-access-add',
+    change: 'products.own-access-change',
+    run: 'products.own-access-run',
   }),
-  area('places', 'Places', 'place', {
-    see: 'see places',
-    add: 'propose places',
-    change: 'add and rename places',
-    run: 'move, wall and archive places',
+  area('places', 'products.own-places', 'place', {
+    see: 'products.own-places-see',
+    add: 'products.own-places-add',
+    change: 'products.own-places-change',
+    run: 'products.own-places-run',
   }),
-  area('groups', 'Groups', 'account', { see: 'see groups', change: 'change groups', run: 'delete groups' }),
-  area('roles', 'Roles', 'account', { see: 'see roles', change: 'make and change roles', run: 'retire roles' }),
-  area('seats', 'Seats', 'place', { see: 'see seats', add: 'hand out seats already paid for', change: 'change seats' }),
-  area('billing', 'Billing', 'account', {
-    see: 'see amounts of money',
-    change: 'let a bill rise within the number bought',
-    run: 'order, change plans and close the account',
+  area('groups', 'products.own-groups', 'account', {
+    see: 'products.own-groups-see',
+    change: 'products.own-groups-change',
+    run: 'products.own-groups-run',
   }),
-  area('departures', 'Departures', 'account', { see: 'see departures', change: 'plan and run departures' }),
-  area('help', 'Help with sign-in', 'account', { change: 'make sign-in slips' }),
-  area('connections', 'Connections', 'account', { see: 'see connections', run: 'connect products' }),
-  area('ledger', 'Ledger', 'account', { see: 'read the ledger' }),
-  area('settings', 'Settings', 'account', { see: 'see settings', change: 'change settings' }),
+  area('roles', 'products.own-roles', 'account', {
+    see: 'products.own-roles-see',
+    change: 'products.own-roles-change',
+    run: 'products.own-roles-run',
+  }),
+  area('seats', 'products.own-seats', 'place', {
+    see: 'products.own-seats-see',
+    add: 'products.own-seats-add',
+    change: 'products.own-seats-change',
+  }),
+  area('billing', 'products.own-billing', 'account', {
+    see: 'products.own-billing-see',
+    change: 'products.own-billing-change',
+    run: 'products.own-billing-run',
+  }),
+  area('departures', 'products.own-departures', 'account', {
+    see: 'products.own-departures-see',
+    change: 'products.own-departures-change',
+  }),
+  area('help', 'products.own-help', 'account', {
+    change: 'products.own-help-change',
+  }),
+  area('connections', 'products.own-connections', 'account', {
+    see: 'products.own-connections-see',
+    run: 'products.own-connections-run',
+  }),
+  area('ledger', 'products.own-ledger', 'account', {
+    see: 'products.own-ledger-see',
+  }),
+  area('settings', 'products.own-settings', 'account', {
+    see: 'products.own-settings-see',
+    change: 'products.own-settings-change',
+  }),
 ]
 
 /** What a right to one of our own areas is called where someone lacks it: `hand out seats already paid for` (model D3). */

@@ -17,6 +17,7 @@ import {
 import { LEVELS, isLevel, type Level } from '../access/levels.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { Code, Line, readShape, type Read } from '../checks/shape.ts'
+import { say } from '../words/say.ts'
 
 /** The format's name, in every sheet's first field. */
 export const SHEET_FORMAT = 'jolly-porter/product-sheet@1'
@@ -192,7 +193,13 @@ function repeated(sheet: ProductSheet): Problem[] {
   return Object.entries(lists).flatMap(([list, entries]) =>
     entries.flatMap((entry, at) =>
       entries.findIndex((other) => other.code === entry.code) < at
-        ? [problem('repeated-code', `The code “${entry.code}” stands twice in ${list}.`, `/${list}/${at}/code`)]
+        ? [
+            problem(
+              'repeated-code',
+              say('products.the-code-stands-twice-in', { code: entry.code, list }),
+              `/${list}/${at}/code`,
+            ),
+          ]
         : [],
     ),
   )
@@ -201,47 +208,51 @@ function repeated(sheet: ProductSheet): Problem[] {
 /** What is well-formed and yet cannot be charged by (model S6). */
 function absurd({ charging, seatTypes }: ProductSheet): Problem[] {
   const problems: Problem[] = []
-  const say = (code: string, sentence: string, path: string) => problems.push(problem(code, sentence, path))
+  const complain = (code: string, sentence: string, path: string) => problems.push(problem(code, sentence, path))
   const bands = charging.bands ?? []
   if (charging.rule === 'banded' && bands.length === 0) {
-    say(
-      'no-bands',
-      'A price by team size needs at least one size: up to how many people, and what it costs.',
-      '/charging/bands',
-    )
+    complain('no-bands', say('products.a-price-by-team-size-needs-at-least'), '/charging/bands')
   }
   bands.forEach((band, at) => {
     const before = bands[at - 1]
     if (!before) return
     const path = `/charging/bands/${at}`
     if (band.upTo <= before.upTo) {
-      say('bands-overlap', `The team size up to ${band.upTo} lies within the one before, up to ${before.upTo}.`, path)
+      complain(
+        'bands-overlap',
+        say('products.the-team-size-up-to-lies-within-the', { upTo: band.upTo, upTo2: before.upTo }),
+        path,
+      )
     }
     if (band.priceMinor < before.priceMinor) {
-      say('band-cheaper', `The team size up to ${band.upTo} costs less than the smaller one before it.`, path)
+      complain('band-cheaper', say('products.the-team-size-up-to-costs-less-than', { upTo: band.upTo }), path)
     }
   })
   if (charging.rule === 'term' && !charging.termMonths) {
-    say('no-term', 'A price for a term needs the term’s length in months.', '/charging/termMonths')
+    complain('no-term', say('products.a-price-for-a-term-needs-the-terms'), '/charging/termMonths')
   }
   seatTypes.forEach((type, at) => {
     const path = `/seatTypes/${at}`
     if (charging.rule === 'banded' && type.priceMinor > 0) {
-      say(
+      complain(
         'priced-in-band',
-        `${type.name} has a price of its own, but the product charges by team size.`,
+        say('products.has-a-price-of-its-own-but-the', { type: type.name }),
         `${path}/priceMinor`,
       )
     }
     if (charging.rule !== 'banded' && type.inBand) {
-      say(
+      complain(
         'band-without',
-        `${type.name} counts towards the team, but the product does not charge by team size.`,
+        say('products.counts-towards-the-team-but-the-product-does', { type: type.name }),
         `${path}/inBand`,
       )
     }
     if (type.use === 'floating' && type.priceMinor > 0 && charging.rule !== 'term') {
-      say('floating-price', `${type.name} is floating; a pool is bought for a term.`, `${path}/priceMinor`)
+      complain(
+        'floating-price',
+        say('products.is-floating-a-pool-is-bought-for-a', { type: type.name }),
+        `${path}/priceMinor`,
+      )
     }
   })
   return problems
@@ -253,33 +264,42 @@ function dangling(sheet: ProductSheet): Problem[] {
   const limits = new Set(sheet.limits.map((limit) => limit.code))
   const problems: Problem[] = []
   const expect = (known: Set<string>, code: string, what: string, path: string) => {
-    if (!known.has(code)) problems.push(problem('unknown-code', `The sheet has no ${what} “${code}”.`, path))
+    if (!known.has(code)) problems.push(problem('unknown-code', say('products.the-sheet-has-no', { what, code }), path))
   }
   sheet.seatTypes.forEach((type, at) => {
     for (const [area, cap] of Object.entries(type.caps)) {
       const path = `/seatTypes/${at}/caps/${area}`
       expect(areas, area, 'area', path)
-      if (!isLevel(cap)) problems.push(problem('unknown-level', `“${String(cap)}” is no level.`, path))
+      if (!isLevel(cap))
+        problems.push(problem('unknown-level', say('products.is-no-level', { cap: String(cap) }), path))
     }
   })
   sheet.plans.forEach((plan, at) => {
     for (const area of plan.areas) expect(areas, area, 'area', `/plans/${at}/areas`)
-    for (const type of plan.seatTypes) expect(types, type, 'seat type', `/plans/${at}/seatTypes`)
+    for (const type of plan.seatTypes) expect(types, type, say('products.seat-type'), `/plans/${at}/seatTypes`)
   })
   sheet.limits.forEach((limit, at) => {
     if (limit.wider) expect(limits, limit.wider, 'limit', `/limits/${at}/wider`)
   })
   sheet.charging.allowances?.forEach((allowance, at) => {
     const path = `/charging/allowances/${at}/perSeatType`
-    if (allowance.perSeatType) expect(types, allowance.perSeatType, 'seat type', path)
+    if (allowance.perSeatType) expect(types, allowance.perSeatType, say('products.seat-type'), path)
   })
   sheet.roles?.forEach((role, at) => {
     for (const [area, level] of Object.entries(role.areas)) {
       expect(areas, area, 'area', `/roles/${at}/areas/${area}`)
       if (!isLevel(level))
-        problems.push(problem('unknown-level', `“${String(level)}” is no level.`, `/roles/${at}/areas/${area}`))
+        problems.push(
+          problem(
+            'unknown-level',
+            say('products.is-no-level-2', { level: String(level) }),
+            `/roles/${at}/areas/${area}`,
+          ),
+        )
     }
   })
-  sheet.comesAlong.forEach((rule, at) => expect(types, rule.seatType, 'seat type', `/comesAlong/${at}/seatType`))
+  sheet.comesAlong.forEach((rule, at) =>
+    expect(types, rule.seatType, say('products.seat-type'), `/comesAlong/${at}/seatType`),
+  )
   return problems
 }

@@ -3,6 +3,7 @@ import type { Id } from '../account/rows.ts'
 import { dateReader, fullestColumn, LIST_HEADINGS, nameFrom, plainest, type ListedMember } from './member-list.ts'
 import type { SheetSeatType } from './sheet.ts'
 import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 // The usual spreadsheet: people in rows, products in columns, in the cell a mark, a seat type, a date or a client (B7).
 
@@ -61,7 +62,10 @@ export function proposeSpreadsheet(cells: readonly (readonly string[])[], scene:
   const headingAt = headingRow(cells, scene)
   const width = cells.reduce((most, row) => Math.max(most, row.length), 0)
   const body = cells.slice(headingAt + 1)
-  const headings = Array.from({ length: width }, (_, at) => cells[headingAt]?.[at]?.trim() || `Column ${at + 1}`)
+  const headings = Array.from(
+    { length: width },
+    (_, at) => cells[headingAt]?.[at]?.trim() || say('products.column', { at: at + 1 }),
+  )
   const who = whoColumns(headings, body, headingAt >= 0)
   const taken = new Set<string>()
   const columns = headings.map((heading, at): SheetColumn => {
@@ -251,9 +255,9 @@ function memberOf(
   const isEmpty = written === '' && name === ''
   const problem =
     written !== '' && email === null
-      ? `“${written.slice(0, 80)}” is not an email address.`
+      ? say('products.is-not-an-email-address', { written: written.slice(0, 80) })
       : isEmpty
-        ? 'The row has no email address or name.'
+        ? say('products.the-row-has-no-email-address-or-name')
         : null
   return {
     ...{ line: line + 1, email, name, id: null, seatType: meaning === 'yes' ? null : meaning.seatType },

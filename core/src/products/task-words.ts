@@ -6,6 +6,7 @@ import { areasAt, productAt } from './catalogue.ts'
 import { keepingOf } from '../account/kept.ts'
 import { nobodysToClose, passwordsToChange, tasksIn, type Known, type Task, type TaskKind } from './keeping.ts'
 import { dateInWords, dateOf, daysBetween, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 /** A line of a task, to be copied into the product. */
 export interface TaskLine {
@@ -68,8 +69,14 @@ export function nobodysTaskView(account: Account, row: KnownRow, now: Instant): 
   const add = (what: TaskLine['what'], text: string | null) => (text ? [{ what, text }] : [])
   return {
     ...{ product: row.product, productName: productAt(account, row.product, now)?.sheet.name ?? row.product },
-    ...{ personId: null, knownId: row.id, name, kind: 'close', sentence: `Close the account of ${name}` },
-    why: `nobody here; ${knownWords(account, { state: row.state, row }, now)}`,
+    ...{
+      personId: null,
+      knownId: row.id,
+      name,
+      kind: 'close',
+      sentence: say('products.close-the-account-of', { name }),
+    },
+    why: say('products.nobody-here', { known: knownWords(account, { state: row.state, row }, now) }),
     ...{ due, overdueDays: Math.max(0, daysBetween(due, today)) },
     lines: [...add('email', address), ...add('id', row.remoteId)],
     confirms: 'closed',
@@ -85,8 +92,8 @@ export function passwordTaskView(account: Account, row: SharedLoginRow, now: Ins
   return {
     ...{ product: row.product, productName: productAt(account, row.product, now)?.sheet.name ?? row.product },
     ...{ personId: row.id, knownId: null, name, kind: 'change-password' },
-    sentence: `Change the password of ${name}`,
-    why: `someone who used it left on ${dateInWords(due, today)}`,
+    sentence: say('products.change-the-password-of', { name }),
+    why: say('products.someone-who-used-it-left-on', { date: dateInWords(due, today) }),
     ...{ due, overdueDays: Math.max(0, daysBetween(due, today)) },
     lines: address ? [{ what: 'email', text: address }] : [],
     confirms: 'open',
@@ -110,17 +117,20 @@ function sentenceOf(account: Account, { product, personId, kind, wanted }: Task,
   const name = account.nameOf(personId)
   switch (kind) {
     case 'open':
-      return `Open an account for ${name}`
+      return say('products.open-an-account-for', { name })
     case 'resume':
-      return `Open the account of ${name} again`
+      return say('products.open-the-account-of-again', { name })
     case 'suspend':
-      return `Suspend the account of ${name}`
+      return say('products.suspend-the-account-of', { name })
     case 'change-seat':
-      return `Change ${name} to ${wanted.seats.map((code) => typeName(account, product, code, now)).join(' and ')}`
+      return say('products.change-to', {
+        name,
+        list: wanted.seats.map((code) => typeName(account, product, code, now)).join(say('products.and')),
+      })
     case 'close':
-      return `Close the account of ${name}`
+      return say('products.close-the-account-of', { name })
     case 'change-password':
-      return `Change the password of ${name}`
+      return say('products.change-the-password-of', { name })
   }
 }
 
@@ -132,26 +142,32 @@ function whyOf(account: Account, { kind, personId, wanted, due }: Task, now: Ins
   const today = dateOf(now, account.zone)
   const person = account.get('person', personId)
   const on = (instant: Instant) => dateInWords(dateOf(instant, account.zone), today)
-  if (account.get('sharedLogin', personId)) return kind === 'close' ? 'not used any more' : 'a shared login'
-  if (kind === 'suspend') return person?.awayFrom == null ? 'away' : `away since ${on(person.awayFrom)}`
+  if (account.get('sharedLogin', personId))
+    return kind === 'close' ? say('products.not-used-any-more') : say('products.a-shared-login')
+  if (kind === 'suspend')
+    return person?.awayFrom == null ? 'away' : say('products.away-since', { on: on(person.awayFrom) })
   if (kind === 'close') {
     const [departure] = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
-    if (person?.state === 'left') return departure ? `left on ${on(departure.at)}` : 'left'
-    if (wanted.since === null) return 'has no seat'
+    if (person?.state === 'left') return departure ? say('products.left-on', { on: on(departure.at) }) : 'left'
+    if (wanted.since === null) return say('products.has-no-seat')
     const last = dateInWords(lastDateBefore(wanted.since, account.zone), today)
-    return `had a seat until ${last}`
+    return say('products.had-a-seat-until', { last })
   }
-  return `${wanted.opensAt === null ? 'has a seat since' : 'starts on'} ${on(due)}`
+  return `${wanted.opensAt === null ? say('products.has-a-seat-since') : say('products.starts-on')} ${on(due)}`
 }
 
 /** How an account is known, for the person who decides on it: `open by the list of 12 June`. */
 export function knownWords(account: Account, { state, row }: Known, now: Instant): string {
-  if (!row) return 'nobody has looked yet'
+  if (!row) return say('products.nobody-has-looked-yet')
   const on = dateInWords(dateOf(row.asOf, account.zone), dateOf(now, account.zone))
   if (row.source === 'confirmed') {
-    return `confirmed ${state} by ${row.byId ? account.nameOf(row.byId) : 'someone who is gone'} on ${on}`
+    return say('products.confirmed-by-on', {
+      state,
+      name: row.byId ? account.nameOf(row.byId) : say('products.someone-who-is-gone'),
+      on,
+    })
   }
-  return `${state} by the ${row.source === 'list' ? 'member list' : 'spreadsheet'} of ${on}`
+  return say('products.by-the-member-list-of', { state, isSource: row.source === 'list', on })
 }
 
 /** What is typed into the product: who, as what, and where, in its own words (model B1). */

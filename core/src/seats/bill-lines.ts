@@ -8,6 +8,7 @@ import { ordersOf } from './rules/term.ts'
 import { SHARE_RULES, tallyOf } from './tally.ts'
 import { allTerms, monthAt, type Month, type Terms } from './terms.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What one line is for (model S6). */
 export type LineKind = 'seats' | 'days' | 'team' | 'term' | 'places' | 'allowance' | 'late'
@@ -103,7 +104,7 @@ function seatLines(account: Account, terms: Terms, sheet: ProductSheet, month: M
     const band = bandFor(bands, tally.peak)
     if (!band) return []
     const rest = { quantity: tally.peak, priceMinor: band.priceMinor, amountMinor: band.priceMinor }
-    return [line('team', '', `Team up to ${band.upTo}`, rest)]
+    return [line('team', '', say('seats.team-up-to', { upTo: band.upTo }), rest)]
   }
   const shareRule = must(SHARE_RULES[rule], 'entry of SHARE_RULES')
   return [...tally.sums.values()]

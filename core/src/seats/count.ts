@@ -5,6 +5,7 @@ import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { holdingUntil } from './holdings.ts'
 import { countedSpan } from './stretches.ts'
 import { allTerms, counts, type Terms } from './terms.ts'
+import { say } from '../words/say.ts'
 
 /** Whether one person counts in one product at an instant, and why (model S8). */
 export interface Counted {
@@ -32,10 +33,10 @@ export function countOf(account: Account, terms: Terms, instant: Instant): Count
     const base = { personId: person.id, product: terms.code }
     const offered = offeredSeat(account, person.id, terms, instant)
     if (offered && !found?.counted)
-      return [{ ...base, seatType: offered, counted: false, why: 'invited; counts after they accept' }]
+      return [{ ...base, seatType: offered, counted: false, why: say('seats.invited-counts-after-they-accept') }]
     if (found) return [{ ...base, ...found }]
     const isHere = state === 'active' || state === 'away'
-    return isHere ? [{ ...base, seatType: null, counted: false, why: 'has no seat of it' }] : []
+    return isHere ? [{ ...base, seatType: null, counted: false, why: say('seats.has-no-seat-of-it') }] : []
   })
 }
 
@@ -57,20 +58,21 @@ function explain(
   const type = terms.typeAt(seatType, instant)
   const not = (why: string) => ({ seatType, counted: false, why })
   const until = holdingUntil(account, holding)
-  if (until !== null && until <= instant) return not(`${type?.name ?? seatType} until ${day(until - 1)}`)
-  if (holding.own) return not('their own seat')
-  if (!sheet || !type) return not(`the product no longer has a ${seatType} seat`)
+  if (until !== null && until <= instant)
+    return not(say('seats.until', { type: type?.name ?? seatType, day: day(until - 1) }))
+  if (holding.own) return not(say('seats.their-own-seat'))
+  if (!sheet || !type) return not(say('seats.the-product-no-longer-has-a-seat', { seatType }))
   const on = terms.on.some((span) => span.from <= instant && instant < span.until)
-  if (!on) return not('the product is off')
-  if (type.use === 'floating') return not('may use a shared seat; the pool is charged')
-  if (sheet.charging.rule === 'term') return not('the number bought is charged, no matter who has the seats')
-  if (!counts(sheet, type)) return not(`${type.name}: no charge`)
-  if (instant < terms.trialUntil) return not(`trial until ${day(terms.trialUntil - 1)}`)
+  if (!on) return not(say('seats.the-product-is-off'))
+  if (type.use === 'floating') return not(say('seats.may-use-a-shared-seat-the-pool-is'))
+  if (sheet.charging.rule === 'term') return not(say('seats.the-number-bought-is-charged-no-matter-who'))
+  if (!counts(sheet, type)) return not(say('seats.no-charge', { type: type.name }))
+  if (instant < terms.trialUntil) return not(say('seats.trial-until', { day: day(terms.trialUntil - 1) }))
   if (!terms.countingOf(seatType).some((span) => span.from <= instant && instant < span.until)) {
-    return not(`the plan has no ${type.name} seat`)
+    return not(say('seats.the-plan-has-no-seat', { type: type.name }))
   }
   const counted = countedSpan(account, terms, holding)
-  if (!counted) return not('not used yet; counts from first use')
-  if (counted.from > instant) return not(`${type.name}, counts from ${day(counted.from)}`)
-  return { seatType, counted: true, why: `${type.name} since ${day(counted.from)}` }
+  if (!counted) return not(say('seats.not-used-yet-counts-from-first-use'))
+  if (counted.from > instant) return not(say('seats.counts-from', { type: type.name, day: day(counted.from) }))
+  return { seatType, counted: true, why: say('seats.since', { type: type.name, day: day(counted.from) }) }
 }

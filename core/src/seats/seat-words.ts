@@ -7,6 +7,7 @@ import { bandFor } from './rules/banded.ts'
 import { lastDayOfTerm } from './rules/term.ts'
 import { tallyOf } from './tally.ts'
 import { monthAt, termsOf } from './terms.ts'
+import { say } from '../words/say.ts'
 
 /** What a seat type costs and how many are empty, as every form says it (model S12). */
 export interface SeatWords {
@@ -28,14 +29,14 @@ export function seatWords(
   const room = roomWords(type, count)
   const terms = sheet.charging.rule === 'term' && room !== '' ? termsOf(account, sheet.code) : undefined
   const until = terms && lastDayOfTerm(account, terms, type.code, now)
-  const bought = until ? `bought until ${dateInWords(until, dateOf(now, account.zone))}: ${room}` : room
+  const bought = until ? say('seats.bought-until', { date: dateInWords(until, dateOf(now, account.zone)), room }) : room
   return { price: priceWords(account, sheet, type, now, seesMoney), room: bought }
 }
 
 function roomWords(type: SheetSeatType, count: ReturnType<typeof countSeats>): string {
   if (!count || count.ceiling === null) return ''
-  if (type.use === 'floating') return `a pool of ${count.ceiling}`
-  return `${count.empty ?? 0} of ${count.ceiling} empty`
+  if (type.use === 'floating') return say('seats.a-pool-of', { ceiling: count.ceiling })
+  return say('seats.of-empty', { empty: count.empty ?? 0, ceiling: count.ceiling })
 }
 
 function priceWords(
@@ -47,12 +48,13 @@ function priceWords(
 ): string {
   const { charging } = sheet
   const isBanded = charging.rule === 'banded'
-  if (isBanded ? !type.inBand : type.priceMinor === 0) return 'no charge'
-  if (!seesMoney) return 'the office knows the price'
+  if (isBanded ? !type.inBand : type.priceMinor === 0) return say('seats.no-charge-2')
+  if (!seesMoney) return say('seats.the-office-knows-the-price')
   const { currency, locale } = account.settings
   const money = (minor: number) => moneyText(minor, currency, locale)
-  if (charging.rule === 'term') return `${money(type.priceMinor)} for ${charging.termMonths ?? 12} months`
-  return isBanded ? bandWords(account, sheet, now, money) : `${money(type.priceMinor)} a month`
+  if (charging.rule === 'term')
+    return say('seats.for-months', { sum: money(type.priceMinor), termMonths: charging.termMonths ?? 12 })
+  return isBanded ? bandWords(account, sheet, now, money) : say('seats.a-month', { sum: money(type.priceMinor) })
 }
 
 /** What one person more makes of the team's price this month. */
@@ -62,10 +64,11 @@ function bandWords(account: Account, sheet: ProductSheet, now: Instant, money: (
   const counted = terms ? tallyOf(account, terms, monthAt(monthOf(now, account.zone), account.zone)).peak : 0
   const present = counted === 0 ? undefined : bandFor(bands, counted)
   const next = bands.find((band) => counted + 1 <= band.upTo)
-  if (!next) return 'the largest team size is reached: the next person has to wait'
-  if (next === present) return `in the team’s ${money(next.priceMinor)} a month, for up to ${next.upTo}`
-  const today = present ? ` (now ${money(present.priceMinor)})` : ''
-  return `the ${ordinal(counted + 1)} person makes it ${money(next.priceMinor)} a month${today}`
+  if (!next) return say('seats.the-largest-team-size-is-reached-the-next')
+  if (next === present)
+    return say('seats.in-the-teams-a-month-for-up-to', { sum: money(next.priceMinor), upTo: next.upTo })
+  const today = present ? say('seats.now', { sum: money(present.priceMinor) }) : ''
+  return say('seats.the-person-makes-it-a-month', { ordinal: ordinal(counted + 1), sum: money(next.priceMinor), today })
 }
 
 /** `1st`, `2nd`, `12th`, `23rd`. */

@@ -6,6 +6,7 @@ import { type BillItem, type BillLine } from './bill-lines.ts'
 import { itemsOf } from './bill-items.ts'
 import { boundsOfMonth } from '../time/instants.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** Why a bill moved by so much since the month before (model S8). */
 export interface Movement {
@@ -70,7 +71,8 @@ function personMovements(
     const [was, is] = [before.get(key) ?? [], after.get(key) ?? []]
     const sum = (parts: Part[]) => parts.reduce((total, part) => total + (part.amountMinor ?? 0), 0)
     const deltaMinor = sum(is) - sum(was)
-    const names = (parts: Part[]) => [...new Set(parts.map((part) => part.line.name))].sort().join(' and ') || null
+    const names = (parts: Part[]) =>
+      [...new Set(parts.map((part) => part.line.name))].sort().join(say('seats.and')) || null
     const [from, to] = [names(was), names(is)]
     if (deltaMinor === 0 && from === to) return []
     const { line, personId } = must(is[0] ?? was[0], 'line before or after')

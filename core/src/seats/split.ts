@@ -7,6 +7,7 @@ import { itemsOf } from './bill-items.ts'
 import type { LocalMonth } from '../time/instants.ts'
 import { monthAt, type Month } from './terms.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** A part of a bill that falls to one client or cost code, or that cannot be split, saying why. */
 export interface BillPart {
@@ -38,7 +39,7 @@ export function splitBill(account: Account, bill: Bill, by: 'place' | 'code'): B
       add(name, key, amountMinor)
       left -= amountMinor
     }
-    if (left !== 0) add(`Cannot be split: ${line.productName}, ${line.name}`, null, left)
+    if (left !== 0) add(say('seats.cannot-be-split', { productName: line.productName, line: line.name }), null, left)
   }
   return [...parts.values()].sort(
     (one, other) => Number(one.key === null) - Number(other.key === null) || one.name.localeCompare(other.name, 'en'),
@@ -67,7 +68,7 @@ class Splitter {
   ) {}
 
   ofPlace(placeId: Id): Share {
-    return this.shareOf(this.account.get('place', placeId)) ?? { key: null, name: 'Without a cost code' }
+    return this.shareOf(this.account.get('place', placeId)) ?? { key: null, name: say('seats.without-a-cost-code') }
   }
 
   ofPerson(personId: Id): Share {
@@ -89,14 +90,15 @@ class Splitter {
       shares.set(share?.key ?? '', share ?? { key: null, name: this.everywhere })
     }
     const [only] = shares.values()
-    if (!only) return { key: null, name: 'Cannot be split: people without a key' }
+    if (!only) return { key: null, name: say('seats.cannot-be-split-people-without-a-key') }
     if (shares.size === 1) return only
-    const name = this.by === 'place' ? 'people at several clients' : 'people under several cost codes'
-    return { key: null, name: `Cannot be split: ${name}` }
+    const name =
+      this.by === 'place' ? say('seats.people-at-several-clients') : say('seats.people-under-several-cost-codes')
+    return { key: null, name: say('seats.cannot-be-split-2', { name }) }
   }
 
   private get everywhere(): string {
-    return this.by === 'place' ? 'Cannot be split: people at all clients' : 'Without a cost code'
+    return this.by === 'place' ? say('seats.cannot-be-split-people-at-all-clients') : say('seats.without-a-cost-code')
   }
 
   /** A place's client, or the nearest cost code at it or above; none for the root. */

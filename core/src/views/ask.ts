@@ -15,6 +15,7 @@ import { whyView } from './keys.ts'
 import { peopleView, readPeopleQuery } from './people.ts'
 import type { PeopleFilters } from './people-filters.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** One line of an answer, and what it opens. */
 export interface AskLine {
@@ -156,13 +157,19 @@ function who(sight: Sight, word: string, text: string): AskAnswer | null {
     .filter(({ personId }) => sight.seesPerson(personId) && sight.seesKeys(personId, place.id))
     .map(({ personId, areas }) => ({
       text: sight.personName(personId),
-      detail: area ? highest(areas) : `${highest(areas)}, ${areas.size === 1 ? '1 area' : `${areas.size} areas`}`,
+      detail: area ? highest(areas) : say('views.1-area', { highest: highest(areas), size: areas.size }),
       personId,
       placeId: place.id,
     }))
     .sort((one, other) => one.text.localeCompare(other.text, 'en'))
   return cut(
-    `Who can ${level} ${area ? `${area.area.name.toLowerCase()} ` : ''}at ${place.name}: ${lines.length}`,
+    say('views.who-can-at', {
+      level,
+      hasArea: area !== undefined,
+      area: area?.area.name.toLowerCase() ?? '',
+      place: place.name,
+      count: lines.length,
+    }),
     lines,
   )
 }
@@ -173,12 +180,12 @@ function cutOff(sight: Sight, text: string): AskAnswer | null {
   const words = wordsOf(text)
   const found = inOrder(findPeople(sight, words), words).filter(({ state }) => state === 'active' || state === 'away')
   const lines = found.map(({ id, name, detail }) => ({
-    text: `End access now: ${name}`,
+    text: say('views.end-access-now', { name }),
     detail,
     personId: id,
     cutOff: true,
   }))
-  return lines.length > 0 ? cut('End all access now, and hand over what depends on them', lines) : null
+  return lines.length > 0 ? cut(say('views.end-all-access-now-and-hand-over-what'), lines) : null
 }
 
 /** Who leaves this month, planned or by the end of their engagement. */
@@ -192,8 +199,12 @@ function leaving(sight: Sight): AskAnswer | null {
     .map(({ name, at, id }) => ({ text: name, detail: at, departureId: id }))
   const ending = view.proposed
     .filter(({ date }) => date.startsWith(month))
-    .map(({ name, date, personId }) => ({ text: name, detail: `last day ${dateInWords(date)}`, personId }))
-  return cut(`Leaving this month: ${planned.length + ending.length}`, [...planned, ...ending])
+    .map(({ name, date, personId }) => ({
+      text: name,
+      detail: say('views.last-day', { date: dateInWords(date) }),
+      personId,
+    }))
+  return cut(say('views.leaving-this-month', { count: planned.length + ending.length }), [...planned, ...ending])
 }
 
 /** A person and a place in one run of words: cut where both are found. */
@@ -215,15 +226,15 @@ function whyAt(sight: Sight, text: string): AskAnswer | null {
   const { person, place } = both
   const open = { personId: person.id, placeId: place.id }
   const keys = area ? cell.keys.filter((key) => key.area === area.key) : cell.keys
-  const question = `Access of ${person.name} at ${place.name}`
+  const question = say('views.access-of-at', { person: person.name, place: place.name })
   if (keys.length === 0) {
-    return cut(question, [{ text: 'No access there', detail: 'open to see why not', ...open }])
+    return cut(question, [{ text: say('views.no-access-there'), detail: say('views.open-to-see-why-not'), ...open }])
   }
   const lines = keys.map((key) => {
     const [route] = whyView(sight, person.id, place.id, key.area).routes
     const through = route?.role
-      ? `${route.role} at ${route.place}`
-      : (route?.standing ?? 'through something you do not have the right to see')
+      ? say('views.at', { role: route.role, place: route.place })
+      : (route?.standing ?? say('views.through-something-you-do-not-have-the-right'))
     return {
       text: `${key.name}: ${key.level}`,
       detail: key.heldBack ? `${through}, ${heldBackText(key.level)}` : through,
@@ -243,13 +254,19 @@ function what(sight: Sight, personText: string, placeText: string): AskAnswer | 
     personId: person.id,
     placeId: place.id,
   }))
-  return cut(`What ${person.name} can do at ${place.name}${lines.length === 0 ? ': nothing' : ''}`, lines)
+  return cut(
+    say('views.what-can-do-at-nothing', { person: person.name, place: place.name, isCount: lines.length === 0 }),
+    lines,
+  )
 }
 
 function outsiders(sight: Sight, text: string): AskAnswer | null {
   const place = bestWhole(sight, text)
   if (!place) return null
-  return peopleBy(sight, `From outside, with access at ${place.name}`, { place: place.id, find: '"from outside"' })
+  return peopleBy(sight, say('views.from-outside-with-access-at', { place: place.name }), {
+    place: place.id,
+    find: '"from outside"',
+  })
 }
 
 /** What someone reaches of the products at a place; what only lies beneath it is not among it. */
@@ -269,7 +286,7 @@ function peopleBy(sight: Sight, question: string, list: AskedList): AskAnswer {
     const { place } = list
     if (!place) return { text: name, detail: employer ?? kind, personId: id }
     const level = highest(productLevelsAt(sight, id, place))
-    const words = [level === 'none' ? 'beneath it' : level, employer]
+    const words = [level === 'none' ? say('views.beneath-it') : level, employer]
     return { text: name, detail: words.filter(Boolean).join(', '), personId: id, placeId: place }
   })
   return { question: `${question}: ${matching}`, lines, more: matching - lines.length, list }
@@ -280,24 +297,29 @@ function peopleWith(sight: Sight, text: string): AskAnswer | null {
   const words = wordsOf(text).filter((word) => word !== 'the' && word !== 'a')
   const [best] = findAll(sight, words).filter(({ kind }) => kind !== 'person' && kind !== 'place')
   if (!best || words.length === 0) return null
-  if (best.kind === 'role') return peopleBy(sight, `People with the role ${best.name}`, { role: best.id })
-  if (best.kind === 'group') return peopleBy(sight, `People in the group ${best.name}`, { group: best.id })
-  if (best.kind === 'firm') return peopleBy(sight, `People from the firm ${best.name}`, { firm: best.id })
-  return peopleBy(sight, `People with a ${best.name} in ${best.detail}`, { seat: must(best.seat, 'seat') })
+  if (best.kind === 'role')
+    return peopleBy(sight, say('views.people-with-the-role', { best: best.name }), { role: best.id })
+  if (best.kind === 'group')
+    return peopleBy(sight, say('views.people-in-the-group', { best: best.name }), { group: best.id })
+  if (best.kind === 'firm')
+    return peopleBy(sight, say('views.people-from-the-firm', { best: best.name }), { firm: best.id })
+  return peopleBy(sight, say('views.people-with-a-in', { best: best.name, detail: best.detail }), {
+    seat: must(best.seat, 'seat'),
+  })
 }
 
 function peopleAtPlace(sight: Sight, text: string): AskAnswer | null {
   const place = bestWhole(sight, text)
-  return place ? peopleBy(sight, `People with access at ${place.name}`, { place: place.id }) : null
+  return place ? peopleBy(sight, say('views.people-with-access-at', { place: place.name }), { place: place.id }) : null
 }
 
 function peopleInvitedBy(sight: Sight, text: string): AskAnswer | null {
   const who = /^me$/i.test(text)
     ? { id: sight.personId, name: sight.personName(sight.personId) }
     : bestPerson(sight, text)
-  return who ? peopleBy(sight, `Invited by ${who.name}`, { invitedBy: who.id }) : null
+  return who ? peopleBy(sight, say('views.invited-by', { who: who.name }), { invitedBy: who.id }) : null
 }
 
 function peopleUnused(sight: Sight, days: string): AskAnswer {
-  return peopleBy(sight, `No use reported for ${days} days`, { unusedDays: Number(days) })
+  return peopleBy(sight, say('views.no-use-reported-for-days', { days }), { unusedDays: Number(days) })
 }

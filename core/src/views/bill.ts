@@ -9,6 +9,7 @@ import { moneyText } from '../seats/money.ts'
 import { movementsOf, type Movement } from '../seats/since.ts'
 import { partsOfPeople, splitBill, type BillPart } from '../seats/split.ts'
 import { addMonths, dateInWords, dateOf, isMonth, monthInWords, monthOf, type LocalMonth } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 /** Why the bill moved, told in a sentence, with what it moved (model S8). */
 export interface MovementView extends Movement {
@@ -112,7 +113,8 @@ export function movementText(sight: Sight, movement: Movement): string {
   const { currency, locale } = account.settings
   const who = listOf(movement.people.map((id) => sight.personName(id)))
   const many = movement.people.length > 1
-  const seat = (name: string | null) => `${many ? `${name} seats` : `${articleOf(name ?? '')} ${name} seat`}`
+  const seat = (name: string | null) =>
+    `${many ? say('views.seats', { name: name ?? '' }) : `${articleOf(name ?? '')} ${name} seat`}`
   const today = dateOf(now, account.zone)
   const days = listOf(movement.dates.map((date) => dateInWords(date, today)))
   const by = listOf(movement.byIds.map((id) => sight.personName(id)))
@@ -122,40 +124,47 @@ export function movementText(sight: Sight, movement: Movement): string {
   const of = movement.productName
   switch (movement.kind) {
     case 'came':
-      return `${who} took ${seat(movement.to)} of ${of}${tail}`
+      return say('views.took-of', { who, seat: seat(movement.to), of, tail })
     case 'went':
-      return `${who} gave up ${seat(movement.from)} of ${of}${tail}`
+      return say('views.gave-up-of', { who, seat: seat(movement.from), of, tail })
     case 'moved':
-      return `${who} moved from ${movement.from} to ${movement.to} of ${of}${tail}`
+      return say('views.moved-from-to-of', { who, from: movement.from ?? '', to: movement.to ?? '', of, tail })
     case 'price':
-      return `The price of ${movement.to} of ${of} is another, for ${who}`
+      return say('views.the-price-of-of-is-another-for', { to: movement.to ?? '', of, who })
     case 'days':
-      return `More or fewer days of ${movement.to} of ${of} count, for ${who}`
+      return say('views.more-or-fewer-days-of-of-count-for', { to: movement.to ?? '', of, who })
     case 'team':
       return teamText(movement, who, tail)
     case 'term':
       return movement.deltaMinor > 0
-        ? `${movement.to} of ${of} was bought`
-        : `No ${movement.from} of ${of} is bought again`
+        ? say('views.of-was-bought', { to: movement.to ?? '', of })
+        : say('views.no-of-is-bought-again', { from: movement.from ?? '', of })
     case 'places':
-      return places ? `${movement.to} of ${of} switched on at ${places}` : `${of} is on at other places than before`
+      return places
+        ? say('views.of-switched-on-at', { to: movement.to ?? '', of, places })
+        : say('views.is-on-at-other-places-than-before', { of })
     case 'use':
-      return `More or less of ${movement.to ?? movement.from} of ${of} was used beyond what is included`
+      return say('views.more-or-less-of-of-was-used-beyond', { to: movement.to ?? movement.from ?? '', of })
     case 'late':
-      return `Something of ${of} came late for an earlier month: ${moneyText(movement.deltaMinor, currency, locale)}`
+      return say('views.something-of-came-late-for-an-earlier-month', {
+        of,
+        money: moneyText(movement.deltaMinor, currency, locale),
+      })
   }
 }
 
 function teamText({ from, to, productName }: Movement, who: string, tail: string): string {
-  if (!to) return `Nobody counts for ${productName} any more`
-  const because = who ? `, with ${who}${tail}` : ''
+  if (!to) return say('views.nobody-counts-for-any-more', { productName })
+  const because = who ? say('views.with', { who, tail }) : ''
   return from === to
-    ? `The team price of ${productName} is another`
-    : `${productName} is charged for a ${to.toLowerCase()}${because}`
+    ? say('views.the-team-price-of-is-another', { productName })
+    : say('views.is-charged-for-a', { productName, toLowerCase: to.toLowerCase(), because })
 }
 
 /** `A, B and C`; beyond five, `A, B, C, D and 8 more`. */
 function listOf(names: readonly string[]): string {
-  if (names.length > 5) return `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+  if (names.length > 5) return say('views.and-more', { list: names.slice(0, 4).join(', '), count: names.length - 4 })
+  return names.length < 2
+    ? (names[0] ?? '')
+    : say('views.and-3', { list: names.slice(0, -1).join(', '), at: names.at(-1) ?? '' })
 }

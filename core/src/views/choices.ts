@@ -9,6 +9,7 @@ import { areasAt, isOwnArea, productsAt, type Area } from '../products/catalogue
 import { countSeats } from '../seats/holdings.ts'
 import { seatWords, type SeatWords } from '../seats/seat-words.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** A role as the person who picks it reads it (model R2). */
 export interface RoleChoice {
@@ -140,20 +141,22 @@ type RoleWords = Pick<RoleChoice, 'can' | 'cannot'>
 
 /** A role as sentences: what its holder can and cannot do, with what is withheld or needs approval (model R2). */
 function readAloud({ can, cannot }: RoleWords, area: Area, entry: RoleArea | undefined, given: Given): void {
-  const whose = { all: '', own: ' (your own)', people: ' (your own and your people’s)' }[entry?.scope ?? 'all']
+  const whose = { all: '', own: say('views.your-own'), people: say('views.your-own-and-your-peoples') }[
+    entry?.scope ?? 'all'
+  ]
   const levels = [...area.area.levels].sort((one, other) => rank(one.level) - rank(other.level))
   for (const { level, sentence: usual } of levels) {
     // With items of one's own, places are clients one makes (model T8).
     const isOwnClients = area.key === PLACES && entry?.scope === 'own' && level === 'add'
-    const sentence = isOwnClients ? 'add clients and see no other client' : usual
+    const sentence = isOwnClients ? say('views.add-clients-and-see-no-other-client') : usual
     if (rank(level) <= rank(given.free) && !entry?.withheld?.includes(level)) can.push(sentence + whose)
-    else if (rank(level) <= rank(given.approval)) can.push(`${sentence}${whose}, once approved`)
+    else if (rank(level) <= rank(given.approval)) can.push(say('views.once-approved', { sentence, whose }))
     else cannot.push(sentence)
   }
   for (const { code, name } of area.area.actions) {
     const what = `${name.toLowerCase()} ${area.area.name.toLowerCase()}`
     if (entry?.withheld?.includes(code)) cannot.push(what)
-    else if (entry?.approval?.includes(code)) can.push(`${what}, once approved`)
+    else if (entry?.approval?.includes(code)) can.push(say('views.once-approved-2', { what }))
   }
 }
 

@@ -25,6 +25,7 @@ import {
   type LocalDate,
 } from '../time/instants.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** How far the day's sentence looks ahead. */
 export const DESK_DAYS = 14
@@ -155,20 +156,17 @@ export function deskView(sight: Sight): DeskView {
     (person) => isIn(person) && !leaves(person) && absenceAt(person, now) === 'engagement-over',
   )
 
-  const by = `by ${dateInWords(horizon, today)}`
+  const by = say('views.by', { date: dateInWords(horizon, today) })
   const phrases = [
-    phrase(starting, 'one person starts', 'people start', by),
-    phrase(waiting, 'one person is waiting to be admitted', 'people are waiting to be admitted'),
-    phrase(ending, 'one person has their last day', 'people have their last day', by),
+    phrase(starting, say('views.one-person-starts'), say('views.people-start'), by),
+    phrase(waiting, say('views.one-person-is-waiting-to-be-admitted'), say('views.people-are-waiting-to-be-admitted')),
+    phrase(ending, say('views.one-person-has-their-last-day'), say('views.people-have-their-last-day'), by),
   ].filter((one) => one.people.length > 0)
   if (phrases[0]) phrases[0].text = phrases[0].text.charAt(0).toUpperCase() + phrases[0].text.slice(1)
   return {
     date: today,
     day: `${weekday(today)} ${dateInWords(today)}`,
-    phrases:
-      phrases.length > 0
-        ? phrases
-        : [{ text: 'Nobody starts, waits or has a last day in the next 14 days', people: [] }],
+    phrases: phrases.length > 0 ? phrases : [{ text: say('views.nobody-starts-waits-or-has-a-last-day'), people: [] }],
     bill: billPhrase(sight, today),
     needs: byUrgency([
       ...closingsOverdue(sight),
@@ -185,7 +183,7 @@ export function deskView(sight: Sight): DeskView {
       })),
       ...askedRecords(sight).map(({ askedById, askedBy, productName, rows }) => ({
         ...{ kind: 'record-asked' as const, personId: askedById, name: askedBy, date: null },
-        detail: `${rows.length === 1 ? '1 person' : `${rows.length} people`} from ${productName}`,
+        detail: say('views.1-person-from', { count: rows.length, productName }),
       })),
       ...plannedView(sight)
         .filter((plan) => plan.refused)
@@ -320,7 +318,9 @@ const MAXIMUM_TO_ERASE = 10
 function awayText({ account, now }: Sight, { from, until }: AbsenceRow): string {
   const today = dateOf(now, account.zone)
   const first = dateInWords(dateOf(from, account.zone), today)
-  return until === null ? `from ${first}` : `${first} to ${dateInWords(lastDateBefore(until, account.zone), today)}`
+  return until === null
+    ? say('views.from', { first })
+    : say('views.to', { first, date: dateInWords(lastDateBefore(until, account.zone), today) })
 }
 
 function need(sight: Sight, person: PersonRow, kind: NeedKind, date: LocalDate | null): Need {
@@ -336,7 +336,12 @@ function offered(sight: Sight, person: PersonRow): string {
   const offers = again.length > 0 ? again : account.by('offer', 'person', person.id)
   return offers
     .flatMap((offer) => offer.grants)
-    .map((one) => `${sight.account.get('role', one.roleId)?.name ?? 'a role'} at ${sight.placeName(one.placeId)}`)
+    .map((one) =>
+      say('views.at', {
+        role: sight.account.get('role', one.roleId)?.name ?? say('views.a-role'),
+        place: sight.placeName(one.placeId),
+      }),
+    )
     .join('; ')
 }
 

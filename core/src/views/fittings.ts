@@ -4,6 +4,7 @@ import type { Sight } from '../access/sight.ts'
 import { productsAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 /** A product that is charged by the place, at one place of the kind it charges for (model S6). */
 export interface FittingView {
@@ -32,7 +33,7 @@ export function fittingsAt(sight: Sight, place: PlaceRow): FittingView[] {
     return [
       {
         ...{ product: sheet.code, name: sheet.name },
-        price: sight.money ? `${moneyText(sum, currency, account.settings.locale)} a month` : null,
+        price: sight.money ? say('views.a-month', { money: moneyText(sum, currency, account.settings.locale) }) : null,
         on: fitting
           ? { fittingId: fitting.id, from: dateOf(fitting.from, zone), until, later: fitting.from > now }
           : null,

@@ -8,6 +8,7 @@ import { onceInOf } from '../changes/offers/once-in.ts'
 import type { Reach } from '../access/walk.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /**
  * A cell as one byte: the level's rank in the lowest three bits, then held back by the seat, more with approval, own
@@ -97,20 +98,20 @@ function walkingReader({ account, now }: Pick<Sight, 'account' | 'now'>, area: A
 
 /** What holds a level back: the seat, or that there is none that allows anything here. */
 export function heldBackText(level: Level): string {
-  return level === 'none' ? 'needs a seat that allows it' : 'held back by the seat'
+  return level === 'none' ? say('views.needs-a-seat-that-allows-it') : say('views.held-back-by-the-seat')
 }
 
 /** A cell in words: `change (held back by the seat)`; nothing for no access. */
 export function cellWords(cell: number): string {
   if (cell === 0) return ''
-  if (cell === UNSEEN) return 'the office knows'
+  if (cell === UNSEEN) return say('views.the-office-knows')
   const level = entryAt(LEVELS, cell & 7)
   const notes = [
     ...(cell & CELL.heldBack ? [heldBackText(level)] : []),
-    ...(cell & CELL.approval ? ['more with approval'] : []),
-    ...(cell & CELL.ownOnly ? ['own only'] : []),
-    ...(cell & CELL.absent ? ['no access at the moment'] : []),
-    ...(cell & CELL.onceIn ? ['after they accept'] : []),
+    ...(cell & CELL.approval ? [say('views.more-with-approval')] : []),
+    ...(cell & CELL.ownOnly ? [say('views.own-only')] : []),
+    ...(cell & CELL.absent ? [say('views.no-access-at-the-moment')] : []),
+    ...(cell & CELL.onceIn ? [say('views.after-they-accept')] : []),
   ]
   return notes.length > 0 ? `${level} (${notes.join(', ')})` : level
 }

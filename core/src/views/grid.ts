@@ -11,6 +11,7 @@ import { cellReader, cellWords } from './grid-cells.ts'
 import { keyViews, type KeyView } from './keys.ts'
 import { peopleFound } from './people.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** A tile has so many rows and columns. */
 export const TILE = 64
@@ -150,24 +151,28 @@ function compareNumbers(one: number, other: number): number {
   return one === other ? 0 : one < other ? -1 : 1
 }
 
-const KINDS = { staff: 'Staff', contractor: 'Contractors', client: 'Client contacts' } as const
+const KINDS = { staff: 'views.staff', contractor: 'views.contractors', client: 'views.client-contacts' } as const
 
 /** Where a person's row is; of a grouping by group, in each of their groups. */
 function groupsFor(sight: Sight, person: PersonRow, grouping: GridGrouping): { key: string; label: string }[] {
   const { account } = sight
-  if (grouping === 'kind') return [{ key: person.kind, label: KINDS[person.kind] }]
+  if (grouping === 'kind') return [{ key: person.kind, label: say(KINDS[person.kind]) }]
   if (grouping === 'employer') {
     const employer = account.get('employer', person.employerId)
     if (employer) return [{ key: employer.id, label: employer.name }]
-    return [isOutsider(person) ? { key: 'none', label: 'No firm' } : { key: '', label: firmOf(account, person) }]
+    return [
+      isOutsider(person) ? { key: 'none', label: say('views.no-firm') } : { key: '', label: firmOf(account, person) },
+    ]
   }
   const whole = sight.depthOf(person.id) === 'record'
   if (grouping === 'manager') {
     const label = whole && person.managerId ? sight.personName(person.managerId) : ''
-    return [label ? { key: must(person.managerId, 'managerId'), label } : { key: '', label: 'No manager' }]
+    return [label ? { key: must(person.managerId, 'managerId'), label } : { key: '', label: say('views.no-manager') }]
   }
   const groups = whole ? groupsOf(account, person).flatMap((id) => account.get('group', id) ?? []) : []
-  return groups.length > 0 ? groups.map(({ id, name }) => ({ key: id, label: name })) : [{ key: '', label: 'No group' }]
+  return groups.length > 0
+    ? groups.map(({ id, name }) => ({ key: id, label: name }))
+    : [{ key: '', label: say('views.no-group') }]
 }
 
 // ——— columns

@@ -5,6 +5,7 @@ import { groupMembers } from '../access/reach.ts'
 import { matches } from '../people/groups.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
+import { say } from '../words/say.ts'
 
 /** A field a rule can read, with the values it can have. */
 export interface RuleField {
@@ -104,9 +105,9 @@ function ruleText(anyOf: readonly (readonly RuleCondition[])[], fields: readonly
   const text = ({ field, value }: RuleCondition) => {
     const known = fields.find((one) => one.field === field)
     const name = known?.values.find((one) => one.value === value)?.name ?? value
-    return `${known?.name ?? field} is ${name}`
+    return say('views.is', { known: known?.name ?? field, name })
   }
-  return anyOf.map((line) => line.map(text).join(' and ')).join('; or ')
+  return anyOf.map((line) => line.map(text).join(say('views.and'))).join(say('views.or'))
 }
 
 /** Texts are personal values, which no rule reads (model C6). */
@@ -117,7 +118,7 @@ function choiceFields(account: Sight['account']) {
 function ruleFields({ account }: Sight): RuleField[] {
   const plain = (values: readonly string[]) => values.map((value) => ({ value, name: value }))
   return [
-    { field: 'kind', name: 'Who they are', values: plain(['staff', 'contractor', 'client']) },
+    { field: 'kind', name: say('views.who-they-are'), values: plain(['staff', 'contractor', 'client']) },
     { field: 'standing', name: 'Membership', values: plain(['owner', 'administrator', 'member', 'guest']) },
     {
       field: 'employer',

@@ -14,6 +14,7 @@ import { downwards } from '../places/tree.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** One area someone reaches at a place. */
 export interface KeyView {
@@ -235,7 +236,7 @@ function approvedBy(
   for (const action of waiting) {
     if (answerTo(account, personId, placeId, area, action, 'own', now) !== 'with-approval') continue
     const ways = approvalsOf(account, personId, placeId, area, action, 'own', now)
-    const by = [...new Set(ways.map((one) => approvalText(sight, personId, one)))].join('; or ')
+    const by = [...new Set(ways.map((one) => approvalText(sight, personId, one)))].join(say('views.or'))
     byText.set(by, [...(byText.get(by) ?? []), action])
   }
   return [...byText].map(([by, actions]) => ({ actions, by }))
@@ -271,11 +272,11 @@ function endOf(sight: Sight, { grant, groupId, person, obstacle }: Route): Route
   const { account } = sight
   if (grant.subjectKind === 'person') {
     const change = { type: 'take', grantId: grant.id }
-    return { change, label: 'Take away', control: controlOf(sight, 'access', 'change', grant.placeId) }
+    return { change, label: say('views.take-away'), control: controlOf(sight, 'access', 'change', grant.placeId) }
   }
   const isNamed = account.by('membership', 'person', person.id).some((one) => one.groupId === groupId)
   if (!groupId || !isNamed) return null
   const change = { type: 'quit-group', groupId, personId: person.id }
-  const label = `Remove from ${account.get('group', groupId)?.name ?? 'the group'}`
+  const label = say('views.remove-from', { group: account.get('group', groupId)?.name ?? say('views.the-group') })
   return { change, label, control: controlOf(sight, 'groups', 'change') }
 }

@@ -5,6 +5,7 @@ import { Sight } from '../access/sight.ts'
 import { seatTypeAt } from '../products/catalogue.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { keysOf, type PlaceKeys } from './keys.ts'
+import { say } from '../words/say.ts'
 
 /** A packet as its list and the form that starts from it read it (model P9). */
 export interface PacketView extends PacketRow {
@@ -33,9 +34,12 @@ function packetView(sight: Sight, packet: PacketRow): PacketView {
   return {
     ...packet,
     seatNames: types.map((type) => type.name),
-    groupNames: packet.groupIds.map((id) => account.get('group', id)?.name ?? 'a group that has gone'),
+    groupNames: packet.groupIds.map((id) => account.get('group', id)?.name ?? say('views.a-group-that-has-gone')),
     grantNames: packet.grants.map(({ roleId, placeId }) => {
-      return `${account.get('role', roleId)?.name ?? 'a role'} at ${sight.placeName(placeId)}`
+      return say('views.at', {
+        role: account.get('role', roleId)?.name ?? say('views.a-role'),
+        place: sight.placeName(placeId),
+      })
     }),
     monthMinor: sight.money ? types.reduce((sum, type) => sum + type.priceMinor, 0) : null,
   }

@@ -21,6 +21,7 @@ import {
 } from './people-filters.ts'
 import { reachSummary, type ReachSummary } from './keys.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** One row of the People list, cut to what the asker sees of the person. */
 export interface PersonView {
@@ -146,18 +147,20 @@ function listedBy(sight: Sight): List {
 function hayOf(sight: Sight, person: PersonRow, name: string): string {
   const { account, now } = sight
   const words = [name, account.get('employer', person.employerId)?.name, stateAt(account, person, now), person.kind]
-  if (isOutsider(person)) words.push('outsider', 'from outside')
+  if (isOutsider(person)) words.push('outsider', say('views.from-outside'))
   if (sight.depthOf(person.id) === 'record') {
     words.push(
       person.standing,
-      person.managerId ? `reports to ${sight.personName(person.managerId)}` : 'without manager',
+      person.managerId
+        ? say('views.reports-to', { person: sight.personName(person.managerId) })
+        : say('views.without-manager'),
     )
     const seats = account.by('holding', 'person', person.id).filter((one) => isHeldAt(account, one, now))
-    words.push(seats.length === 0 ? 'without seat' : seats.map((one) => seatName(sight, one)).join(' '))
-    if (isOutsider(person) && person.engagementUntil === null) words.push('without end')
-    if (hasBounced(account, person, now)) words.push('came back')
-    if (absenceAt(person, now) === 'engagement-over') words.push('last day passed')
-    if (sight.isReport(person.id)) words.push('my reports')
+    words.push(seats.length === 0 ? say('views.without-seat') : seats.map((one) => seatName(sight, one)).join(' '))
+    if (isOutsider(person) && person.engagementUntil === null) words.push(say('views.without-end'))
+    if (hasBounced(account, person, now)) words.push(say('views.came-back'))
+    if (absenceAt(person, now) === 'engagement-over') words.push(say('views.last-day-passed'))
+    if (sight.isReport(person.id)) words.push(say('views.my-reports'))
     words.push(account.personal(person.id, 'email'), account.personal(person.id, 'phone'))
     for (const field of account.all('field')) {
       const value = field.values.find((one) => one.id === person.choices[field.id])?.name
@@ -287,7 +290,8 @@ const FILE_CELLS: Readonly<Record<string, (sight: Sight, person: PersonView) => 
   state: (_sight, { state }) => state,
   seats: (_sight, { seats }) => seats?.join(', ') ?? '',
   manager: (_sight, { manager }) => manager ?? '',
-  access: (_sight, { reach }) => (reach && reach.places > 0 ? `${reach.level}, ${reach.places} places` : ''),
+  access: (_sight, { reach }) =>
+    reach && reach.places > 0 ? say('views.places', { level: reach.level, places: reach.places }) : '',
   cost: ({ account }, { monthMinor }) => {
     const { currency, locale } = account.settings
     return monthMinor == null ? '' : amountText(monthMinor, currency, locale)
@@ -298,7 +302,11 @@ const LAST_SIGNED_IN = 'last signed in'
 const USUAL_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
 
 /** What the list's own columns are called in its file. */
-const FILE_HEADINGS: Readonly<Record<string, string>> = { reach: 'access', lastUse: 'last use', seen: LAST_SIGNED_IN }
+const FILE_HEADINGS: Readonly<Record<string, string>> = {
+  reach: 'access',
+  lastUse: 'last use',
+  seen: LAST_SIGNED_IN,
+}
 
 /**
  * The People list as a file: those who match, a row each, cut as the list is.

@@ -16,6 +16,7 @@ import { keysOf, type PlaceKeys } from './keys.ts'
 import { personView, seatName, type PersonView } from './people.ts'
 import { placeGrantView, type PlaceGrantView } from './places.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** Everything about one person on one page, cut to what the asker sees of them. */
 export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
@@ -135,7 +136,7 @@ function sheetHolding(sight: Sight, holding: HoldingRow): SheetHolding {
     from: dateOf(givenFrom, account.zone),
     until: until === null ? null : lastDateBefore(until, account.zone),
     along: origin === 'along',
-    price: own ? 'their own' : sheet && type ? seatWords(account, sheet, type, now, sight.money).price : '',
+    price: own ? say('views.their-own') : sheet && type ? seatWords(account, sheet, type, now, sight.money).price : '',
     amountMinor: sight.money ? (type?.priceMinor ?? 0) : null,
     away: awayOf(sight, holding.personId),
   }
@@ -198,6 +199,6 @@ export function groupGives(sight: Sight, groupId: Id): string[] {
   const { account, now } = sight
   return account.by('grant', 'subject', `group ${groupId}`).flatMap(({ roleId, placeId, until }) => {
     if ((until !== null && until <= now) || !sight.seesPlace(placeId)) return []
-    return [`${account.get('role', roleId)?.name ?? ''} at ${sight.placeName(placeId)}`]
+    return [say('views.at', { role: account.get('role', roleId)?.name ?? '', place: sight.placeName(placeId) })]
   })
 }

@@ -2,6 +2,7 @@ import type { Id, PlannedRow } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { sentencesOf, whenDue, type Change } from '../changes/engine/decide.ts'
 import { dateOf, type LocalDate } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 /** What waits for its day, or could not be done on it. */
 export interface PlannedView {
@@ -37,6 +38,6 @@ export function plannedView(sight: Sight): PlannedView[] {
 function problemsOf(sight: Sight, row: PlannedRow): string[] {
   if (row.state !== 'refused') return []
   const found = whenDue(sight.account, row, sight.now).problems.map(({ sentence }) => sentence)
-  if (found.length === 0) return ['It can be done now: add it to the docket and apply it.']
-  return sight.isAsker(row.plannerId) ? found : ['The reason is shown to the person who planned it.']
+  if (found.length === 0) return [say('views.it-can-be-done-now-add-it-to')]
+  return sight.isAsker(row.plannerId) ? found : [say('views.the-reason-is-shown-to-the-person-who')]
 }

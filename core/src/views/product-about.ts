@@ -11,6 +11,7 @@ import { readSheet, type ProductSheet } from '../products/sheet.ts'
 import { seatWords } from '../seats/seat-words.ts'
 import { dateOf, type LocalDate } from '../time/instants.ts'
 import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What a seat of a type contains (model S12). */
 export interface TypeAbout {
@@ -50,7 +51,7 @@ export function productAboutView(sight: Sight, product: string): ProductAboutVie
   const names = new Set([...account.all('role')].map(({ name }) => name.toLowerCase()))
   return {
     ...{ product, name: sheet.name, about: sheet.about, address: sheet.address ?? null },
-    charging: sight.money ? chargingWords(sheet, currency, locale) : 'The office knows the prices.',
+    charging: sight.money ? chargingWords(sheet, currency, locale) : say('views.the-office-knows-the-prices'),
     areas: sheet.areas.map(({ name, levels, sensitive, scope }) => ({
       ...{ name, levels: levels.map(({ level, sentence }) => ({ level, sentence })), sensitive },
       wholeAccount: scope === 'account',
@@ -99,7 +100,7 @@ function startingPackets(account: Account, { code, name, seatTypes, roles = [] }
   return [
     ...(works
       ? [
-          packet(`Staff with ${name}`, {
+          packet(say('views.staff-with', { name }), {
             ...{ kind: 'staff', standing: 'member', seats: seats(seatTypes[0]) },
             grants: [{ roleId: works.id, placeId: root }],
           }),
@@ -108,7 +109,7 @@ function startingPackets(account: Account, { code, name, seatTypes, roles = [] }
     // At which client someone from outside is let in is chosen with each invitation.
     ...(looks || works
       ? [
-          packet(`From outside with ${name}`, {
+          packet(say('views.from-outside-with', { name }), {
             ...{ kind: 'contractor', standing: 'guest', seats: seats(looker ?? seatTypes.at(-1)), grants: [] },
           }),
         ]
@@ -151,17 +152,17 @@ export function describeProduct(
   const sheet = describedSheet(description, product, currency, present)
   const nothing = { product, sheet: null, sentence: '', example: [], changes: [] }
   if (!description.name.trim()) {
-    return { ...nothing, problems: [problem('no-name', 'Write what the product is called.', '/name')] }
+    return { ...nothing, problems: [problem('no-name', say('views.write-what-the-product-is-called'), '/name')] }
   }
   if (description.types.length === 0) {
-    return { ...nothing, problems: [problem('no-type', 'Add at least one seat type.', '/types')] }
+    return { ...nothing, problems: [problem('no-type', say('views.add-at-least-one-seat-type'), '/types')] }
   }
   const read = readSheet(sheet)
   if (read.problems) return { ...nothing, problems: read.problems }
   const numbers = description.types.flatMap((type, at) => {
     if (description.pattern !== 'term' || type.number == null) return []
     const seatType = entryAt(sheet.seatTypes, at).code
-    return [{ type: 'enter-stock', product, seatType, number: type.number, source: 'as described' }]
+    return [{ type: 'enter-stock', product, seatType, number: type.number, source: say('views.as-described') }]
   })
   const who = keeper ? { keeperKind: keeper.kind, keeperId: keeper.id } : {}
   const changes = present

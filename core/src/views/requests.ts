@@ -7,6 +7,7 @@ import type { Sight } from '../access/sight.ts'
 import { isOpen, reasonField } from '../changes/access/requests.ts'
 import { areaAt, areasAt, isOwnArea, productAt, type Area } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
+import { say } from '../words/say.ts'
 
 /** Something asked for, as the person who decides it or asked for it reads it. */
 export interface RequestView {
@@ -115,7 +116,7 @@ export function requestsToDecide(sight: Sight): RequestRow[] {
 
 export function requestText(sight: Sight, request: RequestRow): string {
   const area = areaAt(sight.account, request.area, sight.now)?.area.name ?? request.area
-  return `${area}: ${request.level} at ${sight.placeName(request.placeId)}`
+  return say('views.at-2', { area, level: request.level, place: sight.placeName(request.placeId) })
 }
 
 function requestView(sight: Sight, request: RequestRow): RequestView {
@@ -143,7 +144,7 @@ function requestView(sight: Sight, request: RequestRow): RequestView {
     decidedBy: request.decidedById ? sight.personName(request.decidedById) : null,
     roles: area && sight.can('access', 'change', request.placeId) ? fittingRoles(sight, request, area) : [],
     grant: own
-      ? { enabled: false, reason: 'You cannot grant your own request.' }
+      ? { enabled: false, reason: say('views.you-cannot-grant-your-own-request') }
       : controlOf(sight, 'access', 'change', request.placeId),
   }
 }

@@ -8,6 +8,7 @@ import type { Sight } from '../access/sight.ts'
 import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 import { roleByProduct, roleChoice } from './choices.ts'
+import { say } from '../words/say.ts'
 
 /** An area as roles name it: the levels it knows and its further actions. */
 export interface RoleAreaView {
@@ -159,10 +160,10 @@ export function roleSheetView(sight: Sight, roleId: Id): RoleSheetView | undefin
   const grants = openGrants(sight, roleId).slice(0, MAXIMUM_GRANTS)
   const change = controlOf(sight, 'roles', 'change')
   const retire: Control = role.retired
-    ? { enabled: false, reason: `${role.name} is already retired.` }
+    ? { enabled: false, reason: say('views.is-already-retired', { role: role.name }) }
     : controlOf(sight, 'roles', 'run')
   const give: Control = role.retired
-    ? { enabled: false, reason: `${role.name} is retired. Choose another role.` }
+    ? { enabled: false, reason: say('views.is-retired-choose-another-role', { role: role.name }) }
     : sight.canSomewhere('access', 'change')
       ? { enabled: true }
       : controlOf(sight, 'access', 'change')
@@ -205,6 +206,6 @@ export function grantView(sight: Sight, grant: GrantRow): RoleGrantView {
 /** Whom a grant names: a person, a group, or everyone of a standing. */
 export function subjectName(sight: Sight, { subjectKind, subjectId }: GrantRow): string {
   if (subjectKind === 'person') return sight.personName(subjectId)
-  if (subjectKind === 'group') return sight.account.get('group', subjectId)?.name ?? 'a group'
-  return `every ${subjectId}`
+  if (subjectKind === 'group') return sight.account.get('group', subjectId)?.name ?? say('views.a-group')
+  return say('views.every', { subjectId })
 }

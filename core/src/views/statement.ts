@@ -11,6 +11,7 @@ import { theirProducts, type TheirProduct } from './client-products.ts'
 import { areaAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** Someone who can get in at a client's places, as the client reads it. */
 export interface StatementRow {
@@ -139,8 +140,8 @@ function whereText(names: readonly string[], places: readonly { name: string }[]
   if (names.length === places.length) return ''
   if (names.length <= FEW) return names.join(', ')
   const missing = places.map((place) => place.name).filter((name) => !names.includes(name))
-  if (missing.length > 0 && missing.length <= FEW) return `everywhere but ${missing.join(', ')}`
-  return `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
+  if (missing.length > 0 && missing.length <= FEW) return say('views.everywhere-but', { list: missing.join(', ') })
+  return say('views.and-more', { list: names.slice(0, 2).join(', '), count: names.length - 2 })
 }
 
 /** When the last of the routes that count ends, or the engagement if that is sooner; and whether any passes walls. */
@@ -178,7 +179,7 @@ function onceIn(sight: Sight, places: ReadonlySet<Id>): StatementView['onceIn'] 
 /** A statement as a table of words. */
 export function statementTable({ rows }: StatementView): { header: string[]; rows: string[][] } {
   return {
-    header: ['name', 'employer', 'kind', 'can', 'until', 'passes walls'],
+    header: ['name', 'employer', 'kind', 'can', 'until', say('views.passes-walls')],
     rows: rows.map(({ name, employer, kind, can, until, passesWalls }) => {
       return [name, employer, kind, can.join('; '), until ?? 'open', passesWalls ? 'yes' : '']
     }),

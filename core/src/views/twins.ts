@@ -4,6 +4,7 @@ import { whyNotJoinable } from '../changes/people/join-people.ts'
 import { plainName } from '../people/names.ts'
 import type { Need } from './desk.ts'
 import { must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** So many are proposed at a time. */
 const MAXIMUM_TWINS = 5
@@ -30,8 +31,8 @@ export function twins(sight: Sight): Need[] {
     if (whyNotJoinable(account, one, other) || !alike.every((id) => sight.depthOf(id) === 'record')) continue
     const [personId, otherId] = alike as [Id, Id]
     if (must(account.get('person', personId), 'person').apartFrom.includes(otherId)) continue
-    const address = (id: Id) => account.personal(id, 'email') ?? 'no email'
-    const detail = `${address(personId)} and ${address(otherId)}`
+    const address = (id: Id) => account.personal(id, 'email') ?? say('views.no-email')
+    const detail = say('views.and-2', { address: address(personId), address2: address(otherId) })
     found.push({ kind: 'twin', personId, name: account.nameOf(personId), date: null, detail, otherId })
   }
   return found

@@ -5,6 +5,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { entryAt } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class KeepApart {
   @Equals('keep-apart') type!: 'keep-apart'
@@ -21,7 +22,7 @@ export const keepApart: ChangeKind<KeepApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('settings', 'change', 'keep places apart'),
+  needs: atRoot('settings', 'change', 'access.keep-places-apart'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: KeepApart,
@@ -32,15 +33,20 @@ export const keepApart: ChangeKind<KeepApart> = {
     const nested = [one, other].some((place, at) => {
       return upwards(draft.account, place.id).some((above) => above.id === entryAt([other, one], at).id)
     })
-    if (nested) return draft.refuse('one-within', 'One of them is inside the other. Choose two that are side by side.')
+    if (nested) return draft.refuse('one-within', say('access.one-of-them-is-inside-the-other-choose'))
     const known = [...draft.account.all('separation')].some((row) => {
       return [row.oneId, row.otherId].includes(oneId) && [row.oneId, row.otherId].includes(otherId)
     })
-    if (known) return draft.refuse('no-change', `${one.name} and ${other.name} are already kept apart.`)
+    if (known)
+      return draft.refuse('no-change', say('access.and-are-already-kept-apart', { name: one.name, other: other.name }))
     draft.insert('separation', { id: separationId, oneId, otherId })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('kept', 'keep')} ${sight.placeName(change.oneId)} and ${sight.placeName(change.otherId)} apart`,
+  sentence: (change, sight, tense) =>
+    say('access.kept-and-apart', {
+      tense,
+      place: sight.placeName(change.oneId),
+      place2: sight.placeName(change.otherId),
+    }),
   record: (change) => change,
 }
 
@@ -56,20 +62,22 @@ export const stopApart: ChangeKind<StopApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('settings', 'change', 'change what is kept apart'),
+  needs: atRoot('settings', 'change', 'access.change-what-is-kept-apart'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: StopApart,
   fill: (change) => change,
   decide(draft, { separationId }) {
     const row = draft.account.get('separation', separationId)
-    if (!row) return draft.refuse('not-found', 'They are no longer kept apart.')
+    if (!row) return draft.refuse('not-found', say('access.they-are-no-longer-kept-apart'))
     draft.remove('separation', row.id)
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const row = sight.account.get('separation', change.separationId)
-    const names = row ? `${sight.placeName(row.oneId)} and ${sight.placeName(row.otherId)}` : 'two places'
-    return `${verb('stopped', 'stop')} keeping ${names} apart`
+    const names = row
+      ? say('access.and', { place: sight.placeName(row.oneId), place2: sight.placeName(row.otherId) })
+      : say('access.two-places')
+    return say('access.stopped-keeping-apart', { tense, names })
   },
   record: (change) => change,
 }

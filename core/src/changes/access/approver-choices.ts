@@ -10,6 +10,7 @@ import { entryOf } from '../../access/roles.ts'
 import { areasAt } from '../../products/catalogue.ts'
 import { Draft } from '../engine/draft.ts'
 import { LeftOut } from '../engine/shapes.ts'
+import { say } from '../../words/say.ts'
 
 /** One who approves, as it is asked for. */
 export class ApproverStep {
@@ -48,14 +49,14 @@ export function approversIn(choice: ApproversChoice): Approvers {
 export function readApproversChoice(draft: Draft, choice: ApproversChoice | null, path: string): Approvers | null {
   if (!choice) return null
   const steps = choice.kind === 'steps' ? (choice.steps ?? []) : [{ ...choice, kind: choice.kind }]
-  if (steps.length === 0) draft.refuse('nobody-named', 'Name at least one person who approves.', path)
+  if (steps.length === 0) draft.refuse('nobody-named', say('access.name-at-least-one-person-who-approves'), path)
   for (const { kind, personIds = [], groupId } of steps) {
     if (kind === 'named' && personIds.length === 0) {
-      draft.refuse('nobody-named', 'Name at least one person who approves.', `${path}/personIds`)
+      draft.refuse('nobody-named', say('access.name-at-least-one-person-who-approves'), `${path}/personIds`)
     }
     if (kind === 'named') for (const id of personIds) draft.seen('person', id, 'person')
     if (kind === 'group' && !draft.account.get('group', groupId)) {
-      draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.', path)
+      draft.refuse('not-found', say('access.there-is-no-such-group-here-it-may'), path)
     }
   }
   return draft.problems.length > 0 ? null : approversIn(choice)
@@ -69,7 +70,7 @@ export function judgeNaming(draft: Draft, approvers: Approvers | null, roleIds: 
   const actor = draft.actorPerson
   if (!approvers || !actor) return
   if (actor.standing !== 'owner' && wouldDecide(draft, approvers, actor.id)) {
-    return draft.refuse('own-entitlement', 'You cannot name yourself. Ask someone else who has the right to do it.')
+    return draft.refuse('own-entitlement', say('access.you-cannot-name-yourself-ask-someone-else-who'))
   }
   judgeGiving(draft, approvedAreas(draft, roleIds), placeId)
 }

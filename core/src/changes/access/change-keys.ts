@@ -18,6 +18,7 @@ import {
 import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
 import { entryAt, must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** So many keys come of one change at most, as of a docket's other changes (model C2). */
 const MAXIMUM_KEYS = 500
@@ -55,7 +56,7 @@ export const changeKeys: ChangeKind<ChangeKeys> = {
     const from = keys.flatMap(({ placeId }) => draft.account.get('place', placeId) ?? [])
     const to = (placeIds ?? []).flatMap((id) => draft.seen('place', id, 'place') ?? [])
     return [...new Set([...from, ...to])].map(({ id, name }) => {
-      return { area: 'access', level: 'change', placeId: id, to: `change access at ${name}` }
+      return { area: 'access', level: 'change', placeId: id, to: say('access.change-access-at', { name }) }
     })
   },
   undo: 'by-its-right',
@@ -67,7 +68,7 @@ export const changeKeys: ChangeKind<ChangeKeys> = {
     const newId = () => idFrom(change.seedId, (made += 1))
     const keys = [...new Set(change.grantIds)].flatMap((id) => becomingOf(draft, change, id) ?? [])
     if (keys.reduce((sum, { places }) => sum + places.length, 0) > MAXIMUM_KEYS) {
-      draft.refuse('too-many', `This would make more than ${MAXIMUM_KEYS} keys at once. Choose fewer keys or places.`)
+      draft.refuse('too-many', say('access.this-would-make-more-than-keys-at-once', { maximumKeys: MAXIMUM_KEYS }))
     }
     if (draft.problems.length > 0) return
     for (const { grant, until, shortened } of keys) if (shortened) draft.update('grant', grant.id, { until })
@@ -75,9 +76,9 @@ export const changeKeys: ChangeKind<ChangeKeys> = {
     judged(draft, () => rest.forEach(({ grant, from }) => end(draft, grant, from)))
     judged(draft, () => rest.forEach((one) => give(draft, one, newId)))
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const keys = change.grantIds.flatMap((id) => sight.named.get('grant', id) ?? [])
-    return `${verb('changed', 'change')} ${whose(keys, change, sight)}: ${becomes(keys, change, sight)}`
+    return say('access.changed', { tense, whose: whose(keys, change, sight), becomes: becomes(keys, change, sight) })
   },
   record: (change) => change,
 }
@@ -100,7 +101,7 @@ function becomingOf(draft: Draft, change: ChangeKeys, grantId: Id): Becoming | u
   const grant = draft.seen('grant', grantId, 'key')
   if (!grant) return undefined
   if (!isOpen(grant.until, now)) {
-    draft.refuse('over-already', 'This access has already ended.')
+    draft.refuse('over-already', say('access.this-access-has-already-ended'))
     return undefined
   }
   const role =
@@ -110,11 +111,11 @@ function becomingOf(draft: Draft, change: ChangeKeys, grantId: Id): Becoming | u
   const from = beginOf(draft, change, grant)
   if (!role || draft.problems.length > 0) return undefined
   if (until !== null && until <= from) {
-    draft.refuse('dates-backwards', 'The last day is before the first. Choose a later one.', '/until')
+    draft.refuse('dates-backwards', say('access.the-last-day-is-before-the-first-choose'), '/until')
   }
   const stays = role.id === grant.roleId && places.some(({ id }) => id === grant.placeId)
   const isOnlyEnd = stays && places.length === 1 && (grant.from <= now || from === grant.from)
-  if (isOnlyEnd && until === grant.until) draft.refuse('nothing-changed', 'This key is like that already.')
+  if (isOnlyEnd && until === grant.until) draft.refuse('nothing-changed', say('access.this-key-is-like-that-already'))
   const shortened = isOnlyEnd && until !== null && isOpen(grant.until, until)
   return { grant, role, places, from, until, stays, shortened }
 }
@@ -165,7 +166,7 @@ function beginOf(draft: Draft, change: ChangeKeys, grant: GrantRow): Instant {
 function endOf(draft: Draft, { until, wasUntil }: ChangeKeys, grant: GrantRow): Instant | null {
   const shown = grant.until === null ? null : lastDateBefore(grant.until, draft.account.zone)
   if (wasUntil !== undefined && (wasUntil?.slice(0, 10) ?? null) !== shown) {
-    draft.refuse('changed-meanwhile', 'The dates of this key were changed in the meantime. Look at it again.')
+    draft.refuse('changed-meanwhile', say('access.the-dates-of-this-key-were-changed-in'))
   }
   return until === undefined ? grant.until : draft.endFrom(until, null, '/until')
 }
@@ -180,10 +181,13 @@ function whose(keys: readonly GrantRow[], { roleId, placeIds }: ChangeKeys, sigh
     roleId === undefined && same(keys.map((key) => key.roleId)) ? roleText(entryAt(keys, 0).roleId, sight) : ''
   const at =
     placeIds === undefined && same(keys.map((key) => key.placeId)) ? sight.placeName(entryAt(keys, 0).placeId) : ''
-  const what = [role, at && `at ${at}`].filter(Boolean).join(' ')
-  const more = names.length > NAMED ? ` and ${names.length - NAMED} more` : ''
-  const who = names.length === 1 ? `${entryAt(names, 0)}’s ${keys.length === 1 ? 'key' : 'keys'}` : ''
-  const all = names.length === 0 ? 'a key' : `the keys of ${listed(names.slice(0, NAMED), more === '')}${more}`
+  const what = [role, at && say('access.at-3', { at })].filter(Boolean).join(' ')
+  const more = names.length > NAMED ? say('access.and-more', { count: names.length - NAMED }) : ''
+  const who = names.length === 1 ? say('access.s-key', { entryAt: entryAt(names, 0), count: keys.length }) : ''
+  const all =
+    names.length === 0
+      ? say('access.a-key')
+      : say('access.the-keys-of', { listed: listed(names.slice(0, NAMED), more === ''), more })
   return (who || all) + (what ? `, ${what}` : '')
 }
 
@@ -199,20 +203,28 @@ function becomes(keys: readonly GrantRow[], change: ChangeKeys, sight: Sight): s
     const before = new Set(keys.map((key) => key.placeId).filter((id) => !placeIds.includes(id)))
     const names = placeIds.map((id) => sight.placeName(id))
     const shown = names.slice(0, NAMED)
-    const more = names.length > NAMED ? ` and ${names.length - NAMED} more` : ''
-    parts.push(`at ${listed(shown, more === '')}${more}${insteadOf([...before].map((id) => sight.placeName(id)))}`)
+    const more = names.length > NAMED ? say('access.and-more', { count: names.length - NAMED }) : ''
+    parts.push(
+      say('access.at-4', {
+        listed: listed(shown, more === ''),
+        more,
+        instead: insteadOf([...before].map((id) => sight.placeName(id))),
+      }),
+    )
   }
   if (until !== undefined) {
-    const end = (text: string | null) => (text === null ? 'no last day' : `until ${dayText(text, sight)}`)
-    const was = wasUntil === undefined ? [] : [wasUntil === null ? 'no last day' : dayText(wasUntil, sight)]
+    const end = (text: string | null) =>
+      text === null ? say('access.no-last-day') : say('access.until-2', { day: dayText(text, sight) })
+    const was = wasUntil === undefined ? [] : [wasUntil === null ? say('access.no-last-day') : dayText(wasUntil, sight)]
     parts.push(end(until) + insteadOf(was))
   }
   return parts.join(', ') + periodText(from, null, sight)
 }
 
-const insteadOf = (names: readonly string[]) => (names.length === 1 ? ` instead of ${entryAt(names, 0)}` : '')
+const insteadOf = (names: readonly string[]) =>
+  names.length === 1 ? say('access.instead-of', { entryAt: entryAt(names, 0) }) : ''
 
 function listed(names: readonly string[], isWhole: boolean): string {
   if (names.length < 2 || !isWhole) return names.join(', ')
-  return `${names.slice(0, -1).join(', ')} and ${must(names.at(-1), 'last of names')}`
+  return say('access.and-2', { list: names.slice(0, -1).join(', '), at: must(names.at(-1), 'last of names') })
 }

@@ -8,6 +8,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, When } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class Give {
   @Equals('give') type!: 'give'
@@ -32,7 +33,7 @@ export const give: ChangeKind<Give> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'from',
-  needs: atPlace('access', 'change', (name) => `give access at ${name}`),
+  needs: atPlace('access', 'change', (name) => say('access.give-access-at', { name })),
   undo: 'by-its-right',
   preview: 'plain',
   shape: Give,
@@ -49,10 +50,16 @@ export const give: ChangeKind<Give> = {
     const madeRoleId = madeRoleIn(draft, role, change.madeRoleId)
     insertGrant(draft, { id: grantId, subjectKind, subjectId, from, until, approvers, madeRoleId }, role, place)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('gave', 'give')} ${subjectText(change, sight)} ${roleText(change.roleId, sight)} at ${sight.placeName(change.placeId)}` +
-    (change.madeRoleId ? `, with ${roleText(change.madeRoleId, sight)} at each client they make` : '') +
-    periodText(change.from, change.until, sight),
+  sentence: (change, sight, tense) =>
+    say('access.gave-at-with-at-each-client-they-make', {
+      tense,
+      subject: subjectText(change, sight),
+      role: roleText(change.roleId, sight),
+      place: sight.placeName(change.placeId),
+      hasMadeRoleId: Boolean(change.madeRoleId),
+      role2: change.madeRoleId ? roleText(change.madeRoleId, sight) : '',
+      period: periodText(change.from, change.until, sight),
+    }),
   record: (change) => change,
 }
 
@@ -61,9 +68,14 @@ function madeRoleIn(draft: Draft, role: RoleRow, madeRoleId: Id | null | undefin
   if (!madeRoleId) return null
   const made = draft.seen('role', madeRoleId, 'role')
   if (made && !makesClients(draft.account, role, draft.now)) {
-    draft.refuse('makes-no-clients', `${role.name} does not let its holder make clients.`, '/madeRoleId')
+    draft.refuse(
+      'makes-no-clients',
+      say('access.does-not-let-its-holder-make-clients', { role: role.name }),
+      '/madeRoleId',
+    )
   }
-  if (made?.wallPassing) draft.refuse('wall-passing', `${made.name} passes walls and is given by name.`, '/madeRoleId')
+  if (made?.wallPassing)
+    draft.refuse('wall-passing', say('access.passes-walls-and-is-given-by-name', { made: made.name }), '/madeRoleId')
   return made?.id ?? null
 }
 
@@ -75,7 +87,11 @@ export function insertGrant(draft: Draft, given: Given, role: RoleRow, place: Pl
   const twin = draft.account
     .by('grant', 'subject', `${given.subjectKind} ${given.subjectId}`)
     .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, given.from))
-  if (twin) return draft.refuse('given-already', `${role.name} at ${place.name} is already given for that time.`)
+  if (twin)
+    return draft.refuse(
+      'given-already',
+      say('access.at-is-already-given-for-that-time', { role: role.name, place: place.name }),
+    )
   draft.insert('grant', { ...given, roleId: role.id, placeId: place.id, givenById: draft.actorId, offerId: null })
 }
 
@@ -97,7 +113,7 @@ export const take: ChangeKind<Take> = {
   needs(draft, { grantId }) {
     const grant = draft.seen('grant', grantId, 'key')
     const place = draft.account.get('place', grant?.placeId)
-    const to = `take access at ${place?.name ?? 'this place'}`
+    const to = say('access.take-access-at', { place: place?.name ?? say('access.this-place') })
     return grant ? [{ area: 'access', level: 'change', placeId: grant.placeId, to }] : []
   },
   undo: 'by-its-right',
@@ -107,18 +123,25 @@ export const take: ChangeKind<Take> = {
   decide(draft, change) {
     const grant = draft.seen('grant', change.grantId, 'key')
     if (!grant) return
-    if (!isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This access has already ended.')
+    if (!isOpen(grant.until, draft.now))
+      return draft.refuse('over-already', say('access.this-access-has-already-ended'))
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length > 0) return
     if (ends <= Math.max(draft.now, grant.from)) return endGrant(draft, grant.id)
-    if (!isOpen(grant.until, ends)) return draft.refuse('over-already', 'This access ends before that day anyway.')
+    if (!isOpen(grant.until, ends))
+      return draft.refuse('over-already', say('access.this-access-ends-before-that-day-anyway'))
     draft.update('grant', grant.id, { until: ends })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const grant = sight.named.get('grant', change.grantId)
-    if (!grant) return `${verb('took', 'take')} access away before it began`
-    const role = `${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
-    return `${verb('took', 'take')} ${role} from ${subjectText(grant, sight)}${periodText(change.on, null, sight)}`
+    if (!grant) return say('access.took-access-away-before-it-began', { tense })
+    const role = say('access.at', { role: roleText(grant.roleId, sight), place: sight.placeName(grant.placeId) })
+    return say('access.took-from', {
+      tense,
+      role,
+      subject: subjectText(grant, sight),
+      period: periodText(change.on, null, sight),
+    })
   },
   record: (change) => change,
 }
@@ -138,33 +161,29 @@ export function isOpen(until: number | null, instant: number): boolean {
 /** A wall-passing role is given by an owner to a person by name; a retired one not at all (model T3, R5). */
 export function mayBeGiven(draft: Draft, role: RoleRow, subjectKind: SubjectKind): boolean {
   if (role.retired) {
-    draft.refuse('retired', `${role.name} is retired. Choose another role.`, '/roleId')
+    draft.refuse('retired', say('access.is-retired-choose-another-role', { role: role.name }), '/roleId')
     return false
   }
   const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
   if (!role.wallPassing || (byOwner && subjectKind === 'person')) return true
-  draft.refuse(
-    'wall-passing',
-    `${role.name} passes walls. Only an owner can give it, and only to a person by name.`,
-    '/roleId',
-  )
+  draft.refuse('wall-passing', say('access.passes-walls-only-an-owner-can-give-it', { role: role.name }), '/roleId')
   return false
 }
 
 export function checkSubject(draft: Draft, change: Pick<Give, 'subjectKind' | 'subjectId'>): boolean {
   if (change.subjectKind === 'standing') {
     const known = ['member', 'guest'].includes(change.subjectId)
-    if (!known) draft.refuse('bad-subject', 'Only all members or all guests can be given a role.', '/subjectId')
+    if (!known) draft.refuse('bad-subject', say('access.only-all-members-or-all-guests-can-be'), '/subjectId')
     return known
   }
   if (change.subjectKind === 'group') {
     const group = draft.account.get('group', change.subjectId)
-    if (!group) draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.')
+    if (!group) draft.refuse('not-found', say('access.there-is-no-such-group-here-it-may'))
     return group !== undefined
   }
   const person = draft.seen('person', change.subjectId, 'person')
   if (person && !['active', 'away', 'waiting'].includes(person.state)) {
-    draft.refuse('not-here', `${draft.account.nameOf(person.id)} is not here yet. Invite them first.`)
+    draft.refuse('not-here', say('access.is-not-here-yet-invite-them-first', { name: draft.account.nameOf(person.id) }))
     return false
   }
   return person !== undefined
@@ -172,19 +191,19 @@ export function checkSubject(draft: Draft, change: Pick<Give, 'subjectKind' | 's
 
 export function subjectText(subject: { subjectKind: SubjectKind; subjectId: string }, sight: Sight): string {
   if (subject.subjectKind === 'person') return sight.personName(subject.subjectId)
-  if (subject.subjectKind === 'group') return sight.named.get('group', subject.subjectId)?.name ?? 'a group'
-  return `every ${subject.subjectId}`
+  if (subject.subjectKind === 'group') return sight.named.get('group', subject.subjectId)?.name ?? say('access.a-group')
+  return say('access.every', { subjectId: subject.subjectId })
 }
 
 export function roleText(roleId: Id, sight: Sight): string {
-  return sight.named.get('role', roleId)?.name ?? 'a role'
+  return sight.named.get('role', roleId)?.name ?? say('access.a-role')
 }
 
 /** `, from 1 July until 30 September`. */
 export function periodText(from: string | null | undefined, until: string | null | undefined, sight: Sight): string {
   const today = dateOf(sight.now, sight.account.zone)
-  const begins = from && from !== today ? `, from ${dayText(from, sight)}` : ''
-  return begins + (until ? `, until ${dayText(until, sight)}` : '')
+  const begins = from && from !== today ? say('access.from', { day: dayText(from, sight) }) : ''
+  return begins + (until ? say('access.until', { day: dayText(until, sight) }) : '')
 }
 
 /** A day in words; what is no day as it was typed, since it is refused with a sentence of its own. */

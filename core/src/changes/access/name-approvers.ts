@@ -11,6 +11,7 @@ import { isOpen, roleText, subjectText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class NameApprovers {
   @Equals('name-approvers') type!: 'name-approvers'
@@ -49,7 +50,8 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
     const grant = change.grantId ? draft.seen('grant', change.grantId, 'key') : undefined
     const place = draft.seen('place', grant?.placeId ?? change.placeId ?? '', 'place')
     if (!place || (change.grantId && !grant)) return
-    if (grant && !isOpen(grant.until, draft.now)) return draft.refuse('over-already', 'This access has already ended.')
+    if (grant && !isOpen(grant.until, draft.now))
+      return draft.refuse('over-already', say('access.this-access-has-already-ended'))
     const approvers = readApproversChoice(draft, change.approvers, '/approvers')
     if (draft.problems.length > 0) return
     const roles = grant ? [grant.roleId] : rolesAround(draft, place.id)
@@ -57,18 +59,22 @@ export const nameApprovers: ChangeKind<NameApprovers> = {
     if (grant) draft.update('grant', grant.id, { approvers })
     else draft.update('place', place.id, { approvers })
   },
-  sentence(change, sight, verb) {
-    const who = change.approvers ? approversText(sight, approversIn(change.approvers)) : 'as the role says'
+  sentence(change, sight, tense) {
+    const who = change.approvers ? approversText(sight, approversIn(change.approvers)) : say('access.as-the-role-says')
     const grant = sight.named.get('grant', change.grantId)
     const where = grant
-      ? `${subjectText(grant, sight)}’s key, ${roleText(grant.roleId, sight)} at ${sight.placeName(grant.placeId)}`
+      ? say('access.s-key-at', {
+          subject: subjectText(grant, sight),
+          role: roleText(grant.roleId, sight),
+          place: sight.placeName(grant.placeId),
+        })
       : sight.placeName(change.placeId ?? '')
-    return `${verb('changed', 'change')} who approves ${grant ? 'for' : 'at'} ${where}: ${who}`
+    return say('access.changed-who-approves-for', { tense, hasGrant: Boolean(grant), where, who })
   },
   record: (change) => change,
 }
 
-const approvesAt = atPlace('access', 'change', (name) => `say who approves at ${name}`)
+const approvesAt = atPlace('access', 'change', (name) => say('access.say-who-approves-at', { name }))
 
 /** The right to change who approves: for a role, who changes roles; at a place and for a key, who gives access there. */
 export function mayNameApprovers(sight: Sight, named: ApprovedRow): boolean {

@@ -3,6 +3,7 @@ import { clientMaking } from '../../access/own-clients.ts'
 import { isPresent } from '../../people/presence.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 /**
  * Making places right beneath one needs the right to add places there, or, as clients of one's own, a key that lets one
@@ -17,7 +18,9 @@ export function makesPlaces(draft: Draft, parentId: Id): readonly Need[] {
 /** The right to add places somewhere, and to undo that, whoever added them. */
 export function addsPlaces(draft: Draft, parentId: Id): readonly Need[] {
   const parent = draft.seen('place', parentId, 'place')
-  return parent ? [{ area: 'places', level: 'change', placeId: parentId, to: `add places in ${parent.name}` }] : []
+  return parent
+    ? [{ area: 'places', level: 'change', placeId: parentId, to: say('access.add-places-in', { parent: parent.name }) }]
+    : []
 }
 
 /** Whether who let the actor make clients can still give them access there; by right, nobody has to (model T8). */
@@ -27,7 +30,7 @@ export function mayGiveAtOwn(draft: Draft, parent: PlaceRow): boolean {
   const making = clientMaking(draft.account, actorId, parent.id, draft.now)
   const giver = making && giverOf(draft, making.grant)
   if (giver && isPresent(giver, draft.now)) return true
-  const sentence = 'The person who let you make clients can no longer give you access to them. Ask the office.'
+  const sentence = say('access.the-person-who-let-you-make-clients-can')
   draft.refuse('giver-gone', sentence)
   return false
 }

@@ -10,6 +10,7 @@ import type { Draft } from '../engine/draft.ts'
 import { periodText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, When } from '../engine/shapes.ts'
+import { say } from '../../words/say.ts'
 
 /** So many days a request waits before it runs out. */
 export const REQUEST_DAYS = 14
@@ -40,7 +41,7 @@ export const askFor: ChangeKind<AskFor> = {
   actor: 'active',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'Withdraw the request instead.' },
+  undo: { never: 'access.withdraw-the-request-instead' },
   preview: 'plain',
   shape: AskFor,
   fill: (change, newId) => ({ ...change, requestId: newId(change.requestId) }),
@@ -49,25 +50,30 @@ export const askFor: ChangeKind<AskFor> = {
     const actorId = draft.actorId
     if (!place) return
     if (!actorId || !draft.actorPerson || !isPresent(draft.actorPerson, draft.now)) {
-      return draft.refuse('not-active', 'You can ask for more access only while you are active.')
+      return draft.refuse('not-active', say('access.you-can-ask-for-more-access-only-while'))
     }
     const personId = change.personId ?? actorId
     if (!draft.seen('person', personId, 'person')) return
     const area = areaAt(draft.account, change.area, draft.now)
     if (!area?.area.levels.some((one) => one.level === change.level)) {
-      const what = area ? `${area.area.name} has no level ${change.level}.` : `There is no area ${change.area} here.`
+      const what = area
+        ? say('access.has-no-level', { area: area.area.name, level: change.level })
+        : say('access.there-is-no-area-here', { area: change.area })
       return draft.refuse('unknown-area', what, '/area')
     }
     const open = draft.account.by('request', 'asker', actorId).filter((one) => isOpen(one, draft.now))
     if (open.length >= MAXIMUM_OPEN) {
-      return draft.refuse('too-many', `${MAXIMUM_OPEN} of your requests are already waiting. Withdraw one first.`)
+      return draft.refuse(
+        'too-many',
+        say('access.of-your-requests-are-already-waiting-withdraw', { maximumOpen: MAXIMUM_OPEN }),
+      )
     }
     const { until } = draft.period(null, change.until)
     const same = open.some(
       (one) =>
         one.personId === personId && one.placeId === place.id && one.area === change.area && one.level === change.level,
     )
-    if (same) return draft.refuse('asked-already', 'You have already asked for this. The request is waiting.')
+    if (same) return draft.refuse('asked-already', say('access.you-have-already-asked-for-this-the-request'))
     const { zone } = draft.account
     const lastDay = addDays(dateOf(draft.now, zone), REQUEST_DAYS)
     draft.insert('request', {
@@ -86,12 +92,17 @@ export const askFor: ChangeKind<AskFor> = {
     const reason = change.reason?.trim()
     if (reason) draft.set(actorId, reasonField(change.requestId), reason)
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const request = sight.named.get('request', change.requestId)
     const personId = change.personId ?? request?.askerId
-    const forWhom = personId && personId !== request?.askerId ? ` for ${sight.personName(personId)}` : ''
-    const what = `${areaName(change.area, sight)}: ${change.level} at ${sight.placeName(change.placeId)}`
-    return `${verb('asked', 'ask')} for ${what}${forWhom}${periodText(null, change.until, sight)}`
+    const forWhom =
+      personId && personId !== request?.askerId ? say('access.for', { person: sight.personName(personId) }) : ''
+    const what = say('access.at-2', {
+      areaName: areaName(change.area, sight),
+      level: change.level,
+      place: sight.placeName(change.placeId),
+    })
+    return say('access.asked-for', { tense, what, forWhom, period: periodText(null, change.until, sight) })
   },
   record: ({ reason, ...change }) =>
     reason ? { ...change, reason: { field: reasonField(change.requestId) } } : change,
@@ -116,9 +127,16 @@ export const settleRequest: ChangeKind<SettleRequest> = {
     const request = openRequest(draft, requestId)
     const place = request && draft.seen('place', request.placeId, 'request')
     if (!place) return []
-    return [{ area: 'access', level: 'change', placeId: place.id, to: `decide what is asked for at ${place.name}` }]
+    return [
+      {
+        area: 'access',
+        level: 'change',
+        placeId: place.id,
+        to: say('access.decide-what-is-asked-for-at', { place: place.name }),
+      },
+    ]
   },
-  undo: { never: 'A request stays as it was decided. Give or take the access itself instead.' },
+  undo: { never: 'access.a-request-stays-as-it-was-decided-give' },
   preview: 'plain',
   shape: SettleRequest,
   fill: (change) => change,
@@ -126,14 +144,14 @@ export const settleRequest: ChangeKind<SettleRequest> = {
     const request = openRequest(draft, change.requestId)
     if (!request) return
     if (request.personId === draft.actorId && change.granted) {
-      return draft.refuse('own-request', 'You cannot grant your own request. Someone else has to decide it.')
+      return draft.refuse('own-request', say('access.you-cannot-grant-your-own-request-someone'))
     }
     close(draft, request, change.granted ? 'granted' : 'declined')
   },
-  sentence: (change, sight, verb) =>
+  sentence: (change, sight, tense) =>
     change.granted
-      ? `${verb('granted', 'grant')} ${requestText(change.requestId, sight)}`
-      : `${verb('declined', 'decline')} ${requestText(change.requestId, sight)}`,
+      ? say('access.granted', { tense, what: requestText(change.requestId, sight) })
+      : say('access.declined', { tense, what: requestText(change.requestId, sight) }),
   record: (change) => change,
 }
 
@@ -151,21 +169,21 @@ export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   actor: 'active',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'Ask again instead.' },
+  undo: { never: 'access.ask-again-instead' },
   preview: 'plain',
   shape: WithdrawRequest,
   fill: (change) => change,
   decide(draft, change) {
     const request = openRequest(draft, change.requestId)
     if (!request) return
-    if (request.askerId !== draft.actorId) return draft.refuse('not-found', NOT_FOUND)
+    if (request.askerId !== draft.actorId) return draft.refuse('not-found', notFound())
     close(draft, request, 'withdrawn')
   },
-  sentence: (change, sight, verb) => `${verb('withdrew', 'withdraw')} ${requestText(change.requestId, sight)}`,
+  sentence: (change, sight, tense) => say('access.withdrew', { tense, what: requestText(change.requestId, sight) }),
   record: (change) => change,
 }
 
-const NOT_FOUND = 'This request is no longer open; it may have been decided in the meantime.'
+const notFound = () => say('access.this-request-is-no-longer-open-it-may')
 
 /** The reason is the asker's, and kept with what else is personal (model C6). */
 export function reasonField(requestId: Id): `request ${Id}` {
@@ -180,7 +198,7 @@ export function isOpen(request: RequestRow, now: number): boolean {
 function openRequest(draft: Draft, requestId: Id): RequestRow | undefined {
   const request = draft.account.get('request', requestId)
   if (request && isOpen(request, draft.now)) return request
-  draft.refuse('not-found', NOT_FOUND)
+  draft.refuse('not-found', notFound())
   return undefined
 }
 
@@ -197,7 +215,11 @@ function areaName(key: AreaKey, sight: Sight): string {
 
 function requestText(requestId: Id, sight: Sight): string {
   const request = sight.named.get('request', requestId)
-  if (!request) return 'a request'
-  const what = `${areaName(request.area, sight)}: ${request.level} at ${sight.placeName(request.placeId)}`
-  return `the request of ${sight.personName(request.askerId)} for ${what}`
+  if (!request) return say('access.a-request')
+  const what = say('access.at-2', {
+    areaName: areaName(request.area, sight),
+    level: request.level,
+    place: sight.placeName(request.placeId),
+  })
+  return say('access.the-request-of-for', { person: sight.personName(request.askerId), what })
 }

@@ -23,6 +23,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class RoleAreaEntry {
   @IsString() area!: string
@@ -37,7 +38,7 @@ class RoleContent {
   @RowId() roleId!: Id
   @Line(60) name!: string
   @IsArray()
-  @ArrayMinSize(1, { message: 'A role must name at least one area' })
+  @ArrayMinSize(1, { message: () => say('access.a-role-must-name-at-least-one-area') })
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
   @Type(() => RoleAreaEntry)
@@ -60,7 +61,7 @@ export const makeRole: ChangeKind<MakeRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('roles', 'change', 'make roles'),
+  needs: atRoot('roles', 'change', 'access.make-roles'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: MakeRole,
@@ -71,7 +72,7 @@ export const makeRole: ChangeKind<MakeRole> = {
     draft.insert('role', row)
     judgeNaming(draft, row.approvers, [row.id], draft.account.root.id)
   },
-  sentence: (change, _sight, verb) => `${verb('made', 'make')} the role ${change.name}`,
+  sentence: (change, _sight, tense) => say('access.made-the-role', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -87,7 +88,7 @@ export const changeRole: ChangeKind<ChangeRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('roles', 'change', 'change roles'),
+  needs: atRoot('roles', 'change', 'access.change-roles'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeRole,
@@ -96,7 +97,7 @@ export const changeRole: ChangeKind<ChangeRole> = {
     const role = draft.seen('role', change.roleId, 'role')
     if (!role) return
     if (role.retired) {
-      const sentence = `${role.name} has been retired in the meantime and cannot be changed. Copy it to make a similar one.`
+      const sentence = say('access.has-been-retired-in-the-meantime-and-cannot', { role: role.name })
       return draft.refuse('role-retired', sentence)
     }
     const row = rowOf(draft, change, role)
@@ -106,7 +107,7 @@ export const changeRole: ChangeKind<ChangeRole> = {
       judgeNaming(draft, row.approvers, [row.id], draft.account.root.id)
     }
   },
-  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the role ${change.name}`,
+  sentence: (change, _sight, tense) => say('access.changed-the-role', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -114,15 +115,21 @@ export const changeRole: ChangeKind<ChangeRole> = {
 function rowOf(draft: Draft, change: RoleContent, old?: RoleRow): RoleRow | undefined {
   const wanted = change.name.trim().toLowerCase()
   const twin = [...draft.account.all('role')].find((one) => one.id !== old?.id && one.name.toLowerCase() === wanted)
-  if (twin) draft.refuse('name-taken', `There is already a role ${change.name}. Choose another name.`, '/name')
+  if (twin)
+    draft.refuse(
+      'name-taken',
+      say('access.there-is-already-a-role-choose-another-name', { name: change.name }),
+      '/name',
+    )
   const wallPassing = change.wallPassing ?? old?.wallPassing ?? false
   if (wallPassing !== (old?.wallPassing ?? false) && !isOwner(draft)) {
-    draft.refuse('owners-only', 'Only an owner can make a role that passes walls.', '/wallPassing')
+    draft.refuse('owners-only', say('access.only-an-owner-can-make-a-role-that'), '/wallPassing')
   }
   checkBase(draft, change, old)
   const areas: Record<string, RoleArea> = {}
   change.areas.forEach((entry, at) => {
-    if (areas[entry.area]) draft.refuse('area-twice', `${entry.area} is named twice.`, `/areas/${at}/area`)
+    if (areas[entry.area])
+      draft.refuse('area-twice', say('access.is-named-twice', { area: entry.area }), `/areas/${at}/area`)
     const read = readEntry(draft, entry, `/areas/${at}`, Boolean(change.baseId))
     if (read) areas[entry.area] = read
   })
@@ -149,39 +156,43 @@ function checkBase(draft: Draft, change: RoleContent, old?: RoleRow): void {
   if (!change.baseId) return
   const base = draft.account.get('role', change.baseId)
   const path = '/baseId'
-  if (!base)
+  if (!base) return draft.refuse('not-found', say('access.there-is-no-such-role-here-to-follow'), path)
+  if (base.id === old?.id) return draft.refuse('follows-itself', say('access.a-role-cannot-follow-itself'), path)
+  if (base.baseId) {
+    const further = draft.account.get('role', base.baseId)?.name ?? say('access.another-role')
     return draft.refuse(
-      'not-found',
-      'There is no such role here to follow; it may have been removed in the meantime.',
+      'follows-follower',
+      say('access.follows-itself-follow-instead', { base: base.name, further }),
       path,
     )
-  if (base.id === old?.id) return draft.refuse('follows-itself', 'A role cannot follow itself.', path)
-  if (base.baseId) {
-    const further = draft.account.get('role', base.baseId)?.name ?? 'another role'
-    return draft.refuse('follows-follower', `${base.name} follows ${further} itself; follow ${further} instead.`, path)
   }
   const follower = old && draft.account.by('role', 'base', old.id)[0]
-  if (follower) draft.refuse('is-followed', `${follower.name} follows this role, so it cannot follow another.`, path)
+  if (follower)
+    draft.refuse(
+      'is-followed',
+      say('access.follows-this-role-so-it-cannot-follow-another', { follower: follower.name }),
+      path,
+    )
 }
 
 function readEntry(draft: Draft, entry: RoleAreaEntry, path: string, follows: boolean): RoleArea | undefined {
   const area = areaAt(draft.account, entry.area, draft.now)
   if (!area) {
-    draft.refuse('unknown-area', `No product that is on has an area ${entry.area}.`, `${path}/area`)
+    draft.refuse('unknown-area', say('access.no-product-that-is-on-has-an-area', { area: entry.area }), `${path}/area`)
     return undefined
   }
   if (entry.level === 'none') {
     if (!follows)
       draft.refuse(
         'needless-none',
-        `Leave ${area.area.name} out; the role it follows does not have it.`,
+        say('access.leave-out-the-role-it-follows-does-not', { area: area.area.name }),
         `${path}/level`,
       )
     return { level: 'none' }
   }
   if (!area.area.levels.some((one) => one.level === entry.level)) {
     const known = area.area.levels.map((one) => one.level).join(', ')
-    draft.refuse('unknown-level', `${area.area.name} knows ${known} only.`, `${path}/level`)
+    draft.refuse('unknown-level', say('access.knows-only', { area: area.area.name, known }), `${path}/level`)
     return undefined
   }
   const withheld = entry.withheld ?? []
@@ -189,7 +200,12 @@ function readEntry(draft: Draft, entry: RoleAreaEntry, path: string, follows: bo
   checkActions(draft, area, withheld, `${path}/withheld`)
   checkActions(draft, area, approval, `${path}/approval`)
   const both = approval.find((one) => withheld.includes(one))
-  if (both) draft.refuse('action-twice', `${both} is either withheld or needs approval, not both.`, `${path}/approval`)
+  if (both)
+    draft.refuse(
+      'action-twice',
+      say('access.is-either-withheld-or-needs-approval-not-both', { both }),
+      `${path}/approval`,
+    )
   return {
     level: entry.level,
     ...(withheld.length > 0 ? { withheld } : {}),
@@ -202,7 +218,11 @@ function checkActions(draft: Draft, area: Area, codes: readonly string[], path: 
   const known = actionsOf(area).map((action) => action.code)
   for (const code of codes) {
     if (known.includes(code)) continue
-    draft.refuse('unknown-action', `${area.area.name} has no action ${code}; it has ${known.join(', ')}.`, path)
+    draft.refuse(
+      'unknown-action',
+      say('access.has-no-action-it-has', { area: area.area.name, code, list: known.join(', ') }),
+      path,
+    )
   }
 }
 
@@ -223,7 +243,7 @@ export const retireRole: ChangeKind<RetireRole> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('roles', 'run', 'retire roles'),
+  needs: atRoot('roles', 'run', 'access.retire-roles'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: RetireRole,
@@ -231,16 +251,20 @@ export const retireRole: ChangeKind<RetireRole> = {
   decide(draft, change) {
     const role = draft.seen('role', change.roleId, 'role')
     if (!role) return
-    if (role.retired) return draft.refuse('no-change', `${role.name} is already retired.`)
+    if (role.retired) return draft.refuse('no-change', say('access.is-already-retired', { role: role.name }))
     const follower = draft.account.by('role', 'base', role.id)[0]
-    if (follower) return draft.refuse('is-followed', `${follower.name} follows ${role.name}. Change that first.`)
+    if (follower)
+      return draft.refuse(
+        'is-followed',
+        say('access.follows-change-that-first', { follower: follower.name, role: role.name }),
+      )
     const open = openGrants(draft, role.id)
     const replacement = change.replacementId ? draft.seen('role', change.replacementId, 'role') : undefined
     if (change.replacementId && !replacement) return
     if (open.length > 0 && !replacement) {
       return draft.refuse(
         'in-use',
-        `${role.name} is given ${open.length} times. Choose what replaces it.`,
+        say('access.is-given-times-choose-what-replaces-it', { role: role.name, count: open.length }),
         '/replacementId',
       )
     }
@@ -259,9 +283,11 @@ export const retireRole: ChangeKind<RetireRole> = {
     }
     draft.update('role', role.id, { retired: true })
   },
-  sentence(change, sight, verb) {
-    const instead = change.replacementId ? `, with ${roleText(change.replacementId, sight)} in its place` : ''
-    return `${verb('retired', 'retire')} the role ${roleText(change.roleId, sight)}${instead}`
+  sentence(change, sight, tense) {
+    const instead = change.replacementId
+      ? say('access.with-in-its-place', { role: roleText(change.replacementId, sight) })
+      : ''
+    return say('access.retired-the-role', { tense, role: roleText(change.roleId, sight), instead })
   },
   record: (change) => change,
 }
@@ -272,11 +298,11 @@ function openGrants(draft: Draft, roleId: Id): GrantRow[] {
 
 function isFit(draft: Draft, replacement: RoleRow, role: RoleRow): boolean {
   if (replacement.id === role.id || replacement.retired) {
-    draft.refuse('bad-replacement', 'Choose another role that is not retired.', '/replacementId')
+    draft.refuse('bad-replacement', say('access.choose-another-role-that-is-not-retired'), '/replacementId')
     return false
   }
   if (replacement.wallPassing && !role.wallPassing) {
-    draft.refuse('wall-passing', 'A role that passes walls can only be given by name, one by one.', '/replacementId')
+    draft.refuse('wall-passing', say('access.a-role-that-passes-walls-can-only-be'), '/replacementId')
     return false
   }
   return true

@@ -5,6 +5,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { dayText } from './grants.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 /** An access report is shared for so many days at most. */
 export const MAXIMUM_SHARE_DAYS = 366
@@ -25,8 +26,8 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atPlace('access', 'change', () => 'share the access report of a place'),
-  undo: { never: 'Cut the link to the access report instead.' },
+  needs: atPlace('access', 'change', () => say('access.share-the-access-report-of-a-place')),
+  undo: { never: 'access.cut-the-link-to-the-access-report-instead' },
   preview: 'plain',
   shape: ShareStatement,
   fill: (change, newId) => ({ ...change, shareId: newId(change.shareId) }),
@@ -35,10 +36,14 @@ export const shareStatement: ChangeKind<ShareStatement> = {
     if (!place || !draft.actorId) return
     const { zone } = draft.account
     const today = dateOf(draft.now, zone)
-    if (!isDate(until)) return draft.refuse('bad-date', `There is no such day as ${until}.`, '/until')
-    if (until < today) return draft.refuse('past', 'The last day must not have passed.', '/until')
+    if (!isDate(until)) return draft.refuse('bad-date', say('access.there-is-no-such-day-as', { until }), '/until')
+    if (until < today) return draft.refuse('past', say('access.the-last-day-must-not-have-passed'), '/until')
     if (until > addDays(today, MAXIMUM_SHARE_DAYS)) {
-      return draft.refuse('too-long', `An access report is shared for ${MAXIMUM_SHARE_DAYS} days at most.`, '/until')
+      return draft.refuse(
+        'too-long',
+        say('access.an-access-report-is-shared-for-days-at', { maximumShareDays: MAXIMUM_SHARE_DAYS }),
+        '/until',
+      )
     }
     draft.insert('share', {
       id: shareId,
@@ -49,13 +54,16 @@ export const shareStatement: ChangeKind<ShareStatement> = {
       cut: false,
     })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('shared', 'share')} the access report of ${sight.placeName(change.placeId)} by a link until ` +
-    dayText(change.until, sight),
+  sentence: (change, sight, tense) =>
+    say('access.shared-the-access-report-of-by-a-link', {
+      tense,
+      place: sight.placeName(change.placeId),
+      day: dayText(change.until, sight),
+    }),
   record: (change) => change,
 }
 
-const NO_LINK = 'There is no such link; it may have been cut already.'
+const noLink = () => say('access.there-is-no-such-link-it-may-have')
 
 export class CutShare {
   @Equals('cut-share') type!: 'cut-share'
@@ -73,24 +81,27 @@ export const cutShare: ChangeKind<CutShare> = {
   needs(draft, { shareId }) {
     const share = draft.account.get('share', shareId)
     if (!share || !draft.sight.seesPlace(share.placeId)) {
-      draft.refuse('not-found', NO_LINK)
+      draft.refuse('not-found', noLink())
       return []
     }
     if (share.makerId === draft.actorId) return []
-    return [{ area: 'access', level: 'change', placeId: share.placeId, to: 'cut links there' }]
+    return [{ area: 'access', level: 'change', placeId: share.placeId, to: say('access.cut-links-there') }]
   },
-  undo: { never: 'A link that was cut stays dead. Share the access report again instead.' },
+  undo: { never: 'access.a-link-that-was-cut-stays-dead-share' },
   preview: 'plain',
   shape: CutShare,
   fill: (change) => change,
   decide(draft, { shareId }) {
     const share = draft.account.get('share', shareId)
-    if (!share || share.cut) return draft.refuse('not-found', NO_LINK)
+    if (!share || share.cut) return draft.refuse('not-found', noLink())
     draft.update('share', share.id, { cut: true })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const share = sight.named.get('share', change.shareId)
-    return `${verb('cut', 'cut')} the link to the access report of ${share ? sight.placeName(share.placeId) : 'a place'}`
+    return say('access.cut-the-link-to-the-access-report-of', {
+      tense,
+      place: share ? sight.placeName(share.placeId) : say('access.a-place'),
+    })
   },
   record: (change) => change,
 }

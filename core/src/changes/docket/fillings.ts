@@ -22,6 +22,7 @@ import { forMany, MANY_ACTS, type ManyAct } from './for-many.ts'
 import { dayFieldOf, MAXIMUM_CHANGES, mayWait, type Change, type PlanDocket } from '../engine/decide.ts'
 import { LeftOut, Moment, RowId, RowIds, When } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
+import { say } from '../../words/say.ts'
 
 /** Someone's access for someone else, beside what they have or in its place. */
 export class CopyAccess {
@@ -222,17 +223,26 @@ export interface Filled {
 }
 
 /** The one phrase for what was left out. */
-export const REST_PHRASE = 'Some of it was left out, because you do not have the right to give it.'
+export const restPhrase = () => say('docket.some-of-it-was-left-out-because-you')
 
-const FULL_PHRASE = `A docket holds ${MAXIMUM_CHANGES.toLocaleString('en')} changes at most, so the rest was left out. Use a group instead.`
-const NO_EMAIL_PHRASE = 'People without an email address were left out. Enter it on their sheet first.'
+const fullPhrase = () =>
+  say('docket.a-docket-holds-changes-at-most-so-the', { number: MAXIMUM_CHANGES.toLocaleString('en') })
+const noEmailPhrase = () => say('docket.people-without-an-email-address-were-left-out')
 /** The one phrase for what no day can be set for. */
-export const UNDATED_PHRASE = 'Some of these changes cannot wait for a later day. They are applied at once.'
+export const undatedPhrase = () => say('docket.some-of-these-changes-cannot-wait-for-a')
 
 export function readFilling(plain: object): Read<Filling> {
   const shape = lookup(SHAPES, String((plain as { kind?: unknown }).kind))
   if (!shape) {
-    return { problems: [problem('unknown-filling', `kind must be one of ${Object.keys(SHAPES).join(', ')}.`, '/kind')] }
+    return {
+      problems: [
+        problem(
+          'unknown-filling',
+          say('docket.kind-must-be-one-of', { list: Object.keys(SHAPES).join(', ') }),
+          '/kind',
+        ),
+      ],
+    }
   }
   return readShape(shape, plain)
 }
@@ -242,7 +252,7 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
   if (filling.kind === 'date-docket') return dated(filling, makeId)
   if (filling.kind === 'for-many') {
     const { isFull, ...filled } = forMany(account, filling, actorId, now, makeId)
-    return { ...filled, rest: isFull ? FULL_PHRASE : null }
+    return { ...filled, rest: isFull ? fullPhrase() : null }
   }
   const filler = new Filler(account, actorId, now, makeId)
   if (filling.kind === 'copy-access') filler.copy(filling)
@@ -257,7 +267,7 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
   else if (filling.kind === 'firm-ends') filler.firmEnds(filling)
   else if (filling.kind === 'cover') filler.cover(filling)
   else filler.replaceRole(filling)
-  const rest = filler.isFull ? FULL_PHRASE : filler.rest ? REST_PHRASE : filler.lacksEmail ? NO_EMAIL_PHRASE : null
+  const rest = filler.isFull ? fullPhrase() : filler.rest ? restPhrase() : filler.lacksEmail ? noEmailPhrase() : null
   return { changes: filler.changes, rest }
 }
 
@@ -280,5 +290,5 @@ function dated({ changes, on }: DateDocket, makeId: () => Id): Filled {
     const field = dayFieldOf(one)
     return field ? { ...one, [field]: on } : one
   })
-  return { changes: filled, rest: each ? null : UNDATED_PHRASE }
+  return { changes: filled, rest: each ? null : undatedPhrase() }
 }

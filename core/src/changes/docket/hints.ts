@@ -13,6 +13,7 @@ import type { Invite } from '../offers/invite.ts'
 import { maySteer } from '../offers/offers.ts'
 import { withCheaper, withoutKey } from './mends.ts'
 import type { Warning } from '../engine/warning.ts'
+import { say } from '../../words/say.ts'
 
 /** What an invitation offers more than it needs: a dearer seat than its roles can use, a role another key covers already. */
 export function hintsOf(changes: readonly Change[], invite: Invite, sight: Sight): Warning[] {
@@ -37,9 +38,13 @@ function cheaperSeats(changes: readonly Change[], invite: Invite, sight: Sight):
       .sort((one, other) => one.priceMinor - other.priceMinor)
     if (!cheaper) return []
     const saved = sight.money
-      ? `, ${moneyText(type.priceMinor - cheaper.priceMinor, currency, locale)} a month less`
+      ? say('docket.a-month-less', { money: moneyText(type.priceMinor - cheaper.priceMinor, currency, locale) })
       : ''
-    const sentence = `A ${cheaper.name} seat in ${sheet.name} is enough for the access given here${saved}.`
+    const sentence = say('docket.a-seat-in-is-enough-for-the-access', {
+      cheaper: cheaper.name,
+      sheet: sheet.name,
+      saved,
+    })
     const mend = withCheaper(changes, invite, seat, { product, seatType: cheaper.code }, cheaper.name)
     return [{ code: 'cheaper-seat', sentence, mend }]
   })
@@ -77,8 +82,11 @@ function coveredKeys(changes: readonly Change[], invite: Invite, sight: Sight): 
       (one) => one.roleId === roleId && (above.has(one.placeId) || (one.placeId === placeId && 'subjectKind' in one)),
     )
     if (!role || !cover) return []
-    const by = 'subjectKind' in cover ? 'a group they come into' : `the same role at ${sight.placeName(cover.placeId)}`
-    const sentence = `${role.name} at ${sight.placeName(placeId)} is already given by ${by}.`
+    const by =
+      'subjectKind' in cover
+        ? say('docket.a-group-they-come-into')
+        : say('docket.the-same-role-at', { place: sight.placeName(cover.placeId) })
+    const sentence = say('docket.at-is-already-given-by', { role: role.name, place: sight.placeName(placeId), by })
     return [{ code: 'covered-key', sentence, mend: withoutKey(changes, invite, grantId) }]
   })
 }

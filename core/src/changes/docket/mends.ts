@@ -4,6 +4,7 @@ import { addDays, dateInWords, lastDateBefore, type Instant } from '../../time/i
 import type { Change } from '../engine/decide.ts'
 import type { Invite } from '../offers/invite.ts'
 import type { Mend } from '../engine/warning.ts'
+import { say } from '../../words/say.ts'
 
 // What one click does about a warning: each gives the docket as it would be then. New rows in it have no ids yet; they
 // get them when the docket is kept.
@@ -24,14 +25,14 @@ function put(changes: readonly Change[], old: Change, instead: object): object[]
 /** A seat for someone whose key opens nothing: in their invitation, or beside the key. */
 export function withSeat(changes: readonly Change[], personId: Id, seat: Seat, name: string): Mend {
   const invite = inviteOf(changes, personId)
-  const label = `Add a ${name} seat`
+  const label = say('docket.add-a-seat', { name })
   if (invite) return { label, changes: put(changes, invite, { ...invite, seats: [...invite.seats, seat] }) }
   return { label, changes: [...changes, { type: 'give-seat', personId, ...seat }] }
 }
 
 /** Without a seat that opens nothing; undefined where the docket gives it in another way, as by a rule. */
 export function withoutSeat(changes: readonly Change[], holdingId: Id, personId: Id, name: string): Mend | undefined {
-  const label = `Leave the ${name} seat out`
+  const label = say('docket.leave-the-seat-out', { name })
   const rest = changes.filter((change) => change.type !== 'give-seat' || change.holdingId !== holdingId)
   if (rest.length < changes.length) return rest.length > 0 ? { label, changes: rest } : undefined
   const invite = inviteOf(changes, personId)
@@ -45,13 +46,13 @@ export function withCheaper(changes: readonly Change[], invite: Invite, seat: Se
   const seats = invite.seats.map((one) =>
     one.product === seat.product && one.seatType === seat.seatType ? { ...one, ...cheaper } : one,
   )
-  return { label: `Give a ${name} seat instead`, changes: put(changes, invite, { ...invite, seats }) }
+  return { label: say('docket.give-a-seat-instead', { name }), changes: put(changes, invite, { ...invite, seats }) }
 }
 
 /** Without a key that another one covers. */
 export function withoutKey(changes: readonly Change[], invite: Invite, grantId: Id): Mend {
   const grants = invite.grants.filter((grant) => grant.grantId !== grantId)
-  return { label: 'Leave it out', changes: put(changes, invite, { ...invite, grants }) }
+  return { label: say('docket.leave-it-out'), changes: put(changes, invite, { ...invite, grants }) }
 }
 
 /** The fields by which changes end something, and whether the date is the last day with it or the first without. */
@@ -78,5 +79,5 @@ export function aDayEarlier(
     return found ? { ...plain, [found[1]]: addDays(plain[found[1]] as string, -1) } : change
   })
   if (earlier.every((change, at) => change === changes[at])) return undefined
-  return { label: `End on ${dateInWords(addDays(last, -1), today)}`, changes: earlier }
+  return { label: say('docket.end-on', { date: dateInWords(addDays(last, -1), today) }), changes: earlier }
 }

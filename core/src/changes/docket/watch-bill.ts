@@ -17,6 +17,7 @@ import {
 import { aDayEarlier } from './mends.ts'
 import type { Check } from '../engine/warning.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** A seat someone else gave up earlier this month is charged for both (model S4, S6). */
 export const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
@@ -36,7 +37,12 @@ export const chargedTwice: Check = ({ before, after, edits, sight, now }) => {
     if (!passedOn || !type) return []
     const ended = dateInWords(dateOf(must(passedOn.until, 'until'), after.zone), dateOf(now, after.zone))
     const who = sight.personName(passedOn.personId)
-    const sentence = `${monthInWords(month, dateOf(now, after.zone))} charges a ${type.name} seat for ${who} too, although they gave it up on ${ended}.`
+    const sentence = say('docket.charges-a-seat-for-too-although-they-gave', {
+      month: monthInWords(month, dateOf(now, after.zone)),
+      type: type.name,
+      who,
+      ended,
+    })
     return [{ code: 'charged-twice', sentence }]
   })
 }
@@ -62,7 +68,7 @@ export const startsLate: Check = ({ after, edits, sight, now }) => {
     const who = sight.personName(holding.personId)
     const [day, month] = [dateInWords(first, dateOf(now, zone)), monthInWords(first.slice(0, 7), dateOf(now, zone))]
     const sum = moneyText(share.priceMinor, currency, locale)
-    const sentence = `${who}’s seat begins on ${day}: all of ${month} is charged, ${sum}.`
+    const sentence = say('docket.s-seat-begins-on-all-of-is-charged', { who, day, month, sum })
     return [{ code: 'starts-late', sentence }]
   })
 }
@@ -88,7 +94,11 @@ export const chargedInFull: Check = ({ after, edits, sight, now }) => {
     return [
       {
         code: 'charged-in-full',
-        sentence: `${monthInWords(month, today)} is still charged in full for the ${type.name} seat: ${sum}.`,
+        sentence: say('docket.is-still-charged-in-full-for-the-seat', {
+          month: monthInWords(month, today),
+          type: type.name,
+          sum,
+        }),
       },
     ]
   })
@@ -116,7 +126,12 @@ export const dayEarlierSaves: Check = ({ after, changes, edits, sight, now }) =>
       if (!share || share.priceMinor === 0 || share.seatType !== holding.seatType || share.until !== ends) return []
       const [earlier, late] = [addDays(last, -1), last].map((date) => dateInWords(date, today))
       const sum = moneyText(share.priceMinor, currency, locale)
-      const sentence = `${sight.personName(personId)}: ending on ${earlier} instead of ${late} saves ${sum}.`
+      const sentence = say('docket.ending-on-instead-of-saves', {
+        person: sight.personName(personId),
+        earlier: earlier ?? '',
+        late: late ?? '',
+        sum,
+      })
       const mend = aDayEarlier(after, changes, ends, today)
       return [{ code: 'day-earlier', sentence, ...(mend && { mend }) }]
     }),

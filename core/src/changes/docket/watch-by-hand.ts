@@ -3,6 +3,7 @@ import { productAt } from '../../products/catalogue.ts'
 import { keepersOf, knownOf, wayOf } from '../../products/keeping.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
 import type { Check, Scene, Warning } from '../engine/warning.ts'
+import { say } from '../../words/say.ts'
 
 /** Accounts that nothing here can close: each product with who is asked to (model B2). */
 export const closedByHand: Check = (scene) =>
@@ -12,12 +13,15 @@ export const closedByHand: Check = (scene) =>
     const name = productAt(after, code, now)?.sheet.name ?? code
     const who = sight.personName(personId)
     if (wayOf(after, code) === 'unsaid') {
-      const sentence = `Nobody looks after ${name} yet: check yourself whether ${who} has an account there, and close it.`
+      const sentence = say('docket.nobody-looks-after-yet-check-yourself-whether', { name, who })
       return { code: 'not-closed-here', sentence }
     }
     const keepers = keepersOf(after, code, now).map((id) => sight.personName(id))
-    const asked = `${keepers.slice(0, 2).join(' or ')} ${keepers.length > 1 ? 'are' : 'is'} asked to close the account`
-    return { code: 'not-closed-here', sentence: `${name} has no connection: ${asked} of ${who}.` }
+    const asked = say('docket.are-asked-to-close-the-account', {
+      list: keepers.slice(0, 2).join(say('docket.or')),
+      isCount: keepers.length > 1,
+    })
+    return { code: 'not-closed-here', sentence: say('docket.has-no-connection-of', { name, asked, who }) }
   })
 
 /** Whose last seat in a product by hand ends in the docket, now or on a day; `person product`. */

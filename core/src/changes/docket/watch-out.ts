@@ -23,6 +23,8 @@ import { closedByHand } from './watch-by-hand.ts'
 import { chargedInFull, chargedTwice, dayEarlierSaves, startsLate } from './watch-bill.ts'
 import { highMembership, keyAfterLastDay, wideForOutsider } from './watch-outsiders.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
 
 /** Everything to watch out for in a docket, in a fixed order, each said once. */
 export function watchOut(
@@ -71,9 +73,9 @@ function looksAlike({ changes }: Scene): Warning[] {
     if (!email || !how) return []
     const why =
       how === 'domain'
-        ? `This address has letters other than a to z after the @; mail goes to ${email}.`
-        : `The email address ${email} has letters of more than one alphabet.`
-    const sentence = `${why} Check that it is right before you send anything there.`
+        ? say('docket.this-address-has-letters-other-than-a-to', { email })
+        : say('docket.the-email-address-has-letters-of-more-than', { email })
+    const sentence = say('docket.check-that-it-is-right-before-you-send', { why })
     return [{ code: 'looks-alike', sentence }]
   })
 }
@@ -92,7 +94,8 @@ function fold(warnings: Warning[]): Warning[] {
     return must(counts.get(code), 'entry of counts') <= MAXIMUM_ALIKE
   })
   for (const [code, count] of counts) {
-    if (count > MAXIMUM_ALIKE) kept.push({ code, sentence: `And ${count - MAXIMUM_ALIKE} more like these.` })
+    if (count > MAXIMUM_ALIKE)
+      kept.push({ code, sentence: say('docket.and-more-like-these', { count: count - MAXIMUM_ALIKE }) })
   }
   return kept
 }
@@ -102,7 +105,7 @@ const outsiderWithoutEnd: Check = ({ after, edits, sight }) =>
     const person = edit.table === 'person' ? (edit.after as PersonRow | null) : null
     const open = person && isOutsider(person) && person.engagementUntil === null && person.state !== 'left'
     if (!person || !open || after.get('person', person.id)?.state === 'withdrawn') return []
-    const sentence = `${sight.personName(person.id)} is from outside and has no last day.`
+    const sentence = say('docket.is-from-outside-and-has-no-last-day', { person: sight.personName(person.id) })
     return [{ code: 'outsider-without-end', sentence }]
   })
 
@@ -113,7 +116,10 @@ const sensitiveArea: Check = ({ moves, sight }) => {
       if (!area.area.sensitive || topRank(after) < topRank(before)) continue
       const key = `${personId} ${area.key}`
       if (found.has(key)) continue
-      const sentence = `${sight.personName(personId)} gets access to ${area.area.name}, which is sensitive.`
+      const sentence = say('docket.gets-access-to-which-is-sensitive', {
+        person: sight.personName(personId),
+        area: area.area.name,
+      })
       found.set(key, { code: 'sensitive', sentence })
     }
   }
@@ -129,7 +135,10 @@ const behindWall: Check = ({ after, moves, sight }) => {
   return moves.flatMap((move) => {
     const wall = wallOf(move.placeId)
     if (!wall || !move.areas.some(risesIn)) return []
-    const sentence = `${sight.personName(move.personId)} gets access behind the wall of ${sight.placeName(wall)}.`
+    const sentence = say('docket.gets-access-behind-the-wall-of', {
+      person: sight.personName(move.personId),
+      place: sight.placeName(wall),
+    })
     return [{ code: 'behind-wall', sentence }]
   })
 }
@@ -142,8 +151,11 @@ const notApart: Check = ({ before, after, moves, sight, now }) => {
     outsiders.slice(0, MAXIMUM_ALIKE).flatMap((personId) => {
       const both = (account: Account) => reachesBoth(account, personId, oneId, otherId, now)
       if (!sight.seesPlace(oneId) || !sight.seesPlace(otherId) || !both(after) || both(before)) return []
-      const names = `${sight.placeName(oneId)} and ${sight.placeName(otherId)}`
-      const sentence = `${sight.personName(personId)} would have access at both ${names}, which are kept apart.`
+      const names = say('docket.and', { place: sight.placeName(oneId), place2: sight.placeName(otherId) })
+      const sentence = say('docket.would-have-access-at-both-which-are-kept', {
+        person: sight.personName(personId),
+        names,
+      })
       return [{ code: 'not-apart', sentence }]
     }),
   )
@@ -158,7 +170,7 @@ const heldBackBySeat: Check = ({ moves, sight }) => {
   }
   return [...areas].map(([personId, names]) => ({
     code: 'held-back',
-    sentence: `The seat holds ${sight.personName(personId)} back in ${[...names].join(', ')}.`,
+    sentence: say('docket.the-seat-holds-back-in', { person: sight.personName(personId), list: [...names].join(', ') }),
   }))
 }
 
@@ -174,7 +186,9 @@ const leftWithoutSteward: Check = ({ before, after, edits, sight, now }) => {
     if (!sight.seesPlace(placeId) || stewardsAt(before, placeId, now).length === 0) return []
     // An owner who takes a key of their own over is one from then on.
     if (keyHoldersAt(after, placeId, now).length > 0) return []
-    return [{ code: 'no-steward', sentence: `${sight.placeName(placeId)} has no steward any more.` }]
+    return [
+      { code: 'no-steward', sentence: say('docket.has-no-steward-any-more', { place: sight.placeName(placeId) }) },
+    ]
   })
 }
 
@@ -189,8 +203,8 @@ const leftWithoutApprover: Check = ({ after, moves, sight, now }) => {
       if (asked.has(key)) continue
       asked.add(key)
       if (!isWithoutApprover(after, personId, placeId, area.key, code, 'own', now)) continue
-      const what = `${area.area.name}: ${code} at ${sight.placeName(placeId)}`
-      found.push({ code: 'no-approver', sentence: `Only the owners are left to approve ${what}.` })
+      const what = say('docket.at', { area: area.area.name, code, place: sight.placeName(placeId) })
+      found.push({ code: 'no-approver', sentence: say('docket.only-the-owners-are-left-to-approve', { what }) })
     }
   }
   return found
@@ -207,7 +221,10 @@ const approverSeesNothing: Check = ({ after, edits, sight, now }) => {
     const blind = fresh.filter((id) => ![...reachesAt(after, id, placeId, now)].some(([key]) => !isOwnArea(key)))
     return blind.map((id) => ({
       code: 'approver-sees-nothing',
-      sentence: `${sight.personName(id)} has no access at ${sight.placeName(placeId)}, so they cannot approve there.`,
+      sentence: say('docket.has-no-access-at-so-they-cannot-approve', {
+        person: sight.personName(id),
+        place: sight.placeName(placeId),
+      }),
     }))
   })
 }
@@ -226,10 +243,10 @@ function waitingIn(areas: readonly AreaMove[]) {
   return known
 }
 
-const THINGS: Record<string, string> = {
-  kept: 'stays as it is',
-  'kept-read-only': 'stays, but can only be read',
-  dropped: 'is deleted by the product',
+const THINGS: Record<string, PlainMessageId> = {
+  kept: 'docket.stays-as-it-is',
+  'kept-read-only': 'docket.stays-but-can-only-be-read',
+  dropped: 'docket.is-deleted-by-the-product',
 }
 
 /** What becomes of what someone made in a product in which they hold nothing any more (model L2). */
@@ -243,8 +260,8 @@ const thingsLeft: Check = ({ before, after, edits, sight, now }) => {
     const held = after.by('holding', 'person', personId).filter((row) => row.product === product)
     const sheet = termsOf(after, product)?.sheetAt(now)
     if (!sheet || held.some((row) => row.until === null || row.until > now)) return []
-    const what = THINGS[sheet.thingsWhenSeatEnds] ?? 'stays as it is'
-    const sentence = `What ${sight.personName(personId)} made in ${sheet.name} ${what}.`
+    const what = say(THINGS[sheet.thingsWhenSeatEnds] ?? 'docket.stays-as-it-is')
+    const sentence = say('docket.what-made-in', { person: sight.personName(personId), sheet: sheet.name, what })
     return [{ code: 'things-left', sentence }]
   })
 }
@@ -256,7 +273,9 @@ const offersDead: Check = ({ edits, sight }) =>
     return [
       {
         code: 'offer-dead',
-        sentence: `The invitation to ${sight.personName(offer.personId)} ends, because the person who sent it leaves.`,
+        sentence: say('docket.the-invitation-to-ends-because-the-person-who', {
+          person: sight.personName(offer.personId),
+        }),
       },
     ]
   })

@@ -4,6 +4,7 @@ import { isOutsider } from '../../people/presence.ts'
 import { upwards } from '../../places/tree.ts'
 import type { Check, Warning } from '../engine/warning.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 // Access that is more, or for longer, than someone usually needs who comes from outside (model S13).
 
@@ -24,7 +25,7 @@ export const keyAfterLastDay: Check = (scene) =>
     const { name } = must(scene.after.get('role', grant.roleId), 'role')
     const who = scene.sight.personName(person.id)
     return [
-      { code: 'after-last-day', sentence: `${name} gives ${who} no access, because their last day with us is over.` },
+      { code: 'after-last-day', sentence: say('docket.gives-no-access-because-their-last-day-with', { name, who }) },
     ]
   })
 
@@ -49,15 +50,13 @@ export const wideForOutsider: Check = (scene) => {
     if (had.includes(client)) return []
     if (!client) {
       const { name } = must(after.get('role', grant.roleId), 'role')
-      return [{ code: 'everywhere', sentence: `${who} is from outside and gets ${name} at every place.` }]
+      return [{ code: 'everywhere', sentence: say('docket.is-from-outside-and-gets-at-every-place', { who, name }) }]
     }
     const has = clientsOf(after, person.id)
     const other = had.find((one) => one !== undefined && has.includes(one))
     if (!other) return []
-    const places = `${sight.placeName(client)}, besides ${sight.placeName(other)}`
-    return [
-      { code: 'second-client', sentence: `${who} is from outside and gets access at a second client: ${places}.` },
-    ]
+    const places = say('docket.besides', { place: sight.placeName(client), place2: sight.placeName(other) })
+    return [{ code: 'second-client', sentence: say('docket.is-from-outside-and-gets-access-at-a', { who, places }) }]
   })
 }
 
@@ -78,12 +77,12 @@ export const highMembership: Check = (scene) =>
 
 function membershipWords({ after, edits, sight }: Parameters<Check>[0], person: PersonRow): string {
   const who = sight.personName(person.id)
-  const outside = isOutsider(person) ? ' is from outside and,' : ','
-  if (person.standing === 'member') return `${who}${outside} as member, sees everyone who works here from then on.`
-  if (person.standing === 'owner') return `${who}${outside} as owner, can do everything, also what only owners may.`
+  const outside = isOutsider(person) ? say('docket.is-from-outside-and') : ','
+  if (person.standing === 'member') return say('docket.as-member-sees-everyone-who-works-here-from', { who, outside })
+  if (person.standing === 'owner') return say('docket.as-owner-can-do-everything-also-what-only', { who, outside })
   const [first] = placesNamed(after, person.id, edits)
-  const instead = first ? ` A role at ${sight.placeName(first)} would do if it is about ${sight.placeName(first)}.` : ''
-  return `${who}${outside} as administrator, can invite, give access and see everyone.${instead}`
+  const instead = first ? say('docket.a-role-at-would-do-if-it-is', { place: sight.placeName(first) }) : ''
+  return say('docket.as-administrator-can-invite-give-access-and', { who, outside, instead })
 }
 
 /** Where someone is given keys by the docket: by name, or by their invitation. */

@@ -10,6 +10,7 @@ import type { Instant } from '../../time/instants.ts'
 import { withoutSeat, withSeat } from './mends.ts'
 import type { Check, Scene, Warning } from '../engine/warning.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 // The two silent traps (model S13): a key that no seat reaches, and a paid seat that no key leads to. Nothing moves then,
 // and nothing would be said of it.
@@ -42,9 +43,17 @@ export const opensNothing: Check = (scene) => {
       const who = sight.personName(grant.subjectId)
       const best = fittingType(product, areas)
       const enough = best
-        ? ` ${best.name}, ${seatWords(after, product.sheet, best, now, sight.money).price}, would be enough.`
+        ? say('docket.would-be-enough', {
+            best: best.name,
+            price: seatWords(after, product.sheet, best, now, sight.money).price,
+          })
         : ''
-      const sentence = `${role.name} gives ${who} no access in ${product.sheet.name}, because they have no seat.${enough}`
+      const sentence = say('docket.gives-no-access-in-because-they-have-no', {
+        role: role.name,
+        who,
+        sheet: product.sheet.name,
+        enough,
+      })
       const mayGive = best && sight.canSomewhere('seats', 'add')
       const seat = best && { product: code, seatType: best.code }
       return [
@@ -83,7 +92,11 @@ export const paysForNothing: Check = (scene) => {
     const isPaid = type && !holding.own && (type.priceMinor > 0 || type.inBand === true)
     if (!isPaid || !after.get('holding', holding.id) || hasKey(after, holding.personId, holding.product, now)) return []
     const name = sight.personName(holding.personId)
-    const sentence = `The ${type.name} seat in ${must(product, 'product').sheet.name} costs money but gives ${name} no access: they have no role there.`
+    const sentence = say('docket.the-seat-in-costs-money-but-gives-no', {
+      type: type.name,
+      sheet: must(product, 'product').sheet.name,
+      name,
+    })
     const mend = withoutSeat(scene.changes, holding.id, holding.personId, type.name)
     return [{ code: 'no-key', sentence, ...(mend && { mend }) }]
   })

@@ -18,6 +18,7 @@ import type { Nested } from './nested.ts'
 import * as planning from './planning.ts'
 import { isGraveEdit } from '../rules/grave.ts'
 import { checkReserved } from '../rules/reserved.ts'
+import { say } from '../../words/say.ts'
 
 /** A docket holds at most so many changes (model C2 sets the bound on edits). */
 export const MAXIMUM_CHANGES = 500
@@ -69,13 +70,13 @@ export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
   const kind = typeof type === 'string' ? kindNamed(type) : undefined
   if (!kind) {
     const known = CHANGE_TYPES.join(', ')
-    return { problems: [problem('unknown-change', `A change’s type must be one of ${known}.`, '/type')] }
+    return { problems: [problem('unknown-change', say('engine.a-changes-type-must-be-one-of', { known }), '/type')] }
   }
   try {
     return readShape(kind.shape, kind.fill(plain as Change, newId, NESTED))
   } catch (error) {
     if (!(error instanceof ForeignId)) throw error
-    const sentence = 'This change names an id that was not issued to you. Leave the id out; the server adds one.'
+    const sentence = say('engine.this-change-names-an-id-that-was-not')
     return { problems: [problem('foreign-id', sentence)] }
   }
 }
@@ -108,7 +109,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     decision.after = draft.account
   })
   if (changes.length > 1 && changes.some((change) => laterOf(change)?.kind === 'as-of')) {
-    const sentence = 'A change planned for a day needs a docket of its own. Apply or discard the other changes first.'
+    const sentence = say('engine.a-change-planned-for-a-day-needs-a')
     decision.problems.push(problem('plan-alone', sentence))
   }
   if (decision.problems.length === 0) checkOwners(account, decision, now)
@@ -164,7 +165,7 @@ export function undoOf(change: Change): Undoing<Change> {
 export function undoControl(changes: readonly { type: string }[]): Control {
   for (const { type } of changes) {
     const undo = kindNamed(type)?.undo
-    if (typeof undo === 'object' && 'never' in undo) return { enabled: false, reason: undo.never }
+    if (typeof undo === 'object' && 'never' in undo) return { enabled: false, reason: say(undo.never) }
   }
   return { enabled: true }
 }
@@ -177,10 +178,10 @@ export function isNewcomers(change: Change): boolean {
 /** The actor must be active now, and have the rights it needs (model D1); a newcomer decides about what is their own alone. */
 function checkActor(draft: Draft, actor: ChangeKind['actor'], change: Change): void {
   if (actor === 'newcomer') return
-  if (actor === 'machine') return draft.refuse('not-yours', 'This is done automatically; nobody does it by hand.')
+  if (actor === 'machine') return draft.refuse('not-yours', say('engine.this-is-done-automatically-nobody-does-it-by'))
   const person = draft.actorPerson
   if (!person || !isPresent(person, draft.now)) {
-    return draft.refuse('not-active', 'You cannot change anything here while you are not active in this account.')
+    return draft.refuse('not-active', say('engine.you-cannot-change-anything-here-while-you-are'))
   }
   draft.needAll(rightsNeeded(draft, change))
 }
@@ -203,7 +204,7 @@ function checkOwners(before: Account, decision: Decision, now: Instant): void {
   }
   for (const instant of instants) {
     if (activeOwners(decision.after, instant).length > 0 || activeOwners(before, instant).length === 0) continue
-    decision.problems.push(problem('last-owner', 'This would leave the account without an active owner.'))
+    decision.problems.push(problem('last-owner', say('engine.this-would-leave-the-account-without-an')))
     return
   }
 }
@@ -212,13 +213,13 @@ function checkOwners(before: Account, decision: Decision, now: Instant): void {
 export function sentenceOf(change: { type: string }, sight: Sight): string {
   const kind = kindNamed(change.type)
   return kind
-    ? kind.sentence(change as Change, sight, (done) => done, NESTED)
-    : `made a change of the kind ${change.type}`
+    ? kind.sentence(change as Change, sight, 'done', NESTED)
+    : say('engine.made-a-change-of-the-kind', { type: change.type })
 }
 
 /** The same as a thing to do: `Admit Lise Wetherby`. */
 export function toDoOf(change: Change, sight: Sight): string {
-  const text = kindOf(change).sentence(change, sight, (_done, toDo) => toDo, NESTED)
+  const text = kindOf(change).sentence(change, sight, 'to-do', NESTED)
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
 

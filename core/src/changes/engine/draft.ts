@@ -9,6 +9,7 @@ import { rightTo } from '../../products/own.ts'
 import type { Need } from './needs.ts'
 import type { Nested } from './nested.ts'
 import { addDays, dateOf, isDate, isInstantText, readWhen, type Edge, type Instant } from '../../time/instants.ts'
+import { say } from '../../words/say.ts'
 
 /** Who makes a change: a person of the account, time itself, a product that reports, or the person who loads a book. */
 export type Actor =
@@ -97,7 +98,7 @@ export class Draft {
 
   insert<T extends TableName>(table: T, row: Rows[T]): void {
     if (this.account.get(table, row.id)) {
-      return this.refuse('id-taken', 'This was already done: the id is taken.')
+      return this.refuse('id-taken', say('engine.this-was-already-done-the-id-is-taken'))
     }
     this.record(table, row.id, null, row)
   }
@@ -105,7 +106,7 @@ export class Draft {
   /** Many rows at once, which costs what one does. */
   insertAll<T extends TableName>(table: T, rows: readonly Rows[T][]): void {
     if (rows.some((row) => this.account.get(table, row.id))) {
-      return this.refuse('id-taken', 'This was already done: the id is taken.')
+      return this.refuse('id-taken', say('engine.this-was-already-done-the-id-is-taken'))
     }
     const edits = rows.map((row) => editOf(table, row.id, null, row))
     this.edits.push(...edits)
@@ -155,7 +156,7 @@ export class Draft {
   /** Refuses unless the actor reaches a level of our own areas at a place (or at the root); says who could. */
   need(area: OwnArea, level: Level, placeId: Id, todo: string): boolean {
     if (this.actor.kind !== 'person' || this.sight.can(area, level, placeId)) return true
-    const sentence = `To ${todo} you need the right to ${rightTo(area, level)} there.`
+    const sentence = say('engine.to-you-need-the-right-to-there', { todo, right: rightTo(area, level) })
     this.refuse('not-allowed', `${sentence} ${this.whoCould(area, level, placeId)}`)
     return false
   }
@@ -174,7 +175,9 @@ export class Draft {
         names.push(this.start.nameOf(person.id))
       }
     }
-    return names.length > 0 ? `${names.join(' or ')} can do it.` : 'Ask the office.'
+    return names.length > 0
+      ? say('engine.can-do-it', { list: names.join(say('engine.or')) })
+      : say('engine.ask-the-office')
   }
 
   /** Something named in a change that the actor may not see answers as one that does not exist (model D5). */
@@ -183,7 +186,7 @@ export class Draft {
     const made = row !== undefined && this.start.get(table, id) === undefined
     const visible = made || this.actor.kind !== 'person' || this.isVisible(table, id)
     if (row && visible) return row
-    this.refuse('not-found', `There is no such ${word} here; it may have been removed in the meantime.`)
+    this.refuse('not-found', say('engine.there-is-no-such-here-it-may-have', { word }))
     return undefined
   }
 
@@ -209,7 +212,7 @@ export class Draft {
     const begin = from ? (this.when(from, 'beginning', 'from') ?? this.now) : this.now
     const end = until ? this.when(until, 'end', 'until') : null
     if (end !== null && end <= begin) {
-      this.refuse('dates-backwards', 'The last day is before the first. Choose a later one.', '/until')
+      this.refuse('dates-backwards', say('engine.the-last-day-is-before-the-first-choose'), '/until')
     }
     return { from: begin, until: end }
   }
@@ -218,7 +221,7 @@ export class Draft {
   endFrom(text: string | null, from: Instant | null, path: string): Instant | null {
     const end = text === null ? null : this.when(text, 'end', path.slice(1))
     if (end !== null && from !== null && end <= from) {
-      this.refuse('dates-backwards', 'The last day is before the first. Choose a later one.', path)
+      this.refuse('dates-backwards', say('engine.the-last-day-is-before-the-first-choose'), path)
     }
     return end
   }
@@ -230,14 +233,14 @@ export class Draft {
     if (!isDate(text) && !isInstantText(text)) {
       this.refuse(
         'bad-date',
-        `“${text}” is not a date. Write it as ${addDays(dateOf(this.now, zone), 14)}.`,
+        say('engine.is-not-a-date-write-it-as', { text, addDays: addDays(dateOf(this.now, zone), 14) }),
         `/${field}`,
       )
       return null
     }
     const instant = readWhen(text, zone, edge)
     if (instant < this.now) {
-      this.refuse('date-past', `${text} has passed. Choose today or later.`, `/${field}`)
+      this.refuse('date-past', say('engine.has-passed-choose-today-or-later', { text }), `/${field}`)
       return null
     }
     return instant

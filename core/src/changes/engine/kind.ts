@@ -7,6 +7,8 @@ import type { Change } from '../kinds.ts'
 import type { Need, Needs } from './needs.ts'
 import type { Nested } from './nested.ts'
 import type { Scene, Warning } from './warning.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
+import type { Tense } from '../../words/say.ts'
 
 /** Answers for the ids of rows to be made (model C1). */
 export interface Ids {
@@ -29,9 +31,6 @@ export function newIdBy(ids: Ids | (() => Id)): NewId {
     throw new ForeignId()
   }
 }
-
-/** Picks the form of a verb: what was done, as the ledger tells it, or what is to be done, as the docket does. */
-export type Verb = (done: string, toDo: string) => string
 
 /** What a change is about: by it the ledger is filtered, and it has its heading there. */
 export type ChangeCategory =
@@ -69,7 +68,7 @@ export type Undoing<C> =
   | 'by-its-right'
   | { needs(draft: Draft, change: C, edits: readonly RowEdit[]): readonly Need[] }
   | { as(account: Account, change: C): readonly Change[] }
-  | { never: string }
+  | { never: PlainMessageId }
 
 /**
  * One kind of change: its shape, what it does, how it reads, and every fact about it that anything else goes by (model
@@ -103,7 +102,7 @@ export interface ChangeKind<C extends { type: string } = { type: string }> {
   /** Collects the row edits in the draft, or refuses in plain words. */
   decide(draft: Draft, change: C): void
   /** The change as a sentence without its subject: `made the place Helipad roof in Pellworth Main`, or `make …`. */
-  sentence(change: C, sight: Sight, verb: Verb, nested: Nested): string
+  sentence(change: C, sight: Sight, tense: Tense, nested: Nested): string
   /** The change as the ledger keeps it: personal values become their field's name (model C6). */
   record(change: C): object
 }

@@ -1,6 +1,8 @@
 import type { Id } from '../../account/rows.ts'
 import type { Level } from '../../access/levels.ts'
 import type { OwnArea } from '../../access/sight.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
+import { say } from '../../words/say.ts'
 import type { Draft } from './draft.ts'
 
 /** A right of our own areas that a change needs at a place, and what it is needed to do: *rename Quay House* (model D1). */
@@ -19,8 +21,13 @@ export interface Need {
 export type Needs<C> = 'own' | ((draft: Draft, change: C) => readonly Need[])
 
 /** Needs a right for the whole account. */
-export function atRoot(area: OwnArea, level: Level, to: string): (draft: Draft) => Need[] {
-  return (draft) => [{ area, level, placeId: draft.account.root.id, to }]
+export function atRoot(area: OwnArea, level: Level, to: PlainMessageId): (draft: Draft) => Need[] {
+  return (draft) => [forAll(draft, area, level, say(to))]
+}
+
+/** A right for the whole account, needed for what the text says. */
+export function forAll(draft: Draft, area: OwnArea, level: Level, to: string): Need {
+  return { area, level, placeId: draft.account.root.id, to }
 }
 
 /** Needs a right at the place that the change names. */
@@ -35,6 +42,6 @@ export function atPlace(area: OwnArea, level: Level, to: (name: string) => strin
 export function aboutPerson(area: OwnArea, level: Level, to: (name: string) => string) {
   return (draft: Draft, { personId }: { personId: Id }): Need[] => {
     const person = draft.seen('person', personId, 'person')
-    return person ? atRoot(area, level, to(draft.account.nameOf(personId)))(draft) : []
+    return person ? [forAll(draft, area, level, to(draft.account.nameOf(personId)))] : []
   }
 }

@@ -7,6 +7,7 @@ import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
 import type { Nested } from './nested.ts'
 import { costOf, plannedInstant, whenDue, withPlanned } from './planning.ts'
 import { NeededWhen, RowId } from './shapes.ts'
+import { say } from '../../words/say.ts'
 
 /** How many changes wait for one day together. */
 const MAXIMUM_PLANNED = 500
@@ -58,10 +59,11 @@ export const planDocket: ChangeKind<PlanDocket> = {
   }),
   decide(draft, { plannedId, at: text, changes: plain }) {
     if (!isDate(text) && !isInstantText(text)) {
-      return draft.refuse('bad-date', `“${text}” is not a date. Write it as 2026-06-30.`, '/at')
+      return draft.refuse('bad-date', say('engine.is-not-a-date-write-it-as-2026', { text }), '/at')
     }
     const at = plannedInstant(text, draft.account)
-    if (at <= draft.now) return draft.refuse('date-past', `${text} is not in the future. Choose a later day.`, '/at')
+    if (at <= draft.now)
+      return draft.refuse('date-past', say('engine.is-not-in-the-future-choose-a-later', { text }), '/at')
     const changes = readAll(draft, plain)
     if (!changes) return
     const before = withPlanned(draft.nested, draft.account, at)
@@ -71,7 +73,7 @@ export const planDocket: ChangeKind<PlanDocket> = {
     draft.isGrave ||= decision.isGrave
     const costMinor = costOf(before, decision.after, at)
     const plannerId = draft.actorId
-    if (plannerId === null) return draft.refuse('nobody', 'Only a person can plan for a day.')
+    if (plannerId === null) return draft.refuse('nobody', say('engine.only-a-person-can-plan-for-a-day'))
     // What is only planned to be theirs, or to be there, is no authority yet (model Z4).
     const authorityHeld =
       draft.nested.endsOnly(changes) &&
@@ -81,10 +83,14 @@ export const planDocket: ChangeKind<PlanDocket> = {
     draft.insert('planned', row)
     draft.effects.push({ kind: 'due', at })
   },
-  sentence({ at: text, changes }, sight, verb, nested) {
+  sentence({ at: text, changes }, sight, tense, nested) {
     const at = plannedInstant(text, sight.named)
     const day = dateInWords(dateOf(at, sight.named.zone), dateOf(sight.now, sight.named.zone))
-    return `${verb('planned', 'plan')} for ${day}: ${(changes as Change[]).map((one) => nested.toDo(one, sight)).join('; ')}`
+    return say('engine.planned-for', {
+      tense,
+      day,
+      list: (changes as Change[]).map((one) => nested.toDo(one, sight)).join('; '),
+    })
   },
   record: (change) => change,
 }
@@ -108,14 +114,14 @@ export const runPlanned: ChangeKind<RunPlanned> = {
   decide(draft, { plannedId }) {
     const row = draft.account.get('planned', plannedId)
     if (draft.actor.kind !== 'schedule' || row?.state !== 'waiting' || row.at > draft.now) {
-      return draft.refuse('not-due', 'This is still waiting for its day, or was done already.')
+      return draft.refuse('not-due', say('engine.this-is-still-waiting-for-its-day-or'))
     }
     const decision = whenDue(draft.nested, draft.account, row, draft.now)
     if (decision.problems.length > 0) return draft.update('planned', plannedId, { state: 'refused' })
     draft.takeOver(decision)
     draft.update('planned', plannedId, { state: 'done' })
   },
-  sentence: (_change, _sight, verb) => verb('did what was planned for the day', 'do what is planned for the day'),
+  sentence: (_change, _sight, tense) => say('engine.did-what-was-planned-for-the-day', { tense }),
   record: (change) => change,
 }
 
@@ -136,14 +142,11 @@ export const putDownPlanned: ChangeKind<PutDownPlanned> = {
     const row = draft.account.get('planned', plannedId)
     const isOpen = row && (row.state === 'waiting' || row.state === 'refused')
     if (!isOpen || !draft.sight.seesPlanned(row)) {
-      return draft.refuse(
-        'not-found',
-        'This plan is no longer there; it may have been done or cancelled in the meantime.',
-      )
+      return draft.refuse('not-found', say('engine.this-plan-is-no-longer-there-it-may'))
     }
     draft.update('planned', plannedId, { state: 'put-down' })
   },
-  sentence: (_change, _sight, verb) => verb('cancelled what was planned', 'cancel what is planned'),
+  sentence: (_change, _sight, tense) => say('engine.cancelled-what-was-planned', { tense }),
   record: (change) => change,
 }
 
@@ -161,9 +164,14 @@ function readAll(draft: Draft, plain: readonly object[]): Change[] | undefined {
     const read = draft.nested.read(one, () => '')
     if (read.problems) draft.problems.push(...read.problems)
     else if (draft.nested.mayWait(read.value)) changes.push(read.value)
-    else draft.refuse('cannot-wait', `${NO_WAITING} Leave it out, or apply everything now.`, `/changes/${at}`)
+    else
+      draft.refuse(
+        'cannot-wait',
+        say('engine.leave-it-out-or-apply-everything-now', { noWaiting: noWaiting() }),
+        `/changes/${at}`,
+      )
   }
   return draft.problems.length > 0 ? undefined : changes
 }
 
-const NO_WAITING = 'What holds someone’s name or address, undoes something or is planned itself cannot wait for a day.'
+const noWaiting = () => say('engine.what-holds-someones-name-or-address-undoes')

@@ -9,6 +9,7 @@ import type { Change } from '../kinds.ts'
 import type { Decision } from './decide.ts'
 import type { Actor } from './draft.ts'
 import type { Nested } from './nested.ts'
+import { say } from '../../words/say.ts'
 
 // What waits for a day, as it would be then (model Z4).
 
@@ -20,7 +21,7 @@ export function whenDue(nested: Nested, account: Account, row: PlannedRow, now: 
   const decision = asPlanned.problems.length > 0 ? (byAuthorityThen(nested, account, row, now) ?? asPlanned) : asPlanned
   if (decision.problems.length > 0) return asPlanned
   if (costOf(account, decision.after, now) <= row.costMinor) return decision
-  const sentence = 'It would cost more now than was shown when it was planned.'
+  const sentence = say('engine.it-would-cost-more-now-than-was-shown')
   return { ...decision, problems: [{ code: 'dearer', sentence }] }
 }
 

@@ -22,6 +22,7 @@ import {
 } from './decide.ts'
 import { withWaysOut, type MendableProblem } from '../seats/sold-out.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** What a docket would do, as its actor may see it (model S8, C3). */
 export interface Preview {
@@ -119,8 +120,8 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
 
 function short(waiting: number): Warning[] {
   if (waiting === 0) return []
-  const who = waiting === 1 ? 'One of them' : `${waiting} of them`
-  const sentence = `${who} would have to wait, because there is not enough for everyone: a seat, most likely.`
+  const who = waiting === 1 ? say('engine.one-of-them') : say('engine.of-them', { waiting })
+  const sentence = say('engine.would-have-to-wait-because-there-is-not', { who })
   return [{ code: 'would-wait', sentence }]
 }
 

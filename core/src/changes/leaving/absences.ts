@@ -11,8 +11,9 @@ import { holdSeat } from '../rules/seat-rules.ts'
 import { LeftOut, idFrom, Moment, RowId } from '../engine/shapes.ts'
 import { aboutPerson, atRoot, type Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
-const DECIDES = atRoot('people', 'change', 'decide who is away')
+const DECIDES = atRoot('people', 'change', 'leaving.decide-who-is-away')
 
 export class GoAway {
   @Equals('go-away') type!: 'go-away'
@@ -40,7 +41,7 @@ export const goAway: ChangeKind<GoAway> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'never',
-  needs: aboutPerson('people', 'change', (name) => `set ${name} away`),
+  needs: aboutPerson('people', 'change', (name) => say('leaving.set-away', { name })),
   undo: 'by-its-right',
   preview: 'plain',
   shape: GoAway,
@@ -55,9 +56,14 @@ export const goAway: ChangeKind<GoAway> = {
     if (change.reason) draft.set(person.id, `absence ${row.id}`, change.reason.trim())
     begin(draft, person, row)
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const dates = datesText(change.from, change.until, sight)
-    return `${verb('set', 'set')} that ${sight.personName(change.personId)} is away${dates}${change.keepSeats ? ', seats kept' : ''}`
+    return say('leaving.set-that-is-away-seats-kept', {
+      tense,
+      person: sight.personName(change.personId),
+      dates,
+      hasKeepSeats: Boolean(change.keepSeats),
+    })
   },
   record: withoutReason,
 }
@@ -87,14 +93,15 @@ export const askAway: ChangeKind<AskAway> = {
   fill: (change, newId) => ({ ...change, absenceId: newId(change.absenceId) }),
   decide(draft, change) {
     if (change.personId !== draft.actorId)
-      return draft.refuse('not-yours', 'You can ask only for yourself. The office sets other people away.')
+      return draft.refuse('not-yours', say('leaving.you-can-ask-only-for-yourself-the-office'))
     const person = must(draft.account.get('person', change.personId), 'person')
     const row = absenceOf(draft, change, person)
     if (!row) return
     draft.insert('absence', { ...row, seats: [], state: 'asked', askedById: person.id })
     if (change.reason) draft.set(person.id, `absence ${row.id}`, change.reason.trim())
   },
-  sentence: (change, sight, verb) => `${verb('asked', 'ask')} to be away${datesText(change.from, change.until, sight)}`,
+  sentence: (change, sight, tense) =>
+    say('leaving.asked-to-be-away', { tense, dates: datesText(change.from, change.until, sight) }),
   record: withoutReason,
 }
 
@@ -121,10 +128,7 @@ export const grantAway: ChangeKind<GrantAway> = {
     const asked = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', asked?.personId)
     if (asked?.state !== 'asked' || !person) {
-      return draft.refuse(
-        'not-found',
-        'This request for time away is no longer open; it may have been decided in the meantime.',
-      )
+      return draft.refuse('not-found', say('leaving.this-request-for-time-away-is-no-longer'))
     }
     if (!maySet(draft, person)) return
     const dates = {
@@ -138,8 +142,11 @@ export const grantAway: ChangeKind<GrantAway> = {
     draft.update('absence', absenceId, row)
     begin(draft, person, row)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('granted', 'grant')} ${sight.personName(sight.named.get('absence', change.absenceId)?.personId)} the time away`,
+  sentence: (change, sight, tense) =>
+    say('leaving.granted-the-time-away', {
+      tense,
+      person: sight.personName(sight.named.get('absence', change.absenceId)?.personId),
+    }),
   record: (change) => change,
 }
 
@@ -164,7 +171,7 @@ export const putDownAway: ChangeKind<PutDownAway> = {
   decide(draft, { absenceId }) {
     const row = draft.account.get('absence', absenceId)
     const isOpen = row?.state === 'asked' || (row?.state === 'set' && row.from > draft.now)
-    if (!row || !isOpen) return draft.refuse('not-found', NO_ABSENCE)
+    if (!row || !isOpen) return draft.refuse('not-found', noAbsence())
     const takesBack = row.personId === draft.actorId && row.state === 'asked'
     draft.update('absence', row.id, {
       state: takesBack || row.state === 'set' ? 'put-down' : 'declined',
@@ -178,7 +185,7 @@ export const putDownAway: ChangeKind<PutDownAway> = {
       }
     }
   },
-  sentence: (_change, _sight, verb) => verb('cancel a time away', 'cancel a time away'),
+  sentence: (_change, _sight, tense) => say('leaving.cancel-a-time-away', { tense }),
   record: (change) => change,
 }
 
@@ -204,13 +211,16 @@ export const beginAway: ChangeKind<BeginAway> = {
     const row = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', row?.personId)
     if (draft.actor.kind === 'person' || row?.state !== 'set' || person?.state !== 'active' || row.from > draft.now) {
-      return draft.refuse('not-due', 'No time away begins now.')
+      return draft.refuse('not-due', say('leaving.no-time-away-begins-now'))
     }
     enter(draft, row)
     if (row.until !== null) draft.effects.push({ kind: 'due', at: row.until })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('began', 'begin')} the time away of ${sight.personName(sight.named.get('absence', change.absenceId)?.personId)}`,
+  sentence: (change, sight, tense) =>
+    say('leaving.began-the-time-away-of', {
+      tense,
+      person: sight.personName(sight.named.get('absence', change.absenceId)?.personId),
+    }),
   record: (change) => change,
 }
 
@@ -232,8 +242,8 @@ export const comeBack: ChangeKind<ComeBack> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('people', 'change', 'record that someone came back'),
-  undo: { never: 'They are back. Set them away again instead.' },
+  needs: atRoot('people', 'change', 'leaving.record-that-someone-came-back'),
+  undo: { never: 'leaving.they-are-back-set-them-away-again-instead' },
   preview: 'plain',
   shape: ComeBack,
   fill: (change, newId) => ({ ...change, seedId: newId(change.seedId) }),
@@ -241,17 +251,20 @@ export const comeBack: ChangeKind<ComeBack> = {
     const row = draft.account.get('absence', absenceId)
     const person = draft.account.get('person', row?.personId)
     if (!row || !person || !OPEN.has(row.state) || row.state === 'asked' || row.from > draft.now) {
-      return draft.refuse('not-away', 'They are not away; they may have come back already.')
+      return draft.refuse('not-away', say('leaving.they-are-not-away-they-may-have-come'))
     }
     const isDue = row.until !== null && row.until <= draft.now
-    if (draft.actor.kind !== 'person' && !isDue) return draft.refuse('not-due', 'Nobody is due back now.')
+    if (draft.actor.kind !== 'person' && !isDue) return draft.refuse('not-due', say('leaving.nobody-is-due-back-now'))
     if (!draft.seen('person', person.id, 'person')) return
     draft.update('person', person.id, { state: 'active', awayFrom: null, awayUntil: null })
     const withoutSeats = !giveBack(draft, row, seedId)
     draft.update('absence', row.id, { state: 'over', withoutSeats, until: Math.min(row.until ?? draft.now, draft.now) })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('had', 'have')} ${sight.personName(sight.named.get('absence', change.absenceId)?.personId)} back`,
+  sentence: (change, sight, tense) =>
+    say('leaving.had-back', {
+      tense,
+      person: sight.personName(sight.named.get('absence', change.absenceId)?.personId),
+    }),
   record: (change) => change,
 }
 
@@ -259,11 +272,11 @@ export const comeBack: ChangeKind<ComeBack> = {
 function seenAbsence(draft: Draft, absenceId: Id): AbsenceRow | undefined {
   const row = draft.account.get('absence', absenceId)
   if (row && (row.personId === draft.actorId || draft.sight.depthOf(row.personId) === 'record')) return row
-  draft.refuse('not-found', NO_ABSENCE)
+  draft.refuse('not-found', noAbsence())
   return undefined
 }
 
-const NO_ABSENCE = 'This time away is no longer there; it may have begun or been decided in the meantime.'
+const noAbsence = () => say('leaving.this-time-away-is-no-longer-there-it')
 
 /** Deciding about a time away needs the right to change people; what one asked for oneself is one's own to take back. */
 function mayDecide(draft: Draft, absenceId: Id): readonly Need[] {
@@ -277,11 +290,11 @@ function maySet(draft: Draft, person: PersonRow): boolean {
   const name = draft.account.nameOf(person.id)
   const byOwner = draft.actor.kind !== 'person' || draft.actorPerson?.standing === 'owner'
   if (person.standing === 'owner' && !byOwner) {
-    draft.refuse('owners-only', `${name} is an owner; only an owner can set an owner away.`)
+    draft.refuse('owners-only', say('leaving.is-an-owner-only-an-owner-can-set', { name }))
     return false
   }
   if (!person.signatory) return true
-  draft.refuse('signatory', `${name} is the signatory. Make another owner signatory first.`)
+  draft.refuse('signatory', say('leaving.is-the-signatory-make-another-owner-signatory', { name }))
   return false
 }
 
@@ -328,6 +341,6 @@ function datesText(from: string | null | undefined, until: string | null | undef
   const first =
     begins === undefined || begins <= sight.now
       ? ''
-      : ` from ${momentInWords(begins + 1, zone, sight.now).split(',')[0]}`
-  return first + (ends === undefined ? '' : ` until ${momentInWords(ends, zone, sight.now)}`)
+      : say('leaving.from', { split: momentInWords(begins + 1, zone, sight.now).split(',')[0] ?? '' })
+  return first + (ends === undefined ? '' : say('leaving.until', { moment: momentInWords(ends, zone, sight.now) }))
 }

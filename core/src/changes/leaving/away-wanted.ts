@@ -8,6 +8,7 @@ import { holdingUntil } from '../../seats/holdings.ts'
 import { addMonths, dateOf, monthOf, readMoment, type Instant } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { AskAway, GoAway } from './absences.ts'
+import { say } from '../../words/say.ts'
 
 /** A time away that is to come, under way, or asked for. */
 export const OPEN: ReadonlySet<AbsenceRow['state']> = new Set(['asked', 'set', 'running'])
@@ -16,19 +17,20 @@ export const OPEN: ReadonlySet<AbsenceRow['state']> = new Set(['asked', 'set', '
 export function absenceOf(draft: Draft, change: GoAway | AskAway, person: PersonRow): AbsenceRow | undefined {
   const { account, now } = draft
   const name = account.nameOf(person.id)
-  if (person.state !== 'active') return refused(draft, 'not-here', `${name} is not active, so cannot be set away.`)
+  if (person.state !== 'active')
+    return refused(draft, 'not-here', say('leaving.is-not-active-so-cannot-be-set-away', { name }))
   const from = momentOf(draft, change.from, 'from') ?? now
   const until = momentOf(draft, change.until, 'until') ?? null
   if (draft.problems.length > 0) return undefined
   if (until !== null && until <= from) {
-    return refused(draft, 'dates-backwards', 'The last day is before the first. Choose a later one.', '/until')
+    return refused(draft, 'dates-backwards', say('leaving.the-last-day-is-before-the-first-choose'), '/until')
   }
   const other = account
     .by('absence', 'person', person.id)
     .some((one) => one.id !== change.absenceId && OPEN.has(one.state))
-  if (other) return refused(draft, 'away-already', `${name} already has a time away. Cancel that one first.`)
+  if (other) return refused(draft, 'away-already', say('leaving.already-has-a-time-away-cancel-that-one', { name }))
   if ((openDeparture(account, person.id)?.at ?? Infinity) <= from) {
-    return refused(draft, 'leaves-first', `${name} leaves before that. Choose earlier days.`)
+    return refused(draft, 'leaves-first', say('leaving.leaves-before-that-choose-earlier-days', { name }))
   }
   const substituteId = substituteOf(draft, change.substituteId ?? null, person.id)
   if (draft.problems.length > 0) return undefined
@@ -51,11 +53,11 @@ function momentOf(draft: Draft, text: string | null | undefined, field: 'from' |
   if (!text) return undefined
   const at = readMoment(text, draft.account.zone, field === 'from' ? 'beginning' : 'end')
   if (at === undefined)
-    return refused(draft, 'bad-date', `“${text}” is not a date. Write it as 2026-06-19.`, `/${field}`)
+    return refused(draft, 'bad-date', say('leaving.is-not-a-date-write-it-as-2026', { text }), `/${field}`)
   // Today as a first day is now, however many hours the day has (model Z1).
   const today = field === 'from' && text === dateOf(draft.now, draft.account.zone)
   if (at < draft.now && !today)
-    return refused(draft, 'date-past', `${text} has passed. Choose a later day.`, `/${field}`)
+    return refused(draft, 'date-past', say('leaving.has-passed-choose-a-later-day', { text }), `/${field}`)
   return Math.max(at, draft.now)
 }
 
@@ -64,9 +66,13 @@ function substituteOf(draft: Draft, id: Id | null, personId: Id): Id | null {
   const person = draft.seen('person', id, 'person')
   if (!person) return null
   if (id === personId)
-    draft.refuse('themselves', 'People cannot stand in for themselves. Choose someone else.', '/substituteId')
+    draft.refuse('themselves', say('leaving.people-cannot-stand-in-for-themselves-choose'), '/substituteId')
   else if (!isPresent(person, draft.now)) {
-    draft.refuse('not-in', `${draft.account.nameOf(id)} is not active. Choose someone who is.`, '/substituteId')
+    draft.refuse(
+      'not-in',
+      say('leaving.is-not-active-choose-someone-who-is', { name: draft.account.nameOf(id) }),
+      '/substituteId',
+    )
   }
   return id
 }

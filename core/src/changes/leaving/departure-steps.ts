@@ -13,6 +13,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 // What is done for a departure once its doors are shut: settled by hand, noted as products answer, closed when all is.
 
@@ -33,8 +34,8 @@ export const settleStep: ChangeKind<SettleStep> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('people', 'change', 'do the steps of a departure'),
-  undo: { never: 'A step that was done stays done.' },
+  needs: atRoot('people', 'change', 'leaving.do-the-steps-of-a-departure'),
+  undo: { never: 'leaving.a-step-that-was-done-stays-done' },
   preview: 'plain',
   shape: SettleStep,
   fill: (change) => change,
@@ -42,22 +43,21 @@ export const settleStep: ChangeKind<SettleStep> = {
     const step = draft.account.get('step', change.stepId)
     const departure = draft.account.get('departure', step?.departureId)
     if (!step || !departure || draft.sight.depthOf(departure.personId) !== 'record') {
-      return draft.refuse('not-found', 'This step is no longer open; it may have been done in the meantime.')
+      return draft.refuse('not-found', say('leaving.this-step-is-no-longer-open-it-may'))
     }
     if (step.state === 'done' || step.state === 'let-go') {
-      return draft.refuse('settled', 'This step is already done.')
+      return draft.refuse('settled', say('leaving.this-step-is-already-done'))
     }
     const inProduct = step.kind === 'things' || step.kind === 'close'
     if (change.how === 'done' && step.kind === 'close') {
-      return draft.refuse(
-        'read-back',
-        'An account in a product counts as closed only when the product says so. Try again instead.',
-      )
+      return draft.refuse('read-back', say('leaving.an-account-in-a-product-counts-as-closed'))
     }
     if (step.kind === 'task' && change.how !== 'let-go') {
       return draft.refuse(
         'by-hand',
-        `Close the account in ${productName(step.subject, draft.sight)} and confirm that there.`,
+        say('leaving.close-the-account-in-and-confirm-that-there', {
+          productName: productName(step.subject, draft.sight),
+        }),
       )
     }
     if (change.how === 'again' || (change.how === 'pass' && inProduct)) {
@@ -69,9 +69,9 @@ export const settleStep: ChangeKind<SettleStep> = {
     } else draft.update('step', step.id, { state: change.how, doneAt: draft.now, note: null })
     draft.effects.push({ kind: 'go-on-leaving', departureId: departure.id })
   },
-  sentence: (change, sight, verb) => {
+  sentence: (change, sight, tense) => {
     const step = sight.named.get('step', change.stepId)
-    return `${verb('did', 'do')} a step of ${leaverOf(step?.departureId, sight)}’s departure`
+    return say('leaving.did-a-step-of-s-departure', { tense, leaver: leaverOf(step?.departureId, sight) })
   },
   record: (change) => change,
 }
@@ -97,21 +97,22 @@ export const noteSteps: ChangeKind<NoteSteps> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'It says what a product answered, and stays.' },
+  undo: { never: 'leaving.it-says-what-a-product-answered-and-stays' },
   preview: 'plain',
   shape: NoteSteps,
   fill: (change) => change,
   decide(draft, { departureId, steps }) {
-    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what the products answer is noted so.')
+    if (draft.actor.kind === 'person')
+      return draft.refuse('not-yours', say('leaving.only-what-the-products-answer-is-noted-so'))
     for (const { stepId, state, note = null } of steps) {
       const step = draft.account.get('step', stepId)
-      if (step?.departureId !== departureId) return draft.refuse('not-found', 'There is no such step.')
+      if (step?.departureId !== departureId) return draft.refuse('not-found', say('leaving.there-is-no-such-step'))
       if (step.state === 'done' || step.state === 'let-go') continue
       draft.update('step', stepId, { state, note: note ?? null, doneAt: state === 'done' ? draft.now : null })
     }
   },
-  sentence: (change, sight, verb) =>
-    `${verb('went on with', 'go on with')} ${leaverOf(change.departureId, sight)}’s departure`,
+  sentence: (change, sight, tense) =>
+    say('leaving.went-on-with-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
 }
 
@@ -131,23 +132,24 @@ export const closeDeparture: ChangeKind<CloseDeparture> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'A record that was signed stays.' },
+  undo: { never: 'leaving.a-record-that-was-signed-stays' },
   preview: 'plain',
   shape: CloseDeparture,
   fill: (change) => change,
   decide(draft, { departureId }) {
     if (draft.actor.kind === 'person')
-      return draft.refuse('not-yours', 'The record can be signed when all other steps are done.')
+      return draft.refuse('not-yours', say('leaving.the-record-can-be-signed-when-all-other'))
     const row = draft.account.get('departure', departureId)
     const steps = stepsOf(draft.account, departureId)
-    if (row?.state !== 'running' || !isSettled(steps)) return draft.refuse('not-settled', 'One step is still open.')
+    if (row?.state !== 'running' || !isSettled(steps))
+      return draft.refuse('not-settled', say('leaving.one-step-is-still-open'))
     for (const step of steps) {
       if (step.kind === 'record') draft.update('step', step.id, { state: 'done', doneAt: draft.now })
     }
     draft.update('departure', departureId, { state: 'done' })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('signed', 'sign')} the record of ${leaverOf(change.departureId, sight)}’s departure`,
+  sentence: (change, sight, tense) =>
+    say('leaving.signed-the-record-of-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
 }
 
@@ -174,18 +176,19 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'It says what a product answered, and stays.' },
+  undo: { never: 'leaving.it-says-what-a-product-answered-and-stays' },
   preview: 'plain',
   shape: ReopenDeparture,
   fill: (change) => change,
   decide(draft, { departureId, steps }) {
-    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what the products answer is noted so.')
+    if (draft.actor.kind === 'person')
+      return draft.refuse('not-yours', say('leaving.only-what-the-products-answer-is-noted-so'))
     const row = draft.account.get('departure', departureId)
     const hasLeft = draft.account.get('person', row?.personId)?.state === 'left'
     const all = stepsOf(draft.account, departureId)
     const again = steps.filter(({ stepId }) => all.some(({ id, state }) => id === stepId && state === 'done'))
     if (!row || !hasLeft || (row.state !== 'done' && row.state !== 'running') || again.length === 0) {
-      return draft.refuse('not-done', 'Nothing of this departure was done.')
+      return draft.refuse('not-done', say('leaving.nothing-of-this-departure-was-done'))
     }
     for (const { stepId, note } of again) draft.update('step', stepId, { state: 'blocked', note, doneAt: null })
     for (const step of all) {
@@ -195,7 +198,7 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
     if (row.state === 'done') draft.update('departure', departureId, { state: 'running' })
   },
   sentence: (change, sight) =>
-    `found an account open again after ${leaverOf(change.departureId, sight)}’s departure was done`,
+    say('leaving.found-an-account-open-again-after-s-departure', { leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
 }
 

@@ -26,6 +26,7 @@ import { givenOnItsDay, shutDoors } from './shut-doors.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
 export class HandoverWanted {
@@ -50,7 +51,7 @@ export class HandoversWanted {
   @Handovers() handovers?: HandoverWanted[]
 }
 
-const CHANGES_DEPARTURE = atRoot('people', 'change', 'change a departure')
+const CHANGES_DEPARTURE = atRoot('people', 'change', 'leaving.change-a-departure')
 
 export class PlanDeparture {
   @Equals('plan-departure') type!: 'plan-departure'
@@ -85,12 +86,12 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
     if (!person) return
     const name = draft.account.nameOf(person.id)
     if (openDeparture(draft.account, person.id)) {
-      return draft.refuse('planned-already', `${name}’s departure is already planned. Change that plan instead.`)
+      return draft.refuse('planned-already', say('leaving.s-departure-is-already-planned-change-that', { name }))
     }
     const at = instantOf(draft, change.at)
     if (at === undefined) return
     if (person.engagementFrom !== null && at <= person.engagementFrom && at > draft.now) {
-      return draft.refuse('dates-backwards', `${name} starts only after that. Choose a later time.`, '/at')
+      return draft.refuse('dates-backwards', say('leaving.starts-only-after-that-choose-a-later-time', { name }), '/at')
     }
     const handovers = handoversOf(draft, person.id, change.handovers ?? [])
     if (draft.problems.length > 0) return
@@ -101,11 +102,15 @@ export const planDeparture: ChangeKind<PlanDeparture> = {
     if (at <= draft.now) shutDoors(draft, change.departureId)
     else draft.effects.push({ kind: 'due', at })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const name = sight.personName(change.personId)
     const at = change.at ? readMoment(change.at, sight.named.zone, 'end') : undefined
-    if (at === undefined) return `${verb('ended', 'end')} the access of ${name}`
-    return `${verb('planned', 'plan')} the departure of ${name}: ${momentInWords(at, sight.named.zone, sight.now)}`
+    if (at === undefined) return say('leaving.ended-the-access-of-2', { tense, name })
+    return say('leaving.planned-the-departure-of', {
+      tense,
+      name,
+      moment: momentInWords(at, sight.named.zone, sight.now),
+    })
   },
   record: (change) => change,
 }
@@ -142,8 +147,8 @@ export const changeDeparture: ChangeKind<ChangeDeparture> = {
     setEnd(draft, row.personId, at, row.engagementBefore)
     draft.effects.push({ kind: 'due', at })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('changed', 'change')} the plan of ${leaverOf(change.departureId, sight)}’s departure`,
+  sentence: (change, sight, tense) =>
+    say('leaving.changed-the-plan-of-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
 }
 
@@ -171,8 +176,8 @@ export const putDownDeparture: ChangeKind<PutDownDeparture> = {
     draft.update('departure', row.id, { state: 'put-down' })
     setEnd(draft, row.personId, null, row.engagementBefore)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('cancelled', 'cancel')} ${leaverOf(change.departureId, sight)}’s departure`,
+  sentence: (change, sight, tense) =>
+    say('leaving.cancelled-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
 }
 
@@ -202,15 +207,15 @@ export const runDeparture: ChangeKind<RunDeparture> = {
   decide(draft, { departureId }) {
     const row = draft.account.get('departure', departureId)
     if (row?.state !== 'planned') {
-      return draft.refuse('not-found', 'This departure cannot be started; it may be running already.')
+      return draft.refuse('not-found', say('leaving.this-departure-cannot-be-started-it-may-be'))
     }
     if (draft.actor.kind === 'person') {
       if (!mayEnd(draft, row.personId)) return
-    } else if (row.at > draft.now) return draft.refuse('not-due', 'This departure is not due yet.')
+    } else if (row.at > draft.now) return draft.refuse('not-due', say('leaving.this-departure-is-not-due-yet'))
     shutDoors(draft, departureId)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('ended', 'end')} all access for ${leaverOf(change.departureId, sight)}’s departure`,
+  sentence: (change, sight, tense) =>
+    say('leaving.ended-all-access-for-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
 }
 
@@ -240,17 +245,18 @@ export const answerHandover: ChangeKind<AnswerHandover> = {
     const found = row?.handovers.find((one) => one.what === what && one.id === id)
     const isTheirs = found?.taker?.kind === 'person' && found.taker.id === draft.actorId
     if (row?.state !== 'planned' || !found || !isTheirs) {
-      return draft.refuse(
-        'not-found',
-        'There is nothing here for you to take over; it may have changed in the meantime.',
-      )
+      return draft.refuse('not-found', say('leaving.there-is-nothing-here-for-you-to-take'))
     }
     const proposer = row.plannerId ? { kind: 'person' as const, id: row.plannerId } : null
     const answered: Handover = accept ? { ...found, accepted: true } : { ...found, taker: proposer, acceptBy: null }
     draft.update('departure', row.id, { handovers: row.handovers.map((one) => (one === found ? answered : one)) })
   },
-  sentence: (change, sight, verb) =>
-    `${change.accept ? verb('took', 'take') : verb('refused to take', 'refuse to take')} over what is ${leaverOf(change.departureId, sight)}’s`,
+  sentence: (change, sight, tense) =>
+    say('leaving.took-over-what-is-s', {
+      hasAccept: Boolean(change.accept),
+      tense,
+      leaver: leaverOf(change.departureId, sight),
+    }),
   record: (change) => change,
 }
 
@@ -269,8 +275,9 @@ export function leaverOf(departureId: Id | undefined, sight: Sight): string {
 function instantOf(draft: Draft, text: string | null | undefined): Instant | undefined {
   if (!text) return draft.now
   const at = readMoment(text, draft.account.zone, 'end')
-  if (at === undefined) draft.refuse('bad-date', `“${text}” is not a time. Write it as 2026-06-19T17:00.`, '/at')
-  else if (at < draft.now) draft.refuse('date-past', `${text} has passed. Choose a later time, or now.`, '/at')
+  if (at === undefined) draft.refuse('bad-date', say('leaving.is-not-a-time-write-it-as-2026', { text }), '/at')
+  else if (at < draft.now)
+    draft.refuse('date-past', say('leaving.has-passed-choose-a-later-time-or-now', { text }), '/at')
   else return at
   return undefined
 }
@@ -280,7 +287,7 @@ function plannedRow(draft: Draft, departureId: Id): DepartureRow | undefined {
   if (row?.state === 'planned' && draft.sight.depthOf(row.personId) === 'record') {
     return mayEnd(draft, row.personId) ? row : undefined
   }
-  draft.refuse('not-found', 'This departure is no longer planned; it may be running or cancelled by now.')
+  draft.refuse('not-found', say('leaving.this-departure-is-no-longer-planned-it-may'))
   return undefined
 }
 
@@ -298,12 +305,12 @@ function handoversOf(draft: Draft, personId: Id, wanted: readonly HandoverWanted
     const taker = takerOf(draft, one.what, one, path)
     if (!taker) return []
     if (taker.id === personId) {
-      draft.refuse('themselves', 'The person who leaves cannot take it over. Choose someone else.', path)
+      draft.refuse('themselves', say('leaving.the-person-who-leaves-cannot-take-it-over'), path)
       return []
     }
     const acceptBy = one.acceptBy ? (readMoment(one.acceptBy, draft.account.zone, 'end') ?? null) : null
     if (acceptBy !== null && acceptBy <= draft.now)
-      draft.refuse('date-past', 'That time has passed. Choose a later one.', path)
+      draft.refuse('date-past', say('leaving.that-time-has-passed-choose-a-later-one'), path)
     return [{ what: one.what, id: one.id, taker, acceptBy, accepted: false }]
   })
 }
@@ -320,13 +327,13 @@ export function takerOf(
     draft.refuse(code, sentence, path)
     return undefined
   }
-  if (!takerId) return refuse('no-taker', 'Choose who takes it over.')
+  if (!takerId) return refuse('no-taker', say('leaving.choose-who-takes-it-over'))
   if (!lookup(TAKERS, what)?.by.includes(kind))
-    return refuse('wrong-taker', `A ${kind} cannot take this over; choose a person.`)
+    return refuse('wrong-taker', say('leaving.a-cannot-take-this-over-choose-a-person', { kind }))
   if (kind === 'group') {
     return draft.account.get('group', takerId)
       ? { kind, id: takerId }
-      : refuse('not-found', 'There is no such group here.')
+      : refuse('not-found', say('leaving.there-is-no-such-group-here'))
   }
   if (kind === 'place') {
     const place = draft.seen('place', takerId, 'place')
@@ -335,7 +342,7 @@ export function takerOf(
   const person = draft.seen('person', takerId, 'person')
   if (!person) return undefined
   if (!isPresent(person, draft.now)) {
-    return refuse('not-in', `${draft.account.nameOf(takerId)} is not active. Choose someone who is.`)
+    return refuse('not-in', say('leaving.is-not-active-choose-someone-who-is', { name: draft.account.nameOf(takerId) }))
   }
   return { kind, id: takerId }
 }

@@ -11,6 +11,7 @@ import { maySteer } from '../offers/offers.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class HandOver {
   @Equals('hand-over') type!: 'hand-over'
@@ -37,12 +38,12 @@ export const handOver: ChangeKind<HandOver> = {
     const ownerId = ownerOf(draft, what, id)
     if (ownerId === draft.actorId) return []
     if (ownerId === undefined) {
-      draft.refuse('not-found', NO_THING)
+      draft.refuse('not-found', noThing())
       return []
     }
-    return atRoot('people', 'change', 'hand over what belongs to someone else')(draft)
+    return atRoot('people', 'change', 'leaving.hand-over-what-belongs-to-someone-else')(draft)
   },
-  undo: { never: 'Hand it over again instead.' },
+  undo: { never: 'leaving.hand-it-over-again-instead' },
   preview: 'plain',
   shape: HandOver,
   fill: (change) => change,
@@ -51,10 +52,10 @@ export const handOver: ChangeKind<HandOver> = {
     if (!taker) return
     const name = draft.account.nameOf(toId)
     if (!isPresent(taker, draft.now))
-      return draft.refuse('not-in', `${name} is not active. Choose someone who is.`, '/toId')
+      return draft.refuse('not-in', say('leaving.is-not-active-choose-someone-who-is', { name }), '/toId')
     const ownerId = ownerOf(draft, what, id)
-    if (!ownerId) return draft.refuse('not-found', NO_THING)
-    if (ownerId === toId) return draft.refuse('no-change', `It already belongs to ${name}.`, '/toId')
+    if (!ownerId) return draft.refuse('not-found', noThing())
+    if (ownerId === toId) return draft.refuse('no-change', say('leaving.it-already-belongs-to', { name }), '/toId')
     if (what === 'invitation') maySteer(draft, must(draft.account.get('offer', id), 'offer'))
     else if (toId !== draft.actorId) draft.problems.push(...beyondOwn(draft, what, id))
     if (draft.problems.length > 0) return
@@ -62,8 +63,8 @@ export const handOver: ChangeKind<HandOver> = {
     else if (what === 'link') draft.update('link', id, { makerId: toId })
     else draft.update('planned', id, { plannerId: toId, authorityHeld: false })
   },
-  sentence: ({ what, id, toId }, sight, verb) =>
-    `${verb('handed', 'hand')} ${nameOf(what, id, sight)} over to ${sight.personName(toId)}`,
+  sentence: ({ what, id, toId }, sight, tense) =>
+    say('leaving.handed-over-to', { tense, name: nameOf(what, id, sight), person: sight.personName(toId) }),
   record: (change) => change,
 }
 
@@ -77,7 +78,7 @@ function beyondOwn(draft: Draft, what: 'link' | 'plan', id: Id): Problem[] {
   return draft.nested.decide(account, plan.changes as Change[], actor, plan.at).problems
 }
 
-const NO_THING = 'This is no longer there to hand over; it may have changed in the meantime.'
+const noThing = () => say('leaving.this-is-no-longer-there-to-hand-over')
 
 /** Whose it is, of what is still open. */
 function ownerOf(draft: Draft, what: HandOver['what'], id: Id): Id | undefined {
@@ -99,6 +100,9 @@ function ownerOf(draft: Draft, what: HandOver['what'], id: Id): Id | undefined {
 }
 
 function nameOf(what: HandOver['what'], id: Id, sight: Sight): string {
-  if (what === 'invitation') return `the invitation to ${sight.personName(sight.named.get('offer', id)?.personId)}`
-  return what === 'link' ? `the link “${sight.named.get('link', id)?.name ?? ''}”` : 'what is planned'
+  if (what === 'invitation')
+    return say('leaving.the-invitation-to', { person: sight.personName(sight.named.get('offer', id)?.personId) })
+  return what === 'link'
+    ? say('leaving.the-link', { link: sight.named.get('link', id)?.name ?? '' })
+    : say('leaving.what-is-planned')
 }

@@ -12,11 +12,12 @@ import { settleSeats } from '../rules/seat-rules.ts'
 import { RowId } from '../engine/shapes.ts'
 import { aboutPerson } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** Why a departure whose doors are shut is not undone (model C4). */
-export const NO_WAY_BACK = 'A departure cannot be undone. Invite them again.'
+export const NO_WAY_BACK = 'leaving.a-departure-cannot-be-undone-invite-them'
 
-export const ENDS_ACCESS = aboutPerson('people', 'change', (name) => `end the access of ${name}`)
+export const ENDS_ACCESS = aboutPerson('people', 'change', (name) => say('leaving.end-the-access-of', { name }))
 
 export class Leave {
   @Equals('leave') type!: 'leave'
@@ -43,13 +44,14 @@ export const leave: ChangeKind<Leave> = {
     const person = mayEnd(draft, change.personId)
     if (person) shut(draft, person.id)
   },
-  sentence: (change, sight, verb) => `${verb('ended', 'end')} the access of ${sight.personName(change.personId)}`,
+  sentence: (change, sight, tense) =>
+    say('leaving.ended-the-access-of', { tense, person: sight.personName(change.personId) }),
   record: (change) => change,
 }
 
 /** Whose doors shut as soon as it is applied. */
 export function signedOut(personId: Id, sight: Sight): Warning[] {
-  const sentence = `${sight.personName(personId)} is signed out everywhere at once. You can rehire them later.`
+  const sentence = say('leaving.is-signed-out-everywhere-at-once-you-can', { person: sight.personName(personId) })
   return [{ code: 'sessions', sentence }]
 }
 
@@ -59,13 +61,13 @@ export function mayEnd(draft: Draft, personId: Id): PersonRow | undefined {
   if (!person) return undefined
   const name = draft.account.nameOf(person.id)
   if (person.standing === 'owner' && draft.actorPerson?.standing !== 'owner' && draft.actor.kind === 'person') {
-    draft.refuse('owners-only', `${name} is an owner. Only an owner can end an owner’s access.`)
+    draft.refuse('owners-only', say('leaving.is-an-owner-only-an-owner-can-end', { name }))
   } else if (person.state !== 'active' && person.state !== 'away') {
-    draft.refuse('not-here', `${name} is no longer active, or not active yet.`)
+    draft.refuse('not-here', say('leaving.is-no-longer-active-or-not-active-yet', { name }))
   } else if (draft.account.by('person', 'standing', 'owner').filter(isIn).length === 1 && person.standing === 'owner') {
-    draft.refuse('last-owner', `${name} is the last owner. Make someone else an owner first.`)
+    draft.refuse('last-owner', say('leaving.is-the-last-owner-make-someone-else-an', { name }))
   } else if (person.signatory) {
-    draft.refuse('signatory', `${name} is the signatory. Make another owner signatory first.`)
+    draft.refuse('signatory', say('leaving.is-the-signatory-make-another-owner-signatory', { name }))
   } else return person
   return undefined
 }

@@ -16,6 +16,7 @@ import type { Change } from '../kinds.ts'
 import { shut } from './leave.ts'
 import { idFrom } from '../engine/shapes.ts'
 import { entryAt, must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /**
  * The doors shut, whatever else (model X4): what can be handed over is, by the rights of the person who planned it,
@@ -107,7 +108,7 @@ export function tryPassing(
 ): { decision: Decision | null; note: string | null } {
   const person = account.get('person', taker.id)
   if (taker.kind === 'person' && !(person && isPresent(person, now)))
-    return { decision: null, note: must(BLOCKED['not-in'], 'entry of BLOCKED') }
+    return { decision: null, note: blockedText('not-in') }
   const changes: Change[] = []
   const hang = { kind: thing.what as HangKind, id: thing.id }
   const dated = from === undefined ? {} : { from: whenText(from, account.zone, 'beginning') }
@@ -118,7 +119,7 @@ export function tryPassing(
   }
   const decision = nested.decide(account, changes, actor, now)
   const [problem] = decision.problems.filter(({ code }) => code !== 'given-already')
-  if (problem) return { decision: null, note: BLOCKED[problem.code] ?? must(BLOCKED.other, 'other') }
+  if (problem) return { decision: null, note: blockedText(problem.code) }
   return { decision: decision.problems.length === 0 ? decision : null, note: null }
 }
 
@@ -144,10 +145,10 @@ export const AFTER_STEPS = 100_000
 const MOST_CHANGES = 500
 
 /** Why a step is blocked, in words that name nobody: anyone who looks may not see who it is about (model D5). */
-export const BLOCKED: Readonly<Record<string, string>> = {
-  'not-in': 'The person who was to take it over is no longer active.',
-  'not-active': 'The person who planned it is no longer active.',
-  other: 'The person who planned it no longer has the right to hand it over.',
+export function blockedText(code: string): string {
+  if (code === 'not-in') return say('leaving.the-person-who-was-to-take-it-over')
+  if (code === 'not-active') return say('leaving.the-person-who-planned-it-is-no-longer')
+  return say('leaving.the-person-who-planned-it-no-longer-has')
 }
 
 /** Naming an approver is changing the role or place: by the rights of its planner, and no actor names themselves (model V5, D2). */
@@ -156,12 +157,12 @@ function passApproval(draft: Draft, id: Id, row: DepartureRow, taker: Taker): st
   const named = rowNaming(draft.account, personId, id)
   const person = draft.account.get('person', taker.id)
   if (!named) return null
-  if (!person || !isPresent(person, draft.now)) return must(BLOCKED['not-in'], 'entry of BLOCKED')
+  if (!person || !isPresent(person, draft.now)) return blockedText('not-in')
   const planner = plannerOf(row, draft.actor)
   if (planner.kind === 'person') {
     const mayName = mayNameApprovers(new Sight(draft.account, planner.personId, draft.now), named)
     const isOwner = draft.account.get('person', planner.personId)?.standing === 'owner'
-    if (!mayName || (taker.id === planner.personId && !isOwner)) return must(BLOCKED.other, 'other')
+    if (!mayName || (taker.id === planner.personId && !isOwner)) return blockedText('other')
   }
   draft.update(named.table, id, {
     approvers: replaceApprover(must(named.row.approvers, 'approvers'), personId, taker.id),

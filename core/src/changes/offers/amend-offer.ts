@@ -13,6 +13,7 @@ import { aSeat } from '../seats/seat-words.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, RowId, RowIds, When } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
+import { say } from '../../words/say.ts'
 
 export class AmendOffer {
   @Equals('amend-offer') type!: 'amend-offer'
@@ -49,7 +50,7 @@ export const amendOffer: ChangeKind<AmendOffer> = {
   actor: 'active',
   day: 'docket',
   needs(draft, { offerId, grants }) {
-    const steers = steersOffer('change this invitation')(draft, { offerId })
+    const steers = steersOffer('offers.change-this-invitation')(draft, { offerId })
     const offer = draft.account.get('offer', offerId)
     const person = draft.account.get('person', offer?.personId)
     if (!offer || !person || draft.problems.length > 0) return steers
@@ -94,19 +95,24 @@ export const amendOffer: ChangeKind<AmendOffer> = {
       draft.update('person', person.id, {})
     }
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const gives = [
       ...(change.grants ?? []).map((one) => {
         const period = periodText(one.from, one.until, sight)
-        return `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}${period}`
+        return say('offers.at-2', { role: roleText(one.roleId, sight), place: sight.placeName(one.placeId), period })
       }),
       ...(change.seats ?? []).map((seat) => aSeat(seat, sight)),
-      ...(change.groupIds ?? []).map((id) => `the group ${sight.named.get('group', id)?.name ?? ''}`),
+      ...(change.groupIds ?? []).map((id) =>
+        say('offers.the-group', { group: sight.named.get('group', id)?.name ?? '' }),
+      ),
     ]
     const { engagementUntil: until } = change
-    const end = until === undefined ? '' : `, last day ${until === null ? 'none' : dayText(until, sight)}`
-    const what = gives.length > 0 ? `, now offering ${gives.join(' and ')}` : ''
-    return `${verb('changed', 'change')} the invitation of ${invitedOf(change.offerId, sight)}${what}${end}`
+    const end =
+      until === undefined
+        ? ''
+        : say('offers.last-day', { day: until === null ? say('offers.none') : dayText(until, sight) })
+    const what = gives.length > 0 ? say('offers.now-offering', { list: gives.join(say('offers.and')) }) : ''
+    return say('offers.changed-the-invitation-of', { tense, invited: invitedOf(change.offerId, sight), what, end })
   },
   record: ({ line, ...rest }) => (line === undefined ? rest : { ...rest, personal: ['invitationLine'] }),
 }
@@ -121,7 +127,8 @@ function hiddenOf(draft: Draft, offer: OfferRow): OfferRow['grants'] {
 function grantsOf(draft: Draft, { grants }: AmendOffer, offer: OfferRow): OfferRow['grants'] {
   if (grants === undefined) return offer.grants
   const wanted = grants.map(({ grantId, roleId, placeId, from, until }, at) => {
-    if (!draft.account.get('role', roleId)) draft.refuse('not-found', 'There is no such role here.', `/grants/${at}`)
+    if (!draft.account.get('role', roleId))
+      draft.refuse('not-found', say('offers.there-is-no-such-role-here'), `/grants/${at}`)
     const period = draft.period(from, until)
     const before = offer.grants.find((one) => one.roleId === roleId && one.placeId === placeId)
     return {
@@ -140,7 +147,7 @@ function seatsOf(draft: Draft, { seats }: AmendOffer, offer: OfferRow): OfferRow
     const before = offer.seats.find((one) => one.product === product && one.seatType === seatType)
     if (before && Boolean(before.own) === Boolean(own)) return before
     if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
-      draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}.`, `/seats/${at}`)
+      draft.refuse('no-such-seat', say('offers.there-is-no-seat-type', { product, seatType }), `/seats/${at}`)
     }
     return offeredSeat(seat)
   })

@@ -19,6 +19,7 @@ import { giveOffered, releaseOffered, tellSponsor, withdrawsOffer } from './offe
 import { takeUpRecorded } from '../people/record-person.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { aboutPerson } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class Withdraw {
   @Equals('withdraw') type!: 'withdraw'
@@ -42,7 +43,7 @@ export const withdraw: ChangeKind<Withdraw> = {
     const offer = draft.seen('offer', change.offerId, 'invitation')
     if (!offer) return
     if (offer.state !== 'live' && offer.state !== 'dead') {
-      return draft.refuse('not-live', 'This invitation is no longer open.')
+      return draft.refuse('not-live', say('offers.this-invitation-is-no-longer-open'))
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
     releaseOffered(draft, offer)
@@ -51,8 +52,8 @@ export const withdraw: ChangeKind<Withdraw> = {
       draft.update('person', person.id, { state: 'withdrawn' })
     }
   },
-  sentence: (change, sight, verb) =>
-    `${verb('withdrew', 'withdraw')} the invitation to ${invitedName(change.offerId, sight)}`,
+  sentence: (change, sight, tense) =>
+    say('offers.withdrew-the-invitation-to', { tense, invitedName: invitedName(change.offerId, sight) }),
   record: (change) => change,
 }
 
@@ -82,7 +83,7 @@ export const accept: ChangeKind<Accept> = {
   actor: 'newcomer',
   day: 'never',
   needs: 'own',
-  undo: { never: 'Someone who accepted is in. End their access instead.' },
+  undo: { never: 'offers.someone-who-accepted-is-in-end-their-access' },
   preview: 'plain',
   shape: Accept,
   fill: (change) => change,
@@ -92,20 +93,17 @@ export const accept: ChangeKind<Accept> = {
     const isOpen = offer?.state === 'live' && offer.expiresAt > draft.now
     const isTheirs = draft.actor.kind !== 'person' || person?.id === draft.actorId
     if (!offer || !person || !isOpen || !isTheirs || !(person.state === 'invited' || isOnRecord(person))) {
-      return draft.refuse(
-        'offer-dead',
-        'This invitation is no longer open. Ask the person who invited you for a new one.',
-      )
+      return draft.refuse('offer-dead', say('offers.this-invitation-is-no-longer-open-ask-the'))
     }
     if (change.revision !== undefined && change.revision !== offer.revision) {
-      return draft.refuse('offer-changed', 'This invitation was changed while you read it. Read it again first.')
+      return draft.refuse('offer-changed', say('offers.this-invitation-was-changed-while-you-read-it'))
     }
     answerAsked(draft, person.id, change.texts ?? [])
     if (draft.problems.length > 0) return
     const whoId = takeUp(draft, change, offer, person)
     if (draft.problems.length === 0) tellSponsor(draft, offer, whoId)
   },
-  sentence: (_change, _sight, verb) => `${verb('accepted', 'accept')} their invitation`,
+  sentence: (_change, _sight, tense) => say('offers.accepted-their-invitation', { tense }),
   record: ({ loginEmail: _email, texts, ...rest }) => ({ ...rest, personal: ['loginEmail', ...personalOf({ texts })] }),
 }
 
@@ -143,7 +141,8 @@ const HERE: ReadonlySet<PersonState> = new Set(['active', 'away', 'waiting'])
 function answerAsked(draft: Draft, personId: Id, texts: readonly FieldText[]): void {
   const given = new Set(texts.filter(({ text }) => text?.trim()).map(({ fieldId }) => fieldId))
   for (const field of draft.account.all('field')) {
-    if (field.asked && !given.has(field.id)) draft.refuse('asked', `Enter ${field.name}; the office needs it.`)
+    if (field.asked && !given.has(field.id))
+      draft.refuse('asked', say('offers.enter-the-office-needs-it', { field: field.name }))
   }
   const wanted = texts.filter(({ fieldId }) => draft.account.get('field', fieldId)?.asked)
   setTexts(draft, personId, wanted)
@@ -189,11 +188,11 @@ export const admit: ChangeKind<Admit> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: aboutPerson('people', 'change', () => 'admit people'),
-  undo: { never: 'An admission cannot be undone. End their access instead.' },
+  needs: aboutPerson('people', 'change', () => say('offers.admit-people')),
+  undo: { never: 'offers.an-admission-cannot-be-undone-end-their' },
   preview: {
     lasting() {
-      return [{ code: 'admission', sentence: 'An admission cannot be undone. You can only end their access.' }]
+      return [{ code: 'admission', sentence: say('offers.an-admission-cannot-be-undone-you-can-only') }]
     },
   },
   shape: Admit,
@@ -203,7 +202,10 @@ export const admit: ChangeKind<Admit> = {
     if (!person) return
     const isIn = offersWaiting(draft.account, person, draft.now).length > 0
     if (person.state !== 'waiting' && !isIn) {
-      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)
+      return draft.refuse(
+        'not-waiting',
+        say('offers.is-no-longer-waiting-to-be-admitted', { name: draft.account.nameOf(person.id) }),
+      )
     }
     if (isIn) draft.set(person.id, 'invitedAs', null)
     draft.update('person', person.id, isIn ? {} : { state: 'active' })
@@ -213,7 +215,7 @@ export const admit: ChangeKind<Admit> = {
       if (draft.actorId) giveOffered(draft, offer, draft.actorId)
     }
   },
-  sentence: (change, sight, verb) => `${verb('admitted', 'admit')} ${sight.personName(change.personId)}`,
+  sentence: (change, sight, tense) => say('offers.admitted', { tense, what: sight.personName(change.personId) }),
   record: (change) => change,
 }
 

@@ -14,6 +14,7 @@ import type { Invite } from './invite.ts'
 import { placeByReference } from '../places/places.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { entryAt, must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** What is known of a row of a pasted list (model I2). */
 export type ListVerdict = 'new' | 'here' | 'here-before' | 'invited' | 'twice' | 'unreadable' | 'refused'
@@ -59,7 +60,7 @@ export function judgeList(sight: Sight, people: readonly ListedPerson[]): Judged
       return {
         ...one,
         verdict: 'twice' as const,
-        sentence: `Line ${twin} has the same email address. This row is left out.`,
+        sentence: say('offers.line-has-the-same-email-address-this-row', { twin }),
       }
     }
     first.set(key, one.line)
@@ -68,11 +69,12 @@ export function judgeList(sight: Sight, people: readonly ListedPerson[]): Judged
     if (!person) return { ...one, verdict: 'new' as const, sentence: null }
     const name = account.nameOf(person.id)
     const state = stateAt(account, person, now)
-    if (state === 'invited') return { ...one, verdict: 'invited' as const, sentence: `${name} is already invited.` }
+    if (state === 'invited')
+      return { ...one, verdict: 'invited' as const, sentence: say('offers.is-already-invited', { name }) }
     if (['active', 'away', 'waiting'].includes(state)) {
-      return { ...one, verdict: 'here' as const, sentence: `${name} is already here, ${state}.` }
+      return { ...one, verdict: 'here' as const, sentence: say('offers.is-already-here-2', { name, state }) }
     }
-    const sentence = `${name} was here before (${state}); their earlier details are used again.`
+    const sentence = say('offers.was-here-before-their-earlier-details-are', { name, state })
     return { ...one, verdict: 'here-before' as const, sentence }
   })
 }
@@ -210,53 +212,65 @@ function inviteOf(
   const { written } = names
   const packetId = cells.packet === undefined ? undefined : names.packets.get(cells.packet.toLowerCase())
   if (cells.packet !== undefined && !packetId) {
-    return refuse('packet', `There is no welcome packet “${cells.packet}”.`, written.packet)
+    return refuse('packet', say('offers.there-is-no-welcome-packet', { packet: cells.packet }), written.packet)
   }
   const packet = names.account.get('packet', packetId)
   const kind = cells.kind === undefined ? (packet?.kind ?? defaults.kind) : lookup(KINDS, cells.kind.toLowerCase())
   if (!kind) {
-    return refuse('kind', `“${cells.kind}” is not a kind. Write staff, contractor or client.`, Object.keys(KINDS))
+    return refuse(
+      'kind',
+      say('offers.is-not-a-kind-write-staff-contractor-or', { kind: cells.kind ?? '' }),
+      Object.keys(KINDS),
+    )
   }
   const standing = cells.standing?.toLowerCase() ?? packet?.standing ?? defaults.standing
   if (!MEMBERSHIPS.includes(standing)) {
-    const sentence = `“${cells.standing}” is not a membership you can invite to. Write member or guest.`
+    const sentence = say('offers.is-not-a-membership-you-can-invite-to', { standing: cells.standing ?? '' })
     return refuse('standing', sentence, MEMBERSHIPS)
   }
   const employerId =
     cells.employer === undefined ? defaults.employerId : names.employers.get(cells.employer.toLowerCase())
   if (cells.employer !== undefined && !employerId) {
-    return refuse('employer', `There is no firm “${cells.employer}” here. Add it first.`, written.employer)
+    return refuse(
+      'employer',
+      say('offers.there-is-no-firm-here-add-it-first', { employer: cells.employer }),
+      written.employer,
+    )
   }
   for (const edge of ['from', 'until'] as const) {
     if (cells[edge] === undefined || isDate(cells[edge])) continue
-    return refuse(edge, `“${cells[edge]}” is not a date. Write it as 2026-09-30.`, datesIn(cells[edge]))
+    return refuse(edge, say('offers.is-not-a-date-write-it-as-2026', { edge: cells[edge] }), datesIn(cells[edge]))
   }
   const grants = [...(packet ?? defaults).grants]
   if (cells.role !== undefined || cells.place !== undefined) {
     const roleId = names.roles.get((cells.role ?? '').toLowerCase()) ?? (cells.role ? undefined : grants[0]?.roleId)
     const placeId = cells.place ? placeIn(names, cells.place) : grants[0]?.placeId
     if (!roleId) {
-      const sentence = cells.role ? `There is no role “${cells.role}”.` : 'There is a place without a role.'
+      const sentence = cells.role
+        ? say('offers.there-is-no-role', { role: cells.role })
+        : say('offers.there-is-a-place-without-a-role')
       return refuse('role', sentence, written.role)
     }
     if (!placeId) {
-      const sentence = cells.place ? `There is no place “${cells.place}”.` : 'There is a role without a place.'
+      const sentence = cells.place
+        ? say('offers.there-is-no-place', { place: cells.place })
+        : say('offers.there-is-a-role-without-a-place')
       return refuse('place', sentence, written.place)
     }
     grants.splice(0, grants.length, { roleId, placeId })
   }
   const seat = cells.seat === undefined ? undefined : names.seats.get(cells.seat.toLowerCase())
   if (cells.seat !== undefined && !seat?.product) {
-    const sentence = `There is no single seat type “${cells.seat}”. Write it as product/type.`
+    const sentence = say('offers.there-is-no-single-seat-type-write-it', { seat: cells.seat })
     return refuse('seat', sentence, written.seat)
   }
   const managerId = cells.manager === undefined ? defaults.managerId : personIn(names, cells.manager)
   if (cells.manager !== undefined && !managerId) {
-    return refuse('manager', `There is nobody “${cells.manager}” here, or more than one. Write their email address.`)
+    return refuse('manager', say('offers.there-is-nobody-here-or-more-than-one', { manager: cells.manager }))
   }
   const groupNames = (cells.group ?? '').split(/[;|,]/).flatMap((one) => one.trim() || [])
   const unknown = groupNames.find((one) => !names.groups.has(one.toLowerCase()))
-  if (unknown) return refuse('group', `There is no group “${unknown}”.`, written.group)
+  if (unknown) return refuse('group', say('offers.there-is-no-group', { unknown }), written.group)
   const own = ownFieldsOf(cells, names, refuse)
   if ('refused' in own) return own
   const seats = seat ? [seat] : [...(packet ?? defaults).seats]
@@ -291,12 +305,13 @@ function ownFieldsOf(
   for (const [column, text] of Object.entries(cells) as [ListColumn, string][]) {
     if (!column.startsWith('field ')) continue
     const field = names.fields.get(column.slice('field '.length).toLowerCase())
-    if (!field) return refuse(column, `There is no field “${column.slice('field '.length)}” here.`, [])
+    if (!field)
+      return refuse(column, say('offers.there-is-no-field-here', { column: column.slice('field '.length) }), [])
     if (field.kind === 'text') texts.push({ fieldId: field.id, text })
     else {
       const value = field.values.find((one) => one.name.toLowerCase() === text.toLowerCase())
       const values = field.values.map((one) => one.name)
-      if (!value) return refuse(column, `${field.name} has no value “${text}”.`, values)
+      if (!value) return refuse(column, say('offers.has-no-value', { field: field.name, text }), values)
       choices.push({ fieldId: field.id, valueId: value.id })
     }
   }

@@ -28,6 +28,7 @@ import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 /** An invitation is one use and lasts 14 days unless said otherwise (model I3). */
 export const INVITATION_DAYS = 14
@@ -107,7 +108,7 @@ export const invite: ChangeKind<Invite> = {
     lasting(change, { after, sight }) {
       if (!change.email) return []
       const name = sight.personName(invitedId(change, after))
-      const sentence = `The message to ${name} cannot be called back once sent; the invitation can be withdrawn.`
+      const sentence = say('offers.the-message-to-cannot-be-called-back-once', { name })
       return [{ code: 'mail', sentence }]
     },
   },
@@ -145,15 +146,26 @@ export const invite: ChangeKind<Invite> = {
       expiresAt: offer.expiresAt,
     })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const gives = [
-      ...change.grants.map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
+      ...change.grants.map((one) =>
+        say('offers.at', { role: roleText(one.roleId, sight), place: sight.placeName(one.placeId) }),
+      ),
       ...change.seats.map((seat) => aSeat(seat, sight)),
-      ...(change.groupIds ?? []).map((id) => `the group ${sight.named.get('group', id)?.name ?? ''}`),
+      ...(change.groupIds ?? []).map((id) =>
+        say('offers.the-group', { group: sight.named.get('group', id)?.name ?? '' }),
+      ),
     ]
-    const what = gives.length > 0 ? `, offering ${gives.join(' and ')}` : ''
+    const what = gives.length > 0 ? say('offers.offering', { list: gives.join(say('offers.and')) }) : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
-    return `${verb('invited', 'invite')} ${sight.personName(invitedId(change, sight.named))} as ${articleOf(change.standing)} ${change.standing}${what}${until}`
+    return say('offers.invited-as', {
+      tense,
+      person: sight.personName(invitedId(change, sight.named)),
+      article: articleOf(change.standing),
+      standing: change.standing,
+      what,
+      until,
+    })
   },
   record: ({ name: _name, email: _email, line: _line, phone, texts, ...rest }) => ({
     ...rest,
@@ -175,17 +187,19 @@ export function invites(
   if (placeIds.size === 0) placeIds.add(draft.account.root.id)
   const needs: Need[] = [...placeIds].flatMap((placeId) => {
     const place = draft.seen('place', placeId, 'place')
-    return place ? [{ area: 'people', level: 'add', placeId, to: `invite people to ${place.name}` }] : []
+    return place
+      ? [{ area: 'people', level: 'add', placeId, to: say('offers.invite-people-to', { place: place.name }) }]
+      : []
   })
-  if (change.kind === 'staff') return [...needs, ...atRoot('people', 'add', 'invite staff')(draft)]
+  if (change.kind === 'staff') return [...needs, ...atRoot('people', 'add', 'offers.invite-staff')(draft)]
   if (change.standing !== 'administrator') return needs
-  return [...needs, ...atRoot('people', 'add', 'invite an administrator')(draft)]
+  return [...needs, ...atRoot('people', 'add', 'offers.invite-an-administrator')(draft)]
 }
 
 /** A cost centre and the account's own fields are the office's to set, of newcomers as of anyone (model D3). */
 function setsFields(draft: Draft, { reference, choices = [], texts = [] }: Invite): readonly Need[] {
   if (!reference && choices.length + texts.length === 0) return []
-  return atRoot('people', 'change', 'set someone’s cost centre and fields')(draft)
+  return atRoot('people', 'change', 'offers.set-someones-cost-centre-and-fields')(draft)
 }
 
 /** The record to be invited: a new one, or the one the same address had before (model P3: `→ invited`). */
@@ -194,7 +208,7 @@ function recordOf(draft: Draft, change: Invite): PersonRow | undefined {
   checkEnd(draft, change, until)
   if (change.managerId && !draft.seen('person', change.managerId, 'manager')) return undefined
   if (change.employerId && !draft.account.get('employer', change.employerId)) {
-    draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+    draft.refuse('not-found', say('offers.there-is-no-such-firm-here'), '/employerId')
   }
   const twins = change.email ? draft.account.peopleByEmail(change.email) : []
   const known = twins.find((id) => draft.sight.seesPerson(id))
@@ -232,22 +246,24 @@ function mayInviteAgain(draft: Draft, earlier: PersonRow): boolean {
     return true
   }
   const name = draft.account.nameOf(earlier.id)
-  const how = state === 'invited' ? 'is already invited. Withdraw that invitation, or send it again' : 'is already here'
-  draft.refuse('here-already', `${name} has this email address and ${how}.`, '/email')
+  const how =
+    state === 'invited' ? say('offers.is-already-invited-withdraw-that-invitation') : say('offers.is-already-here')
+  draft.refuse('here-already', say('offers.has-this-email-address-and', { name, how }), '/email')
   return false
 }
 
 function offerOf(draft: Draft, change: Invite, person: PersonRow): OfferRow {
   const until = untilDate(addDays(dateOf(draft.now, draft.account.zone), INVITATION_DAYS), draft.account.zone)
   const grants = change.grants.map(({ grantId, roleId, placeId, from, until: end }, at) => {
-    if (!draft.account.get('role', roleId)) draft.refuse('not-found', 'There is no such role here.', `/grants/${at}`)
+    if (!draft.account.get('role', roleId))
+      draft.refuse('not-found', say('offers.there-is-no-such-role-here'), `/grants/${at}`)
     const period = draft.period(from, end)
     return { grantId, roleId, placeId, from: from ? period.from : null, until: period.until }
   })
   const seats = change.seats.map((seat, at) => {
     const { product, seatType } = seat
     if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
-      draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}.`, `/seats/${at}`)
+      draft.refuse('no-such-seat', say('offers.there-is-no-seat-type', { product, seatType }), `/seats/${at}`)
     }
     return offeredSeat(seat)
   })

@@ -26,6 +26,7 @@ import { PacketGrant, PacketSeat } from '../people/packets.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 /** A link opens for so many days at most. */
 export const MAXIMUM_LINK_DAYS = 92
@@ -59,10 +60,10 @@ export const makeLink: ChangeKind<MakeLink> = {
   actor: 'active',
   day: 'docket',
   needs(draft, { waits = true, ...change }) {
-    const admits = waits ? [] : atRoot('people', 'change', 'let people in without admitting them')(draft)
+    const admits = waits ? [] : atRoot('people', 'change', 'offers.let-people-in-without-admitting-them')(draft)
     return [...invites(draft, change), ...admits]
   },
-  undo: { never: 'Cut the link instead.' },
+  undo: { never: 'offers.cut-the-link-instead' },
   preview: {
     later: {
       kind: 'taken-up',
@@ -78,16 +79,21 @@ export const makeLink: ChangeKind<MakeLink> = {
     if (!draft.actorId) return
     const { zone } = draft.account
     const today = dateOf(draft.now, zone)
-    if (!isDate(change.until)) return draft.refuse('bad-date', `There is no such day as ${change.until}.`, '/until')
-    if (change.until < today) return draft.refuse('past', 'The last day must not have passed.', '/until')
+    if (!isDate(change.until))
+      return draft.refuse('bad-date', say('offers.there-is-no-such-day-as', { until: change.until }), '/until')
+    if (change.until < today) return draft.refuse('past', say('offers.the-last-day-must-not-have-passed'), '/until')
     if (change.until > addDays(today, MAXIMUM_LINK_DAYS)) {
-      return draft.refuse('too-long', `A link works for ${MAXIMUM_LINK_DAYS} days at most.`, '/until')
+      return draft.refuse(
+        'too-long',
+        say('offers.a-link-works-for-days-at-most', { maximumLinkDays: MAXIMUM_LINK_DAYS }),
+        '/until',
+      )
     }
     const waits = change.waits ?? true
     const { until: engagementUntil } = draft.period(null, change.engagementUntil)
     checkEnd(draft, change, engagementUntil)
     if (change.employerId && !draft.account.get('employer', change.employerId)) {
-      draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+      draft.refuse('not-found', say('offers.there-is-no-such-firm-here'), '/employerId')
     }
     const { linkId: id, name, kind, standing, grants, seats, groupIds, maximumUses } = change
     const link: LinkRow = {
@@ -106,15 +112,19 @@ export const makeLink: ChangeKind<MakeLink> = {
     draft.insert('link', link)
     tryLink(draft, link)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('made', 'make')} the link “${change.name}” for ${change.maximumUses === 1 ? 'one person' : `${change.maximumUses} people`}, open until ` +
-    dayText(change.until, sight),
+  sentence: (change, sight, tense) =>
+    say('offers.made-the-link-for-one-person-open-until', {
+      tense,
+      name: change.name,
+      maximumUses: change.maximumUses,
+      day: dayText(change.until, sight),
+    }),
   record: (change) => change,
 }
 
-const NO_LINK = 'There is no such link; it may have been cut already.'
+const noLink = () => say('offers.there-is-no-such-link-it-may-have')
 
-const cutsOthers = atRoot('people', 'change', 'cut a link that someone else made')
+const cutsOthers = atRoot('people', 'change', 'offers.cut-a-link-that-someone-else-made')
 
 export class CutLink {
   @Equals('cut-link') type!: 'cut-link'
@@ -135,20 +145,20 @@ export const cutLink: ChangeKind<CutLink> = {
     const link = draft.account.get('link', linkId)
     if (link?.makerId === draft.actorId) return []
     if (link && draft.sight.can('people', 'see')) return cutsOthers(draft)
-    draft.refuse('not-found', NO_LINK)
+    draft.refuse('not-found', noLink())
     return []
   },
-  undo: { never: 'A link that was cut stays dead. Make another one instead.' },
+  undo: { never: 'offers.a-link-that-was-cut-stays-dead-make' },
   preview: 'plain',
   shape: CutLink,
   fill: (change) => change,
   decide(draft, { linkId }) {
     const link = draft.account.get('link', linkId)
-    if (!link || link.cut) return draft.refuse('not-found', NO_LINK)
+    if (!link || link.cut) return draft.refuse('not-found', noLink())
     draft.update('link', link.id, { cut: true })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('cut', 'cut')} the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,
+  sentence: (change, sight, tense) =>
+    say('offers.cut-the-link', { tense, link: sight.named.get('link', change.linkId)?.name ?? '' }),
   record: (change) => change,
 }
 
@@ -174,21 +184,25 @@ export const comeBy: ChangeKind<ComeBy> = {
   actor: 'newcomer',
   day: 'never',
   needs: 'own',
-  undo: { never: 'Someone who came by a link is in. End their access instead.' },
+  undo: { never: 'offers.someone-who-came-by-a-link-is-in' },
   preview: 'plain',
   shape: ComeBy,
   fill: (change) => change,
   decide(draft, change) {
     const link = draft.account.get('link', change.linkId)
     const why = link && whyLinkDead(draft.account, link, draft.now)
-    if (!link || why) return draft.refuse('link-dead', 'This link does not work. Ask the person who gave it to you.')
+    if (!link || why) return draft.refuse('link-dead', say('offers.this-link-does-not-work-ask-the-person'))
     if (link.domain && change.email.split('@')[1] !== link.domain) {
-      return draft.refuse('wrong-domain', `This link is for email addresses at ${link.domain}.`, '/email')
+      return draft.refuse(
+        'wrong-domain',
+        say('offers.this-link-is-for-email-addresses-at', { domain: link.domain }),
+        '/email',
+      )
     }
     const known = draft.account.by('person', 'login', change.loginId)
     const here = known.find((one) => one.state === 'active') ?? known[0]
     if (here && here.state !== 'active') {
-      return draft.refuse('here-before', 'You have been here before. Ask the office to invite you again.')
+      return draft.refuse('here-before', say('offers.you-have-been-here-before-ask-the-office'))
     }
     const offer = offerBy(link, here?.id ?? change.personId, change.offerId, draft.now)
     draft.update('link', link.id, { uses: link.uses + 1 })
@@ -213,8 +227,8 @@ export const comeBy: ChangeKind<ComeBy> = {
     }
     tellSponsor(draft, offer, change.personId)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('joined', 'join')} by the link “${sight.named.get('link', change.linkId)?.name ?? ''}”`,
+  sentence: (change, sight, tense) =>
+    say('offers.joined-by-the-link', { tense, link: sight.named.get('link', change.linkId)?.name ?? '' }),
   record: ({ name: _name, email: _email, ...rest }) => ({ ...rest, personal: ['name', 'email'] }),
 }
 
@@ -280,7 +294,7 @@ export function onceCome(account: Account, link: LinkRow, now: Instant): Draft {
   const trial = new Draft(account, { kind: 'person', personId: link.makerId }, now)
   const [personId, offerId, loginId] = [1, 2, 3].map((at) => idFrom(link.id, at)) as [Id, Id, Id]
   trial.insert('person', { ...personBy(link, { personId, loginId }, now), state: 'active' })
-  trial.set(personId, 'name', 'Someone who joins by it')
+  trial.set(personId, 'name', say('offers.someone-who-joins-by-it'))
   const offer = offerBy(link, personId, offerId, now)
   trial.insert('offer', offer)
   giveOffered(trial, offer, link.makerId)

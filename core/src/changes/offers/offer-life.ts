@@ -11,6 +11,7 @@ import { extendReserved, maySteer, releaseOffered, steersOffer } from './offers.
 import { RowId } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
 import { aboutPerson } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class Resend {
   @Equals('resend') type!: 'resend'
@@ -25,8 +26,8 @@ export const resend: ChangeKind<Resend> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: steersOffer('send this invitation again'),
-  undo: { never: 'A message that was sent cannot be called back.' },
+  needs: steersOffer('offers.send-this-invitation-again'),
+  undo: { never: 'offers.a-message-that-was-sent-cannot-be-called' },
   preview: 'plain',
   shape: Resend,
   fill: (change) => change,
@@ -34,7 +35,8 @@ export const resend: ChangeKind<Resend> = {
     const offer = openOffer(draft, offerId)
     if (offer) sendAgain(draft, offer)
   },
-  sentence: (change, sight, verb) => `${verb('sent', 'send')} ${invitedOf(change.offerId, sight)} the invitation again`,
+  sentence: (change, sight, tense) =>
+    say('offers.sent-the-invitation-again', { tense, invited: invitedOf(change.offerId, sight) }),
   record: (change) => change,
 }
 
@@ -51,20 +53,21 @@ export const remind: ChangeKind<Remind> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: steersOffer('send a reminder of an invitation'),
-  undo: { never: 'A message that was sent cannot be called back.' },
+  needs: steersOffer('offers.send-a-reminder-of-an-invitation'),
+  undo: { never: 'offers.a-message-that-was-sent-cannot-be-called' },
   preview: 'plain',
   shape: Remind,
   fill: (change) => change,
   decide(draft, { offerId }) {
     const offer = openOffer(draft, offerId)
     if (!offer) return
-    if (offer.expiresAt <= draft.now) return draft.refuse('not-live', 'This invitation has run out. Send it again.')
+    if (offer.expiresAt <= draft.now)
+      return draft.refuse('not-live', say('offers.this-invitation-has-run-out-send-it-again'))
     const { personId, resendNumber } = offer
     draft.effects.push({ kind: 'reminder-mail', offerId, personId, resendNumber })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('reminded', 'remind')} ${invitedOf(change.offerId, sight)} of their invitation`,
+  sentence: (change, sight, tense) =>
+    say('offers.reminded-of-their-invitation', { tense, invited: invitedOf(change.offerId, sight) }),
   record: (change) => change,
 }
 
@@ -86,7 +89,7 @@ export const noteBounce: ChangeKind<NoteBounce> = {
   actor: 'machine',
   day: 'never',
   needs: 'own',
-  undo: { never: 'It says what a mail server answered, and stays.' },
+  undo: { never: 'offers.it-says-what-a-mail-server-answered-and' },
   preview: 'plain',
   shape: NoteBounce,
   fill: (change) => change,
@@ -94,15 +97,15 @@ export const noteBounce: ChangeKind<NoteBounce> = {
     const offer = draft.account.get('offer', offerId)
     const isOpen = offer?.state === 'live' && offer.resendNumber === resendNumber && !offer.bounced
     if (draft.actor.kind !== 'schedule' || !isOpen) {
-      return draft.refuse('not-live', 'This message is about an invitation that is no longer open.')
+      return draft.refuse('not-live', say('offers.this-message-is-about-an-invitation-that-is'))
     }
     draft.update('offer', offer.id, { bounced: true })
     draft.set(offer.personId, 'bounce', reason?.trim() || null)
     // The row is named, so that other processes read the reason anew (model C6).
     draft.update('person', offer.personId, {})
   },
-  sentence: (change, sight, verb) =>
-    `${verb('noted', 'note')} that the message to ${invitedOf(change.offerId, sight)} came back`,
+  sentence: (change, sight, tense) =>
+    say('offers.noted-that-the-message-to-came-back', { tense, invited: invitedOf(change.offerId, sight) }),
   record: ({ reason: _reason, ...rest }) => ({ ...rest, personal: ['bounce'] }),
 }
 
@@ -120,8 +123,8 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: steersOffer('correct the email address'),
-  undo: { never: 'The earlier address is not kept. Correct it again instead.' },
+  needs: steersOffer('offers.correct-the-email-address'),
+  undo: { never: 'offers.the-earlier-address-is-not-kept-correct-it' },
   preview: 'plain',
   shape: CorrectAddress,
   fill: (change) => change,
@@ -131,7 +134,7 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
     const wanted = email
     const twin = draft.account.peopleByEmail(wanted).find((id) => draft.sight.seesPerson(id))
     if (twin) {
-      const sentence = `${draft.account.nameOf(twin)} already has this email address. Look there first.`
+      const sentence = say('offers.already-has-this-email-address-look-there', { name: draft.account.nameOf(twin) })
       return draft.refuse('here-already', sentence, '/email')
     }
     if (!maySteer(draft, offer)) return
@@ -141,8 +144,8 @@ export const correctAddress: ChangeKind<CorrectAddress> = {
     // The actor who decides where it goes answers for what it gives from now on (model I10).
     sendAgain(draft, draft.actorId ? { ...offer, sponsorId: draft.actorId } : offer)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('corrected', 'correct')} the email address of ${invitedOf(change.offerId, sight)} and ${verb('sent', 'send')} the invitation there`,
+  sentence: (change, sight, tense) =>
+    say('offers.corrected-the-email-address-of-and-sent-the', { tense, invited: invitedOf(change.offerId, sight) }),
   record: ({ email: _email, ...rest }) => ({ ...rest, personal: ['email'] }),
 }
 
@@ -162,7 +165,7 @@ export const decline: ChangeKind<Decline> = {
   actor: 'newcomer',
   day: 'never',
   needs: 'own',
-  undo: { never: 'They declined. Invite them again instead.' },
+  undo: { never: 'offers.they-declined-invite-them-again-instead' },
   preview: 'plain',
   shape: Decline,
   fill: (change) => change,
@@ -171,7 +174,7 @@ export const decline: ChangeKind<Decline> = {
     const person = draft.account.get('person', offer?.personId)
     const open = offer?.state === 'live' && offer.expiresAt > draft.now
     if (!offer || !person || !open || person.id !== draft.actorId || !isAtTheDoor(person)) {
-      return draft.refuse('offer-dead', 'This invitation is no longer open. You need not decline it.')
+      return draft.refuse('offer-dead', say('offers.this-invitation-is-no-longer-open-you-need'))
     }
     draft.update('offer', offer.id, { state: 'withdrawn' })
     releaseOffered(draft, offer)
@@ -180,7 +183,7 @@ export const decline: ChangeKind<Decline> = {
     draft.set(person.id, 'word', word?.trim() || null)
     draft.effects.push({ kind: 'tell', template: 'declined', toPersonId: offer.sponsorId, aboutPersonId: person.id })
   },
-  sentence: (_change, _sight, verb) => `${verb('declined', 'decline')} their invitation`,
+  sentence: (_change, _sight, tense) => say('offers.declined-their-invitation', { tense }),
   record: ({ word: _word, ...rest }) => ({ ...rest, personal: ['word'] }),
 }
 
@@ -202,7 +205,7 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: aboutPerson('people', 'change', () => 'refuse people'),
+  needs: aboutPerson('people', 'change', () => say('offers.refuse-people')),
   undo: 'by-its-right',
   preview: 'plain',
   shape: RefuseEntry,
@@ -212,7 +215,10 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
     if (!person) return
     const isIn = offersWaiting(draft.account, person, draft.now).length > 0
     if (person.state !== 'waiting' && !isIn) {
-      return draft.refuse('not-waiting', `${draft.account.nameOf(person.id)} is no longer waiting to be admitted.`)
+      return draft.refuse(
+        'not-waiting',
+        say('offers.is-no-longer-waiting-to-be-admitted', { name: draft.account.nameOf(person.id) }),
+      )
     }
     // An active person stays active; only the link or invitation is refused.
     draft.update('person', person.id, isIn ? {} : { state: 'refused' })
@@ -226,7 +232,8 @@ export const refuseEntry: ChangeKind<RefuseEntry> = {
       draft.effects.push({ kind: 'tell', template: 'refused', toPersonId: offer.sponsorId, aboutPersonId: person.id })
     }
   },
-  sentence: (change, sight, verb) => `${verb('refused', 'refuse')} to admit ${sight.personName(change.personId)}`,
+  sentence: (change, sight, tense) =>
+    say('offers.refused-to-admit', { tense, person: sight.personName(change.personId) }),
   record: ({ reason: _reason, ...rest }) => ({ ...rest, personal: ['word'] }),
 }
 
@@ -239,7 +246,7 @@ export function openOffer(draft: Draft, offerId: Id): OfferRow | undefined {
   const person = draft.account.get('person', offer.personId)
   if (offer.sponsorId !== draft.actorId && person && !mayAlter(draft, person)) return undefined
   if (offer.state === 'live' && person && (person.state === 'invited' || isOnRecord(person))) return offer
-  draft.refuse('not-live', 'This invitation was accepted or withdrawn. Invite them again.')
+  draft.refuse('not-live', say('offers.this-invitation-was-accepted-or-withdrawn'))
   return undefined
 }
 

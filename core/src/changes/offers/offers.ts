@@ -15,6 +15,8 @@ import { idFrom } from '../engine/shapes.ts'
 import { mayAlter } from '../rules/whose.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.
@@ -24,7 +26,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   const before = draft.account
   const giver = before.get('person', giverId)
   if (!giver || !isPresent(giver, draft.now)) {
-    return draft.refuse('offer-dead', 'The person who sent this invitation can no longer give what it offers.')
+    return draft.refuse('offer-dead', say('offers.the-person-who-sent-this-invitation-can-no'))
   }
   const sight = new Sight(before, giverId, draft.now)
   const editsBefore = draft.edits.length
@@ -36,7 +38,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
     if (!role || role.retired || role.wallPassing) {
       draft.refuse(
         'not-offered',
-        `${role?.name ?? 'A role'} cannot be offered in an invitation. Give it after they accept.`,
+        say('offers.cannot-be-offered-in-an-invitation-give-it', { role: role?.name ?? say('offers.a-role') }),
       )
       continue
     }
@@ -51,7 +53,13 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
     })
   }
   if (offer.seats.length > 0) {
-    checkMoney(draft, before, sight, [...new Set(offer.grants.map((grant) => grant.placeId))], 'hand out a seat')
+    checkMoney(
+      draft,
+      before,
+      sight,
+      [...new Set(offer.grants.map((grant) => grant.placeId))],
+      say('offers.hand-out-a-seat'),
+    )
   }
   joinGroups(draft, offer, sight)
   const made = draft.edits.slice(editsBefore).filter((edit) => edit.table === 'grant' || edit.table === 'membership')
@@ -103,9 +111,12 @@ export function maySteer(draft: Draft, offer: OfferRow): boolean {
 function joinGroups(draft: Draft, offer: OfferRow, sight: Sight): void {
   offer.groupIds.forEach((groupId, at) => {
     const group = draft.account.get('group', groupId)
-    if (!group) return draft.refuse('not-offered', 'A group in this invitation no longer exists. Invite without it.')
+    if (!group) return draft.refuse('not-offered', say('offers.a-group-in-this-invitation-no-longer-exists'))
     if (!sight.can('groups', 'change')) {
-      const sentence = `To add someone to ${group.name} you need the right to ${rightTo('groups', 'change')}. Leave the group out.`
+      const sentence = say('offers.to-add-someone-to-you-need-the-right', {
+        group: group.name,
+        right: rightTo('groups', 'change'),
+      })
       return draft.refuse('not-allowed', sentence, `/groupIds/${at}`)
     }
     const known = draft.account.by('membership', 'person', offer.personId).some((one) => one.groupId === groupId)
@@ -168,11 +179,11 @@ export function tellSponsor(draft: Draft, offer: Pick<OfferRow, 'id' | 'sponsorI
 }
 
 /** Its sponsor, or anyone who changes people, may see to an invitation (model D3). */
-export function steersOffer(to: string) {
+export function steersOffer(to: PlainMessageId) {
   return (draft: Draft, { offerId }: { offerId: Id }): readonly Need[] => {
     const offer = draft.seen('offer', offerId, 'invitation')
     return !offer || offer.sponsorId === draft.actorId ? [] : atRoot('people', 'change', to)(draft)
   }
 }
 
-export const withdrawsOffer = steersOffer('withdraw an invitation from someone else')
+export const withdrawsOffer = steersOffer('offers.withdraw-an-invitation-from-someone-else')

@@ -7,6 +7,7 @@ import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { RowId, When } from '../engine/shapes.ts'
 import { aboutPerson } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class BringBack {
   @Equals('bring-back') type!: 'bring-back'
@@ -25,8 +26,8 @@ export const bringBack: ChangeKind<BringBack> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: aboutPerson('people', 'change', (name) => `have ${name} back`),
-  undo: { never: 'Someone who was rehired is in. End their access instead.' },
+  needs: aboutPerson('people', 'change', (name) => say('people.have-back', { name })),
+  undo: { never: 'people.someone-who-was-rehired-is-in-end-their' },
   preview: 'plain',
   shape: BringBack,
   fill: (change) => change,
@@ -34,9 +35,9 @@ export const bringBack: ChangeKind<BringBack> = {
     const person = draft.seen('person', change.personId, 'person')
     if (!person) return
     const name = draft.account.nameOf(person.id)
-    if (person.state !== 'left') return draft.refuse('not-left', `${name} has not left.`)
+    if (person.state !== 'left') return draft.refuse('not-left', say('people.has-not-left', { name }))
     if (!person.loginId) {
-      return draft.refuse('no-login', `${name} can no longer sign in. Invite them again.`)
+      return draft.refuse('no-login', say('people.can-no-longer-sign-in-invite-them-again', { name }))
     }
     const { until } = draft.period(null, change.until)
     checkEnd(draft, person, until)
@@ -48,7 +49,13 @@ export const bringBack: ChangeKind<BringBack> = {
       ...(change.managerId === undefined ? {} : { managerId: change.managerId }),
     })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('rehired', 'rehire')} ${sight.personName(change.personId)} as ${articleOf(change.standing)} ${change.standing}${periodText(null, change.until, sight)}`,
+  sentence: (change, sight, tense) =>
+    say('people.rehired-as', {
+      tense,
+      person: sight.personName(change.personId),
+      article: articleOf(change.standing),
+      standing: change.standing,
+      period: periodText(null, change.until, sight),
+    }),
   record: (change) => change,
 }

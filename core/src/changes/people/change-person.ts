@@ -16,9 +16,10 @@ import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, RowId, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** What is left out stays; `null` empties what can be empty. */
-const CHANGES_DETAILS = atRoot('people', 'change', 'change people’s details')
+const CHANGES_DETAILS = atRoot('people', 'change', 'people.change-peoples-details')
 
 export class ChangePerson {
   @Equals('change-person') type!: 'change-person'
@@ -72,20 +73,28 @@ export const changePerson: ChangeKind<ChangePerson> = {
     setTexts(draft, person.id, change.texts ?? [])
     draft.update('person', person.id, after)
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const what = [
-      change.kind && `kind to ${change.kind}`,
-      change.standing && `membership to ${change.standing}`,
+      change.kind && say('people.kind-to', { kind: change.kind }),
+      change.standing && say('people.membership-to', { standing: change.standing }),
       change.managerId !== undefined &&
-        `manager to ${change.managerId ? sight.personName(change.managerId) : 'nobody'}`,
-      change.employerId !== undefined && `firm to ${firmText(change.employerId, sight)}`,
+        say('people.manager-to', {
+          person: change.managerId ? sight.personName(change.managerId) : say('people.nobody'),
+        }),
+      change.employerId !== undefined && say('people.firm-to', { firm: firmText(change.employerId, sight) }),
       change.engagementUntil !== undefined &&
-        `last day to ${change.engagementUntil ? dayText(change.engagementUntil, sight) : 'none'}`,
-      change.reference !== undefined && 'cost centre',
+        say('people.last-day-to', {
+          day: change.engagementUntil ? dayText(change.engagementUntil, sight) : say('people.none'),
+        }),
+      change.reference !== undefined && say('people.cost-centre'),
       (change.choices ?? change.texts) && 'fields',
-      change.phone !== undefined && 'phone number',
+      change.phone !== undefined && say('people.phone-number'),
     ].filter(Boolean)
-    return `${verb('changed', 'change')} ${sight.personName(change.personId)}’s ${what.join(', ') || 'details'}`
+    return say('people.changed-s', {
+      tense,
+      person: sight.personName(change.personId),
+      list: what.join(', ') || say('people.details'),
+    })
   },
   record(change) {
     const { texts: _texts, phone: _phone, ...rest } = change
@@ -95,7 +104,7 @@ export const changePerson: ChangeKind<ChangePerson> = {
 }
 
 function firmText(employerId: Id | null, sight: Sight): string {
-  return employerId === null ? 'none' : (sight.named.get('employer', employerId)?.name ?? 'a firm')
+  return employerId === null ? 'none' : (sight.named.get('employer', employerId)?.name ?? say('people.a-firm'))
 }
 
 export class OwnRecord {
@@ -114,22 +123,24 @@ export const ownRecord: ChangeKind<OwnRecord> = {
   actor: 'active',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'Earlier details are not kept. Change them again instead.' },
+  undo: { never: 'people.earlier-details-are-not-kept-change-them' },
   preview: 'plain',
   shape: OwnRecord,
   fill: (change) => change,
   decide(draft, { personId, phone, texts = [] }) {
-    if (personId !== draft.actorId) return draft.refuse('not-yours', 'Only the person themselves can change this.')
+    if (personId !== draft.actorId)
+      return draft.refuse('not-yours', say('people.only-the-person-themselves-can-change-this'))
     for (const { fieldId } of texts) {
       const field = draft.account.get('field', fieldId)
-      if (field && !field.own) draft.refuse('not-own', `${field.name} is set by the office. Ask the office.`)
+      if (field && !field.own)
+        draft.refuse('not-own', say('people.is-set-by-the-office-ask-the-office', { field: field.name }))
     }
     if (phone !== undefined) draft.set(personId, 'phone', phone?.trim() || null)
     setTexts(draft, personId, texts)
     // The row is named, so that other processes read the values anew (model C6).
     draft.update('person', personId, {})
   },
-  sentence: (_change, _sight, verb) => `${verb('changed', 'change')} their own details`,
+  sentence: (_change, _sight, tense) => say('people.changed-their-own-details', { tense }),
   record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
 }
 
@@ -161,7 +172,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
     after.managerId = change.managerId
   if (change.employerId !== undefined) {
     if (change.employerId && !draft.account.get('employer', change.employerId)) {
-      draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+      draft.refuse('not-found', say('people.there-is-no-such-firm-here'), '/employerId')
     }
     after.employerId = change.employerId
   }
@@ -169,11 +180,7 @@ function recordAfter(draft: Draft, change: ChangePerson, person: PersonRow): Per
     after.engagementUntil = draft.endFrom(change.engagementUntil, person.engagementFrom, '/engagementUntil')
     const leaves = openDeparture(draft.account, person.id)
     if (leaves && (after.engagementUntil ?? Infinity) > leaves.at) {
-      draft.refuse(
-        'leaves-first',
-        'Their departure is planned before that. Change that plan first.',
-        '/engagementUntil',
-      )
+      draft.refuse('leaves-first', say('people.their-departure-is-planned-before-that-change'), '/engagementUntil')
     }
   }
   const before = person.kind === after.kind && change.engagementUntil === undefined
@@ -191,16 +198,20 @@ function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): bo
   const manager = draft.seen('person', managerId, 'manager')
   if (!manager) return false
   if (!MANAGES.has(manager.state)) {
-    draft.refuse('not-in', `${draft.account.nameOf(managerId)} is not active. Choose another manager.`, '/managerId')
+    draft.refuse(
+      'not-in',
+      say('people.is-not-active-choose-another-manager', { name: draft.account.nameOf(managerId) }),
+      '/managerId',
+    )
     return false
   }
   if (managerId !== person.id && !reportsOf(draft.account, person.id).some((one) => one.id === managerId)) return true
   const name = draft.account.nameOf(managerId)
   const why =
     managerId === person.id
-      ? 'People cannot report to themselves'
-      : `${name} reports to them, directly or through others`
-  draft.refuse('manager-circle', `${why}. Choose another manager.`, '/managerId')
+      ? say('people.people-cannot-report-to-themselves')
+      : say('people.reports-to-them-directly-or-through-others', { name })
+  draft.refuse('manager-circle', say('people.choose-another-manager', { why }), '/managerId')
   return false
 }
 
@@ -208,7 +219,7 @@ function checkManager(draft: Draft, person: PersonRow, managerId: Id | null): bo
 function checkOwnFields(draft: Draft, person: PersonRow, after: PersonRow): void {
   if (person.id !== draft.actorId) return
   if (after.engagementUntil !== person.engagementUntil && person.standing !== 'owner') {
-    draft.refuse('own-record', 'You cannot change your own last day. Ask someone else who has the right.')
+    draft.refuse('own-record', say('people.you-cannot-change-your-own-last-day-ask'))
   }
   for (const [field, [group]] of fieldsRead(draft.account)) {
     const lowersStanding = field === 'standing' && ORDER.indexOf(after.standing) > ORDER.indexOf(person.standing)
@@ -216,7 +227,7 @@ function checkOwnFields(draft: Draft, person: PersonRow, after: PersonRow): void
     const name = draft.account.get('field', field)?.name ?? field
     draft.refuse(
       'own-field',
-      `The group ${must(group, 'group').name} uses your ${name} in its rule, so someone else has to set it.`,
+      say('people.the-group-uses-your-in-its-rule-so', { group: must(group, 'group').name, name }),
     )
   }
 }
@@ -227,17 +238,21 @@ function checkStanding(draft: Draft, person: PersonRow, after: PersonRow): void 
   const own = draft.actorPerson?.standing ?? 'guest'
   const touchesOwner = person.standing === 'owner' || after.standing === 'owner'
   if (touchesOwner && own !== 'owner')
-    return draft.refuse('owners-only', 'Only an owner can make someone an owner, or change an owner.')
+    return draft.refuse('owners-only', say('people.only-an-owner-can-make-someone-an-owner'))
   if (after.standing === person.standing) return
   if (person.signatory) {
     return draft.refuse(
       'signatory',
-      `${draft.account.nameOf(person.id)} is the signatory; name another owner as signatory first.`,
+      say('people.is-the-signatory-name-another-owner-as', { name: draft.account.nameOf(person.id) }),
     )
   }
   const highest = (standing: Standing) => (standing === 'guest' ? 'member' : standing)
   if (ORDER.indexOf(highest(after.standing)) < ORDER.indexOf(highest(own))) {
-    draft.refuse('beyond-own', `You are ${own} yourself and cannot make anyone ${after.standing}.`, '/standing')
+    draft.refuse(
+      'beyond-own',
+      say('people.you-are-yourself-and-cannot-make-anyone', { own, standing: after.standing }),
+      '/standing',
+    )
   }
 }
 
@@ -263,18 +278,19 @@ export const nameSignatory: ChangeKind<NameSignatory> = {
     const person = draft.seen('person', change.personId, 'person')
     if (!person) return
     if (draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
-      return draft.refuse('owners-only', 'Only an owner can choose the signatory.')
+      return draft.refuse('owners-only', say('people.only-an-owner-can-choose-the-signatory'))
     }
     const name = draft.account.nameOf(person.id)
-    if (person.signatory) return draft.refuse('no-change', `${name} is already the signatory.`)
+    if (person.signatory) return draft.refuse('no-change', say('people.is-already-the-signatory', { name }))
     if (person.standing !== 'owner' || person.state !== 'active') {
-      return draft.refuse('not-owner', `${name} is not an active owner. Choose an active owner as signatory.`)
+      return draft.refuse('not-owner', say('people.is-not-an-active-owner-choose-an-active', { name }))
     }
     for (const owner of draft.account.by('person', 'standing', 'owner')) {
       if (owner.signatory) draft.update('person', owner.id, { signatory: false })
     }
     draft.update('person', person.id, { signatory: true })
   },
-  sentence: (change, sight, verb) => `${verb('made', 'make')} ${sight.personName(change.personId)} signatory`,
+  sentence: (change, sight, tense) =>
+    say('people.made-signatory', { tense, person: sight.personName(change.personId) }),
   record: (change) => change,
 }

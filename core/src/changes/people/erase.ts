@@ -6,6 +6,7 @@ import type { Draft } from '../engine/draft.ts'
 import { forgetKnown } from '../products/known-accounts.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
+import { say } from '../../words/say.ts'
 
 export class Erase {
   @Equals('erase') type!: 'erase'
@@ -24,11 +25,11 @@ export const erase: ChangeKind<Erase> = {
   actor: 'active',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'What was erased is gone for good.' },
+  undo: { never: 'people.what-was-erased-is-gone-for-good' },
   preview: {
     lasting({ personId }, { before }) {
       const person = before.get('person', personId)
-      const forGood = 'What is erased is gone for good, here and in connected products.'
+      const forGood = say('people.what-is-erased-is-gone-for-good-here')
       const sentences = [forGood, ...(person ? erasureInWords(before, person) : [])]
       return sentences.map((sentence) => ({ code: 'erased', sentence }))
     },
@@ -41,18 +42,18 @@ export const erase: ChangeKind<Erase> = {
     const name = draft.account.nameOf(personId)
     const standing = draft.actorPerson?.standing
     if (draft.actor.kind === 'person' && standing !== 'owner' && standing !== 'administrator') {
-      return draft.refuse('not-allowed', 'Only an owner or administrator can erase someone.')
+      return draft.refuse('not-allowed', say('people.only-an-owner-or-administrator-can-erase'))
     }
     if (draft.actor.kind !== 'person' && !erasedByItselfNow(draft.account, draft.now).includes(person)) {
-      return draft.refuse('not-due', 'Nobody is due to be erased automatically now.')
+      return draft.refuse('not-due', say('people.nobody-is-due-to-be-erased-automatically-now'))
     }
     const why = whyNotErasable(draft.account, person, draft.now)
-    if (why === 'erased') return draft.refuse('no-change', 'They are already erased.')
+    if (why === 'erased') return draft.refuse('no-change', say('people.they-are-already-erased'))
     if (why === 'not-gone') {
-      return draft.refuse(why, `${name} has not left. End their access, or withdraw the invitation, first.`)
+      return draft.refuse(why, say('people.has-not-left-end-their-access-or-withdraw', { name }))
     }
     if (why === 'leaving') {
-      return draft.refuse(why, `A step of ${name}’s departure is still open. Do that first.`)
+      return draft.refuse(why, say('people.a-step-of-s-departure-is-still-open', { name }))
     }
     for (const field of ['email', 'otherEmail'] as const) {
       forgetAddresses(draft, personId, draft.account.personal(personId, field))
@@ -62,9 +63,9 @@ export const erase: ChangeKind<Erase> = {
     draft.effects.push({ kind: 'forget', personId, loginId: person.loginId })
   },
   // Before it is done by the name that goes, afterwards by the pseudonym.
-  sentence: ({ personId }, sight, verb) => {
+  sentence: ({ personId }, sight, tense) => {
     const name = sight.seesPerson(personId) ? sight.account.nameOf(personId) : sight.personName(personId)
-    return `${verb('erased', 'erase')} ${name}`
+    return say('people.erased', { tense, what: name })
   },
   record: (change) => change,
 }

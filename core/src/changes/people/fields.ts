@@ -7,6 +7,7 @@ import type { ChangeKind, NewId } from '../engine/kind.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class FieldValue {
   @RowId() id!: Id
@@ -41,7 +42,7 @@ export const makeField: ChangeKind<MakeField> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('settings', 'change', 'make fields'),
+  needs: atRoot('settings', 'change', 'people.make-fields'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: MakeField,
@@ -54,7 +55,7 @@ export const makeField: ChangeKind<MakeField> = {
     checkNames(draft, change)
     if (draft.problems.length === 0) draft.insert('field', rowOf(change))
   },
-  sentence: (change, _sight, verb) => `${verb('made', 'make')} the field ${change.name}`,
+  sentence: (change, _sight, tense) => say('people.made-the-field', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -70,28 +71,23 @@ export const changeField: ChangeKind<ChangeField> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('settings', 'change', 'change fields'),
+  needs: atRoot('settings', 'change', 'people.change-fields'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: ChangeField,
   fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
   decide(draft, change) {
     const field = draft.account.get('field', change.fieldId)
-    if (!field)
-      return draft.refuse('not-found', 'There is no such field here; it may have been removed in the meantime.')
+    if (!field) return draft.refuse('not-found', say('people.there-is-no-such-field-here-it-may'))
     checkNames(draft, change, field.id)
     const kept = new Set(change.values.map((one) => one.id))
     for (const value of field.values) {
       if (kept.has(value.id) || !isUsed(draft, field.id, value.id)) continue
-      draft.refuse(
-        'in-use',
-        `${value.name} is still chosen for someone or used in a rule. Change that first.`,
-        '/values',
-      )
+      draft.refuse('in-use', say('people.is-still-chosen-for-someone-or-used-in', { name: value.name }), '/values')
     }
     if (draft.problems.length === 0) draft.update('field', field.id, rowOf(change))
   },
-  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the field ${change.name}`,
+  sentence: (change, _sight, tense) => say('people.changed-the-field', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -110,20 +106,25 @@ function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, val
 function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
   const isText = change.kind === 'text'
   if (!isText && change.values.length === 0) {
-    draft.refuse('no-values', 'A choice needs at least one value.', '/values')
+    draft.refuse('no-values', say('people.a-choice-needs-at-least-one-value'), '/values')
   }
   if (isText && change.values.length > 0)
-    draft.refuse('no-values', 'A free text has no values to choose from.', '/values')
+    draft.refuse('no-values', say('people.a-free-text-has-no-values-to-choose'), '/values')
   if (except && must(draft.account.get('field', except), 'field').kind !== (change.kind ?? 'choice')) {
-    draft.refuse('kind-stays', 'A choice cannot become a text, or the other way round. Make another field.', '/kind')
+    draft.refuse('kind-stays', say('people.a-choice-cannot-become-a-text-or-the'), '/kind')
   }
   const taken = new Set(['kind', 'standing', 'employer'])
   for (const field of draft.account.all('field')) if (field.id !== except) taken.add(field.name.toLowerCase())
   if (taken.has(change.name.trim().toLowerCase())) {
-    draft.refuse('name-taken', `There is already a field ${change.name}. Choose another name.`, '/name')
+    draft.refuse(
+      'name-taken',
+      say('people.there-is-already-a-field-choose-another-name', { name: change.name }),
+      '/name',
+    )
   }
   const names = change.values.map((one) => one.name.trim().toLowerCase())
-  if (new Set(names).size < names.length) draft.refuse('value-twice', 'Two values have the same name.', '/values')
+  if (new Set(names).size < names.length)
+    draft.refuse('value-twice', say('people.two-values-have-the-same-name'), '/values')
 }
 
 function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
@@ -146,7 +147,7 @@ export function setTexts(draft: Draft, personId: Id, texts: readonly FieldText[]
   texts.forEach(({ fieldId, text }, at) => {
     const field = draft.account.get('field', fieldId)
     if (field?.kind !== 'text') {
-      return draft.refuse('unknown-field', 'There is no such text field here.', `/texts/${at}/fieldId`)
+      return draft.refuse('unknown-field', say('people.there-is-no-such-text-field-here'), `/texts/${at}/fieldId`)
     }
     draft.set(personId, `field ${fieldId}`, text?.trim() || null)
   })
@@ -170,10 +171,10 @@ export function choicesAfter(draft: Draft, before: PersonRow['choices'], choices
   choices.forEach(({ fieldId, valueId }, at) => {
     const field = draft.account.get('field', fieldId)
     if (field?.kind !== 'choice')
-      return draft.refuse('unknown-field', 'There is no such field here.', `/choices/${at}/fieldId`)
+      return draft.refuse('unknown-field', say('people.there-is-no-such-field-here'), `/choices/${at}/fieldId`)
     if (!valueId) delete after[fieldId]
     else if (field.values.some((one) => one.id === valueId)) after[fieldId] = valueId
-    else draft.refuse('unknown-value', `${field.name} has no such value.`, `/choices/${at}/valueId`)
+    else draft.refuse('unknown-value', say('people.has-no-such-value', { field: field.name }), `/choices/${at}/valueId`)
   })
   return after
 }

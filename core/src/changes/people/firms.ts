@@ -7,10 +7,11 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 // Firms: other businesses that people work for (model P11).
 
-const CHANGES_FIRMS = atRoot('people', 'change', 'change firms')
+const CHANGES_FIRMS = atRoot('people', 'change', 'people.change-firms')
 
 export class MakeFirm {
   @Equals('make-firm') type!: 'make-firm'
@@ -26,7 +27,8 @@ export const makeFirm: ChangeKind<MakeFirm> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: (draft) => (draft.sight.canSomewhere('people', 'add') ? [] : atRoot('people', 'add', 'add a firm')(draft)),
+  needs: (draft) =>
+    draft.sight.canSomewhere('people', 'add') ? [] : atRoot('people', 'add', 'people.add-a-firm')(draft),
   undo: { needs: CHANGES_FIRMS },
   preview: 'plain',
   shape: MakeFirm,
@@ -34,7 +36,7 @@ export const makeFirm: ChangeKind<MakeFirm> = {
   decide(draft, { firmId, name }) {
     if (isNameFree(draft, name)) draft.insert('employer', { id: firmId, name: name.trim(), archived: false })
   },
-  sentence: ({ name }, _sight, verb) => `${verb('added', 'add')} the firm ${name}`,
+  sentence: ({ name }, _sight, tense) => say('people.added-the-firm', { tense, name }),
   record: (change) => change,
 }
 
@@ -60,8 +62,8 @@ export const renameFirm: ChangeKind<RenameFirm> = {
     const firm = firmIn(draft, firmId)
     if (firm && isNameFree(draft, name, firmId)) draft.update('employer', firmId, { name: name.trim() })
   },
-  sentence: ({ firmId, name }, sight, verb) =>
-    `${verb('renamed', 'rename')} the firm ${sight.named.get('employer', firmId)?.name ?? ''} to ${name}`,
+  sentence: ({ firmId, name }, sight, tense) =>
+    say('people.renamed-the-firm-to', { tense, employer: sight.named.get('employer', firmId)?.name ?? '', name }),
   record: (change) => change,
 }
 
@@ -89,7 +91,8 @@ export const mergeFirms: ChangeKind<MergeFirms> = {
     const firm = firmIn(draft, firmId)
     const into = draft.account.get('employer', intoId)
     if (!firm) return
-    if (!into || firmId === intoId) return draft.refuse('not-found', 'Choose another firm to merge it into.', '/intoId')
+    if (!into || firmId === intoId)
+      return draft.refuse('not-found', say('people.choose-another-firm-to-merge-it-into'), '/intoId')
     for (const { id } of draft.account.by('person', 'employer', firmId))
       draft.update('person', id, { employerId: intoId })
     for (const group of draft.account.by('group', 'ruled', 'yes')) {
@@ -101,8 +104,12 @@ export const mergeFirms: ChangeKind<MergeFirms> = {
     }
     draft.remove('employer', firmId)
   },
-  sentence: ({ firmId, intoId }, sight, verb) =>
-    `${verb('merged', 'merge')} the firm ${sight.named.get('employer', firmId)?.name ?? ''} into ${sight.named.get('employer', intoId)?.name ?? ''}`,
+  sentence: ({ firmId, intoId }, sight, tense) =>
+    say('people.merged-the-firm-into', {
+      tense,
+      employer: sight.named.get('employer', firmId)?.name ?? '',
+      employer2: sight.named.get('employer', intoId)?.name ?? '',
+    }),
   record: (change) => change,
 }
 
@@ -129,24 +136,24 @@ export const archiveFirm: ChangeKind<ArchiveFirm> = {
   decide(draft, { firmId, archived }) {
     const firm = firmIn(draft, firmId)
     if (!firm) return
-    if (firm.archived === archived) return draft.refuse('no-change', 'This has been done already.')
+    if (firm.archived === archived) return draft.refuse('no-change', say('people.this-has-been-done-already'))
     if (archived && isFirmInUse(draft.account, firmId)) {
-      return draft.refuse('in-use', `${firm.name} still has people, or a group’s rule names it. Change these first.`)
+      return draft.refuse('in-use', say('people.still-has-people-or-a-groups-rule-names', { firm: firm.name }))
     }
     draft.update('employer', firmId, { archived })
   },
-  sentence: ({ firmId, archived }, sight, verb) => {
+  sentence: ({ firmId, archived }, sight, tense) => {
     const name = sight.named.get('employer', firmId)?.name ?? ''
     return archived
-      ? `${verb('archived', 'archive')} the firm ${name}`
-      : `${verb('restored', 'restore')} the firm ${name}`
+      ? say('people.archived-the-firm', { tense, name })
+      : say('people.restored-the-firm', { tense, name })
   },
   record: (change) => change,
 }
 
 function firmIn(draft: Draft, firmId: Id): EmployerRow | undefined {
   const firm = draft.account.get('employer', firmId)
-  if (!firm) draft.refuse('not-found', 'There is no such firm here; it may have been merged in the meantime.')
+  if (!firm) draft.refuse('not-found', say('people.there-is-no-such-firm-here-it-may'))
   return firm
 }
 
@@ -154,7 +161,7 @@ function firmIn(draft: Draft, firmId: Id): EmployerRow | undefined {
 function isNameFree(draft: Draft, name: string, ownId?: Id): boolean {
   const twin = [...draft.account.all('employer')].find((one) => one.id !== ownId && firmKey(one.name) === firmKey(name))
   if (!twin) return true
-  const state = twin.archived ? 'is archived: restore it' : 'is here already: choose it'
-  draft.refuse('name-taken', `The firm ${twin.name} ${state}.`, '/name')
+  const state = twin.archived ? say('people.is-archived-restore-it') : say('people.is-here-already-choose-it')
+  draft.refuse('name-taken', say('people.the-firm', { twin: twin.name, state }), '/name')
   return false
 }

@@ -23,6 +23,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class Condition {
   /** `kind`, `standing`, `employer`, or the id of a field of the account's own. */
@@ -45,8 +46,8 @@ class GroupContent {
     RuleLine[] | null
 }
 
-const REMOVES_GROUPS = atRoot('groups', 'run', 'remove groups')
-const CHANGES_GROUPS = atRoot('groups', 'change', 'change groups')
+const REMOVES_GROUPS = atRoot('groups', 'run', 'people.remove-groups')
+const CHANGES_GROUPS = atRoot('groups', 'change', 'people.change-groups')
 
 export class MakeGroup extends GroupContent {
   @Equals('make-group') type!: 'make-group'
@@ -70,7 +71,7 @@ export const makeGroup: ChangeKind<MakeGroup> = {
     judgeLead(draft, content)
     if (draft.problems.length === 0) draft.insert('group', { id: change.groupId, ...content })
   },
-  sentence: (change, _sight, verb) => `${verb('made', 'make')} the group ${change.name}`,
+  sentence: (change, _sight, tense) => say('people.made-the-group', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -100,7 +101,7 @@ export const changeGroup: ChangeKind<ChangeGroup> = {
     if (!isSame) judgeLead(draft, content)
     if (draft.problems.length === 0) draft.update('group', group.id, content)
   },
-  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the group ${change.name}`,
+  sentence: (change, _sight, tense) => say('people.changed-the-group', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -127,18 +128,15 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
     if (!group) return
     const grants = draft.account.by('grant', 'subject', `group ${group.id}`)
     if (grants.some((grant) => grant.until === null || grant.until > draft.now)) {
-      return draft.refuse('in-use', `${group.name} still has access. Take it away first.`)
+      return draft.refuse('in-use', say('people.still-has-access-take-it-away-first', { group: group.name }))
     }
     if (grants.length > 0)
-      return draft.refuse(
-        'has-history',
-        `${group.name} had access before, so it cannot be deleted. Remove its members instead.`,
-      )
+      return draft.refuse('has-history', say('people.had-access-before-so-it-cannot-be-deleted', { group: group.name }))
     for (const membership of draft.account.by('membership', 'group', group.id))
       draft.remove('membership', membership.id)
     draft.remove('group', group.id)
   },
-  sentence: (_change, _sight, verb) => `${verb('deleted', 'delete')} a group`,
+  sentence: (_change, _sight, tense) => say('people.deleted-a-group', { tense }),
   record: (change) => change,
 }
 
@@ -168,17 +166,21 @@ export const joinGroup: ChangeKind<JoinGroup> = {
     if (!group || !person) return
     const name = draft.account.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse('not-here', `${name} is not here yet. Invite them first.`)
+      return draft.refuse('not-here', say('people.is-not-here-yet-invite-them-first', { name }))
     }
     if (draft.account.by('membership', 'person', person.id).some((one) => one.groupId === group.id)) {
-      return draft.refuse('no-change', `${name} is already in ${group.name}.`)
+      return draft.refuse('no-change', say('people.is-already-in', { name, group: group.name }))
     }
     judgeLead(draft, group)
     if (draft.problems.length > 0) return
     draft.insert('membership', { id: change.membershipId, groupId: group.id, personId: person.id })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('put', 'put')} ${sight.personName(change.personId)} into ${sight.named.get('group', change.groupId)?.name ?? 'a group'}`,
+  sentence: (change, sight, tense) =>
+    say('people.put-into', {
+      tense,
+      person: sight.personName(change.personId),
+      group: sight.named.get('group', change.groupId)?.name ?? say('people.a-group'),
+    }),
   record: (change) => change,
 }
 
@@ -207,26 +209,34 @@ export const quitGroup: ChangeKind<QuitGroup> = {
     if (!group || !person) return
     const membership = draft.account.by('membership', 'person', person.id).find((one) => one.groupId === group.id)
     if (!membership) {
-      const how = group.rule ? '. If the rule puts them there, change the rule or their details' : ''
-      return draft.refuse('no-change', `${draft.account.nameOf(person.id)} is not in ${group.name} by name${how}.`)
+      const how = group.rule ? say('people.if-the-rule-puts-them-there-change-the') : ''
+      return draft.refuse(
+        'no-change',
+        say('people.is-not-in-by-name', { name: draft.account.nameOf(person.id), group: group.name, how }),
+      )
     }
     draft.remove('membership', membership.id)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('took', 'take')} ${sight.personName(change.personId)} out of ${sight.named.get('group', change.groupId)?.name ?? 'a group'}`,
+  sentence: (change, sight, tense) =>
+    say('people.took-out-of', {
+      tense,
+      person: sight.personName(change.personId),
+      group: sight.named.get('group', change.groupId)?.name ?? say('people.a-group'),
+    }),
   record: (change) => change,
 }
 
 function groupIn(draft: Draft, groupId: Id) {
   const group = draft.account.get('group', groupId)
-  if (!group) draft.refuse('not-found', 'There is no such group here; it may have been removed in the meantime.')
+  if (!group) draft.refuse('not-found', say('people.there-is-no-such-group-here-it-may'))
   return group
 }
 
 function contentOf(draft: Draft, change: GroupContent, except?: Id) {
   const wanted = change.name.trim().toLowerCase()
   const twin = [...draft.account.all('group')].find((one) => one.id !== except && one.name.toLowerCase() === wanted)
-  if (twin) draft.refuse('name-taken', `There is already a group ${twin.name}. Choose another name.`, '/name')
+  if (twin)
+    draft.refuse('name-taken', say('people.there-is-already-a-group-choose-another-name', { twin: twin.name }), '/name')
   if (change.leadId) draft.seen('person', change.leadId, 'lead')
   return { name: change.name.trim(), leadId: change.leadId ?? null, rule: ruleOf(draft, change.rule) }
 }
@@ -238,9 +248,9 @@ function contentOf(draft: Draft, change: GroupContent, except?: Id) {
 export function judgeLead(draft: Draft, { leadId, leads }: Pick<GroupRow, 'leadId' | 'leads'>): void {
   const actor = draft.actorPerson
   if (!leads || !leadId || !actor || actor.standing === 'owner') return
-  if (!draft.need('people', 'see', draft.account.root.id, 'say who leads them')) return
+  if (!draft.need('people', 'see', draft.account.root.id, say('people.say-who-leads-them'))) return
   if (leadId === actor.id) {
-    const sentence = 'You cannot make yourself the one who leads them. Ask someone else who has the right to do it.'
+    const sentence = say('people.you-cannot-make-yourself-the-one-who-leads')
     return draft.refuse('own-entitlement', sentence, '/leadId')
   }
   const lead = draft.account.get('person', leadId)
@@ -271,11 +281,7 @@ function ruleOf(draft: Draft, lines: readonly RuleLine[] | null | undefined): Gr
   lines.forEach((line, at) => {
     const path = `/rule/${at}`
     if (line.allOf.length === 0) {
-      draft.refuse(
-        'empty-rule',
-        'A rule without a condition would include everyone. Choose a field and its value.',
-        path,
-      )
+      draft.refuse('empty-rule', say('people.a-rule-without-a-condition-would-include'), path)
     }
     line.allOf.forEach((condition, index) => checkCondition(draft, condition, `${path}/allOf/${index}`))
   })
@@ -290,13 +296,13 @@ const VALUES: Readonly<Record<string, readonly string[]>> = {
 function checkCondition(draft: Draft, { field, value }: Condition, path: string): void {
   if (field === 'employer') {
     if (!draft.account.get('employer', value))
-      draft.refuse('unknown-value', 'There is no such firm here.', `${path}/value`)
+      draft.refuse('unknown-value', say('people.there-is-no-such-firm-here'), `${path}/value`)
     return
   }
   const known = lookup(VALUES, field) ?? draft.account.get('field', field)?.values.map((one) => one.id)
   if (!known) {
     const fields = [...BUILT_IN_FIELDS, ...[...draft.account.all('field')].map((one) => one.name)].join(', ')
-    return draft.refuse('unknown-field', `A rule can use ${fields}. There is no other choice field.`, `${path}/field`)
+    return draft.refuse('unknown-field', say('people.a-rule-can-use-there-is-no-other', { fields }), `${path}/field`)
   }
-  if (!known.includes(value)) draft.refuse('unknown-value', 'The field has no such value.', `${path}/value`)
+  if (!known.includes(value)) draft.refuse('unknown-value', say('people.the-field-has-no-such-value'), `${path}/value`)
 }

@@ -9,6 +9,7 @@ import { endGrant } from '../access/grants.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class JoinPeople {
   @Equals('join-people') type!: 'join-people'
@@ -28,11 +29,11 @@ export const joinPeople: ChangeKind<JoinPeople> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('people', 'change', 'join two records of one person'),
-  undo: { never: 'Two records that were joined stay one.' },
+  needs: atRoot('people', 'change', 'people.join-two-records-of-one-person'),
+  undo: { never: 'people.two-records-that-were-joined-stay-one' },
   preview: {
     lasting() {
-      const sentence = 'Records that were joined cannot be parted again. Closed months stay as they are.'
+      const sentence = say('people.records-that-were-joined-cannot-be-parted')
       return [{ code: 'joined', sentence }]
     },
   },
@@ -46,12 +47,12 @@ export const joinPeople: ChangeKind<JoinPeople> = {
     if (why) return draft.refuse(why.code, why.sentence)
     const touchesOwner = one.standing === 'owner' || other.standing === 'owner'
     if (touchesOwner && draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
-      return draft.refuse('owners-only', 'Only an owner can join a record with an owner’s.')
+      return draft.refuse('owners-only', say('people.only-an-owner-can-join-a-record-with'))
     }
     // An administrator's record is changed by administrators and owners alone (model P6).
     const touchesOffice = one.standing === 'administrator' || other.standing === 'administrator'
     if (touchesOffice && draft.actor.kind === 'person' && !isOffice(draft.actorPerson)) {
-      return draft.refuse('office-only', 'Only an owner or administrator can join a record with an administrator’s.')
+      return draft.refuse('office-only', say('people.only-an-owner-or-administrator-can-join-a'))
     }
     const [stays, goes] = inOrder(one, other)
     takeValues(draft, stays, goes)
@@ -64,8 +65,12 @@ export const joinPeople: ChangeKind<JoinPeople> = {
     draft.update('person', goes.id, { ...gone, signatory: false, managerId: null, reference: null, choices: {} })
     for (const { field } of draft.account.personalOf(goes.id)) draft.set(goes.id, field, null)
   },
-  sentence: ({ personId, otherId }, sight, verb) =>
-    `${verb('joined', 'join')} the records of ${sight.personName(personId)} and ${sight.personName(otherId)} into one`,
+  sentence: ({ personId, otherId }, sight, tense) =>
+    say('people.joined-the-records-of-and-into-one', {
+      tense,
+      person: sight.personName(personId),
+      person2: sight.personName(otherId),
+    }),
   record: (change) => change,
 }
 
@@ -83,7 +88,7 @@ export const tellApart: ChangeKind<TellApart> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('people', 'change', 'say that two records are of two people'),
+  needs: atRoot('people', 'change', 'people.say-that-two-records-are-of-two-people'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: TellApart,
@@ -92,12 +97,16 @@ export const tellApart: ChangeKind<TellApart> = {
     const one = draft.seen('person', personId, 'person')
     const other = draft.seen('person', otherId, 'person')
     if (!one || !other) return
-    if (one.apartFrom.includes(other.id)) return draft.refuse('no-change', 'This has been done already.')
+    if (one.apartFrom.includes(other.id)) return draft.refuse('no-change', say('people.this-has-been-done-already'))
     draft.update('person', one.id, { apartFrom: [...one.apartFrom, other.id] })
     draft.update('person', other.id, { apartFrom: [...other.apartFrom, one.id] })
   },
-  sentence: ({ personId, otherId }, sight, verb) =>
-    `${verb('said', 'say')} that ${sight.personName(personId)} and ${sight.personName(otherId)} are two people`,
+  sentence: ({ personId, otherId }, sight, tense) =>
+    say('people.said-that-and-are-two-people', {
+      tense,
+      person: sight.personName(personId),
+      person2: sight.personName(otherId),
+    }),
   record: (change) => change,
 }
 
@@ -116,22 +125,22 @@ export function whyNotJoinable(
   one: PersonRow,
   other: PersonRow,
 ): { code: string; sentence: string } | undefined {
-  const names = `${account.nameOf(one.id)} and ${account.nameOf(other.id)}`
-  if (one.id === other.id) return { code: 'same', sentence: 'This is one record already. Choose another person.' }
+  const names = say('people.and-2', { name: account.nameOf(one.id), name2: account.nameOf(other.id) })
+  if (one.id === other.id) return { code: 'same', sentence: say('people.this-is-one-record-already-choose-another') }
   if (one.state === 'erased' || other.state === 'erased') {
-    return { code: 'erased', sentence: 'One of them is erased. An erased record cannot be joined.' }
+    return { code: 'erased', sentence: say('people.one-of-them-is-erased-an-erased-record') }
   }
   if (one.loginId !== null && other.loginId !== null) {
     return {
       code: 'two-logins',
-      sentence: `${names} both sign in with a login of their own, so they stay two records.`,
+      sentence: say('people.both-sign-in-with-a-login-of-their', { names }),
     }
   }
   const isLeaving = [one, other].some(({ id }) =>
     account.by('departure', 'person', id).some(({ state }) => state === 'planned' || state === 'running'),
   )
   if (isLeaving) {
-    return { code: 'leaving', sentence: `A departure of ${names} is planned or running. Finish or cancel it first.` }
+    return { code: 'leaving', sentence: say('people.a-departure-of-is-planned-or-running-finish', { names }) }
   }
   const isAsked = [one, other].some(({ id, state }) =>
     state === 'invited' || state === 'waiting' || state === 'away'
@@ -141,7 +150,7 @@ export function whyNotJoinable(
   return isAsked
     ? {
         code: 'not-settled',
-        sentence: `An invitation, admission or time away of ${names} is open. Settle it first, then join the records.`,
+        sentence: say('people.an-invitation-admission-or-time-away-of-is', { names }),
       }
     : undefined
 }

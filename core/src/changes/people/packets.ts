@@ -8,6 +8,7 @@ import { mayBeGiven } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, RowIds } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class PacketSeat {
   @IsString() @MaxLength(60) product!: string
@@ -29,7 +30,7 @@ class PacketContent {
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PacketGrant) grants!: PacketGrant[]
 }
 
-const CHANGES_PACKETS = atRoot('people', 'change', 'change welcome packets')
+const CHANGES_PACKETS = atRoot('people', 'change', 'people.change-welcome-packets')
 
 export class MakePacket extends PacketContent {
   @Equals('make-packet') type!: 'make-packet'
@@ -52,7 +53,7 @@ export const makePacket: ChangeKind<MakePacket> = {
     const row = rowOf(draft, change)
     if (draft.problems.length === 0) draft.insert('packet', row)
   },
-  sentence: (change, _sight, verb) => `${verb('made', 'make')} the welcome packet ${change.name}`,
+  sentence: (change, _sight, tense) => say('people.made-the-welcome-packet', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -78,7 +79,7 @@ export const changePacket: ChangeKind<ChangePacket> = {
     const row = rowOf(draft, change)
     if (draft.problems.length === 0) draft.update('packet', row.id, row)
   },
-  sentence: (change, _sight, verb) => `${verb('changed', 'change')} the welcome packet ${change.name}`,
+  sentence: (change, _sight, tense) => say('people.changed-the-welcome-packet', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -102,15 +103,17 @@ export const removePacket: ChangeKind<RemovePacket> = {
   decide(draft, { packetId }) {
     if (packetIn(draft, packetId)) draft.remove('packet', packetId)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('deleted', 'delete')} the welcome packet ${sight.account.get('packet', change.packetId)?.name ?? ''}`.trim(),
+  sentence: (change, sight, tense) =>
+    say('people.deleted-the-welcome-packet', {
+      tense,
+      packet: sight.account.get('packet', change.packetId)?.name ?? '',
+    }).trim(),
   record: (change) => change,
 }
 
 function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {
   const packet = draft.account.get('packet', packetId)
-  if (!packet)
-    draft.refuse('not-found', 'There is no such welcome packet here; it may have been removed in the meantime.')
+  if (!packet) draft.refuse('not-found', say('people.there-is-no-such-welcome-packet-here-it'))
   return packet
 }
 
@@ -120,21 +123,23 @@ function rowOf(draft: Draft, change: PacketContent): PacketRow {
   const twin = [...draft.account.all('packet')].find(
     (one) => one.id !== packetId && one.name.toLowerCase() === name.toLowerCase(),
   )
-  if (twin) draft.refuse('name-taken', `There is already a welcome packet ${twin.name}. Choose another name.`, '/name')
+  if (twin)
+    draft.refuse('name-taken', say('people.there-is-already-a-welcome-packet-choose', { twin: twin.name }), '/name')
   seats.forEach(({ product, seatType }, at) => {
     if (!seatTypeAt(draft.account, product, seatType, draft.now)) {
-      draft.refuse('unknown-seat', `There is no seat ${seatType} in ${product}.`, `/seats/${at}`)
+      draft.refuse('unknown-seat', say('people.there-is-no-seat-in', { seatType, product }), `/seats/${at}`)
     }
   })
   groupIds.forEach((id, at) => {
-    if (!draft.account.get('group', id)) draft.refuse('not-found', 'There is no such group here.', `/groupIds/${at}`)
+    if (!draft.account.get('group', id))
+      draft.refuse('not-found', say('people.there-is-no-such-group-here'), `/groupIds/${at}`)
   })
   for (const { roleId, placeId } of grants) {
     const role = draft.seen('role', roleId, 'role')
     draft.seen('place', placeId, 'place')
     // What cannot be offered has no place in a packet (model T3, R5).
     if (role?.wallPassing)
-      draft.refuse('not-offered', `${role.name} passes walls. It can be given only to a person by name.`, '/grants')
+      draft.refuse('not-offered', say('people.passes-walls-it-can-be-given-only-to', { role: role.name }), '/grants')
     else if (role) mayBeGiven(draft, role, 'person')
   }
   return {

@@ -20,6 +20,7 @@ import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { ENDS_ACCESS } from '../leaving/leave.ts'
+import { say } from '../../words/say.ts'
 
 export class RecordPerson {
   @Equals('record-person') type!: 'record-person'
@@ -79,14 +80,16 @@ export const recordPerson: ChangeKind<RecordPerson> = {
     if (draft.problems.length === 0 && draft.actorId) giveOffered(draft, given, draft.actorId)
     settleSeats(draft, person.id)
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const has = [
-      ...(change.grants ?? []).map((one) => `${roleText(one.roleId, sight)} at ${sight.placeName(one.placeId)}`),
+      ...(change.grants ?? []).map((one) =>
+        say('people.at', { role: roleText(one.roleId, sight), place: sight.placeName(one.placeId) }),
+      ),
       ...(change.seats ?? []).map((seat) => aSeat(seat, sight)),
     ]
-    const what = has.length > 0 ? `, with ${has.join(' and ')}` : ''
+    const what = has.length > 0 ? say('people.with', { list: has.join(say('people.and')) }) : ''
     const until = periodText(change.engagementFrom, change.engagementUntil, sight)
-    return `${verb('recorded', 'record')} ${sight.personName(change.personId)} without a login${what}${until}`
+    return say('people.recorded-without-a-login', { tense, person: sight.personName(change.personId), what, until })
   },
   record: ({ name: _name, email, ...rest }) => ({ ...rest, personal: ['name', ...(email ? ['email'] : [])] }),
 }
@@ -96,14 +99,14 @@ function recordOf(draft: Draft, change: RecordPerson): PersonRow {
   checkEnd(draft, change, until)
   if (change.managerId) draft.seen('person', change.managerId, 'manager')
   if (change.employerId && !draft.account.get('employer', change.employerId)) {
-    draft.refuse('not-found', 'There is no such firm here.', '/employerId')
+    draft.refuse('not-found', say('people.there-is-no-such-firm-here'), '/employerId')
   }
   const known = change.email
     ? draft.account.peopleByEmail(change.email).find((id) => draft.sight.seesPerson(id))
     : undefined
   if (known) {
     const name = draft.account.nameOf(known)
-    draft.refuse('here-already', `${name} has this email address. Use that record instead.`, '/email')
+    draft.refuse('here-already', say('people.has-this-email-address-use-that-record', { name }), '/email')
   }
   return {
     ...{ id: change.personId, kind: change.kind, standing: change.standing, state: 'active', signatory: false },
@@ -150,21 +153,22 @@ export const correctName: ChangeKind<CorrectName> = {
       .by('offer', 'person', personId)
       .some((one) => one.state === 'live' && one.sponsorId === draft.actorId)
     const isTheirs = personId === draft.actorId || (isSponsor && person?.state === 'invited')
-    return isTheirs ? [] : atRoot('people', 'change', 'correct names')(draft)
+    return isTheirs ? [] : atRoot('people', 'change', 'people.correct-names')(draft)
   },
-  undo: { never: 'The earlier name is not kept. Correct it again instead.' },
+  undo: { never: 'people.the-earlier-name-is-not-kept-correct-it' },
   preview: 'plain',
   shape: CorrectName,
   fill: (change) => change,
   decide(draft, { personId, name }) {
     const person = draft.seen('person', personId, 'person')
     if (!person) return
-    if (person.state === 'erased') return draft.refuse('erased', 'They are erased; there is no name any more.')
+    if (person.state === 'erased') return draft.refuse('erased', say('people.they-are-erased-there-is-no-name-any'))
     draft.set(personId, 'name', name.trim())
     // The row is named, so that other processes read the name anew (model C6).
     draft.update('person', personId, {})
   },
-  sentence: ({ personId }, sight, verb) => `${verb('corrected', 'correct')} the name of ${sight.personName(personId)}`,
+  sentence: ({ personId }, sight, tense) =>
+    say('people.corrected-the-name-of', { tense, person: sight.personName(personId) }),
   record: ({ name: _name, ...rest }) => ({ ...rest, personal: ['name'] }),
 }
 
@@ -187,7 +191,7 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('people', 'add', 'invite people to sign in'),
+  needs: atRoot('people', 'add', 'people.invite-people-to-sign-in'),
   undo: { needs: withdrawsOffer },
   preview: 'plain',
   shape: InviteToSignIn,
@@ -197,19 +201,19 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
     if (!person) return
     const name = draft.account.nameOf(personId)
     if (!person.recorded || (person.state !== 'active' && person.state !== 'away')) {
-      return draft.refuse('not-on-record', `${name} is not on record without a login. Invite them instead.`)
+      return draft.refuse('not-on-record', say('people.is-not-on-record-without-a-login-invite', { name }))
     }
     const address = email?.trim() || draft.account.personal(personId, 'email')
-    if (!address) return draft.refuse('no-email', `Enter ${name}’s email address first.`, '/email')
+    if (!address) return draft.refuse('no-email', say('people.enter-s-email-address-first', { name }), '/email')
     const twin = draft.account.peopleByEmail(address).find((id) => id !== personId && draft.sight.seesPerson(id))
     if (twin) {
-      const sentence = `${draft.account.nameOf(twin)} already has this email address. Look there first.`
+      const sentence = say('people.already-has-this-email-address-look-there', { name: draft.account.nameOf(twin) })
       return draft.refuse('here-already', sentence, '/email')
     }
     if (
       draft.account.by('offer', 'person', personId).some((one) => one.state === 'live' && one.expiresAt > draft.now)
     ) {
-      return draft.refuse('invited-already', `${name} is already invited to sign in. Send that invitation again.`)
+      return draft.refuse('invited-already', say('people.is-already-invited-to-sign-in-send-that', { name }))
     }
     judgeAllOf(draft, person, draft.actorPerson)
     if (draft.problems.length > 0) return
@@ -224,7 +228,8 @@ export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
     })
     draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber: 0, expiresAt })
   },
-  sentence: ({ personId }, sight, verb) => `${verb('invited', 'invite')} ${sight.personName(personId)} to sign in`,
+  sentence: ({ personId }, sight, tense) =>
+    say('people.invited-to-sign-in', { tense, person: sight.personName(personId) }),
   record: ({ email, ...rest }) => ({ ...rest, ...(email ? { personal: ['email'] } : {}) }),
 }
 
@@ -245,14 +250,14 @@ export function judgeAllOf(draft: Draft, person: PersonRow, giver: PersonRow | u
 /** Takes an invitation to sign in up: the login is theirs from now on (model P12). */
 export function takeUpRecorded(draft: Draft, offer: OfferRow, person: PersonRow, loginId: Id, proven: boolean): void {
   if (!proven) {
-    return draft.refuse('other-mailbox', 'Open this invitation with the email address to which it was sent.')
+    return draft.refuse('other-mailbox', say('people.open-this-invitation-with-the-email-address'))
   }
   if (draft.account.by('person', 'login', loginId).some((one) => one.id !== person.id && one.state !== 'erased')) {
-    return draft.refuse('two-records', 'You are in this account already, under another record. Ask the office.')
+    return draft.refuse('two-records', say('people.you-are-in-this-account-already-under-another'))
   }
   const sponsor = draft.account.get('person', offer.sponsorId)
   if (!sponsor || !isPresent(sponsor, draft.now)) {
-    return draft.refuse('offer-dead', 'The person who sent this invitation can no longer give what it offers.')
+    return draft.refuse('offer-dead', say('people.the-person-who-sent-this-invitation-can-no'))
   }
   judgeAllOf(draft, person, sponsor)
   if (draft.problems.length > 0) return

@@ -24,6 +24,7 @@ import { recordPerson } from './record-person.ts'
 import { giveSeat } from '../seats/seats.ts'
 import { eachOf, idFrom, RowId, RowIds } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 // People in a product whom the person who looks after it may not record: the office is asked to (model B3).
 
@@ -76,7 +77,7 @@ export const askToRecord: ChangeKind<AskToRecord> = {
       const address = email ? emailKey(email) : null
       if (asked.has(address ?? name)) continue
       if (seatType !== null && !seatTypeAt(draft.account, product, seatType, draft.now)) {
-        return draft.refuse('not-found', 'This product has no such seat type.', '/seatType')
+        return draft.refuse('not-found', say('people.this-product-has-no-such-seat-type'), '/seatType')
       }
       const row = { id, product, askedById: actorId, askedAt: draft.now, kind, seatType, firm: firm?.trim() ?? '' }
       draft.insert('recordRequest', row)
@@ -84,8 +85,12 @@ export const askToRecord: ChangeKind<AskToRecord> = {
       if (address) draft.set(id, 'accountAddress', address)
     }
   },
-  sentence: ({ product, rows }, sight, verb) =>
-    `${verb('asked', 'ask')} the office to record ${countText(rows.length)} from ${productName(product, sight)}`,
+  sentence: ({ product, rows }, sight, tense) =>
+    say('people.asked-the-office-to-record-from', {
+      tense,
+      count: countText(rows.length),
+      productName: productName(product, sight),
+    }),
   record: ({ rows, ...rest }) => ({
     ...rest,
     rows: rows.map(({ name: _name, email: _email, ...row }) => ({
@@ -110,28 +115,28 @@ export const settleRecords: ChangeKind<SettleRecords> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('people', 'add', 'record people'),
-  undo: { never: 'The names that were asked about are no longer kept. Record them anew, or end their access.' },
+  needs: atRoot('people', 'add', 'people.record-people'),
+  undo: { never: 'people.the-names-that-were-asked-about-are-no' },
   preview: 'plain',
   shape: SettleRecords,
   fill: (change) => change,
   decide(draft, { requestIds, recorded }) {
     for (const id of requestIds) {
       const row = draft.account.get('recordRequest', id)
-      if (!row) return draft.refuse('not-found', 'One of these was answered already. Look at the list again.')
+      if (!row) return draft.refuse('not-found', say('people.one-of-these-was-answered-already-look-at'))
       if (recorded) recordAsked(draft, row)
       if (draft.problems.length > 0) return
       forgetRequest(draft, id)
     }
   },
-  sentence: ({ requestIds, recorded }, _sight, verb) =>
+  sentence: ({ requestIds, recorded }, _sight, tense) =>
     recorded
-      ? `${verb('recorded', 'record')} ${countText(requestIds.length)} as asked`
-      : `${verb('declined', 'decline')} to record ${countText(requestIds.length)}`,
+      ? say('people.recorded-as-asked', { tense, count: countText(requestIds.length) })
+      : say('people.declined-to-record', { tense, count: countText(requestIds.length) }),
   record: (change) => change,
 }
 
-const countText = (count: number) => (count === 1 ? '1 person' : `${count} people`)
+const countText = (count: number) => (count === 1 ? say('people.1-person') : say('people.people', { count }))
 
 function recordAsked(draft: Draft, { id, product, kind, seatType, firm }: RecordRequestRow): void {
   const { account } = draft

@@ -25,6 +25,7 @@ import type { Level } from '../../access/levels.ts'
 import type { OwnArea } from '../../access/sight.ts'
 import type { Need } from '../engine/needs.ts'
 import { entryAt } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class LaidPlace {
   @Line(80) name!: string
@@ -91,8 +92,13 @@ export const layOut: ChangeKind<LayOut> = {
     const keys = (change.keys ?? []).flatMap((key, at) => keyRow(draft, change, rows, key, at) ?? [])
     if (draft.problems.length === 0) draft.insertAll('grant', keys)
   },
-  sentence: (change, sight, verb) =>
-    `${verb('added', 'add')} ${countText(change)} in ${sight.placeName(change.parentId)}: ${topsText(change)}`,
+  sentence: (change, sight, tense) =>
+    say('places.added-in', {
+      tense,
+      count: countText(change),
+      place: sight.placeName(change.parentId),
+      tops: topsText(change),
+    }),
   record: (change) => change,
 }
 
@@ -112,21 +118,30 @@ function rowsOf(draft: Draft, change: LayOut, parent: PlaceRow): PlaceRow[] {
     const path = `/places/${at}`
     const within = place.within ?? null
     if (within !== null && within >= at)
-      draft.refuse('bad-order', 'A place has to come after the place it belongs to.', path)
+      draft.refuse('bad-order', say('places.a-place-has-to-come-after-the-place'), path)
     depths.push(within === null ? above : (depths[within] ?? above) + 1)
     if (entryAt(depths, at) > MAXIMUM_DEPTH) {
-      draft.refuse('too-deep', `${place.name}: places go ${MAXIMUM_DEPTH} levels deep at most.`, path)
+      draft.refuse(
+        'too-deep',
+        say('places.places-go-levels-deep-at-most', { place: place.name, maximumDepth: MAXIMUM_DEPTH }),
+        path,
+      )
     }
     const name = place.name.trim()
     if (within === null) checkName(draft, parent.id, name)
-    else if (name.includes('/')) draft.refuse('slash-in-name', `“${name}” holds “/”, which joins places.`, path)
+    else if (name.includes('/')) draft.refuse('slash-in-name', say('places.holds-which-joins-places', { name }), path)
     const key = `${within} ${name.toLowerCase()}`
-    if (beside.has(key)) draft.refuse('name-taken', `${name} is listed twice side by side.`, path)
+    if (beside.has(key)) draft.refuse('name-taken', say('places.is-listed-twice-side-by-side', { name }), path)
     beside.set(key, name)
     if (place.reference) {
       checkReference(draft, place.reference)
       const twin = beside.get(`[${place.reference}`)
-      if (twin) draft.refuse('reference-taken', `The reference ${place.reference} is listed twice.`, path)
+      if (twin)
+        draft.refuse(
+          'reference-taken',
+          say('places.the-reference-is-listed-twice', { reference: place.reference }),
+          path,
+        )
       beside.set(`[${place.reference}`, name)
     }
     return {
@@ -152,8 +167,7 @@ function keyRow(
   const role = draft.seen('role', roleId, 'role')
   const place = rows[at]
   const group = draft.account.get('group', groupId)
-  if (!group || !place)
-    draft.refuse('not-found', 'There is no such group or place here; it may have been removed in the meantime.')
+  if (!group || !place) draft.refuse('not-found', say('places.there-is-no-such-group-or-place-here'))
   if (!group || !place || !role || !mayBeGiven(draft, role, 'group')) return undefined
   return {
     id: idFrom(change.seedId, MAXIMUM_LISTED + index),
@@ -171,10 +185,12 @@ function keyRow(
 }
 
 function countText({ places }: LayOut): string {
-  return places.length === 1 ? '1 place' : `${places.length} places`
+  return places.length === 1 ? say('places.1-place') : say('places.places', { count: places.length })
 }
 
 function topsText({ places }: LayOut): string {
   const tops = places.filter((place) => (place.within ?? null) === null).map((place) => place.name)
-  return tops.length > 3 ? `${tops.slice(0, 3).join(', ')} and ${tops.length - 3} more` : tops.join(', ')
+  return tops.length > 3
+    ? say('places.and-more', { list: tops.slice(0, 3).join(', '), count: tops.length - 3 })
+    : tops.join(', ')
 }

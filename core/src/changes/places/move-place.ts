@@ -8,6 +8,7 @@ import { RowId } from '../engine/shapes.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** A move is put back by who may move it at all its ends: where it is, where it went, and where it goes back to (model T4). */
 function movesBack(
@@ -19,7 +20,12 @@ function movesBack(
   const ends = [placeId, parentId, ...before.flatMap((row) => row.parentId ?? [])].flatMap(
     (id) => draft.seen('place', id, 'place') ?? [],
   )
-  return ends.map(({ id, name }) => ({ area: 'places', level: 'run', placeId: id, to: `undo a move of ${name}` }))
+  return ends.map(({ id, name }) => ({
+    area: 'places',
+    level: 'run',
+    placeId: id,
+    to: say('places.undo-a-move-of', { name }),
+  }))
 }
 
 /** Archiving is undone by who may restore, and the other way round. */
@@ -27,7 +33,12 @@ function archivesOrRestores(draft: Draft, { placeId }: { placeId: Id }): readonl
   const place = draft.seen('place', placeId, 'place')
   if (!place) return []
   const ends = [placeId, place.parentId ?? placeId]
-  return ends.map((id) => ({ area: 'places', level: 'run', placeId: id, to: `archive or restore ${place.name}` }))
+  return ends.map((id) => ({
+    area: 'places',
+    level: 'run',
+    placeId: id,
+    to: say('places.archive-or-restore', { place: place.name }),
+  }))
 }
 
 export class MovePlace {
@@ -53,8 +64,13 @@ export const movePlace: ChangeKind<MovePlace> = {
     const parent = draft.seen('place', parentId, 'place')
     if (!place || !parent) return []
     return [
-      { area: 'places', level: 'run', placeId, to: `move ${place.name}` },
-      { area: 'places', level: 'run', placeId: parentId, to: `move something into ${parent.name}` },
+      { area: 'places', level: 'run', placeId, to: say('places.move', { place: place.name }) },
+      {
+        area: 'places',
+        level: 'run',
+        placeId: parentId,
+        to: say('places.move-something-into', { parent: parent.name }),
+      },
     ]
   },
   undo: { needs: movesBack },
@@ -65,17 +81,21 @@ export const movePlace: ChangeKind<MovePlace> = {
     const place = draft.seen('place', change.placeId, 'place')
     const parent = draft.seen('place', change.parentId, 'place')
     if (!place || !parent) return
-    if (place.parentId === null) return draft.refuse('root-move', 'This is the whole account; it cannot be moved.')
-    if (place.parentId === parent.id) return draft.refuse('no-change', `${place.name} is already in ${parent.name}.`)
+    if (place.parentId === null) return draft.refuse('root-move', say('places.this-is-the-whole-account-it-cannot-be'))
+    if (place.parentId === parent.id)
+      return draft.refuse('no-change', say('places.is-already-in', { place: place.name, parent: parent.name }))
     const path = upwards(draft.account, parent.id)
     if (path.some((one) => one.id === place.id)) {
       return draft.refuse(
         'under-itself',
-        `${parent.name} is inside ${place.name}. A place cannot be moved into itself.`,
+        say('places.is-inside-a-place-cannot-be-moved-into', { parent: parent.name, place: place.name }),
       )
     }
     if (path.length + heightOf(place.id) > MAXIMUM_DEPTH + 1) {
-      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
+      return draft.refuse(
+        'too-deep',
+        say('places.places-go-levels-deep-at-most-choose-a', { maximumDepth: MAXIMUM_DEPTH }),
+      )
     }
     checkName(draft, parent.id, place.name, place.id)
     if (draft.problems.length === 0) draft.update('place', place.id, { parentId: parent.id })
@@ -87,8 +107,12 @@ export const movePlace: ChangeKind<MovePlace> = {
       return Math.max(...depths.values())
     }
   },
-  sentence: (change, sight, verb) =>
-    `${verb('moved', 'move')} ${sight.placeName(change.placeId)} into ${sight.placeName(change.parentId)}`,
+  sentence: (change, sight, tense) =>
+    say('places.moved-into', {
+      tense,
+      place: sight.placeName(change.placeId),
+      place2: sight.placeName(change.parentId),
+    }),
   record: (change) => change,
 }
 
@@ -121,16 +145,19 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
     const place = draft.seen('place', change.placeId, 'place')
     if (!place) return
     if (place.parentId === null)
-      return draft.refuse('root-archive', 'This is the whole account. Close the account instead.')
+      return draft.refuse('root-archive', say('places.this-is-the-whole-account-close-the-account'))
     if (place.archived === change.archived) {
-      return draft.refuse('no-change', `${place.name} is ${place.archived ? 'already archived' : 'not archived'}.`)
+      return draft.refuse(
+        'no-change',
+        say('places.is-already-archived', { place: place.name, hasArchived: Boolean(place.archived) }),
+      )
     }
     draft.update('place', place.id, { archived: change.archived })
     if (change.archived) unfitArchived(draft, new Set(downwards(draft.account, place.id).map((one) => one.id)))
   },
-  sentence: (change, sight, verb) =>
+  sentence: (change, sight, tense) =>
     change.archived
-      ? `${verb('archived', 'archive')} ${sight.placeName(change.placeId)}`
-      : `${verb('restored', 'restore')} ${sight.placeName(change.placeId)}`,
+      ? say('places.archived', { tense, what: sight.placeName(change.placeId) })
+      : say('places.restored', { tense, what: sight.placeName(change.placeId) }),
   record: (change) => change,
 }

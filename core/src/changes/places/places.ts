@@ -8,6 +8,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { addsPlaces, giveAtOwn, makesPlaces, mayGiveAtOwn } from '../access/own-clients.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 /** How deep places go beneath the root. */
 export const MAXIMUM_DEPTH = 12
@@ -39,7 +40,10 @@ export const makePlace: ChangeKind<MakePlace> = {
     if (!parent) return
     if (!mayGiveAtOwn(draft, parent)) return
     if (upwards(draft.account, parent.id).length > MAXIMUM_DEPTH) {
-      return draft.refuse('too-deep', `Places go ${MAXIMUM_DEPTH} levels deep at most. Choose a place further up.`)
+      return draft.refuse(
+        'too-deep',
+        say('places.places-go-levels-deep-at-most-choose-a', { maximumDepth: MAXIMUM_DEPTH }),
+      )
     }
     checkName(draft, parent.id, change.name)
     checkReference(draft, change.reference)
@@ -50,8 +54,12 @@ export const makePlace: ChangeKind<MakePlace> = {
     draft.insert('place', place)
     if (draft.problems.length === 0) giveAtOwn(draft, parent, [place], () => idFrom(placeId, 1))
   },
-  sentence: (change, sight, verb) =>
-    `${verb('added', 'add')} the place ${sight.placeName(change.placeId)} in ${sight.placeName(change.parentId)}`,
+  sentence: (change, sight, tense) =>
+    say('places.added-the-place-in', {
+      tense,
+      place: sight.placeName(change.placeId),
+      place2: sight.placeName(change.parentId),
+    }),
   record: (change) => change,
 }
 
@@ -69,7 +77,7 @@ export const renamePlace: ChangeKind<RenamePlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atPlace('places', 'change', (name) => `rename ${name}`),
+  needs: atPlace('places', 'change', (name) => say('places.rename', { name })),
   undo: 'by-its-right',
   preview: 'plain',
   shape: RenamePlace,
@@ -82,7 +90,7 @@ export const renamePlace: ChangeKind<RenamePlace> = {
     const reference = change.reference === undefined ? place.reference : change.reference
     draft.update('place', place.id, { name: change.name.trim(), reference })
   },
-  sentence: (change, _sight, verb) => `${verb('renamed', 'rename')} a place to ${change.name}`,
+  sentence: (change, _sight, tense) => say('places.renamed-a-place-to', { tense, name: change.name }),
   record: (change) => change,
 }
 
@@ -100,7 +108,7 @@ export const wallPlace: ChangeKind<WallPlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atPlace('places', 'run', (name) => `wall off ${name}`),
+  needs: atPlace('places', 'run', (name) => say('places.wall-off', { name })),
   undo: 'by-its-right',
   preview: 'plain',
   shape: WallPlace,
@@ -109,15 +117,20 @@ export const wallPlace: ChangeKind<WallPlace> = {
     const place = draft.seen('place', change.placeId, 'place')
     if (!place) return
     if (place.parentId === null)
-      return draft.refuse('root-wall', 'This is the whole account; there is nothing above it to stop.')
+      return draft.refuse('root-wall', say('places.this-is-the-whole-account-there-is-nothing'))
     if (place.walled === change.walled) {
-      return draft.refuse('no-change', `${place.name} is ${place.walled ? 'already walled' : 'not walled'}.`)
+      return draft.refuse(
+        'no-change',
+        say('places.is-already-walled', { place: place.name, hasWalled: Boolean(place.walled) }),
+      )
     }
     draft.update('place', place.id, { walled: change.walled })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const name = sight.placeName(change.placeId)
-    return change.walled ? `${verb('walled', 'wall')} off ${name}` : `${verb('removed', 'remove')} the wall of ${name}`
+    return change.walled
+      ? say('places.walled-off', { tense, name })
+      : say('places.removed-the-wall-of', { tense, name })
   },
   record: (change) => change,
 }
@@ -128,16 +141,22 @@ export function checkName(draft: Draft, parentId: Id, name: string, except?: Id)
   const twin = draft.account
     .by('place', 'parent', parentId)
     .find((place) => place.id !== except && place.name.toLowerCase() === wanted)
-  if (name.includes('/')) draft.refuse('slash-in-name', 'A place’s name cannot hold “/”, which joins places.', '/name')
-  if (twin) draft.refuse('name-taken', `There is a ${twin.name} there already. Choose another name.`, '/name')
+  if (name.includes('/'))
+    draft.refuse('slash-in-name', say('places.a-places-name-cannot-hold-which-joins-places'), '/name')
+  if (twin)
+    draft.refuse('name-taken', say('places.there-is-a-there-already-choose-another-name', { twin: twin.name }), '/name')
 }
 
 export function checkReference(draft: Draft, reference: string | null | undefined, except?: Id): void {
   if (!reference) return
   const twin = placeByReference(draft.account, reference)
   if (!twin || twin.id === except) return
-  const where = draft.sight.seesPlace(twin.id) ? `stands for ${twin.name}` : 'is taken'
-  draft.refuse('reference-taken', `The reference ${reference} ${where} already. Choose another.`, '/reference')
+  const where = draft.sight.seesPlace(twin.id) ? say('places.stands-for', { twin: twin.name }) : say('places.is-taken')
+  draft.refuse(
+    'reference-taken',
+    say('places.the-reference-already-choose-another', { reference, where }),
+    '/reference',
+  )
 }
 
 /** References are unique in an account, so that bills and products can name places by them (model T1). */

@@ -8,8 +8,9 @@ import { settleTasks } from '../leaving/hand-steps.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
-const CONNECTS = atRoot('connections', 'run', 'connect products')
+const CONNECTS = atRoot('connections', 'run', 'products.connect-products')
 
 export class ConnectProduct {
   @Equals('connect-product') type!: 'connect-product'
@@ -30,23 +31,23 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
   actor: 'active',
   day: 'docket',
   needs: CONNECTS,
-  undo: { never: 'Disconnect the product instead.' },
+  undo: { never: 'products.disconnect-the-product-instead' },
   preview: 'plain',
   shape: ConnectProduct,
   fill: (change, newId) => ({ ...change, connectionId: newId(change.connectionId) }),
   decide(draft, { connectionId, product, scimAddress, thingsAddress = null }) {
     if (!productAt(draft.account, product, draft.now)) {
-      return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.', '/product')
+      return draft.refuse('not-found', say('products.there-is-no-such-product-here-import-its'), '/product')
     }
     if (draft.account.by('connection', 'product', product).some((one) => one.on)) {
-      return draft.refuse('connected', 'This product is already connected. Disconnect it first.', '/product')
+      return draft.refuse('connected', say('products.this-product-is-already-connected-disconnect'), '/product')
     }
     const addresses = [scimAddress, thingsAddress].filter((one) => one !== null)
     for (const address of addresses) {
       if (!isAddress(address))
         return draft.refuse(
           'bad-address',
-          `“${address}” is not a web address. Write it in full, as https://product.example/scim/v2.`,
+          say('products.is-not-a-web-address-write-it-in', { address }),
           '/scimAddress',
         )
     }
@@ -55,7 +56,7 @@ export const connectProduct: ChangeKind<ConnectProduct> = {
     // What was to be closed by hand is closed by the connection from now on, and read back.
     settleTasks(draft, product, { kind: 'close', what: 'close' })
   },
-  sentence: (change, sight, verb) => `${verb('connected', 'connect')} ${productName(change.product, sight)}`,
+  sentence: (change, sight, tense) => say('products.connected', { tense, what: productName(change.product, sight) }),
   record: (change) => change,
 }
 
@@ -73,19 +74,18 @@ export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   actor: 'active',
   day: 'docket',
   needs: CONNECTS,
-  undo: { never: 'Connect the product again instead.' },
+  undo: { never: 'products.connect-the-product-again-instead' },
   preview: 'plain',
   shape: DisconnectProduct,
   fill: (change) => change,
   decide(draft, { connectionId }) {
     const row = draft.account.get('connection', connectionId)
-    if (!row?.on)
-      return draft.refuse('not-found', 'This connection is no longer there; it may have been cut in the meantime.')
+    if (!row?.on) return draft.refuse('not-found', say('products.this-connection-is-no-longer-there-it-may'))
     draft.update('connection', connectionId, { on: false })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const product = sight.named.get('connection', change.connectionId)?.product ?? ''
-    return `${verb('disconnected', 'disconnect')} ${productName(product, sight)}`
+    return say('products.disconnected', { tense, what: productName(product, sight) })
   },
   record: (change) => change,
 }
@@ -108,22 +108,25 @@ export const noteConnection: ChangeKind<NoteConnection> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'It says what a product answered, and stays.' },
+  undo: { never: 'products.it-says-what-a-product-answered-and-stays' },
   preview: 'plain',
   shape: NoteConnection,
   fill: (change) => change,
   decide(draft, { connectionId, trouble = null, since = null }) {
-    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'Only what a product answers is noted so.')
+    if (draft.actor.kind === 'person')
+      return draft.refuse('not-yours', say('products.only-what-a-product-answers-is-noted-so'))
     const row = draft.account.get('connection', connectionId)
     if (!row?.on || (row.trouble === null) === (trouble === null)) {
-      return draft.refuse('not-found', 'This is noted already, or the connection is cut.')
+      return draft.refuse('not-found', say('products.this-is-noted-already-or-the-connection-is'))
     }
     const troubleSince = trouble === null ? null : since === null ? draft.now : readInstant(since)
     draft.update('connection', connectionId, { trouble, troubleSince })
   },
   sentence({ connectionId, trouble }, sight) {
     const name = productName(sight.named.get('connection', connectionId)?.product ?? '', sight)
-    return trouble ? `noted that ${name} could not be read for an hour` : `noted that ${name} was read again`
+    return trouble
+      ? say('products.noted-that-could-not-be-read-for-an', { name })
+      : say('products.noted-that-was-read-again', { name })
   },
   record: (change) => change,
 }

@@ -13,6 +13,7 @@ import { settleTasks } from '../leaving/hand-steps.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 // Products whose accounts nothing here opens or closes: who looks after them.
 
@@ -44,7 +45,7 @@ export const keepProduct: ChangeKind<KeepProduct> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('connections', 'run', 'say who looks after a product'),
+  needs: atRoot('connections', 'run', 'products.say-who-looks-after-a-product'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: KeepProduct,
@@ -53,13 +54,13 @@ export const keepProduct: ChangeKind<KeepProduct> = {
     const { product, way, keeperKind = null, keeperId = null, keepingId } = change
     if (!productAt(draft.account, product, draft.now)) return refuseProduct(draft)
     if (keeperKind !== null && !isKeeper(draft, keeperKind, keeperId)) {
-      return draft.refuse('not-found', 'Choose a person or a group of this account to look after it.', '/keeperId')
+      return draft.refuse('not-found', say('products.choose-a-person-or-a-group-of-this'), '/keeperId')
     }
     const before = keepingOf(draft.account, product)
     const placeId = change.placeId === undefined ? (before?.placeId ?? null) : change.placeId
     if (change.placeId && !draft.seen('place', change.placeId, 'client')) return
     if (placeId !== null && isCharged(must(productAt(draft.account, product, draft.now), 'productAt').sheet)) {
-      const sentence = 'A client’s own product costs nothing here. Take its prices out first.'
+      const sentence = say('products.a-clients-own-product-costs-nothing-here-take')
       return draft.refuse('charged', sentence, '/placeId')
     }
     const words = change.words ? Object.fromEntries(change.words.map(({ id, word }) => [id, word])) : before?.words
@@ -67,19 +68,19 @@ export const keepProduct: ChangeKind<KeepProduct> = {
     const row = { product, way, keeperKind, keeperId: keeperKind && keeperId, placeId, since, words: words ?? {} }
     if (before) draft.update('keeping', before.id, row)
     else draft.insert('keeping', { id: keepingId, ...row })
-    if (way === 'none') settleTasks(draft, product, { state: 'done', note: NO_ACCOUNTS, doneAt: draft.now })
+    if (way === 'none') settleTasks(draft, product, { state: 'done', note: noAccounts(), doneAt: draft.now })
   },
-  sentence({ product, way, keeperKind, keeperId, placeId }, sight, verb) {
+  sentence({ product, way, keeperKind, keeperId, placeId }, sight, tense) {
     const name = productName(product, sight)
-    if (way === 'none') return `${verb('noted', 'note')} that ${name} has no accounts`
+    if (way === 'none') return say('products.noted-that-has-no-accounts', { tense, name })
     const keeper =
       keeperKind === 'person' && keeperId
         ? sight.personName(keeperId)
         : keeperKind === 'group' && keeperId
-          ? (sight.named.get('group', keeperId)?.name ?? 'a group')
-          : 'the owners'
-    const whose = placeId ? `, ${sight.placeName(placeId)}’s own product` : ''
-    return `${verb('had', 'have')} ${keeper} look after the accounts in ${name}${whose} by hand`
+          ? (sight.named.get('group', keeperId)?.name ?? say('products.a-group'))
+          : say('products.the-owners')
+    const whose = placeId ? say('products.s-own-product', { place: sight.placeName(placeId) }) : ''
+    return say('products.had-look-after-the-accounts-in-by-hand', { tense, keeper, name, whose })
   },
   record: (change) => change,
 }
@@ -89,7 +90,7 @@ function isCharged({ seatTypes, charging }: ProductSheet): boolean {
   return seatTypes.some(({ priceMinor }) => priceMinor > 0) || bands.length + perPlace.length + allowances.length > 0
 }
 
-const NO_ACCOUNTS = 'The product was said to have no accounts.'
+const noAccounts = () => say('products.the-product-was-said-to-have-no-accounts')
 
 function isKeeper(draft: Draft, kind: 'person' | 'group', id: Id | null): boolean {
   if (kind === 'group') return draft.account.get('group', id) !== undefined
@@ -109,7 +110,7 @@ export function mayConfirm(draft: Draft, { product }: Pick<KnownRow, 'product'>)
   if (looksAfter(draft.sight, product)) return true
   draft.refuse(
     'not-allowed',
-    `Only someone who looks after ${productName(product, draft.sight)} can say what accounts are there.`,
+    say('products.only-someone-who-looks-after-can-say-what', { productName: productName(product, draft.sight) }),
   )
   return false
 }
@@ -121,5 +122,5 @@ export function keeperOf(draft: Draft, { product }: { product: string }): readon
 }
 
 function refuseProduct(draft: Draft): void {
-  draft.refuse('not-found', 'There is no such product here. Describe it or import its product sheet first.', '/product')
+  draft.refuse('not-found', say('products.there-is-no-such-product-here-describe-it'), '/product')
 }

@@ -9,6 +9,7 @@ import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { keeperOf } from './keeping.ts'
 import { RowId, RowIds } from '../engine/shapes.ts'
+import { say } from '../../words/say.ts'
 
 // What is known of accounts in products: confirmed by their keepers, asked to be closed, forgotten in time.
 
@@ -39,19 +40,15 @@ export const confirmAccount: ChangeKind<ConfirmAccount> = {
   decide(draft, { knownId, product, personId, state, seatType = null }) {
     const { account, now } = draft
     if (wayOf(account, product) !== 'hand') {
-      return draft.refuse(
-        'not-by-hand',
-        'This product is not kept by hand, so there is nothing to confirm.',
-        '/product',
-      )
+      return draft.refuse('not-by-hand', say('products.this-product-is-not-kept-by-hand-so'), '/product')
     }
     const isConcerned = taskOf(account, product, personId, now) ?? knownOf(account, product, personId).row
     const isHere = account.get('person', personId) ?? account.get('sharedLogin', personId)
     if (!isHere || !(isConcerned || draft.sight.seesPerson(personId))) {
-      return draft.refuse('not-found', 'There is no such person here; they may have been removed in the meantime.')
+      return draft.refuse('not-found', say('products.there-is-no-such-person-here-they-may'))
     }
     if (seatType !== null && !seatTypeAt(account, product, seatType, now)) {
-      return draft.refuse('not-found', 'This product has no such seat type.', '/seatType')
+      return draft.refuse('not-found', say('products.this-product-has-no-such-seat-type'), '/seatType')
     }
     const type =
       seatType ??
@@ -63,8 +60,13 @@ export const confirmAccount: ChangeKind<ConfirmAccount> = {
     })
     followKnown(draft, [{ product, personId }])
   },
-  sentence: ({ product, personId, state }, sight, verb) =>
-    `${verb('confirmed', 'confirm')} that ${sight.personName(personId)}’s account in ${productName(product, sight)} is ${state}`,
+  sentence: ({ product, personId, state }, sight, tense) =>
+    say('products.confirmed-that-s-account-in-is', {
+      tense,
+      person: sight.personName(personId),
+      productName: productName(product, sight),
+      state,
+    }),
   record: (change) => change,
 }
 
@@ -91,11 +93,11 @@ export const closeNobodys: ChangeKind<CloseNobodys> = {
   decide(draft, { knownId, how }) {
     const row = draft.account.get('known', knownId)
     if (!row || row.personId !== null || !looksAfter(draft.sight, row.product)) {
-      return draft.refuse('not-found', 'There is no such account here; it may have been closed in the meantime.')
+      return draft.refuse('not-found', say('products.there-is-no-such-account-here-it-may'))
     }
     const isClosing = row.closingSince !== null
     if (row.state === 'closed' || (how === 'ask' && isClosing) || (how === 'keep' && !isClosing)) {
-      return draft.refuse('no-change', 'This has been done already.')
+      return draft.refuse('no-change', say('products.this-has-been-done-already'))
     }
     const closed = { state: 'closed', asOf: draft.now, source: 'confirmed', byId: draft.actorId } as const
     draft.update('known', knownId, {
@@ -103,12 +105,17 @@ export const closeNobodys: ChangeKind<CloseNobodys> = {
       closingSince: how === 'ask' ? draft.now : null,
     })
   },
-  sentence({ knownId, how }, sight, verb) {
+  sentence({ knownId, how }, sight, tense) {
     const row = sight.named.get('known', knownId)
     const name = sight.account.personal(knownId, 'accountName') ?? sight.account.personal(knownId, 'accountAddress')
-    const what = `the account of ${name ?? 'someone unknown'} in ${productName(row?.product ?? '', sight)}`
-    if (how === 'closed') return `${verb('confirmed', 'confirm')} that ${what} is closed`
-    return how === 'ask' ? `${verb('asked', 'ask')} for ${what} to be closed` : `${verb('kept', 'keep')} ${what}`
+    const what = say('products.the-account-of-in', {
+      name: name ?? say('products.someone-unknown'),
+      productName: productName(row?.product ?? '', sight),
+    })
+    if (how === 'closed') return say('products.confirmed-that-is-closed', { tense, what })
+    return how === 'ask'
+      ? say('products.asked-for-to-be-closed', { tense, what })
+      : say('products.kept', { tense, what })
   },
   record: (change) => change,
 }
@@ -127,19 +134,20 @@ export const forgetAccounts: ChangeKind<ForgetAccounts> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'What was forgotten is gone for good.' },
+  undo: { never: 'products.what-was-forgotten-is-gone-for-good' },
   preview: 'plain',
   shape: ForgetAccounts,
   fill: (change) => change,
   decide(draft, { knownIds }) {
-    if (draft.actor.kind === 'person') return draft.refuse('not-yours', 'These are forgotten by themselves.')
+    if (draft.actor.kind === 'person')
+      return draft.refuse('not-yours', say('products.these-are-forgotten-by-themselves'))
     const old = new Set(accountsToForget(draft.account, draft.now).map(({ id }) => id))
     if (!knownIds.every((id) => old.has(id)))
-      return draft.refuse('not-due', 'None of these is due to be forgotten now.')
+      return draft.refuse('not-due', say('products.none-of-these-is-due-to-be-forgotten'))
     for (const id of knownIds) forgetKnown(draft, id)
   },
-  sentence: ({ knownIds }, _sight, verb) =>
-    `${verb('forgot', 'forget')} ${knownIds.length === 1 ? '1 account' : `${knownIds.length} accounts`} in products that are nobody’s here`,
+  sentence: ({ knownIds }, _sight, tense) =>
+    say('products.forgot-1-account-in-products-that-are-nobodys', { tense, count: knownIds.length }),
   record: (change) => change,
 }
 

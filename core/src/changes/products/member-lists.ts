@@ -22,6 +22,7 @@ import { followKnown } from '../leaving/hand-steps.ts'
 import { keeperOf } from './keeping.ts'
 import { knownEdit } from './known-accounts.ts'
 import { LeftOut, eachOf, NeededWhen, RowId } from '../engine/shapes.ts'
+import { say } from '../../words/say.ts'
 
 // What a member list of a product says, and that it was applied.
 
@@ -81,7 +82,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
     } of accounts) {
       const isHere = draft.account.get('person', personId) ?? draft.account.get('sharedLogin', personId)
       if (personId !== null && !isHere) {
-        return draft.refuse('not-found', 'Someone named in the list is no longer here. Read the list again.')
+        return draft.refuse('not-found', say('products.someone-named-in-the-list-is-no-longer'))
       }
       const row = { id, product, personId, remoteId, state, seatType, asOf: at, source, listId }
       const lastUsedAt = lastUsed && isWhen(lastUsed) ? readWhen(lastUsed, zone, 'beginning') : null
@@ -102,8 +103,12 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
       accounts.map(({ personId = null }) => ({ product, personId })),
     )
   },
-  sentence: ({ product, accounts }, sight, verb) =>
-    `${verb('noted', 'note')} ${accounts.length === 1 ? '1 account' : `${accounts.length} accounts`} in ${productName(product, sight)} from its member list`,
+  sentence: ({ product, accounts }, sight, tense) =>
+    say('products.noted-1-account-in-from-its-member-list', {
+      tense,
+      count: accounts.length,
+      productName: productName(product, sight),
+    }),
   // Addresses and names are personal values; the ledger keeps ids (model C6).
   record: ({ accounts, ...rest }) => ({
     ...rest,
@@ -162,8 +167,8 @@ export const noteList: ChangeKind<NoteList> = {
       columns: Object.fromEntries((columns ?? []).map(({ field, heading }) => [field, heading])),
     })
   },
-  sentence: ({ product, count }, sight, verb) =>
-    `${verb('applied', 'apply')} a member list of ${productName(product, sight)} with ${count === 1 ? '1 row' : `${count} rows`}`,
+  sentence: ({ product, count }, sight, tense) =>
+    say('products.applied-a-member-list-of-with-1-row', { tense, productName: productName(product, sight), count }),
   record: (change) => change,
 }
 

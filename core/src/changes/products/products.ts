@@ -10,6 +10,7 @@ import { raisesBill } from '../rules/seat-rules.ts'
 import { periodText } from '../access/grants.ts'
 import { RowId, When } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class ImportSheet {
   @Equals('import-sheet') type!: 'import-sheet'
@@ -31,7 +32,7 @@ export const importSheet: ChangeKind<ImportSheet> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('connections', 'run', 'import a product sheet'),
+  needs: atRoot('connections', 'run', 'products.import-a-product-sheet'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: ImportSheet,
@@ -50,15 +51,15 @@ export const importSheet: ChangeKind<ImportSheet> = {
     const sheet = JSON.parse(JSON.stringify(read.value)) as ProductSheet
     const { currency } = draft.account.settings
     if (sheet.charging.currency !== currency) {
-      const sentence = `${sheet.name} is priced in ${sheet.charging.currency}, this account in ${currency}; a bill has one currency.`
+      const sentence = say('products.is-priced-in-this-account-in-a-bill', {
+        sheet: sheet.name,
+        currency: sheet.charging.currency,
+        currency2: currency,
+      })
       return draft.refuse('other-currency', sentence, '/sheet/charging/currency')
     }
     if (sheet.code === 'porter') {
-      return draft.refuse(
-        'code-taken',
-        'The code porter belongs to Jolly Porter. Choose another code for the product.',
-        '/sheet/code',
-      )
+      return draft.refuse('code-taken', say('products.the-code-porter-belongs-to-jolly-porter'), '/sheet/code')
     }
     const { from } = draft.period(change.from, null)
     if (draft.problems.length > 0) return
@@ -70,12 +71,14 @@ export const importSheet: ChangeKind<ImportSheet> = {
     }
     draft.insert('sheet', { id: change.sheetId, productId, from, sheet })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const { name, code } = change.sheet as Partial<ProductSheet>
     const known = productAt(sight.account, code ?? '', sight.now)
-    const what = known ? `a new version of ${name}` : `the product ${name}`
-    if (!known) return `${verb('added', 'add')} ${what}`
-    return `${verb('imported', 'import')} ${what}${periodText(change.from, null, sight)}`
+    const what = known
+      ? say('products.a-new-version-of', { name: name ?? '' })
+      : say('products.the-product', { name: name ?? '' })
+    if (!known) return say('products.added', { tense, what })
+    return say('products.imported', { tense, what, period: periodText(change.from, null, sight) })
   },
   record: ({ sheet, ...rest }) => {
     const { code, name } = sheet as Partial<ProductSheet>
@@ -101,32 +104,32 @@ export const subscribe: ChangeKind<Subscribe> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('billing', 'run', 'choose a plan or switch a product off'),
+  needs: atRoot('billing', 'run', 'products.choose-a-plan-or-switch-a-product-off'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: Subscribe,
   fill: (change, newId) => ({ ...change, subscriptionId: newId(change.subscriptionId) }),
   decide(draft, change) {
     const found = productAt(draft.account, change.product, draft.now)
-    if (!found) return draft.refuse('not-found', 'There is no such product here. Import its product sheet first.')
+    if (!found) return draft.refuse('not-found', say('products.there-is-no-such-product-here-import-its'))
     const plan = change.plan ?? null
     if (plan !== null && !found.sheet.plans.some((one) => one.code === plan)) {
-      return draft.refuse('no-such-plan', `${found.sheet.name} has no plan “${plan}”.`, '/plan')
+      return draft.refuse('no-such-plan', say('products.has-no-plan', { sheet: found.sheet.name, plan }), '/plan')
     }
     const { from } = draft.period(change.from, null)
     const current = subscriptionAt(draft.account, found.row.id, from)
     if (current?.on === change.on && current.plan === plan) {
-      return draft.refuse('so-already', `${found.sheet.name} is already set this way.`)
+      return draft.refuse('so-already', say('products.is-already-set-this-way', { sheet: found.sheet.name }))
     }
     if (draft.problems.length > 0) return
     draft.insert('subscription', { id: change.subscriptionId, productId: found.row.id, from, on: change.on, plan })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const { name, plan } = productWords(change, sight)
     const when = periodText(change.from, null, sight)
-    if (!change.on) return `${verb('switched', 'switch')} ${name} off${when}`
-    if (!plan) return `${verb('switched', 'switch')} ${name} on${when}`
-    return `${verb('put', 'put')} ${name} on the plan ${plan}${when}`
+    if (!change.on) return say('products.switched-off', { tense, name, when })
+    if (!plan) return say('products.switched-on', { tense, name, when })
+    return say('products.put-on-the-plan', { tense, name, plan, when })
   },
   record: (change) => change,
 }
@@ -154,8 +157,8 @@ export const enterStock: ChangeKind<EnterStock> = {
   actor: 'active',
   day: 'docket',
   // Where it costs more, or binds for a term, it needs to run billing besides: its edits show whether it does.
-  needs: atRoot('billing', 'change', 'say how many seats there are'),
-  undo: { needs: atRoot('billing', 'run', 'undo a number of seats') },
+  needs: atRoot('billing', 'change', 'products.say-how-many-seats-there-are'),
+  undo: { needs: atRoot('billing', 'run', 'products.undo-a-number-of-seats') },
   preview: 'plain',
   shape: EnterStock,
   fill: (change, newId) => ({ ...change, stockId: newId(change.stockId) }),
@@ -163,18 +166,26 @@ export const enterStock: ChangeKind<EnterStock> = {
     const before = draft.account
     const found = productAt(before, change.product, draft.now)
     const type = found?.sheet.seatTypes.find((one) => one.code === change.seatType)
-    if (!found || !type) return draft.refuse('no-such-seat', 'There is no such seat type; choose another.')
+    if (!found || !type) return draft.refuse('no-such-seat', say('products.there-is-no-such-seat-type-choose-another'))
     const { from } = draft.period(change.from, null)
     if (draft.problems.length > 0) return
     const { stockId, product, seatType, number, source } = change
     draft.insert('stock', { id: stockId, product, seatType, number, from, source: source.trim() })
     const raises = found.sheet.charging.rule === 'term' || raisesBill(before, draft.account, draft.now)
-    if (raises) draft.need('billing', 'run', before.root.id, `say how many ${type.name} seats there are`)
+    if (raises)
+      draft.need('billing', 'run', before.root.id, say('products.say-how-many-seats-there-are-2', { type: type.name }))
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const { name, typeName } = productWords(change, sight)
     const when = periodText(change.from, null, sight)
-    return `${verb('set', 'set')} the ${typeName} seats of ${name} to ${change.number} (${change.source})${when}`
+    return say('products.set-the-seats-of-to', {
+      tense,
+      typeName,
+      name,
+      number: change.number,
+      source: change.source,
+      when,
+    })
   },
   record: (change) => change,
 }
@@ -196,7 +207,7 @@ export const fitPlace: ChangeKind<FitPlace> = {
   judgedBy: 'entitlement',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('billing', 'change', 'switch a product on at a place'),
+  needs: atRoot('billing', 'change', 'products.switch-a-product-on-at-a-place'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: FitPlace,
@@ -207,20 +218,30 @@ export const fitPlace: ChangeKind<FitPlace> = {
     if (!place) return
     const charge = sheet?.charging.perPlace?.find((one) => one.placeKind === place.kind)
     if (!sheet || !charge) {
-      const sentence = `${sheet?.name ?? 'This product'} is not switched on place by place at a ${place.kind}.`
+      const sentence = say('products.is-not-switched-on-place-by-place-at', {
+        sheet: sheet?.name ?? say('products.this-product'),
+        kind: place.kind,
+      })
       return draft.refuse('not-per-place', sentence)
     }
     const { from, until } = draft.period(change.from, change.until)
     const fitted = draft.account.by('fitting', 'place', place.id).filter((one) => one.product === change.product)
     if (fitted.some((one) => (one.until ?? Infinity) > from && one.from < (until ?? Infinity))) {
-      return draft.refuse('so-already', `${sheet.name} is on at ${place.name} already, for that time too.`)
+      return draft.refuse(
+        'so-already',
+        say('products.is-on-at-already-for-that-time-too', { sheet: sheet.name, place: place.name }),
+      )
     }
     if (draft.problems.length > 0) return
     draft.insert('fitting', { id: change.fittingId, product: change.product, placeId: place.id, from, until })
   },
-  sentence: (change, sight, verb) =>
-    `${verb('switched', 'switch')} ${productWords(change, sight).name} on at ${sight.placeName(change.placeId)}` +
-    periodText(change.from, change.until, sight),
+  sentence: (change, sight, tense) =>
+    say('products.switched-on-at', {
+      tense,
+      product: productWords(change, sight).name,
+      place: sight.placeName(change.placeId),
+      period: periodText(change.from, change.until, sight),
+    }),
   record: (change) => change,
 }
 
@@ -239,7 +260,7 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('billing', 'change', 'switch a product off at a place'),
+  needs: atRoot('billing', 'change', 'products.switch-a-product-off-at-a-place'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: UnfitPlace,
@@ -247,18 +268,22 @@ export const unfitPlace: ChangeKind<UnfitPlace> = {
   decide(draft, change) {
     const fitting = draft.account.get('fitting', change.fittingId)
     const place = fitting && draft.seen('place', fitting.placeId, 'place')
-    if (!fitting || !place)
-      return draft.refuse('not-found', 'It is not switched on there; it may have been switched off in the meantime.')
+    if (!fitting || !place) return draft.refuse('not-found', say('products.it-is-not-switched-on-there-it-may'))
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length > 0) return
     if (fitting.from >= ends) draft.remove('fitting', fitting.id)
     else if ((fitting.until ?? Infinity) > ends) draft.update('fitting', fitting.id, { until: ends })
-    else draft.refuse('over-already', 'It is already switched off there by then.')
+    else draft.refuse('over-already', say('products.it-is-already-switched-off-there-by-then'))
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const fitting = sight.named.get('fitting', change.fittingId)
-    const name = fitting ? productWords(fitting, sight).name : 'a product'
-    return `${verb('switched', 'switch')} ${name} off at ${sight.placeName(fitting?.placeId ?? '')}${periodText(change.on, null, sight)}`
+    const name = fitting ? productWords(fitting, sight).name : say('products.a-product')
+    return say('products.switched-off-at', {
+      tense,
+      name,
+      place: sight.placeName(fitting?.placeId ?? ''),
+      period: periodText(change.on, null, sight),
+    })
   },
   record: (change) => change,
 }

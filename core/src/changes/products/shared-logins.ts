@@ -11,6 +11,7 @@ import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { endHolding } from '../seats/seats.ts'
 import { RowId, RowIds, When } from '../engine/shapes.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 // Logins that several people use: one row each, with someone responsible, its users, a seat and dates (model B4).
 
@@ -64,9 +65,13 @@ export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
     if (knownId !== null && !takeNobodys(draft, knownId, row)) return
     if (row.seatType) takeSeat(draft, row, change.holdingId)
   },
-  sentence: ({ product, sharedId, userIds }, sight, verb) =>
-    `${verb('noted', 'note')} the shared login ${sight.account.nameOf(sharedId)} of ${productName(product, sight)}, ` +
-    `used by ${userIds.length === 1 ? '1 person' : `${userIds.length} people`}`,
+  sentence: ({ product, sharedId, userIds }, sight, tense) =>
+    say('products.noted-the-shared-login-of-used-by-1', {
+      tense,
+      name: sight.account.nameOf(sharedId),
+      productName: productName(product, sight),
+      count: userIds.length,
+    }),
   record: ({ name: _name, address, ...rest }) => ({
     ...rest,
     personal: ['name', ...(address ? ['accountAddress'] : [])],
@@ -108,13 +113,13 @@ export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
       if (moved.length === 0) return
       for (const one of moved) draft.update('holding', one.id, { until: fields.until })
       // A seat that lasts longer costs longer (model S10).
-      return checkMoney(draft, before, draft.sight, [], 'hand out a seat')
+      return checkMoney(draft, before, draft.sight, [], say('products.hand-out-a-seat'))
     }
     for (const one of heldBy(draft, row.id)) endHolding(draft, one, draft.now)
     if (fields.seatType) takeSeat(draft, { ...row, ...fields }, change.holdingId)
   },
-  sentence: ({ sharedId }, sight, verb) =>
-    `${verb('changed', 'change')} the shared login ${sight.account.nameOf(sharedId)}`,
+  sentence: ({ sharedId }, sight, tense) =>
+    say('products.changed-the-shared-login', { tense, name: sight.account.nameOf(sharedId) }),
   record: ({ name: _name, address: _address, ...rest }) => ({ ...rest, personal: ['name', 'accountAddress'] }),
 }
 
@@ -142,7 +147,8 @@ export const endSharedLogin: ChangeKind<EndSharedLogin> = {
     draft.update('sharedLogin', row.id, { until: draft.now, passwordDueSince: null })
     for (const one of heldBy(draft, row.id)) endHolding(draft, one, draft.now)
   },
-  sentence: ({ sharedId }, sight, verb) => `${verb('ended', 'end')} the shared login ${sight.account.nameOf(sharedId)}`,
+  sentence: ({ sharedId }, sight, tense) =>
+    say('products.ended-the-shared-login', { tense, name: sight.account.nameOf(sharedId) }),
   record: (change) => change,
 }
 
@@ -167,11 +173,11 @@ export const confirmPassword: ChangeKind<ConfirmPassword> = {
   decide(draft, { sharedId }) {
     const row = sharedToChange(draft, sharedId)
     if (!row) return
-    if (row.passwordDueSince === null) return draft.refuse('no-change', 'This has been done already.')
+    if (row.passwordDueSince === null) return draft.refuse('no-change', say('products.this-has-been-done-already'))
     draft.update('sharedLogin', row.id, { passwordDueSince: null })
   },
-  sentence: ({ sharedId }, sight, verb) =>
-    `${verb('changed', 'change')} the password of the shared login ${sight.account.nameOf(sharedId)}`,
+  sentence: ({ sharedId }, sight, tense) =>
+    say('products.changed-the-password-of-the-shared-login', { tense, name: sight.account.nameOf(sharedId) }),
   record: (change) => change,
 }
 
@@ -195,7 +201,7 @@ export function leaveSharedLogins(draft: Draft, personId: Id): void {
 function sharedToChange(draft: Draft, sharedId: Id): SharedLoginRow | undefined {
   const row = draft.account.get('sharedLogin', sharedId)
   if (row && (draft.actor.kind !== 'person' || looksAfter(draft.sight, row.product))) return row
-  draft.refuse('not-found', 'There is no such shared login here; it may have been removed in the meantime.')
+  draft.refuse('not-found', say('products.there-is-no-such-shared-login-here-it'))
   return undefined
 }
 
@@ -207,13 +213,13 @@ function fieldsOf(draft: Draft, change: SharedLoginFields): Fields | undefined {
     const person = draft.seen('person', id, 'person')
     if (!person) return undefined
     if (person.state !== 'active' && person.state !== 'away') {
-      draft.refuse('not-here', `${draft.account.nameOf(id)} is not here. Choose someone who is.`)
+      draft.refuse('not-here', say('products.is-not-here-choose-someone-who-is', { name: draft.account.nameOf(id) }))
       return undefined
     }
   }
   const { until } = draft.period(null, change.until)
   if (reviewOn !== null && !isDate(reviewOn))
-    draft.refuse('bad-date', `There is no such day as ${reviewOn}.`, '/reviewOn')
+    draft.refuse('bad-date', say('products.there-is-no-such-day-as', { reviewOn }), '/reviewOn')
   if (draft.problems.length > 0) return undefined
   const reviewAt = reviewOn === null ? null : readWhen(reviewOn, draft.account.zone, 'beginning')
   return { responsibleId, userIds: [...new Set(userIds)], seatType, until, reviewAt }
@@ -228,7 +234,7 @@ function nameIt(draft: Draft, sharedId: Id, { name, address }: SharedLoginFields
 function takeNobodys(draft: Draft, knownId: Id, { id, product }: SharedLoginRow): boolean {
   const known = draft.account.get('known', knownId)
   if (!known || known.personId !== null || known.product !== product) {
-    draft.refuse('not-found', 'There is no such account here; it may have been closed in the meantime.', '/knownId')
+    draft.refuse('not-found', say('products.there-is-no-such-account-here-it-may'), '/knownId')
     return false
   }
   draft.update('known', knownId, { personId: id, closingSince: null })
@@ -239,7 +245,7 @@ function takeNobodys(draft: Draft, knownId: Id, { id, product }: SharedLoginRow)
 function takeSeat(draft: Draft, { id, product, seatType, until }: SharedLoginRow, holdingId: Id): void {
   const before = draft.account
   holdSeat(draft, { holdingId, personId: id, product, seatType: must(seatType, 'seatType'), from: draft.now, until })
-  if (draft.problems.length === 0) checkMoney(draft, before, draft.sight, [], 'hand out a seat')
+  if (draft.problems.length === 0) checkMoney(draft, before, draft.sight, [], say('products.hand-out-a-seat'))
 }
 
 function heldBy(draft: Draft, sharedId: Id) {

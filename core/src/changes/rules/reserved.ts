@@ -4,6 +4,7 @@ import type { GrantRow, RoleRow, RowEdit, SettingsRow, SheetRow, Standing } from
 import type { Draft } from '../engine/draft.ts'
 import { raisesBill } from './seat-rules.ts'
 import { checkWhose } from './whose.ts'
+import { say } from '../../words/say.ts'
 
 /**
  * What only some may do, judged by what was altered and not by the kind of change that did it, so that no kind gets
@@ -25,12 +26,12 @@ function checkWalls(draft: Draft): void {
     if (edit.table === 'role') {
       const [was, is] = [edit.before as RoleRow | null, edit.after as RoleRow | null]
       if (is && is.wallPassing !== (was?.wallPassing ?? false)) {
-        return draft.refuse('owners-only', 'Only an owner can make a role that passes walls.', '/wallPassing')
+        return draft.refuse('owners-only', say('rules.only-an-owner-can-make-a-role-that'), '/wallPassing')
       }
     } else if (edit.table === 'grant' && givesMore(edit)) {
       const role = draft.account.get('role', (edit.after as GrantRow).roleId)
       if (role?.wallPassing) {
-        const sentence = `${role.name} passes walls. Only an owner can give it, and only to a person by name.`
+        const sentence = say('rules.passes-walls-only-an-owner-can-give-it', { role: role.name })
         return draft.refuse('wall-passing', sentence, '/roleId')
       }
     }
@@ -52,17 +53,14 @@ function checkSettings(draft: Draft): void {
     const erases = was.erasedByItself || is.erasedByItself
     const rule = was.erasedByItself !== is.erasedByItself || was.erasedAfterDays !== is.erasedAfterDays
     if (erases && rule && own !== 'owner' && own !== 'administrator') {
-      return draft.refuse('not-allowed', 'Only an owner or administrator can set what is erased automatically.')
+      return draft.refuse('not-allowed', say('rules.only-an-owner-or-administrator-can-set-what'))
     }
     const moved = (standing: Standing) => was.secondMeansFor.includes(standing) !== is.secondMeansFor.includes(standing)
     if (moved('owner') && own !== 'owner') {
-      return draft.refuse('owners-only', 'Only an owner can decide how owners sign in.')
+      return draft.refuse('owners-only', say('rules.only-an-owner-can-decide-how-owners-sign'))
     }
     if (moved('administrator') && own !== 'owner' && own !== 'administrator') {
-      return draft.refuse(
-        'administrators-only',
-        'Only an administrator or owner can decide how administrators sign in.',
-      )
+      return draft.refuse('administrators-only', say('rules.only-an-administrator-or-owner-can-decide-how'))
     }
   }
 }
@@ -78,13 +76,14 @@ function checkSheets(draft: Draft, before: Account): void {
     const known = earlier.filter((one) => one.from <= row.from).sort((one, other) => other.from - one.from)[0]
     const money = ({ sheet }: SheetRow) => JSON.stringify([sheet.charging, sheet.plans, sheet.seatTypes.map(priced)])
     if (known && money(known) !== money(row)) {
-      if (!draft.need('billing', 'run', root, `change what ${row.sheet.name} costs`)) return
+      if (!draft.need('billing', 'run', root, say('rules.change-what-costs', { sheet: row.sheet.name }))) return
     }
   }
   if (draft.edits.some((edit) => edit.table === 'holding' && edit.before === null)) {
-    if (!draft.need('seats', 'add', root, 'have seats come along')) return
+    if (!draft.need('seats', 'add', root, say('rules.have-seats-come-along'))) return
   }
-  if (raisesBill(before, draft.account, draft.now)) draft.need('billing', 'change', root, 'let the bill rise')
+  if (raisesBill(before, draft.account, draft.now))
+    draft.need('billing', 'change', root, say('rules.let-the-bill-rise'))
 }
 
 /** What of a seat type is money: its price, how many there are, whether it counts for a band. */

@@ -13,6 +13,7 @@ import { tallyOf } from '../../seats/tally.ts'
 import { monthAt, termsOf } from '../../seats/terms.ts'
 import { addMonths, dateInWords, dateOf, monthOf, type Instant } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
+import { say } from '../../words/say.ts'
 
 /** What a seat to be held is: whose, of what, since when and until when. */
 export interface SeatWanted {
@@ -33,17 +34,17 @@ export function typeWanted(
   const found = productAt(draft.account, product, from)
   const type = found?.sheet.seatTypes.find((one) => one.code === seatType)
   if (!found || !type) {
-    draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}. Choose another.`)
+    draft.refuse('no-such-seat', say('rules.there-is-no-seat-type-choose-another', { product, seatType }))
     return undefined
   }
   if (!found.on) {
-    draft.refuse('product-off', `${found.sheet.name} is switched off. Switch it on first.`)
+    draft.refuse('product-off', say('rules.is-switched-off-switch-it-on-first', { sheet: found.sheet.name }))
     return undefined
   }
   if (enablesType(found, seatType)) return { product: found, type }
   const plan = found.sheet.plans.find((one) => one.seatTypes.includes(seatType))
-  const has = plan ? `the plan ${plan.name} has it` : 'no plan has it'
-  draft.refuse('not-in-plan', `The plan ${found.plan} has no ${type.name} seat; ${has}.`)
+  const has = plan ? say('rules.the-plan-has-it', { plan: plan.name }) : say('rules.no-plan-has-it')
+  draft.refuse('not-in-plan', say('rules.the-plan-has-no-seat', { plan: found.plan ?? '', type: type.name, has }))
   return undefined
 }
 
@@ -86,9 +87,16 @@ export function checkRoom(draft: Draft, { product, seatType, from, until }: Seat
     if (count && count.empty !== null && count.empty < 1) {
       const { name } = count.seatType
       const now = dateOf(draft.now, draft.account.zone)
-      const when = instant > draft.now ? ` from ${dateInWords(dateOf(instant, draft.account.zone), now)} on` : ''
+      const when =
+        instant > draft.now ? say('rules.from-on', { date: dateInWords(dateOf(instant, draft.account.zone), now) }) : ''
       const held = count.taken + count.reserved
-      const sentence = `No ${name} seat of ${count.productName} is empty${when}: ${held} of ${count.ceiling} are taken.`
+      const sentence = say('rules.no-seat-of-is-empty-of-are-taken', {
+        name,
+        productName: count.productName,
+        when,
+        held,
+        ceiling: count.ceiling ?? '',
+      })
       return draft.refuse('seat-sold-out', `${sentence} ${insteadText(draft, product, seatType, instant)}`)
     }
   }
@@ -108,10 +116,14 @@ function insteadText(draft: Draft, product: string, seatType: string, instant: I
   const { currency, locale } = account.settings
   return [
     spare.length > 0
-      ? `${spare.map((type) => type.name).join(' and ')} would be spare.`
-      : 'No other seat type has one left.',
-    ...(idle.length > 0 ? [`${idle.join(' and ')} have not used theirs for ${IDLE_DAYS} days.`] : []),
-    price === null ? 'Ask the office for one more.' : `One more costs ${moneyText(price, currency, locale)} a month.`,
+      ? say('rules.would-be-spare', { list: spare.map((type) => type.name).join(say('rules.and')) })
+      : say('rules.no-other-seat-type-has-one-left'),
+    ...(idle.length > 0
+      ? [say('rules.have-not-used-theirs-for-days', { list: idle.join(say('rules.and')), idleDays: IDLE_DAYS })]
+      : []),
+    price === null
+      ? say('rules.ask-the-office-for-one-more')
+      : say('rules.one-more-costs-a-month', { money: moneyText(price, currency, locale) }),
   ].join(' ')
 }
 
@@ -144,7 +156,7 @@ function checkBand(draft: Draft, product: string, seatType: string): void {
   if (!last || tallyOf(draft.account, terms, month).peak < last.upTo) return
   draft.refuse(
     'beyond-bands',
-    `${sheet.name} has no price for more than ${last.upTo} people. The next person has to wait.`,
+    say('rules.has-no-price-for-more-than-people-the', { sheet: sheet.name, upTo: last.upTo }),
   )
 }
 
@@ -157,7 +169,7 @@ export function checkMoney(draft: Draft, before: Account, sight: Sight, places: 
     const who = draft.whoCould('billing', 'change', before.root.id)
     draft.refuse(
       'raises-bill',
-      `This seat would raise the bill. For that you need the right to ${rightTo('billing', 'change')}. ${who}`,
+      say('rules.this-seat-would-raise-the-bill-for-that', { right: rightTo('billing', 'change'), who }),
     )
   }
   if (sight.can('seats', 'add')) return
@@ -165,7 +177,7 @@ export function checkMoney(draft: Draft, before: Account, sight: Sight, places: 
   const who = draft.whoCould('seats', 'add', places[0] ?? before.root.id)
   draft.refuse(
     'not-allowed',
-    `To ${todo} you need the right to ${rightTo('seats', 'add')} at each place concerned. ${who}`,
+    say('rules.to-you-need-the-right-to-at-each', { todo, right: rightTo('seats', 'add'), who }),
   )
 }
 
@@ -180,7 +192,11 @@ export function checkSeatsBack(draft: Draft, edits: readonly RowEdit[], todo: st
   for (const { product, seatType } of given) {
     const [was, is] = [draft.start, draft.account].map((one) => countSeats(one, product, seatType, draft.now))
     if (!was || !is || is.over <= was.over) continue
-    const sentence = `No ${is.seatType.name} seat of ${is.productName} is empty any more: all ${is.ceiling} are taken.`
+    const sentence = say('rules.no-seat-of-is-empty-any-more-all', {
+      seatType: is.seatType.name,
+      productName: is.productName,
+      ceiling: is.ceiling ?? '',
+    })
     return draft.refuse('seat-sold-out', `${sentence} ${insteadText(draft, product, seatType, draft.now)}`)
   }
   const places = given.flatMap(({ personId }) => placesOfPerson(draft.account, personId, draft.now))
@@ -205,7 +221,12 @@ function checkAllotments(draft: Draft): void {
     if (!concerned || handedOut.length <= number) continue
     const name = typeWanted(draft, { ...allotment, from: draft.now })?.type.name ?? allotment.seatType
     const who = draft.whoCould('seats', 'add', account.root.id)
-    const sentence = `${sight.placeName(placeId)} may have ${number} ${name} ${number === 1 ? 'seat' : 'seats'} out at a time, and has. ${who}`
+    const sentence = say('rules.may-have-seat-out-at-a-time-and', {
+      place: sight.placeName(placeId),
+      number,
+      name,
+      who,
+    })
     return draft.refuse('allotment-used', sentence)
   }
 }

@@ -1,6 +1,7 @@
 import type { AbsenceRow, DepartureRow, Id, OfferRow, PersonRow, RowEdit, Standing } from '../../account/rows.ts'
 import type { Draft } from '../engine/draft.ts'
 import { entryAt, must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** What of a record only those of enough membership change: standing, state and dates (model P6). */
 export const KEPT_OF_PERSON: readonly (keyof PersonRow)[] = [
@@ -31,12 +32,12 @@ export function mayAlter(draft: Draft, { id, standing }: { id: Id; standing: Sta
   const own = draft.actorPerson?.standing
   if (draft.actor.kind !== 'person' || own === 'owner') return true
   if (standing === 'owner') {
-    draft.refuse('owners-only', `${draft.account.nameOf(id)} is an owner. Only an owner can change that.`)
+    draft.refuse('owners-only', say('rules.is-an-owner-only-an-owner-can-change', { name: draft.account.nameOf(id) }))
     return false
   }
   if (standing !== 'administrator' || own === 'administrator') return true
   const name = draft.account.nameOf(id)
-  draft.refuse('administrators-only', `${name} is an administrator. Only an administrator or owner can change that.`)
+  draft.refuse('administrators-only', say('rules.is-an-administrator-only-an-administrator-or', { name }))
   return false
 }
 

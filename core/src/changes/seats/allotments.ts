@@ -6,6 +6,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class AllotSeats {
   @Equals('allot-seats') type!: 'allot-seats'
@@ -25,7 +26,7 @@ export const allotSeats: ChangeKind<AllotSeats> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('seats', 'change', 'set a place’s number of seats'),
+  needs: atRoot('seats', 'change', 'seats.set-a-places-number-of-seats'),
   undo: 'by-its-right',
   preview: 'plain',
   shape: AllotSeats,
@@ -34,18 +35,19 @@ export const allotSeats: ChangeKind<AllotSeats> = {
     const place = draft.seen('place', placeId, 'place')
     if (!place) return
     const type = productAt(draft.account, product, draft.now)?.sheet.seatTypes.find((one) => one.code === seatType)
-    if (!type) return draft.refuse('no-such-seat', `There is no seat type ${product}/${seatType}; choose another.`)
+    if (!type)
+      return draft.refuse('no-such-seat', say('seats.there-is-no-seat-type-choose-another', { product, seatType }))
     const known = draft.account.by('allotment', 'place', placeId).find((row) => isOf(row, product, seatType))
-    if ((known?.number ?? null) === number) return draft.refuse('no-change', 'It already has this number.')
+    if ((known?.number ?? null) === number) return draft.refuse('no-change', say('seats.it-already-has-this-number'))
     if (number === null) draft.remove('allotment', must(known, 'known').id)
     else if (known) draft.update('allotment', known.id, { number })
     else draft.insert('allotment', { id: allotmentId, placeId, product, seatType, number })
   },
-  sentence({ placeId, product, seatType, number }, sight, verb) {
+  sentence({ placeId, product, seatType, number }, sight, tense) {
     const sheet = productAt(sight.named, product, sight.now)?.sheet
     const type = sheet?.seatTypes.find((one) => one.code === seatType)?.name ?? seatType
-    const many = number === null || number === undefined ? 'any number of' : `at most ${number}`
-    return `${verb('let', 'let')} ${sight.placeName(placeId)} hand out ${many} ${type} seats`
+    const many = number === null || number === undefined ? say('seats.any-number-of') : say('seats.at-most', { number })
+    return say('seats.let-hand-out-seats', { tense, place: sight.placeName(placeId), many, type })
   },
   record: (change) => change,
 }

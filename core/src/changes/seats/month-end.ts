@@ -11,6 +11,7 @@ import type { Account } from '../../account/account.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { NeededWhen, RowId } from '../engine/shapes.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 export class CloseMonth {
   @Equals('close-month') type!: 'close-month'
@@ -27,28 +28,28 @@ export const closeMonth: ChangeKind<CloseMonth> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'A closed month stays closed.' },
+  undo: { never: 'seats.a-closed-month-stays-closed' },
   preview: 'plain',
   shape: CloseMonth,
   fill: (change, newId) => ({ ...change, closedMonthId: newId(change.closedMonthId) }),
   decide(draft, change) {
     if (draft.actor.kind === 'person') {
-      return draft.refuse('not-yours', 'Months close automatically, five days after their end.')
+      return draft.refuse('not-yours', say('seats.months-close-automatically-five-days-after'))
     }
     if (draft.account.by('closedMonth', 'month', change.month).length > 0) {
-      return draft.refuse('so-already', `${change.month} is already closed.`)
+      return draft.refuse('so-already', say('seats.is-already-closed', { month: change.month }))
     }
     if (monthsToClose(draft.account, draft.now)[0] !== change.month) {
-      return draft.refuse('not-yet', `${change.month} is not the next month to close.`)
+      return draft.refuse('not-yet', say('seats.is-not-the-next-month-to-close', { month: change.month }))
     }
     const bill = billOf(draft.account, change.month)
     draft.insert('closedMonth', { id: change.closedMonthId, month: change.month, closedAt: draft.now, bill })
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const { locale } = sight.account.settings
     const bill = sight.named.by('closedMonth', 'month', change.month)[0]?.bill
     const sum = bill && sight.money ? `: ${moneyText(bill.totalMinor, bill.currency, locale)}` : ''
-    return `${verb('closed', 'close')} the bill of ${monthInWords(change.month)}${sum}`
+    return say('seats.closed-the-bill-of', { tense, month: monthInWords(change.month), sum })
   },
   record: (change) => change,
 }
@@ -92,7 +93,7 @@ export const reportUse: ChangeKind<ReportUse> = {
   actor: 'machine',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'It says what a product reported, and stays.' },
+  undo: { never: 'seats.it-says-what-a-product-reported-and-stays' },
   preview: 'plain',
   shape: ReportUse,
   fill: (change, newId) => ({
@@ -100,25 +101,31 @@ export const reportUse: ChangeKind<ReportUse> = {
     uses: Array.isArray(change.uses) ? change.uses.map((use) => ({ ...use, useId: newId(use.useId) })) : [],
   }),
   decide(draft, change) {
-    if (draft.actor.kind !== 'product') return draft.refuse('not-yours', 'Only a product can report use.')
+    if (draft.actor.kind !== 'product') return draft.refuse('not-yours', say('seats.only-a-product-can-report-use'))
     const { product } = draft.actor
     const sheet = productAt(draft.account, product, draft.now)?.sheet
     change.uses.forEach((use, at) => {
       const path = `/uses/${at}`
       const known = sheet?.charging.allowances?.some((one) => one.code === use.allowance)
-      if (use.allowance && !known) draft.refuse('no-such-allowance', `There is no allowance “${use.allowance}”.`, path)
+      if (use.allowance && !known)
+        draft.refuse('no-such-allowance', say('seats.there-is-no-allowance', { allowance: use.allowance }), path)
       if (use.personId && !draft.account.get('person', use.personId)) {
-        draft.refuse('not-found', 'There is no such person here.', `${path}/personId`)
+        draft.refuse('not-found', say('seats.there-is-no-such-person-here'), `${path}/personId`)
       }
-      if (!isInstantText(use.at)) return draft.refuse('bad-date', `“${use.at}” is not a time with its offset.`, path)
+      if (!isInstantText(use.at))
+        return draft.refuse('bad-date', say('seats.is-not-a-time-with-its-offset', { at: use.at }), path)
       const instant = readInstant(use.at)
-      if (instant > draft.now) return draft.refuse('to-come', 'The use reported is in the future.', `${path}/at`)
+      if (instant > draft.now)
+        return draft.refuse('to-come', say('seats.the-use-reported-is-in-the-future'), `${path}/at`)
       if (draft.account.get('use', use.useId)) return
       const row = { product, allowance: use.allowance ?? null, personId: use.personId ?? null, at: instant }
       draft.insert('use', { id: use.useId, ...row, amount: use.amount, reportedAt: draft.now })
     })
   },
-  sentence: (change, _sight, verb) =>
-    `${verb('reported', 'report')} ${change.uses.length === 1 ? 'a use' : `${change.uses.length} uses`}`,
+  sentence: (change, _sight, tense) =>
+    say('seats.reported', {
+      tense,
+      what: change.uses.length === 1 ? say('seats.a-use') : say('seats.uses', { count: change.uses.length }),
+    }),
   record: (change) => change,
 }

@@ -10,7 +10,8 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { aSeat, seatText } from './seat-words.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { LeftOut, RowId, When } from '../engine/shapes.ts'
-import { atRoot, type Need } from '../engine/needs.ts'
+import { forAll, type Need } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 export class GiveSeat {
   @Equals('give-seat') type!: 'give-seat'
@@ -44,22 +45,26 @@ export const giveSeat: ChangeKind<GiveSeat> = {
     if (!person) return
     const name = before.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse('not-here', `${name} is not here yet. Invite them with the seat.`)
+      return draft.refuse('not-here', say('seats.is-not-here-yet-invite-them-with-the', { name }))
     }
     const { from, until } = draft.period(change.from, change.until)
     const twin = before
       .by('holding', 'person', person.id)
       .find((one) => isSame(one, change) && overlaps(draft, one, from))
-    if (twin) return draft.refuse('held-already', `${name} already has this seat for that time.`)
+    if (twin) return draft.refuse('held-already', say('seats.already-has-this-seat-for-that-time', { name }))
     const { holdingId, personId, product, seatType, own } = change
     holdSeat(draft, { holdingId, personId, product, seatType, from, until, own })
     if (draft.problems.length > 0) return
-    checkMoney(draft, before, draft.sight, placesOfPerson(before, person.id, draft.now), 'hand out a seat')
+    checkMoney(draft, before, draft.sight, placesOfPerson(before, person.id, draft.now), say('seats.hand-out-a-seat'))
   },
-  sentence: (change, sight, verb) =>
-    `${verb('gave', 'give')} ${sight.personName(change.personId)} ${aSeat(change, sight)}` +
-    (change.own ? ', their own' : '') +
-    periodText(change.from, change.until, sight),
+  sentence: (change, sight, tense) =>
+    say('seats.gave-their-own', {
+      tense,
+      person: sight.personName(change.personId),
+      seat: aSeat(change, sight),
+      hasOwn: Boolean(change.own),
+      period: periodText(change.from, change.until, sight),
+    }),
   record: (change) => change,
 }
 
@@ -89,11 +94,16 @@ export const endSeat: ChangeKind<EndSeat> = {
     const ends = change.on ? draft.period(change.on, null).from : draft.now
     if (draft.problems.length === 0) endHolding(draft, holding, ends)
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const holding = sight.named.get('holding', change.holdingId)
-    if (!holding) return `${verb('took', 'take')} a seat away before it began`
+    if (!holding) return say('seats.took-a-seat-away-before-it-began', { tense })
     const who = sight.personName(holding.personId)
-    return `${verb('took', 'take')} the ${seatText(holding, sight)} from ${who}${periodText(change.on, null, sight)}`
+    return say('seats.took-the-from', {
+      tense,
+      seat: seatText(holding, sight),
+      who,
+      period: periodText(change.on, null, sight),
+    })
   },
   record: (change) => change,
 }
@@ -125,7 +135,7 @@ export const changeSeat: ChangeKind<ChangeSeat> = {
     const before = draft.account
     const holding = seenHolding(draft, change.holdingId)
     if (!holding || !goesAlone(draft, holding)) return
-    if (holding.seatType === change.seatType) return draft.refuse('same-seat', 'They already have this seat.')
+    if (holding.seatType === change.seatType) return draft.refuse('same-seat', say('seats.they-already-have-this-seat'))
     const from = change.on ? draft.period(change.on, null).from : draft.now
     const until = holding.until
     if (draft.problems.length > 0) return
@@ -134,13 +144,18 @@ export const changeSeat: ChangeKind<ChangeSeat> = {
     if (draft.problems.length > 0) return
     holdSeat(draft, { holdingId: change.toHoldingId, personId, product, seatType: change.seatType, from, until, own })
     if (draft.problems.length > 0) return
-    checkMoney(draft, before, draft.sight, placesOfPerson(before, personId, draft.now), 'change a seat')
+    checkMoney(draft, before, draft.sight, placesOfPerson(before, personId, draft.now), say('seats.change-a-seat'))
   },
-  sentence(change, sight, verb) {
+  sentence(change, sight, tense) {
     const holding = sight.named.get('holding', change.holdingId) ?? sight.named.get('holding', change.toHoldingId)
     const to = holding && aSeat({ product: holding.product, seatType: change.seatType }, sight)
     const who = sight.personName(holding?.personId)
-    return `${verb('moved', 'move')} ${who} to ${to ?? 'another seat'}${periodText(change.on, null, sight)}`
+    return say('seats.moved-to', {
+      tense,
+      who,
+      to: to ?? say('seats.another-seat'),
+      period: periodText(change.on, null, sight),
+    })
   },
   record: (change) => change,
 }
@@ -150,7 +165,7 @@ function seenHolding(draft: Draft, holdingId: Id): HoldingRow | undefined {
   const holding = draft.account.get('holding', holdingId)
   const made = holding && !draft.start.get('holding', holdingId)
   if (holding && (made || draft.actor.kind !== 'person' || draft.sight.seesPerson(holding.personId))) return holding
-  draft.refuse('not-found', 'There is no such seat here; it may have been taken away in the meantime.')
+  draft.refuse('not-found', say('seats.there-is-no-such-seat-here-it-may'))
   return undefined
 }
 
@@ -162,15 +177,15 @@ function takesSeat(draft: Draft, { holdingId }: { holdingId: Id }): readonly Nee
   const holding = seenHolding(draft, holdingId)
   if (!holding || draft.sight.can('seats', 'add')) return []
   const places = placesOfPerson(draft.account, holding.personId, draft.now)
-  const to = 'take a seat away from someone with access there'
+  const to = say('seats.take-a-seat-away-from-someone-with-access')
   const needs = places.map((placeId) => ({ area: 'seats', level: 'add', placeId, to }) as const)
-  return needs.length > 0 ? needs : atRoot('seats', 'add', to)(draft)
+  return needs.length > 0 ? needs : [forAll(draft, 'seats', 'add', to)]
 }
 
 /** What came along goes only with its rule (model S7). */
 function goesAlone(draft: Draft, holding: HoldingRow): boolean {
   if (holding.origin !== 'along') return true
-  draft.refuse('comes-along', 'This seat comes with the membership and ends with it.')
+  draft.refuse('comes-along', say('seats.this-seat-comes-with-the-membership-and-ends'))
   return false
 }
 
@@ -178,7 +193,7 @@ function goesAlone(draft: Draft, holding: HoldingRow): boolean {
 export function endHolding(draft: Draft, holding: HoldingRow, ends: Instant): void {
   const until = holdingUntil(draft.account, holding)
   if (until !== null && until <= ends) {
-    return draft.refuse('over-already', 'This seat ends before that anyway, or has ended.')
+    return draft.refuse('over-already', say('seats.this-seat-ends-before-that-anyway-or-has'))
   }
   if (holding.givenFrom >= ends) draft.remove('holding', holding.id)
   else draft.update('holding', holding.id, { until: ends, endedById: draft.actorId })

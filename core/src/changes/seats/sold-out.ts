@@ -10,6 +10,7 @@ import type { Instant } from '../../time/instants.ts'
 import type { Change } from '../engine/decide.ts'
 import { idleHolders, priceOfOneMore } from '../rules/seat-rules.ts'
 import type { Mend } from '../engine/warning.ts'
+import { say } from '../../words/say.ts'
 
 /** What stands in the way, with what one click does about it, if anything does. */
 export interface MendableProblem extends Problem {
@@ -88,20 +89,21 @@ function waysOut(sight: Sight, changes: readonly Change[], at: number, given: Gi
   })
   const found = others.slice(0, MAXIMUM_TYPES).map((one): Mend => {
     const price = sight.money ? `, ${seatWords(account, sheet, one, now, true).price}` : ''
-    return { label: `Give a ${one.name} seat instead${price}`, changes: put(given.instead(one.code)) }
+    return { label: say('seats.give-a-seat-instead', { name: one.name, price }), changes: put(given.instead(one.code)) }
   })
   for (const holding of sight.can('seats', 'change') ? idleSeats(sight, given) : []) {
-    const label = `Take the seat of ${sight.personName(holding.personId)}, who does not use it`
+    const label = say('seats.take-the-seat-of-who-does-not-use', { person: sight.personName(holding.personId) })
     found.push({ label, changes: [{ type: 'end-seat', holdingId: holding.id }, ...changes] })
   }
   const count = countSeats(account, product, seatType, now)
   const mayRaise = sight.can('billing', sheet.charging.rule === 'term' ? 'run' : 'change')
   if (count?.ceiling != null && mayRaise) {
     const price = priceOfOneMore(account, product, seatType, now)
-    const sum = sight.money && price !== null ? `, ${moneyText(price, currency, locale)} a month` : ''
+    const sum =
+      sight.money && price !== null ? say('seats.a-month-2', { money: moneyText(price, currency, locale) }) : ''
     const number = count.ceiling + 1
-    const more = { type: 'enter-stock', product, seatType, number, source: 'one more, when a seat was given' }
-    found.push({ label: `Raise the number to ${number}${sum}`, changes: [more, ...changes] })
+    const more = { type: 'enter-stock', product, seatType, number, source: say('seats.one-more-when-a-seat-was-given') }
+    found.push({ label: say('seats.raise-the-number-to', { number, sum }), changes: [more, ...changes] })
   }
   return found
 }

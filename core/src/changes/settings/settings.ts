@@ -21,6 +21,7 @@ import { Line } from '../../checks/shape.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
+import { say } from '../../words/say.ts'
 
 /** A van key, a laptop: something of the account's own (model X2). */
 export class OwnLine {
@@ -60,13 +61,15 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs: atRoot('settings', 'change', 'change the account’s settings'),
+  needs: atRoot('settings', 'change', 'settings.change-the-accounts-settings'),
   undo: 'by-its-right',
   preview: {
     lasting(_change, { after, now }) {
       const due = erasedByItselfNow(after, now).length
-      const who = due === 1 ? 'One person who left is' : `${due} people who left are`
-      return due > 0 ? [{ code: 'erases', sentence: `${who} erased for good within minutes of this.` }] : []
+      const who = due === 1 ? say('settings.one-person-who-left-is') : say('settings.people-who-left-are', { due })
+      return due > 0
+        ? [{ code: 'erases', sentence: say('settings.erased-for-good-within-minutes-of-this', { who }) }]
+        : []
     },
   },
   shape: ChangeSettings,
@@ -81,27 +84,34 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
         return value !== undefined && JSON.stringify(value) !== JSON.stringify(settings[name as keyof SettingsRow])
       }),
     )
-    if (Object.keys(patch).length === 0) return draft.refuse('no-change', 'This is already set.')
+    if (Object.keys(patch).length === 0) return draft.refuse('no-change', say('settings.this-is-already-set'))
     draft.update('settings', settings.id, patch)
   },
-  sentence(change, _sight, verb) {
+  sentence(change, _sight, tense) {
     const what = [
-      change.name && `the account’s name to ${change.name}`,
-      change.pathLabelDepth !== undefined && 'how much of a place’s path guests see',
-      change.guestsSeePeopleMet !== undefined && 'whether guests see the people they meet',
-      change.secondMeansFor && `who needs a second sign-in step (${change.secondMeansFor.join(', ') || 'nobody'})`,
+      change.name && say('settings.the-accounts-name-to', { name: change.name }),
+      change.pathLabelDepth !== undefined && say('settings.how-much-of-a-places-path-guests-see'),
+      change.guestsSeePeopleMet !== undefined && say('settings.whether-guests-see-the-people-they-meet'),
+      change.secondMeansFor &&
+        say('settings.who-needs-a-second-sign-in-step', {
+          list: change.secondMeansFor.join(', ') || say('settings.nobody'),
+        }),
       change.outsidersNeedEnd !== undefined &&
         (change.outsidersNeedEnd
-          ? 'that people from outside need a last day'
-          : 'that people from outside need no last day'),
+          ? say('settings.that-people-from-outside-need-a-last-day')
+          : say('settings.that-people-from-outside-need-no-last-day')),
       change.terms !== undefined &&
-        (change.terms ? 'what newcomers agree to' : 'that newcomers need not agree to anything'),
-      change.leaverLines && 'what people hand back when they leave',
-      change.erasedAfterDays !== undefined && 'when people who left are erased',
+        (change.terms
+          ? say('settings.what-newcomers-agree-to')
+          : say('settings.that-newcomers-need-not-agree-to-anything')),
+      change.leaverLines && say('settings.what-people-hand-back-when-they-leave'),
+      change.erasedAfterDays !== undefined && say('settings.when-people-who-left-are-erased'),
       change.erasedByItself !== undefined &&
-        (change.erasedByItself ? 'that they are erased automatically' : 'that the Desk reminds of erasing'),
+        (change.erasedByItself
+          ? say('settings.that-they-are-erased-automatically')
+          : say('settings.that-the-desk-reminds-of-erasing')),
     ].filter(Boolean)
-    return `${verb('set', 'set')} ${what.join(', ')}`
+    return say('settings.set', { tense, what: what.join(', ') })
   },
   record: (change) => change,
 }
@@ -113,6 +123,6 @@ export function checkEnd(
   until: number | null,
 ): void {
   if (!draft.account.settings.outsidersNeedEnd || !isOutsider(person) || until !== null) return
-  const sentence = 'People from outside need a last day here. Choose one.'
+  const sentence = say('settings.people-from-outside-need-a-last-day-here')
   draft.refuse('end-needed', sentence, '/engagementUntil')
 }

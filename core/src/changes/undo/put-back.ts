@@ -7,6 +7,7 @@ import { judgeNaming } from '../access/approver-choices.ts'
 import { endGrant } from '../access/grants.ts'
 import { WORDS } from './row-words.ts'
 import { must } from '../../checks/must.ts'
+import { say } from '../../words/say.ts'
 
 /** Puts one row back from now on, under a new id where it begins again (model C4). */
 export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
@@ -102,7 +103,8 @@ function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<Dated
   const product = table === 'stock' ? productAt(draft.account, (after as StockRow).product, draft.now) : undefined
   if (earlier) draft.insert(table, { ...earlier, id, from: draft.now } as never)
   else if (product && product.sheet.charging.rule !== 'term') draft.remove(table, key)
-  else draft.refuse('cannot-undo', `There was nothing before ${WORDS[table]}. Switch the product off instead.`)
+  else
+    draft.refuse('cannot-undo', say('undo.there-was-nothing-before-switch-the-product', { table: say(WORDS[table]) }))
 }
 
 function same(one: object, other: object, field: string): boolean {
@@ -123,7 +125,7 @@ function putBackOffer(draft: Draft, { before, after, key }: RowEdit<'offer'>): v
 function putBackContent(draft: Draft, offer: OfferRow, { grants, seats, groupIds }: OfferRow): void {
   const isReserved = [...offer.seats, ...seats].some(({ holdingId }) => draft.start.get('holding', holdingId))
   if (isReserved && !sameRow(offer.seats, seats)) {
-    return draft.refuse('cannot-undo', 'Its seats were reserved anew. Change the invitation instead of undoing it.')
+    return draft.refuse('cannot-undo', say('undo.its-seats-were-reserved-anew-change-the'))
   }
   const sponsorId = draft.actorId ?? offer.sponsorId
   const restored = { ...offer, grants, seats, groupIds, sponsorId, revision: draft.now }
@@ -153,6 +155,7 @@ function isUnused(draft: Draft, edit: RowEdit): boolean {
       account.by('grant', 'subject', `group ${edit.key}`).length + account.by('membership', 'group', edit.key).length,
   }
   const count = users[edit.table]?.() ?? 0
-  if (count > 0) draft.refuse('in-use', `Something uses ${WORDS[edit.table]} made then. Undo that first.`)
+  if (count > 0)
+    draft.refuse('in-use', say('undo.something-uses-made-then-undo-that-first', { words: say(WORDS[edit.table]) }))
   return count === 0
 }

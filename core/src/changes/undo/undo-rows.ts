@@ -6,6 +6,8 @@ import { rolesAround } from '../access/name-approvers.ts'
 import { judgeLead } from '../people/groups.ts'
 import { mayConfirm } from '../products/keeping.ts'
 import { WORDS } from './row-words.ts'
+import { say } from '../../words/say.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
 
 /**
  * Whether a row may be put back as it was, whatever change altered it: its state goes only along its arrows, and what
@@ -38,7 +40,10 @@ export function mayPutBack(draft: Draft, edit: RowEdit): boolean {
     case 'link':
     case 'use':
     case 'closedMonth':
-      draft.refuse('cannot-undo', `What was done to ${WORDS[edit.table]} cannot be undone. Change it again instead.`)
+      draft.refuse(
+        'cannot-undo',
+        say('undo.what-was-done-to-cannot-be-undone-change', { words: say(WORDS[edit.table]) }),
+      )
       return false
     case 'settings':
     case 'employer':
@@ -63,7 +68,7 @@ export function mayPutBack(draft: Draft, edit: RowEdit): boolean {
 /** What was planned is cancelled by undoing it; what was done on its day is put back without the plan. */
 function isOwnPlan(draft: Draft, row: PlannedRow): boolean {
   if (draft.sight.seesPlanned(row)) return true
-  draft.refuse('not-allowed', 'Only the person who planned this, or an owner, can undo it.')
+  draft.refuse('not-allowed', say('undo.only-the-person-who-planned-this-or-an'))
   return false
 }
 
@@ -92,7 +97,7 @@ function mayPutBackLead(draft: Draft, { before, after }: RowEdit<'group'>): bool
 function isAhead(draft: Draft, { state }: DepartureRow | AbsenceRow, table: 'departure' | 'absence'): boolean {
   const ahead = ['planned', 'put-down', 'asked', 'set', ...(table === 'absence' ? ['running'] : [])]
   if (ahead.includes(state)) return true
-  draft.refuse('cannot-undo', 'This has already happened. Record that they came back instead.')
+  draft.refuse('cannot-undo', say('undo.this-has-already-happened-record-that-they'))
   return false
 }
 
@@ -100,7 +105,7 @@ function isAhead(draft: Draft, { state }: DepartureRow | AbsenceRow, table: 'dep
 function isReversible(draft: Draft, { before: was, after: is }: RowEdit<'person'>): boolean {
   const touchesOwner = was?.standing === 'owner' || is?.standing === 'owner'
   if (touchesOwner && draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
-    draft.refuse('owners-only', 'Only an owner can undo what was done to owners.')
+    draft.refuse('owners-only', say('undo.only-an-owner-can-undo-what-was-done'))
     return false
   }
   if (!is || is.state === was?.state || is.state === 'invited') return true
@@ -108,15 +113,15 @@ function isReversible(draft: Draft, { before: was, after: is }: RowEdit<'person'
   if (!was && is.state === 'active' && is.recorded) return true
   // Anyone who was set away is back (P3).
   if (is.state === 'away' && was?.state === 'active') return true
-  draft.refuse('cannot-undo', WAY_BACK[is.state] ?? 'An admission cannot be undone. End their access instead.')
+  draft.refuse('cannot-undo', say(WAY_BACK[is.state] ?? 'undo.an-admission-cannot-be-undone-end-their'))
   return false
 }
 
-const NOT_INVITED = 'They are no longer invited. Invite them again.'
+const NOT_INVITED = 'undo.they-are-no-longer-invited-invite-them-again'
 
 /** What to do about someone whose state goes no way back. */
-const WAY_BACK: Partial<Record<PersonRow['state'], string>> = {
-  left: 'A departure cannot be undone. Invite them again.',
+const WAY_BACK: Partial<Record<PersonRow['state'], PlainMessageId>> = {
+  left: 'undo.a-departure-cannot-be-undone-invite-them',
   withdrawn: NOT_INVITED,
   declined: NOT_INVITED,
   refused: NOT_INVITED,

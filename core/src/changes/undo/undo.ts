@@ -11,6 +11,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
 import type { Change } from '../kinds.ts'
 import { idFrom, RowId } from '../engine/shapes.ts'
+import { say } from '../../words/say.ts'
 
 export class Undo {
   @Equals('undo') type!: 'undo'
@@ -44,14 +45,14 @@ export const undo: ChangeKind<Undo> = {
   decide(draft, change) {
     const edits = withoutFollowing(netEdits(change.edits.map(inPresentLayout)))
     const changes = change.changes.every(({ type }) => draft.nested.knows(type)) ? (change.changes as Change[]) : []
-    if (changes.length === 0) return draft.refuse('cannot-undo', UNKNOWN)
+    if (changes.length === 0) return draft.refuse('cannot-undo', unknown())
     const held = changes.flatMap((one) => heldBy(draft, one))
-    if (edits.length === 0) return draft.refuse('nothing-to-undo', 'There is nothing to undo in that docket.')
+    if (edits.length === 0) return draft.refuse('nothing-to-undo', say('undo.there-is-nothing-to-undo-in-that-docket'))
     for (const edit of edits) {
       if (sameRow(draft.account.get(edit.table, edit.key) ?? null, edit.after)) continue
       return draft.refuse(
         'moved-on',
-        `What that docket altered (${WORDS[edit.table]}) was changed again since then. Undo the later change first.`,
+        say('undo.what-that-docket-altered-was-changed-again', { words: say(WORDS[edit.table]) }),
       )
     }
     if (!mayUndo(draft, held, edits) || !edits.every((edit) => mayPutBack(draft, edit))) return
@@ -62,17 +63,17 @@ export const undo: ChangeKind<Undo> = {
     ordered.forEach((edit, at) => putBack(draft, edit, idFrom(change.seedId, at)))
     // Rows that had gone are there again: what was done to them is judged as it was then.
     if (draft.problems.length === 0) draft.needAll(held.flatMap((one) => rightsThen(draft, one)))
-    if (draft.problems.length === 0) checkSeatsBack(draft, edits, 'give a seat back')
+    if (draft.problems.length === 0) checkSeatsBack(draft, edits, say('undo.give-a-seat-back'))
     followKnown(
       draft,
       edits.flatMap((edit) => (edit.table === 'known' ? [rowOf(edit)] : [])),
     )
   },
-  sentence: (change, _sight, verb) => `${verb('undid', 'undo')} what was done in entry ${change.version}`,
+  sentence: (change, _sight, tense) => say('undo.undid-what-was-done-in-entry', { tense, version: change.version }),
   record: ({ edits: _edits, changes: _changes, ...rest }) => rest,
 }
 
-const UNKNOWN = 'It is no longer known what this did, so it cannot be undone. Change it again instead.'
+const unknown = () => say('undo.it-is-no-longer-known-what-this-did')
 
 /** A change, or those that it held, as a plan that was done on its day. */
 function heldBy(draft: Draft, change: Change): readonly Change[] {
@@ -87,7 +88,7 @@ function mayUndo(draft: Draft, changes: readonly Change[], edits: readonly RowEd
   for (const change of changes) {
     const undo = draft.nested.undo(change)
     if (undo === 'by-its-right') continue
-    if ('never' in undo) draft.refuse('cannot-undo', undo.never)
+    if ('never' in undo) draft.refuse('cannot-undo', say(undo.never))
     if ('needs' in undo) draft.needAll(undo.needs(draft, change, edits))
     if (draft.problems.length > 0) return false
   }

@@ -1,5 +1,5 @@
 import { Equals } from 'class-validator'
-import { CHANGE_TYPES, kindNamed, undoControl, type ChangeKind } from '../../../src/index.ts'
+import { CHANGE_TYPES, kindNamed, say, undoControl, type ChangeKind } from '../../../src/index.ts'
 import { House, nextId } from '../../house.ts'
 
 class Ring {
@@ -14,12 +14,12 @@ const ring: ChangeKind<Ring> = {
   actor: 'active',
   day: 'docket',
   needs: 'own',
-  undo: { never: 'A bell that rang has rung.' },
+  undo: { never: 'seats.a-closed-month-stays-closed' },
   preview: 'plain',
   shape: Ring,
   fill: (change) => change,
   decide: () => undefined,
-  sentence: (_change, _sight, verb) => verb('rang', 'ring'),
+  sentence: (_change, _sight, tense) => (tense === 'done' ? 'rang' : 'ring'),
   record: (change) => change,
 }
 
@@ -77,7 +77,7 @@ describe('a kind of change says everything about itself', () => {
     expect(undoControl(house.last.changes as { type: string }[])).toEqual({ enabled: true })
     for (const type of CHANGE_TYPES) {
       const { undo } = kindNamed(type)!
-      if (typeof undo === 'object' && 'never' in undo) expect(undo.never).toMatch(/^[A-Z].*[.]$/)
+      if (typeof undo === 'object' && 'never' in undo) expect(say(undo.never)).toMatch(/^[A-Z].*[.]$/)
     }
   })
 

@@ -1,0 +1,54 @@
+import access from './en/access.json' with { type: 'json' }
+import account from './en/account.json' with { type: 'json' }
+import checks from './en/checks.json' with { type: 'json' }
+import docket from './en/docket.json' with { type: 'json' }
+import engine from './en/engine.json' with { type: 'json' }
+import leaving from './en/leaving.json' with { type: 'json' }
+import offers from './en/offers.json' with { type: 'json' }
+import people from './en/people.json' with { type: 'json' }
+import places from './en/places.json' with { type: 'json' }
+import products from './en/products.json' with { type: 'json' }
+import rules from './en/rules.json' with { type: 'json' }
+import seats from './en/seats.json' with { type: 'json' }
+import settings from './en/settings.json' with { type: 'json' }
+import undo from './en/undo.json' with { type: 'json' }
+import views from './en/views.json' with { type: 'json' }
+import type { Messages } from './messages.ts'
+
+/** A language there is a catalogue of. */
+export type Language = 'en'
+
+/** The code of a message: the room it belongs to and its name there, `seats.held-already`. */
+export type MessageId = keyof Messages
+
+/** The code of a message that names no values. */
+export type PlainMessageId = { [K in MessageId]: Messages[K] extends null ? K : never }[MessageId]
+
+const rooms = {
+  access,
+  account,
+  checks,
+  docket,
+  engine,
+  leaving,
+  offers,
+  people,
+  places,
+  products,
+  rules,
+  seats,
+  settings,
+  undo,
+  views,
+}
+
+const english = Object.fromEntries(
+  Object.entries(rooms).flatMap(([room, messages]) =>
+    Object.entries(messages).map(([name, text]) => [`${room}.${name}`, text]),
+  ),
+) as Record<MessageId, string>
+
+/** All messages of a language, by their codes. */
+export function catalogueOf(_language: Language): Record<MessageId, string> {
+  return english
+}
