@@ -4,6 +4,7 @@ import regexp from 'eslint-plugin-regexp'
 import vue from 'eslint-plugin-vue'
 import typescript from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
+import words from './scripts/eslint/no-literal-text.mjs'
 
 /** What a room may not import; the boundaries of docs/architecture.md. */
 function mayNotImport(files, names, message) {
@@ -97,6 +98,12 @@ export default typescript.config(
       'core/src/account/remembered.ts',
     ],
     rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
+  },
+  {
+    // Every text that people read has its code in a catalogue, so that another language needs no code.
+    files: ['core/src/**/*.ts', 'server/src/**/*.ts'],
+    plugins: { words },
+    rules: { 'words/no-literal-text': 'error' },
   },
   {
     // What knows all kinds of change knows them last: no kind, and nothing beneath it, comes back to it.

@@ -5,6 +5,7 @@ const swc = [
       parser: { syntax: 'typescript', decorators: true },
       transform: { legacyDecorator: true, decoratorMetadata: false, useDefineForClassFields: false },
       target: 'es2022',
+      experimental: { keepImportAttributes: true },
     },
     module: { type: 'es6' },
   },

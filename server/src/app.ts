@@ -50,6 +50,7 @@ import { authzenDoor } from './protocols/authzen/door.ts'
 import { useReportsDoor } from './protocols/use-reports.ts'
 import { isUnreachable } from './store/pools.ts'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 export const ROUTES: readonly Route[] = [
   ...sessionRoutes,
@@ -120,8 +121,8 @@ export function buildApp(lodge: Lodge, isStopping: () => boolean): Koa {
       jsonLimit: limit,
       onError: (error) => {
         if ((error as { status?: number }).status === 413)
-          throw new LodgeError(413, 'too-large', `A request has at most ${said}.`)
-        throw badRequest('bad-json', 'The request is not JSON. Check its quotes, commas and brackets.')
+          throw new LodgeError(413, 'too-large', say('server.a-request-has-at-most', { said }))
+        throw badRequest('bad-json', say('server.the-request-is-not-json-check-its-quotes'))
       },
     })
   const [usual, long] = [parseBody('1mb', '1 MiB'), parseBody('8mb', '8 MiB')]
@@ -158,12 +159,7 @@ async function problemDetails(lodge: Lodge, ctx: Context, next: Next): Promise<v
     const known = knownError(error)
     if (!known) lodge.log.error({ err: error, requestId: ctx.state.requestId }, 'unexpected')
     const answer =
-      known ??
-      new LodgeError(
-        500,
-        'unexpected',
-        'Something went wrong here. Nothing was changed. Try again, or tell the office.',
-      )
+      known ?? new LodgeError(500, 'unexpected', say('server.something-went-wrong-here-nothing-was-changed'))
     const { problems, preview, retryAfterSeconds, movedBy } = answer.more
     ctx.status = answer.status
     ctx.type = 'application/problem+json'
@@ -190,7 +186,7 @@ function knownError(error: unknown): LodgeError | undefined {
   if (status === undefined || status < 400 || status >= 500) return undefined
   return status === 403 || status === 404
     ? notFound()
-    : new LodgeError(status, 'bad-request', 'This request cannot be read.')
+    : new LodgeError(status, 'bad-request', say('server.this-request-cannot-be-read'))
 }
 
 function health(lodge: Lodge, isStopping: () => boolean) {
@@ -202,7 +198,7 @@ function health(lodge: Lodge, isStopping: () => boolean) {
       const ready = !why && !isStopping()
       ctx.status = ready ? 200 : 503
       ctx.body = {
-        status: ready ? 'ready' : 'not ready',
+        status: ready ? 'ready' : say('server.not-ready'),
         database: lodge.accounts.fresh ? 'answers' : 'does not answer',
         clockDifferenceMilliseconds: lodge.clockWatch.differenceMilliseconds,
         ...(why ? { reason: why.message } : {}),
@@ -259,7 +255,8 @@ function sameOrigin(lodge: Lodge) {
     const site = ctx.get('Sec-Fetch-Site')
     const foreign =
       (origin && !allowed.has(origin) && origin !== `${ctx.protocol}://${ctx.host}`) || site === 'cross-site'
-    if (!safe && foreign) throw new LodgeError(403, 'foreign-origin', 'This request did not come from our own pages.')
+    if (!safe && foreign)
+      throw new LodgeError(403, 'foreign-origin', say('server.this-request-did-not-come-from-our-own'))
     if (ctx.path.startsWith('/api/')) ctx.set('Cache-Control', 'no-store')
     await next()
   }

@@ -1,4 +1,5 @@
 import type { Preview, Problem } from '@lodge/core'
+import { say } from '@lodge/core/say'
 
 /** An answer other than success: a stable code, an HTTP status and a sentence one can act on (RFC 9457). */
 export class LodgeError extends Error {
@@ -13,9 +14,8 @@ export class LodgeError extends Error {
 }
 
 /** What one may not see and what does not exist answer alike (model D5). */
-export const notFound = () =>
-  new LodgeError(404, 'not-found', 'There is nothing here, or nothing you have the right to see.')
-export const notSignedIn = () => new LodgeError(401, 'not-signed-in', 'Sign in first.')
+export const notFound = () => new LodgeError(404, 'not-found', say('server.there-is-nothing-here-or-nothing-you-have'))
+export const notSignedIn = () => new LodgeError(401, 'not-signed-in', say('server.sign-in-first'))
 
 export function badRequest(code: string, sentence: string, problems?: Problem[]): LodgeError {
   return new LodgeError(400, code, sentence, problems ? { problems } : {})
@@ -23,26 +23,23 @@ export function badRequest(code: string, sentence: string, problems?: Problem[])
 
 /** The changes as asked cannot be made. */
 export function refused(problems: Problem[]): LodgeError {
-  return new LodgeError(422, 'refused', problems[0]?.sentence ?? 'This cannot be done.', { problems })
+  return new LodgeError(422, 'refused', problems[0]?.sentence ?? say('server.this-cannot-be-done'), { problems })
 }
 
 /** Someone else's commit came first and the effect is another now (model C3). */
 export function movedMeanwhile(preview: Preview & { digest: string; version: number }, movedBy: string[]): LodgeError {
-  const sentence = `The effect has changed in the meantime: ${movedBy.join('; ') || 'time has passed'}. Check the preview again, then apply.`
+  const sentence = say('server.the-effect-has-changed-in-the-meantime-check', {
+    list: movedBy.join('; ') || say('server.time-has-passed'),
+  })
   return new LodgeError(409, 'moved', sentence, { preview, movedBy })
 }
 
 export const databaseAway = () =>
-  new LodgeError(
-    503,
-    'database-away',
-    'The server cannot reach its database. Nothing was lost. Try again in a moment.',
-    {
-      retryAfterSeconds: 2,
-    },
-  )
+  new LodgeError(503, 'database-away', say('server.the-server-cannot-reach-its-database-nothing'), {
+    retryAfterSeconds: 2,
+  })
 
 export const tooBusy = () =>
-  new LodgeError(503, 'busy', 'Too much is changing at once. Nothing was changed. Try again in a moment.', {
+  new LodgeError(503, 'busy', say('server.too-much-is-changing-at-once-nothing-was'), {
     retryAfterSeconds: 1,
   })

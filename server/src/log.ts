@@ -1,6 +1,7 @@
 import type { Context, Next } from 'koa'
 import { destination, pino, type Logger } from 'pino'
 import type { Configuration } from './configuration.ts'
+import { say } from '@lodge/core/say'
 
 /**
  * What may stand in the log, by name; every other field is left out. No header, address, query, body or
@@ -69,7 +70,7 @@ export function requestLog(log: Logger) {
       await next()
     } finally {
       ctx.res.once('close', () => {
-        const route = String((ctx as { _matchedRoute?: unknown })._matchedRoute ?? 'a file or a page')
+        const route = String((ctx as { _matchedRoute?: unknown })._matchedRoute ?? say('server.a-file-or-a-page'))
         const milliseconds = Math.round(performance.now() - began)
         const { status } = ctx
         const fields = { requestId: ctx.state.requestId as string, method: ctx.method, route, status, milliseconds }

@@ -210,13 +210,29 @@ const VISIBLE = /[\p{L}\p{N}\p{P}\p{S}]/u
  * @param each the property is a list of such lines.
  */
 export function Line(maximum: number, minimum = 1, each = false): PropertyDecorator {
-  const complain = (message: string) => ({ message: say('checks.property', { message }), each })
+  const complain = (message: () => string) => ({ message: () => say('checks.property', { message: message() }), each })
   const rules = [
-    IsString(complain(say('checks.must-be-text'))),
-    MinLength(minimum, complain(say('checks.must-not-be-empty'))),
-    MaxLength(maximum, complain(say('checks.must-have-at-most-characters', { maximum }))),
-    Matches(CLEAN, complain('must not hold line breaks, invisible characters or direction marks')),
-    ...(minimum > 0 ? [Matches(VISIBLE, complain('must not be blank'))] : []),
+    IsString(complain(() => say('checks.must-be-text'))),
+    MinLength(
+      minimum,
+      complain(() => say('checks.must-not-be-empty')),
+    ),
+    MaxLength(
+      maximum,
+      complain(() => say('checks.must-have-at-most-characters', { maximum })),
+    ),
+    Matches(
+      CLEAN,
+      complain(() => say('checks.must-not-hold-line-breaks')),
+    ),
+    ...(minimum > 0
+      ? [
+          Matches(
+            VISIBLE,
+            complain(() => say('checks.must-not-be-blank')),
+          ),
+        ]
+      : []),
   ]
   return (target, key) => {
     for (const rule of rules) rule(target, key as string)
@@ -225,7 +241,7 @@ export function Line(maximum: number, minimum = 1, each = false): PropertyDecora
 
 /** A code: lower-case words joined by hyphens, as `site-notes`. */
 export function Code(each = false): PropertyDecorator {
-  const message = say('checks.property-must-be-lower-case-words-joined-by')
+  const message = () => say('checks.property-must-be-lower-case-words-joined-by')
   const rule = Matches(/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/, { message, each })
   return (target, key) => {
     Line(60, 1, each)(target, key)

@@ -3,6 +3,7 @@ import { addDays, isWhen, readWhen, type Instant } from '../time/instants.ts'
 import type { Id, KnownState } from '../account/rows.ts'
 import type { SheetSeatType } from './sheet.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /** What a column of a product's member list can say (model B3). */
 export const LIST_FIELDS = ['email', 'name', 'first', 'last', 'id', 'seatType', 'state', 'lastUsed', 'firm'] as const
@@ -253,9 +254,11 @@ function whyUnreadable(
   stateText: string,
   state: KnownState | null,
 ): string | null {
-  if (written !== '' && email === null) return `“${written.slice(0, 80)}” is not an email address.`
-  if (email === null && name === '' && id === null) return 'The row has no email address, name or id.'
-  if (state === null) return `“${stateText.slice(0, 40)}” is not a state. Write active, suspended or closed.`
+  if (written !== '' && email === null)
+    return say('products.is-not-an-email-address', { written: written.slice(0, 80) })
+  if (email === null && name === '' && id === null) return say('products.the-row-has-no-email-address-name-or')
+  if (state === null)
+    return say('products.is-not-a-state-write-active-suspended-or', { stateText: stateText.slice(0, 40) })
   return null
 }
 

@@ -161,7 +161,7 @@ export class ProductSheet {
   /** Where people open it. */
   @IsOptional()
   @Line(300)
-  @Matches(/^https?:\/\/[^\s]+$/, { message: '$property must be a web address such as https://product.example' })
+  @Matches(/^https?:\/\/[^\s]+$/, { message: () => say('products.property-must-be-a-web-address-such-as') })
   address?: string
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => SheetArea) areas!: SheetArea[]
   @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => SheetSeatType) seatTypes!: SheetSeatType[]

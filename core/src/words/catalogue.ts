@@ -1,18 +1,28 @@
 import access from './en/access.json' with { type: 'json' }
 import account from './en/account.json' with { type: 'json' }
 import checks from './en/checks.json' with { type: 'json' }
+import commandLine from './en/command-line.json' with { type: 'json' }
 import docket from './en/docket.json' with { type: 'json' }
+import door from './en/door.json' with { type: 'json' }
 import engine from './en/engine.json' with { type: 'json' }
+import files from './en/files.json' with { type: 'json' }
+import http from './en/http.json' with { type: 'json' }
 import leaving from './en/leaving.json' with { type: 'json' }
 import offers from './en/offers.json' with { type: 'json' }
 import people from './en/people.json' with { type: 'json' }
 import places from './en/places.json' with { type: 'json' }
 import products from './en/products.json' with { type: 'json' }
+import protocols from './en/protocols.json' with { type: 'json' }
+import requests from './en/requests.json' with { type: 'json' }
 import rules from './en/rules.json' with { type: 'json' }
 import seats from './en/seats.json' with { type: 'json' }
+import server from './en/server.json' with { type: 'json' }
 import settings from './en/settings.json' with { type: 'json' }
+import signIn from './en/sign-in.json' with { type: 'json' }
+import store from './en/store.json' with { type: 'json' }
 import undo from './en/undo.json' with { type: 'json' }
 import views from './en/views.json' with { type: 'json' }
+import work from './en/work.json' with { type: 'json' }
 import type { Messages } from './messages.ts'
 
 /** A language there is a catalogue of. */
@@ -28,18 +38,28 @@ const rooms = {
   access,
   account,
   checks,
+  commandLine,
   docket,
+  door,
   engine,
+  files,
+  http,
   leaving,
   offers,
   people,
   places,
   products,
+  protocols,
+  requests,
   rules,
   seats,
+  server,
   settings,
+  signIn,
+  store,
   undo,
   views,
+  work,
 }
 
 const english = Object.fromEntries(

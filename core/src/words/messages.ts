@@ -13,15 +13,7 @@ export interface Messages {
   'access.add-places-in': { parent: string | number }
   'access.the-person-who-let-you-make-clients-can': null
   'access.give-access-at': { name: string | number }
-  'access.gave-at-with-at-each-client-they-make': {
-    tense: 'done' | 'to-do'
-    subject: string | number
-    role: string | number
-    place: string | number
-    hasMadeRoleId: boolean
-    role2: string | number
-    period: string | number
-  }
+  'access.gave-at-with-at-each-client-they-make': { tense: 'done' | 'to-do'; subject: string | number; role: string | number; place: string | number; hasMadeRoleId: boolean; role2: string | number; period: string | number }
   'access.does-not-let-its-holder-make-clients': { role: string | number }
   'access.passes-walls-and-is-given-by-name': { made: string | number }
   'access.at-is-already-given-for-that-time': { role: string | number; place: string | number }
@@ -31,12 +23,7 @@ export interface Messages {
   'access.this-access-ends-before-that-day-anyway': null
   'access.took-access-away-before-it-began': { tense: 'done' | 'to-do' }
   'access.at': { role: string | number; place: string | number }
-  'access.took-from': {
-    tense: 'done' | 'to-do'
-    role: string | number
-    subject: string | number
-    period: string | number
-  }
+  'access.took-from': { tense: 'done' | 'to-do'; role: string | number; subject: string | number; period: string | number }
   'access.is-retired-choose-another-role': { role: string | number }
   'access.passes-walls-only-an-owner-can-give-it': { role: string | number }
   'access.only-all-members-or-all-guests-can-be': null
@@ -82,12 +69,7 @@ export interface Messages {
   'access.you-have-already-asked-for-this-the-request': null
   'access.for': { person: string | number }
   'access.at-2': { areaName: string | number; level: string | number; place: string | number }
-  'access.asked-for': {
-    tense: 'done' | 'to-do'
-    what: string | number
-    forWhom: string | number
-    period: string | number
-  }
+  'access.asked-for': { tense: 'done' | 'to-do'; what: string | number; forWhom: string | number; period: string | number }
   'access.decide-what-is-asked-for-at': { place: string | number }
   'access.a-request-stays-as-it-was-decided-give': null
   'access.you-cannot-grant-your-own-request-someone': null
@@ -103,11 +85,7 @@ export interface Messages {
   'access.there-is-no-such-day-as': { until: string | number }
   'access.the-last-day-must-not-have-passed': null
   'access.an-access-report-is-shared-for-days-at': { maximumShareDays: string | number }
-  'access.shared-the-access-report-of-by-a-link': {
-    tense: 'done' | 'to-do'
-    place: string | number
-    day: string | number
-  }
+  'access.shared-the-access-report-of-by-a-link': { tense: 'done' | 'to-do'; place: string | number; day: string | number }
   'access.there-is-no-such-link-it-may-have': null
   'access.cut-links-there': null
   'access.a-link-that-was-cut-stays-dead-share': null
@@ -115,12 +93,7 @@ export interface Messages {
   'access.cut-the-link-to-the-access-report-of': { tense: 'done' | 'to-do'; place: string | number }
   'access.as-the-role-says': null
   'access.s-key-at': { subject: string | number; role: string | number; place: string | number }
-  'access.changed-who-approves-for': {
-    tense: 'done' | 'to-do'
-    hasGrant: boolean
-    where: string | number
-    who: string | number
-  }
+  'access.changed-who-approves-for': { tense: 'done' | 'to-do'; hasGrant: boolean; where: string | number; who: string | number }
   'access.say-who-approves-at': { name: string | number }
   'access.change-access-at': { name: string | number }
   'access.this-would-make-more-than-keys-at-once': { maximumKeys: string | number }
@@ -197,6 +170,7 @@ export interface Messages {
   'access.this-would-change-access-in-places-where-you': null
   'access.and-to': null
   'access.at-you-cannot-give-the-right-to-because': { where: string | number; what: string | number }
+  'access.until-must-be-a-date-such-as-2026': null
   'account.a-person-needs-an-email-or-a-key': null
   'account.stands-twice': { key: string | number }
   'account.a-person-who-is-away-needs-the-first': null
@@ -220,11 +194,7 @@ export interface Messages {
   'account.there-are-two-products-of-the-code': { code: string | number }
   'account.has-no-plan': { code: string | number; plan: string | number }
   'account.there-is-no-seat-type-2': { code: string | number; seatType: string | number }
-  'account.is-charged-in-the-account-in-one-account': {
-    code: string | number
-    currency: string | number
-    currency2: string | number
-  }
+  'account.is-charged-in-the-account-in-one-account': { code: string | number; currency: string | number; currency2: string | number }
   'account.the-sheet-is-of-another-product': null
   'account.has-no-allowance': { code: string | number; allowance: string | number }
   'account.is-listed-twice-leave-one-out': { product: string | number }
@@ -248,6 +218,119 @@ export interface Messages {
   'checks.must-not-be-empty': null
   'checks.must-have-at-most-characters': { maximum: string | number }
   'checks.property-must-be-lower-case-words-joined-by': null
+  'checks.there-must-be-exactly-one-signatory-there-are': { count: string | number }
+  'checks.the-signatory-must-be-an-owner': null
+  'checks.the-reporting-line-leads-back-to-itself': null
+  'checks.the-engagement-ends-before-it-begins': null
+  'checks.it-names-a-that-is-not-there': { table: string | number }
+  'checks.there-is-no-active-owner-an-account-always': { when: string | number }
+  'checks.there-are-two-places-side-by-side': { place: string | number }
+  'checks.a-places-name-cannot-hold': null
+  'checks.its-parent-is-not-there': null
+  'checks.the-reference-stands-for-two-places': { reference: string | number }
+  'checks.the-role-follows-one-that-is-not-there': { role: string | number }
+  'checks.follows-which-follows-another-itself': { role: string | number; base: string | number }
+  'checks.the-role-names-which-no-product-has': { role: string | number; key: string | number }
+  'checks.is-no-level': { key: string | number; level: string | number }
+  'checks.of-the-role-knows-no-field': { key: string | number; role: string | number; field: string | number }
+  'checks.is-no-scope-use-all-own-or-people': { key: string | number; scope: string | number }
+  'checks.has-no-action': { key: string | number; code: string | number }
+  'checks.a-line-of-its-rule-would-hold-everybody': null
+  'checks.the-rule-of-reads-a-field-or-value': { group: string | number }
+  'checks.it-ends-before-it-begins': null
+  'checks.its-subject-role-or-place-is-not-there': null
+  'checks.a-role-that-passes-walls-is-given-to': null
+  'checks.there-is-no-seat-type': { product: string | number; seatType: string | number }
+  'checks.a-seat-ends-before-it-is-given': null
+  'checks.must-not-hold-line-breaks': null
+  'checks.must-not-be-blank': null
+  'command-line.the-name-is-used-twice-here-leave-one': { name: string | number }
+  'command-line.but-rows-cannot-be-checked-their-edits-were': { unknownRows: string | number }
+  'command-line.entries-whole-and-the-rows-agree-head': { id: string | number; entries: string | number; hasAlsoRows: boolean; unknown: string | number; head: string | number }
+  'command-line.entry': { id: string | number; version: string | number; reason: string | number }
+  'command-line.all-anchors-hold': null
+  'command-line.there-is-no-account-here': null
+  'command-line.there-is-no-account': { accountId: string | number }
+  'command-line.the-file-cannot-be-read-check-its-name': { path: string | number }
+  'command-line.a-place': null
+  'command-line.of-the-account': { standing: string | number; isObstacle: boolean; wall: string | number }
+  'command-line.a-role': null
+  'command-line.given-at': { role: string | number; place: string | number }
+  'command-line.by': { names: string | number }
+  'command-line.on': { day: string | number }
+  'command-line.through-the-group': { group: string | number }
+  'command-line.as-every-has-it': { subjectId: string | number }
+  'command-line.until': { date: string | number }
+  'command-line.which-has-not-begun': null
+  'command-line.ended': { date: string | number }
+  'command-line.which-counts-only-if-given-at': { root: string | number }
+  'command-line.asleep-since-the-place-was-archived': null
+  'command-line.own-items-only': null
+  'command-line.own-items-and-those-of-ones-people': null
+  'command-line.without': { list: string | number }
+  'command-line.once-approved': { list: string | number }
+  'command-line.a-place-above': null
+  'command-line.stopped-by-the-wall-at': { name: string | number }
+  'command-line.held-back-no-seat-of-this-product': null
+  'command-line.held-back-to-by-the-seat': { cap: string | number }
+  'command-line.not-in-yet-the-invitation-is-open-or': null
+  'command-line.the-invitation-was-declined-refused-withdrawn': null
+  'command-line.the-engagement-has-not-begun': null
+  'command-line.the-engagement-is-over': null
+  'command-line.for-own-items-only': { free: string | number }
+  'command-line.with-approval': { withApproval: string | number }
+  'command-line.by-role-held-back-by-the-seat': { granted: string | number }
+  'command-line.set-lodge-database-url-to-the-database-the': null
+  'command-line.account': { settings: string | number; id: string | number }
+  'command-line.password-for-everyone-in-the-book-until-they': { password: string | number }
+  'command-line.no-database-is-known-start-the-demo-first': null
+  'command-line.no-account-has-a-product': { product: string | number }
+  'command-line.several-accounts-have': { product: string | number }
+  'command-line.or': null
+  'command-line.scope-is-none-use': { unknown: string | number; list: string | number }
+  'command-line.must-be-a-whole-number': { name: string | number; text: string | number }
+  'command-line.at': { path: string | number; path2: string | number; sentence: string | number }
+  'command-line.is-not-json': { path: string | number; message: string | number }
+  'command-line.has-problems-lodge-check-lists-them': { path: string | number; count: string | number }
+  'command-line.on-is-no-date-write-it-as': { on: string | number; date: string | number }
+  'command-line.this-book-stands-for-it-cannot-say-who': { date: string | number }
+  'command-line.nobody-in-this-book-has-the-address': { email: string | number }
+  'command-line.there-is-no-place-write-it-as-client': { path: string | number }
+  'command-line.there-is-no-area-there-are': { key: string | number; list: string | number }
+  'command-line.no-problems': null
+  'command-line.these-are-the-first-mend-them-and-check': { maximumProblems: string | number }
+  'command-line.at-2': { email: string | number; path: string | number; area: string | number; answer: string | number }
+  'command-line.counts-by': { hasCounts: boolean; level: string | number; route: string | number }
+  'command-line.nothing-was-given-that-leads-there': null
+  'command-line.is-no-level-use-see-add-change-or': { level: string | number }
+  'command-line.there-is-no-product-in-this-book': { product: string | number }
+  'command-line.nothing-has-to-be-done-by-hand': null
+  'command-line.1-day-overdue': { overdueDays: number }
+  'command-line.by-2': { productName: string | number; list: string | number; sentence: string | number; why: string | number; due: string | number; late: string | number }
+  'command-line.has-no-column-with-email-addresses-names-or': { path: string | number }
+  'command-line.not-in-the-list': null
+  'command-line.row': { line: string | number }
+  'command-line.there-here': { verdict: string | number; name: string | number; hasAddress: boolean; address: string | number; where: string | number; there: string | number; here: string | number; note: string | number }
+  'command-line.agree-differ': { count: string | number; count2: string | number }
+  'command-line.secrets-were-sealed-anew-under-the-key': { done: string | number; currentId: string | number }
+  'command-line.older-keys-can-be-taken-out-of-lodge': null
+  'command-line.not-all-could-be-sealed-anew-put-the': { message: string | number }
+  'command-line.is-no-month-write-it-as-2026-06': { month: string | number }
+  'command-line.net-of-tax': { month: string | number; amount: string | number; currency: string | number }
+  'command-line.for': { lateFor: string | number }
+  'command-line.days': null
+  'command-line.of-days': { daysLeft: string | number; daysOfTerm: string | number }
+  'command-line.counted': { quantity: string | number }
+  'command-line.by-must-be-place-or-code': { by: string | number }
+  'command-line.counted-2': { product: string | number; person: string | number; hasCounted: boolean; why: string | number }
+  'command-line.applied': { name: string | number }
+  'command-line.the-database-is-up-to-date': null
+  'command-line.migrations-applied': { count: string | number }
+  'command-line.asks-an-account-book-who-gets-in-where': null
+  'command-line.found-an-account-from-a-book-in-the': null
+  'command-line.seal-all-secrets-anew-under-the-first-key': null
+  'command-line.away': null
+  'command-line.left': null
   'docket.gives-no-access-because-their-last-day-with': { name: string | number; who: string | number }
   'docket.is-from-outside-and-gets-at-every-place': { who: string | number; name: string | number }
   'docket.besides': { place: string | number; place2: string | number }
@@ -256,34 +339,11 @@ export interface Messages {
   'docket.as-member-sees-everyone-who-works-here-from': { who: string | number; outside: string | number }
   'docket.as-owner-can-do-everything-also-what-only': { who: string | number; outside: string | number }
   'docket.a-role-at-would-do-if-it-is': { place: string | number }
-  'docket.as-administrator-can-invite-give-access-and': {
-    who: string | number
-    outside: string | number
-    instead: string | number
-  }
-  'docket.charges-a-seat-for-too-although-they-gave': {
-    month: string | number
-    type: string | number
-    who: string | number
-    ended: string | number
-  }
-  'docket.s-seat-begins-on-all-of-is-charged': {
-    who: string | number
-    day: string | number
-    month: string | number
-    sum: string | number
-  }
-  'docket.is-still-charged-in-full-for-the-seat': {
-    month: string | number
-    type: string | number
-    sum: string | number
-  }
-  'docket.ending-on-instead-of-saves': {
-    person: string | number
-    earlier: string | number
-    late: string | number
-    sum: string | number
-  }
+  'docket.as-administrator-can-invite-give-access-and': { who: string | number; outside: string | number; instead: string | number }
+  'docket.charges-a-seat-for-too-although-they-gave': { month: string | number; type: string | number; who: string | number; ended: string | number }
+  'docket.s-seat-begins-on-all-of-is-charged': { who: string | number; day: string | number; month: string | number; sum: string | number }
+  'docket.is-still-charged-in-full-for-the-seat': { month: string | number; type: string | number; sum: string | number }
+  'docket.ending-on-instead-of-saves': { person: string | number; earlier: string | number; late: string | number; sum: string | number }
   'docket.nobody-looks-after-yet-check-yourself-whether': { name: string | number; who: string | number }
   'docket.or': null
   'docket.are-asked-to-close-the-account': { list: string | number; isCount: boolean }
@@ -313,23 +373,10 @@ export interface Messages {
   'docket.what-made-in': { person: string | number; sheet: string | number; what: string | number }
   'docket.the-invitation-to-ends-because-the-person-who': { person: string | number }
   'docket.would-be-enough': { best: string | number; price: string | number }
-  'docket.gives-no-access-in-because-they-have-no': {
-    role: string | number
-    who: string | number
-    sheet: string | number
-    enough: string | number
-  }
-  'docket.the-seat-in-costs-money-but-gives-no': {
-    type: string | number
-    sheet: string | number
-    name: string | number
-  }
+  'docket.gives-no-access-in-because-they-have-no': { role: string | number; who: string | number; sheet: string | number; enough: string | number }
+  'docket.the-seat-in-costs-money-but-gives-no': { type: string | number; sheet: string | number; name: string | number }
   'docket.a-month-less': { money: string | number }
-  'docket.a-seat-in-is-enough-for-the-access': {
-    cheaper: string | number
-    sheet: string | number
-    saved: string | number
-  }
+  'docket.a-seat-in-is-enough-for-the-access': { cheaper: string | number; sheet: string | number; saved: string | number }
   'docket.a-group-they-come-into': null
   'docket.the-same-role-at': { place: string | number }
   'docket.at-is-already-given-by': { role: string | number; place: string | number; by: string | number }
@@ -338,6 +385,29 @@ export interface Messages {
   'docket.people-without-an-email-address-were-left-out': null
   'docket.some-of-these-changes-cannot-wait-for-a': null
   'docket.kind-must-be-one-of': { list: string | number }
+  'door.this-sign-in-slip-does-not-work-ask': null
+  'door.sign-in-slips-are-for-people-invited-without': null
+  'door.email-must-not-be-empty': null
+  'door.password-must-not-be-empty': null
+  'door.this-email-address-and-password-do-not-match': null
+  'door.this-took-too-long-start-signing-in-again': null
+  'door.this-code-is-wrong-or-was-already-used': null
+  'door.this-passkey-does-not-belong-to-any-login': null
+  'door.this-code-is-wrong-or-was-already-used-2': null
+  'door.this-is-not-your-password': null
+  'door.this-link-does-not-work-ask-for-a': null
+  'door.already-has-another-login-sign-in-with-that': { email: string | number }
+  'door.agreed-to-open-an-account-you-have-to': null
+  'door.if-you-open-an-account-here-you-are': null
+  'door.already-has-a-login-sign-in-with-it': { email: string | number }
+  'door.is-not-a-currency-code-write-it-as': { currency: string | number }
+  'door.is-not-a-language-and-country-code-write': { locale: string | number }
+  'door.this-invitation-cannot-be-used-ask-the-person': null
+  'door.seat-in': { choice: string | number; productName: string | number }
+  'door.asks-you-to-agree-to-its-terms-first': { settings: string | number }
+  'door.already-has-a-login-sign-in-with-it-2': { email: string | number }
+  'door.this-link-does-not-work-ask-the-person': null
+  'door.currency-must-be-three-letters-as-eur': null
   'engine.it-would-cost-more-now-than-was-shown': null
   'engine.a-changes-type-must-be-one-of': { known: string | number }
   'engine.this-change-names-an-id-that-was-not': null
@@ -372,6 +442,66 @@ export interface Messages {
   'engine.property-must-be-ids': null
   'engine.property-must-be-a-date-or-time-there': null
   'engine.property-must-be-a-date-or-a-time': null
+  'engine.property-must-be-a-date-such-as-2026': null
+  'files.a-line-has-columns-keep-the-person-and': { widest: string | number; maximumColumns: string | number }
+  'files.the-invoice-has-lines-compare-at-most-at': { count: string | number; maximumLines: string | number }
+  'files.line': { number: string | number; sentence: string | number }
+  'files.it-is-of-not-of': { other: string | number; month: string | number }
+  'files.it-has-no-person-or-product': null
+  'files.is-not-an-amount-in-write-it-as': { amountText: string | number; currency: string | number }
+  'files.there-are-no-lines-paste-a-person-and': null
+  'files.it-cannot-be-read-as-lines-of-cells': { message: string | number }
+  'files.who-has-access-at': { place: string | number }
+  'files.until': { until: string | number }
+  'files.no-last-day': null
+  'files.passes-walls': null
+  'files.leavers-record': { person: string | number }
+  'files.planned-by': { plannedBy: string | number }
+  'files.the-table-cannot-be-read': { message: string | number }
+  'files.only-an-owner-can-export-or-close-the': null
+  'files.late-for': null
+  'files.amount': { currency: string | number }
+  'files.bill-of': { bill: string | number; accountName: string | number }
+  'files.for': { lateFor: string | number }
+  'files.total-net-of-tax': null
+  'files.this-month-is-closed-the-bill-no-longer': null
+  'files.this-month-has-not-closed-yet': null
+  'files.counted': { quantity: string | number }
+  'files.days': { daysLeft: string | number; daysOfTerm: string | number }
+  'files.days-2': { quantity: string | number; isKind: boolean; amount: string | number; part: string | number }
+  'files.the-file-is-empty-export-it-again': null
+  'files.there-are-no-rows-in-the-file-export': null
+  'files.the-file-has-rows-read-at-most-at': { many: string | number; most: string | number }
+  'files.the-file-has-more-than-columns-delete-those': { columns: string | number }
+  'files.the-file-is-damaged-it-cannot-be-unpacked': null
+  'files.the-file-is-packed-but-it-is-no': null
+  'files.the-file-is-too-large-once-it-is': null
+  'files.the-spreadsheet-cannot-be-read-save-it-as': null
+  'files.this-is-an-older-spreadsheet-or-one-that': null
+  'files.this-is-no-list-of-people-choose-a': null
+  'files.as-of-people': { account: string | number; on: string | number; count: string | number }
+  'files.invited-with-access-after-they-accept': null
+  'files.at-the-invitation-runs-out-on': { name: string | number; role: string | number; place: string | number; expires: string | number }
+  'files.our-people-in-your': { name: string | number }
+  'files.state-of-the-ledger': { head: string | number }
+  'files.has-left': { person: string | number; account: string | number }
+  'files.all-access-ended-at': { doorsShutAt: string | number; by: string | number }
+  'files.roles-seats-and-memberships-ended': { keys: string | number; seats: string | number; groups: string | number }
+  'files.read-back': { outcome: string | number; to: string | number; hasReadBackAt: boolean; readBackAt: string | number }
+  'files.signed-sha-256-of-the-signed-record': { signedAt: string | number; hash: string | number }
+  'files.state-of-the-ledger-2': { ledgerHead: string | number }
+  'files.bill-of-2': { bill: string | number }
+  'files.all-sums-are-net-of-tax': { state: string | number }
+  'http.you-are-waiting-to-be-admitted-someone-here': null
+  'http.your-access-to-has-ended': { settings: string | number }
+  'http.you-signed-in-with-a-slip-so-you': null
+  'http.requires-a-second-sign-in-step-add-a': { settings: string | number }
+  'http.jolly-porter': null
+  'http.idempotency-key-must-be-8-to-100-letters': null
+  'http.this-idempotency-key-was-used-for-another': null
+  'http.the-request-is-nested-too-deeply-send-it': null
+  'http.the-list-has-an-empty-entry-null-here': null
+  'http.there-is-no-field-here': { name: string | number }
   'leaving.no-account-in-yet': { sheet: string | number }
   'leaving.at': { role: string | number; place: string | number }
   'leaving.a-month': { name: string | number; money: string | number }
@@ -442,12 +572,7 @@ export interface Messages {
   'leaving.what-is-planned': null
   'leaving.decide-who-is-away': null
   'leaving.set-away': { name: string | number }
-  'leaving.set-that-is-away-seats-kept': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    dates: string | number
-    hasKeepSeats: boolean
-  }
+  'leaving.set-that-is-away-seats-kept': { tense: 'done' | 'to-do'; person: string | number; dates: string | number; hasKeepSeats: boolean }
   'leaving.you-can-ask-only-for-yourself-the-office': null
   'leaving.asked-to-be-away': { tense: 'done' | 'to-do'; dates: string | number }
   'leaving.this-request-for-time-away-is-no-longer': null
@@ -507,12 +632,7 @@ export interface Messages {
   'offers.the-last-day-must-not-have-passed': null
   'offers.a-link-works-for-days-at-most': { maximumLinkDays: string | number }
   'offers.there-is-no-such-firm-here': null
-  'offers.made-the-link-for-one-person-open-until': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    maximumUses: number
-    day: string | number
-  }
+  'offers.made-the-link-for-one-person-open-until': { tense: 'done' | 'to-do'; name: string | number; maximumUses: number; day: string | number }
   'offers.there-is-no-such-link-it-may-have': null
   'offers.cut-a-link-that-someone-else-made': null
   'offers.a-link-that-was-cut-stays-dead-make': null
@@ -540,14 +660,7 @@ export interface Messages {
   'offers.the-group': { group: string | number }
   'offers.and': null
   'offers.offering': { list: string | number }
-  'offers.invited-as': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    article: string | number
-    standing: string | number
-    what: string | number
-    until: string | number
-  }
+  'offers.invited-as': { tense: 'done' | 'to-do'; person: string | number; article: string | number; standing: string | number; what: string | number; until: string | number }
   'offers.invite-people-to': { place: string | number }
   'offers.invite-staff': null
   'offers.invite-an-administrator': null
@@ -599,12 +712,8 @@ export interface Messages {
   'offers.none': null
   'offers.last-day': { day: string | number }
   'offers.now-offering': { list: string | number }
-  'offers.changed-the-invitation-of': {
-    tense: 'done' | 'to-do'
-    invited: string | number
-    what: string | number
-    end: string | number
-  }
+  'offers.changed-the-invitation-of': { tense: 'done' | 'to-do'; invited: string | number; what: string | number; end: string | number }
+  'offers.until-must-be-a-date-such-as-2026': null
   'people.what-was-erased-is-gone-for-good': null
   'people.what-is-erased-is-gone-for-good-here': null
   'people.only-an-owner-or-administrator-can-erase': null
@@ -670,22 +779,11 @@ export interface Messages {
   'people.someone-who-was-rehired-is-in-end-their': null
   'people.has-not-left': { name: string | number }
   'people.can-no-longer-sign-in-invite-them-again': { name: string | number }
-  'people.rehired-as': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    article: string | number
-    standing: string | number
-    period: string | number
-  }
+  'people.rehired-as': { tense: 'done' | 'to-do'; person: string | number; article: string | number; standing: string | number; period: string | number }
   'people.at': { role: string | number; place: string | number }
   'people.and': null
   'people.with': { list: string | number }
-  'people.recorded-without-a-login': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    what: string | number
-    until: string | number
-  }
+  'people.recorded-without-a-login': { tense: 'done' | 'to-do'; person: string | number; what: string | number; until: string | number }
   'people.has-this-email-address-use-that-record': { name: string | number }
   'people.correct-names': null
   'people.the-earlier-name-is-not-kept-correct-it': null
@@ -701,11 +799,7 @@ export interface Messages {
   'people.you-are-in-this-account-already-under-another': null
   'people.the-person-who-sent-this-invitation-can-no': null
   'people.this-product-has-no-such-seat-type': null
-  'people.asked-the-office-to-record-from': {
-    tense: 'done' | 'to-do'
-    count: string | number
-    productName: string | number
-  }
+  'people.asked-the-office-to-record-from': { tense: 'done' | 'to-do'; count: string | number; productName: string | number }
   'people.record-people': null
   'people.the-names-that-were-asked-about-are-no': null
   'people.one-of-these-was-answered-already-look-at': null
@@ -727,11 +821,7 @@ export interface Messages {
   'people.records-that-were-joined-cannot-be-parted': null
   'people.only-an-owner-can-join-a-record-with': null
   'people.only-an-owner-or-administrator-can-join-a': null
-  'people.joined-the-records-of-and-into-one': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    person2: string | number
-  }
+  'people.joined-the-records-of-and-into-one': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
   'people.say-that-two-records-are-of-two-people': null
   'people.said-that-and-are-two-people': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
   'people.and-2': { name: string | number; name2: string | number }
@@ -825,17 +915,11 @@ export interface Messages {
   'places.1-place': null
   'places.places': { count: string | number }
   'places.and-more': { list: string | number; count: string | number }
+  'places.wall-places-off': null
+  'places.give-access-there': null
   'products.someone-named-in-the-list-is-no-longer': null
-  'products.noted-1-account-in-from-its-member-list': {
-    tense: 'done' | 'to-do'
-    count: number
-    productName: string | number
-  }
-  'products.applied-a-member-list-of-with-1-row': {
-    tense: 'done' | 'to-do'
-    productName: string | number
-    count: number
-  }
+  'products.noted-1-account-in-from-its-member-list': { tense: 'done' | 'to-do'; count: number; productName: string | number }
+  'products.applied-a-member-list-of-with-1-row': { tense: 'done' | 'to-do'; productName: string | number; count: number }
   'products.say-who-looks-after-a-product': null
   'products.choose-a-person-or-a-group-of-this': null
   'products.a-clients-own-product-costs-nothing-here-take': null
@@ -843,24 +927,14 @@ export interface Messages {
   'products.a-group': null
   'products.the-owners': null
   'products.s-own-product': { place: string | number }
-  'products.had-look-after-the-accounts-in-by-hand': {
-    tense: 'done' | 'to-do'
-    keeper: string | number
-    name: string | number
-    whose: string | number
-  }
+  'products.had-look-after-the-accounts-in-by-hand': { tense: 'done' | 'to-do'; keeper: string | number; name: string | number; whose: string | number }
   'products.the-product-was-said-to-have-no-accounts': null
   'products.only-someone-who-looks-after-can-say-what': { productName: string | number }
   'products.there-is-no-such-product-here-describe-it': null
   'products.this-product-is-not-kept-by-hand-so': null
   'products.there-is-no-such-person-here-they-may': null
   'products.this-product-has-no-such-seat-type': null
-  'products.confirmed-that-s-account-in-is': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    productName: string | number
-    state: string | number
-  }
+  'products.confirmed-that-s-account-in-is': { tense: 'done' | 'to-do'; person: string | number; productName: string | number; state: string | number }
   'products.there-is-no-such-account-here-it-may': null
   'products.this-has-been-done-already': null
   'products.someone-unknown': null
@@ -887,11 +961,7 @@ export interface Messages {
   'products.noted-that-could-not-be-read-for-an': { name: string | number }
   'products.noted-that-was-read-again': { name: string | number }
   'products.import-a-product-sheet': null
-  'products.is-priced-in-this-account-in-a-bill': {
-    sheet: string | number
-    currency: string | number
-    currency2: string | number
-  }
+  'products.is-priced-in-this-account-in-a-bill': { sheet: string | number; currency: string | number; currency2: string | number }
   'products.the-code-porter-belongs-to-jolly-porter': null
   'products.a-new-version-of': { name: string | number }
   'products.the-product': { name: string | number }
@@ -902,50 +972,23 @@ export interface Messages {
   'products.is-already-set-this-way': { sheet: string | number }
   'products.switched-off': { tense: 'done' | 'to-do'; name: string | number; when: string | number }
   'products.switched-on': { tense: 'done' | 'to-do'; name: string | number; when: string | number }
-  'products.put-on-the-plan': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    plan: string | number
-    when: string | number
-  }
+  'products.put-on-the-plan': { tense: 'done' | 'to-do'; name: string | number; plan: string | number; when: string | number }
   'products.say-how-many-seats-there-are': null
   'products.undo-a-number-of-seats': null
   'products.there-is-no-such-seat-type-choose-another': null
   'products.say-how-many-seats-there-are-2': { type: string | number }
-  'products.set-the-seats-of-to': {
-    tense: 'done' | 'to-do'
-    typeName: string | number
-    name: string | number
-    number: string | number
-    source: string | number
-    when: string | number
-  }
+  'products.set-the-seats-of-to': { tense: 'done' | 'to-do'; typeName: string | number; name: string | number; number: string | number; source: string | number; when: string | number }
   'products.switch-a-product-on-at-a-place': null
   'products.this-product': null
   'products.is-not-switched-on-place-by-place-at': { sheet: string | number; kind: string | number }
   'products.is-on-at-already-for-that-time-too': { sheet: string | number; place: string | number }
-  'products.switched-on-at': {
-    tense: 'done' | 'to-do'
-    product: string | number
-    place: string | number
-    period: string | number
-  }
+  'products.switched-on-at': { tense: 'done' | 'to-do'; product: string | number; place: string | number; period: string | number }
   'products.switch-a-product-off-at-a-place': null
   'products.it-is-not-switched-on-there-it-may': null
   'products.it-is-already-switched-off-there-by-then': null
   'products.a-product': null
-  'products.switched-off-at': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    place: string | number
-    period: string | number
-  }
-  'products.noted-the-shared-login-of-used-by-1': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    productName: string | number
-    count: number
-  }
+  'products.switched-off-at': { tense: 'done' | 'to-do'; name: string | number; place: string | number; period: string | number }
+  'products.noted-the-shared-login-of-used-by-1': { tense: 'done' | 'to-do'; name: string | number; productName: string | number; count: number }
   'products.hand-out-a-seat': null
   'products.changed-the-shared-login': { tense: 'done' | 'to-do'; name: string | number }
   'products.ended-the-shared-login': { tense: 'done' | 'to-do'; name: string | number }
@@ -972,31 +1015,11 @@ export interface Messages {
   'products.a-person-counts-from-the-day': { counts: string | number }
   'products.each-where-it-is-on-costs-a-month': { placeKind: string | number; sum: string | number }
   'products.a-month-for-up-to-people': { sum: string | number; isAt: boolean; upTo: string | number }
-  'products.the-team-of-costs': {
-    sheet: string | number
-    list: string | number
-    from: string | number
-    places: string | number
-  }
+  'products.the-team-of-costs': { sheet: string | number; list: string | number; from: string | number; places: string | number }
   'products.costs-nothing': { sheet: string | number }
-  'products.seats-of-are-bought-for-months-at-a': {
-    sheet: string | number
-    termMonths: string | number
-    prices: string | number
-    places: string | number
-  }
-  'products.costs-by-the-day-at-these-prices-a': {
-    sheet: string | number
-    prices: string | number
-    from: string | number
-    places: string | number
-  }
-  'products.costs-a-month-and-person-a-month-begun': {
-    sheet: string | number
-    prices: string | number
-    from: string | number
-    places: string | number
-  }
+  'products.seats-of-are-bought-for-months-at-a': { sheet: string | number; termMonths: string | number; prices: string | number; places: string | number }
+  'products.costs-by-the-day-at-these-prices-a': { sheet: string | number; prices: string | number; from: string | number; places: string | number }
+  'products.costs-a-month-and-person-a-month-begun': { sheet: string | number; prices: string | number; from: string | number; places: string | number }
   'products.on-at-3-places': { placeKind: string | number }
   'products.one-more-from-the-20th-of': { month: string | number }
   'products.one-leaves-on-the-10th-another-comes-on': null
@@ -1086,6 +1109,125 @@ export interface Messages {
   'products.own-settings': null
   'products.own-settings-see': null
   'products.own-settings-change': null
+  'products.property-must-be-a-web-address-such-as': null
+  'products.the-row-has-no-email-address-name-or': null
+  'products.is-not-a-state-write-active-suspended-or': { stateText: string | number }
+  'protocols.answers-with-not-with-a-sheet': { url: string | number; status: string | number }
+  'protocols.leads-on-more-than-times-give-the-last': { address: string | number; maximumRedirects: string | number }
+  'protocols.is-no-address-write-it-as-https-sheets': { url: string | number }
+  'protocols.import-the-sheet-as-a-file-instead': null
+  'protocols.is-not-on-the-list-of-allowed-addresses': { origin: string | number; how: string | number }
+  'protocols.sends-more-than-a-megabyte-that-is-no': { url: string | number }
+  'protocols.did-not-finish-within-five-seconds-try-again': { url: string | number }
+  'protocols.its-name-leads-to-an-address-in-a': null
+  'protocols.nothing-answers-there': null
+  'protocols.cannot-be-reached': { origin: string | number; why: string | number }
+  'protocols.what-came-from-there-is-not-json-a': null
+  'protocols.the-product-opened-an-account-and-does-not': null
+  'protocols.the-product-was-asked-for-one-account-and': null
+  'protocols.another-program-manages-the-account-with-this': null
+  'protocols.the-product-holds-two-accounts-of-one': null
+  'protocols.the-product-holds-two-accounts-of-one-2': null
+  'protocols.the-product-does-not-show-a-resource': null
+  'protocols.the-product-does-not-answer-a-search': null
+  'protocols.the-product-does-not-answer-a-list': null
+  'protocols.the-products-account-has-no-id': null
+  'protocols.the-products-list-ends-after-of-it-was': { size: string | number; total: string | number }
+  'protocols.the-products-list-shows-the-same-again-and': null
+  'protocols.the-products-list-has-no-end': null
+  'protocols.the-product-will-not-open-an-account': null
+  'protocols.the-product-will-not-make-a-group': null
+  'protocols.the-product-refuses-many-changes-at-once': null
+  'protocols.the-product-refuses-a-change': null
+  'protocols.the-product-does-not-take-it-away': null
+  'protocols.the-products-answer-is-no-resource': null
+  'protocols.the-products-list-holds-no-resources': null
+  'protocols.the-products-list-does-not-say-how-long': null
+  'protocols.the-product-does-not-say-how-each-change': null
+  'protocols.the-product-answered-that-the-account-was': null
+  'protocols.the-product-does-not-say-whether-the-account': null
+  'protocols.the-product-still-shows-an-account-that-was': null
+  'protocols.the-products-group-has-no-id': null
+  'protocols.uses-must-list-what-was-used-one-entry': null
+  'protocols.there-is-no-such-person-here': null
+  'protocols.several-people-have-this-email-address-name': null
+  'protocols.this-page-token-does-not-belong-to-this': null
+  'protocols.ask-with-post': null
+  'protocols.send-a-products-token-as-authorization-bearer': null
+  'protocols.this-token-is-not-taken-from-this-network': null
+  'protocols.this-token-may-not-lodge-token-scope-makes': { scope: string | number }
+  'protocols.a-request-here-has-at-most-512-kib': null
+  'protocols.the-request-is-not-json': null
+  'protocols.it-lacks-a-subject-an-action-or-a': null
+  'protocols.the-request-does-not-fit': { instancePath: string | number; message: string | number }
+  'protocols.the-product-does-not-say-what-is-theirs': null
+  'protocols.the-products-answer-lists-no-things': null
+  'protocols.the-products-list-of-things-has-no-end': null
+  'protocols.the-product-will-not-hand-over': null
+  'protocols.a-thing-of-the-product-has-no-id': null
+  'protocols.the-product-does-not-accept-the-connections': { status: string | number }
+  'protocols.the-product-asks-to-be-left-alone-for': null
+  'protocols.the-product-answers-with': { status: string | number }
+  'protocols.is-not-a-web-address-write-it-in': { address: string | number }
+  'protocols.is-not-on-the-list-of-allowed-addresses-2': { origin: string | number }
+  'protocols.the-products-name-leads-to-an-address-in': null
+  'protocols.the-product-redirects-to-another-address-and': null
+  'protocols.the-product-does-not-answer-in-time': null
+  'protocols.the-products-answer-is-too-long-to-read': null
+  'protocols.the-product-broke-off-its-answer': null
+  'protocols.the-product-cannot-be-reached': null
+  'protocols.the-products-answer-is-not-json': null
+  'requests.this-link-does-not-work-any-more-ask': null
+  'requests.this-has-been-done-already-or-is-not': null
+  'requests.there-is-no-such-product-here': null
+  'requests.kind-must-be-one-of': { list: string | number }
+  'requests.before-must-be-an-instant': null
+  'requests.this-passkey-cannot-be-read-make-it-again': null
+  'requests.passkey-added': null
+  'requests.this-is-not-the-code-the-authenticator-app': null
+  'requests.one-time-codes-added': null
+  'requests.backup-codes-made-anew': null
+  'requests.this-passkey-is-your-only-way-to-sign': null
+  'requests.means-taken-away': null
+  'requests.there-is-nothing-in-the-list-to-apply': null
+  'requests.for-this-you-need-the-right-to-connect': null
+  'requests.name-an-area-of-a-product-as-bedding': null
+  'requests.this-link-does-not-work-ask-the-person': null
+  'requests.there-is-no-such-day-as-write-it': { on: string | number }
+  'requests.an-access-report-is-for-today-or-a': null
+  'requests.too-many-pages-are-open-in-this-browser': null
+  'requests.to-save-texts-you-need-the-right-to': null
+  'requests.you-may-not-write-to-any-of-them': null
+  'requests.before-must-be-a-version': null
+  'requests.must-be-an-id': { name: string | number }
+  'requests.there-is-no-such-day-as-write-it-2': { text: string | number }
+  'requests.give-the-earlier-day-first-neither-can-be': null
+  'requests.opened-the-account': { settings: string | number }
+  'requests.named-changes-and-edits-whose-content-had': { count: string | number }
+  'requests.the-schedule': null
+  'requests.jolly-porter': null
+  'requests.you-keep-views-already-delete-one-first': { maximumViews: string | number }
+  'requests.must-be-a-number-from-0': { name: string | number }
+  'requests.name-an-area-of-a-product-that-is': null
+  'requests.they-are-active-here-again': null
+  'requests.roles-are-active-again-here': { count: string | number }
+  'requests.their-account-in-is-open': { name: string | number }
+  'requests.things-in-are-theirs': { count: string | number; name: string | number }
+  'requests.could-not-be-asked': { name: string | number; message: string | number }
+  'requests.this-link-does-not-work-turn-the-morning': null
+  'requests.this-has-a-page-of-its-own-and': null
+  'requests.there-is-nothing-to-apply': null
+  'requests.changed-something': { who: string | number }
+  'requests.there-is-nobody-in-the-list-to-invite': null
+  'requests.is-no-network-write-it-as-192-0': { text: string | number }
+  'requests.the-product-has-tokens-cut-one-first': { maximumTokens: string | number }
+  'requests.this-token-has-run-out-give-it-a': null
+  'requests.recognised-must-be-true-call-the-number-you': null
+  'requests.you-do-not-have-the-right-to-do': null
+  'requests.this-sign-in-slip-does-not-work-ask': null
+  'requests.there-is-nobody-for-you-to-confirm-no': null
+  'requests.address-must-begin-with-https': null
+  'requests.digest-must-be-the-one-a-preview-gave': null
   'rules.is-an-owner-only-an-owner-can-change': { name: string | number }
   'rules.is-an-administrator-only-an-administrator-or': { name: string | number }
   'rules.only-an-owner-can-make-a-role-that': null
@@ -1102,13 +1244,7 @@ export interface Messages {
   'rules.no-plan-has-it': null
   'rules.the-plan-has-no-seat': { plan: string | number; type: string | number; has: string | number }
   'rules.from-on': { date: string | number }
-  'rules.no-seat-of-is-empty-of-are-taken': {
-    name: string | number
-    productName: string | number
-    when: string | number
-    held: string | number
-    ceiling: string | number
-  }
+  'rules.no-seat-of-is-empty-of-are-taken': { name: string | number; productName: string | number; when: string | number; held: string | number; ceiling: string | number }
   'rules.and': null
   'rules.would-be-spare': { list: string | number }
   'rules.no-other-seat-type-has-one-left': null
@@ -1118,17 +1254,8 @@ export interface Messages {
   'rules.has-no-price-for-more-than-people-the': { sheet: string | number; upTo: string | number }
   'rules.this-seat-would-raise-the-bill-for-that': { right: string | number; who: string | number }
   'rules.to-you-need-the-right-to-at-each': { todo: string | number; right: string | number; who: string | number }
-  'rules.no-seat-of-is-empty-any-more-all': {
-    seatType: string | number
-    productName: string | number
-    ceiling: string | number
-  }
-  'rules.may-have-seat-out-at-a-time-and': {
-    place: string | number
-    number: number
-    name: string | number
-    who: string | number
-  }
+  'rules.no-seat-of-is-empty-any-more-all': { seatType: string | number; productName: string | number; ceiling: string | number }
+  'rules.may-have-seat-out-at-a-time-and': { place: string | number; number: number; name: string | number; who: string | number }
   'seats.team-up-to': { upTo: string | number }
   'seats.cannot-be-split': { productName: string | number; line: string | number }
   'seats.without-a-cost-code': null
@@ -1166,20 +1293,9 @@ export interface Messages {
   'seats.is-not-here-yet-invite-them-with-the': { name: string | number }
   'seats.already-has-this-seat-for-that-time': { name: string | number }
   'seats.hand-out-a-seat': null
-  'seats.gave-their-own': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    seat: string | number
-    hasOwn: boolean
-    period: string | number
-  }
+  'seats.gave-their-own': { tense: 'done' | 'to-do'; person: string | number; seat: string | number; hasOwn: boolean; period: string | number }
   'seats.took-a-seat-away-before-it-began': { tense: 'done' | 'to-do' }
-  'seats.took-the-from': {
-    tense: 'done' | 'to-do'
-    seat: string | number
-    who: string | number
-    period: string | number
-  }
+  'seats.took-the-from': { tense: 'done' | 'to-do'; seat: string | number; who: string | number; period: string | number }
   'seats.they-already-have-this-seat': null
   'seats.change-a-seat': null
   'seats.another-seat': null
@@ -1212,14 +1328,23 @@ export interface Messages {
   'seats.it-already-has-this-number': null
   'seats.any-number-of': null
   'seats.at-most': { number: string | number }
-  'seats.let-hand-out-seats': {
-    tense: 'done' | 'to-do'
-    place: string | number
-    many: string | number
-    type: string | number
-  }
+  'seats.let-hand-out-seats': { tense: 'done' | 'to-do'; place: string | number; many: string | number; type: string | number }
   'seats.their-own-licence': { article: string | number; text: string | number; hasOwn: boolean }
   'seats.seat-in': { type: string | number; sheet: string | number }
+  'server.a-request-has-at-most': { said: string | number }
+  'server.the-request-is-not-json-check-its-quotes': null
+  'server.something-went-wrong-here-nothing-was-changed': null
+  'server.this-request-cannot-be-read': null
+  'server.not-ready': null
+  'server.this-request-did-not-come-from-our-own': null
+  'server.a-file-or-a-page': null
+  'server.there-is-nothing-here-or-nothing-you-have': null
+  'server.sign-in-first': null
+  'server.this-cannot-be-done': null
+  'server.time-has-passed': null
+  'server.the-effect-has-changed-in-the-meantime-check': { list: string | number }
+  'server.the-server-cannot-reach-its-database-nothing': null
+  'server.too-much-is-changing-at-once-nothing-was': null
   'settings.change-the-accounts-settings': null
   'settings.one-person-who-left-is': null
   'settings.people-who-left-are': { due: string | number }
@@ -1240,6 +1365,37 @@ export interface Messages {
   'settings.that-the-desk-reminds-of-erasing': null
   'settings.set': { tense: 'done' | 'to-do'; what: string | number }
   'settings.people-from-outside-need-a-last-day-here': null
+  'sign-in.a-moment': null
+  'sign-in.a-minute': null
+  'sign-in.minutes': { minutes: string | number }
+  'sign-in.too-many-attempts-wait-and-try-again': { wait: string | number }
+  'sign-in.too-many-people-are-signing-in-from-your': null
+  'sign-in.a-password-needs-at-least-characters-a-few': { minimumPasswordLength: string | number }
+  'sign-in.many-people-use-this-password-so-it-is': null
+  'sign-in.your-login-has-no-email-address-add-a': null
+  'sign-in.you-signed-in-with-a-slip-first-ask': null
+  'sign-in.confirm-it-is-you-sign-in-again-first': null
+  'sign-in.this-passkey-could-not-be-checked-try-again': null
+  'store.line-is-no-anchor': { at: string | number }
+  'store.entry': { account: string | number; version: string | number }
+  'store.was-put-down-on-and-is-gone': { whose: string | number; at: string | number }
+  'store.was-put-down-on-with-another-hash': { whose: string | number; at: string | number }
+  'store.its-stamp-of-is-not-from-the-service': { whose: string | number; at: string | number }
+  'store.or': null
+  'store.this-servers-clock-and-its-databases-clock': null
+  'store.the-ledger-does-not-end-where-the-account': null
+  'store.a-change-or-edit-is-missing-and-no': null
+  'store.an-entry-is-missing-before-this-one': null
+  'store.its-header-was-altered': null
+  'store.its-header-is-not-in-the-canonical-form': null
+  'store.the-header-is-of-another-entry': null
+  'store.it-does-not-name-the-hash-of-the': null
+  'store.its-stored-time-or-layout-is-not-the': null
+  'store.its-changes-or-edits-were-removed-or': null
+  'store.a-change-or-edit-was-altered': null
+  'store.it-says-that-something-was-destroyed-that-is': null
+  'store.a-row-of-was-without-a-ledger-entry': { table: string | number; what: string | number }
+  'store.a-row-of-was-removed-without-a-ledger': { table: string | number }
   'undo.the-settings': null
   'undo.a-firm': null
   'undo.a-place': null
@@ -1310,13 +1466,7 @@ export interface Messages {
   'views.or': null
   'views.who-they-are': null
   'views.1-area': { highest: string | number; size: number }
-  'views.who-can-at': {
-    level: string | number
-    hasArea: boolean
-    area: string | number
-    place: string | number
-    count: string | number
-  }
+  'views.who-can-at': { level: string | number; hasArea: boolean; area: string | number; place: string | number; count: string | number }
   'views.end-access-now': { name: string | number }
   'views.end-all-access-now-and-hand-over-what': null
   'views.last-day': { date: string | number }
@@ -1384,13 +1534,7 @@ export interface Messages {
   'views.seats': { name: string | number }
   'views.took-of': { who: string | number; seat: string | number; of: string | number; tail: string | number }
   'views.gave-up-of': { who: string | number; seat: string | number; of: string | number; tail: string | number }
-  'views.moved-from-to-of': {
-    who: string | number
-    from: string | number
-    to: string | number
-    of: string | number
-    tail: string | number
-  }
+  'views.moved-from-to-of': { who: string | number; from: string | number; to: string | number; of: string | number; tail: string | number }
   'views.the-price-of-of-is-another-for': { to: string | number; of: string | number; who: string | number }
   'views.more-or-fewer-days-of-of-count-for': { to: string | number; of: string | number; who: string | number }
   'views.of-was-bought': { to: string | number; of: string | number }
@@ -1409,4 +1553,106 @@ export interface Messages {
   'views.passes-walls': null
   'views.staff': null
   'views.contractors': null
+  'work.1-day-overdue': { overdueDays: number }
+  'work.a-new-password-for-jolly-porter': null
+  'work.someone-perhaps-you-asked-for-a-new-password': null
+  'work.the-link-works-once-for-half-an-hour': null
+  'work.is-this-your-new-email-address': null
+  'work.you-asked-to-sign-in-to-jolly-porter': null
+  'work.the-link-works-once-for-a-day-if': null
+  'work.is-this-your-email-address': null
+  'work.you-asked-to-join-by-a-link-to': null
+  'work.open-your-account-with-jolly-porter': null
+  'work.you-asked-to-open-an-account-to-go': null
+  'work.the-link-works-once-for-a-day-if-2': null
+  'work.your-login-at-jolly-porter-now-has-the': { newEmail: string | number }
+  'work.if-this-was-not-you-tell-the-office': null
+  'work.your-email-address-was-changed': null
+  'work.jolly-porter': null
+  'work.column': { at: string | number }
+  'work.this-took-too-long-and-was-stopped-nothing': null
+  'work.invites-you-to': { sponsor: string | number; settings: string | number; link: string | number }
+  'work.declined-your-invitation': { name: string | number }
+  'work.whom-you-invited-was-not-admitted': { name: string | number }
+  'work.accepted-your-invitation': { name: string | number }
+  'work.accepted-your-invitation-and-waits-to-be': { name: string | number }
+  'work.signed-in-with-a-slip-and-waits-for': { name: string | number }
+  'work.hello': { name: string | number }
+  'work.your-access-at-was-changed-by-your-access': { settings: string | number; by: string | number }
+  'work.jolly-porter-for': { settings: string | number }
+  'work.your-access-at-has-changed': { settings: string | number }
+  'work.one-thing': null
+  'work.things': { count: string | number }
+  'work.hello-2': { asked: string | number }
+  'work.asks-you-to-do-in-products-you-look': { account: string | number; what: string | number }
+  'work.open-this-page-to-say-what-you-have': null
+  'work.the-link-works-for-days-and-needs-no': { keeperLinkDays: string | number }
+  'work.jolly-porter-for-2': { account: string | number }
+  'work.and': null
+  'work.asks-you-to-do-in': { account: string | number; what: string | number; list: string | number }
+  'work.at': { name: string | number; client: string | number }
+  'work.this-would-be-cells-fold-places-or-filter': { cells: string | number; most: string | number }
+  'work.by-jolly-porter': { name: string | number; settings: string | number }
+  'work.is-waiting-to-be-admitted': null
+  'work.has-had-their-last-day-access-has-ended': null
+  'work.has-not-accepted-their-invitation-which-runs': null
+  'work.is-invited-but-the-message-came-back': null
+  'work.did-not-accept-their-invitation-in-time': null
+  'work.has-left-but-one-of-their-accounts-may': null
+  'work.could-not-be-read-as-a-connected-product': null
+  'work.has-left-but-one-step-of-the-departure': null
+  'work.has-something-to-hand-back': null
+  'work.asks-for-time-away': null
+  'work.left-long-enough-ago-to-be-erased': null
+  'work.is-back-but-not-all-their-seats-could': null
+  'work.planned-a-change-that-could-not-be-made': null
+  'work.has-their-last-day': null
+  'work.has-more-to-do-in-it': null
+  'work.is-a-product-that-nobody-looks-after': null
+  'work.may-have-two-records-here': null
+  'work.asks-you-to-record-people': null
+  'work.is-a-product-that-no-role-opens': null
+  'work.is-a-shared-login-to-look-at-again': null
+  'work.good-morning': { name: string | number }
+  'work.one-thing-needs-you': null
+  'work.things-need-you': { count: string | number }
+  'work.and-more': { count: string | number }
+  'work.state-of-the-ledger': { headHash: string | number }
+  'work.to-stop-these-emails-open': null
+  'work.one-thing-needs-you-2': null
+  'work.things-need-you-2': { count: string | number }
+  'work.your-access-has-changed': null
+  'work.your-invitation-was-accepted': null
+  'work.at-2': { subject: string | number; settings: string | number }
+  'work.your-access-was-changed-by': { list: string | number }
+  'work.accepted-your-invitation-and-waits-to-be-2': { name: string | number; isKind: boolean }
+  'work.the-account-is-open-again-close-it-or': null
+  'work.the-product-no-longer-says-whether-the': null
+  'work.the-connection-has-no-token-yet-enter-it': null
+  'work.this-product-has-no-handover-service': null
+  'work.it-is-no-longer-theirs': null
+  'work.it-is-asked-again-in-a-while': { lastError: string | number }
+  'work.another-process-is-changing-this-account-in': null
+  'work.read-back-as-closed': null
+  'work.there-is-no-account-the-product-was-asked': null
+  'work.the-product-is-not-connected-any-more': null
+  'work.the-person-who-was-to-take-it-over': null
+  'work.things-read-back': { count: string | number }
+  'work.they-are-still-there': null
+  'work.of-were-not-handed-over': { size: string | number; count: string | number; why: string | number }
+  'work.at-3': { role: string | number; place: string | number }
+  'work.invited-you-to-work-with-the-invitation-is': { inviter: string | number; name: string | number }
+  'work.invites-you-to-work-with': { inviter: string | number; name: string | number }
+  'work.after-you-accept-you-have': null
+  'work.to-see-the-invitation-and-accept-it-open': null
+  'work.the-link-works-once-until-if-you-did': { expires: string | number }
+  'work.jolly-porter-for-3': { name: string | number }
+  'work.your-invitation-to-is-still-waiting': { name: string | number }
+  'work.invites-you-to-2': { inviter: string | number; name: string | number }
+  'work.the-file-takes-too-much-to-read-and': null
+  'work.too-many-of-your-requests-are-still-running': null
+  'work.this-is-too-much-for-one-access-report': null
+  'work.the-account-did-not-exist-on-yet': { date: string | number }
+  'work.hello-nobody': null
+  'work.asks': null
 }

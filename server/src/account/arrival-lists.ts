@@ -30,6 +30,7 @@ import { readRunState } from '../store/runs.ts'
 import type { ShownArrivals } from '../work/view-registry.ts'
 import { startRun } from './changes.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 /** What people paste has at most so many letters. */
@@ -129,7 +130,8 @@ export const arrivalListRoutes = [
         return { run: known.id }
       }
       const shown = await shownOf(ask)
-      if (shown.invites.length === 0) throw new LodgeError(422, 'nobody', 'There is nobody in the list to invite.')
+      if (shown.invites.length === 0)
+        throw new LodgeError(422, 'nobody', say('requests.there-is-nobody-in-the-list-to-invite'))
       if (shown.preview.digest !== body.digest) throw movedMeanwhile(shown.preview, [])
       return startRun(ask, shown.invites, { id: body.runId, lines: shown.lines })
     },

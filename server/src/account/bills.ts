@@ -8,6 +8,7 @@ import { insertEvent } from '../store/events.ts'
 import { insertInvoice, readInvoices } from '../store/invoices.ts'
 import { download } from '../files/download.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 
@@ -18,7 +19,10 @@ export class InvoiceBody {
 }
 
 export class SheetAddress {
-  @IsString() @MaxLength(500) @Matches(/^https?:\/\//, { message: 'address must begin with https://' }) address!: string
+  @IsString()
+  @MaxLength(500)
+  @Matches(/^https?:\/\//, { message: () => say('requests.address-must-begin-with-https') })
+  address!: string
 }
 
 export const billRoutes = [
@@ -73,7 +77,8 @@ export const billRoutes = [
     async answer(ask) {
       const { lodge, account, sight, params, body, accountId, personId, now } = ask
       const bill = seenBill(sight, must(params.month, 'month'))
-      if (!termsOf(sight.account, body.product)) throw badRequest('no-such-product', 'There is no such product here.')
+      if (!termsOf(sight.account, body.product))
+        throw badRequest('no-such-product', say('requests.there-is-no-such-product-here'))
       const read = { kind: 'invoice' as const, text: body.text, month: bill.month, accountId, version: account.version }
       const { lines } = (await lodge.workers.run({ ...read, personId, now }, account)) as { lines: InvoiceLine[] }
       const invoice = { id: uuidv7(), month: bill.month, product: body.product, laidById: personId, laidAt: now, lines }

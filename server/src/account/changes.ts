@@ -30,6 +30,7 @@ import { insertNotices, type Told } from '../store/notices.ts'
 import { insertAllWork, insertWork } from '../store/work.ts'
 import { show } from '../work/view-registry.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 /** One commit holds at most so many edits; what is larger runs in batches (model C2). */
@@ -44,7 +45,9 @@ export class CommitBody {
   /** The version whose preview was shown. */
   @IsInt() @Min(1) version!: number
   /** The digest of that preview (model C3). */
-  @IsString() @Matches(/^[\w-]{43}$/, { message: 'digest must be the one a preview gave' }) digest!: string
+  @IsString()
+  @Matches(/^[\w-]{43}$/, { message: () => say('requests.digest-must-be-the-one-a-preview-gave') })
+  digest!: string
   /** How those whose access moves are told besides seeing it; left out, not (model I8). */
   @IsOptional() @IsIn(['now', 'digest']) tell?: Told
 }
@@ -149,7 +152,7 @@ async function readChanges(ask: AccountAsk<Changes>): Promise<Change[]> {
   }
   if (problems.length > 0) throw badRequest('bad-change', entryAt(problems, 0).sentence, problems)
   if (changes.some(isNewcomers)) {
-    throw badRequest('bad-change', 'This has a page of its own and cannot be done here.')
+    throw badRequest('bad-change', say('requests.this-has-a-page-of-its-own-and'))
   }
   return changes
 }
@@ -183,7 +186,7 @@ async function changesOf(lodge: Lodge, accountId: string, changes: LedgerChange[
 async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   const { lodge, accountId, personId, session, body } = ask
   const changes = await readChanges(ask)
-  if (changes.length === 0) throw badRequest('nothing-to-do', 'There is nothing to apply.')
+  if (changes.length === 0) throw badRequest('nothing-to-do', say('requests.there-is-nothing-to-apply'))
   const idempotency = idempotencyOf(ask.ctx, accountId, personId, body)
   const earlier = await answeredBefore(lodge.pools.requests, idempotency)
   if (earlier) return earlier
@@ -284,9 +287,10 @@ async function movers(
   return entries
     .filter(({ header }) => header.version > since)
     .flatMap(({ header, items }) => {
-      const who = header.actor.kind === 'person' ? sight.personName(header.actor.personId) : 'The schedule'
+      const who =
+        header.actor.kind === 'person' ? sight.personName(header.actor.personId) : say('requests.the-schedule')
       const visible = header.actor.kind !== 'person' || sight.can('ledger', 'see')
-      if (!visible) return [`${who} changed something`]
+      if (!visible) return [say('requests.changed-something', { who })]
       return items.flatMap((item) =>
         item.payload ? [`${who} ${sentenceOf(JSON.parse(item.payload) as LedgerChange, sight)}`] : [],
       )

@@ -10,6 +10,7 @@ import { mend } from '../work/following.ts'
 import { keepToken } from '../work/products.ts'
 import { wallClock } from '../clock.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const CONNECTION = '/api/accounts/{accountId}/connections/{connectionId}'
 
@@ -27,7 +28,7 @@ function connectionOf(ask: AccountAsk<object>, level: 'see' | 'run'): Connection
   const row = ask.account.get('connection', ask.params.connectionId)
   if (!row?.on || !ask.sight.can('connections', 'see')) throw notFound()
   if (level === 'run' && !ask.sight.can('connections', 'run')) {
-    throw new LodgeError(403, 'not-allowed', 'For this you need the right to connect products.')
+    throw new LodgeError(403, 'not-allowed', say('requests.for-this-you-need-the-right-to-connect'))
   }
   return row
 }

@@ -28,6 +28,7 @@ import { connected, connectionsOf, heldInProducts, passThings, soughtIn } from '
 import { wallClock } from '../clock.ts'
 import { download } from '../files/download.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 
@@ -278,21 +279,24 @@ async function reappearedOf(
 ): Promise<string[]> {
   const found: string[] = []
   const person = account.get('person', personId)
-  if (person && person.state !== 'left' && person.state !== 'erased') found.push('They are active here again.')
+  if (person && person.state !== 'left' && person.state !== 'erased')
+    found.push(say('requests.they-are-active-here-again'))
   const open = account.by('grant', 'person', personId).filter(({ until }) => until === null || until > now)
-  if (open.length > 0) found.push(`${open.length} roles are active again here.`)
+  if (open.length > 0) found.push(say('requests.roles-are-active-again-here', { count: open.length }))
   for (const row of connectionsOf(account)) {
     const name = productAt(account, row.product, now)?.sheet.name ?? row.product
     try {
       const { scim, things } = await connected(lodge, accountId, row)
       if (await scim.isOpen(await soughtIn(lodge.pools.requests, account, row, personId)))
-        found.push(`Their account in ${name} is open.`)
+        found.push(say('requests.their-account-in-is-open', { name }))
       const mine = (await things?.all(personId)) ?? []
-      if (mine.length > 0) found.push(`${mine.length} things in ${name} are theirs.`)
+      if (mine.length > 0) found.push(say('requests.things-in-are-theirs', { count: mine.length, name }))
     } catch (error) {
       if (!(error instanceof ProductError)) throw error
       found.push(
-        error.failure === 'untrue' ? `${name}: ${error.message}` : `${name} could not be asked: ${error.message}`,
+        error.failure === 'untrue'
+          ? `${name}: ${error.message}`
+          : say('requests.could-not-be-asked', { name, message: error.message }),
       )
     }
   }

@@ -1,5 +1,6 @@
 import { LodgeError } from '../errors.ts'
 import { route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 export const eventRoutes = [
   route({
@@ -14,7 +15,7 @@ export const eventRoutes = [
     async answer({ lodge, ctx, account, accountId, personId, session }) {
       const lastSeen = Number(ctx.get('Last-Event-ID')) || account.version
       if (!lodge.hub.hasRoom(session.id)) {
-        const sentence = 'Too many pages are open in this browser. Close one and try again.'
+        const sentence = say('requests.too-many-pages-are-open-in-this-browser')
         throw new LodgeError(429, 'too-many-streams', sentence, { retryAfterSeconds: 5 })
       }
       ctx.respond = false

@@ -3,6 +3,7 @@ import { must } from '@lodge/core/must'
 import { badRequest, notFound } from '../errors.ts'
 import { download } from '../files/download.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const QUERY = {
@@ -35,7 +36,7 @@ export const gridRoutes = [
     async answer(ask) {
       for (const name of ['row', 'column'] as const) {
         if (!/^\d{1,4}$/.test(must(ask.params[name], 'entry of params')))
-          throw badRequest('bad-tile', `${name} must be a number from 0.`)
+          throw badRequest('bad-tile', say('requests.must-be-a-number-from-0', { name }))
       }
       const { rows, cells } = (await thinkOf(ask, 'grid-tile')) as GridTile
       return { rows, cells: Buffer.from(cells).toString('base64') }
@@ -76,6 +77,6 @@ async function thinkOf(ask: AccountAsk<object>, view: 'grid' | 'grid-tile'): Pro
 /** @throws LodgeError 400 where no such area is on. */
 function checkArea({ account, query, now }: AccountAsk<object>): void {
   if (query.area && !areaAt(account, query.area, now)) {
-    throw badRequest('unknown-area', 'Name an area of a product that is on, as bedding-log/photos.')
+    throw badRequest('unknown-area', say('requests.name-an-area-of-a-product-that-is'))
   }
 }

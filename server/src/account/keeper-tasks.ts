@@ -15,6 +15,7 @@ import { IssuedIds } from '../signin/issued-ids.ts'
 import { instantFor } from '../store/accounts.ts'
 import { readKeeperLink } from '../work/keeper-mail.ts'
 import { route, type Ask } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 // What a keeper without a login is asked to do, behind the link of a message (model B6): those tasks and nothing else.
 
@@ -33,7 +34,7 @@ export class TaskAnswer extends TaskLink {
 
 /** Wrong and old links, and those of people who left, get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not work any more. Ask the person who wrote to you.')
+  return new LodgeError(404, 'link-dead', say('requests.this-link-does-not-work-any-more-ask'))
 }
 
 interface Found {
@@ -87,7 +88,7 @@ export const keeperTaskRoutes = [
       const task = tasks.products
         .find(({ code }) => code === body.product)
         ?.tasks.find((one) => (body.personId ? one.personId === body.personId : one.knownId === body.knownId))
-      if (!task) throw new LodgeError(409, 'not-asked', 'This has been done already, or is not asked of you any more.')
+      if (!task) throw new LodgeError(409, 'not-asked', say('requests.this-has-been-done-already-or-is-not'))
       const plain = answerTo(task, body)
       const ids = new IssuedIds(lodge.configuration.keyRing, accountId, personId)
       const read = readChange(plain, ids)

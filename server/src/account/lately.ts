@@ -6,6 +6,7 @@ import { readEntries, type LedgerFilter } from '../store/ledger.ts'
 import type { Queryable } from '../store/pools.ts'
 import { entryView } from './ledger.ts'
 import { route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 /** What someone is shown to have done or what concerned them: sign-ins, changes, use of products (model C8, P7). */
 export const LATELY_KINDS = ['sign-in', 'did', 'concerned', 'used'] as const
@@ -53,8 +54,10 @@ export const latelyRoutes = [
       const personId = sight.account.leadsTo(must(params.personId, 'personId'))
       if (!sight.account.get('person', personId) || sight.depthOf(personId) !== 'record') throw notFound()
       const kind = LATELY_KINDS.find((one) => one === query.kind)
-      if (query.kind && !kind) throw badRequest('bad-kind', `kind must be one of ${LATELY_KINDS.join(', ')}.`)
-      if (query.before && !isInstantText(query.before)) throw badRequest('bad-before', 'before must be an instant.')
+      if (query.kind && !kind)
+        throw badRequest('bad-kind', say('requests.kind-must-be-one-of', { list: LATELY_KINDS.join(', ') }))
+      if (query.before && !isInstantText(query.before))
+        throw badRequest('bad-before', say('requests.before-must-be-an-instant'))
       const asked: Asked = {
         ...{ connection: lodge.pools.requests, accountId, sight, personId },
         before: query.before ? readInstant(query.before) : Number.MAX_SAFE_INTEGER,

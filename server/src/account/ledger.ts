@@ -26,6 +26,7 @@ import {
 } from '../store/ledger.ts'
 import { verifyLedger, type Verification } from '../store/verify-ledger.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const PAGE = 50
@@ -42,16 +43,18 @@ function seen({ sight }: AccountAsk<object>): void {
 function filterOf({ query, account }: AccountAsk<object>): LedgerFilter {
   const { about, actor, kind, from, until, before } = query
   const version = before === undefined ? undefined : Number(before)
-  if (version !== undefined && !Number.isInteger(version)) throw badRequest('bad-before', 'before must be a version.')
+  if (version !== undefined && !Number.isInteger(version))
+    throw badRequest('bad-before', say('requests.before-must-be-a-version'))
   for (const [name, id] of [
     ['about', about],
     ['actor', actor],
   ]) {
-    if (id !== undefined && !UUID.test(id)) throw badRequest(`bad-${name}`, `${name} must be an id.`)
+    if (id !== undefined && !UUID.test(id))
+      throw badRequest(`bad-${name}`, say('requests.must-be-an-id', { name: name ?? '' }))
   }
   const types = kind === undefined ? undefined : lookup(LEDGER_KINDS, kind)
   if (kind !== undefined && !types) {
-    throw badRequest('bad-kind', `kind must be one of ${Object.keys(LEDGER_KINDS).join(', ')}.`)
+    throw badRequest('bad-kind', say('requests.kind-must-be-one-of', { list: Object.keys(LEDGER_KINDS).join(', ') }))
   }
   const start = (day: string) => instantOfLocal(`${dayOf(day)}T00:00`, account.zone, 'beginning')
   return {
@@ -65,7 +68,7 @@ function filterOf({ query, account }: AccountAsk<object>): LedgerFilter {
 }
 
 function dayOf(text: string): string {
-  if (!isDate(text)) throw badRequest('bad-date', `There is no such day as ${text}. Write it as 2026-06-30.`)
+  if (!isDate(text)) throw badRequest('bad-date', say('requests.there-is-no-such-day-as-write-it-2', { text }))
   return text
 }
 
@@ -145,7 +148,7 @@ export const ledgerRoutes = [
       const today = dateOf(now, account.zone)
       const [from, until] = [dayOf(query.from ?? ''), dayOf(query.until ?? today)]
       if (from > until || until > today)
-        throw badRequest('bad-days', 'Give the earlier day first. Neither can be in the future.')
+        throw badRequest('bad-days', say('requests.give-the-earlier-day-first-neither-can-be'))
       const instants = (until === today ? [from] : [from, until]).map((day) => endOf(day, account.zone, now))
       const task = { kind: 'past' as const, view: 'between' as const, params: {}, instants }
       const whole = { ...task, accountId, version: account.version, personId, now }
@@ -215,13 +218,13 @@ export function entryView(entry: LedgerEntry, sight: Sight) {
 
 /** What no change of a docket does: the first entry, and the one that names what was destroyed. */
 function ownSentence(change: { type: string; items?: string[] }, sight: Sight): string | undefined {
-  if (change.type === 'found') return `opened the account ${sight.account.settings.name}`
+  if (change.type === 'found') return say('requests.opened-the-account', { settings: sight.account.settings.name })
   if (change.type !== DESTROYED) return undefined
-  return `named ${change.items?.length ?? 0} changes and edits whose content had been destroyed before`
+  return say('requests.named-changes-and-edits-whose-content-had', { count: change.items?.length ?? 0 })
 }
 
 function actorName(actor: Actor, sight: Sight): string {
   if (actor.kind === 'person') return sight.personName(actor.personId)
   if (actor.kind === 'product') return productAt(sight.account, actor.product, sight.now)?.sheet.name ?? actor.product
-  return actor.kind === 'schedule' ? 'The schedule' : 'Jolly Porter'
+  return actor.kind === 'schedule' ? say('requests.the-schedule') : say('requests.jolly-porter')
 }

@@ -17,6 +17,7 @@ import { insertMeans, meansOfLogin, removeMeans, removeMeansOfKind } from '../st
 import { endOtherSessions, endSession, proveSession, sessionsOfLogin, type Session } from '../store/sessions.ts'
 import { mailLink } from '../door/login-links.ts'
 import { route, type SignedInAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 export class NewPassword {
   @IsString() @MaxLength(200) password!: string
@@ -130,10 +131,10 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const name = body.name?.trim() || session.device || 'Passkey'
       const means = await finishPasskey(lodge, login, body.answer, name, now)
-      if (!means) throw new LodgeError(422, 'bad-passkey', 'This passkey cannot be read. Make it again.')
+      if (!means) throw new LodgeError(422, 'bad-passkey', say('requests.this-passkey-cannot-be-read-make-it-again'))
       await insertMeans(lodge.pools.requests, [means])
       await strengthened(lodge, session, now)
-      await noteMeans(ask, 'passkey added')
+      await noteMeans(ask, say('requests.passkey-added'))
       return { id: means.id }
     },
   }),
@@ -158,8 +159,7 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const step = /^[A-Z2-7]{32}$/.test(body.secret) ? stepOf(body.secret, body.code, now) : undefined
       if (step === undefined) {
-        const sentence =
-          'This is not the code the authenticator app should show. Check its clock and use the next code.'
+        const sentence = say('requests.this-is-not-the-code-the-authenticator-app')
         throw new LodgeError(422, 'wrong-code', sentence)
       }
       const secret = lodge.configuration.keyRing.seal('codes', body.secret)
@@ -169,7 +169,7 @@ export const meansRoutes = [
       const means = { ...kept, usedStep: step, createdAt: now, lastUsedAt: null }
       await insertMeans(lodge.pools.requests, [means, ...(backup?.means ?? [])])
       await strengthened(lodge, session, now)
-      await noteMeans(ask, 'one-time codes added')
+      await noteMeans(ask, say('requests.one-time-codes-added'))
       return { id: kept.id, backupCodes: backup?.codes ?? null }
     },
   }),
@@ -183,7 +183,7 @@ export const meansRoutes = [
       const { codes, means } = newBackupCodes(login.id, ask.now)
       await removeMeansOfKind(ask.lodge.pools.requests, login.id, 'backup')
       await insertMeans(ask.lodge.pools.requests, means)
-      await noteMeans(ask, 'backup codes made anew')
+      await noteMeans(ask, say('requests.backup-codes-made-anew'))
       return { backupCodes: codes }
     },
   }),
@@ -198,17 +198,13 @@ export const meansRoutes = [
       const login = await ownLogin(ask)
       const keys = (await meansOfLogin(lodge.pools.requests, login.id)).filter((one) => one.kind === 'passkey')
       if (login.passwordHash === null && keys.length === 1 && entryAt(keys, 0).id === params.meansId) {
-        throw new LodgeError(
-          409,
-          'last-means',
-          'This passkey is your only way to sign in. Set a password or add another passkey first.',
-        )
+        throw new LodgeError(409, 'last-means', say('requests.this-passkey-is-your-only-way-to-sign'))
       }
       if (!(await removeMeans(lodge.pools.requests, login.id, must(params.meansId, 'meansId')))) throw notFound()
       const left = await meansOfLogin(lodge.pools.requests, login.id)
       // Codes on paper stand in for something; alone they would be a second sign-in step nobody renews.
       if (left.every((one) => one.kind === 'backup')) await removeMeansOfKind(lodge.pools.requests, login.id, 'backup')
-      await noteMeans(ask, 'means taken away')
+      await noteMeans(ask, say('requests.means-taken-away'))
       return undefined
     },
   }),

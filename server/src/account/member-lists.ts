@@ -31,6 +31,7 @@ import { cellsOf } from '../work/cell-reader.ts'
 import type { ShownList } from '../work/member-lists.ts'
 import { startRun } from './changes.ts'
 import { JsonText, route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const PATH = '/api/accounts/{accountId}/products/{product}/member-lists'
 /** A file has at most so many letters in base64: 5 MiB of bytes. */
@@ -128,7 +129,7 @@ export async function applyShown(
     return { run: known.id }
   }
   const shown = await show()
-  if (!shown.preview) throw new LodgeError(422, 'nothing', 'There is nothing in the list to apply.')
+  if (!shown.preview) throw new LodgeError(422, 'nothing', say('requests.there-is-nothing-in-the-list-to-apply'))
   if (shown.preview.digest !== body.digest) throw movedMeanwhile(shown.preview, [])
   return startRun(ask, shown.changes, { id: body.runId })
 }

@@ -9,6 +9,7 @@ import { isDuplicate } from '../store/pools.ts'
 import { insertAllWork } from '../store/work.ts'
 import { wallClock } from '../clock.ts'
 import { route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const MAXIMUM_PEOPLE = 5_000
@@ -47,7 +48,7 @@ export const messageRoutes = [
     body: KeepTemplate,
     async answer({ lodge, accountId, sight, body }) {
       if (!sight.can('people', 'change')) {
-        throw new LodgeError(403, 'not-allowed', 'To save texts you need the right to change people’s details.')
+        throw new LodgeError(403, 'not-allowed', say('requests.to-save-texts-you-need-the-right-to'))
       }
       const { subject, text } = body
       await keepTemplate(lodge.pools.requests, accountId, { name: body.name.trim(), subject, text })
@@ -67,7 +68,7 @@ export const messageRoutes = [
       const ids = [...new Set(body.ids)]
       const to = mayBeWrittenTo(sight, ids)
       if (to.length === 0) {
-        throw badRequest('nobody', 'You may not write to any of them. The office or their manager can.')
+        throw badRequest('nobody', say('requests.you-may-not-write-to-any-of-them'))
       }
       const { subject, text } = body
       const message = { id: uuidv7(), accountId, senderId: personId, subject, text }

@@ -23,6 +23,7 @@ import { route } from '../http/route.ts'
 import { tokensOfAccount } from '../store/product-tokens.ts'
 import { tokenView } from './product-tokens.ts'
 import { waitingAtTheDoor } from './slips.ts'
+import { say } from '@lodge/core/say'
 
 const NOTICES = '/api/accounts/{accountId}/notices'
 
@@ -175,7 +176,7 @@ export const noticeRoutes = [
       const who = readMac(lodge, body.token, 'digest', 0)
       if (!who) {
         await lodge.limits.countToken(ctx.ip)
-        throw new LodgeError(404, 'link-dead', 'This link does not work. Turn the morning email off in My sign-in.')
+        throw new LodgeError(404, 'link-dead', say('requests.this-link-does-not-work-turn-the-morning'))
       }
       await setNotices(lodge.pools.requests, who.accountId, who.personId, { digest: false })
       return undefined
@@ -215,7 +216,10 @@ export const noticeRoutes = [
 
 /** Days of beginning and ending of everyone whose record the asker sees. */
 function calendarOf(lodge: Lodge, account: Account, sight: Sight, now: Instant): string {
-  const calendar = ical({ name: account.settings.name, prodId: { company: 'Jolly Porter', product: 'Lodge' } })
+  const calendar = ical({
+    name: account.settings.name,
+    prodId: { company: say('requests.jolly-porter'), product: 'Lodge' },
+  })
   const host = new URL(lodge.configuration.publicOrigin).hostname
   const today = dateOf(now, account.zone)
   const [from, until] = [addDays(today, -60), addDays(today, 400)]

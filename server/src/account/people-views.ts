@@ -5,6 +5,7 @@ import { download } from '../files/download.ts'
 import { dropView, keepView, lastSeen, readViews } from '../store/people-views.ts'
 import { badRequest } from '../errors.ts'
 import { route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const MAXIMUM_VIEWS = 50
@@ -78,7 +79,10 @@ export const peopleViewRoutes = [
     async answer({ lodge, accountId, personId, body }) {
       const known = await readViews(lodge.pools.requests, accountId, personId)
       if (known.length >= MAXIMUM_VIEWS && !known.some((one) => one.name === body.name)) {
-        throw badRequest('too-many-views', `You keep ${MAXIMUM_VIEWS} views already. Delete one first.`)
+        throw badRequest(
+          'too-many-views',
+          say('requests.you-keep-views-already-delete-one-first', { maximumViews: MAXIMUM_VIEWS }),
+        )
       }
       const { find, sort, columns, filters = '' } = body
       const view = { name: body.name.trim(), find, sort, columns, filters }

@@ -39,6 +39,7 @@ import {
   type TokenScope,
 } from '../store/product-tokens.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const TOKENS = '/api/accounts/{accountId}/products/{product}/tokens'
 const MAXIMUM_TOKENS = 50
@@ -86,7 +87,7 @@ function networkIn(text: string): string {
   const whole = ipaddr.isValid(address) && (ipaddr.parse(address).kind() === 'ipv4' ? 32 : 128)
   const size = bits === undefined ? whole : Number(bits)
   const isKnown = whole !== false && size !== false && Number.isInteger(size) && size >= 0 && size <= whole
-  if (!isKnown) throw badRequest('bad-network', `“${text}” is no network. Write it as 192.0.2.0/24 or 192.0.2.7.`)
+  if (!isKnown) throw badRequest('bad-network', say('requests.is-no-network-write-it-as-192-0', { text }))
   return `${address}/${size}`
 }
 
@@ -148,7 +149,10 @@ export const productTokenRoutes = [
       const care = contentOf(ask, ask.body as TokenContent)
       const known = await tokensOfProduct(ask.lodge.pools.requests, ask.accountId, product)
       if (known.length >= MAXIMUM_TOKENS) {
-        throw badRequest('too-many-tokens', `The product has ${MAXIMUM_TOKENS} tokens. Cut one first.`)
+        throw badRequest(
+          'too-many-tokens',
+          say('requests.the-product-has-tokens-cut-one-first', { maximumTokens: MAXIMUM_TOKENS }),
+        )
       }
       return make(ask, product, care)
     },
@@ -181,7 +185,7 @@ export const productTokenRoutes = [
       const old = await tokenIn(ask, product)
       const { name, scopes, networks, responsibleId, expiresAt } = old
       if (expiresAt !== null && expiresAt <= ask.now) {
-        throw badRequest('over', 'This token has run out. Give it a later last day first, or make a new one.')
+        throw badRequest('over', say('requests.this-token-has-run-out-give-it-a'))
       }
       const made = await make(ask, product, {
         ...{ name: name || product, scopes: [...scopes], networks: networks && [...networks] },

@@ -28,13 +28,14 @@ import { insertAllWork } from '../store/work.ts'
 import { lookAtFirst } from '../door/first-slips.ts'
 import { meOf } from './me.ts'
 import { route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const SLIP_MICROSECONDS = 10 * 60_000_000
 const PERSON = '/api/accounts/{accountId}/people/{personId}'
 
 export class IssueSlip {
   /** That the person who issues it recognised the caller, by calling the number the office knows. */
-  @Equals(true, { message: 'recognised must be true: call the number you know first' }) recognised!: true
+  @Equals(true, { message: () => say('requests.recognised-must-be-true-call-the-number-you') }) recognised!: true
 }
 
 export class UseSlip {
@@ -48,7 +49,7 @@ function mayHelp(sight: Sight, personId: string): void {
   if (!sight.seesPerson(personId)) throw notFound()
   const control = helpControl(sight, personId)
   if (!control.enabled)
-    throw new LodgeError(403, 'not-allowed', control.reason ?? 'You do not have the right to do this.')
+    throw new LodgeError(403, 'not-allowed', control.reason ?? say('requests.you-do-not-have-the-right-to-do'))
 }
 
 /** Those who signed in with a slip and wait to be confirmed, for those who may confirm them (model I9). */
@@ -170,11 +171,7 @@ export const slipRoutes = [
       const login = token && (await loginOfToken(lodge.pools.requests, token))
       const inside = person && loaded && absenceAt(person, instantFor(loaded, lodge.clock)) === undefined
       if (!token || !login || !inside || !(await useLoginToken(lodge.pools.requests, token.id, now))) {
-        throw new LodgeError(
-          404,
-          'slip-dead',
-          'This sign-in slip does not work. Ask the office for a new one; each works once.',
-        )
+        throw new LodgeError(404, 'slip-dead', say('requests.this-sign-in-slip-does-not-work-ask'))
       }
       const who = { loginId: login.id, accountId: token.accountId, personId: token.personId }
       const how = { strength: 'slip' as const, device: deviceOf(ctx), slipId: token.id }
@@ -201,7 +198,7 @@ export const slipRoutes = [
         opened += 1
       }
       if (opened === 0) {
-        const sentence = 'There is nobody for you to confirm: no slip was used, or you made it yourself.'
+        const sentence = say('requests.there-is-nobody-for-you-to-confirm-no')
         throw new LodgeError(409, 'nothing-waits', sentence)
       }
       const detail = { signerId }

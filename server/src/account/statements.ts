@@ -22,6 +22,7 @@ import { countShareUse, readShareUses } from '../store/shares.ts'
 import { checkStatementSize } from '../work/looking-back.ts'
 import { download } from '../files/download.ts'
 import { route, type AccountAsk } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const ON = { on: 'a day, as 2026-06-16; empty: today' }
@@ -147,15 +148,15 @@ function mayCut(sight: Sight, share: ShareRow): boolean {
 
 /** Wrong, expired and cut links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not work. Ask the person who gave it to you for a new one.')
+  return new LodgeError(404, 'link-dead', say('requests.this-link-does-not-work-ask-the-person'))
 }
 
 async function statementOf(ask: AccountAsk<object>): Promise<StatementView> {
   const { lodge, sight, account, accountId, params, query, now } = ask
   const today = dateOf(now, account.zone)
   const on = query.on ?? today
-  if (!isDate(on)) throw badRequest('bad-date', `There is no such day as ${on}. Write it as 2026-06-30.`)
-  if (on > today) throw badRequest('future', 'An access report is for today or a day in the past.')
+  if (!isDate(on)) throw badRequest('bad-date', say('requests.there-is-no-such-day-as-write-it', { on }))
+  if (on > today) throw badRequest('future', say('requests.an-access-report-is-for-today-or-a'))
   if (!sight.can('access', 'see', params.placeId) || !sight.seesPlace(must(params.placeId, 'placeId'))) throw notFound()
   checkStatementSize(account, must(params.placeId, 'placeId'))
   if (on === today)

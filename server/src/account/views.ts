@@ -7,6 +7,7 @@ import type { ViewName } from '../work/view-registry.ts'
 import { entryView } from './ledger.ts'
 import { PEOPLE_QUESTION } from './people-views.ts'
 import { JsonText, route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 const SEEN_AS = 'a person’s id: what they would see, as far as you see it yourself'
@@ -128,7 +129,7 @@ export const viewRoutes = [
       const visible = sight.seesPlace(placeId) || own === personId
       if (!visible || !sight.seesPerson(personId)) throw notFound()
       if (!query.area || !areaAt(sight.account, query.area, sight.now)) {
-        throw badRequest('unknown-area', 'Name an area of a product, as bedding-log/photos.')
+        throw badRequest('unknown-area', say('requests.name-an-area-of-a-product-as-bedding'))
       }
       return whyView(sight, personId, placeId, query.area)
     },

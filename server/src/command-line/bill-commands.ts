@@ -13,13 +13,14 @@ import {
   type BillLine,
 } from '@lodge/core'
 import { BadCall, type ExitStatus, type Scene } from './book-commands.ts'
+import { say } from '@lodge/core/say'
 
 /** `lodge bill BOOK MONTH`: lines; with --json the people, places and days behind each; by client or cost code. */
 export function billCommand(scene: Scene, month: string): ExitStatus {
   const { account, options, print } = scene
-  if (!isMonth(month)) throw new BadCall(`${month} is no month; write it as 2026-06.`)
+  if (!isMonth(month)) throw new BadCall(say('command-line.is-no-month-write-it-as-2026-06', { month }))
   if (options.product !== undefined && !termsOf(account, options.product)) {
-    throw new BadCall(`There is no product ${options.product} in this book.`)
+    throw new BadCall(say('command-line.there-is-no-product-in-this-book', { product: options.product }))
   }
   const upTo = options.on === undefined ? Infinity : scene.instant
   const bill = only(billOf(account, month, upTo), options.product)
@@ -31,7 +32,7 @@ export function billCommand(scene: Scene, month: string): ExitStatus {
   }
   const { currency, locale } = account.settings
   for (const line of bill.lines) print(lineText(line, currency, locale))
-  print(`${month}: ${amountText(bill.totalMinor, currency, locale)} ${currency}, net of tax`)
+  print(say('command-line.net-of-tax', { month, amount: amountText(bill.totalMinor, currency, locale), currency }))
   return 0
 }
 
@@ -42,12 +43,17 @@ function only(bill: Bill, product: string | undefined): Bill {
 }
 
 function lineText(line: BillLine, currency: string, locale: string): string {
-  const late = line.lateFor ? ` (for ${line.lateFor})` : ''
+  const late = line.lateFor ? say('command-line.for', { lateFor: line.lateFor }) : ''
   const price = amountText(line.priceMinor, currency, locale)
   const amount = amountText(line.amountMinor, currency, locale)
-  const days = line.kind === 'days' ? ' days' : ''
-  const part = line.daysOfTerm ? ` × ${line.daysLeft} of ${line.daysOfTerm} days` : ''
-  const sum = line.kind === 'team' ? `${line.quantity} counted` : `${line.quantity}${days} × ${price}${part}`
+  const days = line.kind === 'days' ? say('command-line.days') : ''
+  const part = line.daysOfTerm
+    ? say('command-line.of-days', { daysLeft: line.daysLeft ?? '', daysOfTerm: line.daysOfTerm })
+    : ''
+  const sum =
+    line.kind === 'team'
+      ? say('command-line.counted', { quantity: line.quantity })
+      : `${line.quantity}${days} × ${price}${part}`
   return `${line.productName}, ${line.name}${late}: ${sum} = ${amount}`
 }
 
@@ -60,13 +66,19 @@ function items(account: Account, month: string, line: BillLine, upTo: number): o
 }
 
 function printSplit({ account, options, print }: Scene, bill: Bill, by: string): ExitStatus {
-  if (by !== 'place' && by !== 'code') throw new BadCall(`--by ${by} must be place or code.`)
+  if (by !== 'place' && by !== 'code') throw new BadCall(say('command-line.by-must-be-place-or-code', { by }))
   const parts = splitBill(account, bill, by)
   if (options.json) print(JSON.stringify({ month: bill.month, by, parts, totalMinor: bill.totalMinor }, null, 2))
   else {
     const { currency, locale } = account.settings
     for (const part of parts) print(`${part.name}: ${amountText(part.amountMinor, currency, locale)}`)
-    print(`${bill.month}: ${amountText(bill.totalMinor, currency, locale)} ${currency}, net of tax`)
+    print(
+      say('command-line.net-of-tax', {
+        month: bill.month,
+        amount: amountText(bill.totalMinor, currency, locale),
+        currency,
+      }),
+    )
   }
   return 0
 }
@@ -81,6 +93,13 @@ export function countCommand({ account, instant, options, print }: Scene): ExitS
   if (options.json) print(JSON.stringify(rows, null, 2))
   else
     for (const row of rows)
-      print(`${row.product}: ${row.person}: ${row.counted ? 'counted' : 'not counted'}, ${row.why}`)
+      print(
+        say('command-line.counted-2', {
+          product: row.product,
+          person: row.person,
+          hasCounted: Boolean(row.counted),
+          why: row.why,
+        }),
+      )
   return 0
 }

@@ -23,6 +23,7 @@ import {
 } from '@lodge/core'
 import { namesTwice } from './read-json.ts'
 import { answerInWords, hindrancesOf, routeInWords } from './words.ts'
+import { say } from '@lodge/core/say'
 
 /** How a command ended: 0 yes or done, 1 no or problems, 2 called wrongly. */
 export type ExitStatus = 0 | 1 | 2
@@ -51,7 +52,7 @@ export function loadPlain(path: string): unknown {
   const text = textOf(path)
   const plain = parsed(path, text)
   const [twice] = namesTwice(text)
-  if (twice) throw new BadCall(`${path} at ${twice.path}: ${twice.sentence}`)
+  if (twice) throw new BadCall(say('command-line.at', { path, path2: twice.path ?? '', sentence: twice.sentence }))
   return plain
 }
 
@@ -67,7 +68,7 @@ function textOf(path: string): string {
   try {
     return readFileSync(path, 'utf8')
   } catch {
-    throw new BadCall(`The file ${path} cannot be read; check its name.`)
+    throw new BadCall(say('command-line.the-file-cannot-be-read-check-its-name', { path }))
   }
 }
 
@@ -75,7 +76,7 @@ function parsed(path: string, text: string): unknown {
   try {
     return JSON.parse(text)
   } catch (error) {
-    throw new BadCall(`${path} is not JSON: ${(error as Error).message}.`)
+    throw new BadCall(say('command-line.is-not-json', { path, message: (error as Error).message }))
   }
 }
 
@@ -88,35 +89,37 @@ function nextId(): Id {
 function open(path: string, options: Options, print: Print, mayBeEarlier = false): Scene {
   const read = readBookAt(path, nextId)
   if (!read.account) {
-    throw new BadCall(`${path} has ${read.problems.length} problems; \`lodge check ${path}\` lists them.`)
+    throw new BadCall(say('command-line.has-problems-lodge-check-lists-them', { path, count: read.problems.length }))
   }
   const { account, asOf } = read
   if (options.on === undefined) return { account, instant: asOf, options, print }
   if (!isDate(options.on))
-    throw new BadCall(`--on ${options.on} is no date; write it as ${dateOf(asOf, account.zone)}.`)
+    throw new BadCall(
+      say('command-line.on-is-no-date-write-it-as', { on: options.on, date: dateOf(asOf, account.zone) }),
+    )
   const instant = lastInstantOf(options.on, account.zone)
   if (instant < asOf && !mayBeEarlier) {
-    throw new BadCall(`This book stands for ${dateOf(asOf, account.zone)}; it cannot say who got in before that.`)
+    throw new BadCall(say('command-line.this-book-stands-for-it-cannot-say-who', { date: dateOf(asOf, account.zone) }))
   }
   return { account, instant, options, print }
 }
 
 function findPerson(account: Account, email: string): Id {
   const found = account.peopleByEmail(email)[0]
-  if (!found) throw new BadCall(`Nobody in this book has the address ${email}.`)
+  if (!found) throw new BadCall(say('command-line.nobody-in-this-book-has-the-address', { email }))
   return found
 }
 
 function findPlace(account: Account, path: string): Id {
   const place = placeByPath(account, path)
-  if (!place) throw new BadCall(`There is no place ${path}; write it as Client/Site/Location, or / for all.`)
+  if (!place) throw new BadCall(say('command-line.there-is-no-place-write-it-as-client', { path }))
   return place.id
 }
 
 function findArea(account: Account, key: AreaKey, instant: Instant): AreaKey {
   if (areaAt(account, key, instant)) return key
   const known = areasAt(account, instant).map((area) => area.key)
-  throw new BadCall(`There is no area ${key}; there are ${known.join(', ')}.`)
+  throw new BadCall(say('command-line.there-is-no-area-there-are', { key, list: known.join(', ') }))
 }
 
 /** `lodge check BOOK`: every problem, by path. */
@@ -124,11 +127,11 @@ export function check(path: string, options: Options, print: Print): ExitStatus 
   const read = readBookAt(path, nextId)
   const problems: Problem[] = read.problems
   if (options.json) print(JSON.stringify(problems, null, 2))
-  else if (problems.length === 0) print('No problems.')
+  else if (problems.length === 0) print(say('command-line.no-problems'))
   else {
     for (const one of problems) print(`${one.path || '/'}: ${one.sentence}`)
     if (problems.length === MAXIMUM_PROBLEMS) {
-      print(`These are the first ${MAXIMUM_PROBLEMS}. Mend them and check again for the rest.`)
+      print(say('command-line.these-are-the-first-mend-them-and-check', { maximumProblems: MAXIMUM_PROBLEMS }))
     }
   }
   return problems.length === 0 ? 0 : 1
@@ -182,10 +185,11 @@ export function whyCommand(scene: Scene, email: string, path: string, area: Area
       ),
     )
   else {
-    print(`${email} at ${path}, ${area}: ${answerInWords(answer.reach)}`)
+    print(say('command-line.at-2', { email, path, area, answer: answerInWords(answer.reach) }))
     for (const line of hindrances) print(`  ${line}`)
-    for (const one of routes) print(`  ${one.counts ? 'counts' : 'does not count'}: ${one.level} by ${one.route}`)
-    if (routes.length === 0) print('  Nothing was given that leads there.')
+    for (const one of routes)
+      print(say('command-line.counts-by', { hasCounts: Boolean(one.counts), level: one.level, route: one.route }))
+    if (routes.length === 0) print(say('command-line.nothing-was-given-that-leads-there'))
   }
   return answer.reach.own.approval === 'none' ? 1 : 0
 }
@@ -193,7 +197,8 @@ export function whyCommand(scene: Scene, email: string, path: string, area: Area
 /** `lodge who BOOK LEVEL PLACE [AREA]`. */
 export function whoCommand(scene: Scene, level: string, path: string, area?: AreaKey): ExitStatus {
   const { account, instant, print } = scene
-  if (!isLevel(level) || level === 'none') throw new BadCall(`${level} is no level; use see, add, change or run.`)
+  if (!isLevel(level) || level === 'none')
+    throw new BadCall(say('command-line.is-no-level-use-see-add-change-or', { level }))
   const areas = area ? [findArea(account, area, instant)] : areasAt(account, instant).map((one) => one.key)
   const people = whoReaches(account, findPlace(account, path), level, areas, instant)
     .map(({ personId, areas: reached }) => ({

@@ -5,12 +5,13 @@ import { PASSWORD_MEMORY_KIBIBYTES } from '../signin/passwords.ts'
 import { loadBook } from '../store/load-book.ts'
 import { openPools } from '../store/pools.ts'
 import { loadPlain, type ExitStatus, type Print } from './book-commands.ts'
+import { say } from '@lodge/core/say'
 
 /** `lodge load BOOK`: founds an account from a book; everyone in it signs in with the password printed, shown once. */
 export async function loadCommand(path: string, print: Print, complain: Print): Promise<ExitStatus> {
   const url = process.env.LODGE_DATABASE_URL
   if (!url) {
-    complain('Set LODGE_DATABASE_URL to the database the account is to live in.')
+    complain(say('command-line.set-lodge-database-url-to-the-database-the'))
     return 2
   }
   const book = loadPlain(path) as AccountBook
@@ -19,8 +20,8 @@ export async function loadCommand(path: string, print: Print, complain: Print): 
     const password = randomBytes(12).toString('base64url')
     const now = wallClock()
     const account = await loadBook(pools, book, password, PASSWORD_MEMORY_KIBIBYTES, now)
-    print(`Account   ${account.settings.name} (${account.id})`)
-    print(`Password  ${password}  (for everyone in the book, until they change it)`)
+    print(say('command-line.account', { settings: account.settings.name, id: account.id }))
+    print(say('command-line.password-for-everyone-in-the-book-until-they', { password }))
     return 0
   } catch (error) {
     complain((error as Error).message)

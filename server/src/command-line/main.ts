@@ -15,6 +15,7 @@ import {
 import { listCommand, tasksCommand } from './task-commands.ts'
 import type { TokenWords } from './token-command.ts'
 import { entryAt, must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 /**
  * Runs one command line; nothing but the exit status and what was printed comes of it.
@@ -28,7 +29,7 @@ export async function runCommandLine(
 ): Promise<ExitStatus> {
   let status: ExitStatus = 0
   const program = new Command('lodge')
-    .description('Asks an account book who gets in where, why, and what it costs; makes tokens for products.')
+    .description(say('command-line.asks-an-account-book-who-gets-in-where'))
     .exitOverride()
     .configureOutput({ writeOut: (text) => print(text.trimEnd()), writeErr: (text) => complain(text.trimEnd()) })
   const command = (
@@ -90,14 +91,14 @@ export async function runCommandLine(
     })
   program
     .command('load <book>')
-    .description('found an account from a book in the database of LODGE_DATABASE_URL')
+    .description(say('command-line.found-an-account-from-a-book-in-the'))
     .action(async (book: string) => {
       const { loadCommand } = await import('./load-command.ts')
       status = await loadCommand(book, print, complain)
     })
   program
     .command('rotate-key')
-    .description('seal all secrets anew under the first key of LODGE_KEY')
+    .description(say('command-line.seal-all-secrets-anew-under-the-first-key'))
     .action(async () => {
       const { rotateKey } = await import('./rotate-command.ts')
       status = await rotateKey(print, complain)

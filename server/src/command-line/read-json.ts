@@ -1,6 +1,7 @@
 import { visit } from 'jsonc-parser'
 import { MAXIMUM_PROBLEMS, problem, type Problem } from '@lodge/core'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 /**
  * Names that are twice in one object of a JSON text: the person who wrote them meant both, and one would be lost
@@ -17,7 +18,11 @@ export function namesTwice(text: string): Problem[] {
       if (names.has(name) && problems.length < MAXIMUM_PROBLEMS) {
         const path = [...pathSupplier(), name].map((one) => String(one).replaceAll('~', '~0').replaceAll('/', '~1'))
         problems.push(
-          problem('name-twice', `The name “${name}” is used twice here; leave one of them out.`, `/${path.join('/')}`),
+          problem(
+            'name-twice',
+            say('command-line.the-name-is-used-twice-here-leave-one', { name }),
+            `/${path.join('/')}`,
+          ),
         )
       }
       names.add(name)

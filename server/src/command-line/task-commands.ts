@@ -17,12 +17,13 @@ import {
 import { must } from '@lodge/core/must'
 import { readCells, UnreadableFile } from '../files/cells.ts'
 import { BadCall, type ExitStatus, type Scene } from './book-commands.ts'
+import { say } from '@lodge/core/say'
 
 /** `lodge tasks BOOK`: what has to be done by hand in products; exit status 1 if anything has. */
 export function tasksCommand({ account, instant, options, print }: Scene): ExitStatus {
   const products = [...account.all('keeping')].map(({ product }) => product)
   if (options.product !== undefined && !productAt(account, options.product, instant)) {
-    throw new BadCall(`There is no product ${options.product} in this book.`)
+    throw new BadCall(say('command-line.there-is-no-product-in-this-book', { product: options.product }))
   }
   const tasks = products
     .filter((product) => options.product === undefined || product === options.product)
@@ -31,12 +32,12 @@ export function tasksCommand({ account, instant, options, print }: Scene): ExitS
       ...tasksIn(account, product, instant).map((task) => taskView(account, task, instant)),
     ])
   if (options.json) print(JSON.stringify(tasks, null, 2))
-  else if (tasks.length === 0) print('Nothing has to be done by hand.')
+  else if (tasks.length === 0) print(say('command-line.nothing-has-to-be-done-by-hand'))
   else {
     for (const { product, productName, sentence, why, due, overdueDays, lines } of tasks) {
       const keepers = keepersOf(account, product, instant).map((id) => account.nameOf(id))
-      const late = overdueDays > 0 ? `, ${overdueDays === 1 ? '1 day' : `${overdueDays} days`} overdue` : ''
-      print(`${productName} (${keepers.join(', ')}): ${sentence}, ${why}; by ${due}${late}`)
+      const late = overdueDays > 0 ? say('command-line.1-day-overdue', { overdueDays }) : ''
+      print(say('command-line.by-2', { productName, list: keepers.join(', '), sentence, why, due, late }))
       for (const { what, text } of lines) print(`  ${what}: ${text}`)
     }
   }
@@ -47,12 +48,12 @@ export function tasksCommand({ account, instant, options, print }: Scene): ExitS
 export async function listCommand(scene: Scene, product: string, path: string): Promise<ExitStatus> {
   const { account, instant, options, print } = scene
   const sheet = productAt(account, product, instant)?.sheet
-  if (!sheet) throw new BadCall(`There is no product ${product} in this book.`)
+  if (!sheet) throw new BadCall(say('command-line.there-is-no-product-in-this-book', { product }))
   const cells = await cellsAt(path)
   const table = proposeColumns(cells, listColumnsOf(account, product))
   const { email, name, id } = table.columns
   if (email === undefined && name === undefined && id === undefined) {
-    throw new BadCall(`${path} has no column with email addresses, names or ids; name one of them so.`)
+    throw new BadCall(say('command-line.has-no-column-with-email-addresses-names-or', { path }))
   }
   const members = readMembers(cells, table, sheet.seatTypes, account.zone)
   // The one who has the book sees all of it.
@@ -63,14 +64,24 @@ export async function listCommand(scene: Scene, product: string, path: string): 
   else {
     for (const verdict of MEMBER_VERDICTS) {
       for (const one of differing.filter((row) => row.verdict === verdict)) {
-        const where = one.line === null ? 'not in the list' : `row ${one.line}`
+        const where =
+          one.line === null ? say('command-line.not-in-the-list') : say('command-line.row', { line: one.line })
         const note = one.note ? ` (${one.note})` : ''
         print(
-          `${verdict}: ${one.name}${one.address ? ` <${one.address}>` : ''}, ${where}; there ${one.there}, here ${one.here}${note}`,
+          say('command-line.there-here', {
+            verdict,
+            name: one.name,
+            hasAddress: Boolean(one.address),
+            address: one.address,
+            where,
+            there: one.there,
+            here: one.here,
+            note,
+          }),
         )
       }
     }
-    print(`${judged.length - differing.length} agree, ${differing.length} differ.`)
+    print(say('command-line.agree-differ', { count: judged.length - differing.length, count2: differing.length }))
   }
   return differing.length === 0 ? 0 : 1
 }
@@ -80,7 +91,7 @@ async function cellsAt(path: string): Promise<string[][]> {
   try {
     bytes = readFileSync(path)
   } catch {
-    throw new BadCall(`The file ${path} cannot be read; check its name.`)
+    throw new BadCall(say('command-line.the-file-cannot-be-read-check-its-name', { path }))
   }
   try {
     return await readCells(bytes)

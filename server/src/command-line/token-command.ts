@@ -8,6 +8,7 @@ import { select, text } from '../store/select.ts'
 import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/product-tokens.ts'
 import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
 import { entryAt } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 /** Where the start command notes the database of the running demo. */
 const STATE_FILE = '.lodge/running.json'
@@ -64,7 +65,7 @@ export async function makeToken(
   const options = readWords(words)
   const url = process.env.LODGE_DATABASE_URL ?? runningDatabase()
   if (!url) {
-    complain('No database is known: start the demo first, or set LODGE_DATABASE_URL.')
+    complain(say('command-line.no-database-is-known-start-the-demo-first'))
     return 2
   }
   const pools = openPools(url)
@@ -73,7 +74,11 @@ export async function makeToken(
     const having = { accountId: text }
     const rows = await select(pools.work, having, 'SELECT account_id FROM product WHERE code = ?', [product])
     if (rows.length !== 1) {
-      complain(rows.length === 0 ? `No account has a product ${product}.` : `Several accounts have ${product}.`)
+      complain(
+        rows.length === 0
+          ? say('command-line.no-account-has-a-product', { product })
+          : say('command-line.several-accounts-have', { product }),
+      )
       return 1
     }
     print(await makeProductToken(pools, entryAt(rows, 0).accountId, product, options))
@@ -85,10 +90,14 @@ export async function makeToken(
 
 function readWords({ scope, days, rotate }: TokenWords): TokenOptions {
   const unknown = scope?.find((one) => !TOKEN_SCOPES.includes(one as TokenScope))
-  if (unknown) throw new BadCall(`--scope ${unknown} is none; use ${TOKEN_SCOPES.join(' or ')}.`)
+  if (unknown)
+    throw new BadCall(
+      say('command-line.scope-is-none-use', { unknown, list: TOKEN_SCOPES.join(say('command-line.or')) }),
+    )
   const number = (name: string, text: string) => {
     const value = Number(text)
-    if (!Number.isInteger(value) || value < 0) throw new BadCall(`${name} ${text} must be a whole number.`)
+    if (!Number.isInteger(value) || value < 0)
+      throw new BadCall(say('command-line.must-be-a-whole-number', { name, text }))
     return value
   }
   return {

@@ -6,6 +6,7 @@ import { openPools } from '../store/pools.ts'
 import { select, text } from '../store/select.ts'
 import { verifyLedger } from '../store/verify-ledger.ts'
 import { BadCall, type ExitStatus, type Print } from './book-commands.ts'
+import { say } from '@lodge/core/say'
 
 export interface VerifyOptions {
   /** Also compares every row with what the ledger last made of it. */
@@ -40,21 +41,34 @@ export async function verifyCommand(
       const found = await verifyLedger(connection, id, { alsoRows })
       if (found.ok) {
         const { entries, head, unknownRows } = found
-        const unknown = unknownRows > 0 ? `, but ${unknownRows} rows cannot be checked: their edits were destroyed` : ''
-        print(`${id}: ${entries} entries, whole${alsoRows ? `, and the rows agree${unknown}` : ''}. Head ${head}.`)
+        const unknown =
+          unknownRows > 0 ? say('command-line.but-rows-cannot-be-checked-their-edits-were', { unknownRows }) : ''
+        print(
+          say('command-line.entries-whole-and-the-rows-agree-head', {
+            id,
+            entries,
+            hasAlsoRows: Boolean(alsoRows),
+            unknown,
+            head,
+          }),
+        )
       } else {
         status = 1
-        complain(`${id}: entry ${found.version}: ${found.reason}`)
+        complain(say('command-line.entry', { id, version: found.version, reason: found.reason }))
       }
     }
     if (anchored !== undefined) {
       const faults = await faultsOfAnchors(connection, anchored, { accountId, keys })
       for (const fault of faults) complain(fault)
       if (faults.length > 0) status = 1
-      else print('All anchors hold.')
+      else print(say('command-line.all-anchors-hold'))
     }
     if (ids.length > 0) return status
-    complain(accountId === undefined ? 'There is no account here.' : `There is no account ${accountId}.`)
+    complain(
+      accountId === undefined
+        ? say('command-line.there-is-no-account-here')
+        : say('command-line.there-is-no-account', { accountId }),
+    )
     return 2
   } finally {
     connection.destroy()
@@ -66,6 +80,6 @@ function textOf(path: string): string {
   try {
     return readFileSync(path, 'utf8')
   } catch {
-    throw new BadCall(`The file ${path} cannot be read; check its name.`)
+    throw new BadCall(say('command-line.the-file-cannot-be-read-check-its-name', { path }))
   }
 }

@@ -18,6 +18,7 @@ import { mailLink } from './login-links.ts'
 import { hereBy } from './invitations.ts'
 import { meOf } from '../account/me.ts'
 import { route, type Ask } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 
@@ -46,7 +47,7 @@ export function linkPath(lodge: Lodge, accountId: string, linkId: string): strin
 
 /** Wrong, used up, over and cut links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not work. Ask the person who gave it to you for a new one.')
+  return new LodgeError(404, 'link-dead', say('door.this-link-does-not-work-ask-the-person'))
 }
 
 interface Found {
@@ -90,7 +91,7 @@ function describe({ account, link, now }: Found) {
     })),
     seats: link.seats.map(({ product, seatType }) => {
       const choice = choices.seats.find((one) => one.product === product && one.seatType === seatType)
-      return choice ? `${choice.name} seat in ${choice.productName}` : seatType
+      return choice ? say('door.seat-in', { choice: choice.name, productName: choice.productName }) : seatType
     }),
   }
 }

@@ -15,6 +15,7 @@ import { findLoginByEmail } from '../store/logins.ts'
 import type { Queryable } from '../store/pools.ts'
 import { Answers, describe, takeUpFound, type Found } from './invitations.ts'
 import { route, type Ask } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const PERSON = '/api/accounts/{accountId}/people/{personId}'
 /** Long, since it is good for days and not for minutes. */
@@ -31,11 +32,7 @@ export class TakeFirstSlip extends Answers {
 const hashOf = (code: string) => hashToken(`first|${plainCode(code)}`)
 
 function dead(): LodgeError {
-  return new LodgeError(
-    404,
-    'slip-dead',
-    'This sign-in slip does not work. Ask the office for a new one; each works once.',
-  )
+  return new LodgeError(404, 'slip-dead', say('door.this-sign-in-slip-does-not-work-ask'))
 }
 
 /** `tadeo.482`: short enough for paper, and nobody’s yet. */
@@ -83,8 +80,7 @@ export const firstSlipRoutes = [
       const person = account.get('person', params.personId)
       if (!person || !sight.seesPerson(person.id)) throw notFound()
       if (!mayPrintFirstSlip(sight, person)) {
-        const sentence =
-          'Sign-in slips are for people invited without an email address. The person who invited them or the office makes them.'
+        const sentence = say('door.sign-in-slips-are-for-people-invited-without')
         throw new LodgeError(403, 'not-allowed', sentence)
       }
       const offer = must(

@@ -38,6 +38,7 @@ import type { Session } from '../store/sessions.ts'
 import { findOfferToken } from '../store/tokens.ts'
 import { meOf } from '../account/me.ts'
 import { route, type Ask } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 export class InvitationToken {
   @IsString() @MaxLength(100) token!: string
@@ -66,11 +67,7 @@ export class DeclineInvitation {
 
 /** Wrong, used, expired and cut tokens get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(
-    404,
-    'invitation-dead',
-    'This invitation cannot be used. Ask the person who invited you for a new one.',
-  )
+  return new LodgeError(404, 'invitation-dead', say('door.this-invitation-cannot-be-used-ask-the-person'))
 }
 
 /** An open invitation, with whose it is. */
@@ -185,7 +182,7 @@ export function describe({ account, offer, email, now }: Found) {
     })),
     seats: offer.seats.map((seat) => {
       const choice = choices.seats.find((one) => one.product === seat.product && one.seatType === seat.seatType)
-      return choice ? `${choice.name} seat in ${choice.productName}` : seat.seatType
+      return choice ? say('door.seat-in', { choice: choice.name, productName: choice.productName }) : seat.seatType
     }),
   }
 }
@@ -217,7 +214,7 @@ export async function takeUpFound<B extends Answers & { revision?: number }>(
     throw refused([
       {
         code: 'not-agreed',
-        sentence: `${account.settings.name} asks you to agree to its terms first.`,
+        sentence: say('door.asks-you-to-agree-to-its-terms-first', { settings: account.settings.name }),
         path: '/agreed',
       },
     ])
@@ -289,7 +286,7 @@ async function loginFor(ask: Ask<TakeUp>, { email }: Found): Promise<Taker> {
     return { login: signedIn, proven, as: full }
   }
   if (await findLoginByEmail(lodge.pools.requests, email)) {
-    throw new LodgeError(409, 'has-login', `${email} already has a login. Sign in with it to accept.`)
+    throw new LodgeError(409, 'has-login', say('door.already-has-a-login-sign-in-with-it-2', { email }))
   }
   const made = await newLogin(lodge, email, body, now)
   return { login: made.login, made, proven: true }

@@ -23,6 +23,7 @@ import { endOtherSessions } from '../store/sessions.ts'
 import { insertWork } from '../store/work.ts'
 import { wallClock } from '../clock.ts'
 import { route, type Ask } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 export class Forgotten {
   @Email() email!: string
@@ -86,7 +87,7 @@ export async function mailLink(
 
 /** Wrong, used and expired links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not work. Ask for a new one; each works once.')
+  return new LodgeError(404, 'link-dead', say('door.this-link-does-not-work-ask-for-a'))
 }
 
 async function find({ lodge, ctx, body, now }: Ask<{ token: string }>, purpose: LinkPurpose): Promise<LoginToken> {
@@ -155,7 +156,7 @@ export const loginLinkRoutes = [
       if (!login || !(await useLoginToken(lodge.pools.requests, token.id, now))) throw dead()
       const other = await findLoginByEmail(lodge.pools.requests, email)
       if (other && other.id !== login.id) {
-        throw new LodgeError(409, 'address-taken', `${email} already has another login. Sign in with that one.`)
+        throw new LodgeError(409, 'address-taken', say('door.already-has-another-login-sign-in-with-that', { email }))
       }
       await setEmail(lodge.pools.requests, login.id, email)
       for (const { accountId, personId } of await accountsOfLogin(lodge.pools.requests, login.id)) {

@@ -20,11 +20,12 @@ import { chooseAccount, proveSession } from '../store/sessions.ts'
 import { meOf } from '../account/me.ts'
 import { route } from '../http/route.ts'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 export class SignIn {
   /** An address, or the short name of a login without a mailbox (model P1). */
-  @IsString() @MinLength(1, { message: 'email must not be empty' }) @MaxLength(200) email!: string
-  @IsString() @MinLength(1, { message: 'password must not be empty' }) @MaxLength(200) password!: string
+  @IsString() @MinLength(1, { message: () => say('door.email-must-not-be-empty') }) @MaxLength(200) email!: string
+  @IsString() @MinLength(1, { message: () => say('door.password-must-not-be-empty') }) @MaxLength(200) password!: string
 }
 
 export class SecondStep {
@@ -49,7 +50,7 @@ export class EnterAccount {
 
 const TICKET_MICROSECONDS = 5 * 60_000_000
 
-function wrong(sentence = 'This email address and password do not match.'): LodgeError {
+function wrong(sentence = say('door.this-email-address-and-password-do-not-match')): LodgeError {
   return new LodgeError(401, 'wrong-sign-in', sentence)
 }
 
@@ -109,11 +110,11 @@ export const sessionRoutes = [
     async answer({ lodge, ctx, body, now }) {
       const token = await findLoginToken(lodge.pools.requests, hashToken(body.ticket), 'second', now)
       const login = token && (await loginOfToken(lodge.pools.requests, token))
-      if (!token || !login) throw wrong('This took too long. Start signing in again.')
+      if (!token || !login) throw wrong(say('door.this-took-too-long-start-signing-in-again'))
       await lodge.limits.countSecond(login.id)
       if (!(await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now))) {
         await insertEvent(lodge.pools.requests, { kind: 'sign-in-refused', loginId: login.id }, now)
-        throw wrong('This code is wrong or was already used. Use the next one.')
+        throw wrong(say('door.this-code-is-wrong-or-was-already-used'))
       }
       if (!(await useLoginToken(lodge.pools.requests, token.id, now))) throw wrong()
       await lodge.limits.secondPassed(login.id)
@@ -139,7 +140,7 @@ export const sessionRoutes = [
     async answer({ lodge, ctx, body, now }) {
       const loginId = await checkPasskey(lodge, body.answer, now)
       const login = loginId && (await findLogin(lodge.pools.requests, loginId))
-      if (!login) throw wrong('This passkey does not belong to any login here.')
+      if (!login) throw wrong(say('door.this-passkey-does-not-belong-to-any-login'))
       return enter(lodge, ctx, login, 'passkey', now)
     },
   }),
@@ -158,7 +159,10 @@ export const sessionRoutes = [
       const proven = body.code
         ? await takeCode(lodge.pools.requests, lodge.configuration.keyRing, login.id, body.code, now)
         : await lodge.passwords.matches(login.passwordHash, body.password ?? '', login.id)
-      if (!proven) throw wrong(body.code ? 'This code is wrong or was already used.' : 'This is not your password.')
+      if (!proven)
+        throw wrong(
+          body.code ? say('door.this-code-is-wrong-or-was-already-used-2') : say('door.this-is-not-your-password'),
+        )
       await lodge.limits.signedIn(login.email, ctx.ip, isKnownDevice(lodge, ctx, login))
       await proveSession(lodge.pools.requests, session.id, session.strength, now)
       return undefined

@@ -29,6 +29,7 @@ import type { Session } from '../store/sessions.ts'
 import { mailLink } from './login-links.ts'
 import { meOf } from '../account/me.ts'
 import { route, type Ask } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 export class SignUp {
   @Email() email!: string
@@ -47,16 +48,16 @@ export class OpenAccount extends FirstMeans {
   /** IANA zone: `Europe/Dublin`. */
   @IsString() @MaxLength(60) zone!: string
   /** ISO 4217. */
-  @Matches(/^[A-Za-z]{3}$/, { message: 'currency must be three letters, as EUR' }) currency!: string
+  @Matches(/^[A-Za-z]{3}$/, { message: () => say('door.currency-must-be-three-letters-as-eur') }) currency!: string
   /** BCP 47. */
   @IsOptional() @IsString() @MaxLength(20) locale?: string
   /** The terms were read and agreed to. */
-  @Equals(true, { message: 'agreed: to open an account you have to agree to the terms' }) agreed!: true
+  @Equals(true, { message: () => say('door.agreed-to-open-an-account-you-have-to') }) agreed!: true
 }
 
 /** Wrong, used and expired links get the same plain answer (model I6). */
 function dead(): LodgeError {
-  return new LodgeError(404, 'link-dead', 'This link does not work. Ask for a new one; each works once.')
+  return new LodgeError(404, 'link-dead', say('door.this-link-does-not-work-ask-for-a'))
 }
 
 async function find({ lodge, ctx, body, now }: Ask<SignUpToken>): Promise<LoginToken> {
@@ -90,7 +91,7 @@ export const signUpRoutes = [
       const { email = '' } = (await find(ask)).detail
       const login = await findLoginByEmail(ask.lodge.pools.requests, email)
       const signedIn = await signedInAs(ask, email)
-      return { email, hasLogin: login !== undefined, signedIn: signedIn !== undefined, terms: TERMS }
+      return { email, hasLogin: login !== undefined, signedIn: signedIn !== undefined, terms: terms() }
     },
   }),
   route({
@@ -116,8 +117,7 @@ export const signUpRoutes = [
 ]
 
 /** What the person who opens an account agrees to. */
-const TERMS =
-  'If you open an account here, you are responsible for it. You decide who gets access, you answer for the personal details kept in it, and you can export or close it at any time. The contents are yours; this service reads them only to do its work.'
+const terms = () => say('door.if-you-open-an-account-here-you-are')
 
 /** The login of the browser’s session, if it is that of the mailbox; a sign-in slip opens nothing new (model I9). */
 async function signedInAs(
@@ -135,7 +135,7 @@ async function open(ask: Ask<OpenAccount>): Promise<object> {
   const { email = '' } = token.detail
   const known = await signedInAs(ask, email)
   if (!known && (await findLoginByEmail(lodge.pools.requests, email))) {
-    throw new LodgeError(409, 'has-login', `${email} already has a login. Sign in with it, then open this link again.`)
+    throw new LodgeError(409, 'has-login', say('door.already-has-a-login-sign-in-with-it', { email }))
   }
   const account = readNew(body, email, now)
   const made = known ? undefined : await newLogin(lodge, email, body, now)
@@ -151,7 +151,7 @@ async function open(ask: Ask<OpenAccount>): Promise<object> {
     now,
     async (connection) => {
       if (made) await insertNewLogin(connection, made, now)
-      await agreed(connection, who, TERMS, now)
+      await agreed(connection, who, terms(), now)
     },
   )
   return enterNew(lodge, ctx, login, who, made, known?.session, now)
@@ -188,10 +188,10 @@ function readNew({ name, accountName, zone, currency, locale }: OpenAccount, ema
   const wrong = [
     ...(isCurrency(currency)
       ? []
-      : [problem('no-currency', `“${currency}” is not a currency code. Write it as EUR.`, '/currency')]),
+      : [problem('no-currency', say('door.is-not-a-currency-code-write-it-as', { currency }), '/currency')]),
     ...(locale == null || isLocale(locale)
       ? []
-      : [problem('no-locale', `“${locale}” is not a language and country code. Write it as en-IE.`, '/locale')]),
+      : [problem('no-locale', say('door.is-not-a-language-and-country-code-write', { locale }), '/locale')]),
   ]
   if (wrong.length > 0) throw refused(wrong)
   const read = readBook(book, uuidv7)

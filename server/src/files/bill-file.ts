@@ -1,6 +1,7 @@
 import { amountText, type BillView, type ItemView } from '@lodge/core'
 import { tableCsv } from './csv.ts'
 import { breakPage, openDocument, written } from './pdf.ts'
+import { say } from '@lodge/core/say'
 
 /** One line of a bill with what it is made of. */
 export interface OpenLine {
@@ -19,15 +20,28 @@ export function billCsv(bill: BillView, lines: readonly OpenLine[], locale: stri
       return [...base, item.name, item.firstDate, item.lastDate, String(item.quantity), amount(item.amountMinor ?? 0)]
     })
   })
-  const header = ['month', 'product', 'line', 'late for', 'for', 'from', 'until', 'quantity', `amount ${bill.currency}`]
+  const header = [
+    'month',
+    'product',
+    'line',
+    say('files.late-for'),
+    'for',
+    'from',
+    'until',
+    'quantity',
+    say('files.amount', { currency: bill.currency }),
+  ]
   return tableCsv(header, rows)
 }
 
 /** A bill as PDF, with an embedded font, net of tax. */
 export function billPdf(bill: BillView, accountName: string, locale: string): Promise<Buffer> {
-  const document = openDocument(`Bill of ${bill.name}, ${accountName}`, locale)
+  const document = openDocument(say('files.bill-of', { bill: bill.name, accountName }), locale)
   const amount = (minor: number) => amountText(minor, bill.currency, locale)
-  document.font('strong').fontSize(18).text(`Bill of ${bill.name}`)
+  document
+    .font('strong')
+    .fontSize(18)
+    .text(say('files.bill-of-2', { bill: bill.name }))
   document.font('plain').fontSize(10).text(accountName).moveDown()
   const row = (left: string, middle: string, right: string, font = 'plain') => {
     breakPage(document)
@@ -44,19 +58,21 @@ export function billPdf(bill: BillView, accountName: string, locale: string): Pr
   let product = ''
   for (const line of bill.lines) {
     if (line.productName !== product) row((product = line.productName), '', '', 'strong')
-    const late = line.lateFor ? ` (for ${line.lateFor})` : ''
+    const late = line.lateFor ? say('files.for', { lateFor: line.lateFor }) : ''
     row(`  ${line.name}${late}`, sumText(line, amount), amount(line.amountMinor))
   }
-  row('Total, net of tax', '', amount(bill.totalMinor), 'strong')
+  row(say('files.total-net-of-tax'), '', amount(bill.totalMinor), 'strong')
   document.moveDown()
-  const state = bill.closed ? 'This month is closed; the bill no longer changes.' : 'This month has not closed yet.'
-  document.font('plain').fontSize(9).text(`${state} All sums are net of tax.`, 56)
+  const state = bill.closed
+    ? say('files.this-month-is-closed-the-bill-no-longer')
+    : say('files.this-month-has-not-closed-yet')
+  document.font('plain').fontSize(9).text(say('files.all-sums-are-net-of-tax', { state }), 56)
   return written(document)
 }
 
 function sumText(line: BillView['lines'][number], amount: (minor: number) => string): string {
   const { kind, quantity, priceMinor, daysLeft, daysOfTerm } = line
-  if (kind === 'team') return `${quantity} counted`
-  const part = daysOfTerm ? ` × ${daysLeft}/${daysOfTerm} days` : ''
-  return `${quantity}${kind === 'days' ? ' days' : ''} × ${amount(priceMinor)}${part}`
+  if (kind === 'team') return say('files.counted', { quantity })
+  const part = daysOfTerm ? say('files.days', { daysLeft: daysLeft ?? '', daysOfTerm }) : ''
+  return say('files.days-2', { quantity, isKind: kind === 'days', amount: amount(priceMinor), part })
 }

@@ -2,6 +2,7 @@ import { unzipSync, zipSync } from 'fflate'
 import { parse } from 'csv-parse/sync'
 import readXlsxFile from 'read-excel-file/node'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 /** A list has at most so much of everything, however it is packed. */
 export const CELL_LIMITS = { rows: 50_000, columns: 100, letters: 2_000, unpackedBytes: 120_000_000 }
@@ -15,16 +16,16 @@ export class UnreadableFile extends Error {}
  * @throws UnreadableFile
  */
 export async function readCells(bytes: Uint8Array): Promise<string[][]> {
-  if (bytes.length === 0) throw new UnreadableFile('The file is empty. Export it again.')
+  if (bytes.length === 0) throw new UnreadableFile(say('files.the-file-is-empty-export-it-again'))
   const cells = isZip(bytes) ? await readWorkbook(bytes) : readText(bytes)
   while (cells.length > 0 && must(cells.at(-1), 'last of cells').every((text) => text.trim() === '')) cells.pop()
-  if (cells.length === 0) throw new UnreadableFile('There are no rows in the file. Export it again.')
+  if (cells.length === 0) throw new UnreadableFile(say('files.there-are-no-rows-in-the-file-export'))
   if (cells.length > CELL_LIMITS.rows) {
     const [many, most] = [cells.length, CELL_LIMITS.rows].map((number) => number.toLocaleString('en'))
-    throw new UnreadableFile(`The file has ${many} rows. Read at most ${most} at once.`)
+    throw new UnreadableFile(say('files.the-file-has-rows-read-at-most-at', { many: many ?? '', most: most ?? '' }))
   }
   if (cells.some((row) => row.length > CELL_LIMITS.columns)) {
-    throw new UnreadableFile(`The file has more than ${CELL_LIMITS.columns} columns. Delete those you do not need.`)
+    throw new UnreadableFile(say('files.the-file-has-more-than-columns-delete-those', { columns: CELL_LIMITS.columns }))
   }
   return cells.map((row) => row.map((text) => clean(text).slice(0, CELL_LIMITS.letters)))
 }
@@ -48,22 +49,22 @@ function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
         filter: ({ name, originalSize }) => {
           if (BESIDE.test(name)) return false
           unpackedBytes += originalSize
-          if (unpackedBytes > CELL_LIMITS.unpackedBytes) throw new UnreadableFile(TOO_LARGE)
+          if (unpackedBytes > CELL_LIMITS.unpackedBytes) throw new UnreadableFile(tooLarge())
           return true
         },
       })
     } catch (error) {
       if (error instanceof UnreadableFile) throw error
-      throw new UnreadableFile('The file is damaged: it cannot be unpacked. Export it again.')
+      throw new UnreadableFile(say('files.the-file-is-damaged-it-cannot-be-unpacked'))
     }
   })()
   if (!Object.keys(parts).some((name) => name.startsWith('xl/worksheets/'))) {
-    throw new UnreadableFile('The file is packed, but it is no spreadsheet. Save it as XLSX or CSV.')
+    throw new UnreadableFile(say('files.the-file-is-packed-but-it-is-no'))
   }
   return parts
 }
 
-const TOO_LARGE = 'The file is too large once it is unpacked. Save the list alone, as CSV.'
+const tooLarge = () => say('files.the-file-is-too-large-once-it-is')
 
 async function readWorkbook(bytes: Uint8Array): Promise<string[][]> {
   const parts = unpacked(bytes)
@@ -75,7 +76,7 @@ async function readWorkbook(bytes: Uint8Array): Promise<string[][]> {
     ) as unknown[][]
     return rows.map((row) => row.map(cellText))
   } catch {
-    throw new UnreadableFile('The spreadsheet cannot be read. Save it as CSV and choose that.')
+    throw new UnreadableFile(say('files.the-spreadsheet-cannot-be-read-save-it-as'))
   }
 }
 
@@ -87,12 +88,10 @@ function cellText(value: unknown): string {
 
 function readText(bytes: Uint8Array): string[][] {
   if (begins(bytes, COMPOUND)) {
-    throw new UnreadableFile(
-      'This is an older spreadsheet, or one that needs a password. Save it as XLSX without a password, or as CSV.',
-    )
+    throw new UnreadableFile(say('files.this-is-an-older-spreadsheet-or-one-that'))
   }
   const text = decode(bytes).replace(/^\uFEFF/, '')
-  if (/\0/.test(text)) throw new UnreadableFile('This is no list of people. Choose a CSV file or a spreadsheet.')
+  if (/\0/.test(text)) throw new UnreadableFile(say('files.this-is-no-list-of-people-choose-a'))
   const delimiter = delimiterOf(text)
   const options = {
     delimiter,

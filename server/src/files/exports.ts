@@ -9,6 +9,7 @@ import { readEntries } from '../store/ledger.ts'
 import { download } from './download.ts'
 import { entryView } from '../account/ledger.ts'
 import { route } from '../http/route.ts'
+import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 /** So many of the latest entries that name someone are part of what is kept on them. */
@@ -90,7 +91,7 @@ export const exportRoutes = [
 
 function mustOwn(sight: Sight): void {
   if (sight.account.get('person', sight.personId)?.standing === 'owner') return
-  throw new LodgeError(403, 'owners-only', 'Only an owner can export or close the account.')
+  throw new LodgeError(403, 'owners-only', say('files.only-an-owner-can-export-or-close-the'))
 }
 
 /** What the account's rows and personal values say of one person. */

@@ -2,6 +2,7 @@ import { parse } from 'csv-parse/sync'
 import { minorDigits, type InvoiceLine, type Problem } from '@lodge/core'
 import { entryAt } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
+import { say } from '@lodge/core/say'
 
 const MAXIMUM_LINES = 5_000
 const MAXIMUM_COLUMNS = 40
@@ -19,33 +20,35 @@ export function readInvoice(text: string, month: string, currency: string, local
   if (widest > MAXIMUM_COLUMNS) {
     throw badRequest(
       'too-wide',
-      `A line has ${widest} columns; keep the person and the amount, ${MAXIMUM_COLUMNS} at most.`,
+      say('files.a-line-has-columns-keep-the-person-and', { widest, maximumColumns: MAXIMUM_COLUMNS }),
     )
   }
   if (rows.length > MAXIMUM_LINES) {
-    throw badRequest('too-long', `The invoice has ${rows.length} lines. Compare at most ${MAXIMUM_LINES} at once.`)
+    throw badRequest(
+      'too-long',
+      say('files.the-invoice-has-lines-compare-at-most-at', { count: rows.length, maximumLines: MAXIMUM_LINES }),
+    )
   }
   const layout = layoutOf(rows)
   const problems: Problem[] = []
   const lines = rows.slice(layout.first).flatMap((row, at) => {
     const number = layout.first + at + 1
-    const say = (code: string, sentence: string) => {
-      problems.push({ code, sentence: `Line ${number}: ${sentence}`, path: `/lines/${number}` })
+    const refuse = (code: string, sentence: string) => {
+      problems.push({ code, sentence: say('files.line', { number, sentence }), path: `/lines/${number}` })
       return []
     }
     const other = layout.month === undefined ? undefined : row[layout.month]?.trim()
-    if (other && !other.startsWith(month)) return say('other-month', `it is of ${other}, not of ${month}.`)
+    if (other && !other.startsWith(month)) return refuse('other-month', say('files.it-is-of-not-of', { other, month }))
     const who = row[layout.who]?.trim() ?? ''
     const amountText = row[layout.amount]?.trim() ?? ''
-    if (!who) return say('nobody', 'it has no person or product.')
+    if (!who) return refuse('nobody', say('files.it-has-no-person-or-product'))
     const amountMinor = readAmount(amountText, minorDigits(currency, locale), decimalMark(locale))
     if (amountMinor === undefined)
-      return say('no-amount', `“${amountText}” is not an amount in ${currency}. Write it as 14.00.`)
+      return refuse('no-amount', say('files.is-not-an-amount-in-write-it-as', { amountText, currency }))
     return [{ who, amountMinor }]
   })
   if (problems.length > 0) throw badRequest('bad-invoice', entryAt(problems, 0).sentence, problems)
-  if (lines.length === 0)
-    throw badRequest('empty-invoice', 'There are no lines. Paste a person and an amount on each line.')
+  if (lines.length === 0) throw badRequest('empty-invoice', say('files.there-are-no-lines-paste-a-person-and'))
   return lines
 }
 
@@ -61,7 +64,7 @@ function cellsOf(text: string): string[][] {
       max_record_size: 20_000,
     })
   } catch (error) {
-    throw badRequest('bad-csv', `It cannot be read as lines of cells: ${(error as Error).message}.`)
+    throw badRequest('bad-csv', say('files.it-cannot-be-read-as-lines-of-cells', { message: (error as Error).message }))
   }
 }
 

@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import { readPlaceList, readPlaceTable, type PlaceListRead } from '@lodge/core'
 import { badRequest } from '../errors.ts'
+import { say } from '@lodge/core/say'
 
 /** A table if its first line names columns, else an indented list. */
 export function readPlaces(text: string): PlaceListRead {
@@ -19,6 +20,6 @@ export function readPlaces(text: string): PlaceListRead {
     const rows = parse(text, { delimiter, bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]
     return readPlaceTable(rows)
   } catch (error) {
-    throw badRequest('bad-table', `The table cannot be read: ${(error as Error).message}`)
+    throw badRequest('bad-table', say('files.the-table-cannot-be-read', { message: (error as Error).message }))
   }
 }

@@ -1,5 +1,6 @@
 import type { StatementView } from '@lodge/core'
 import { breakPage, openDocument, written } from './pdf.ts'
+import { say } from '@lodge/core/say'
 
 /**
  * A statement as PDF, with an embedded font.
@@ -10,34 +11,45 @@ export function statementPdf(
   head: string,
   locale: string,
 ): Promise<Buffer> {
-  const document = openDocument(`Who has access at ${place}`, locale)
-  document.font('strong').fontSize(18).text(`Who has access at ${place}`)
-  document.font('plain').fontSize(10).text(`${account}, as of ${on}. ${rows.length} people.`).moveDown()
+  const document = openDocument(say('files.who-has-access-at', { place }), locale)
+  document.font('strong').fontSize(18).text(say('files.who-has-access-at', { place }))
+  document
+    .font('plain')
+    .fontSize(10)
+    .text(say('files.as-of-people', { account, on, count: rows.length }))
+    .moveDown()
   for (const row of rows) {
     breakPage(document)
-    const end = row.until ? `until ${row.until}` : 'no last day'
-    const marks = row.passesWalls ? ', passes walls' : ''
+    const end = row.until ? say('files.until', { until: row.until }) : say('files.no-last-day')
+    const marks = row.passesWalls ? say('files.passes-walls') : ''
     document.font('strong').fontSize(10).text(row.name, { continued: true })
     document.font('plain').text(`  ${[row.employer, `${end}${marks}`].filter(Boolean).join(', ')}`)
     document.fontSize(9).text(row.can.join('; '), { indent: 12 }).moveDown(0.4)
   }
   if (onceIn.length > 0) {
-    document.moveDown().font('strong').fontSize(12).text('Invited, with access after they accept')
+    document.moveDown().font('strong').fontSize(12).text(say('files.invited-with-access-after-they-accept'))
     for (const one of onceIn) {
       document
         .font('plain')
         .fontSize(9)
-        .text(`${one.name}: ${one.role} at ${one.place}; the invitation runs out on ${one.expires}`)
+        .text(
+          say('files.at-the-invitation-runs-out-on', {
+            name: one.name,
+            role: one.role,
+            place: one.place,
+            expires: one.expires,
+          }),
+        )
     }
   }
   for (const { name, people } of theirProducts) {
-    document.moveDown().font('strong').fontSize(12).text(`Our people in your ${name}`)
+    document.moveDown().font('strong').fontSize(12).text(say('files.our-people-in-your', { name }))
     const lines = people.length > 0 ? people.map((one) => `${one.name}: ${one.known}`) : ['Nobody.']
     for (const line of lines) {
       breakPage(document)
       document.font('plain').fontSize(9).text(line)
     }
   }
-  document.moveDown().font('plain').fontSize(8).text(`State of the ledger: ${head}.`)
+  document.moveDown().font('plain').fontSize(8).text(say('files.state-of-the-ledger', { head }))
   return written(document)
 }

@@ -4,6 +4,7 @@ import { badRequest, LodgeError } from '../errors.ts'
 import { findAnswer, type IdempotencyKey } from '../store/idempotency.ts'
 import { canonicalize } from '../store/ledger.ts'
 import type { Queryable } from '../store/pools.ts'
+import { say } from '@lodge/core/say'
 
 /**
  * The `Idempotency-Key` of a request that may come twice, bound to who asks, where and for what; undefined without one.
@@ -17,7 +18,7 @@ export function idempotencyOf(
 ): IdempotencyKey | undefined {
   const key = ctx.get('Idempotency-Key')
   if (!key) return undefined
-  if (!/^[\w.-]{8,100}$/.test(key)) throw badRequest('bad-key', 'Idempotency-Key must be 8 to 100 letters or digits.')
+  if (!/^[\w.-]{8,100}$/.test(key)) throw badRequest('bad-key', say('http.idempotency-key-must-be-8-to-100-letters'))
   const requestHash = createHash('sha256')
     .update(`${ctx.path}\n${canonicalize(body)}`)
     .digest('hex')
@@ -32,5 +33,5 @@ export async function answeredBefore(
   const earlier = key && (await findAnswer(connection, key))
   if (!earlier) return undefined
   if (earlier.requestHash === key.requestHash) return earlier.answer as object
-  throw new LodgeError(422, 'key-reused', 'This Idempotency-Key was used for another request. Use a new one.')
+  throw new LodgeError(422, 'key-reused', say('http.this-idempotency-key-was-used-for-another'))
 }

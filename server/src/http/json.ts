@@ -1,4 +1,5 @@
 import { badRequest } from '../errors.ts'
+import { say } from '@lodge/core/say'
 
 /** Nothing we take is nested deeper. */
 const DEEPEST = 24
@@ -15,17 +16,16 @@ export function checkJson(body: unknown): void {
   for (let one = left.pop(); one; one = left.pop()) {
     const { value, path, depth } = one
     if (typeof value !== 'object' || value === null) continue
-    if (depth >= DEEPEST) throw badJson('The request is nested too deeply. Send it with fewer levels.', path)
+    if (depth >= DEEPEST) throw badJson(say('http.the-request-is-nested-too-deeply-send-it'), path)
     if (Array.isArray(value)) {
       value.forEach((entry: unknown, at) => {
-        if (entry === null)
-          throw badJson('The list has an empty entry (null) here. Leave the entry out.', `${path}/${at}`)
+        if (entry === null) throw badJson(say('http.the-list-has-an-empty-entry-null-here'), `${path}/${at}`)
         left.push({ value: entry, path: `${path}/${at}`, depth: depth + 1 })
       })
       continue
     }
     for (const [name, entry] of Object.entries(value)) {
-      if (OF_OBJECTS.has(name)) throw badJson(`There is no field “${name}” here.`, path)
+      if (OF_OBJECTS.has(name)) throw badJson(say('http.there-is-no-field-here', { name }), path)
       left.push({ value: entry, path: `${path}/${name.slice(0, 80)}`, depth: depth + 1 })
     }
   }

@@ -1,6 +1,7 @@
 import { schemaOf } from '@lodge/core'
 import { must } from '@lodge/core/must'
 import { ANSWERS, type Route } from './route.ts'
+import { say } from '@lodge/core/say'
 
 const PROBLEM = {
   type: 'object',
@@ -26,7 +27,7 @@ export function openApiOf(routes: readonly Route[], version: string): object {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Jolly Porter', version, license: { name: 'MIT', identifier: 'MIT' } },
+    info: { title: say('http.jolly-porter'), version, license: { name: 'MIT', identifier: 'MIT' } },
     paths,
     components: {
       schemas,

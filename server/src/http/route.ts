@@ -22,6 +22,7 @@ import { accountsOfLogin } from '../store/read-account.ts'
 import { insertEvent } from '../store/events.ts'
 import type { Session } from '../store/sessions.ts'
 import { sightOf } from '../work/view-registry.ts'
+import { say } from '@lodge/core/say'
 
 /** What a route may answer with where it is no problem. */
 export const ANSWERS = {
@@ -177,9 +178,13 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
   const absence = absenceAt(person, now)
   if (absence && !(absence === 'engagement-not-begun' && one.beforeEngagement)) {
     if (absence === 'not-in-yet')
-      throw new LodgeError(403, 'waiting', 'You are waiting to be admitted. Someone here will do it.')
+      throw new LodgeError(403, 'waiting', say('http.you-are-waiting-to-be-admitted-someone-here'))
     if (absence === 'engagement-not-begun') throw notFound()
-    throw new LodgeError(401, 'doors-shut', `Your access to ${loaded.account.settings.name} has ended.`)
+    throw new LodgeError(
+      401,
+      'doors-shut',
+      say('http.your-access-to-has-ended', { settings: loaded.account.settings.name }),
+    )
   }
   if (!one.ownPage) checkStrength(session, loaded.account, person)
   const asPersonId = one.query?.as ? await seenAs(ask, loaded.account, accountId, personId, now) : null
@@ -190,12 +195,11 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
 /** How someone came in has to be enough for the account (model I9, its rule on a second sign-in step). @throws LodgeError 403. */
 function checkStrength({ strength }: Session, account: Account, person: PersonRow): void {
   if (strength === 'slip') {
-    const sentence =
-      'You signed in with a slip, so you see only your own page. Ask a second person in the office to confirm you, or confirm your email address.'
+    const sentence = say('http.you-signed-in-with-a-slip-so-you')
     throw new LodgeError(403, 'narrow', sentence)
   }
   if (strength === 'password' && asksSecondMeans(account, person)) {
-    const sentence = `${account.settings.name} requires a second sign-in step. Add a passkey or one-time codes first.`
+    const sentence = say('http.requires-a-second-sign-in-step-add-a', { settings: account.settings.name })
     throw new LodgeError(403, 'second-means-needed', sentence)
   }
 }

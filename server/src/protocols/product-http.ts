@@ -2,6 +2,7 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { wallClock } from '../clock.ts'
 import { LodgeError } from '../errors.ts'
 import { askOutside, mustBeAllowed, OutboundError, outboundAddress, type OutboundFailure } from './outbound.ts'
+import { say } from '@lodge/core/say'
 
 /** A product that answers with more than this is not read on. */
 const MAXIMUM_BYTES = 10_000_000
@@ -42,7 +43,7 @@ export function refusal(what: string, { status, body }: Pick<ProductAnswer, 'sta
   const detail = (body as { detail?: unknown } | undefined)?.detail
   const more = { status, ...(typeof detail === 'string' && detail !== '' ? { detail: detail.slice(0, 200) } : {}) }
   if (status === 401 || status === 403)
-    return new ProductError(`The product does not accept the connection’s token for this (${status}).`, 'denied', more)
+    return new ProductError(say('protocols.the-product-does-not-accept-the-connections', { status }), 'denied', more)
   return new ProductError(`${what} (${status}).`, status >= 500 && status !== 501 ? 'away' : 'refused', more)
 }
 
@@ -125,10 +126,10 @@ async function once(url: string, { token, allowed }: ProductPeer, request: Produ
     const retryAfterSeconds = secondsToWait(answered['retry-after'], answered.date)
     if (status === 429 || (status === 503 && retryAfterSeconds !== undefined)) {
       const more = { status, retryAfterSeconds: Math.max(0.1, retryAfterSeconds ?? PAUSE_SECONDS) }
-      throw new ProductError('The product asks to be left alone for a while.', 'busy', more)
+      throw new ProductError(say('protocols.the-product-asks-to-be-left-alone-for'), 'busy', more)
     }
     if (status >= 500 && status !== 501)
-      throw new ProductError(`The product answers with ${status}.`, 'away', { status })
+      throw new ProductError(say('protocols.the-product-answers-with', { status }), 'away', { status })
     return { status, body: parsed(answer.text, status), etag: answered.etag ?? null }
   } catch (error) {
     if (error instanceof OutboundError) throw new ProductError(inWords(error.failure, url), 'away')
@@ -151,21 +152,21 @@ function secondsToWait(value: string | undefined, date: string | undefined): num
 function inWords(failure: OutboundFailure, address: string): string {
   switch (failure) {
     case 'not-an-address':
-      return `“${address}” is not a web address. Write it in full, as https://product.example/scim/v2.`
+      return say('protocols.is-not-a-web-address-write-it-in', { address })
     case 'not-allowed':
-      return `${outboundAddress(address).origin} is not on the list of allowed addresses. Ask the operator of this server to add it to LODGE_PRODUCT_ORIGINS.`
+      return say('protocols.is-not-on-the-list-of-allowed-addresses-2', { origin: outboundAddress(address).origin })
     case 'private':
-      return 'The product’s name leads to an address in a private network. Ask the operator of this server to allow that address by its number in LODGE_PRODUCT_ORIGINS.'
+      return say('protocols.the-products-name-leads-to-an-address-in')
     case 'redirected':
-      return 'The product redirects to another address, and redirects are not followed. Enter the product’s final address.'
+      return say('protocols.the-product-redirects-to-another-address-and')
     case 'too-slow':
-      return 'The product does not answer in time.'
+      return say('protocols.the-product-does-not-answer-in-time')
     case 'too-long':
-      return 'The product’s answer is too long to read.'
+      return say('protocols.the-products-answer-is-too-long-to-read')
     case 'broken-off':
-      return 'The product broke off its answer.'
+      return say('protocols.the-product-broke-off-its-answer')
     case 'unreachable':
-      return 'The product cannot be reached.'
+      return say('protocols.the-product-cannot-be-reached')
   }
 }
 
@@ -176,6 +177,6 @@ function parsed(text: string, status: number): unknown {
     return JSON.parse(text)
   } catch {
     if (status >= 400) return undefined
-    throw new ProductError('The product’s answer is not JSON.', 'away', { status })
+    throw new ProductError(say('protocols.the-products-answer-is-not-json'), 'away', { status })
   }
 }

@@ -1,6 +1,7 @@
 import { badRequest, LodgeError } from '../errors.ts'
 import { askOutside, OutboundError, outboundAddress } from './outbound.ts'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 const MAXIMUM_BYTES = 1_000_000
 const MAXIMUM_MILLISECONDS = 5_000
@@ -24,7 +25,7 @@ export async function fetchSheet(address: string, allowed: readonly string[]): P
         headers: { Accept: 'application/json' },
       }
       const { status, text } = await askOutside(url, asked)
-      if (status !== 200) throw refusal('no-sheet', `${url} answers with ${status}, not with a sheet.`)
+      if (status !== 200) throw refusal('no-sheet', say('protocols.answers-with-not-with-a-sheet', { url, status }))
       return parsed(text)
     } catch (error) {
       if (!(error instanceof OutboundError)) throw error
@@ -34,7 +35,7 @@ export async function fetchSheet(address: string, allowed: readonly string[]): P
   }
   throw refusal(
     'too-many-redirects',
-    `${address} leads on more than ${MAXIMUM_REDIRECTS} times; give the last address.`,
+    say('protocols.leads-on-more-than-times-give-the-last', { address, maximumRedirects: MAXIMUM_REDIRECTS }),
   )
 }
 
@@ -44,28 +45,29 @@ function refusal(code: string, sentence: string): LodgeError {
 
 function inWords({ failure }: OutboundError, url: string): LodgeError {
   if (failure === 'not-an-address') {
-    return badRequest('bad-address', `“${url}” is no address; write it as https://sheets.example/product.json.`)
+    return badRequest('bad-address', say('protocols.is-no-address-write-it-as-https-sheets', { url }))
   }
   const { origin } = outboundAddress(url)
   if (failure === 'not-allowed') {
-    const how = 'import the sheet as a file instead.'
-    const sentence = `${origin} is not on the list of allowed addresses (LODGE_SHEET_ORIGINS); ${how}`
+    const how = say('protocols.import-the-sheet-as-a-file-instead')
+    const sentence = say('protocols.is-not-on-the-list-of-allowed-addresses', { origin, how })
     return refusal('address-not-allowed', sentence)
   }
   if (failure === 'too-long') {
-    return refusal('too-large', `${url} sends more than a megabyte; that is no product sheet.`)
+    return refusal('too-large', say('protocols.sends-more-than-a-megabyte-that-is-no', { url }))
   }
   if (failure === 'too-slow') {
-    return refusal('too-slow', `${url} did not finish within five seconds; try again, or import it as a file.`)
+    return refusal('too-slow', say('protocols.did-not-finish-within-five-seconds-try-again', { url }))
   }
-  const why = failure === 'private' ? 'its name leads to an address in a private network' : 'nothing answers there'
-  return refusal('unreachable', `${origin} cannot be reached: ${why}.`)
+  const why =
+    failure === 'private' ? say('protocols.its-name-leads-to-an-address-in-a') : say('protocols.nothing-answers-there')
+  return refusal('unreachable', say('protocols.cannot-be-reached', { origin, why }))
 }
 
 function parsed(body: string): unknown {
   try {
     return JSON.parse(body)
   } catch {
-    throw refusal('not-json', 'What came from there is not JSON; a product sheet is.')
+    throw refusal('not-json', say('protocols.what-came-from-there-is-not-json-a'))
   }
 }

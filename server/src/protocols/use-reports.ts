@@ -7,6 +7,7 @@ import { answeredBefore, idempotencyOf } from '../http/idempotency.ts'
 import type { Lodge } from '../lodge.ts'
 import { mustBeReady } from '../readiness.ts'
 import { authorize, postOnly, readBody, unauthorized } from './authzen/door.ts'
+import { say } from '@lodge/core/say'
 
 const PATH = '/products/v1/use'
 
@@ -51,7 +52,10 @@ const OWN_IDS = { issue: () => uuidv7(), isIssued: () => false }
 function usesIn(account: Account, plain: unknown): { uses: object[]; problems: Problem[] } {
   const problems: Problem[] = []
   if (!Array.isArray(plain) || plain.length === 0) {
-    return { uses: [], problems: [problem('no-uses', 'uses must list what was used, one entry for each.', '/uses')] }
+    return {
+      uses: [],
+      problems: [problem('no-uses', say('protocols.uses-must-list-what-was-used-one-entry'), '/uses')],
+    }
   }
   const uses = plain.map((one: unknown, at) => {
     const { person, ...use } = (one ?? {}) as { person?: unknown } & Record<string, unknown>
@@ -59,7 +63,9 @@ function usesIn(account: Account, plain: unknown): { uses: object[]; problems: P
     const found = typeof person === 'string' ? findPeople(account, person) : []
     if (found.length === 1) return { ...use, personId: found[0] }
     const sentence =
-      found.length === 0 ? 'There is no such person here.' : 'Several people have this email address. Name one by id.'
+      found.length === 0
+        ? say('protocols.there-is-no-such-person-here')
+        : say('protocols.several-people-have-this-email-address-name')
     problems.push(problem('not-found', sentence, `/uses/${at}/person`))
     return use
   })

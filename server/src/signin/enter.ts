@@ -10,6 +10,7 @@ import { meansOfLogin } from '../store/means.ts'
 import { accountsOfLogin, type PersonOfLogin } from '../store/read-account.ts'
 import type { Session, Strength } from '../store/sessions.ts'
 import { changeSession, isKnownDevice, knowDevice, openSession } from './cookies.ts'
+import { say } from '@lodge/core/say'
 
 /** Opens a session for someone who proved who they are, with the first account whose doors are open to them. */
 export async function enter(
@@ -64,7 +65,7 @@ export async function mustHaveMeans(lodge: Lodge, session: Session): Promise<voi
   const login = await findLogin(lodge.pools.requests, session.loginId)
   if (!login || !isSignInName(login.email)) return
   if ((await meansOfLogin(lodge.pools.requests, login.id)).length > 0) return
-  const sentence = 'Your login has no email address. Add a passkey or one-time codes to it first.'
+  const sentence = say('sign-in.your-login-has-no-email-address-add-a')
   throw new LodgeError(403, 'second-means-first', sentence)
 }
 
@@ -76,11 +77,7 @@ export function isSignInName(email: string): boolean {
 /** A session from a sign-in slip opens the person's own page and sign-in methods; it cannot end other sessions. @throws LodgeError 403 */
 export function mustNotBeNarrow({ strength }: Pick<Session, 'strength'>): void {
   if (strength !== 'slip') return
-  throw new LodgeError(
-    403,
-    'narrow',
-    'You signed in with a slip. First ask a second person in the office to confirm you, or confirm your email address.',
-  )
+  throw new LodgeError(403, 'narrow', say('sign-in.you-signed-in-with-a-slip-first-ask'))
 }
 
 /** What has to be confirmed is for someone who signed in again a moment ago. @throws LodgeError 403 `sign-in-again`. */
@@ -88,7 +85,7 @@ export function mustBeFresh(session: Session, now: Instant): void {
   if (session.strength !== 'slip' && now - session.provedAt < PROOF_MICROSECONDS) return
   const sentence =
     session.strength === 'slip'
-      ? 'You signed in with a slip. First ask a second person in the office to confirm you, or confirm your email address.'
-      : 'Confirm it is you: sign in again first.'
+      ? say('sign-in.you-signed-in-with-a-slip-first-ask')
+      : say('sign-in.confirm-it-is-you-sign-in-again-first')
   throw new LodgeError(403, session.strength === 'slip' ? 'narrow' : 'sign-in-again', sentence)
 }

@@ -11,6 +11,7 @@ import type { Strength } from '../store/sessions.ts'
 import { finishPasskey, startPasskey } from './passkeys.ts'
 import { passwordProblem } from './password-rules.ts'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 /** How someone new will sign in: a password, or a passkey their browser made for the login it was offered. */
 export class FirstMeans {
@@ -45,7 +46,7 @@ export async function newLogin(
   if (first.passkey && first.loginId) {
     const login = { id: first.loginId, email, emailProven, passwordHash: null, generation: 0 }
     const means = await finishPasskey(lodge, login, first.passkey, 'Passkey', now)
-    if (!means) throw badRequest('bad-passkey', 'This passkey could not be checked. Try again, or use a password.')
+    if (!means) throw badRequest('bad-passkey', say('sign-in.this-passkey-could-not-be-checked-try-again'))
     return { login, means: [means], strength: 'passkey' }
   }
   const wrong = passwordProblem(first.password, email)

@@ -11,6 +11,7 @@ import { normalSignInName } from '@lodge/core'
 import { LodgeError } from '../errors.ts'
 import type { Configuration } from '../configuration.ts'
 import { isTransient, type Pools } from '../store/pools.ts'
+import { say } from '@lodge/core/say'
 
 /** Limits shared by all processes through the database; one that is reached says when to try again. */
 export class Limits {
@@ -158,8 +159,13 @@ async function consume(limiter: RateLimiterAbstract, key: string): Promise<void>
     if (typeof msBeforeNext !== 'number') throw reached
     const retryAfterSeconds = Math.ceil(msBeforeNext / 1000)
     const minutes = Math.ceil(retryAfterSeconds / 60)
-    const wait = retryAfterSeconds <= 5 ? 'a moment' : minutes === 1 ? 'a minute' : `${minutes} minutes`
-    const sentence = `Too many attempts. Wait ${wait} and try again.`
+    const wait =
+      retryAfterSeconds <= 5
+        ? say('sign-in.a-moment')
+        : minutes === 1
+          ? say('sign-in.a-minute')
+          : say('sign-in.minutes', { minutes })
+    const sentence = say('sign-in.too-many-attempts-wait-and-try-again', { wait })
     throw new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds })
   }
 }

@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module'
 import { problem, type Problem } from '@lodge/core'
+import { say } from '@lodge/core/say'
 
 export const MINIMUM_PASSWORD_LENGTH = 10
 
@@ -14,12 +15,14 @@ function isCommon(password: string): boolean {
 /** Length and the list of common ones, and nothing about kinds of letters (NIST SP 800-63B §5.1.1.2). */
 export function passwordProblem(password: string | undefined, email: string): Problem | undefined {
   if (!password || password.length < MINIMUM_PASSWORD_LENGTH) {
-    const sentence = `A password needs at least ${MINIMUM_PASSWORD_LENGTH} characters; a few words work well.`
+    const sentence = say('sign-in.a-password-needs-at-least-characters-a-few', {
+      minimumPasswordLength: MINIMUM_PASSWORD_LENGTH,
+    })
     return problem('short-password', sentence, '/password')
   }
   const plain = password.toLowerCase()
   if (plain === email || isCommon(password) || new Set(plain).size < 4) {
-    const sentence = 'Many people use this password, so it is easy to guess. A few words of your own work well.'
+    const sentence = say('sign-in.many-people-use-this-password-so-it-is')
     return problem('common-password', sentence, '/password')
   }
   return undefined

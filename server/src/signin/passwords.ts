@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os'
 import { hash, verify, type Options } from '@node-rs/argon2'
 import { LodgeError } from '../errors.ts'
+import { say } from '@lodge/core/say'
 
 /** Argon2id; the enum of the package exists only as types. */
 const ARGON2ID = 2
@@ -12,7 +13,7 @@ const AT_ONCE = Math.max(1, Math.floor(availableParallelism() / 4))
 const WAITING_AT_ONCE = 50
 
 function tooManyAtOnce(): LodgeError {
-  const sentence = 'Too many people are signing in from your network right now. Wait a moment and try again.'
+  const sentence = say('sign-in.too-many-people-are-signing-in-from-your')
   return new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds: 5 })
 }
 

@@ -3,6 +3,7 @@ import { instantText, type Instant } from '@lodge/core'
 import { must } from '@lodge/core/must'
 import type { Queryable } from './pools.ts'
 import { integer, select, selectOnce, text } from './select.ts'
+import { say } from '@lodge/core/say'
 
 export const ANCHOR_FORMAT = 'jolly-porter/anchor@1'
 
@@ -58,7 +59,7 @@ export async function faultsOfAnchors(
     if (line.trim() === '') continue
     const anchor = anchorFrom(line)
     if (!anchor) {
-      faults.push(`Line ${at + 1} is no anchor.`)
+      faults.push(say('store.line-is-no-anchor', { at: at + 1 }))
       continue
     }
     if (accountId !== undefined && anchor.account !== accountId) continue
@@ -68,11 +69,12 @@ export async function faultsOfAnchors(
       'SELECT hash FROM ledger_entry WHERE account_id = ? AND version = ?',
       [anchor.account, anchor.version],
     )
-    const whose = `${anchor.account}: entry ${anchor.version}`
-    if (!entry) faults.push(`${whose} was put down on ${anchor.at} and is gone.`)
-    else if (entry.hash !== anchor.hash) faults.push(`${whose} was put down on ${anchor.at} with another hash.`)
+    const whose = say('store.entry', { account: anchor.account, version: anchor.version })
+    if (!entry) faults.push(say('store.was-put-down-on-and-is-gone', { whose, at: anchor.at }))
+    else if (entry.hash !== anchor.hash)
+      faults.push(say('store.was-put-down-on-with-another-hash', { whose, at: anchor.at }))
     if (keySet && anchor.stamp !== undefined && !(await isStamped(anchor, keySet)))
-      faults.push(`${whose}: its stamp of ${anchor.at} is not from the service, or is for another hash.`)
+      faults.push(say('store.its-stamp-of-is-not-from-the-service', { whose, at: anchor.at }))
   }
   return faults
 }

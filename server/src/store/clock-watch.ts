@@ -3,6 +3,7 @@ import { LodgeError } from '../errors.ts'
 import type { Queryable } from './pools.ts'
 import { must } from '@lodge/core/must'
 import { selectOnce, text } from './select.ts'
+import { say } from '@lodge/core/say'
 
 /** A difference above this is logged and shown. */
 const NOTED_MILLISECONDS = 2_000
@@ -58,9 +59,4 @@ export class ClockWatch {
 const apart = () => Date.now() - performance.now()
 
 export const clockIsOff = () =>
-  new LodgeError(
-    503,
-    'clock-off',
-    'This server’s clock and its database’s clock show different times. Nothing was changed. Ask the person who runs the server to correct the clock.',
-    { retryAfterSeconds: 10 },
-  )
+  new LodgeError(503, 'clock-off', say('store.this-servers-clock-and-its-databases-clock'), { retryAfterSeconds: 10 })

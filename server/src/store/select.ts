@@ -1,5 +1,6 @@
 import type { RowDataPacket } from 'mysql2'
 import type { Queryable } from './pools.ts'
+import { say } from '@lodge/core/say'
 
 /** How one column is read, and what its name ends in besides the property's. */
 export interface Column<T> {
@@ -35,7 +36,7 @@ export const flag: Column<boolean> = {
 
 /** One of the words that we write there ourselves. */
 export function word<T extends string>(...words: readonly T[]): Column<T> {
-  return column(words.join(' or '), (value): value is T => words.some((one) => one === value))
+  return column(words.join(say('store.or')), (value): value is T => words.some((one) => one === value))
 }
 
 /** A text that is one of the words of a type, as we wrote it there ourselves; for types that have no list. */

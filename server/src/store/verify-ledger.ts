@@ -16,6 +16,7 @@ import {
 import type { Queryable } from './pools.ts'
 import { readTable } from './read-account.ts'
 import { integer, selectOnce, text } from './select.ts'
+import { say } from '@lodge/core/say'
 
 /** What verifying a ledger found. */
 export type Verification =
@@ -57,12 +58,12 @@ export async function verifyLedger(
   }
   const guard = guards[0]
   if (!guard || guard.version !== entries || guard.headHash !== previous) {
-    const reason = 'The ledger does not end where the account stands; entries are missing at its end.'
+    const reason = say('store.the-ledger-does-not-end-where-the-account')
     return { ok: false, entries, version: entries + 1, reason }
   }
   const unnamed = destroyed.firstUnnamed
   if (unnamed !== undefined) {
-    const reason = 'A change or edit is missing, and no later entry says that it was destroyed.'
+    const reason = say('store.a-change-or-edit-is-missing-and-no')
     return { ok: false, entries, version: unnamed, reason }
   }
   const compared = alsoRows ? await rows.compare(connection, accountId) : { unknownRows: 0 }
@@ -72,19 +73,19 @@ export async function verifyLedger(
 
 function faultOf(entry: WholeEntry, version: number, previous: string, accountId: string): string | undefined {
   const { items } = entry
-  if (entry.version !== version) return 'An entry is missing before this one.'
-  if (sha256(entry.header) !== entry.hash) return 'Its header was altered.'
+  if (entry.version !== version) return say('store.an-entry-is-missing-before-this-one')
+  if (sha256(entry.header) !== entry.hash) return say('store.its-header-was-altered')
   const header = JSON.parse(entry.header) as LedgerHeader
-  if (canonicalize(header) !== entry.header) return 'Its header is not in the canonical form.'
-  if (header.version !== version || header.account !== accountId) return 'The header is of another entry.'
-  if (header.previous !== previous) return 'It does not name the hash of the entry before.'
+  if (canonicalize(header) !== entry.header) return say('store.its-header-is-not-in-the-canonical-form')
+  if (header.version !== version || header.account !== accountId) return say('store.the-header-is-of-another-entry')
+  if (header.previous !== previous) return say('store.it-does-not-name-the-hash-of-the')
   if (entry.at !== header.at || entry.schema !== header.schema) {
-    return 'Its stored time or layout is not the one that was hashed.'
+    return say('store.its-stored-time-or-layout-is-not-the')
   }
   if (header.items.length !== items.length || header.items.some((one, at) => items[at]?.commitment !== one)) {
-    return 'Its changes or edits were removed or exchanged.'
+    return say('store.its-changes-or-edits-were-removed-or')
   }
-  return items.some((item) => isAltered(item, header.schema)) ? 'A change or edit was altered.' : undefined
+  return items.some((item) => isAltered(item, header.schema)) ? say('store.a-change-or-edit-was-altered') : undefined
 }
 
 /** Whether an item is not what was committed to; one that was destroyed is gone whole, salt and payload. */
@@ -107,7 +108,7 @@ class Destroyed {
       const { type, items: named } = JSON.parse(payload) as { type: string; items?: unknown }
       if (type !== DESTROYED || !Array.isArray(named)) continue
       for (const one of named) {
-        if (!this.unnamed.delete(String(one))) return 'It says that something was destroyed that is still there.'
+        if (!this.unnamed.delete(String(one))) return say('store.it-says-that-something-was-destroyed-that-is')
         this.count += 1
       }
     }
@@ -159,13 +160,13 @@ class LastRows {
         if (version <= this.unknownUntil && this.unknownUntil > 0) unknownRows += 1
         else {
           const what = made ? 'changed' : 'added'
-          return { version: version || 1, reason: `A row of ${table} was ${what} without a ledger entry.` }
+          return { version: version || 1, reason: say('store.a-row-of-was-without-a-ledger-entry', { table, what }) }
         }
       }
     }
     for (const { edit, version } of left.values()) {
       if (version <= this.unknownUntil) unknownRows += 1
-      else return { version, reason: `A row of ${edit.table} was removed without a ledger entry.` }
+      else return { version, reason: say('store.a-row-of-was-removed-without-a-ledger', { table: edit.table }) }
     }
     return { unknownRows }
   }

@@ -1,4 +1,5 @@
 import { LodgeError } from '../errors.ts'
+import { say } from '@lodge/core/say'
 
 /** So much of what takes long is under way at a time for one person, and for all of an account. */
 const OF_PERSON = 4
@@ -12,7 +13,7 @@ export class Budget {
   async spend<T>(accountId: string, personId: string, work: () => Promise<T>): Promise<T> {
     const keys = [accountId, `${accountId} ${personId}`] as const
     if (this.of(keys[0]) >= OF_ACCOUNT || this.of(keys[1]) >= OF_PERSON) {
-      const sentence = 'Too many of your requests are still running. Wait a moment and try again.'
+      const sentence = say('work.too-many-of-your-requests-are-still-running')
       throw new LodgeError(429, 'too-much-at-once', sentence, { retryAfterSeconds: 2 })
     }
     for (const key of keys) this.going.set(key, this.of(key) + 1)

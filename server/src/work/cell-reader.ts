@@ -1,12 +1,13 @@
 import { existsSync } from 'node:fs'
 import { Worker } from 'node:worker_threads'
 import { LodgeError } from '../errors.ts'
+import { say } from '@lodge/core/say'
 
 const PATIENCE_MILLISECONDS = 30_000
 /** Whatever a file unpacks to, the thread that reads it has so much memory. */
 const MEMORY_MEGABYTES = 768
 
-const TOO_MUCH = 'The file takes too much to read and was left alone. Save the list alone, as CSV, and choose that.'
+const tooMuch = () => say('work.the-file-takes-too-much-to-read-and')
 
 /**
  * Reads a file of people as rows of cells in a thread of its own: what it unpacks to and how long it takes harms nobody.
@@ -31,8 +32,8 @@ export async function cellsOf(bytes: Uint8Array): Promise<string[][]> {
         if ('cells' in answer) resolve(answer.cells)
         else fail(answer.refused)
       })
-      worker.once('error', () => fail(TOO_MUCH))
-      worker.once('exit', () => fail(TOO_MUCH))
+      worker.once('error', () => fail(tooMuch()))
+      worker.once('exit', () => fail(tooMuch()))
     })
   } finally {
     clearTimeout(timer)

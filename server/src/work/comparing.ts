@@ -38,6 +38,7 @@ import {
   type Scene,
 } from './product-scene.ts'
 import type { Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
 
 const COMPARED_EVERY_SECONDS = 600
 /** So many accounts are compared at a stretch. */
@@ -218,8 +219,8 @@ async function reopened(scene: Scene, seen: SeenAccount | undefined): Promise<vo
   const done = current && closingDoneBefore(current.account, seen.personId, scene.product.row.product)
   if (!done) return
   const note = seen.active
-    ? 'The account is open again. Close it, or find out who opened it.'
-    : 'The product no longer says whether the account is open. Look there.'
+    ? say('work.the-account-is-open-again-close-it-or')
+    : say('work.the-product-no-longer-says-whether-the')
   await bySchedule(scene, {
     type: 'reopen-departure',
     departureId: done.departureId,

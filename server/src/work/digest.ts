@@ -23,6 +23,8 @@ import { insertWork } from '../store/work.ts'
 import type { Mailer, Message } from './mail.ts'
 import { taskText } from './task-text.ts'
 import type { Outcome, Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
+import type { PlainMessageId } from '@lodge/core'
 
 const MORNING = '07:00:00'
 const LONGEST_WAIT_SECONDS = 24 * 3600
@@ -95,31 +97,29 @@ export function digestMailWorker(
 /** So many lines of a digest; the rest is counted. */
 const LINES = 20
 
-const WORDS: Record<Need['kind'], string> = {
-  waiting: 'is waiting to be admitted',
-  request: 'asks',
-  'engagement-over': 'has had their last day; access has ended',
-  'invitation-expiring': 'has not accepted their invitation, which runs out',
-  'invitation-bounced': 'is invited, but the message came back',
-  'invitation-expired': 'did not accept their invitation in time',
-  'closing-overdue': 'has left, but one of their accounts may still be open',
-  'product-away': 'could not be read as a connected product',
-  'step-blocked': 'has left, but one step of the departure needs someone',
-  'to-hand-back': 'has something to hand back',
-  'away-asked': 'asks for time away',
-  'to-erase': 'left long enough ago to be erased',
-  'back-without-seats': 'is back, but not all their seats could be given again',
-  'planned-refused': 'planned a change that could not be made',
-  'ends-soon': 'has their last day',
-  // A task says itself what is to be done.
-  'task-close': '',
-  task: '',
-  tasks: 'has more to do in it',
-  'nobody-keeps': 'is a product that nobody looks after',
-  twin: 'may have two records here',
-  'record-asked': 'asks you to record people',
-  'no-role': 'is a product that no role opens',
-  'shared-review': 'is a shared login to look at again',
+/** What someone or something is there for; a task says itself what is to be done. */
+const WORDS: Partial<Record<Need['kind'], PlainMessageId>> = {
+  waiting: 'work.is-waiting-to-be-admitted',
+  request: 'work.asks',
+  'engagement-over': 'work.has-had-their-last-day-access-has-ended',
+  'invitation-expiring': 'work.has-not-accepted-their-invitation-which-runs',
+  'invitation-bounced': 'work.is-invited-but-the-message-came-back',
+  'invitation-expired': 'work.did-not-accept-their-invitation-in-time',
+  'closing-overdue': 'work.has-left-but-one-of-their-accounts-may',
+  'product-away': 'work.could-not-be-read-as-a-connected-product',
+  'step-blocked': 'work.has-left-but-one-step-of-the-departure',
+  'to-hand-back': 'work.has-something-to-hand-back',
+  'away-asked': 'work.asks-for-time-away',
+  'to-erase': 'work.left-long-enough-ago-to-be-erased',
+  'back-without-seats': 'work.is-back-but-not-all-their-seats-could',
+  'planned-refused': 'work.planned-a-change-that-could-not-be-made',
+  'ends-soon': 'work.has-their-last-day',
+  tasks: 'work.has-more-to-do-in-it',
+  'nobody-keeps': 'work.is-a-product-that-nobody-looks-after',
+  twin: 'work.may-have-two-records-here',
+  'record-asked': 'work.asks-you-to-record-people',
+  'no-role': 'work.is-a-product-that-no-role-opens',
+  'shared-review': 'work.is-a-shared-login-to-look-at-again',
 }
 
 function renderDigest(
@@ -136,35 +136,41 @@ function renderDigest(
   if (!address || needs.length + notices.length === 0) return undefined
   const isChanged = notices.some(({ kind }) => kind === 'changed')
   const today = dateOf(now, account.zone)
+  const nameAnd = (name: string, kind: Need['kind']) =>
+    [name, WORDS[kind] && say(WORDS[kind])].filter(Boolean).join(' ')
   const line = ({ kind, name, date, detail, task }: Need) =>
     task
       ? `  - ${taskText(task)}`
-      : `  - ${[`${name} ${WORDS[kind]}`, kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
+      : `  - ${[nameAnd(name, kind), kind === 'request' ? detail : '', date ? dateInWords(date, today) : ''].filter(Boolean).join(', ')}`
   const stop = configuration.keyRing.tokenFor({ purpose: 'digest', accountId, id: personId, number: 0 })
   const text = [
-    `Good morning ${account.nameOf(personId)},`,
+    say('work.good-morning', { name: account.nameOf(personId) }),
     '',
-    ...(needs.length > 0 ? [needs.length === 1 ? 'One thing needs you:' : `${needs.length} things need you:`] : []),
+    ...(needs.length > 0
+      ? [needs.length === 1 ? say('work.one-thing-needs-you') : say('work.things-need-you', { count: needs.length })]
+      : []),
     ...needs.slice(0, LINES).map(line),
-    ...(needs.length > LINES ? [`  and ${needs.length - LINES} more`] : []),
+    ...(needs.length > LINES ? [say('work.and-more', { count: needs.length - LINES })] : []),
     ...(needs.length > 0 ? ['', `${configuration.publicOrigin}/desk`] : []),
     ...(notices.length > 0
       ? [...taken(new Sight(account, personId, now), notices), ...changed(new Sight(account, personId, now), notices)]
       : []),
     ...(isChanged ? ['', `${configuration.publicOrigin}/my-keys`] : []),
     '',
-    `State of the ledger: ${headHash}.`,
+    say('work.state-of-the-ledger', { headHash }),
     '',
-    'To stop these emails, open:',
+    say('work.to-stop-these-emails-open'),
     `${configuration.publicOrigin}/no-digest#${accountId}.${personId}.${stop}`,
     '',
-    `Jolly Porter, for ${account.settings.name}`,
+    say('work.jolly-porter-for', { settings: account.settings.name }),
   ]
-  const many = needs.length === 1 ? 'One thing needs you' : `${needs.length} things need you`
-  const subject = needs.length > 0 ? many : isChanged ? 'Your access has changed' : 'Your invitation was accepted'
+  const many =
+    needs.length === 1 ? say('work.one-thing-needs-you-2') : say('work.things-need-you-2', { count: needs.length })
+  const subject =
+    needs.length > 0 ? many : isChanged ? say('work.your-access-has-changed') : say('work.your-invitation-was-accepted')
   return {
     to: { name: account.nameOf(personId), address },
-    subject: `${subject} at ${account.settings.name}`,
+    subject: say('work.at-2', { subject, settings: account.settings.name }),
     text: text.join('\n'),
   }
 }
@@ -174,7 +180,7 @@ function changed(sight: Sight, notices: readonly Notice[]): string[] {
   const names = [
     ...new Set(notices.filter(({ kind }) => kind === 'changed').map(({ actorId }) => sight.personName(actorId))),
   ]
-  return names.length === 0 ? [] : ['', `Your access was changed by ${names.join(', ')}.`]
+  return names.length === 0 ? [] : ['', say('work.your-access-was-changed-by', { list: names.join(', ') })]
 }
 
 /** Who took one's invitations up. */
@@ -182,6 +188,6 @@ function taken(sight: Sight, notices: readonly Notice[]): string[] {
   return notices.flatMap(({ kind, actorId }) => {
     if (kind === 'changed') return []
     const name = sight.personName(actorId)
-    return ['', `${name} accepted your invitation${kind === 'waits' ? ' and waits to be admitted' : ''}.`]
+    return ['', say('work.accepted-your-invitation-and-waits-to-be-2', { name, isKind: kind === 'waits' })]
   })
 }

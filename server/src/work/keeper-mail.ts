@@ -7,6 +7,7 @@ import { insertEvent } from '../store/events.ts'
 import type { Mailer, Message } from './mail.ts'
 import { taskText } from './task-text.ts'
 import type { Outcome, Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
 
 /** The link in a keeper's message works for so many days (model B6). */
 export const KEEPER_LINK_DAYS = 30
@@ -65,25 +66,29 @@ export function keeperMessage(
   const products = asked?.products.filter(({ tasks }) => tasks.length > 0) ?? []
   if (!asked || !address || products.length === 0) return undefined
   const count = products.reduce((all, { tasks }) => all + tasks.length, 0)
-  const what = count === 1 ? 'one thing' : `${count} things`
+  const what = count === 1 ? say('work.one-thing') : say('work.things', { count })
   const day = dateOf(now, 'UTC')
   const text = [
-    `Hello ${asked.name},`,
+    say('work.hello-2', { asked: asked.name }),
     '',
-    `${asked.account} asks you to do ${what} in products you look after.`,
+    say('work.asks-you-to-do-in-products-you-look', { account: asked.account, what }),
     ...products.flatMap((one) => ['', headingOf(one), ...one.tasks.map((task) => `  - ${taskText(task, false)}`)]),
     '',
-    'Open this page to say what you have done, or what is different:',
+    say('work.open-this-page-to-say-what-you-have'),
     configuration.publicOrigin + keeperLink(configuration.keyRing, accountId, personId, day),
     '',
-    `The link works for ${KEEPER_LINK_DAYS} days and needs no password. Do not pass it on.`,
+    say('work.the-link-works-for-days-and-needs-no', { keeperLinkDays: KEEPER_LINK_DAYS }),
     '',
-    `Jolly Porter, for ${asked.account}`,
+    say('work.jolly-porter-for-2', { account: asked.account }),
   ]
-  const subject = `${asked.account} asks you to do ${what} in ${products.map(({ name }) => name).join(' and ')}`
+  const subject = say('work.asks-you-to-do-in', {
+    account: asked.account,
+    what,
+    list: products.map(({ name }) => name).join(say('work.and')),
+  })
   return { to: { name: asked.name, address }, subject: subject.slice(0, 200), text: text.join('\n') }
 }
 
 function headingOf({ name, client }: KeeperTasks['products'][number]): string {
-  return client === null ? `${name}:` : `${name}, at ${client}:`
+  return client === null ? `${name}:` : say('work.at', { name, client })
 }

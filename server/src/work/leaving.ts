@@ -24,6 +24,7 @@ import { insertRecord, noteThings, thingsOf } from '../store/departures.ts'
 import { noteAccounts, seenAccountOf } from '../store/connections.ts'
 import { alone, connected, connectionsOf, soughtIn } from './products.ts'
 import type { Outcome, Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
 
 type Leaving = Pick<Lodge, 'accounts' | 'committer' | 'configuration' | 'pools' | 'clock' | 'log'>
 
@@ -44,8 +45,8 @@ interface Went {
 
 /** How a closing is known, as shown in the record (model X5). */
 const KNOWN_CLOSED = {
-  closed: 'Read back as closed.',
-  absent: 'There is no account: the product was asked by its id and by its name, and read whole.',
+  closed: 'work.read-back-as-closed',
+  absent: 'work.there-is-no-account-the-product-was-asked',
 } as const
 
 /**
@@ -99,13 +100,13 @@ async function inProduct(
   for (const step of [...steps].sort((one, other) => (one.kind === 'close' ? -1 : other.kind === 'close' ? 1 : 0))) {
     try {
       if (!row) {
-        went.push({ stepId: step.id, state: 'blocked', note: 'The product is not connected any more.' })
+        went.push({ stepId: step.id, state: 'blocked', note: say('work.the-product-is-not-connected-any-more') })
         continue
       }
       const { scim, things } = await connected(lodge, accountId, row, PATIENCE_SECONDS)
       if (step.kind === 'close') {
         const known = await closeAccount(lodge, account, row, scim, departure.personId)
-        went.push({ stepId: step.id, state: 'done', note: KNOWN_CLOSED[known] })
+        went.push({ stepId: step.id, state: 'done', note: say(KNOWN_CLOSED[known]) })
       } else if (things) went.push(await passThings(lodge, accountId, account, departure, step, things))
       crash(lodge, `after-${step.kind}`)
     } catch (error) {
@@ -179,7 +180,7 @@ async function passThings(
   const refusals: string[] = []
   for (const { taker, things } of groups.values()) {
     if (isGone(account, taker)) {
-      refusals.push('The person who was to take it over is no longer active.')
+      refusals.push(say('work.the-person-who-was-to-take-it-over'))
       continue
     }
     const refused = await client.handOver(departure.id, departure.personId, things, taker)
@@ -196,12 +197,13 @@ async function passThings(
       return { ...one, state, readBackAt }
     })
   await noteThings(work, accountId, departure.id, became)
-  if (left.size === 0) return { stepId: step.id, state: 'done', note: `${known.length} things read back.` }
-  const why = refusals[0] ?? 'They are still there.'
+  if (left.size === 0)
+    return { stepId: step.id, state: 'done', note: say('work.things-read-back', { count: known.length }) }
+  const why = refusals[0] ?? say('work.they-are-still-there')
   return {
     stepId: step.id,
     state: 'blocked',
-    note: `${left.size} of ${found.length} were not handed over. ${why}`.slice(0, 300),
+    note: say('work.of-were-not-handed-over', { size: left.size, count: found.length, why }).slice(0, 300),
   }
 }
 

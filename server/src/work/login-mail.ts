@@ -1,33 +1,34 @@
-import { dateInWords, dateOf } from '@lodge/core'
+import type { PlainMessageId } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { loginTokenById, type LoginToken } from '../store/login-tokens.ts'
 import type { Mailer, Message } from './mail.ts'
 import type { Outcome, Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
 
-const TEXTS: Record<string, { subject: string; page: string; lines: (until: string) => string[]; after: string }> = {
+const TEXTS: Record<string, { subject: PlainMessageId; page: string; line: PlainMessageId; after: PlainMessageId }> = {
   forgotten: {
-    subject: 'A new password for Jolly Porter',
+    subject: 'work.a-new-password-for-jolly-porter',
     page: 'new-password',
-    lines: () => ['Someone, perhaps you, asked for a new password. To set one, open:'],
-    after: 'The link works once, for half an hour. If you did not ask, do nothing; your password stays as it is.',
+    line: 'work.someone-perhaps-you-asked-for-a-new-password',
+    after: 'work.the-link-works-once-for-half-an-hour',
   },
   'new-email': {
-    subject: 'Is this your new email address?',
+    subject: 'work.is-this-your-new-email-address',
     page: 'prove-address',
-    lines: () => ['You asked to sign in to Jolly Porter with this email address from now on. To confirm it, open:'],
-    after: 'The link works once, for a day. If you did not ask, do nothing.',
+    line: 'work.you-asked-to-sign-in-to-jolly-porter',
+    after: 'work.the-link-works-once-for-a-day-if',
   },
   come: {
-    subject: 'Is this your email address?',
+    subject: 'work.is-this-your-email-address',
     page: 'come-in',
-    lines: () => ['You asked to join by a link. To go on, open:'],
-    after: 'The link works once, for a day. If you did not ask, do nothing.',
+    line: 'work.you-asked-to-join-by-a-link-to',
+    after: 'work.the-link-works-once-for-a-day-if',
   },
   'sign-up': {
-    subject: 'Open your account with Jolly Porter',
+    subject: 'work.open-your-account-with-jolly-porter',
     page: 'open-account',
-    lines: () => ['You asked to open an account. To go on, open:'],
-    after: 'The link works once, for a day. If you did not ask, do nothing; no account is opened.',
+    line: 'work.you-asked-to-open-an-account-to-go',
+    after: 'work.the-link-works-once-for-a-day-if-2',
   },
 }
 
@@ -52,11 +53,11 @@ function render(
   const to = { name: '', address: email }
   if (template === 'email-changed') {
     const lines = [
-      `Your login at Jolly Porter now has the email address ${newEmail} instead of this one.`,
+      say('work.your-login-at-jolly-porter-now-has-the', { newEmail }),
       '',
-      'If this was not you, tell the office of the business you work with at once. They can end access.',
+      say('work.if-this-was-not-you-tell-the-office'),
     ]
-    return { to, subject: 'Your email address was changed', text: lines.join('\n') }
+    return { to, subject: say('work.your-email-address-was-changed'), text: lines.join('\n') }
   }
   const known = TEXTS[template]
   const isForSomebody = token.loginId !== null || token.purpose === 'sign-up' || token.purpose === 'come'
@@ -67,7 +68,15 @@ function render(
     keyId,
   )
   const link = `${configuration.publicOrigin}/${known.page}#${secret}`
-  const until = dateInWords(dateOf(token.expiresAt, 'UTC'))
-  const text = ['Hello,', '', ...known.lines(until), link, '', known.after, '', 'Jolly Porter'].join('\n')
-  return { to, subject: known.subject, text }
+  const text = [
+    say('work.hello-nobody'),
+    '',
+    say(known.line),
+    link,
+    '',
+    say(known.after),
+    '',
+    say('work.jolly-porter'),
+  ].join('\n')
+  return { to, subject: say(known.subject), text }
 }

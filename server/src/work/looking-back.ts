@@ -15,6 +15,7 @@ import {
 import { must } from '@lodge/core/must'
 import { badRequest } from '../errors.ts'
 import { sightOf } from './view-registry.ts'
+import { say } from '@lodge/core/say'
 
 type Params = Record<string, string>
 
@@ -47,7 +48,7 @@ export interface PastTask {
 /** @throws LodgeError 400 where a statement would be too large. */
 export function checkStatementSize(account: Account, placeId: string): void {
   if (statementSize(account, placeId) <= MAXIMUM_STATEMENT) return
-  const sentence = 'This is too much for one access report. Ask for one client, or one of its sites, at a time.'
+  const sentence = say('work.this-is-too-much-for-one-access-report')
   throw badRequest('too-large', sentence)
 }
 
@@ -64,7 +65,11 @@ export async function lookBack(
   const then: AccountThen[] = []
   for (const instant of instants) {
     const stood = await read(instant)
-    if (!stood) throw badRequest('before-account', `The account did not exist on ${dateOf(instant, account.zone)} yet.`)
+    if (!stood)
+      throw badRequest(
+        'before-account',
+        say('work.the-account-did-not-exist-on-yet', { date: dateOf(instant, account.zone) }),
+      )
     stood.attach(AccessIndex.of(stood, instant))
     then.push({ account: stood, instant })
   }

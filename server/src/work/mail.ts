@@ -2,6 +2,7 @@ import nodemailer, { type Transporter } from 'nodemailer'
 import { dateInWords, lastDateBefore, type Account } from '@lodge/core'
 import type { Configuration } from '../configuration.ts'
 import type { InvitationIds } from './invitations.ts'
+import { say } from '@lodge/core/say'
 
 /** A message as it leaves; the same each time it is tried (architecture, durable work). */
 export interface Message {
@@ -29,25 +30,27 @@ export function render(
   const expires = dateInWords(lastDateBefore(offer.expiresAt, account.zone))
   const gives = offer.grants.map((grant) => {
     const role = account.get('role', grant.roleId)?.name ?? ''
-    return `  - ${role} at ${account.get('place', grant.placeId)?.name ?? ''}`
+    return say('work.at-3', { role, place: account.get('place', grant.placeId)?.name ?? '' })
   })
   const text = [
-    `Hello ${account.nameOf(personId)},`,
+    say('work.hello', { name: account.nameOf(personId) }),
     '',
     isReminder
-      ? `${inviter} invited you to work with ${name}. The invitation is still waiting for you.`
-      : `${inviter} invites you to work with ${name}.`,
+      ? say('work.invited-you-to-work-with-the-invitation-is', { inviter, name })
+      : say('work.invites-you-to-work-with', { inviter, name }),
     ...(line ? ['', `“${line}”`] : []),
-    ...(gives.length > 0 ? ['', 'After you accept, you have:', ...gives] : []),
+    ...(gives.length > 0 ? ['', say('work.after-you-accept-you-have'), ...gives] : []),
     '',
-    'To see the invitation and accept it, open:',
+    say('work.to-see-the-invitation-and-accept-it-open'),
     link,
     '',
-    `The link works once, until ${expires}. If you did not expect this, ignore this message.`,
+    say('work.the-link-works-once-until-if-you-did', { expires }),
     '',
-    `Jolly Porter, for ${name}`,
+    say('work.jolly-porter-for-3', { name }),
   ].join('\n')
-  const subject = isReminder ? `Your invitation to ${name} is still waiting` : `${inviter} invites you to ${name}`
+  const subject = isReminder
+    ? say('work.your-invitation-to-is-still-waiting', { name })
+    : say('work.invites-you-to-2', { inviter, name })
   return { to: { name: account.nameOf(personId), address }, subject, text }
 }
 

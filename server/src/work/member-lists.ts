@@ -19,6 +19,7 @@ import {
   type SinceList,
 } from '@lodge/core'
 import type { ShownPreview } from './view-registry.ts'
+import { say } from '@lodge/core/say'
 
 /** A member list with what was corrected and chosen. */
 export interface ListAsked {
@@ -62,7 +63,10 @@ export function showList(sight: Sight, asked: ListAsked, show: (changes: Change[
   const { account, now } = sight
   const { product, cells, headingAt, columns, asOf, choices, hash, runId } = asked
   const width = cells.reduce((most, row) => Math.max(most, row.length), 0)
-  const headings = Array.from({ length: width }, (_, at) => cells[headingAt]?.[at]?.trim() || `Column ${at + 1}`)
+  const headings = Array.from(
+    { length: width },
+    (_, at) => cells[headingAt]?.[at]?.trim() || say('work.column', { at: at + 1 }),
+  )
   const types = productAt(account, product, now)?.sheet.seatTypes ?? []
   const read = readMembers(cells, { headingAt, headings, columns }, types, account.zone)
   const confirmed = new Set(Object.entries(choices).flatMap(([key, choice]) => (choice === 'confirm' ? [key] : [])))

@@ -5,6 +5,7 @@ import { insertEvent } from '../store/events.ts'
 import { readMessage } from '../store/messages.ts'
 import type { Mailer } from './mail.ts'
 import type { Outcome, Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
 
 /** Sends what the office wrote, to one person, at least once under one Message-ID; noted at that person (model C8). */
 export function messageWorker(
@@ -21,7 +22,11 @@ export function messageWorker(
     const now = instantFor(loaded, clock)
     const sight = new Sight(loaded.account, message.senderId, now)
     const { account } = loaded
-    const foot = ['', '--', `${account.nameOf(message.senderId)}, ${account.settings.name}, by Jolly Porter`]
+    const foot = [
+      '',
+      '--',
+      say('work.by-jolly-porter', { name: account.nameOf(message.senderId), settings: account.settings.name }),
+    ]
     await mailer.send(id, {
       to: { name: account.nameOf(person.id), address },
       subject: messageText(sight, person, message.subject),

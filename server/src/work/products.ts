@@ -13,6 +13,7 @@ import type { Queryable } from '../store/pools.ts'
 import { LockedElsewhere, withProductLock, type LockedSubject } from '../store/product-locks.ts'
 import { noteAnswered, noteFailure, readHealth } from '../store/product-health.ts'
 import { standWorkFor } from '../store/work.ts'
+import { say } from '@lodge/core/say'
 
 /** What a connection's token is sealed for. */
 const CONNECTION_SECRET = 'connection-secret'
@@ -32,7 +33,7 @@ export async function connected(
   patienceSeconds = 0,
 ): Promise<ConnectedProduct> {
   const sealed = await readSecret(pools.work, accountId, row.id)
-  if (!sealed) throw new ProductError('The connection has no token yet; enter it in the settings.', 'denied')
+  if (!sealed) throw new ProductError(say('work.the-connection-has-no-token-yet-enter-it'), 'denied')
   const token = configuration.keyRing.unseal(CONNECTION_SECRET, sealed)
   const peer = await peerOf(pools.work, accountId, row.id, {
     ...{ token, allowed: configuration.productOrigins, patienceSeconds },
@@ -55,7 +56,7 @@ export async function passThings(
 ): Promise<{ passed: number; refused: { id: string; reason: string }[] }> {
   const { requestId, personId, takerId } = wanted
   const { things } = await connected(lodge, accountId, row)
-  if (!things) throw new ProductError('This product has no handover service.', 'refused')
+  if (!things) throw new ProductError(say('work.this-product-has-no-handover-service'), 'refused')
   const chosen = (await things.all(personId)).filter(({ id }) => wanted.ids.includes(id))
   const taker = takerId === null ? null : { kind: 'person' as const, id: takerId }
   const refused = await things.handOver(requestId, personId, chosen, taker)
@@ -64,7 +65,7 @@ export async function passThings(
     passed: chosen.length - refused.size,
     refused: [
       ...[...refused].map(([id, reason]) => ({ id, reason })),
-      ...gone.map((id) => ({ id, reason: 'It is no longer theirs.' })),
+      ...gone.map((id) => ({ id, reason: say('work.it-is-no-longer-theirs') })),
     ],
   }
 }
@@ -101,7 +102,13 @@ async function peerOf(
     mayAsk() {
       const retryAfterSeconds = (health.nextTryAt - wallClock()) / 1_000_000
       if (retryAfterSeconds > 0)
-        throw new ProductError(`${health.lastError} It is asked again in a while.`, 'away', { retryAfterSeconds })
+        throw new ProductError(
+          say('work.it-is-asked-again-in-a-while', { lastError: health.lastError ?? '' }),
+          'away',
+          {
+            retryAfterSeconds,
+          },
+        )
     },
     async noted(failure) {
       // Any answer of its own, be it an error, says that the product is there; a gateway before it says that it is not.
@@ -147,7 +154,7 @@ export async function alone<T>(connection: Queryable, subject: LockedSubject, wo
     return await withProductLock(connection, subject, work)
   } catch (error) {
     if (!(error instanceof LockedElsewhere)) throw error
-    const sentence = 'Another process is changing this account in the product.'
+    const sentence = say('work.another-process-is-changing-this-account-in')
     throw new ProductError(sentence, 'busy', { retryAfterSeconds: LOCKED_SECONDS })
   }
 }

@@ -3,6 +3,7 @@ import type { Mailer, Message } from './mail.ts'
 import { Sight, type Account, type Instant } from '@lodge/core'
 import { must } from '@lodge/core/must'
 import type { Outcome, Worker } from './job-queue.ts'
+import { say } from '@lodge/core/say'
 
 /** Tells someone by mail what became of someone else (model I8, I9, I11); at least once, under one Message-ID. */
 export function tellWorker(
@@ -21,11 +22,11 @@ export function tellWorker(
 
 /** What became of someone, by the template's name. */
 const SENTENCES: Readonly<Record<string, (name: string) => string>> = {
-  declined: (name) => `${name} declined your invitation.`,
-  refused: (name) => `${name}, whom you invited, was not admitted.`,
-  accepted: (name) => `${name} accepted your invitation.`,
-  waits: (name) => `${name} accepted your invitation and waits to be admitted.`,
-  'at-the-door': (name) => `${name} signed in with a slip and waits for a second person to confirm it is them.`,
+  declined: (name) => say('work.declined-your-invitation', { name }),
+  refused: (name) => say('work.whom-you-invited-was-not-admitted', { name }),
+  accepted: (name) => say('work.accepted-your-invitation', { name }),
+  waits: (name) => say('work.accepted-your-invitation-and-waits-to-be', { name }),
+  'at-the-door': (name) => say('work.signed-in-with-a-slip-and-waits-for', { name }),
 }
 
 function render(
@@ -43,14 +44,14 @@ function render(
     // Named as far as they see them (model D5).
     const by = new Sight(account, to, now).personName(about)
     const text = [
-      `Hello ${account.nameOf(to)},`,
+      say('work.hello', { name: account.nameOf(to) }),
       '',
-      `Your access at ${account.settings.name} was changed by ${by}. Your access now, and why:`,
+      say('work.your-access-at-was-changed-by-your-access', { settings: account.settings.name, by }),
       `${origin}/my-keys`,
       '',
-      `Jolly Porter, for ${account.settings.name}`,
+      say('work.jolly-porter-for', { settings: account.settings.name }),
     ]
-    const subject = `Your access at ${account.settings.name} has changed`
+    const subject = say('work.your-access-at-has-changed', { settings: account.settings.name })
     return { to: { name: account.nameOf(to), address }, subject, text: text.join('\n') }
   }
   const template = String(ids.template)
@@ -61,14 +62,14 @@ function render(
     'entry of SENTENCES',
   )(isOfOffer ? name : new Sight(account, to, now).personName(about))
   const text = [
-    `Hello ${account.nameOf(to)},`,
+    say('work.hello', { name: account.nameOf(to) }),
     '',
     what,
     ...(word && isOfOffer ? ['', `“${word}”`] : []),
     '',
     `${origin}/people/${about}`,
     '',
-    `Jolly Porter, for ${account.settings.name}`,
+    say('work.jolly-porter-for', { settings: account.settings.name }),
   ]
   return { to: { name: account.nameOf(to), address }, subject: what.replace(/\.$/, ''), text: text.join('\n') }
 }

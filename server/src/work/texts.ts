@@ -6,6 +6,7 @@ import { offerTokenToSend } from '../store/tokens.ts'
 import type { InvitationIds } from './invitations.ts'
 import type { Outcome, Worker } from './job-queue.ts'
 import { must } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 /** What we use of the package `smpp`, which comes without types. */
 interface Session {
@@ -80,7 +81,12 @@ export function invitationTextWorker({
     const link = `${publicOrigin}/invitation#${token}`
     const sponsor = account.nameOf(must(account.get('offer', ids.offerId), 'offer').sponsorId)
     try {
-      await sendText(smsUrl, smsFrom, to, `${sponsor} invites you to ${account.settings.name}: ${link}`)
+      await sendText(
+        smsUrl,
+        smsFrom,
+        to,
+        say('work.invites-you-to', { sponsor, settings: account.settings.name, link }),
+      )
     } catch (error) {
       if (error instanceof TextRefused) return { dropped: error.message }
       throw error

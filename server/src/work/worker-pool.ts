@@ -8,6 +8,7 @@ import { readAccountAsOf } from '../store/read-account.ts'
 import { Budget } from './budget.ts'
 import { lookBack, type PastTask } from './looking-back.ts'
 import { runTaskToText, runTask, writeFile, type FileTask, type Task } from './view-registry.ts'
+import { say } from '@lodge/core/say'
 
 interface Waiting {
   resolve(answer: object | string | undefined): void
@@ -150,8 +151,7 @@ export class WorkerPool {
   /** A thread that died is started anew at the next task; those under way fail and can be asked again. */
   private fail(): void {
     this.worker = undefined
-    const sentence =
-      'This took too long and was stopped. Nothing was changed. Ask for less at a time, or try again in a moment.'
+    const sentence = say('work.this-took-too-long-and-was-stopped-nothing')
     const error = new LodgeError(503, 'takes-too-long', sentence, { retryAfterSeconds: 5 })
     for (const { reject } of this.waiting.values()) reject(error)
     this.waiting.clear()

@@ -21,6 +21,7 @@ import { billCsv, billPdf } from '../files/bill-file.ts'
 import { tableCsv } from '../files/csv.ts'
 import { recordPdf } from '../files/record-file.ts'
 import { statementPdf } from '../files/statement-file.ts'
+import { say } from '@lodge/core/say'
 
 /** What a file is written from, besides the account: words of the request, or something read before. */
 export interface FileFrom {
@@ -59,7 +60,7 @@ export const FILES = {
     const table = gridTable(sight, readGridQuery(params))
     if (table && table.cells > MAXIMUM_TABLE_CELLS) {
       const [cells, most] = [table.cells, MAXIMUM_TABLE_CELLS].map((number) => number.toLocaleString('en'))
-      const sentence = `This would be ${cells} cells. Fold places or filter people until at most ${most} are left.`
+      const sentence = say('work.this-would-be-cells-fold-places-or-filter', { cells: cells ?? '', most: most ?? '' })
       throw badRequest('too-large', sentence)
     }
     return table && tableCsv(table.header, table.rows)

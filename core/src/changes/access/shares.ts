@@ -15,7 +15,7 @@ export class ShareStatement {
   @RowId() shareId!: Id
   @RowId() placeId!: Id
   /** The last day on which the link opens. */
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'until must be a date such as 2026-06-30' }) until!: string
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: () => say('access.until-must-be-a-date-such-as-2026') }) until!: string
 }
 
 /** Shares a place's statement by a link that anyone may open, read-only, until a day (model I1). */

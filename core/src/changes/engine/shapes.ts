@@ -6,7 +6,7 @@ import { say } from '../../words/say.ts'
 
 /** An id of a row that must exist, or that the server has given for one to be made. */
 export function RowId(): PropertyDecorator {
-  const rule = IsUUID(undefined, { message: say('engine.property-must-be-an-id') })
+  const rule = IsUUID(undefined, { message: () => say('engine.property-must-be-an-id') })
   return (target, key) => rule(target, key as string)
 }
 
@@ -20,7 +20,7 @@ export function LeftOut(): PropertyDecorator {
 
 /** A list of such ids. */
 export function RowIds(): PropertyDecorator {
-  const rule = IsUUID(undefined, { each: true, message: say('engine.property-must-be-ids') })
+  const rule = IsUUID(undefined, { each: true, message: () => say('engine.property-must-be-ids') })
   return (target, key) => rule(target, key as string)
 }
 
@@ -36,7 +36,7 @@ export function When(): PropertyDecorator {
 
 /** The same, where it cannot be left out. */
 export function NeededWhen(): PropertyDecorator {
-  const rule = Matches(WHEN, { message: '$property must be a date such as 2026-06-30' })
+  const rule = Matches(WHEN, { message: () => say('engine.property-must-be-a-date-such-as-2026') })
   return (target, key) => rule(target, key as string)
 }
 
@@ -46,7 +46,7 @@ export function NeededWhen(): PropertyDecorator {
  */
 export function IsThere(): PropertyDecorator {
   const validate = (text: unknown) => typeof text !== 'string' || !WHEN.test(text) || isWhen(text)
-  const message = say('engine.property-must-be-a-date-or-time-there')
+  const message = () => say('engine.property-must-be-a-date-or-time-there')
   return ValidateBy({ name: 'isThere', validator: { validate } }, { message })
 }
 
@@ -54,7 +54,7 @@ const MOMENT = /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}
 
 /** A local date, a local time, or an instant with its offset; left out, it is now (model Z1, Z2). */
 export function Moment(): PropertyDecorator {
-  const message = say('engine.property-must-be-a-date-or-a-time')
+  const message = () => say('engine.property-must-be-a-date-or-a-time')
   return (target, key) => {
     IsOptional()(target, key as string)
     Matches(MOMENT, { message })(target, key as string)

@@ -46,7 +46,7 @@ export class MakeLink {
   @IsOptional() @MailDomain() domain?: string | null
   @IsInt() @Min(1) @Max(1_000) maximumUses!: number
   /** The last day on which the link opens. */
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'until must be a date such as 2026-06-30' }) until!: string
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: () => say('offers.until-must-be-a-date-such-as-2026') }) until!: string
   /** Left out: those who come wait for admission. */
   @LeftOut() @IsBoolean() waits?: boolean
 }

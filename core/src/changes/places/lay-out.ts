@@ -105,8 +105,8 @@ export const layOut: ChangeKind<LayOut> = {
 /** What laying out needs besides the right to make places there. */
 function laysOut({ parentId, places, keys = [] }: LayOut, makes: readonly Need[]): readonly Need[] {
   const at = (area: OwnArea, level: Level, to: string): Need => ({ area, level, placeId: parentId, to })
-  const walls = places.some(({ walled }) => walled) ? [at('places', 'run', 'wall places off')] : []
-  const gives = keys.length > 0 ? [at('access', 'change', 'give access there')] : []
+  const walls = places.some(({ walled }) => walled) ? [at('places', 'run', say('places.wall-places-off'))] : []
+  const gives = keys.length > 0 ? [at('access', 'change', say('places.give-access-there'))] : []
   return [...makes, ...walls, ...gives]
 }
 

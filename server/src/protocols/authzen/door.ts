@@ -12,6 +12,7 @@ import { evaluations } from './evaluations.ts'
 import { metadata } from './metadata.ts'
 import { searchAction, searchResource, searchSubject } from './search.ts'
 import { entryAt } from '@lodge/core/must'
+import { say } from '@lodge/core/say'
 
 const MAXIMUM_BYTES = 512 * 1024
 
@@ -74,15 +75,11 @@ function answer(ctx: Context, body: object): void {
 /** Only POST is answered here, and the answer says so (RFC 9110 §15.5.6). */
 export function postOnly(ctx: Context): LodgeError {
   ctx.set('Allow', 'POST')
-  return new LodgeError(405, 'post-only', 'Ask with POST.')
+  return new LodgeError(405, 'post-only', say('protocols.ask-with-post'))
 }
 
 export function unauthorized(): LodgeError {
-  return new LodgeError(
-    401,
-    'bad-token',
-    'Send a product’s token as `Authorization: Bearer …`; `lodge token` makes one.',
-  )
+  return new LodgeError(401, 'bad-token', say('protocols.send-a-products-token-as-authorization-bearer'))
 }
 
 /** The product a request comes from, by its token; what the token may not is refused. */
@@ -96,14 +93,14 @@ export async function authorize(lodge: Lodge, ctx: Context, scope: TokenScope): 
     throw unauthorized()
   }
   if (token.networks && !isWithin(ctx.ip, token.networks)) {
-    throw new LodgeError(403, 'wrong-network', 'This token is not taken from this network address.')
+    throw new LodgeError(403, 'wrong-network', say('protocols.this-token-is-not-taken-from-this-network'))
   }
   if (!token.scopes.includes(scope)) {
     ctx.set('WWW-Authenticate', `Bearer error="insufficient_scope", scope="${scope}"`)
     throw new LodgeError(
       403,
       'insufficient-scope',
-      `This token may not ${scope}; \`lodge token --scope ${scope}\` makes one that may.`,
+      say('protocols.this-token-may-not-lodge-token-scope-makes', { scope }),
     )
   }
   await lodge.limits.countProductRequest(token)
@@ -131,11 +128,12 @@ export function readBody(stream: IncomingMessage): Promise<unknown> {
     })
     stream.on('error', reject)
     stream.on('end', () => {
-      if (bytes > MAXIMUM_BYTES) return reject(new LodgeError(413, 'too-large', 'A request here has at most 512 KiB.'))
+      if (bytes > MAXIMUM_BYTES)
+        return reject(new LodgeError(413, 'too-large', say('protocols.a-request-here-has-at-most-512-kib')))
       try {
         resolve(JSON.parse((chunks.length === 1 ? entryAt(chunks, 0) : Buffer.concat(chunks)).toString('utf8')))
       } catch {
-        reject(badRequest('bad-json', 'The request is not JSON.'))
+        reject(badRequest('bad-json', say('protocols.the-request-is-not-json')))
       }
     })
   })

@@ -2,6 +2,7 @@ import { badRequest, LodgeError } from '../../errors.ts'
 import type { Asked } from './door.ts'
 import { decisionOn, type Decision } from './evaluation.ts'
 import { EvaluationPart, EvaluationRequest, EvaluationsRequest, reader } from './shapes.ts'
+import { say } from '@lodge/core/say'
 
 const read = reader(EvaluationsRequest)
 const readOne = reader(EvaluationRequest)
@@ -30,7 +31,7 @@ function answerOne(asked: Asked, around: EvaluationsRequest, part: unknown): Dec
   try {
     const request = whole(around, readPart(part))
     if (request.subject && request.action && request.resource) return decisionOn(asked, request as EvaluationRequest)
-    throw badRequest('bad-request', 'It lacks a subject, an action or a resource, here and around it.')
+    throw badRequest('bad-request', say('protocols.it-lacks-a-subject-an-action-or-a'))
   } catch (error) {
     if (!(error instanceof LodgeError) || error.status !== 400) throw error
     return { decision: false, context: { error: { status: 400, message: error.message } } }

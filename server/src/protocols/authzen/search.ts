@@ -4,6 +4,7 @@ import { badRequest } from '../../errors.ts'
 import type { Asked } from './door.ts'
 import { questionOf } from './evaluation.ts'
 import { ActionSearch, reader, ResourceSearch, SubjectSearch, USUAL_PAGE, type Page } from './shapes.ts'
+import { say } from '@lodge/core/say'
 
 const readSubjectSearch = reader(SubjectSearch)
 const readResourceSearch = reader(ResourceSearch)
@@ -73,4 +74,4 @@ function placeIn(token: string): string {
   return text.slice(MARK.length)
 }
 
-const badPage = () => badRequest('bad-page', 'This page token does not belong to this search. Ask again without it.')
+const badPage = () => badRequest('bad-page', say('protocols.this-page-token-does-not-belong-to-this'))

@@ -17,6 +17,7 @@ import {
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js'
 import { schemaOf } from '@lodge/core'
 import { badRequest } from '../../errors.ts'
+import { say } from '@lodge/core/say'
 
 /** How many evaluations one request may hold (OpenID AuthZEN Authorization API 1.0, §7). */
 export const MAXIMUM_EVALUATIONS = 500
@@ -132,7 +133,13 @@ export function reader<T extends object>(shape: new () => T): (plain: unknown) =
   return (plain) => {
     if (validate(plain)) return plain
     const [first] = validate.errors ?? []
-    throw badRequest('bad-request', `The request does not fit: ${first?.instancePath || '/'} ${first?.message ?? ''}.`)
+    throw badRequest(
+      'bad-request',
+      say('protocols.the-request-does-not-fit', {
+        instancePath: first?.instancePath || '/',
+        message: first?.message ?? '',
+      }),
+    )
   }
 }
 

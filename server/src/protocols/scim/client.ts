@@ -22,7 +22,7 @@ import {
   type Resource,
 } from './resources.ts'
 import {
-  ANOTHERS,
+  anothers,
   foundIn,
   isAmong,
   isNobodys,
@@ -30,11 +30,12 @@ import {
   mineOf,
   named,
   namedAs,
-  NOT_SHOWN,
+  notShown,
   shownAmong,
   type Sought,
 } from './finding.ts'
 import type { ScimService } from './service.ts'
+import { say } from '@lodge/core/say'
 
 /** What a client is told besides what is wanted. */
 export interface Following {
@@ -54,9 +55,8 @@ const MOST_AT_ONCE = 50
 /** What an operation is written in, besides what it opens; a character may be three bytes. */
 const BULK_FRAME_BYTES = 200
 
-const STILL_OPEN =
-  'The product answered that the account was closed, but still shows it as open. Close it in the product.'
-const DOES_NOT_SAY = 'The product does not say whether the account is open. Check in the product.'
+const stillOpen = () => say('protocols.the-product-answered-that-the-account-was')
+const doesNotSay = () => say('protocols.the-product-does-not-say-whether-the-account')
 
 /**
  * Brings a product's accounts to what they should be, each time by finding them first, so that doing it again does no
@@ -89,7 +89,7 @@ export class ScimClient {
       found ??= made?.found
     }
     if (!found) {
-      if (foreign) throw new ProductError(ANOTHERS, 'untrue')
+      if (foreign) throw new ProductError(anothers(), 'untrue')
       return undefined
     }
     const which: (AccountAttribute | 'externalId')[] = attributesToWrite(wanted, found, before, occasion)
@@ -118,15 +118,15 @@ export class ScimClient {
       if (!after) break
     }
     if (after?.active === false) return 'closed'
-    if (after) throw new ProductError(after.active ? STILL_OPEN : DOES_NOT_SAY, 'untrue')
-    if (foundIn(await this.among(externalId, userName, true))) throw new ProductError(STILL_OPEN, 'untrue')
+    if (after) throw new ProductError(after.active ? stillOpen() : doesNotSay(), 'untrue')
+    if (foundIn(await this.among(externalId, userName, true))) throw new ProductError(stillOpen(), 'untrue')
     return 'absent'
   }
 
   /** Whether someone's account is open there. @throws ProductError where that cannot be read. */
   async isOpen(sought: Sought): Promise<boolean> {
     const found = foundIn(await this.look(sought))
-    if (found?.active === null) throw new ProductError(DOES_NOT_SAY, 'untrue')
+    if (found?.active === null) throw new ProductError(doesNotSay(), 'untrue')
     return found?.active ?? false
   }
 
@@ -137,7 +137,7 @@ export class ScimClient {
   async closeRemote(remoteId: string, isOurs: (externalId: string) => boolean): Promise<HeldAccount | undefined> {
     const found = await this.read(remoteId)
     if (!found) return undefined
-    if (found.externalId !== null && !isOurs(found.externalId)) throw new ProductError(ANOTHERS, 'untrue')
+    if (found.externalId !== null && !isOurs(found.externalId)) throw new ProductError(anothers(), 'untrue')
     return this.written(found, { active: false })
   }
 
@@ -147,7 +147,7 @@ export class ScimClient {
     if (!found) return
     await this.service.remove('Users', found.remoteId)
     if (await this.read(found.remoteId))
-      throw new ProductError('The product still shows an account that was taken away.', 'untrue')
+      throw new ProductError(say('protocols.the-product-still-shows-an-account-that-was'), 'untrue')
   }
 
   /** How many accounts may be opened in one request; 0 where the service takes one at a time only (RFC 7644 §3.7). */
@@ -222,7 +222,7 @@ export class ScimClient {
     const { externalId } = wanted
     const there = old ?? (await this.service.make('Groups', { schemas: [GROUP], externalId, ...body }))
     const id = text(member(there, 'id'))
-    if (!id) throw new ProductError('The product’s group has no id.', 'away')
+    if (!id) throw new ProductError(say('protocols.the-products-group-has-no-id'), 'away')
     if (old && !sameGroup(old, body)) {
       await this.service.write(
         'Groups',
@@ -243,13 +243,13 @@ export class ScimClient {
     try {
       const made = await this.service.make('Users', openingOf(wanted))
       const after = await this.read(foundFrom(made).remoteId)
-      if (!after) throw new ProductError(NOT_SHOWN, 'untrue')
+      if (!after) throw new ProductError(notShown(), 'untrue')
       return { opened: heldFrom(after) }
     } catch (error) {
       if (!(error instanceof ProductError && error.more.status === CONFLICT)) throw error
       // Written otherwise than it was asked for, or made this moment.
       const { found, foreign } = await this.among(wanted.externalId, wanted.userName, true)
-      if (foreign) throw new ProductError(ANOTHERS, 'untrue')
+      if (foreign) throw new ProductError(anothers(), 'untrue')
       if (!found) throw error
       return { found }
     }

@@ -1,12 +1,11 @@
 import { emailKey, type HeldAccount, type ProductAccount } from '@lodge/core'
 import { ProductError } from '../product-http.ts'
 import { foundFrom, heldFrom, member, text, type Found, type Resource } from './resources.ts'
+import { say } from '@lodge/core/say'
 
-export const NOT_SHOWN = 'The product opened an account and does not show it.'
-const IGNORES_FILTER =
-  'The product was asked for one account and answered with others, so it is not known whether the account is open. Check in the product.'
-export const ANOTHERS =
-  'Another program manages the account with this name in the product, so it was not changed. Check in the product.'
+export const notShown = () => say('protocols.the-product-opened-an-account-and-does-not')
+const ignoresFilter = () => say('protocols.the-product-was-asked-for-one-account-and')
+export const anothers = () => say('protocols.another-program-manages-the-account-with-this')
 
 /** Whose account is looked for: by the id it has there if one is known, by ours, and by its name. */
 export interface Sought {
@@ -26,8 +25,8 @@ export interface Looked {
 /** Whose account it is, or that there is none. @throws ProductError where that cannot be told. */
 export function foundIn({ found, foreign, certain }: Looked): Found | undefined {
   if (found) return found
-  if (foreign) throw new ProductError(ANOTHERS, 'untrue')
-  if (!certain) throw new ProductError(IGNORES_FILTER, 'untrue')
+  if (foreign) throw new ProductError(anothers(), 'untrue')
+  if (!certain) throw new ProductError(ignoresFilter(), 'untrue')
   return undefined
 }
 
@@ -35,8 +34,7 @@ export function foundIn({ found, foreign, certain }: Looked): Found | undefined 
 export function named(all: readonly Resource[], externalId: string, certain: boolean): Looked {
   const found = all.map((one) => foundFrom(one))
   const free = found.filter((one) => one.externalId === null || one.externalId === externalId)
-  if (free.length > 1)
-    throw new ProductError('The product holds two accounts of one userName. Check in the product.', 'untrue')
+  if (free.length > 1) throw new ProductError(say('protocols.the-product-holds-two-accounts-of-one'), 'untrue')
   return { found: free[0], foreign: free[0] ? undefined : found[0], certain: certain || free.length > 0 }
 }
 
@@ -59,7 +57,7 @@ export function shownAmong(
 ): HeldAccount | ProductError {
   try {
     const found = mineOf(all, externalId) ?? named(namedAs(all, userName), externalId, true).found
-    return found ? heldFrom(found) : new ProductError(NOT_SHOWN, 'untrue')
+    return found ? heldFrom(found) : new ProductError(notShown(), 'untrue')
   } catch (error) {
     if (error instanceof ProductError) return error
     throw error
@@ -68,8 +66,7 @@ export function shownAmong(
 
 export function mineOf(all: readonly Resource[], externalId: string): Found | undefined {
   const mine = all.filter((one) => text(member(one, 'externalId')) === externalId)
-  if (mine.length > 1)
-    throw new ProductError('The product holds two accounts of one externalId. Check in the product.', 'untrue')
+  if (mine.length > 1) throw new ProductError(say('protocols.the-product-holds-two-accounts-of-one-2'), 'untrue')
   return mine[0] && foundFrom(mine[0])
 }
 

@@ -1,5 +1,6 @@
 import type { AccountAttribute, HeldAccount, ProductAccount } from '@lodge/core'
 import { ProductError } from '../product-http.ts'
+import { say } from '@lodge/core/say'
 
 // SCIM resources as products really send them (RFC 7643): names of attributes in any case, what is missing missing.
 
@@ -38,7 +39,7 @@ export function text(value: unknown): string | null {
 /** @throws ProductError where it is no resource. */
 export function resourceFrom(value: unknown): Resource {
   if (value !== null && typeof value === 'object' && !Array.isArray(value)) return value as Resource
-  throw new ProductError('The product’s answer is no resource.', 'away')
+  throw new ProductError(say('protocols.the-products-answer-is-no-resource'), 'away')
 }
 
 /** The resources of a list and how many there are in all (RFC 7644 §3.4.2). @throws ProductError */
@@ -46,9 +47,9 @@ export function listFrom(body: unknown): { resources: Resource[]; total: number 
   const list = resourceFrom(body)
   const resources = member(list, 'Resources') ?? []
   const total = member(list, 'totalResults')
-  if (!Array.isArray(resources)) throw new ProductError('The product’s list holds no resources.', 'away')
+  if (!Array.isArray(resources)) throw new ProductError(say('protocols.the-products-list-holds-no-resources'), 'away')
   if (typeof total !== 'number' || total < 0)
-    throw new ProductError('The product’s list does not say how long it is.', 'away')
+    throw new ProductError(say('protocols.the-products-list-does-not-say-how-long'), 'away')
   return { resources: resources.map(resourceFrom), total }
 }
 
@@ -63,7 +64,8 @@ export function bulkFrom(configuration: unknown): { operations: number; bytes: n
 /** How each operation of many went, by the name it was given (RFC 7644 §3.7.3); its status is a text or a number. */
 export function statusesFrom(body: unknown): Map<string, number> {
   const operations = member(resourceFrom(body), 'Operations')
-  if (!Array.isArray(operations)) throw new ProductError('The product does not say how each change went.', 'away')
+  if (!Array.isArray(operations))
+    throw new ProductError(say('protocols.the-product-does-not-say-how-each-change'), 'away')
   return new Map(
     operations.flatMap((one): [string, number][] => {
       const bulkId = text(member(one, 'bulkId'))
@@ -75,7 +77,7 @@ export function statusesFrom(body: unknown): Map<string, number> {
 
 export function foundFrom(resource: Resource, etag: string | null = null): Found {
   const remoteId = text(member(resource, 'id'))
-  if (!remoteId) throw new ProductError('The product’s account has no id.', 'away')
+  if (!remoteId) throw new ProductError(say('protocols.the-products-account-has-no-id'), 'away')
   const active = member(resource, 'active')
   return {
     remoteId,

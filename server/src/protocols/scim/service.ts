@@ -12,6 +12,7 @@ import {
   writtenOver,
   type Resource,
 } from './resources.ts'
+import { say } from '@lodge/core/say'
 
 export type ResourceKind = 'Users' | 'Groups'
 
@@ -55,7 +56,7 @@ export class ScimService {
   async read(kind: ResourceKind, id: string): Promise<{ resource: Resource; etag: string | null } | undefined> {
     const answer = await this.ask('GET', `/${kind}/${encodeURIComponent(id)}`)
     if (answer.status === 404) return undefined
-    if (answer.status !== 200) throw refusal('The product does not show a resource', answer)
+    if (answer.status !== 200) throw refusal(say('protocols.the-product-does-not-show-a-resource'), answer)
     return { resource: resourceFrom(answer.body), etag: answer.etag }
   }
 
@@ -70,7 +71,7 @@ export class ScimService {
     const filter = encodeURIComponent(`${attribute} eq ${JSON.stringify(value)}`)
     const answer = await this.ask('GET', `/${kind}?filter=${filter}&count=${Math.min(10, can.pageSize)}`)
     if (NOT_DONE.has(answer.status)) return 'cannot'
-    if (answer.status !== 200) throw refusal('The product does not answer a search', answer)
+    if (answer.status !== 200) throw refusal(say('protocols.the-product-does-not-answer-a-search'), answer)
     const { resources } = listFrom(answer.body)
     const same = resources.filter((one) => text(member(one, attribute))?.toLowerCase() === value.toLowerCase())
     return same.length === resources.length ? same : 'others'
@@ -86,26 +87,33 @@ export class ScimService {
     for (let page = 0; page < MAXIMUM_PAGES; page += 1) {
       const answer = await this.ask('GET', `/${kind}?startIndex=${all.size + 1}&count=${pageSize}`)
       if (kind === 'Groups' && all.size === 0 && [404, 405, 501].includes(answer.status)) return undefined
-      if (answer.status !== 200) throw refusal('The product does not answer a list', answer)
+      if (answer.status !== 200) throw refusal(say('protocols.the-product-does-not-answer-a-list'), answer)
       const { resources, total } = listFrom(answer.body)
       const before = all.size
       for (const one of resources) {
         const id = text(member(one, 'id'))
-        if (!id) throw new ProductError('The product’s account has no id.', 'away')
+        if (!id) throw new ProductError(say('protocols.the-products-account-has-no-id'), 'away')
         all.set(id, one)
       }
       if (all.size >= total) return [...all.values()]
       if (resources.length === 0)
-        throw new ProductError(`The product’s list ends after ${all.size} of ${total}; it was not read whole.`, 'away')
-      if (all.size === before) throw new ProductError('The product’s list shows the same again and again.', 'away')
+        throw new ProductError(
+          say('protocols.the-products-list-ends-after-of-it-was', { size: all.size, total }),
+          'away',
+        )
+      if (all.size === before)
+        throw new ProductError(say('protocols.the-products-list-shows-the-same-again-and'), 'away')
     }
-    throw new ProductError('The product’s list has no end.', 'away')
+    throw new ProductError(say('protocols.the-products-list-has-no-end'), 'away')
   }
 
   /** Makes a resource and answers it. @throws ProductError `refused`, with status 409 where there is one already. */
   async make(kind: ResourceKind, resource: Resource): Promise<Resource> {
     const answer = await this.ask('POST', `/${kind}`, resource)
-    const what = kind === 'Users' ? 'The product will not open an account' : 'The product will not make a group'
+    const what =
+      kind === 'Users'
+        ? say('protocols.the-product-will-not-open-an-account')
+        : say('protocols.the-product-will-not-make-a-group')
     if (answer.status !== 201 && answer.status !== 200) throw refusal(what, answer)
     return resourceFrom(answer.body)
   }
@@ -125,7 +133,7 @@ export class ScimService {
       this.memory.capabilities = { ...can, bulk: null }
       return undefined
     }
-    if (answer.status !== 200) throw refusal('The product refuses many changes at once', answer)
+    if (answer.status !== 200) throw refusal(say('protocols.the-product-refuses-many-changes-at-once'), answer)
     return statusesFrom(answer.body)
   }
 
@@ -147,15 +155,17 @@ export class ScimService {
       const Operations = Object.entries(values).map(([name, value]) => ({ op: 'replace', path: name, value }))
       const answer = await this.ask('PATCH', path, { schemas: [PATCH], Operations }, headers)
       if (answer.status === 200 || answer.status === 204) return
-      if (!NOT_DONE.has(answer.status)) throw refusal('The product refuses a change', answer)
+      if (!NOT_DONE.has(answer.status)) throw refusal(say('protocols.the-product-refuses-a-change'), answer)
     }
     const answer = await this.ask('PUT', path, writtenOver(resource, values), headers)
-    if (answer.status !== 200 && answer.status !== 204) throw refusal('The product refuses a change', answer)
+    if (answer.status !== 200 && answer.status !== 204)
+      throw refusal(say('protocols.the-product-refuses-a-change'), answer)
   }
 
   async remove(kind: ResourceKind, id: string): Promise<void> {
     const answer = await this.ask('DELETE', `/${kind}/${encodeURIComponent(id)}`)
-    if (![200, 204, 404].includes(answer.status)) throw refusal('The product does not take it away', answer)
+    if (![200, 204, 404].includes(answer.status))
+      throw refusal(say('protocols.the-product-does-not-take-it-away'), answer)
   }
 
   private ask(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<ProductAnswer> {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Taker } from '@lodge/core'
 import { askProduct, ProductError, refusal, type ProductPeer } from '../product-http.ts'
+import { say } from '@lodge/core/say'
 
 /** Something that depends on someone in a product, as it says. */
 export interface ProductThing {
@@ -26,13 +27,14 @@ export class ThingsClient {
     do {
       const query = cursor === undefined ? '' : `?cursor=${encodeURIComponent(cursor)}`
       const { status, body } = await askProduct(`${this.address}/people/${personId}/things${query}`, this.peer)
-      if (status !== 200) throw refusal('The product does not say what is theirs', { status, body })
+      if (status !== 200) throw refusal(say('protocols.the-product-does-not-say-what-is-theirs'), { status, body })
       const { things, next } = (body ?? {}) as { things?: unknown; next?: unknown }
-      if (!Array.isArray(things)) throw new ProductError('The product’s answer lists no things.', 'away')
+      if (!Array.isArray(things)) throw new ProductError(say('protocols.the-products-answer-lists-no-things'), 'away')
       const before = all.size
       for (const one of things.map(thingOf)) all.set(one.id, one)
       cursor = typeof next === 'string' && all.size > before ? next : undefined
-      if (all.size > MAXIMUM_THINGS) throw new ProductError('The product’s list of things has no end.', 'away')
+      if (all.size > MAXIMUM_THINGS)
+        throw new ProductError(say('protocols.the-products-list-of-things-has-no-end'), 'away')
     } while (cursor !== undefined)
     return [...all.values()]
   }
@@ -58,7 +60,7 @@ export class ThingsClient {
       const headers = { 'Idempotency-Key': key }
       const url = `${this.address}/people/${personId}/handovers`
       const { status, body: answer } = await askProduct(url, this.peer, { method: 'POST', body, headers })
-      if (status !== 200) throw refusal('The product will not hand over', { status, body: answer })
+      if (status !== 200) throw refusal(say('protocols.the-product-will-not-hand-over'), { status, body: answer })
       for (const one of listOf((answer as { refused?: unknown } | undefined)?.refused)) {
         refused.set(String(one.id), String(one.reason ?? '').slice(0, 200))
       }
@@ -75,7 +77,7 @@ function listOf(value: unknown): { id?: unknown; reason?: unknown }[] {
 function thingOf(value: unknown): ProductThing {
   const { id, kind, title } = (value ?? {}) as { id?: unknown; kind?: unknown; title?: unknown }
   if (typeof id !== 'string' || id === '' || id.length > 100)
-    throw new ProductError('A thing of the product has no id.', 'away')
+    throw new ProductError(say('protocols.a-thing-of-the-product-has-no-id'), 'away')
   const known = kind === 'hold' || kind === 'link' ? kind : 'item'
   return { id, kind: known, title: typeof title === 'string' ? title.slice(0, 200) : id }
 }
