@@ -54,7 +54,7 @@ describe('links (model I4)', () => {
       [],
       ['link-dead'],
     ])
-    expect(whyLinkDead(house.account, linkIn(house), house.now)).toBe('used up')
+    expect(whyLinkDead(house.account, linkIn(house), house.now)).toBe('used-up')
     house.do('Tamsin', link(house))
     expect(whyLinkDead(house.account, linkIn(house), house.now + 30 * 86_400_000_000)).toBe('over')
     expect(house.refusals('Rafe', { type: 'cut-link', linkId: linkIn(house).id })).toEqual(['not-found'])

@@ -3,20 +3,21 @@
 /** Two words after each other, one of them in small letters. */
 const TEXT = /[A-Za-z’]{2,}[,.:;]? [a-z]{2,}|[a-z]{2,}[,.:;]? [A-Za-z’]{2,}/
 const SQL = /\b(SELECT|INSERT|UPDATE|DELETE|FROM|WHERE|CREATE|ALTER|ORDER BY|VALUES|GET_LOCK|SESSION|PARTITION)\b/
-/** What a program is asked by, never a person: media types, schemes, cookies, keys of maps. */
-const CODE = /^[\w-]+\/[\w.+-]+;|^(Bearer|Basic) |max-age|^(person|group|standing|offer|absence|field|line) |^urn:/
+/** What is no text: media types, schemes, cookies, keys of maps, a search in quotation marks, and names of products. */
+const CODE =
+  /^[\w-]+\/[\w.+-]+;|^(Bearer|Basic) |max-age|^(person|group|standing|offer|absence|field|line) |^urn:|^:|^".*"$|^Jolly Porter( <|$)|^Mac OS$/
 
 /**
  * Who reads what these take is an engineer, not a user: mistakes of the program, rows of the log, and what OpenAPI and
  * `--help` of an operator's tool say of an interface.
  */
 const CALLS = new Set(
-  'must entryAt by is warn info error debug fatal log execute query select selectOnce grants personal startsWith includes endsWith replace replaceAll test match split set get has add open view gauge counter histogram crash register column word words tableCsv parse'.split(
+  'must entryAt by is warn info error debug fatal log execute query select selectOnce grants personal startsWith includes endsWith replace replaceAll test match split set get has add open view gauge counter histogram crash register column word words tableCsv parse hash'.split(
     ' ',
   ),
 )
 const PROPERTIES = new Set(
-  'summary description query dropped purpose message$ $schema Authorization Accept defaultMessage'.split(' '),
+  'summary description query dropped help database $schema Authorization Accept defaultMessage'.split(' '),
 )
 const ERRORS = new Set(['Error', 'Missing', 'TypeError', 'RangeError'])
 
@@ -54,7 +55,8 @@ export default {
       create(context) {
         const check = (node) => {
           const text = textOf(node)
-          if (!TEXT.test(text.replaceAll('\0', ' ')) || SQL.test(text) || CODE.test(text) || isForEngineers(node)) return
+          if (!TEXT.test(text.replaceAll('\0', ' ')) || SQL.test(text) || CODE.test(text) || isForEngineers(node))
+            return
           context.report({ node, messageId: 'literal' })
         }
         return { Literal: check, TemplateLiteral: check }

@@ -61,6 +61,7 @@ export function readPlaceTable(rows: readonly (readonly string[])[]): PlaceListR
   const at = (names: readonly string[]) => header.findIndex((name) => names.includes(name))
   const [path, reference, kind, walled] = [
     at(['place', 'path']),
+    // eslint-disable-next-line words/no-literal-text -- headings that others wrote are looked for in English
     at(['reference', 'code', 'cost code']),
     at(['kind']),
     at(['walled', 'wall']),

@@ -42,6 +42,7 @@ export interface ListedMember {
 }
 
 /** Words of headings by what they represent, in their plainest form. */
+/* eslint-disable words/no-literal-text -- headings of lists that others wrote are looked for in English */
 export const LIST_HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
   email: ['email', 'email address', 'mail', 'user email', 'login email', 'primary email', 'e mail', 'address'],
   name: ['name', 'full name', 'display name', 'user', 'person', 'member', 'employee', 'user name'],
@@ -65,6 +66,7 @@ export const LIST_HEADINGS: Readonly<Record<ListField, readonly string[]>> = {
   lastUsed: ['last active', 'last login', 'last sign in', 'last seen', 'last used', 'last activity', 'last access'],
   firm: ['company', 'firm', 'organisation', 'organization', 'employer'],
 }
+/* eslint-enable words/no-literal-text */
 
 /** Letters and digits alone, in lower case: `E-Mail Address` is `e mail address`. */
 export function plainest(text: string): string {
@@ -160,6 +162,7 @@ export function fullestColumn(
   return best
 }
 
+/* eslint-disable words/no-literal-text -- headings of lists that others wrote are looked for in English */
 const STATES: Readonly<Record<KnownState, readonly string[]>> = {
   open: ['active', 'enabled', 'open', 'yes', 'true', '1', 'invited', 'pending', 'member', 'full', 'x', 'ok', 'in use'],
   suspended: [
@@ -177,6 +180,7 @@ const STATES: Readonly<Record<KnownState, readonly string[]>> = {
   ],
   closed: ['closed', 'deleted', 'removed', 'deactivated', 'left', 'terminated', 'cancelled', 'expired'],
 }
+/* eslint-enable words/no-literal-text */
 
 /** Headings by which a yes says that the account is not open. */
 const TURNED = new Set(['suspended', 'disabled', 'blocked'])

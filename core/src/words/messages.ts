@@ -331,6 +331,27 @@ export interface Messages {
   'command-line.seal-all-secrets-anew-under-the-first-key': null
   'command-line.away': null
   'command-line.left': null
+  'command-line.the-local-date-asked-about-the-books-own': null
+  'command-line.answer-as-json': null
+  'command-line.of-one-product-only': null
+  'command-line.split-by-place-client-or-by-cost-code': null
+  'command-line.in-one-product-only': null
+  'command-line.what-it-may-ask-evaluate-search-both-if': null
+  'command-line.after-how-many-days-it-runs-out': null
+  'command-line.let-the-products-other-tokens-run-out-after': null
+  'command-line.also-compare-every-row-with-what-the-ledger': null
+  'command-line.also-compare-with-the-heads-that-were-put': null
+  'command-line.the-public-keys-of-the-time-stamping-service': null
+  'command-line.make-a-token-with-which-a-product-asks': null
+  'command-line.verify-the-ledger-of-every-account-or-of': null
+  'command-line.list-every-problem-of-a-book-by-path': null
+  'command-line.what-someone-can-do-at-a-place': null
+  'command-line.every-route-that-leads-there-counting-or-not': null
+  'command-line.everyone-who-reaches-a-place-at-a-level': null
+  'command-line.a-months-bill-line-by-line': null
+  'command-line.everybody-counted-or-not-and-why': null
+  'command-line.what-has-to-be-done-by-hand-in': null
+  'command-line.a-products-member-list-against-the-book-row': null
   'docket.gives-no-access-because-their-last-day-with': { name: string | number; who: string | number }
   'docket.is-from-outside-and-gets-at-every-place': { who: string | number; name: string | number }
   'docket.besides': { place: string | number; place2: string | number }
@@ -1655,4 +1676,5 @@ export interface Messages {
   'work.the-account-did-not-exist-on-yet': { date: string | number }
   'work.hello-nobody': null
   'work.asks': null
+  'work.the-gateway-answered': { status: string | number }
 }

@@ -6,6 +6,7 @@ import { route, type AccountAsk } from '../http/route.ts'
 import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
+/* eslint-disable words/no-literal-text -- what OpenAPI says of a question is for engineers */
 const QUERY = {
   area: 'product/area; empty: the highest level of any',
   group: 'kind, employer (firm), group or manager: how people are grouped',
@@ -14,6 +15,7 @@ const QUERY = {
   under: 'ids of places to show, with the places beneath; empty: all',
   as: 'a person’s id: what they would see, as far as you see it yourself',
 }
+/* eslint-enable words/no-literal-text */
 
 /** The grid of people and places: its two sides, its cells in tiles, all of it as a file. */
 export const gridRoutes = [

@@ -11,12 +11,14 @@ const ACCOUNT = '/api/accounts/{accountId}'
 const MAXIMUM_VIEWS = 50
 
 /** Who of the list of people is asked for, and in which order. */
+/* eslint-disable words/no-literal-text -- what OpenAPI says of a question is for engineers */
 export const PEOPLE_QUESTION = {
   find: 'words that all match, phrases in quotation marks',
   ...PEOPLE_FILTERS,
   presence: 'now (in, away, invited or waiting; if left out), before (left, turned away or erased), or all',
   sort: 'name, until, since, state or employer',
 }
+/* eslint-enable words/no-literal-text */
 
 export class KeepView {
   @Line(60) name!: string

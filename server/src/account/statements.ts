@@ -25,7 +25,9 @@ import { route, type AccountAsk } from '../http/route.ts'
 import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
+/* eslint-disable words/no-literal-text -- what OpenAPI says of a question is for engineers */
 const ON = { on: 'a day, as 2026-06-16; empty: today' }
+/* eslint-enable words/no-literal-text */
 
 export class SharedLink {
   @IsString() @MaxLength(200) token!: string

@@ -10,16 +10,20 @@ import { JsonText, route } from '../http/route.ts'
 import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
+/* eslint-disable words/no-literal-text -- what OpenAPI says of a question is for engineers */
 const SEEN_AS = 'a person’s id: what they would see, as far as you see it yourself'
+/* eslint-enable words/no-literal-text */
 /** So many entries of the ledger are searched as one types. */
 const LATEST = 200
 
+/* eslint-disable words/no-literal-text -- what OpenAPI says of a question is for engineers */
 const PEOPLE_QUERY = {
   ...PEOPLE_QUESTION,
   from: 'the first row of the window, from 0',
   count: 'how many rows, at most 1000',
   costs: '1 for what each costs this month and when they last used a product',
 }
+/* eslint-enable words/no-literal-text */
 
 /** A view worked out from the account alone, here or in the worker thread. */
 function view(

@@ -40,51 +40,56 @@ export async function runCommandLine(
     program
       .command(name)
       .description(description)
-      .option('--on <date>', 'the local date asked about; the book’s own if left out')
-      .option('--json', 'answer as JSON')
+      .option('--on <date>', say('command-line.the-local-date-asked-about-the-books-own'))
+      .option('--json', say('command-line.answer-as-json'))
       .action(async (...values: unknown[]) => {
         const words = values.slice(0, -2).map((value) => value as string)
         status = await run(words, values.at(-2) as Options)
       })
 
-  command('check <book>', 'list every problem of a book, by path', ([book], options) =>
+  command('check <book>', say('command-line.list-every-problem-of-a-book-by-path'), ([book], options) =>
     check(must(book, 'book'), options, print),
   )
   command(
     'reach <book> <person> <place> [area]',
-    'what someone can do at a place',
+    say('command-line.what-someone-can-do-at-a-place'),
     ([book, person, place, area], options) =>
       reachCommand(openBook(must(book, 'book'), options, print), must(person, 'person'), must(place, 'place'), area),
   )
-  command('why <book> <person> <place> <area>', 'every route that leads there, counting or not', (words, options) =>
-    whyCommand(openBook(entryAt(words, 0), options, print), entryAt(words, 1), entryAt(words, 2), entryAt(words, 3)),
+  command(
+    'why <book> <person> <place> <area>',
+    say('command-line.every-route-that-leads-there-counting-or-not'),
+    (words, options) =>
+      whyCommand(openBook(entryAt(words, 0), options, print), entryAt(words, 1), entryAt(words, 2), entryAt(words, 3)),
   )
   command(
     'who <book> <level> <place> [area]',
-    'everyone who reaches a place at a level',
+    say('command-line.everyone-who-reaches-a-place-at-a-level'),
     ([book, level, place, area], options) =>
       whoCommand(openBook(must(book, 'book'), options, print), must(level, 'level'), must(place, 'place'), area),
   )
-  command('bill <book> <month>', 'a month’s bill, line by line', ([book, month], options) =>
+  command('bill <book> <month>', say('command-line.a-months-bill-line-by-line'), ([book, month], options) =>
     billCommand(openBook(must(book, 'book'), options, print, true), must(month, 'month')),
   )
-    .option('--product <code>', 'of one product only')
-    .option('--by <part>', 'split by place (client) or by cost code: place, code')
-  command('count <book>', 'everybody, counted or not, and why', ([book], options) =>
+    .option('--product <code>', say('command-line.of-one-product-only'))
+    .option('--by <part>', say('command-line.split-by-place-client-or-by-cost-code'))
+  command('count <book>', say('command-line.everybody-counted-or-not-and-why'), ([book], options) =>
     countCommand(openBook(must(book, 'book'), options, print, true)),
-  ).option('--product <code>', 'of one product only')
-  command('tasks <book>', 'what has to be done by hand in products', ([book], options) =>
+  ).option('--product <code>', say('command-line.of-one-product-only'))
+  command('tasks <book>', say('command-line.what-has-to-be-done-by-hand-in'), ([book], options) =>
     tasksCommand(openBook(must(book, 'book'), options, print)),
-  ).option('--product <code>', 'in one product only')
-  command('list <book> <product> <file>', 'a product’s member list against the book, row by row', (words, options) =>
-    listCommand(openBook(entryAt(words, 0), options, print), entryAt(words, 1), entryAt(words, 2)),
+  ).option('--product <code>', say('command-line.in-one-product-only'))
+  command(
+    'list <book> <product> <file>',
+    say('command-line.a-products-member-list-against-the-book-row'),
+    (words, options) => listCommand(openBook(entryAt(words, 0), options, print), entryAt(words, 1), entryAt(words, 2)),
   )
   program
     .command('token <product>')
-    .description('make a token with which a product asks for decisions')
-    .option('--scope <scope...>', 'what it may ask: evaluate, search; both if left out')
-    .option('--days <number>', 'after how many days it runs out')
-    .option('--rotate [hours]', 'let the product’s other tokens run out after so many hours, 24 if left out')
+    .description(say('command-line.make-a-token-with-which-a-product-asks'))
+    .option('--scope <scope...>', say('command-line.what-it-may-ask-evaluate-search-both-if'))
+    .option('--days <number>', say('command-line.after-how-many-days-it-runs-out'))
+    .option('--rotate [hours]', say('command-line.let-the-products-other-tokens-run-out-after'))
     .action(async (product: string, words: TokenWords) => {
       const { makeToken } = await import('./token-command.ts')
       status = await makeToken(product, words, print, complain)
@@ -105,10 +110,10 @@ export async function runCommandLine(
     })
   program
     .command('verify [account]')
-    .description('verify the ledger of every account, or of one, in the database of LODGE_DATABASE_URL')
-    .option('--rows', 'also compare every row with what the ledger last made of it')
-    .option('--anchors <file>', 'also compare with the heads that were put down in a file (LODGE_ANCHOR_FILE)')
-    .option('--stamp-keys <file>', 'the public keys of the time-stamping service, to check the stamps by (JWKS)')
+    .description(say('command-line.verify-the-ledger-of-every-account-or-of'))
+    .option('--rows', say('command-line.also-compare-every-row-with-what-the-ledger'))
+    .option('--anchors <file>', say('command-line.also-compare-with-the-heads-that-were-put'))
+    .option('--stamp-keys <file>', say('command-line.the-public-keys-of-the-time-stamping-service'))
     .action(async (account: string | undefined, options: VerifyOptions) => {
       const { verifyCommand } = await import('./verify-command.ts')
       status = await verifyCommand(account, options, print, complain)

@@ -129,6 +129,7 @@ export function mount(router: Router, lodge: Lodge, routes: readonly Route[]): v
 }
 
 /** Told where the document says something else than the server does; tests look for it. */
+// eslint-disable-next-line words/no-literal-text -- a line of the log
 export const UNDECLARED = 'a route answered otherwise than it declares'
 
 function isDeclared({ answers = ['json'] }: Route, status: number, type: string): boolean {

@@ -51,7 +51,8 @@ function sendText(url: string, from: string, to: string, text: string): Promise<
       session.submit_sm({ source_addr: from, destination_addr: to, message_payload: text }, (sent) => {
         const { command_status: status } = sent
         if (status === 0) end()
-        else end(new (REFUSED_FOR_GOOD.has(status) ? TextRefused : Error)(`The gateway answered ${status}.`))
+        else if (REFUSED_FOR_GOOD.has(status)) end(new TextRefused(say('work.the-gateway-answered', { status })))
+        else end(new Error(`The gateway answered ${status}.`))
       })
     })
   }).finally(() => session.destroy())

@@ -233,10 +233,10 @@ export const comeBy: ChangeKind<ComeBy> = {
 }
 
 /** Why a link opens for nobody now; undefined if it does (model I4). */
-export function whyLinkDead(account: Account, link: LinkRow, now: Instant): 'cut' | 'over' | 'used up' | undefined {
+export function whyLinkDead(account: Account, link: LinkRow, now: Instant): 'cut' | 'over' | 'used-up' | undefined {
   if (link.cut || account.get('person', link.makerId)?.state !== 'active') return 'cut'
   if (link.expiresAt <= now) return 'over'
-  return link.uses >= link.maximumUses ? 'used up' : undefined
+  return link.uses >= link.maximumUses ? 'used-up' : undefined
 }
 
 function useNow(draft: Draft, offer: OfferRow): void {
