@@ -25,15 +25,19 @@ function choiceOf(options: readonly string[]): string {
   return 'string'
 }
 
-const lines = readdirSync(join(words, 'en'))
+const rooms = readdirSync(join(words, 'en'))
+  .map((file) => file.replace('.json', ''))
   .sort()
-  .flatMap((file) => {
-    const messages = JSON.parse(readFileSync(join(words, 'en', file), 'utf8')) as Record<string, string>
-    return Object.entries(messages).map(([name, text]) => {
-      const values = [...namedIn(parse(text, { ignoreTag: true }))].map(([key, type]) => `${key}: ${type}`)
-      return `  '${file.replace('.json', '')}.${name}': ${values.length > 0 ? `{ ${values.join('; ')} }` : 'null'}`
-    })
+
+const identifier = (room: string) => room.replace(/-(.)/g, (_whole, letter: string) => letter.toUpperCase())
+
+const lines = rooms.flatMap((room) => {
+  const messages = JSON.parse(readFileSync(join(words, 'en', `${room}.json`), 'utf8')) as Record<string, string>
+  return Object.entries(messages).map(([name, text]) => {
+    const values = [...namedIn(parse(text, { ignoreTag: true }))].map(([key, type]) => `${key}: ${type}`)
+    return `  '${room}.${name}': ${values.length > 0 ? `{ ${values.join('; ')} }` : 'null'}`
   })
+})
 writeFileSync(
   join(words, 'messages.ts'),
   `// Written by \`npm run generated\` from the catalogues beside it.
@@ -41,5 +45,22 @@ writeFileSync(
 export interface Messages {
 ${lines.join('\n')}
 }
+`,
+)
+writeFileSync(
+  join(words, 'english.ts'),
+  `// Written by \`npm run generated\` from the catalogues beside it.
+${rooms.map((room) => `import ${identifier(room)} from './en/${room}.json' with { type: 'json' }`).join('\n')}
+import type { Messages } from './messages.ts'
+
+/** The messages of a room by their codes. */
+function codes(room: string, messages: object): [string, string][] {
+  return Object.entries(messages).map(([name, text]: [string, string]) => [\`\${room}.\${name}\`, text])
+}
+
+/** Every message in English. */
+export const english = Object.fromEntries([
+${rooms.map((room) => `  ...codes('${room}', ${identifier(room)}),`).join('\n')}
+]) as Readonly<Record<keyof Messages, string>>
 `,
 )

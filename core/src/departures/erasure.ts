@@ -45,8 +45,7 @@ export function erasureInWords(account: Account, person: PersonRow): string[] {
   const fields = account.personalOf(person.id).map(({ field }) => field)
   const named = (['name', 'email'] as const).filter((field) => fields.includes(field))
   const others = fields.length - named.length
-  const more =
-    others === 0 ? [] : [others === 1 ? say('leaving.one-more-value') : say('leaving.more-values', { others })]
+  const more = others === 0 ? [] : [say('leaving.more-values', { others })]
   const hasRecord = account.by('departure', 'person', person.id).some((one) => one.state === 'done')
   const goes = [...named, ...more, ...(hasRecord ? [say('leaving.the-signed-leavers-record')] : [])]
   return [

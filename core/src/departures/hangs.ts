@@ -124,8 +124,7 @@ function plans({ account }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
     .filter((plan) => plan.state === 'waiting' || plan.state === 'refused')
     .map((plan) => ({
       id: plan.id,
-      text:
-        plan.changes.length === 1 ? say('leaving.one-change') : say('leaving.changes', { count: plan.changes.length }),
+      text: say('leaving.changes', { count: plan.changes.length }),
     }))
 }
 

@@ -1,4 +1,6 @@
 import { Temporal } from 'temporal-polyfill'
+import { entryAt } from '../checks/must.ts'
+import { say } from '../words/say.ts'
 
 /**
  * A moment in UTC as whole microseconds since 1970 (model C7). A plain number: every microsecond until the year 2255
@@ -192,7 +194,10 @@ export function momentInWords(instant: Instant, zone: string, now?: Instant): st
   const today = now === undefined ? undefined : dateOf(now, zone)
   const last = lastDateBefore(instant, zone)
   if (untilDate(last, zone) === instant) return dateInWords(last, today)
-  return `${dateInWords(dateOf(instant, zone), today)}, ${localTimeOf(instant, zone).slice(11, 16)}`
+  return say('time.moment', {
+    day: dateInWords(dateOf(instant, zone), today),
+    time: localTimeOf(instant, zone).slice(11, 16),
+  })
 }
 
 /** Writes an instant as a date if it is exactly that date's edge, else as RFC 3339; the inverse of {@link readWhen}. */
@@ -204,20 +209,27 @@ export function whenText(instant: Instant, zone: string, edge: Edge): string {
 /** `16 June 2026`, or `16 June` within the year of `now`. */
 export function dateInWords(date: LocalDate, now?: LocalDate): string {
   const plain = Temporal.PlainDate.from(date)
-  const month = MONTHS[plain.month - 1]
+  const month = monthName(plain.month)
   const sameYear = now !== undefined && now.slice(0, 4) === date.slice(0, 4)
-  return sameYear ? `${plain.day} ${month}` : `${plain.day} ${month} ${plain.year}`
+  return sameYear
+    ? say('time.day-of-this-year', { day: plain.day, month })
+    : say('time.day', { day: plain.day, month, year: plain.year })
 }
 
 /** `June` or `June 2025` if not in the year of `now`. */
 export function monthInWords(month: LocalMonth, now?: LocalDate): string {
-  const name = MONTHS[Number(month.slice(5)) - 1] ?? month
-  return now?.slice(0, 4) === month.slice(0, 4) ? name : `${name} ${month.slice(0, 4)}`
+  const name = monthName(Number(month.slice(5)))
+  return now?.slice(0, 4) === month.slice(0, 4) ? name : say('time.month', { month: name, year: month.slice(0, 4) })
+}
+
+/** The name of a month, 1 to 12. */
+function monthName(month: number): string {
+  return say(entryAt(MONTHS, month - 1))
 }
 
 /** `Tuesday`. */
 export function weekday(date: LocalDate): string {
-  return WEEKDAYS[Temporal.PlainDate.from(date).dayOfWeek - 1] ?? ''
+  return say(entryAt(WEEKDAYS, Temporal.PlainDate.from(date).dayOfWeek - 1))
 }
 
 /** Whole days from one date to another. */
@@ -225,18 +237,26 @@ export function daysBetween(from: LocalDate, to: LocalDate): number {
   return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days
 }
 
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+const WEEKDAYS = [
+  'time.monday',
+  'time.tuesday',
+  'time.wednesday',
+  'time.thursday',
+  'time.friday',
+  'time.saturday',
+  'time.sunday',
+] as const
 const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-]
+  'time.january',
+  'time.february',
+  'time.march',
+  'time.april',
+  'time.may',
+  'time.june',
+  'time.july',
+  'time.august',
+  'time.september',
+  'time.october',
+  'time.november',
+  'time.december',
+] as const

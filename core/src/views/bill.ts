@@ -114,7 +114,9 @@ export function movementText(sight: Sight, movement: Movement): string {
   const who = listOf(movement.people.map((id) => sight.personName(id)))
   const many = movement.people.length > 1
   const seat = (name: string | null) =>
-    `${many ? say('views.seats', { name: name ?? '' }) : `${articleOf(name ?? '')} ${name} seat`}`
+    many
+      ? say('views.seats', { name: name ?? '' })
+      : say('views.a-seat', { article: articleOf(name ?? ''), name: name ?? '' })
   const today = dateOf(now, account.zone)
   const days = listOf(movement.dates.map((date) => dateInWords(date, today)))
   const by = listOf(movement.byIds.map((id) => sight.personName(id)))

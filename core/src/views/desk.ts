@@ -158,9 +158,9 @@ export function deskView(sight: Sight): DeskView {
 
   const by = say('views.by', { date: dateInWords(horizon, today) })
   const phrases = [
-    phrase(starting, say('views.one-person-starts'), say('views.people-start'), by),
-    phrase(waiting, say('views.one-person-is-waiting-to-be-admitted'), say('views.people-are-waiting-to-be-admitted')),
-    phrase(ending, say('views.one-person-has-their-last-day'), say('views.people-have-their-last-day'), by),
+    phrase(starting, 'views.people-start', by),
+    phrase(waiting, 'views.people-are-waiting-to-be-admitted'),
+    phrase(ending, 'views.people-have-their-last-day', by),
   ].filter((one) => one.people.length > 0)
   if (phrases[0]) phrases[0].text = phrases[0].text.charAt(0).toUpperCase() + phrases[0].text.slice(1)
   return {
@@ -222,11 +222,11 @@ function byUrgency(needs: readonly Need[]): DeskView['needs'] {
   )
 }
 
-const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
+type OfPeople = 'views.people-start' | 'views.people-are-waiting-to-be-admitted' | 'views.people-have-their-last-day'
 
-function phrase(people: readonly PersonRow[], one: string, many: string, when = ''): DayPhrase {
-  const count = NUMBERS[people.length] ?? String(people.length)
-  const text = [people.length === 1 ? one : `${count} ${many}`, when].filter(Boolean).join(' ')
+function phrase(people: readonly PersonRow[], id: OfPeople, when = ''): DayPhrase {
+  const count = people.length
+  const text = [say(id, { count, number: say('views.number', { count }) }), when].filter(Boolean).join(' ')
   return { text, people: people.map((person) => person.id) }
 }
 

@@ -119,10 +119,10 @@ function ruleFields({ account }: Sight): RuleField[] {
   const plain = (values: readonly string[]) => values.map((value) => ({ value, name: value }))
   return [
     { field: 'kind', name: say('views.who-they-are'), values: plain(['staff', 'contractor', 'client']) },
-    { field: 'standing', name: 'Membership', values: plain(['owner', 'administrator', 'member', 'guest']) },
+    { field: 'standing', name: say('views.membership'), values: plain(['owner', 'administrator', 'member', 'guest']) },
     {
       field: 'employer',
-      name: 'Firm',
+      name: say('views.firm'),
       values: [...account.all('employer')].map(({ id, name }) => ({ value: id, name })),
     },
     ...choiceFields(account).map(({ id, name, values }) => ({

@@ -13,7 +13,15 @@ export interface Messages {
   'access.add-places-in': { parent: string | number }
   'access.the-person-who-let-you-make-clients-can': null
   'access.give-access-at': { name: string | number }
-  'access.gave-at-with-at-each-client-they-make': { tense: 'done' | 'to-do'; subject: string | number; role: string | number; place: string | number; hasMadeRoleId: boolean; role2: string | number; period: string | number }
+  'access.gave-at-with-at-each-client-they-make': {
+    tense: 'done' | 'to-do'
+    subject: string | number
+    role: string | number
+    place: string | number
+    hasMadeRoleId: boolean
+    role2: string | number
+    period: string | number
+  }
   'access.does-not-let-its-holder-make-clients': { role: string | number }
   'access.passes-walls-and-is-given-by-name': { made: string | number }
   'access.at-is-already-given-for-that-time': { role: string | number; place: string | number }
@@ -23,7 +31,12 @@ export interface Messages {
   'access.this-access-ends-before-that-day-anyway': null
   'access.took-access-away-before-it-began': { tense: 'done' | 'to-do' }
   'access.at': { role: string | number; place: string | number }
-  'access.took-from': { tense: 'done' | 'to-do'; role: string | number; subject: string | number; period: string | number }
+  'access.took-from': {
+    tense: 'done' | 'to-do'
+    role: string | number
+    subject: string | number
+    period: string | number
+  }
   'access.is-retired-choose-another-role': { role: string | number }
   'access.passes-walls-only-an-owner-can-give-it': { role: string | number }
   'access.only-all-members-or-all-guests-can-be': null
@@ -69,7 +82,12 @@ export interface Messages {
   'access.you-have-already-asked-for-this-the-request': null
   'access.for': { person: string | number }
   'access.at-2': { areaName: string | number; level: string | number; place: string | number }
-  'access.asked-for': { tense: 'done' | 'to-do'; what: string | number; forWhom: string | number; period: string | number }
+  'access.asked-for': {
+    tense: 'done' | 'to-do'
+    what: string | number
+    forWhom: string | number
+    period: string | number
+  }
   'access.decide-what-is-asked-for-at': { place: string | number }
   'access.a-request-stays-as-it-was-decided-give': null
   'access.you-cannot-grant-your-own-request-someone': null
@@ -85,7 +103,11 @@ export interface Messages {
   'access.there-is-no-such-day-as': { until: string | number }
   'access.the-last-day-must-not-have-passed': null
   'access.an-access-report-is-shared-for-days-at': { maximumShareDays: string | number }
-  'access.shared-the-access-report-of-by-a-link': { tense: 'done' | 'to-do'; place: string | number; day: string | number }
+  'access.shared-the-access-report-of-by-a-link': {
+    tense: 'done' | 'to-do'
+    place: string | number
+    day: string | number
+  }
   'access.there-is-no-such-link-it-may-have': null
   'access.cut-links-there': null
   'access.a-link-that-was-cut-stays-dead-share': null
@@ -93,7 +115,12 @@ export interface Messages {
   'access.cut-the-link-to-the-access-report-of': { tense: 'done' | 'to-do'; place: string | number }
   'access.as-the-role-says': null
   'access.s-key-at': { subject: string | number; role: string | number; place: string | number }
-  'access.changed-who-approves-for': { tense: 'done' | 'to-do'; hasGrant: boolean; where: string | number; who: string | number }
+  'access.changed-who-approves-for': {
+    tense: 'done' | 'to-do'
+    hasGrant: boolean
+    where: string | number
+    who: string | number
+  }
   'access.say-who-approves-at': { name: string | number }
   'access.change-access-at': { name: string | number }
   'access.this-would-make-more-than-keys-at-once': { maximumKeys: string | number }
@@ -194,7 +221,11 @@ export interface Messages {
   'account.there-are-two-products-of-the-code': { code: string | number }
   'account.has-no-plan': { code: string | number; plan: string | number }
   'account.there-is-no-seat-type-2': { code: string | number; seatType: string | number }
-  'account.is-charged-in-the-account-in-one-account': { code: string | number; currency: string | number; currency2: string | number }
+  'account.is-charged-in-the-account-in-one-account': {
+    code: string | number
+    currency: string | number
+    currency2: string | number
+  }
   'account.the-sheet-is-of-another-product': null
   'account.has-no-allowance': { code: string | number; allowance: string | number }
   'account.is-listed-twice-leave-one-out': { product: string | number }
@@ -246,7 +277,13 @@ export interface Messages {
   'checks.must-not-be-blank': null
   'command-line.the-name-is-used-twice-here-leave-one': { name: string | number }
   'command-line.but-rows-cannot-be-checked-their-edits-were': { unknownRows: string | number }
-  'command-line.entries-whole-and-the-rows-agree-head': { id: string | number; entries: string | number; hasAlsoRows: boolean; unknown: string | number; head: string | number }
+  'command-line.entries-whole-and-the-rows-agree-head': {
+    id: string | number
+    entries: string | number
+    hasAlsoRows: boolean
+    unknown: string | number
+    head: string | number
+  }
   'command-line.entry': { id: string | number; version: string | number; reason: string | number }
   'command-line.all-anchors-hold': null
   'command-line.there-is-no-account-here': null
@@ -306,11 +343,27 @@ export interface Messages {
   'command-line.there-is-no-product-in-this-book': { product: string | number }
   'command-line.nothing-has-to-be-done-by-hand': null
   'command-line.1-day-overdue': { overdueDays: number }
-  'command-line.by-2': { productName: string | number; list: string | number; sentence: string | number; why: string | number; due: string | number; late: string | number }
+  'command-line.by-2': {
+    productName: string | number
+    list: string | number
+    sentence: string | number
+    why: string | number
+    due: string | number
+    late: string | number
+  }
   'command-line.has-no-column-with-email-addresses-names-or': { path: string | number }
   'command-line.not-in-the-list': null
   'command-line.row': { line: string | number }
-  'command-line.there-here': { verdict: string | number; name: string | number; hasAddress: boolean; address: string | number; where: string | number; there: string | number; here: string | number; note: string | number }
+  'command-line.there-here': {
+    verdict: string | number
+    name: string | number
+    hasAddress: boolean
+    address: string | number
+    where: string | number
+    there: string | number
+    here: string | number
+    note: string | number
+  }
   'command-line.agree-differ': { count: string | number; count2: string | number }
   'command-line.secrets-were-sealed-anew-under-the-key': { done: string | number; currentId: string | number }
   'command-line.older-keys-can-be-taken-out-of-lodge': null
@@ -322,7 +375,12 @@ export interface Messages {
   'command-line.of-days': { daysLeft: string | number; daysOfTerm: string | number }
   'command-line.counted': { quantity: string | number }
   'command-line.by-must-be-place-or-code': { by: string | number }
-  'command-line.counted-2': { product: string | number; person: string | number; hasCounted: boolean; why: string | number }
+  'command-line.counted-2': {
+    product: string | number
+    person: string | number
+    hasCounted: boolean
+    why: string | number
+  }
   'command-line.applied': { name: string | number }
   'command-line.the-database-is-up-to-date': null
   'command-line.migrations-applied': { count: string | number }
@@ -360,11 +418,34 @@ export interface Messages {
   'docket.as-member-sees-everyone-who-works-here-from': { who: string | number; outside: string | number }
   'docket.as-owner-can-do-everything-also-what-only': { who: string | number; outside: string | number }
   'docket.a-role-at-would-do-if-it-is': { place: string | number }
-  'docket.as-administrator-can-invite-give-access-and': { who: string | number; outside: string | number; instead: string | number }
-  'docket.charges-a-seat-for-too-although-they-gave': { month: string | number; type: string | number; who: string | number; ended: string | number }
-  'docket.s-seat-begins-on-all-of-is-charged': { who: string | number; day: string | number; month: string | number; sum: string | number }
-  'docket.is-still-charged-in-full-for-the-seat': { month: string | number; type: string | number; sum: string | number }
-  'docket.ending-on-instead-of-saves': { person: string | number; earlier: string | number; late: string | number; sum: string | number }
+  'docket.as-administrator-can-invite-give-access-and': {
+    who: string | number
+    outside: string | number
+    instead: string | number
+  }
+  'docket.charges-a-seat-for-too-although-they-gave': {
+    month: string | number
+    type: string | number
+    who: string | number
+    ended: string | number
+  }
+  'docket.s-seat-begins-on-all-of-is-charged': {
+    who: string | number
+    day: string | number
+    month: string | number
+    sum: string | number
+  }
+  'docket.is-still-charged-in-full-for-the-seat': {
+    month: string | number
+    type: string | number
+    sum: string | number
+  }
+  'docket.ending-on-instead-of-saves': {
+    person: string | number
+    earlier: string | number
+    late: string | number
+    sum: string | number
+  }
   'docket.nobody-looks-after-yet-check-yourself-whether': { name: string | number; who: string | number }
   'docket.or': null
   'docket.are-asked-to-close-the-account': { list: string | number; isCount: boolean }
@@ -394,10 +475,23 @@ export interface Messages {
   'docket.what-made-in': { person: string | number; sheet: string | number; what: string | number }
   'docket.the-invitation-to-ends-because-the-person-who': { person: string | number }
   'docket.would-be-enough': { best: string | number; price: string | number }
-  'docket.gives-no-access-in-because-they-have-no': { role: string | number; who: string | number; sheet: string | number; enough: string | number }
-  'docket.the-seat-in-costs-money-but-gives-no': { type: string | number; sheet: string | number; name: string | number }
+  'docket.gives-no-access-in-because-they-have-no': {
+    role: string | number
+    who: string | number
+    sheet: string | number
+    enough: string | number
+  }
+  'docket.the-seat-in-costs-money-but-gives-no': {
+    type: string | number
+    sheet: string | number
+    name: string | number
+  }
   'docket.a-month-less': { money: string | number }
-  'docket.a-seat-in-is-enough-for-the-access': { cheaper: string | number; sheet: string | number; saved: string | number }
+  'docket.a-seat-in-is-enough-for-the-access': {
+    cheaper: string | number
+    sheet: string | number
+    saved: string | number
+  }
   'docket.a-group-they-come-into': null
   'docket.the-same-role-at': { place: string | number }
   'docket.at-is-already-given-by': { role: string | number; place: string | number; by: string | number }
@@ -447,8 +541,7 @@ export interface Messages {
   'engine.cancelled-what-was-planned': { tense: 'done' | 'to-do' }
   'engine.leave-it-out-or-apply-everything-now': { noWaiting: string | number }
   'engine.what-holds-someones-name-or-address-undoes': null
-  'engine.one-of-them': null
-  'engine.of-them': { waiting: string | number }
+  'engine.of-them': { waiting: number }
   'engine.would-have-to-wait-because-there-is-not': { who: string | number }
   'engine.this-was-already-done-the-id-is-taken': null
   'engine.to-you-need-the-right-to-there': { todo: string | number; right: string | number }
@@ -502,13 +595,23 @@ export interface Messages {
   'files.this-is-no-list-of-people-choose-a': null
   'files.as-of-people': { account: string | number; on: string | number; count: string | number }
   'files.invited-with-access-after-they-accept': null
-  'files.at-the-invitation-runs-out-on': { name: string | number; role: string | number; place: string | number; expires: string | number }
+  'files.at-the-invitation-runs-out-on': {
+    name: string | number
+    role: string | number
+    place: string | number
+    expires: string | number
+  }
   'files.our-people-in-your': { name: string | number }
   'files.state-of-the-ledger': { head: string | number }
   'files.has-left': { person: string | number; account: string | number }
   'files.all-access-ended-at': { doorsShutAt: string | number; by: string | number }
   'files.roles-seats-and-memberships-ended': { keys: string | number; seats: string | number; groups: string | number }
-  'files.read-back': { outcome: string | number; to: string | number; hasReadBackAt: boolean; readBackAt: string | number }
+  'files.read-back': {
+    outcome: string | number
+    to: string | number
+    hasReadBackAt: boolean
+    readBackAt: string | number
+  }
   'files.signed-sha-256-of-the-signed-record': { signedAt: string | number; hash: string | number }
   'files.state-of-the-ledger-2': { ledgerHead: string | number }
   'files.bill-of-2': { bill: string | number }
@@ -539,8 +642,7 @@ export interface Messages {
   'leaving.things-in': null
   'leaving.not-closed': null
   'leaving.all-access-sessions-roles-seats-groups': null
-  'leaving.one-more-value': null
-  'leaving.more-values': { others: string | number }
+  'leaving.more-values': { others: number }
   'leaving.the-signed-leavers-record': null
   'leaving.nothing-personal-is-kept-any-more': null
   'leaving.destroyed-their-login-too-unless-they-use-it': { list: string | number }
@@ -551,8 +653,7 @@ export interface Messages {
   'leaving.choose-someone-who-is-active-to-take-it': null
   'leaving.it-already-belongs-to': { name: string | number }
   'leaving.has-no-account-in-give-them-a-seat': { name: string | number; productName: string | number }
-  'leaving.one-change': null
-  'leaving.changes': { count: string | number }
+  'leaving.changes': { count: number }
   'leaving.a-role': null
   'leaving.a-place': null
   'leaving.the-person-who-was-to-take-it-over': null
@@ -593,7 +694,12 @@ export interface Messages {
   'leaving.what-is-planned': null
   'leaving.decide-who-is-away': null
   'leaving.set-away': { name: string | number }
-  'leaving.set-that-is-away-seats-kept': { tense: 'done' | 'to-do'; person: string | number; dates: string | number; hasKeepSeats: boolean }
+  'leaving.set-that-is-away-seats-kept': {
+    tense: 'done' | 'to-do'
+    person: string | number
+    dates: string | number
+    hasKeepSeats: boolean
+  }
   'leaving.you-can-ask-only-for-yourself-the-office': null
   'leaving.asked-to-be-away': { tense: 'done' | 'to-do'; dates: string | number }
   'leaving.this-request-for-time-away-is-no-longer': null
@@ -653,7 +759,12 @@ export interface Messages {
   'offers.the-last-day-must-not-have-passed': null
   'offers.a-link-works-for-days-at-most': { maximumLinkDays: string | number }
   'offers.there-is-no-such-firm-here': null
-  'offers.made-the-link-for-one-person-open-until': { tense: 'done' | 'to-do'; name: string | number; maximumUses: number; day: string | number }
+  'offers.made-the-link-for-one-person-open-until': {
+    tense: 'done' | 'to-do'
+    name: string | number
+    maximumUses: number
+    day: string | number
+  }
   'offers.there-is-no-such-link-it-may-have': null
   'offers.cut-a-link-that-someone-else-made': null
   'offers.a-link-that-was-cut-stays-dead-make': null
@@ -681,7 +792,13 @@ export interface Messages {
   'offers.the-group': { group: string | number }
   'offers.and': null
   'offers.offering': { list: string | number }
-  'offers.invited-as': { tense: 'done' | 'to-do'; person: string | number; article: string | number; standing: string | number; what: string | number; until: string | number }
+  'offers.invited-as': {
+    tense: 'done' | 'to-do'
+    person: string | number
+    standing: string
+    what: string | number
+    until: string | number
+  }
   'offers.invite-people-to': { place: string | number }
   'offers.invite-staff': null
   'offers.invite-an-administrator': null
@@ -733,7 +850,12 @@ export interface Messages {
   'offers.none': null
   'offers.last-day': { day: string | number }
   'offers.now-offering': { list: string | number }
-  'offers.changed-the-invitation-of': { tense: 'done' | 'to-do'; invited: string | number; what: string | number; end: string | number }
+  'offers.changed-the-invitation-of': {
+    tense: 'done' | 'to-do'
+    invited: string | number
+    what: string | number
+    end: string | number
+  }
   'offers.until-must-be-a-date-such-as-2026': null
   'people.what-was-erased-is-gone-for-good': null
   'people.what-is-erased-is-gone-for-good-here': null
@@ -800,11 +922,16 @@ export interface Messages {
   'people.someone-who-was-rehired-is-in-end-their': null
   'people.has-not-left': { name: string | number }
   'people.can-no-longer-sign-in-invite-them-again': { name: string | number }
-  'people.rehired-as': { tense: 'done' | 'to-do'; person: string | number; article: string | number; standing: string | number; period: string | number }
+  'people.rehired-as': { tense: 'done' | 'to-do'; person: string | number; standing: string; period: string | number }
   'people.at': { role: string | number; place: string | number }
   'people.and': null
   'people.with': { list: string | number }
-  'people.recorded-without-a-login': { tense: 'done' | 'to-do'; person: string | number; what: string | number; until: string | number }
+  'people.recorded-without-a-login': {
+    tense: 'done' | 'to-do'
+    person: string | number
+    what: string | number
+    until: string | number
+  }
   'people.has-this-email-address-use-that-record': { name: string | number }
   'people.correct-names': null
   'people.the-earlier-name-is-not-kept-correct-it': null
@@ -820,14 +947,17 @@ export interface Messages {
   'people.you-are-in-this-account-already-under-another': null
   'people.the-person-who-sent-this-invitation-can-no': null
   'people.this-product-has-no-such-seat-type': null
-  'people.asked-the-office-to-record-from': { tense: 'done' | 'to-do'; count: string | number; productName: string | number }
+  'people.asked-the-office-to-record-from': {
+    tense: 'done' | 'to-do'
+    count: string | number
+    productName: string | number
+  }
   'people.record-people': null
   'people.the-names-that-were-asked-about-are-no': null
   'people.one-of-these-was-answered-already-look-at': null
   'people.recorded-as-asked': { tense: 'done' | 'to-do'; count: string | number }
   'people.declined-to-record': { tense: 'done' | 'to-do'; count: string | number }
-  'people.1-person': null
-  'people.people': { count: string | number }
+  'people.people': { count: number }
   'people.change-welcome-packets': null
   'people.made-the-welcome-packet': { tense: 'done' | 'to-do'; name: string | number }
   'people.changed-the-welcome-packet': { tense: 'done' | 'to-do'; name: string | number }
@@ -842,7 +972,11 @@ export interface Messages {
   'people.records-that-were-joined-cannot-be-parted': null
   'people.only-an-owner-can-join-a-record-with': null
   'people.only-an-owner-or-administrator-can-join-a': null
-  'people.joined-the-records-of-and-into-one': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
+  'people.joined-the-records-of-and-into-one': {
+    tense: 'done' | 'to-do'
+    person: string | number
+    person2: string | number
+  }
   'people.say-that-two-records-are-of-two-people': null
   'people.said-that-and-are-two-people': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
   'people.and-2': { name: string | number; name2: string | number }
@@ -933,14 +1067,21 @@ export interface Messages {
   'places.is-listed-twice-side-by-side': { name: string | number }
   'places.the-reference-is-listed-twice': { reference: string | number }
   'places.there-is-no-such-group-or-place-here': null
-  'places.1-place': null
-  'places.places': { count: string | number }
+  'places.places': { count: number }
   'places.and-more': { list: string | number; count: string | number }
   'places.wall-places-off': null
   'places.give-access-there': null
   'products.someone-named-in-the-list-is-no-longer': null
-  'products.noted-1-account-in-from-its-member-list': { tense: 'done' | 'to-do'; count: number; productName: string | number }
-  'products.applied-a-member-list-of-with-1-row': { tense: 'done' | 'to-do'; productName: string | number; count: number }
+  'products.noted-1-account-in-from-its-member-list': {
+    tense: 'done' | 'to-do'
+    count: number
+    productName: string | number
+  }
+  'products.applied-a-member-list-of-with-1-row': {
+    tense: 'done' | 'to-do'
+    productName: string | number
+    count: number
+  }
   'products.say-who-looks-after-a-product': null
   'products.choose-a-person-or-a-group-of-this': null
   'products.a-clients-own-product-costs-nothing-here-take': null
@@ -948,14 +1089,24 @@ export interface Messages {
   'products.a-group': null
   'products.the-owners': null
   'products.s-own-product': { place: string | number }
-  'products.had-look-after-the-accounts-in-by-hand': { tense: 'done' | 'to-do'; keeper: string | number; name: string | number; whose: string | number }
+  'products.had-look-after-the-accounts-in-by-hand': {
+    tense: 'done' | 'to-do'
+    keeper: string | number
+    name: string | number
+    whose: string | number
+  }
   'products.the-product-was-said-to-have-no-accounts': null
   'products.only-someone-who-looks-after-can-say-what': { productName: string | number }
   'products.there-is-no-such-product-here-describe-it': null
   'products.this-product-is-not-kept-by-hand-so': null
   'products.there-is-no-such-person-here-they-may': null
   'products.this-product-has-no-such-seat-type': null
-  'products.confirmed-that-s-account-in-is': { tense: 'done' | 'to-do'; person: string | number; productName: string | number; state: string | number }
+  'products.confirmed-that-s-account-in-is': {
+    tense: 'done' | 'to-do'
+    person: string | number
+    productName: string | number
+    state: string | number
+  }
   'products.there-is-no-such-account-here-it-may': null
   'products.this-has-been-done-already': null
   'products.someone-unknown': null
@@ -982,7 +1133,11 @@ export interface Messages {
   'products.noted-that-could-not-be-read-for-an': { name: string | number }
   'products.noted-that-was-read-again': { name: string | number }
   'products.import-a-product-sheet': null
-  'products.is-priced-in-this-account-in-a-bill': { sheet: string | number; currency: string | number; currency2: string | number }
+  'products.is-priced-in-this-account-in-a-bill': {
+    sheet: string | number
+    currency: string | number
+    currency2: string | number
+  }
   'products.the-code-porter-belongs-to-jolly-porter': null
   'products.a-new-version-of': { name: string | number }
   'products.the-product': { name: string | number }
@@ -993,23 +1148,50 @@ export interface Messages {
   'products.is-already-set-this-way': { sheet: string | number }
   'products.switched-off': { tense: 'done' | 'to-do'; name: string | number; when: string | number }
   'products.switched-on': { tense: 'done' | 'to-do'; name: string | number; when: string | number }
-  'products.put-on-the-plan': { tense: 'done' | 'to-do'; name: string | number; plan: string | number; when: string | number }
+  'products.put-on-the-plan': {
+    tense: 'done' | 'to-do'
+    name: string | number
+    plan: string | number
+    when: string | number
+  }
   'products.say-how-many-seats-there-are': null
   'products.undo-a-number-of-seats': null
   'products.there-is-no-such-seat-type-choose-another': null
   'products.say-how-many-seats-there-are-2': { type: string | number }
-  'products.set-the-seats-of-to': { tense: 'done' | 'to-do'; typeName: string | number; name: string | number; number: string | number; source: string | number; when: string | number }
+  'products.set-the-seats-of-to': {
+    tense: 'done' | 'to-do'
+    typeName: string | number
+    name: string | number
+    number: string | number
+    source: string | number
+    when: string | number
+  }
   'products.switch-a-product-on-at-a-place': null
   'products.this-product': null
   'products.is-not-switched-on-place-by-place-at': { sheet: string | number; kind: string | number }
   'products.is-on-at-already-for-that-time-too': { sheet: string | number; place: string | number }
-  'products.switched-on-at': { tense: 'done' | 'to-do'; product: string | number; place: string | number; period: string | number }
+  'products.switched-on-at': {
+    tense: 'done' | 'to-do'
+    product: string | number
+    place: string | number
+    period: string | number
+  }
   'products.switch-a-product-off-at-a-place': null
   'products.it-is-not-switched-on-there-it-may': null
   'products.it-is-already-switched-off-there-by-then': null
   'products.a-product': null
-  'products.switched-off-at': { tense: 'done' | 'to-do'; name: string | number; place: string | number; period: string | number }
-  'products.noted-the-shared-login-of-used-by-1': { tense: 'done' | 'to-do'; name: string | number; productName: string | number; count: number }
+  'products.switched-off-at': {
+    tense: 'done' | 'to-do'
+    name: string | number
+    place: string | number
+    period: string | number
+  }
+  'products.noted-the-shared-login-of-used-by-1': {
+    tense: 'done' | 'to-do'
+    name: string | number
+    productName: string | number
+    count: number
+  }
   'products.hand-out-a-seat': null
   'products.changed-the-shared-login': { tense: 'done' | 'to-do'; name: string | number }
   'products.ended-the-shared-login': { tense: 'done' | 'to-do'; name: string | number }
@@ -1036,11 +1218,31 @@ export interface Messages {
   'products.a-person-counts-from-the-day': { counts: string | number }
   'products.each-where-it-is-on-costs-a-month': { placeKind: string | number; sum: string | number }
   'products.a-month-for-up-to-people': { sum: string | number; isAt: boolean; upTo: string | number }
-  'products.the-team-of-costs': { sheet: string | number; list: string | number; from: string | number; places: string | number }
+  'products.the-team-of-costs': {
+    sheet: string | number
+    list: string | number
+    from: string | number
+    places: string | number
+  }
   'products.costs-nothing': { sheet: string | number }
-  'products.seats-of-are-bought-for-months-at-a': { sheet: string | number; termMonths: string | number; prices: string | number; places: string | number }
-  'products.costs-by-the-day-at-these-prices-a': { sheet: string | number; prices: string | number; from: string | number; places: string | number }
-  'products.costs-a-month-and-person-a-month-begun': { sheet: string | number; prices: string | number; from: string | number; places: string | number }
+  'products.seats-of-are-bought-for-months-at-a': {
+    sheet: string | number
+    termMonths: string | number
+    prices: string | number
+    places: string | number
+  }
+  'products.costs-by-the-day-at-these-prices-a': {
+    sheet: string | number
+    prices: string | number
+    from: string | number
+    places: string | number
+  }
+  'products.costs-a-month-and-person-a-month-begun': {
+    sheet: string | number
+    prices: string | number
+    from: string | number
+    places: string | number
+  }
   'products.on-at-3-places': { placeKind: string | number }
   'products.one-more-from-the-20th-of': { month: string | number }
   'products.one-leaves-on-the-10th-another-comes-on': null
@@ -1265,7 +1467,13 @@ export interface Messages {
   'rules.no-plan-has-it': null
   'rules.the-plan-has-no-seat': { plan: string | number; type: string | number; has: string | number }
   'rules.from-on': { date: string | number }
-  'rules.no-seat-of-is-empty-of-are-taken': { name: string | number; productName: string | number; when: string | number; held: string | number; ceiling: string | number }
+  'rules.no-seat-of-is-empty-of-are-taken': {
+    name: string | number
+    productName: string | number
+    when: string | number
+    held: string | number
+    ceiling: string | number
+  }
   'rules.and': null
   'rules.would-be-spare': { list: string | number }
   'rules.no-other-seat-type-has-one-left': null
@@ -1275,8 +1483,17 @@ export interface Messages {
   'rules.has-no-price-for-more-than-people-the': { sheet: string | number; upTo: string | number }
   'rules.this-seat-would-raise-the-bill-for-that': { right: string | number; who: string | number }
   'rules.to-you-need-the-right-to-at-each': { todo: string | number; right: string | number; who: string | number }
-  'rules.no-seat-of-is-empty-any-more-all': { seatType: string | number; productName: string | number; ceiling: string | number }
-  'rules.may-have-seat-out-at-a-time-and': { place: string | number; number: number; name: string | number; who: string | number }
+  'rules.no-seat-of-is-empty-any-more-all': {
+    seatType: string | number
+    productName: string | number
+    ceiling: string | number
+  }
+  'rules.may-have-seat-out-at-a-time-and': {
+    place: string | number
+    number: number
+    name: string | number
+    who: string | number
+  }
   'seats.team-up-to': { upTo: string | number }
   'seats.cannot-be-split': { productName: string | number; line: string | number }
   'seats.without-a-cost-code': null
@@ -1314,9 +1531,20 @@ export interface Messages {
   'seats.is-not-here-yet-invite-them-with-the': { name: string | number }
   'seats.already-has-this-seat-for-that-time': { name: string | number }
   'seats.hand-out-a-seat': null
-  'seats.gave-their-own': { tense: 'done' | 'to-do'; person: string | number; seat: string | number; hasOwn: boolean; period: string | number }
+  'seats.gave-their-own': {
+    tense: 'done' | 'to-do'
+    person: string | number
+    seat: string | number
+    hasOwn: boolean
+    period: string | number
+  }
   'seats.took-a-seat-away-before-it-began': { tense: 'done' | 'to-do' }
-  'seats.took-the-from': { tense: 'done' | 'to-do'; seat: string | number; who: string | number; period: string | number }
+  'seats.took-the-from': {
+    tense: 'done' | 'to-do'
+    seat: string | number
+    who: string | number
+    period: string | number
+  }
   'seats.they-already-have-this-seat': null
   'seats.change-a-seat': null
   'seats.another-seat': null
@@ -1337,8 +1565,7 @@ export interface Messages {
   'seats.is-not-a-time-with-its-offset': { at: string | number }
   'seats.the-use-reported-is-in-the-future': null
   'seats.reported': { tense: 'done' | 'to-do'; what: string | number }
-  'seats.a-use': null
-  'seats.uses': { count: string | number }
+  'seats.uses': { count: number }
   'seats.give-a-seat-instead': { name: string | number; price: string | number }
   'seats.take-the-seat-of-who-does-not-use': { person: string | number }
   'seats.a-month-2': { money: string | number }
@@ -1349,7 +1576,12 @@ export interface Messages {
   'seats.it-already-has-this-number': null
   'seats.any-number-of': null
   'seats.at-most': { number: string | number }
-  'seats.let-hand-out-seats': { tense: 'done' | 'to-do'; place: string | number; many: string | number; type: string | number }
+  'seats.let-hand-out-seats': {
+    tense: 'done' | 'to-do'
+    place: string | number
+    many: string | number
+    type: string | number
+  }
   'seats.their-own-licence': { article: string | number; text: string | number; hasOwn: boolean }
   'seats.seat-in': { type: string | number; sheet: string | number }
   'server.a-request-has-at-most': { said: string | number }
@@ -1367,8 +1599,7 @@ export interface Messages {
   'server.the-server-cannot-reach-its-database-nothing': null
   'server.too-much-is-changing-at-once-nothing-was': null
   'settings.change-the-accounts-settings': null
-  'settings.one-person-who-left-is': null
-  'settings.people-who-left-are': { due: string | number }
+  'settings.people-who-left-are': { due: number }
   'settings.erased-for-good-within-minutes-of-this': { who: string | number }
   'settings.this-is-already-set': null
   'settings.the-accounts-name-to': { name: string | number }
@@ -1387,8 +1618,7 @@ export interface Messages {
   'settings.set': { tense: 'done' | 'to-do'; what: string | number }
   'settings.people-from-outside-need-a-last-day-here': null
   'sign-in.a-moment': null
-  'sign-in.a-minute': null
-  'sign-in.minutes': { minutes: string | number }
+  'sign-in.minutes': { minutes: number }
   'sign-in.too-many-attempts-wait-and-try-again': { wait: string | number }
   'sign-in.too-many-people-are-signing-in-from-your': null
   'sign-in.a-password-needs-at-least-characters-a-few': { minimumPasswordLength: string | number }
@@ -1417,6 +1647,29 @@ export interface Messages {
   'store.it-says-that-something-was-destroyed-that-is': null
   'store.a-row-of-was-without-a-ledger-entry': { table: string | number; what: string | number }
   'store.a-row-of-was-removed-without-a-ledger': { table: string | number }
+  'time.day': { day: string | number; month: string | number; year: string | number }
+  'time.day-of-this-year': { day: string | number; month: string | number }
+  'time.month': { month: string | number; year: string | number }
+  'time.moment': { day: string | number; time: string | number }
+  'time.monday': null
+  'time.tuesday': null
+  'time.wednesday': null
+  'time.thursday': null
+  'time.friday': null
+  'time.saturday': null
+  'time.sunday': null
+  'time.january': null
+  'time.february': null
+  'time.march': null
+  'time.april': null
+  'time.may': null
+  'time.june': null
+  'time.july': null
+  'time.august': null
+  'time.september': null
+  'time.october': null
+  'time.november': null
+  'time.december': null
   'undo.the-settings': null
   'undo.a-firm': null
   'undo.a-place': null
@@ -1475,8 +1728,6 @@ export interface Messages {
   'views.last-day-passed': null
   'views.my-reports': null
   'views.places': { level: string | number; places: string | number }
-  'views.last-signed-in': null
-  'views.last-use': null
   'views.your-own': null
   'views.your-own-and-your-peoples': null
   'views.add-clients-and-see-no-other-client': null
@@ -1487,7 +1738,13 @@ export interface Messages {
   'views.or': null
   'views.who-they-are': null
   'views.1-area': { highest: string | number; size: number }
-  'views.who-can-at': { level: string | number; hasArea: boolean; area: string | number; place: string | number; count: string | number }
+  'views.who-can-at': {
+    level: string | number
+    hasArea: boolean
+    area: string | number
+    place: string | number
+    count: string | number
+  }
   'views.end-access-now': { name: string | number }
   'views.end-all-access-now-and-hand-over-what': null
   'views.last-day': { date: string | number }
@@ -1524,12 +1781,9 @@ export interface Messages {
   'views.at-2': { area: string | number; level: string | number; place: string | number }
   'views.you-cannot-grant-your-own-request': null
   'views.by': { date: string | number }
-  'views.one-person-starts': null
-  'views.people-start': null
-  'views.one-person-is-waiting-to-be-admitted': null
-  'views.people-are-waiting-to-be-admitted': null
-  'views.one-person-has-their-last-day': null
-  'views.people-have-their-last-day': null
+  'views.people-start': { count: number; number: string | number }
+  'views.people-are-waiting-to-be-admitted': { count: number; number: string | number }
+  'views.people-have-their-last-day': { count: number; number: string | number }
   'views.nobody-starts-waits-or-has-a-last-day': null
   'views.1-person-from': { count: number; productName: string | number }
   'views.from': { first: string | number }
@@ -1555,7 +1809,13 @@ export interface Messages {
   'views.seats': { name: string | number }
   'views.took-of': { who: string | number; seat: string | number; of: string | number; tail: string | number }
   'views.gave-up-of': { who: string | number; seat: string | number; of: string | number; tail: string | number }
-  'views.moved-from-to-of': { who: string | number; from: string | number; to: string | number; of: string | number; tail: string | number }
+  'views.moved-from-to-of': {
+    who: string | number
+    from: string | number
+    to: string | number
+    of: string | number
+    tail: string | number
+  }
   'views.the-price-of-of-is-another-for': { to: string | number; of: string | number; who: string | number }
   'views.more-or-fewer-days-of-of-count-for': { to: string | number; of: string | number; who: string | number }
   'views.of-was-bought': { to: string | number; of: string | number }
@@ -1574,6 +1834,10 @@ export interface Messages {
   'views.passes-walls': null
   'views.staff': null
   'views.contractors': null
+  'views.membership': null
+  'views.firm': null
+  'views.a-seat': { article: string | number; name: string | number }
+  'views.number': { count: number }
   'work.1-day-overdue': { overdueDays: number }
   'work.a-new-password-for-jolly-porter': null
   'work.someone-perhaps-you-asked-for-a-new-password': null
@@ -1602,8 +1866,7 @@ export interface Messages {
   'work.your-access-at-was-changed-by-your-access': { settings: string | number; by: string | number }
   'work.jolly-porter-for': { settings: string | number }
   'work.your-access-at-has-changed': { settings: string | number }
-  'work.one-thing': null
-  'work.things': { count: string | number }
+  'work.things': { count: number }
   'work.hello-2': { asked: string | number }
   'work.asks-you-to-do-in-products-you-look': { account: string | number; what: string | number }
   'work.open-this-page-to-say-what-you-have': null
@@ -1635,13 +1898,11 @@ export interface Messages {
   'work.is-a-product-that-no-role-opens': null
   'work.is-a-shared-login-to-look-at-again': null
   'work.good-morning': { name: string | number }
-  'work.one-thing-needs-you': null
-  'work.things-need-you': { count: string | number }
+  'work.things-need-you': { count: number }
   'work.and-more': { count: string | number }
   'work.state-of-the-ledger': { headHash: string | number }
   'work.to-stop-these-emails-open': null
-  'work.one-thing-needs-you-2': null
-  'work.things-need-you-2': { count: string | number }
+  'work.things-need-you-2': { count: number }
   'work.your-access-has-changed': null
   'work.your-invitation-was-accepted': null
   'work.at-2': { subject: string | number; settings: string | number }

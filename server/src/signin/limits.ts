@@ -159,12 +159,7 @@ async function consume(limiter: RateLimiterAbstract, key: string): Promise<void>
     if (typeof msBeforeNext !== 'number') throw reached
     const retryAfterSeconds = Math.ceil(msBeforeNext / 1000)
     const minutes = Math.ceil(retryAfterSeconds / 60)
-    const wait =
-      retryAfterSeconds <= 5
-        ? say('sign-in.a-moment')
-        : minutes === 1
-          ? say('sign-in.a-minute')
-          : say('sign-in.minutes', { minutes })
+    const wait = retryAfterSeconds <= 5 ? say('sign-in.a-moment') : say('sign-in.minutes', { minutes })
     const sentence = say('sign-in.too-many-attempts-wait-and-try-again', { wait })
     throw new LodgeError(429, 'too-many-tries', sentence, { retryAfterSeconds })
   }

@@ -146,9 +146,7 @@ function renderDigest(
   const text = [
     say('work.good-morning', { name: account.nameOf(personId) }),
     '',
-    ...(needs.length > 0
-      ? [needs.length === 1 ? say('work.one-thing-needs-you') : say('work.things-need-you', { count: needs.length })]
-      : []),
+    ...(needs.length > 0 ? [say('work.things-need-you', { count: needs.length })] : []),
     ...needs.slice(0, LINES).map(line),
     ...(needs.length > LINES ? [say('work.and-more', { count: needs.length - LINES })] : []),
     ...(needs.length > 0 ? ['', `${configuration.publicOrigin}/desk`] : []),
@@ -164,8 +162,7 @@ function renderDigest(
     '',
     say('work.jolly-porter-for', { settings: account.settings.name }),
   ]
-  const many =
-    needs.length === 1 ? say('work.one-thing-needs-you-2') : say('work.things-need-you-2', { count: needs.length })
+  const many = say('work.things-need-you-2', { count: needs.length })
   const subject =
     needs.length > 0 ? many : isChanged ? say('work.your-access-has-changed') : say('work.your-invitation-was-accepted')
   return {

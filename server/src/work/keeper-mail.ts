@@ -66,7 +66,7 @@ export function keeperMessage(
   const products = asked?.products.filter(({ tasks }) => tasks.length > 0) ?? []
   if (!asked || !address || products.length === 0) return undefined
   const count = products.reduce((all, { tasks }) => all + tasks.length, 0)
-  const what = count === 1 ? say('work.one-thing') : say('work.things', { count })
+  const what = say('work.things', { count })
   const day = dateOf(now, 'UTC')
   const text = [
     say('work.hello-2', { asked: asked.name }),

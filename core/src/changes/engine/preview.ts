@@ -120,7 +120,7 @@ function useOffers(decided: Account, changes: readonly Change[], now: Instant) {
 
 function short(waiting: number): Warning[] {
   if (waiting === 0) return []
-  const who = waiting === 1 ? say('engine.one-of-them') : say('engine.of-them', { waiting })
+  const who = say('engine.of-them', { waiting })
   const sentence = say('engine.would-have-to-wait-because-there-is-not', { who })
   return [{ code: 'would-wait', sentence }]
 }

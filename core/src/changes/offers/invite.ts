@@ -23,7 +23,7 @@ import { periodText, roleText } from '../access/grants.ts'
 import { Choice, choicesAfter, FieldText, personalOf, setTexts } from '../people/fields.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { giveOffered, releaseOffered, reserveOffered, withdrawsOffer } from './offers.ts'
-import { articleOf, aSeat } from '../seats/seat-words.ts'
+import { aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
@@ -161,7 +161,6 @@ export const invite: ChangeKind<Invite> = {
     return say('offers.invited-as', {
       tense,
       person: sight.personName(invitedId(change, sight.named)),
-      article: articleOf(change.standing),
       standing: change.standing,
       what,
       until,

@@ -1,4 +1,3 @@
-import { articleOf } from '../seats/seat-words.ts'
 import { Equals, IsIn, IsOptional } from 'class-validator'
 import type { Id } from '../../account/rows.ts'
 import type { ChangeKind } from '../engine/kind.ts'
@@ -53,7 +52,6 @@ export const bringBack: ChangeKind<BringBack> = {
     say('people.rehired-as', {
       tense,
       person: sight.personName(change.personId),
-      article: articleOf(change.standing),
       standing: change.standing,
       period: periodText(null, change.until, sight),
     }),

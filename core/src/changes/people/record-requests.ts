@@ -136,7 +136,7 @@ export const settleRecords: ChangeKind<SettleRecords> = {
   record: (change) => change,
 }
 
-const countText = (count: number) => (count === 1 ? say('people.1-person') : say('people.people', { count }))
+const countText = (count: number) => say('people.people', { count })
 
 function recordAsked(draft: Draft, { id, product, kind, seatType, firm }: RecordRequestRow): void {
   const { account } = draft

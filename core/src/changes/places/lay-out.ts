@@ -185,7 +185,7 @@ function keyRow(
 }
 
 function countText({ places }: LayOut): string {
-  return places.length === 1 ? say('places.1-place') : say('places.places', { count: places.length })
+  return say('places.places', { count: places.length })
 }
 
 function topsText({ places }: LayOut): string {

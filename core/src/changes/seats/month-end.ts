@@ -125,7 +125,7 @@ export const reportUse: ChangeKind<ReportUse> = {
   sentence: (change, _sight, tense) =>
     say('seats.reported', {
       tense,
-      what: change.uses.length === 1 ? say('seats.a-use') : say('seats.uses', { count: change.uses.length }),
+      what: say('seats.uses', { count: change.uses.length }),
     }),
   record: (change) => change,
 }

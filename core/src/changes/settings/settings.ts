@@ -66,7 +66,7 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
   preview: {
     lasting(_change, { after, now }) {
       const due = erasedByItselfNow(after, now).length
-      const who = due === 1 ? say('settings.one-person-who-left-is') : say('settings.people-who-left-are', { due })
+      const who = say('settings.people-who-left-are', { due })
       return due > 0
         ? [{ code: 'erases', sentence: say('settings.erased-for-good-within-minutes-of-this', { who }) }]
         : []
