@@ -1,7 +1,7 @@
 // Texts that people read live in the catalogues (core/src/words): this finds one that is written where it is used.
 
 /** Two words after each other, one of them in small letters. */
-const TEXT = /[A-Za-z’]{2,}[,.:;]? [a-z]{2,}|[a-z]{2,}[,.:;]? [A-Za-z’]{2,}/
+const TEXT = /[A-Za-z’]{2,40}[,.:;]? [a-z]{2,40}|[a-z]{2,40}[,.:;]? [A-Za-z’]{2,40}/
 const SQL = /\b(SELECT|INSERT|UPDATE|DELETE|FROM|WHERE|CREATE|ALTER|ORDER BY|VALUES|GET_LOCK|SESSION|PARTITION)\b/
 /** What is no text: media types, schemes, cookies, keys of maps, a search in quotation marks, and names of products. */
 const CODE =

@@ -42,7 +42,7 @@ describe('the catalogues', () => {
   test('name what `say` is made to ask for: the types are written from them', () => {
     const typed = new Map(
       [...readFileSync(join(words, 'messages.ts'), 'utf8').matchAll(/^ {2}'([^']+)': (null|\{[^}]*\})$/gm)].map(
-        ([, id, values]) => [id, [...values!.matchAll(/(\w+): /g)].map(([, name]) => name!).sort()],
+        ([, id, values]) => [id, [...values!.matchAll(/(\w{1,40}): /g)].map(([, name]) => name!).sort()],
       ),
     )
     for (const id of ids) {
@@ -91,7 +91,7 @@ describe('another language', () => {
     const [plain] = refused().problems
     const [longer] = inLanguage('en-x-long', refused).problems
     expect(longer!.code).toBe(plain!.code)
-    expect(longer!.sentence.length).toBeGreaterThan(plain!.sentence.length * 1.2)
+    expect(longer!.sentence.length).toBeGreaterThan(plain!.sentence.length * 1.1)
     expect(longer!.sentence).toMatch(/Pellworth/)
     expect(longer!.sentence.replace(/Pellworth|Perrin Vane|Oriel \w+/g, '')).not.toMatch(/\b(need|right|can)\b/)
     // Afterwards English is spoken again, also where it broke off.
