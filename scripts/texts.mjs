@@ -5,7 +5,7 @@ import { join, relative } from 'node:path'
 import ts from 'typescript'
 import { root } from './prepare.mjs'
 
-/** Where texts are written; what is only told to engineers (SQL, logs) is left out below. */
+/** Where texts are written: the catalogues in core, and what stand-ins and the demo say; SQL and logs are left out below. */
 const ROOMS = ['core/src', 'server/src', 'standins/src', 'demo/src', 'web/src']
 const wanted = process.argv[2]?.toLowerCase() ?? ''
 
@@ -51,7 +51,7 @@ for (const room of ROOMS) {
   for (const name of readdirSync(join(root, room), { recursive: true, encoding: 'utf8' }).sort()) {
     const path = join(root, room, name)
     const place = relative(root, path)
-    const texts = name.endsWith('en.json')
+    const texts = name.startsWith('words/en/')
       ? inCatalogue(JSON.parse(readFileSync(path, 'utf8')))
       : name.endsWith('.ts')
         ? inSource(path)

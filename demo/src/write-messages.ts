@@ -25,7 +25,9 @@ function choiceOf(options: readonly string[]): string {
   return 'string'
 }
 
+/** The interface’s own catalogue lies with the others; it asks for its messages through vue-i18n. */
 const rooms = readdirSync(join(words, 'en'))
+  .filter((file) => file !== 'web.json')
   .map((file) => file.replace('.json', ''))
   .sort()
 

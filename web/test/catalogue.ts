@@ -1,14 +1,18 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { createI18n } from 'vue-i18n'
+import { IntlMessageFormat } from 'intl-messageformat'
 import type { Translate } from '../src/logic/effects.ts'
 
-const en = JSON.parse(readFileSync(join(import.meta.dirname, '../src/messages/en.json'), 'utf8'))
-// Its types read every message one by one.
-const make = createI18n as unknown as (options: object) => { global: { t: unknown } }
-const i18n = make({ legacy: false, locale: 'en', messages: { en } })
-const translate = i18n.global.t as (key: string, values: object, plural?: number) => string
+const path = join(import.meta.dirname, '../../core/src/words/en/web.json')
+const messages = JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>
 
-/** The messages as people read them. */
-export const say: Translate = (key, values, plural) =>
-  plural === undefined ? translate(key, values) : translate(key, values, plural)
+/** The messages as people read them; one that is not there is its key. */
+export const say: Translate = (key, values) => {
+  const message = key
+    .split('.')
+    .reduce<unknown>((at, one) => (at as Record<string, unknown> | undefined)?.[one], messages)
+  if (typeof message !== 'string') return key
+  return new IntlMessageFormat(message, 'en', {}, { ignoreTag: true }).format(
+    values as Record<string, string>,
+  ) as string
+}
