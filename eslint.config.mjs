@@ -101,9 +101,19 @@ export default typescript.config(
   },
   {
     // Every text that people read has its code in a catalogue, so that another language needs no code.
-    files: ['core/src/**/*.ts', 'server/src/**/*.ts'],
+    files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts', 'web/src/**/*.vue'],
     plugins: { words },
     rules: { 'words/no-literal-text': 'error' },
+  },
+  {
+    files: ['web/src/**/*.vue'],
+    rules: {
+      'vue/no-bare-strings-in-template': [
+        'error',
+        // Punctuation, marks, and what is written so in every language.
+        { allowlist: ['CSV', 'PDF', 'Ctrl K', ...'()[],.:;·…×‹›→–—“”+−/%&*'] },
+      ],
+    },
   },
   {
     // What knows all kinds of change knows them last: no kind, and nothing beneath it, comes back to it.

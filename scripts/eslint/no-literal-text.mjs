@@ -5,14 +5,14 @@ const TEXT = /[A-Za-z’]{2,40}[,.:;]? [a-z]{2,40}|[a-z]{2,40}[,.:;]? [A-Za-z’
 const SQL = /\b(SELECT|INSERT|UPDATE|DELETE|FROM|WHERE|CREATE|ALTER|ORDER BY|VALUES|GET_LOCK|SESSION|PARTITION)\b/
 /** What is no text: media types, schemes, cookies, keys of maps, a search in quotation marks, and names of products. */
 const CODE =
-  /^[\w-]+\/[\w.+-]+;|^(Bearer|Basic) |max-age|^(person|group|standing|offer|absence|field|line) |^urn:|^:|^".*"$|^Jolly Porter( <|$)|^Mac OS$/
+  /^[\w-]+\/[\w.+-]+;|^(Bearer|Basic) |max-age|^(person|group|standing|offer|absence|field|line) |^urn:|^:|^".*"$|^Jolly Porter( <|$)|^Mac OS$|^(active )?"|Public Sans|^\(prefers-|minmax\(|^(firm ends|sign in) \0?$/
 
 /**
  * Who reads what these take is an engineer, not a user: mistakes of the program, rows of the log, and what OpenAPI and
  * `--help` of an operator's tool say of an interface.
  */
 const CALLS = new Set(
-  'must entryAt by is warn info error debug fatal log execute query select selectOnce grants personal startsWith includes endsWith replace replaceAll test match split set get has add open view gauge counter histogram crash register column word words tableCsv parse hash'.split(
+  'Symbol must entryAt by is warn info error debug fatal log execute query select selectOnce grants personal startsWith includes endsWith replace replaceAll test match split set get has add open view gauge counter histogram crash register column word words tableCsv parse hash'.split(
     ' ',
   ),
 )
@@ -55,7 +55,12 @@ export default {
       create(context) {
         const check = (node) => {
           const text = textOf(node)
-          if (!TEXT.test(text.replaceAll('\0', ' ')) || SQL.test(text) || CODE.test(text) || isForEngineers(node))
+          if (
+            !TEXT.test(text.replaceAll('\0', ' ')) ||
+            SQL.test(text) ||
+            CODE.test(text.trim()) ||
+            isForEngineers(node)
+          )
             return
           context.report({ node, messageId: 'literal' })
         }

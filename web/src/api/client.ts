@@ -1,4 +1,5 @@
 import type { Problem } from '@lodge/core'
+import { say } from '../state/messages.ts'
 
 /** An answer other than success, as RFC 9457 problem details. */
 export class ApiError extends Error {
@@ -85,10 +86,10 @@ export async function ask<T>(
   try {
     answer = await (takeEarly(method, path) ?? send(method, path, body, headers))
   } catch {
-    throw new ApiError(0, 'unreachable', 'The server cannot be reached. What you typed is kept. Try again in a moment.')
+    throw new ApiError(0, 'unreachable', say('common.unreachable'))
   }
   if (answer.status < 400) return answer.body as T
-  const { code = 'unexpected', detail = 'Something went wrong. Try again.', problems } = answer.body
+  const { code = 'unexpected', detail = say('common.wentWrong'), problems } = answer.body
   if (answer.status === 401 && code !== 'wrong-sign-in') onSignedOut(String(code))
   throw new ApiError(answer.status, String(code), String(detail), (problems as Problem[]) ?? [], answer.body)
 }
