@@ -1,7 +1,7 @@
 import type { BillView, PersonView, PlaceView, Preview } from '@lodge/core'
 import { along, layBars, weeks, draggedTo } from '../src/logic/board.ts'
 import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/logic/dates.ts'
-import { byKind, confirmLabel, countsOf, moneyMoved } from '../src/logic/effects.ts'
+import { byKind, countsOf, moneyMoved } from '../src/logic/effects.ts'
 import { say } from './catalogue.ts'
 import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic/arrivals.ts'
 import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
@@ -79,23 +79,6 @@ describe('what a docket would do', () => {
       money: { seats: [{ taken: { before: 2, after: 3 } }], sums: { thisMonth: { before: 2800, after: 4200 } } },
       ...more,
     }) as unknown as Preview
-
-  test('the confirm button says the consequence', () => {
-    expect(confirmLabel(say, [{ type: 'invite' }], preview())).toBe(
-      'Send invitation: 3 places after they accept, 1 seat',
-    )
-    const lost = preview({
-      access: { places: { gained: 0, lost: 1, raised: 0, lowered: 0 }, onceIn: false },
-      money: { seats: [{ taken: { before: 3, after: 2 } }] },
-    })
-    expect(confirmLabel(say, [{ type: 'leave' }], lost)).toBe('End access now: 1 place, 1 seat')
-    expect(confirmLabel(say, [{ type: 'plan-departure', at: '2026-06-19T17:00' } as never], null)).toBe(
-      'Plan departure',
-    )
-    expect(confirmLabel(say, [{ type: 'plan-departure' }], lost)).toBe('End access now: 1 place, 1 seat')
-    expect(confirmLabel(say, [{ type: 'wall-place', walled: false } as never], null)).toBe('Remove the wall')
-    expect(confirmLabel(say, [{ type: 'give' }, { type: 'take' }], null)).toBe('Apply 2 changes')
-  })
 
   test('counts and money are said as they are, or not at all', () => {
     expect(countsOf(say, preview(), 'gained')).toBe('1 person, 3 places')

@@ -3,6 +3,7 @@ import access from './en/access.json' with { type: 'json' }
 import account from './en/account.json' with { type: 'json' }
 import checks from './en/checks.json' with { type: 'json' }
 import commandLine from './en/command-line.json' with { type: 'json' }
+import confirm from './en/confirm.json' with { type: 'json' }
 import docket from './en/docket.json' with { type: 'json' }
 import door from './en/door.json' with { type: 'json' }
 import engine from './en/engine.json' with { type: 'json' }
@@ -38,6 +39,7 @@ export const english = Object.fromEntries([
   ...codes('account', account),
   ...codes('checks', checks),
   ...codes('command-line', commandLine),
+  ...codes('confirm', confirm),
   ...codes('docket', docket),
   ...codes('door', door),
   ...codes('engine', engine),

@@ -13,15 +13,7 @@ export interface Messages {
   'access.add-places-in': { parent: string | number }
   'access.the-person-who-let-you-make-clients-can': null
   'access.give-access-at': { name: string | number }
-  'access.gave-at-with-at-each-client-they-make': {
-    tense: 'done' | 'to-do'
-    subject: string | number
-    role: string | number
-    place: string | number
-    hasMadeRoleId: boolean
-    role2: string | number
-    period: string | number
-  }
+  'access.gave-at-with-at-each-client-they-make': { tense: 'done' | 'to-do'; subject: string | number; role: string | number; place: string | number; hasMadeRoleId: boolean; role2: string | number; period: string | number }
   'access.does-not-let-its-holder-make-clients': { role: string | number }
   'access.passes-walls-and-is-given-by-name': { made: string | number }
   'access.at-is-already-given-for-that-time': { role: string | number; place: string | number }
@@ -31,12 +23,7 @@ export interface Messages {
   'access.this-access-ends-before-that-day-anyway': null
   'access.took-access-away-before-it-began': { tense: 'done' | 'to-do' }
   'access.at': { role: string | number; place: string | number }
-  'access.took-from': {
-    tense: 'done' | 'to-do'
-    role: string | number
-    subject: string | number
-    period: string | number
-  }
+  'access.took-from': { tense: 'done' | 'to-do'; role: string | number; subject: string | number; period: string | number }
   'access.is-retired-choose-another-role': { role: string | number }
   'access.passes-walls-only-an-owner-can-give-it': { role: string | number }
   'access.only-all-members-or-all-guests-can-be': null
@@ -82,12 +69,7 @@ export interface Messages {
   'access.you-have-already-asked-for-this-the-request': null
   'access.for': { person: string | number }
   'access.at-2': { areaName: string | number; level: string | number; place: string | number }
-  'access.asked-for': {
-    tense: 'done' | 'to-do'
-    what: string | number
-    forWhom: string | number
-    period: string | number
-  }
+  'access.asked-for': { tense: 'done' | 'to-do'; what: string | number; forWhom: string | number; period: string | number }
   'access.decide-what-is-asked-for-at': { place: string | number }
   'access.a-request-stays-as-it-was-decided-give': null
   'access.you-cannot-grant-your-own-request-someone': null
@@ -103,11 +85,7 @@ export interface Messages {
   'access.there-is-no-such-day-as': { until: string | number }
   'access.the-last-day-must-not-have-passed': null
   'access.an-access-report-is-shared-for-days-at': { maximumShareDays: string | number }
-  'access.shared-the-access-report-of-by-a-link': {
-    tense: 'done' | 'to-do'
-    place: string | number
-    day: string | number
-  }
+  'access.shared-the-access-report-of-by-a-link': { tense: 'done' | 'to-do'; place: string | number; day: string | number }
   'access.there-is-no-such-link-it-may-have': null
   'access.cut-links-there': null
   'access.a-link-that-was-cut-stays-dead-share': null
@@ -115,12 +93,7 @@ export interface Messages {
   'access.cut-the-link-to-the-access-report-of': { tense: 'done' | 'to-do'; place: string | number }
   'access.as-the-role-says': null
   'access.s-key-at': { subject: string | number; role: string | number; place: string | number }
-  'access.changed-who-approves-for': {
-    tense: 'done' | 'to-do'
-    hasGrant: boolean
-    where: string | number
-    who: string | number
-  }
+  'access.changed-who-approves-for': { tense: 'done' | 'to-do'; hasGrant: boolean; where: string | number; who: string | number }
   'access.say-who-approves-at': { name: string | number }
   'access.change-access-at': { name: string | number }
   'access.this-would-make-more-than-keys-at-once': { maximumKeys: string | number }
@@ -221,11 +194,7 @@ export interface Messages {
   'account.there-are-two-products-of-the-code': { code: string | number }
   'account.has-no-plan': { code: string | number; plan: string | number }
   'account.there-is-no-seat-type-2': { code: string | number; seatType: string | number }
-  'account.is-charged-in-the-account-in-one-account': {
-    code: string | number
-    currency: string | number
-    currency2: string | number
-  }
+  'account.is-charged-in-the-account-in-one-account': { code: string | number; currency: string | number; currency2: string | number }
   'account.the-sheet-is-of-another-product': null
   'account.has-no-allowance': { code: string | number; allowance: string | number }
   'account.is-listed-twice-leave-one-out': { product: string | number }
@@ -277,13 +246,7 @@ export interface Messages {
   'checks.must-not-be-blank': null
   'command-line.the-name-is-used-twice-here-leave-one': { name: string | number }
   'command-line.but-rows-cannot-be-checked-their-edits-were': { unknownRows: string | number }
-  'command-line.entries-whole-and-the-rows-agree-head': {
-    id: string | number
-    entries: string | number
-    hasAlsoRows: boolean
-    unknown: string | number
-    head: string | number
-  }
+  'command-line.entries-whole-and-the-rows-agree-head': { id: string | number; entries: string | number; hasAlsoRows: boolean; unknown: string | number; head: string | number }
   'command-line.entry': { id: string | number; version: string | number; reason: string | number }
   'command-line.all-anchors-hold': null
   'command-line.there-is-no-account-here': null
@@ -343,27 +306,11 @@ export interface Messages {
   'command-line.there-is-no-product-in-this-book': { product: string | number }
   'command-line.nothing-has-to-be-done-by-hand': null
   'command-line.1-day-overdue': { overdueDays: number }
-  'command-line.by-2': {
-    productName: string | number
-    list: string | number
-    sentence: string | number
-    why: string | number
-    due: string | number
-    late: string | number
-  }
+  'command-line.by-2': { productName: string | number; list: string | number; sentence: string | number; why: string | number; due: string | number; late: string | number }
   'command-line.has-no-column-with-email-addresses-names-or': { path: string | number }
   'command-line.not-in-the-list': null
   'command-line.row': { line: string | number }
-  'command-line.there-here': {
-    verdict: string | number
-    name: string | number
-    hasAddress: boolean
-    address: string | number
-    where: string | number
-    there: string | number
-    here: string | number
-    note: string | number
-  }
+  'command-line.there-here': { verdict: string | number; name: string | number; hasAddress: boolean; address: string | number; where: string | number; there: string | number; here: string | number; note: string | number }
   'command-line.agree-differ': { count: string | number; count2: string | number }
   'command-line.secrets-were-sealed-anew-under-the-key': { done: string | number; currentId: string | number }
   'command-line.older-keys-can-be-taken-out-of-lodge': null
@@ -375,12 +322,7 @@ export interface Messages {
   'command-line.of-days': { daysLeft: string | number; daysOfTerm: string | number }
   'command-line.counted': { quantity: string | number }
   'command-line.by-must-be-place-or-code': { by: string | number }
-  'command-line.counted-2': {
-    product: string | number
-    person: string | number
-    hasCounted: boolean
-    why: string | number
-  }
+  'command-line.counted-2': { product: string | number; person: string | number; hasCounted: boolean; why: string | number }
   'command-line.applied': { name: string | number }
   'command-line.the-database-is-up-to-date': null
   'command-line.migrations-applied': { count: string | number }
@@ -410,6 +352,116 @@ export interface Messages {
   'command-line.everybody-counted-or-not-and-why': null
   'command-line.what-has-to-be-done-by-hand-in': null
   'command-line.a-products-member-list-against-the-book-row': null
+  'confirm.apply': null
+  'confirm.many': { count: number }
+  'confirm.with-parts': { verb: string | number; parts: string | number }
+  'confirm.places': { count: number }
+  'confirm.after-accept': { count: number }
+  'confirm.gained': { count: number }
+  'confirm.lost': { count: number }
+  'confirm.seats': { count: number }
+  'confirm.seats-empty': { count: number }
+  'confirm.name-approvers': null
+  'confirm.invite': null
+  'confirm.withdraw': null
+  'confirm.admit': null
+  'confirm.resend': null
+  'confirm.remind': null
+  'confirm.make-link': null
+  'confirm.cut-link': null
+  'confirm.correct-address': null
+  'confirm.refuse-entry': null
+  'confirm.change-settings': null
+  'confirm.allot-seats': null
+  'confirm.give': null
+  'confirm.take': null
+  'confirm.leave': null
+  'confirm.make-place': null
+  'confirm.settle-request': null
+  'confirm.share-statement': null
+  'confirm.cut-share': null
+  'confirm.keep-apart': null
+  'confirm.stop-apart': null
+  'confirm.make-packet': null
+  'confirm.change-packet': null
+  'confirm.remove-packet': null
+  'confirm.remove-group': null
+  'confirm.withdraw-request': null
+  'confirm.lay-out': null
+  'confirm.rename-place': null
+  'confirm.make-role': null
+  'confirm.change-role': null
+  'confirm.retire-role': null
+  'confirm.move-place': null
+  'confirm.make-group': null
+  'confirm.change-group': null
+  'confirm.join-group': null
+  'confirm.quit-group': null
+  'confirm.change-person': null
+  'confirm.name-signatory': null
+  'confirm.plan-docket': null
+  'confirm.hand-over': null
+  'confirm.put-down-planned': null
+  'confirm.change-departure': null
+  'confirm.put-down-departure': null
+  'confirm.run-departure': null
+  'confirm.settle-step': null
+  'confirm.go-away': null
+  'confirm.grant-away': null
+  'confirm.put-down-away': null
+  'confirm.come-back': null
+  'confirm.bring-back': null
+  'confirm.connect-product': null
+  'confirm.disconnect-product': null
+  'confirm.erase': null
+  'confirm.undo': null
+  'confirm.give-seat': null
+  'confirm.amend-offer': null
+  'confirm.change-keys': null
+  'confirm.plan-departure-later': null
+  'confirm.plan-departure-now': null
+  'confirm.wall-place-yes': null
+  'confirm.wall-place-no': null
+  'confirm.archive-place-yes': null
+  'confirm.archive-place-no': null
+  'confirm.end-seat': null
+  'confirm.change-seat': null
+  'confirm.make-field': null
+  'confirm.change-field': null
+  'confirm.own-record': null
+  'confirm.own-email': null
+  'confirm.accept': null
+  'confirm.decline': null
+  'confirm.come-by': null
+  'confirm.ask-for': null
+  'confirm.import-sheet': null
+  'confirm.subscribe': null
+  'confirm.enter-stock': null
+  'confirm.fit-place': null
+  'confirm.unfit-place': null
+  'confirm.answer-handover': null
+  'confirm.ask-away': null
+  'confirm.make-firm': null
+  'confirm.rename-firm': null
+  'confirm.merge-firms': null
+  'confirm.archive-firm': null
+  'confirm.keep-product': null
+  'confirm.confirm-account': null
+  'confirm.note-accounts': null
+  'confirm.note-list': null
+  'confirm.record-person': null
+  'confirm.join-people': null
+  'confirm.ask-to-record': null
+  'confirm.settle-records': null
+  'confirm.make-shared-login': null
+  'confirm.change-shared-login': null
+  'confirm.end-shared-login': null
+  'confirm.confirm-password': null
+  'confirm.tell-apart': null
+  'confirm.correct-name': null
+  'confirm.invite-to-sign-in': null
+  'confirm.close-nobodys': null
+  'confirm.forget-accounts': null
   'docket.gives-no-access-because-their-last-day-with': { name: string | number; who: string | number }
   'docket.is-from-outside-and-gets-at-every-place': { who: string | number; name: string | number }
   'docket.besides': { place: string | number; place2: string | number }
@@ -418,34 +470,11 @@ export interface Messages {
   'docket.as-member-sees-everyone-who-works-here-from': { who: string | number; outside: string | number }
   'docket.as-owner-can-do-everything-also-what-only': { who: string | number; outside: string | number }
   'docket.a-role-at-would-do-if-it-is': { place: string | number }
-  'docket.as-administrator-can-invite-give-access-and': {
-    who: string | number
-    outside: string | number
-    instead: string | number
-  }
-  'docket.charges-a-seat-for-too-although-they-gave': {
-    month: string | number
-    type: string | number
-    who: string | number
-    ended: string | number
-  }
-  'docket.s-seat-begins-on-all-of-is-charged': {
-    who: string | number
-    day: string | number
-    month: string | number
-    sum: string | number
-  }
-  'docket.is-still-charged-in-full-for-the-seat': {
-    month: string | number
-    type: string | number
-    sum: string | number
-  }
-  'docket.ending-on-instead-of-saves': {
-    person: string | number
-    earlier: string | number
-    late: string | number
-    sum: string | number
-  }
+  'docket.as-administrator-can-invite-give-access-and': { who: string | number; outside: string | number; instead: string | number }
+  'docket.charges-a-seat-for-too-although-they-gave': { month: string | number; type: string | number; who: string | number; ended: string | number }
+  'docket.s-seat-begins-on-all-of-is-charged': { who: string | number; day: string | number; month: string | number; sum: string | number }
+  'docket.is-still-charged-in-full-for-the-seat': { month: string | number; type: string | number; sum: string | number }
+  'docket.ending-on-instead-of-saves': { person: string | number; earlier: string | number; late: string | number; sum: string | number }
   'docket.nobody-looks-after-yet-check-yourself-whether': { name: string | number; who: string | number }
   'docket.or': null
   'docket.are-asked-to-close-the-account': { list: string | number; isCount: boolean }
@@ -475,23 +504,10 @@ export interface Messages {
   'docket.what-made-in': { person: string | number; sheet: string | number; what: string | number }
   'docket.the-invitation-to-ends-because-the-person-who': { person: string | number }
   'docket.would-be-enough': { best: string | number; price: string | number }
-  'docket.gives-no-access-in-because-they-have-no': {
-    role: string | number
-    who: string | number
-    sheet: string | number
-    enough: string | number
-  }
-  'docket.the-seat-in-costs-money-but-gives-no': {
-    type: string | number
-    sheet: string | number
-    name: string | number
-  }
+  'docket.gives-no-access-in-because-they-have-no': { role: string | number; who: string | number; sheet: string | number; enough: string | number }
+  'docket.the-seat-in-costs-money-but-gives-no': { type: string | number; sheet: string | number; name: string | number }
   'docket.a-month-less': { money: string | number }
-  'docket.a-seat-in-is-enough-for-the-access': {
-    cheaper: string | number
-    sheet: string | number
-    saved: string | number
-  }
+  'docket.a-seat-in-is-enough-for-the-access': { cheaper: string | number; sheet: string | number; saved: string | number }
   'docket.a-group-they-come-into': null
   'docket.the-same-role-at': { place: string | number }
   'docket.at-is-already-given-by': { role: string | number; place: string | number; by: string | number }
@@ -595,23 +611,13 @@ export interface Messages {
   'files.this-is-no-list-of-people-choose-a': null
   'files.as-of-people': { account: string | number; on: string | number; count: string | number }
   'files.invited-with-access-after-they-accept': null
-  'files.at-the-invitation-runs-out-on': {
-    name: string | number
-    role: string | number
-    place: string | number
-    expires: string | number
-  }
+  'files.at-the-invitation-runs-out-on': { name: string | number; role: string | number; place: string | number; expires: string | number }
   'files.our-people-in-your': { name: string | number }
   'files.state-of-the-ledger': { head: string | number }
   'files.has-left': { person: string | number; account: string | number }
   'files.all-access-ended-at': { doorsShutAt: string | number; by: string | number }
   'files.roles-seats-and-memberships-ended': { keys: string | number; seats: string | number; groups: string | number }
-  'files.read-back': {
-    outcome: string | number
-    to: string | number
-    hasReadBackAt: boolean
-    readBackAt: string | number
-  }
+  'files.read-back': { outcome: string | number; to: string | number; hasReadBackAt: boolean; readBackAt: string | number }
   'files.signed-sha-256-of-the-signed-record': { signedAt: string | number; hash: string | number }
   'files.state-of-the-ledger-2': { ledgerHead: string | number }
   'files.bill-of-2': { bill: string | number }
@@ -694,12 +700,7 @@ export interface Messages {
   'leaving.what-is-planned': null
   'leaving.decide-who-is-away': null
   'leaving.set-away': { name: string | number }
-  'leaving.set-that-is-away-seats-kept': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    dates: string | number
-    hasKeepSeats: boolean
-  }
+  'leaving.set-that-is-away-seats-kept': { tense: 'done' | 'to-do'; person: string | number; dates: string | number; hasKeepSeats: boolean }
   'leaving.you-can-ask-only-for-yourself-the-office': null
   'leaving.asked-to-be-away': { tense: 'done' | 'to-do'; dates: string | number }
   'leaving.this-request-for-time-away-is-no-longer': null
@@ -759,12 +760,7 @@ export interface Messages {
   'offers.the-last-day-must-not-have-passed': null
   'offers.a-link-works-for-days-at-most': { maximumLinkDays: string | number }
   'offers.there-is-no-such-firm-here': null
-  'offers.made-the-link-for-one-person-open-until': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    maximumUses: number
-    day: string | number
-  }
+  'offers.made-the-link-for-one-person-open-until': { tense: 'done' | 'to-do'; name: string | number; maximumUses: number; day: string | number }
   'offers.there-is-no-such-link-it-may-have': null
   'offers.cut-a-link-that-someone-else-made': null
   'offers.a-link-that-was-cut-stays-dead-make': null
@@ -792,13 +788,7 @@ export interface Messages {
   'offers.the-group': { group: string | number }
   'offers.and': null
   'offers.offering': { list: string | number }
-  'offers.invited-as': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    standing: string
-    what: string | number
-    until: string | number
-  }
+  'offers.invited-as': { tense: 'done' | 'to-do'; person: string | number; standing: string; what: string | number; until: string | number }
   'offers.invite-people-to': { place: string | number }
   'offers.invite-staff': null
   'offers.invite-an-administrator': null
@@ -850,12 +840,7 @@ export interface Messages {
   'offers.none': null
   'offers.last-day': { day: string | number }
   'offers.now-offering': { list: string | number }
-  'offers.changed-the-invitation-of': {
-    tense: 'done' | 'to-do'
-    invited: string | number
-    what: string | number
-    end: string | number
-  }
+  'offers.changed-the-invitation-of': { tense: 'done' | 'to-do'; invited: string | number; what: string | number; end: string | number }
   'offers.until-must-be-a-date-such-as-2026': null
   'people.what-was-erased-is-gone-for-good': null
   'people.what-is-erased-is-gone-for-good-here': null
@@ -926,12 +911,7 @@ export interface Messages {
   'people.at': { role: string | number; place: string | number }
   'people.and': null
   'people.with': { list: string | number }
-  'people.recorded-without-a-login': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    what: string | number
-    until: string | number
-  }
+  'people.recorded-without-a-login': { tense: 'done' | 'to-do'; person: string | number; what: string | number; until: string | number }
   'people.has-this-email-address-use-that-record': { name: string | number }
   'people.correct-names': null
   'people.the-earlier-name-is-not-kept-correct-it': null
@@ -947,11 +927,7 @@ export interface Messages {
   'people.you-are-in-this-account-already-under-another': null
   'people.the-person-who-sent-this-invitation-can-no': null
   'people.this-product-has-no-such-seat-type': null
-  'people.asked-the-office-to-record-from': {
-    tense: 'done' | 'to-do'
-    count: string | number
-    productName: string | number
-  }
+  'people.asked-the-office-to-record-from': { tense: 'done' | 'to-do'; count: string | number; productName: string | number }
   'people.record-people': null
   'people.the-names-that-were-asked-about-are-no': null
   'people.one-of-these-was-answered-already-look-at': null
@@ -972,11 +948,7 @@ export interface Messages {
   'people.records-that-were-joined-cannot-be-parted': null
   'people.only-an-owner-can-join-a-record-with': null
   'people.only-an-owner-or-administrator-can-join-a': null
-  'people.joined-the-records-of-and-into-one': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    person2: string | number
-  }
+  'people.joined-the-records-of-and-into-one': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
   'people.say-that-two-records-are-of-two-people': null
   'people.said-that-and-are-two-people': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
   'people.and-2': { name: string | number; name2: string | number }
@@ -1072,16 +1044,8 @@ export interface Messages {
   'places.wall-places-off': null
   'places.give-access-there': null
   'products.someone-named-in-the-list-is-no-longer': null
-  'products.noted-1-account-in-from-its-member-list': {
-    tense: 'done' | 'to-do'
-    count: number
-    productName: string | number
-  }
-  'products.applied-a-member-list-of-with-1-row': {
-    tense: 'done' | 'to-do'
-    productName: string | number
-    count: number
-  }
+  'products.noted-1-account-in-from-its-member-list': { tense: 'done' | 'to-do'; count: number; productName: string | number }
+  'products.applied-a-member-list-of-with-1-row': { tense: 'done' | 'to-do'; productName: string | number; count: number }
   'products.say-who-looks-after-a-product': null
   'products.choose-a-person-or-a-group-of-this': null
   'products.a-clients-own-product-costs-nothing-here-take': null
@@ -1089,24 +1053,14 @@ export interface Messages {
   'products.a-group': null
   'products.the-owners': null
   'products.s-own-product': { place: string | number }
-  'products.had-look-after-the-accounts-in-by-hand': {
-    tense: 'done' | 'to-do'
-    keeper: string | number
-    name: string | number
-    whose: string | number
-  }
+  'products.had-look-after-the-accounts-in-by-hand': { tense: 'done' | 'to-do'; keeper: string | number; name: string | number; whose: string | number }
   'products.the-product-was-said-to-have-no-accounts': null
   'products.only-someone-who-looks-after-can-say-what': { productName: string | number }
   'products.there-is-no-such-product-here-describe-it': null
   'products.this-product-is-not-kept-by-hand-so': null
   'products.there-is-no-such-person-here-they-may': null
   'products.this-product-has-no-such-seat-type': null
-  'products.confirmed-that-s-account-in-is': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    productName: string | number
-    state: string | number
-  }
+  'products.confirmed-that-s-account-in-is': { tense: 'done' | 'to-do'; person: string | number; productName: string | number; state: string | number }
   'products.there-is-no-such-account-here-it-may': null
   'products.this-has-been-done-already': null
   'products.someone-unknown': null
@@ -1133,11 +1087,7 @@ export interface Messages {
   'products.noted-that-could-not-be-read-for-an': { name: string | number }
   'products.noted-that-was-read-again': { name: string | number }
   'products.import-a-product-sheet': null
-  'products.is-priced-in-this-account-in-a-bill': {
-    sheet: string | number
-    currency: string | number
-    currency2: string | number
-  }
+  'products.is-priced-in-this-account-in-a-bill': { sheet: string | number; currency: string | number; currency2: string | number }
   'products.the-code-porter-belongs-to-jolly-porter': null
   'products.a-new-version-of': { name: string | number }
   'products.the-product': { name: string | number }
@@ -1148,50 +1098,23 @@ export interface Messages {
   'products.is-already-set-this-way': { sheet: string | number }
   'products.switched-off': { tense: 'done' | 'to-do'; name: string | number; when: string | number }
   'products.switched-on': { tense: 'done' | 'to-do'; name: string | number; when: string | number }
-  'products.put-on-the-plan': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    plan: string | number
-    when: string | number
-  }
+  'products.put-on-the-plan': { tense: 'done' | 'to-do'; name: string | number; plan: string | number; when: string | number }
   'products.say-how-many-seats-there-are': null
   'products.undo-a-number-of-seats': null
   'products.there-is-no-such-seat-type-choose-another': null
   'products.say-how-many-seats-there-are-2': { type: string | number }
-  'products.set-the-seats-of-to': {
-    tense: 'done' | 'to-do'
-    typeName: string | number
-    name: string | number
-    number: string | number
-    source: string | number
-    when: string | number
-  }
+  'products.set-the-seats-of-to': { tense: 'done' | 'to-do'; typeName: string | number; name: string | number; number: string | number; source: string | number; when: string | number }
   'products.switch-a-product-on-at-a-place': null
   'products.this-product': null
   'products.is-not-switched-on-place-by-place-at': { sheet: string | number; kind: string | number }
   'products.is-on-at-already-for-that-time-too': { sheet: string | number; place: string | number }
-  'products.switched-on-at': {
-    tense: 'done' | 'to-do'
-    product: string | number
-    place: string | number
-    period: string | number
-  }
+  'products.switched-on-at': { tense: 'done' | 'to-do'; product: string | number; place: string | number; period: string | number }
   'products.switch-a-product-off-at-a-place': null
   'products.it-is-not-switched-on-there-it-may': null
   'products.it-is-already-switched-off-there-by-then': null
   'products.a-product': null
-  'products.switched-off-at': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    place: string | number
-    period: string | number
-  }
-  'products.noted-the-shared-login-of-used-by-1': {
-    tense: 'done' | 'to-do'
-    name: string | number
-    productName: string | number
-    count: number
-  }
+  'products.switched-off-at': { tense: 'done' | 'to-do'; name: string | number; place: string | number; period: string | number }
+  'products.noted-the-shared-login-of-used-by-1': { tense: 'done' | 'to-do'; name: string | number; productName: string | number; count: number }
   'products.hand-out-a-seat': null
   'products.changed-the-shared-login': { tense: 'done' | 'to-do'; name: string | number }
   'products.ended-the-shared-login': { tense: 'done' | 'to-do'; name: string | number }
@@ -1218,31 +1141,11 @@ export interface Messages {
   'products.a-person-counts-from-the-day': { counts: string | number }
   'products.each-where-it-is-on-costs-a-month': { placeKind: string | number; sum: string | number }
   'products.a-month-for-up-to-people': { sum: string | number; isAt: boolean; upTo: string | number }
-  'products.the-team-of-costs': {
-    sheet: string | number
-    list: string | number
-    from: string | number
-    places: string | number
-  }
+  'products.the-team-of-costs': { sheet: string | number; list: string | number; from: string | number; places: string | number }
   'products.costs-nothing': { sheet: string | number }
-  'products.seats-of-are-bought-for-months-at-a': {
-    sheet: string | number
-    termMonths: string | number
-    prices: string | number
-    places: string | number
-  }
-  'products.costs-by-the-day-at-these-prices-a': {
-    sheet: string | number
-    prices: string | number
-    from: string | number
-    places: string | number
-  }
-  'products.costs-a-month-and-person-a-month-begun': {
-    sheet: string | number
-    prices: string | number
-    from: string | number
-    places: string | number
-  }
+  'products.seats-of-are-bought-for-months-at-a': { sheet: string | number; termMonths: string | number; prices: string | number; places: string | number }
+  'products.costs-by-the-day-at-these-prices-a': { sheet: string | number; prices: string | number; from: string | number; places: string | number }
+  'products.costs-a-month-and-person-a-month-begun': { sheet: string | number; prices: string | number; from: string | number; places: string | number }
   'products.on-at-3-places': { placeKind: string | number }
   'products.one-more-from-the-20th-of': { month: string | number }
   'products.one-leaves-on-the-10th-another-comes-on': null
@@ -1467,13 +1370,7 @@ export interface Messages {
   'rules.no-plan-has-it': null
   'rules.the-plan-has-no-seat': { plan: string | number; type: string | number; has: string | number }
   'rules.from-on': { date: string | number }
-  'rules.no-seat-of-is-empty-of-are-taken': {
-    name: string | number
-    productName: string | number
-    when: string | number
-    held: string | number
-    ceiling: string | number
-  }
+  'rules.no-seat-of-is-empty-of-are-taken': { name: string | number; productName: string | number; when: string | number; held: string | number; ceiling: string | number }
   'rules.and': null
   'rules.would-be-spare': { list: string | number }
   'rules.no-other-seat-type-has-one-left': null
@@ -1483,17 +1380,8 @@ export interface Messages {
   'rules.has-no-price-for-more-than-people-the': { sheet: string | number; upTo: string | number }
   'rules.this-seat-would-raise-the-bill-for-that': { right: string | number; who: string | number }
   'rules.to-you-need-the-right-to-at-each': { todo: string | number; right: string | number; who: string | number }
-  'rules.no-seat-of-is-empty-any-more-all': {
-    seatType: string | number
-    productName: string | number
-    ceiling: string | number
-  }
-  'rules.may-have-seat-out-at-a-time-and': {
-    place: string | number
-    number: number
-    name: string | number
-    who: string | number
-  }
+  'rules.no-seat-of-is-empty-any-more-all': { seatType: string | number; productName: string | number; ceiling: string | number }
+  'rules.may-have-seat-out-at-a-time-and': { place: string | number; number: number; name: string | number; who: string | number }
   'seats.team-up-to': { upTo: string | number }
   'seats.cannot-be-split': { productName: string | number; line: string | number }
   'seats.without-a-cost-code': null
@@ -1531,20 +1419,9 @@ export interface Messages {
   'seats.is-not-here-yet-invite-them-with-the': { name: string | number }
   'seats.already-has-this-seat-for-that-time': { name: string | number }
   'seats.hand-out-a-seat': null
-  'seats.gave-their-own': {
-    tense: 'done' | 'to-do'
-    person: string | number
-    seat: string | number
-    hasOwn: boolean
-    period: string | number
-  }
+  'seats.gave-their-own': { tense: 'done' | 'to-do'; person: string | number; seat: string | number; hasOwn: boolean; period: string | number }
   'seats.took-a-seat-away-before-it-began': { tense: 'done' | 'to-do' }
-  'seats.took-the-from': {
-    tense: 'done' | 'to-do'
-    seat: string | number
-    who: string | number
-    period: string | number
-  }
+  'seats.took-the-from': { tense: 'done' | 'to-do'; seat: string | number; who: string | number; period: string | number }
   'seats.they-already-have-this-seat': null
   'seats.change-a-seat': null
   'seats.another-seat': null
@@ -1576,12 +1453,7 @@ export interface Messages {
   'seats.it-already-has-this-number': null
   'seats.any-number-of': null
   'seats.at-most': { number: string | number }
-  'seats.let-hand-out-seats': {
-    tense: 'done' | 'to-do'
-    place: string | number
-    many: string | number
-    type: string | number
-  }
+  'seats.let-hand-out-seats': { tense: 'done' | 'to-do'; place: string | number; many: string | number; type: string | number }
   'seats.their-own-licence': { article: string | number; text: string | number; hasOwn: boolean }
   'seats.seat-in': { type: string | number; sheet: string | number }
   'server.a-request-has-at-most': { said: string | number }
@@ -1738,13 +1610,7 @@ export interface Messages {
   'views.or': null
   'views.who-they-are': null
   'views.1-area': { highest: string | number; size: number }
-  'views.who-can-at': {
-    level: string | number
-    hasArea: boolean
-    area: string | number
-    place: string | number
-    count: string | number
-  }
+  'views.who-can-at': { level: string | number; hasArea: boolean; area: string | number; place: string | number; count: string | number }
   'views.end-access-now': { name: string | number }
   'views.end-all-access-now-and-hand-over-what': null
   'views.last-day': { date: string | number }
@@ -1809,13 +1675,7 @@ export interface Messages {
   'views.seats': { name: string | number }
   'views.took-of': { who: string | number; seat: string | number; of: string | number; tail: string | number }
   'views.gave-up-of': { who: string | number; seat: string | number; of: string | number; tail: string | number }
-  'views.moved-from-to-of': {
-    who: string | number
-    from: string | number
-    to: string | number
-    of: string | number
-    tail: string | number
-  }
+  'views.moved-from-to-of': { who: string | number; from: string | number; to: string | number; of: string | number; tail: string | number }
   'views.the-price-of-of-is-another-for': { to: string | number; of: string | number; who: string | number }
   'views.more-or-fewer-days-of-of-count-for': { to: string | number; of: string | number; who: string | number }
   'views.of-was-bought': { to: string | number; of: string | number }

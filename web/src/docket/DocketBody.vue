@@ -4,7 +4,6 @@ import { useI18n } from 'vue-i18n'
 import PlannedDockets from './PlannedDockets.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { todayIn } from '../logic/dates.ts'
-import { confirmLabel, type Translate } from '../logic/effects.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import DateField from '../parts/DateField.vue'
@@ -14,14 +13,12 @@ const EffectBlocks = defineAsyncComponent(() => import('./EffectBlocks.vue'))
 // The changes not yet applied and what they would do: over the view, or beside the form they come from.
 const props = defineProps<{ beside: boolean }>()
 const { t } = useI18n()
-const say: Translate = (key, values, plural) => (plural === undefined ? t(key, values) : t(key, values, plural))
 const docket = useDocket()
 const session = useSession()
-const label = computed(() => confirmLabel(say, docket.changes, docket.preview))
+const label = computed(() => docket.preview?.confirm ?? t('confirm.other'))
 const count = computed(() => t('docket.count', { count: docket.changes.length }, docket.changes.length))
 /** What ends something has another colour. */
-const ENDING = new Set(['leave', 'plan-departure', 'run-departure', 'erase', 'take', 'withdraw'])
-const ending = computed(() => docket.changes.some((change) => ENDING.has(change.type)))
+const ending = computed(() => docket.preview?.ends ?? false)
 const SHOWN = 6
 const all = ref(false)
 const shownSentences = computed(() => docket.preview?.sentences.slice(0, all.value ? undefined : SHOWN) ?? [])

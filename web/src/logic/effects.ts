@@ -30,34 +30,6 @@ export function countsOf(t: Translate, preview: Preview, kind: Kind): string {
   return `${counted(t, 'people', people[kind])}, ${counted(t, 'places', places[kind])}`
 }
 
-function verbOf(t: Translate, change: { type: string; walled?: unknown; archived?: unknown; at?: unknown }): string {
-  const { type } = change
-  if (type === 'plan-departure') return t(`confirm.${type}.${change.at ? 'later' : 'now'}`, {})
-  if (type === 'wall-place') return t(`confirm.${type}.${change.walled ? 'yes' : 'no'}`, {})
-  if (type === 'archive-place') return t(`confirm.${type}.${change.archived ? 'yes' : 'no'}`, {})
-  const key = `confirm.${type}`
-  const verb = t(key, {})
-  return verb === key ? t('confirm.other', {}) : verb
-}
-
-/** What the confirm button says: what happens, and to how much, as `End access now: 13 places, 1 seat`. */
-export function confirmLabel(t: Translate, changes: readonly { type: string }[], preview: Preview | null): string {
-  const { length } = changes
-  const verb = length === 1 ? verbOf(t, changes[0]!) : t('confirm.many', { count: length })
-  if (!preview) return verb
-  const { places, onceIn } = preview.access
-  const [gained, lost] = [places.gained + places.raised, places.lost + places.lowered]
-  const parts: string[] = []
-  if (gained > 0 && lost > 0) parts.push(counted(t, 'gained', gained), counted(t, 'lost', lost))
-  else if (gained > 0) parts.push(counted(t, onceIn ? 'afterAccept' : 'places', gained))
-  else if (lost > 0) parts.push(counted(t, 'places', lost))
-  const taken = preview.money.seats.reduce((sum, seat) => sum + seat.taken.after - seat.taken.before, 0)
-  const isEnding = lost > 0 && gained === 0
-  if (taken > 0) parts.push(counted(t, 'seats', taken))
-  if (taken < 0) parts.push(counted(t, isEnding ? 'seats' : 'seatsEmpty', -taken))
-  return parts.length > 0 ? t('confirm.withParts', { verb, parts: parts.join(', ') }) : verb
-}
-
 /** What the docket moves this month, in minor units; null if sums are not the reader's to see. */
 export function moneyMoved(preview: Preview | null): number | null {
   const sums = preview?.money.sums

@@ -17,6 +17,7 @@ export class KeepApart {
 /** A standing check: two places share no outsider. It forbids nothing; it is said of every change that breaks it. */
 export const keepApart: ChangeKind<KeepApart> = {
   type: 'keep-apart',
+  confirm: 'confirm.keep-apart',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',
@@ -57,6 +58,7 @@ export class StopApart {
 
 export const stopApart: ChangeKind<StopApart> = {
   type: 'stop-apart',
+  confirm: 'confirm.stop-apart',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',

@@ -46,6 +46,7 @@ export class ChangeKeys {
  */
 export const changeKeys: ChangeKind<ChangeKeys> = {
   type: 'change-keys',
+  confirm: 'confirm.change-keys',
   category: 'access',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -28,6 +28,7 @@ export class Give {
 /** Gives a person, a group or a standing a role at a place for a period (model G1). Judged by D1. */
 export const give: ChangeKind<Give> = {
   type: 'give',
+  confirm: 'confirm.give',
   category: 'access',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -105,6 +106,7 @@ export class Take {
 /** Takes a grant back, now or from a day on (model G1). Judged by D1 like giving. */
 export const take: ChangeKind<Take> = {
   type: 'take',
+  confirm: 'confirm.take',
   category: 'access',
   effect: 'ends',
   judgedBy: 'entitlement',

@@ -32,6 +32,7 @@ export class NameApprovers {
  */
 export const nameApprovers: ChangeKind<NameApprovers> = {
   type: 'name-approvers',
+  confirm: 'confirm.name-approvers',
   category: 'access',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -35,6 +35,7 @@ export class AskFor {
  */
 export const askFor: ChangeKind<AskFor> = {
   type: 'ask-for',
+  confirm: 'confirm.ask-for',
   category: 'access',
   effect: 'other',
   judgedBy: 'right',
@@ -118,6 +119,7 @@ export class SettleRequest {
 /** Decides a request: anyone who gives access at its place, and never for oneself (model R4, D2). */
 export const settleRequest: ChangeKind<SettleRequest> = {
   type: 'settle-request',
+  confirm: 'confirm.settle-request',
   category: 'access',
   effect: 'other',
   judgedBy: 'right',
@@ -163,6 +165,7 @@ export class WithdrawRequest {
 /** Takes back what one asked for. */
 export const withdrawRequest: ChangeKind<WithdrawRequest> = {
   type: 'withdraw-request',
+  confirm: 'confirm.withdraw-request',
   category: 'access',
   effect: 'other',
   judgedBy: 'right',

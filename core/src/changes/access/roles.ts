@@ -56,6 +56,7 @@ export class MakeRole extends RoleContent {
 /** Makes a role: areas with their levels (model R1). It gives nobody anything until it is given. */
 export const makeRole: ChangeKind<MakeRole> = {
   type: 'make-role',
+  confirm: 'confirm.make-role',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -83,6 +84,7 @@ export class ChangeRole extends RoleContent {
 /** Changes what a role is, for everyone who holds it or one that follows it (model R1, R3). Judged by D1. */
 export const changeRole: ChangeKind<ChangeRole> = {
   type: 'change-role',
+  confirm: 'confirm.change-role',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -238,6 +240,7 @@ export class RetireRole {
 /** Retires a role, with a replacement for all who hold it from now on (model R5). Judged by D1. */
 export const retireRole: ChangeKind<RetireRole> = {
   type: 'retire-role',
+  confirm: 'confirm.retire-role',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',

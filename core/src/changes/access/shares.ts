@@ -21,6 +21,7 @@ export class ShareStatement {
 /** Shares a place's statement by a link that anyone may open, read-only, until a day (model I1). */
 export const shareStatement: ChangeKind<ShareStatement> = {
   type: 'share-statement',
+  confirm: 'confirm.share-statement',
   category: 'access',
   effect: 'other',
   judgedBy: 'right',
@@ -73,6 +74,7 @@ export class CutShare {
 /** Cuts a shared statement: its link is dead at once. The person who made it may, and anyone who gives access there. */
 export const cutShare: ChangeKind<CutShare> = {
   type: 'cut-share',
+  confirm: 'confirm.cut-share',
   category: 'access',
   effect: 'ends',
   judgedBy: 'right',

@@ -18,6 +18,7 @@ import type { Nested } from './nested.ts'
 import * as planning from './planning.ts'
 import { isGraveEdit } from '../rules/grave.ts'
 import { checkReserved } from '../rules/reserved.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
 import { say } from '../../words/say.ts'
 
 /** A docket holds at most so many changes (model C2 sets the bound on edits). */
@@ -154,6 +155,20 @@ export function dayFieldOf(change: { type: string }): 'from' | 'on' | undefined 
 export function rightsNeeded(draft: Draft, change: Change): readonly Need[] {
   const { needs } = kindOf(change)
   return needs === 'own' ? [] : needs(draft, change)
+}
+
+/** What the button says that applies a change alone. */
+export function confirmOf(change: Change): PlainMessageId {
+  const { confirm } = kindOf(change)
+  return typeof confirm === 'string' ? confirm : confirm(change)
+}
+
+/** Whether any of the changes ends or lowers something, or leaves what nobody can call back: its button looks otherwise. */
+export function endsSomething(changes: readonly Change[]): boolean {
+  return changes.some((change) => {
+    const { effect, preview } = kindOf(change)
+    return effect === 'ends' || effect === 'shuts-doors' || (preview !== 'plain' && preview.lasting !== undefined)
+  })
 }
 
 /** How a kind of change is undone. */

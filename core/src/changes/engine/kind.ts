@@ -77,6 +77,8 @@ export type Undoing<C> =
  */
 export interface ChangeKind<C extends { type: string } = { type: string }> {
   type: C['type']
+  /** What the button says that applies it alone: *End access now* (model S8); how much it is, the preview adds. */
+  confirm: PlainMessageId | ((change: C) => PlainMessageId)
   category: ChangeCategory
   effect: ChangeEffect
   /** Whether the actor needs what it moves themselves, or only the right that its `decide` names (model D1). */

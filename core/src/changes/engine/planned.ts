@@ -33,6 +33,7 @@ export class PutDownPlanned {
 /** Lets changes wait for a day as one; checked now as if it were that day, against all that is planned (model Z4). */
 export const planDocket: ChangeKind<PlanDocket> = {
   type: 'plan-docket',
+  confirm: 'confirm.plan-docket',
   category: 'planned',
   effect: 'other',
   // What it does is judged change by change, as on its day.
@@ -101,6 +102,7 @@ export const planDocket: ChangeKind<PlanDocket> = {
  */
 export const runPlanned: ChangeKind<RunPlanned> = {
   type: 'run-planned',
+  confirm: 'confirm.apply',
   category: 'planned',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -128,6 +130,7 @@ export const runPlanned: ChangeKind<RunPlanned> = {
 /** Cancels what waits for a day, or what could not be done on it. */
 export const putDownPlanned: ChangeKind<PutDownPlanned> = {
   type: 'put-down-planned',
+  confirm: 'confirm.put-down-planned',
   category: 'planned',
   effect: 'other',
   judgedBy: 'right',

@@ -9,8 +9,10 @@ import { partsOf, summarize, type AccessEffect } from './preview-access.ts'
 import { moneyOf, type BeforeAfter, type MoneyEffect } from './preview-money.ts'
 import type { Warning } from './warning.ts'
 import { watchOut } from '../docket/watch-out.ts'
+import { confirmText } from './confirm.ts'
 import {
   decide,
+  endsSomething,
   laterOf,
   NESTED,
   shutsDoorsOnly,
@@ -28,6 +30,10 @@ import { say } from '../../words/say.ts'
 export interface Preview {
   problems: MendableProblem[]
   sentences: string[]
+  /** What the button says that applies them, with how much it is. */
+  confirm: string
+  /** Whether it looks like one that ends something. */
+  ends: boolean
   access: {
     effects: AccessEffect[]
     people: Record<MoveKind, number>
@@ -71,17 +77,21 @@ export function preview(
   const moves = compare(account, after, impactOf(account, after, edits), now, 'ability')
   const seen = moves.filter((move) => sight.seesPerson(move.personId) && sight.seesPlace(move.placeId))
   const effects = summarize(after, seen, sight, now)
+  const access = {
+    effects,
+    ...countsOfMoves(seen),
+    more: 0,
+    onceIn: used.edits.length > 0,
+    unseen: moves.length - seen.length,
+  }
+  const money = moneyOf(account, after, edits, sight, now, withSums)
   return {
     problems: withWaysOut(account, changes, decision.problems, actor.personId, now),
     sentences: changes.map((change) => toDoOf(change, sight)),
-    access: {
-      effects,
-      ...countsOfMoves(seen),
-      more: 0,
-      onceIn: used.edits.length > 0,
-      unseen: moves.length - seen.length,
-    },
-    money: moneyOf(account, after, edits, sight, now, withSums),
+    confirm: confirmText(changes, { access, money }),
+    ends: endsSomething(changes),
+    access,
+    money,
     watchOut: [...short(used.waiting), ...watchOut(account, after, changes, edits, seen, sight, now)],
   }
 }
@@ -97,8 +107,9 @@ function previewAsOf(
   const { problems } = decide(account, [plan], actor, now)
   const at = later.at(account, plan)
   const sentences = [toDoOf(plan, new Sight(account, actor.personId, now))]
-  if (at <= now) return { ...preview(account, [], actor, now), problems, sentences }
-  return { ...preview(withPlanned(account, at), later.changes(plan), actor, at), problems, sentences }
+  const shown =
+    at <= now ? preview(account, [], actor, now) : preview(withPlanned(account, at), later.changes(plan), actor, at)
+  return { ...shown, problems, sentences, confirm: confirmText([plan], shown) }
 }
 
 /** The account with each invitation of the changes taken up now, and one person come by each link. */

@@ -36,6 +36,7 @@ export class GoAway {
  */
 export const goAway: ChangeKind<GoAway> = {
   type: 'go-away',
+  confirm: 'confirm.go-away',
   category: 'away',
   effect: 'sets-away',
   judgedBy: 'right',
@@ -81,6 +82,7 @@ export class AskAway {
 /** Asks for a time away; seen by the manager, decided by anyone who runs people (model X1). */
 export const askAway: ChangeKind<AskAway> = {
   type: 'ask-away',
+  confirm: 'confirm.ask-away',
   category: 'away',
   effect: 'other',
   judgedBy: 'right',
@@ -114,6 +116,7 @@ export class GrantAway {
 /** Grants a time away as it was asked for. */
 export const grantAway: ChangeKind<GrantAway> = {
   type: 'grant-away',
+  confirm: 'confirm.grant-away',
   category: 'away',
   effect: 'other',
   judgedBy: 'right',
@@ -158,6 +161,7 @@ export class PutDownAway {
 /** A time away is declined, taken back by the person who asked, or cancelled before it begins. */
 export const putDownAway: ChangeKind<PutDownAway> = {
   type: 'put-down-away',
+  confirm: 'confirm.put-down-away',
   category: 'away',
   effect: 'other',
   judgedBy: 'right',
@@ -197,6 +201,7 @@ export class BeginAway {
 /** A time away that was set begins: what the dates have said since then is written, and every session ends (model Z3). */
 export const beginAway: ChangeKind<BeginAway> = {
   type: 'begin-away',
+  confirm: 'confirm.apply',
   category: 'away',
   effect: 'other',
   judgedBy: 'right',
@@ -237,6 +242,7 @@ export class ComeBack {
  */
 export const comeBack: ChangeKind<ComeBack> = {
   type: 'come-back',
+  confirm: 'confirm.come-back',
   category: 'away',
   effect: 'other',
   judgedBy: 'right',

@@ -29,6 +29,7 @@ export class SettleStep {
 /** Someone settles a step that waits for a human: ticks it off, leaves it unassigned, tries again, or names someone else (X4). */
 export const settleStep: ChangeKind<SettleStep> = {
   type: 'settle-step',
+  confirm: 'confirm.settle-step',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -91,6 +92,7 @@ export class NoteSteps {
 /** What the products answered: set by time itself alone, once it was read back (model X4). */
 export const noteSteps: ChangeKind<NoteSteps> = {
   type: 'note-steps',
+  confirm: 'confirm.apply',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',
@@ -126,6 +128,7 @@ export class CloseDeparture {
 /** Everything is settled and the record is signed: the departure is done (model X5). */
 export const closeDeparture: ChangeKind<CloseDeparture> = {
   type: 'close-departure',
+  confirm: 'confirm.apply',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',
@@ -170,6 +173,7 @@ export class ReopenDeparture {
  */
 export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   type: 'reopen-departure',
+  confirm: 'confirm.apply',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',

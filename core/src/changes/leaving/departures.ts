@@ -68,6 +68,7 @@ export class PlanDeparture {
  */
 export const planDeparture: ChangeKind<PlanDeparture> = {
   type: 'plan-departure',
+  confirm: ({ at }) => (at ? 'confirm.plan-departure-later' : 'confirm.plan-departure-now'),
   category: 'leaving',
   effect: 'shuts-doors',
   judgedBy: 'right',
@@ -125,6 +126,7 @@ export class ChangeDeparture {
 /** Another time, or other people to take over, for a departure that is planned; what is left out stays. */
 export const changeDeparture: ChangeKind<ChangeDeparture> = {
   type: 'change-departure',
+  confirm: 'confirm.change-departure',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',
@@ -160,6 +162,7 @@ export class PutDownDeparture {
 /** They stay: the plan is cancelled, and their engagement ends when it would have. */
 export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   type: 'put-down-departure',
+  confirm: 'confirm.put-down-departure',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -189,6 +192,7 @@ export class RunDeparture {
 /** The doors of a planned departure shut: done by time itself when it has come, or by hand before (model X4). */
 export const runDeparture: ChangeKind<RunDeparture> = {
   type: 'run-departure',
+  confirm: 'confirm.run-departure',
   category: 'leaving',
   effect: 'shuts-doors',
   judgedBy: 'right',
@@ -230,6 +234,7 @@ export class AnswerHandover {
 /** Someone says whether they take something over; refused, it rests with the person who proposed them (model X3). */
 export const answerHandover: ChangeKind<AnswerHandover> = {
   type: 'answer-handover',
+  confirm: 'confirm.answer-handover',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',

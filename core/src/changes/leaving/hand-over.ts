@@ -29,6 +29,7 @@ export class HandOver {
  */
 export const handOver: ChangeKind<HandOver> = {
   type: 'hand-over',
+  confirm: 'confirm.hand-over',
   category: 'leaving',
   effect: 'other',
   judgedBy: 'right',

@@ -30,6 +30,7 @@ export class Leave {
  */
 export const leave: ChangeKind<Leave> = {
   type: 'leave',
+  confirm: 'confirm.leave',
   category: 'leaving',
   effect: 'shuts-doors',
   judgedBy: 'right',

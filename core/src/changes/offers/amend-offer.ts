@@ -44,6 +44,7 @@ export class AmendOffer {
  */
 export const amendOffer: ChangeKind<AmendOffer> = {
   type: 'amend-offer',
+  confirm: 'confirm.amend-offer',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -29,6 +29,7 @@ export class Withdraw {
 /** Withdraws an invitation not yet taken up; its link is dead at once (model I1, D3). */
 export const withdraw: ChangeKind<Withdraw> = {
   type: 'withdraw',
+  confirm: 'confirm.withdraw',
   category: 'people',
   effect: 'ends',
   judgedBy: 'right',
@@ -77,6 +78,7 @@ export class Accept {
  */
 export const accept: ChangeKind<Accept> = {
   type: 'accept',
+  confirm: 'confirm.accept',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -183,6 +185,7 @@ export class Admit {
 /** Lets in someone who waits; what their offer holds is given by the one who admits (model I5, D3). */
 export const admit: ChangeKind<Admit> = {
   type: 'admit',
+  confirm: 'confirm.admit',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

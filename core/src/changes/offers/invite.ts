@@ -90,6 +90,7 @@ export class Invite {
  */
 export const invite: ChangeKind<Invite> = {
   type: 'invite',
+  confirm: 'confirm.invite',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

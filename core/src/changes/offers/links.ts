@@ -54,6 +54,7 @@ export class MakeLink {
 /** Makes a link by which people come (model I4); refused now if nobody could come by it now. */
 export const makeLink: ChangeKind<MakeLink> = {
   type: 'make-link',
+  confirm: 'confirm.make-link',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -136,6 +137,7 @@ export class CutLink {
  */
 export const cutLink: ChangeKind<CutLink> = {
   type: 'cut-link',
+  confirm: 'confirm.cut-link',
   category: 'people',
   effect: 'ends',
   judgedBy: 'right',
@@ -178,6 +180,7 @@ export class ComeBy {
  */
 export const comeBy: ChangeKind<ComeBy> = {
   type: 'come-by',
+  confirm: 'confirm.come-by',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

@@ -21,6 +21,7 @@ export class Resend {
 /** Sends an invitation again, for another fortnight; the link sent before is dead from then on (model I3). */
 export const resend: ChangeKind<Resend> = {
   type: 'resend',
+  confirm: 'confirm.resend',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -48,6 +49,7 @@ export class Remind {
 /** Sends the same link once more with a word that it still waits; it stays good as long as it was. */
 export const remind: ChangeKind<Remind> = {
   type: 'remind',
+  confirm: 'confirm.remind',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -83,6 +85,7 @@ export class NoteBounce {
 /** Notes that an invitation’s message came back; its link is as good as before, should it have arrived after all. */
 export const noteBounce: ChangeKind<NoteBounce> = {
   type: 'note-bounce',
+  confirm: 'confirm.apply',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -118,6 +121,7 @@ export class CorrectAddress {
 /** Corrects the address of an invitation not yet taken up, and sends it there; the old link is dead (model I3). */
 export const correctAddress: ChangeKind<CorrectAddress> = {
   type: 'correct-address',
+  confirm: 'confirm.correct-address',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -159,6 +163,7 @@ export class Decline {
 /** Declines one's own invitation (model P3: `invited|waiting → declined`); what was reserved for it is empty again. */
 export const decline: ChangeKind<Decline> = {
   type: 'decline',
+  confirm: 'confirm.decline',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -200,6 +205,7 @@ export class RefuseEntry {
  */
 export const refuseEntry: ChangeKind<RefuseEntry> = {
   type: 'refuse-entry',
+  confirm: 'confirm.refuse-entry',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

@@ -20,6 +20,7 @@ export class BringBack {
 /** Someone who left and still has a way to sign in is in again: the same person, the same history, an engagement anew (X6, P3). */
 export const bringBack: ChangeKind<BringBack> = {
   type: 'bring-back',
+  confirm: 'confirm.bring-back',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

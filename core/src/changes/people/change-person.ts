@@ -43,6 +43,7 @@ export class ChangePerson {
  */
 export const changePerson: ChangeKind<ChangePerson> = {
   type: 'change-person',
+  confirm: 'confirm.change-person',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -117,6 +118,7 @@ export class OwnRecord {
 /** What people change about themselves: their telephone number, and the text fields the account leaves to them. */
 export const ownRecord: ChangeKind<OwnRecord> = {
   type: 'own-record',
+  confirm: 'confirm.own-record',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -264,6 +266,7 @@ export class NameSignatory {
 /** Passes the signature on to another active owner (model P5). */
 export const nameSignatory: ChangeKind<NameSignatory> = {
   type: 'name-signatory',
+  confirm: 'confirm.name-signatory',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

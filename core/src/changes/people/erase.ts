@@ -19,6 +19,7 @@ export class Erase {
  */
 export const erase: ChangeKind<Erase> = {
   type: 'erase',
+  confirm: 'confirm.erase',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

@@ -37,6 +37,7 @@ export class MakeField extends FieldContent {
 /** Makes a field of the account's own: a choice, which rules may read, or a text (model C6). */
 export const makeField: ChangeKind<MakeField> = {
   type: 'make-field',
+  confirm: 'confirm.make-field',
   category: 'settings',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -66,6 +67,7 @@ export class ChangeField extends FieldContent {
 /** Renames a field or its values, adds values, or removes those nothing uses. */
 export const changeField: ChangeKind<ChangeField> = {
   type: 'change-field',
+  confirm: 'confirm.change-field',
   category: 'settings',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -22,6 +22,7 @@ export class MakeFirm {
 /** Adds a firm where it is typed, by anyone who may invite (model P11). */
 export const makeFirm: ChangeKind<MakeFirm> = {
   type: 'make-firm',
+  confirm: 'confirm.make-firm',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -48,6 +49,7 @@ export class RenameFirm {
 
 export const renameFirm: ChangeKind<RenameFirm> = {
   type: 'rename-firm',
+  confirm: 'confirm.rename-firm',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -77,6 +79,7 @@ export class MergeFirms {
 /** Two entries of one firm become one: people and rules follow; judged where a rule reads the firm (model P11, D1). */
 export const mergeFirms: ChangeKind<MergeFirms> = {
   type: 'merge-firms',
+  confirm: 'confirm.merge-firms',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -123,6 +126,7 @@ export class ArchiveFirm {
 /** An empty firm is offered nowhere any more (model P11). */
 export const archiveFirm: ChangeKind<ArchiveFirm> = {
   type: 'archive-firm',
+  confirm: 'confirm.archive-firm',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

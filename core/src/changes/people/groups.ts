@@ -56,6 +56,7 @@ export class MakeGroup extends GroupContent {
 /** Makes a group of people, by name, by rule or both (model P8). */
 export const makeGroup: ChangeKind<MakeGroup> = {
   type: 'make-group',
+  confirm: 'confirm.make-group',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -82,6 +83,7 @@ export class ChangeGroup extends GroupContent {
 /** Changes a group's name, lead or rule; whom the rule moves in or out moves at once. Judged by D1. */
 export const changeGroup: ChangeKind<ChangeGroup> = {
   type: 'change-group',
+  confirm: 'confirm.change-group',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -113,6 +115,7 @@ export class RemoveGroup {
 /** Removes a group that nothing is given to any more. */
 export const removeGroup: ChangeKind<RemoveGroup> = {
   type: 'remove-group',
+  confirm: 'confirm.remove-group',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -150,6 +153,7 @@ export class JoinGroup {
 /** Puts a person into a group by name; what the group holds becomes theirs. Judged by D1. */
 export const joinGroup: ChangeKind<JoinGroup> = {
   type: 'join-group',
+  confirm: 'confirm.join-group',
   category: 'roles',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -193,6 +197,7 @@ export class QuitGroup {
 /** Takes a person out of a group they were in by name. Judged by D1. */
 export const quitGroup: ChangeKind<QuitGroup> = {
   type: 'quit-group',
+  confirm: 'confirm.quit-group',
   category: 'roles',
   effect: 'ends',
   judgedBy: 'entitlement',

@@ -24,6 +24,7 @@ export class JoinPeople {
  */
 export const joinPeople: ChangeKind<JoinPeople> = {
   type: 'join-people',
+  confirm: 'confirm.join-people',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -83,6 +84,7 @@ export class TellApart {
 /** Says that two records of one name are of two people, so that joining them is not proposed again (model P14). */
 export const tellApart: ChangeKind<TellApart> = {
   type: 'tell-apart',
+  confirm: 'confirm.tell-apart',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

@@ -14,6 +14,7 @@ export class OwnEmail {
 /** The address is the person's own (model D3): they alone change it, once they have proven the mailbox. */
 export const ownEmail: ChangeKind<OwnEmail> = {
   type: 'own-email',
+  confirm: 'confirm.own-email',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

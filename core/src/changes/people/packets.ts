@@ -39,6 +39,7 @@ export class MakePacket extends PacketContent {
 /** Makes a named start for a kind of newcomer; it is copied when used, and gives nobody anything by itself (model P9). */
 export const makePacket: ChangeKind<MakePacket> = {
   type: 'make-packet',
+  confirm: 'confirm.make-packet',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -64,6 +65,7 @@ export class ChangePacket extends PacketContent {
 /** Changes a packet; anyone who came by it before keeps what they have (model P9). */
 export const changePacket: ChangeKind<ChangePacket> = {
   type: 'change-packet',
+  confirm: 'confirm.change-packet',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -90,6 +92,7 @@ export class RemovePacket {
 
 export const removePacket: ChangeKind<RemovePacket> = {
   type: 'remove-packet',
+  confirm: 'confirm.remove-packet',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

@@ -55,6 +55,7 @@ export class RecordPerson {
  */
 export const recordPerson: ChangeKind<RecordPerson> = {
   type: 'record-person',
+  confirm: 'confirm.record-person',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -142,6 +143,7 @@ export class CorrectName {
  */
 export const correctName: ChangeKind<CorrectName> = {
   type: 'correct-name',
+  confirm: 'confirm.correct-name',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -186,6 +188,7 @@ export class InviteToSignIn {
  */
 export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
   type: 'invite-to-sign-in',
+  confirm: 'confirm.invite-to-sign-in',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -52,6 +52,7 @@ export class AskToRecord {
 /** Asks the office to record people who are in a product (model B3). Someone who is asked about already is left out. */
 export const askToRecord: ChangeKind<AskToRecord> = {
   type: 'ask-to-record',
+  confirm: 'confirm.ask-to-record',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -110,6 +111,7 @@ export class SettleRecords {
 /** Records the people who were asked about, by the rights of the person who does it, or declines (model B3, P12). */
 export const settleRecords: ChangeKind<SettleRecords> = {
   type: 'settle-records',
+  confirm: 'confirm.settle-records',
   category: 'people',
   effect: 'other',
   judgedBy: 'entitlement',

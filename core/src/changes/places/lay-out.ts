@@ -71,6 +71,7 @@ export class LayOut {
  */
 export const layOut: ChangeKind<LayOut> = {
   type: 'lay-out',
+  confirm: 'confirm.lay-out',
   category: 'places',
   effect: 'other',
   judgedBy: 'entitlement',

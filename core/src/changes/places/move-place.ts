@@ -54,6 +54,7 @@ export class MovePlace {
  */
 export const movePlace: ChangeKind<MovePlace> = {
   type: 'move-place',
+  confirm: 'confirm.move-place',
   category: 'places',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -125,6 +126,7 @@ export class ArchivePlace {
 /** Archives a place with all beneath, where grants then sleep, or restores it, which wakes them (model T6). Judged by D1. */
 export const archivePlace: ChangeKind<ArchivePlace> = {
   type: 'archive-place',
+  confirm: ({ archived }) => (archived ? 'confirm.archive-place-yes' : 'confirm.archive-place-no'),
   category: 'places',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -25,6 +25,7 @@ export class MakePlace {
 /** Makes a place beneath another; who reached its parent reaches it too (model T1, T4). */
 export const makePlace: ChangeKind<MakePlace> = {
   type: 'make-place',
+  confirm: 'confirm.make-place',
   category: 'places',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -72,6 +73,7 @@ export class RenamePlace {
 
 export const renamePlace: ChangeKind<RenamePlace> = {
   type: 'rename-place',
+  confirm: 'confirm.rename-place',
   category: 'places',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -103,6 +105,7 @@ export class WallPlace {
 /** Puts a wall up, so that access given above stops here, or takes it down (model T3, T4). */
 export const wallPlace: ChangeKind<WallPlace> = {
   type: 'wall-place',
+  confirm: ({ walled }) => (walled ? 'confirm.wall-place-yes' : 'confirm.wall-place-no'),
   category: 'places',
   effect: 'other',
   judgedBy: 'entitlement',

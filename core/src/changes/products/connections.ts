@@ -25,6 +25,7 @@ export class ConnectProduct {
 /** Has a product's accounts follow this account from now on; its secret is given to the server apart. */
 export const connectProduct: ChangeKind<ConnectProduct> = {
   type: 'connect-product',
+  confirm: 'confirm.connect-product',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',
@@ -68,6 +69,7 @@ export class DisconnectProduct {
 /** Accounts in the product stay as they are and follow nothing any more. */
 export const disconnectProduct: ChangeKind<DisconnectProduct> = {
   type: 'disconnect-product',
+  confirm: 'confirm.disconnect-product',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',
@@ -102,6 +104,7 @@ export class NoteConnection {
 /** A product could not be read for an hour, or was read again: noted by time itself, so that the Desk says it (model B1). */
 export const noteConnection: ChangeKind<NoteConnection> = {
   type: 'note-connection',
+  confirm: 'confirm.apply',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',

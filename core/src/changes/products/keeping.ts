@@ -40,6 +40,7 @@ export class KeepProduct {
 /** Says how a product's accounts are kept and who looks after them (model B1). */
 export const keepProduct: ChangeKind<KeepProduct> = {
   type: 'keep-product',
+  confirm: 'confirm.keep-product',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',

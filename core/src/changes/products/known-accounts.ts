@@ -27,6 +27,7 @@ export class ConfirmAccount {
 /** Someone who looks after a product says that an account there is open, suspended or closed (model B1). */
 export const confirmAccount: ChangeKind<ConfirmAccount> = {
   type: 'confirm-account',
+  confirm: 'confirm.confirm-account',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',
@@ -80,6 +81,7 @@ export class CloseNobodys {
 /** An account that is nobody's here is to be closed in the product, or has been (model B3). */
 export const closeNobodys: ChangeKind<CloseNobodys> = {
   type: 'close-nobodys',
+  confirm: 'confirm.close-nobodys',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',
@@ -128,6 +130,7 @@ export class ForgetAccounts {
 /** What is known of accounts that are nobody's here goes after ninety days, by time itself (model B1). */
 export const forgetAccounts: ChangeKind<ForgetAccounts> = {
   type: 'forget-accounts',
+  confirm: 'confirm.forget-accounts',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',

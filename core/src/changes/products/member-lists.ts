@@ -50,6 +50,7 @@ export class NoteAccounts {
 /** What a member list says of accounts, as facts; it gives nobody access (model B1, B3). */
 export const noteAccounts: ChangeKind<NoteAccounts> = {
   type: 'note-accounts',
+  confirm: 'confirm.note-accounts',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',
@@ -144,6 +145,7 @@ export class ListColumn {
 /** A member list was compared and applied: with its hash, so that the ledger vouches for what was read (model B1). */
 export const noteList: ChangeKind<NoteList> = {
   type: 'note-list',
+  confirm: 'confirm.note-list',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',

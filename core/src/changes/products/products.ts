@@ -27,6 +27,7 @@ export class ImportSheet {
 /** Takes a product in, or a new version or price of one from a day on (model L2, S6). Nothing is half-imported. */
 export const importSheet: ChangeKind<ImportSheet> = {
   type: 'import-sheet',
+  confirm: 'confirm.import-sheet',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -99,6 +100,7 @@ export class Subscribe {
 /** Switches a product on or off, or to another plan, from a day on (model S11). */
 export const subscribe: ChangeKind<Subscribe> = {
   type: 'subscribe',
+  confirm: 'confirm.subscribe',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -151,6 +153,7 @@ export class EnterStock {
  */
 export const enterStock: ChangeKind<EnterStock> = {
   type: 'enter-stock',
+  confirm: 'confirm.enter-stock',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -202,6 +205,7 @@ export class FitPlace {
 /** Switches a product on at a place whose kind its sheet charges for (model S6). */
 export const fitPlace: ChangeKind<FitPlace> = {
   type: 'fit-place',
+  confirm: 'confirm.fit-place',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -255,6 +259,7 @@ export class UnfitPlace {
 /** Switches a product off at a place, now or from a day on. */
 export const unfitPlace: ChangeKind<UnfitPlace> = {
   type: 'unfit-place',
+  confirm: 'confirm.unfit-place',
   category: 'seats',
   effect: 'ends',
   judgedBy: 'right',

@@ -40,6 +40,7 @@ export class MakeSharedLogin extends SharedLoginFields {
 /** Notes a login of a product that several people use (model B4). */
 export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
   type: 'make-shared-login',
+  confirm: 'confirm.make-shared-login',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -88,6 +89,7 @@ export class ChangeSharedLogin extends SharedLoginFields {
 /** Changes who is responsible for a shared login, who uses it, its seat and dates (model B4). */
 export const changeSharedLogin: ChangeKind<ChangeSharedLogin> = {
   type: 'change-shared-login',
+  confirm: 'confirm.change-shared-login',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -131,6 +133,7 @@ export class EndSharedLogin {
 /** A shared login is used no more: its seat ends, and its account is to be closed there (model B4). */
 export const endSharedLogin: ChangeKind<EndSharedLogin> = {
   type: 'end-shared-login',
+  confirm: 'confirm.end-shared-login',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',
@@ -160,6 +163,7 @@ export class ConfirmPassword {
 /** Someone who looks after the product says that a shared login has another password (model B4). */
 export const confirmPassword: ChangeKind<ConfirmPassword> = {
   type: 'confirm-password',
+  confirm: 'confirm.confirm-password',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',

@@ -21,6 +21,7 @@ export class AllotSeats {
 /** Sets how many seats of a type a place's stewards may have handed out at a time (model S10); nobody loses theirs. */
 export const allotSeats: ChangeKind<AllotSeats> = {
   type: 'allot-seats',
+  confirm: 'confirm.allot-seats',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',

@@ -22,6 +22,7 @@ export class CloseMonth {
 /** Stores a month's bill five days after its end; what comes later is a line of a later month (model S6). */
 export const closeMonth: ChangeKind<CloseMonth> = {
   type: 'close-month',
+  confirm: 'confirm.apply',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',
@@ -87,6 +88,7 @@ export class ReportUse {
 /** A product reports what was used; it stands in the ledger, since the bill follows from it (model S3, S6, M3). */
 export const reportUse: ChangeKind<ReportUse> = {
   type: 'report-use',
+  confirm: 'confirm.apply',
   category: 'seats',
   effect: 'other',
   judgedBy: 'right',

@@ -28,6 +28,7 @@ export class GiveSeat {
 /** Gives someone who is in a seat (model S1, S10). */
 export const giveSeat: ChangeKind<GiveSeat> = {
   type: 'give-seat',
+  confirm: 'confirm.give-seat',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',
@@ -78,6 +79,7 @@ export class EndSeat {
 /** Makes a seat empty, now or from a day on (model S4). */
 export const endSeat: ChangeKind<EndSeat> = {
   type: 'end-seat',
+  confirm: 'confirm.end-seat',
   category: 'seats',
   effect: 'ends',
   judgedBy: 'right',
@@ -121,6 +123,7 @@ export class ChangeSeat {
 /** Moves someone from one seat type of a product to another, at one instant (model S1, S6). */
 export const changeSeat: ChangeKind<ChangeSeat> = {
   type: 'change-seat',
+  confirm: 'confirm.change-seat',
   category: 'seats',
   effect: 'other',
   judgedBy: 'entitlement',

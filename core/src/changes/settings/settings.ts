@@ -56,6 +56,7 @@ export class ChangeSettings {
 /** Changes the account's name and its rules; what they ask of people is asked from then on. */
 export const changeSettings: ChangeKind<ChangeSettings> = {
   type: 'change-settings',
+  confirm: 'confirm.change-settings',
   category: 'settings',
   effect: 'other',
   judgedBy: 'right',

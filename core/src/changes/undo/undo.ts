@@ -31,6 +31,7 @@ export class Undo {
  */
 export const undo: ChangeKind<Undo> = {
   type: 'undo',
+  confirm: 'confirm.undo',
   category: 'planned',
   effect: 'other',
   judgedBy: 'entitlement',

@@ -8,6 +8,7 @@ class Ring {
 
 const ring: ChangeKind<Ring> = {
   type: 'ring',
+  confirm: 'confirm.apply',
   category: 'people',
   effect: 'other',
   judgedBy: 'right',
@@ -34,6 +35,8 @@ describe('a kind of change says everything about itself', () => {
     const one: LeftOut[] = ['category']
     // @ts-expect-error without what it is about
     const withoutCategory: ChangeKind<Ring> = without(ring, 'category')
+    // @ts-expect-error without what the button says that applies it
+    const withoutConfirm: ChangeKind<Ring> = without(ring, 'confirm')
     // @ts-expect-error without what it does to what people have
     const withoutEffect: ChangeKind<Ring> = without(ring, 'effect')
     // @ts-expect-error without how it waits for a day
@@ -44,9 +47,17 @@ describe('a kind of change says everything about itself', () => {
     const withoutUndo: ChangeKind<Ring> = without(ring, 'undo')
     // @ts-expect-error of another shape than its own
     const ofAnother: ChangeKind<{ type: 'knock'; loud: boolean }> = ring
-    expect([none, one, withoutCategory, withoutEffect, withoutDay, withoutNeeds, withoutUndo, ofAnother]).toHaveLength(
-      8,
-    )
+    expect([
+      none,
+      one,
+      withoutCategory,
+      withoutConfirm,
+      withoutEffect,
+      withoutDay,
+      withoutNeeds,
+      withoutUndo,
+      ofAnother,
+    ]).toHaveLength(9)
   })
 
   test('each has a type of its own, and is found by it', () => {
