@@ -4,8 +4,14 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import supertest from 'supertest'
+import { CHANGE_TYPES, kindNamed } from '@lodge/core'
 import type { Running } from '../src/start.ts'
 import { openHouse, openLodge, previewOf, invitation, type House } from './harness.ts'
+
+interface OpenApi {
+  components: { schemas: Record<string, { properties?: object; discriminator?: { mapping: object } }> }
+  paths: Record<string, object>
+}
 
 const webRoot = mkdtempSync(join(tmpdir(), 'lodge-web-'))
 const SCRIPT = 'console.log("early")'
@@ -92,6 +98,13 @@ describe('what operators and programs ask', () => {
         .split('/')
         .reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], body)
     expect(references.length).toBeGreaterThan(100)
+    // A docket holds changes of the kinds that people make, each by its own shape.
+    const { schemas } = (body as OpenApi).components
+    const kinds = CHANGE_TYPES.filter((type) => kindNamed(type)!.actor !== 'machine')
+    expect(Object.keys(schemas.Change!.discriminator!.mapping)).toEqual(kinds)
+    expect(schemas.GiveSeat!.properties).toMatchObject({ personId: { format: 'uuid' }, seatType: { type: 'string' } })
+    const commits = JSON.stringify((body as OpenApi).paths['/api/accounts/{accountId}/commits'])
+    expect(commits).toContain('"items":{"$ref":"#/components/schemas/Change"}')
     expect(references.filter((path) => !path.startsWith('#/') || leads(path) === undefined)).toEqual([])
   })
 

@@ -76,6 +76,12 @@ function valueFor(schema: Schema, defs: Record<string, Schema>, random: (below: 
   if (typeof schema.$ref === 'string')
     return valueFor(defs[schema.$ref.split('/').at(-1)!] ?? {}, defs, random, depth + 1)
   if (Array.isArray(schema.anyOf)) return valueFor(schema.anyOf[random(schema.anyOf.length)], defs, random, depth + 1)
+  if (Array.isArray(schema.oneOf)) {
+    const kinds = Object.entries((schema.discriminator as { mapping: Record<string, string> }).mapping)
+    const [type, $ref] = kinds[random(kinds.length)]!
+    const value = valueFor({ $ref }, defs, random, depth + 1)
+    return typeof value === 'object' && value !== null && !Array.isArray(value) ? { ...value, type } : value
+  }
   if (Array.isArray(schema.enum)) return schema.enum[random(schema.enum.length)]
   if (schema.type === 'object' || schema.properties) {
     const entries = Object.entries((schema.properties ?? {}) as Record<string, Schema>)

@@ -1,4 +1,4 @@
-import { schemaOf } from '@lodge/core'
+import { CHANGE_TYPES, kindNamed, schemaOf } from '@lodge/core'
 import { must } from '@lodge/core/must'
 import { ANSWERS, type Route } from './route.ts'
 import { say } from '@lodge/core/say'
@@ -17,10 +17,13 @@ const PROBLEM = {
   },
 }
 
+const CHANGE = { $ref: '#/components/schemas/Change' }
+
 /** The OpenAPI 3.1 document of our own API, derived from the routes' declarations. */
 export function openApiOf(routes: readonly Route[], version: string): object {
   const paths: Record<string, Record<string, object>> = {}
   const schemas: Record<string, unknown> = { Problem: PROBLEM }
+  schemas.Change = changeSchema(schemas)
   for (const one of routes) {
     const operation = (paths[one.path] ??= {})
     operation[one.method] = operationOf(one, schemas)
@@ -43,6 +46,20 @@ function parameterSchema(name: string): object {
   return { type: 'string' }
 }
 
+/** A change is one of the kinds that people make; its `type` says which. */
+function changeSchema(schemas: Record<string, unknown>): object {
+  const mapping: Record<string, string> = {}
+  for (const type of CHANGE_TYPES) {
+    const { actor, shape } = must(kindNamed(type), 'kind')
+    if (actor === 'machine') continue
+    const name = type.replace(/(?:^|-)(\w)/g, (_whole, letter: string) => letter.toUpperCase())
+    schemas[name] = hoisted(shape, schemas)
+    mapping[type] = `#/components/schemas/${name}`
+  }
+  const oneOf = Object.values(mapping).map(($ref) => ({ $ref }))
+  return { oneOf, discriminator: { propertyName: 'type', mapping } }
+}
+
 /** A shape's schema with what it is made of moved to the document's components, where its references lead. */
 function hoisted(shape: new () => object, schemas: Record<string, unknown>): object {
   const { $defs = {}, ...root } = atComponents(schemaOf(shape)) as { $defs?: Record<string, unknown> }
@@ -55,8 +72,10 @@ function atComponents(schema: unknown): unknown {
   if (schema === null || typeof schema !== 'object') return schema
   return Object.fromEntries(
     Object.entries(schema).map(([name, value]) => {
-      const isReference = name === '$ref' && typeof value === 'string'
-      return [name, isReference ? value.replace('#/$defs/', '#/components/schemas/') : atComponents(value)]
+      if (name === '$ref' && typeof value === 'string')
+        return [name, value.replace('#/$defs/', '#/components/schemas/')]
+      const isChanges = name === 'changes' && (value as { type?: unknown } | null)?.type === 'array'
+      return [name, isChanges ? { ...(value as object), items: CHANGE } : atComponents(value)]
     }),
   )
 }
