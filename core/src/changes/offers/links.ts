@@ -25,7 +25,8 @@ import { giveOffered, tellSponsor } from './offers.ts'
 import { PacketGrant, PacketSeat } from '../people/packets.ts'
 import { checkEnd } from '../settings/settings.ts'
 import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
-import { atRoot } from '../engine/needs.ts'
+import { atRoot, type Need } from '../engine/needs.ts'
+import type { PlainMessageId } from '../../words/catalogue.ts'
 import { say } from '../../words/say.ts'
 
 /** A link opens for so many days at most. */
@@ -125,16 +126,31 @@ export const makeLink: ChangeKind<MakeLink> = {
 
 const noLink = () => say('offers.there-is-no-such-link-it-may-have')
 
-const cutsOthers = atRoot('people', 'change', 'offers.cut-a-link-that-someone-else-made')
+/** The person who made a link steers it, and anyone who changes people (model D3). */
+export function steersLink(to: PlainMessageId) {
+  return (draft: Draft, { linkId }: { linkId: Id }): readonly Need[] => {
+    const link = draft.account.get('link', linkId)
+    if (link?.makerId === draft.actorId) return []
+    if (link && draft.sight.can('people', 'see')) return atRoot('people', 'change', to)(draft)
+    draft.refuse('not-found', noLink())
+    return []
+  }
+}
+
+/** A link that opens still; refused where it was cut or is not there. */
+export function openLink(draft: Draft, linkId: Id): LinkRow | undefined {
+  const link = draft.account.get('link', linkId)
+  if (link && !link.cut) return link
+  draft.refuse('not-found', noLink())
+  return undefined
+}
 
 export class CutLink {
   @Equals('cut-link') type!: 'cut-link'
   @RowId() linkId!: Id
 }
 
-/**
- * Cuts a link: it opens for nobody from then on. The person who made it may, and anyone who changes people (model D3).
- */
+/** Cuts a link: it opens for nobody from then on. */
 export const cutLink: ChangeKind<CutLink> = {
   type: 'cut-link',
   confirm: 'confirm.cut-link',
@@ -143,21 +159,14 @@ export const cutLink: ChangeKind<CutLink> = {
   judgedBy: 'right',
   actor: 'active',
   day: 'docket',
-  needs(draft, { linkId }) {
-    const link = draft.account.get('link', linkId)
-    if (link?.makerId === draft.actorId) return []
-    if (link && draft.sight.can('people', 'see')) return cutsOthers(draft)
-    draft.refuse('not-found', noLink())
-    return []
-  },
+  needs: steersLink('offers.cut-a-link-that-someone-else-made'),
   undo: { never: 'offers.a-link-that-was-cut-stays-dead-make' },
   preview: 'plain',
   shape: CutLink,
   fill: (change) => change,
   decide(draft, { linkId }) {
-    const link = draft.account.get('link', linkId)
-    if (!link || link.cut) return draft.refuse('not-found', noLink())
-    draft.update('link', link.id, { cut: true })
+    const link = openLink(draft, linkId)
+    if (link) draft.update('link', link.id, { cut: true })
   },
   sentence: (change, sight, tense) =>
     say('offers.cut-the-link', { tense, link: sight.named.get('link', change.linkId)?.name ?? '' }),
