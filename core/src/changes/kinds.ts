@@ -27,6 +27,7 @@ import { invite } from './offers/invite.ts'
 import type { ChangeKind } from './engine/kind.ts'
 import { layOut } from './places/lay-out.ts'
 import { comeBy, cutLink, makeLink } from './offers/links.ts'
+import { renameLink } from './offers/rename-link.ts'
 import { leave } from './leaving/leave.ts'
 import { archivePlace, movePlace } from './places/move-place.ts'
 import { makePlace, renamePlace, wallPlace } from './places/places.ts'
@@ -50,7 +51,19 @@ const PLACES = [makePlace, layOut, renamePlace, wallPlace, movePlace, archivePla
 const ROLES = [makeRole, changeRole, retireRole]
 const GROUPS = [makeGroup, changeGroup, removeGroup, joinGroup, quitGroup, makeField, changeField]
 const PEOPLE = [changePerson, nameSignatory, invite, withdraw, accept, admit, leave, ownEmail, ownRecord]
-const OFFERS = [amendOffer, resend, remind, noteBounce, correctAddress, decline, refuseEntry, makeLink, cutLink, comeBy]
+const OFFERS = [
+  amendOffer,
+  resend,
+  remind,
+  noteBounce,
+  correctAddress,
+  decline,
+  refuseEntry,
+  makeLink,
+  cutLink,
+  renameLink,
+  comeBy,
+]
 const PACKETS = [makePacket, changePacket, removePacket]
 const CHECKS = [shareStatement, cutShare, keepApart, stopApart, allotSeats, changeSettings]
 const ACCESS = [give, take, changeKeys, nameApprovers, askFor, settleRequest, withdrawRequest, undo]

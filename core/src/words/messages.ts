@@ -462,6 +462,7 @@ export interface Messages {
   'confirm.invite-to-sign-in': null
   'confirm.close-nobodys': null
   'confirm.forget-accounts': null
+  'confirm.rename-link': null
   'docket.gives-no-access-because-their-last-day-with': { name: string | number; who: string | number }
   'docket.is-from-outside-and-gets-at-every-place': { who: string | number; name: string | number }
   'docket.besides': { place: string | number; place2: string | number }
@@ -842,6 +843,10 @@ export interface Messages {
   'offers.now-offering': { list: string | number }
   'offers.changed-the-invitation-of': { tense: 'done' | 'to-do'; invited: string | number; what: string | number; end: string | number }
   'offers.until-must-be-a-date-such-as-2026': null
+  'offers.rename-a-link-that-someone-else-made': null
+  'offers.rename-the-link-again-instead': null
+  'offers.the-link-has-this-name-already': null
+  'offers.renamed-a-link': { tense: 'done' | 'to-do'; name: string | number }
   'people.what-was-erased-is-gone-for-good': null
   'people.what-is-erased-is-gone-for-good-here': null
   'people.only-an-owner-or-administrator-can-erase': null
