@@ -1,4 +1,5 @@
-import { askAway, beginAway, comeBack, goAway, grantAway, putDownAway } from './leaving/absences.ts'
+import { askAway, beginAway, goAway, grantAway, putDownAway } from './leaving/absences.ts'
+import { comeBack } from './leaving/come-back.ts'
 import { allotSeats } from './seats/allotments.ts'
 import { accept, admit, withdraw } from './offers/arrivals.ts'
 import { bringBack } from './people/bring-back.ts'

@@ -160,7 +160,7 @@ function teamText({ from, to, productName }: Movement, who: string, tail: string
   const because = who ? say('views.with', { who, tail }) : ''
   return from === to
     ? say('views.the-team-price-of-is-another', { productName })
-    : say('views.is-charged-for-a', { productName, toLowerCase: to.toLowerCase(), because })
+    : say('views.is-charged-for-a', { productName, size: to.toLowerCase(), because })
 }
 
 /** `A, B and C`; beyond five, `A, B, C, D and 8 more`. */

@@ -103,13 +103,13 @@ export interface Messages {
   'access.the-dates-of-this-key-were-changed-in': null
   'access.at-3': { at: string | number }
   'access.and-more': { count: string | number }
-  'access.s-key': { entryAt: string | number; count: number }
+  'access.s-key': { name: string | number; count: number }
   'access.a-key': null
   'access.the-keys-of': { listed: string | number; more: string | number }
   'access.at-4': { listed: string | number; more: string | number; instead: string | number }
   'access.no-last-day': null
   'access.until-2': { day: string | number }
-  'access.instead-of': { entryAt: string | number }
+  'access.instead-of': { name: string | number }
   'access.and-2': { list: string | number; at: string | number }
   'access.name-at-least-one-person-who-approves': null
   'access.you-cannot-name-yourself-ask-someone-else-who': null
@@ -281,7 +281,7 @@ export interface Messages {
   'command-line.with-approval': { withApproval: string | number }
   'command-line.by-role-held-back-by-the-seat': { granted: string | number }
   'command-line.set-lodge-database-url-to-the-database-the': null
-  'command-line.account': { settings: string | number; id: string | number }
+  'command-line.account': { account: string | number; id: string | number }
   'command-line.password-for-everyone-in-the-book-until-they': { password: string | number }
   'command-line.no-database-is-known-start-the-demo-first': null
   'command-line.no-account-has-a-product': { product: string | number }
@@ -536,7 +536,7 @@ export interface Messages {
   'door.is-not-a-language-and-country-code-write': { locale: string | number }
   'door.this-invitation-cannot-be-used-ask-the-person': null
   'door.seat-in': { choice: string | number; productName: string | number }
-  'door.asks-you-to-agree-to-its-terms-first': { settings: string | number }
+  'door.asks-you-to-agree-to-its-terms-first': { account: string | number }
   'door.already-has-a-login-sign-in-with-it-2': { email: string | number }
   'door.this-link-does-not-work-ask-the-person': null
   'door.currency-must-be-three-letters-as-eur': null
@@ -624,9 +624,9 @@ export interface Messages {
   'files.bill-of-2': { bill: string | number }
   'files.all-sums-are-net-of-tax': { state: string | number }
   'http.you-are-waiting-to-be-admitted-someone-here': null
-  'http.your-access-to-has-ended': { settings: string | number }
+  'http.your-access-to-has-ended': { account: string | number }
   'http.you-signed-in-with-a-slip-so-you': null
-  'http.requires-a-second-sign-in-step-add-a': { settings: string | number }
+  'http.requires-a-second-sign-in-step-add-a': { account: string | number }
   'http.jolly-porter': null
   'http.idempotency-key-must-be-8-to-100-letters': null
   'http.this-idempotency-key-was-used-for-another': null
@@ -716,7 +716,7 @@ export interface Messages {
   'leaving.had-back': { tense: 'done' | 'to-do'; person: string | number }
   'leaving.this-time-away-is-no-longer-there-it': null
   'leaving.is-an-owner-only-an-owner-can-set': { name: string | number }
-  'leaving.from': { split: string | number }
+  'leaving.from': { day: string | number }
   'leaving.until': { moment: string | number }
   'leaving.change-a-departure': null
   'leaving.s-departure-is-already-planned-change-that': { name: string | number }
@@ -1333,7 +1333,7 @@ export interface Messages {
   'requests.must-be-an-id': { name: string | number }
   'requests.there-is-no-such-day-as-write-it-2': { text: string | number }
   'requests.give-the-earlier-day-first-neither-can-be': null
-  'requests.opened-the-account': { settings: string | number }
+  'requests.opened-the-account': { account: string | number }
   'requests.named-changes-and-edits-whose-content-had': { count: string | number }
   'requests.the-schedule': null
   'requests.jolly-porter': null
@@ -1692,7 +1692,7 @@ export interface Messages {
   'views.nobody-counts-for-any-more': { productName: string | number }
   'views.with': { who: string | number; tail: string | number }
   'views.the-team-price-of-is-another': { productName: string | number }
-  'views.is-charged-for-a': { productName: string | number; toLowerCase: string | number; because: string | number }
+  'views.is-charged-for-a': { productName: string | number; size: string | number; because: string | number }
   'views.and-more': { list: string | number; count: string | number }
   'views.and-3': { list: string | number; at: string | number }
   'views.everywhere-but': { list: string | number }
@@ -1721,16 +1721,16 @@ export interface Messages {
   'work.jolly-porter': null
   'work.column': { at: string | number }
   'work.this-took-too-long-and-was-stopped-nothing': null
-  'work.invites-you-to': { sponsor: string | number; settings: string | number; link: string | number }
+  'work.invites-you-to': { sponsor: string | number; account: string | number; link: string | number }
   'work.declined-your-invitation': { name: string | number }
   'work.whom-you-invited-was-not-admitted': { name: string | number }
   'work.accepted-your-invitation': { name: string | number }
   'work.accepted-your-invitation-and-waits-to-be': { name: string | number }
   'work.signed-in-with-a-slip-and-waits-for': { name: string | number }
   'work.hello': { name: string | number }
-  'work.your-access-at-was-changed-by-your-access': { settings: string | number; by: string | number }
-  'work.jolly-porter-for': { settings: string | number }
-  'work.your-access-at-has-changed': { settings: string | number }
+  'work.your-access-at-was-changed-by-your-access': { account: string | number; by: string | number }
+  'work.jolly-porter-for': { account: string | number }
+  'work.your-access-at-has-changed': { account: string | number }
   'work.things': { count: number }
   'work.hello-2': { asked: string | number }
   'work.asks-you-to-do-in-products-you-look': { account: string | number; what: string | number }
@@ -1741,7 +1741,7 @@ export interface Messages {
   'work.asks-you-to-do-in': { account: string | number; what: string | number; list: string | number }
   'work.at': { name: string | number; client: string | number }
   'work.this-would-be-cells-fold-places-or-filter': { cells: string | number; most: string | number }
-  'work.by-jolly-porter': { name: string | number; settings: string | number }
+  'work.by-jolly-porter': { name: string | number; account: string | number }
   'work.is-waiting-to-be-admitted': null
   'work.has-had-their-last-day-access-has-ended': null
   'work.has-not-accepted-their-invitation-which-runs': null
@@ -1770,7 +1770,7 @@ export interface Messages {
   'work.things-need-you-2': { count: number }
   'work.your-access-has-changed': null
   'work.your-invitation-was-accepted': null
-  'work.at-2': { subject: string | number; settings: string | number }
+  'work.at-2': { subject: string | number; account: string | number }
   'work.your-access-was-changed-by': { list: string | number }
   'work.accepted-your-invitation-and-waits-to-be-2': { name: string | number; isKind: boolean }
   'work.the-account-is-open-again-close-it-or': null

@@ -218,7 +218,7 @@ export function entryView(entry: LedgerEntry, sight: Sight) {
 
 /** What no change of a docket does: the first entry, and the one that names what was destroyed. */
 function ownSentence(change: { type: string; items?: string[] }, sight: Sight): string | undefined {
-  if (change.type === 'found') return say('requests.opened-the-account', { settings: sight.account.settings.name })
+  if (change.type === 'found') return say('requests.opened-the-account', { account: sight.account.settings.name })
   if (change.type !== DESTROYED) return undefined
   return say('requests.named-changes-and-edits-whose-content-had', { count: change.items?.length ?? 0 })
 }

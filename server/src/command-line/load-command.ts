@@ -20,7 +20,7 @@ export async function loadCommand(path: string, print: Print, complain: Print): 
     const password = randomBytes(12).toString('base64url')
     const now = wallClock()
     const account = await loadBook(pools, book, password, PASSWORD_MEMORY_KIBIBYTES, now)
-    print(say('command-line.account', { settings: account.settings.name, id: account.id }))
+    print(say('command-line.account', { account: account.settings.name, id: account.id }))
     print(say('command-line.password-for-everyone-in-the-book-until-they', { password }))
     return 0
   } catch (error) {

@@ -214,7 +214,7 @@ export async function takeUpFound<B extends Answers & { revision?: number }>(
     throw refused([
       {
         code: 'not-agreed',
-        sentence: say('door.asks-you-to-agree-to-its-terms-first', { settings: account.settings.name }),
+        sentence: say('door.asks-you-to-agree-to-its-terms-first', { account: account.settings.name }),
         path: '/agreed',
       },
     ])

@@ -184,7 +184,7 @@ async function enter(one: Route, ask: SignedInAsk<object>): Promise<AccountAsk<o
     throw new LodgeError(
       401,
       'doors-shut',
-      say('http.your-access-to-has-ended', { settings: loaded.account.settings.name }),
+      say('http.your-access-to-has-ended', { account: loaded.account.settings.name }),
     )
   }
   if (!one.ownPage) checkStrength(session, loaded.account, person)
@@ -200,7 +200,7 @@ function checkStrength({ strength }: Session, account: Account, person: PersonRo
     throw new LodgeError(403, 'narrow', sentence)
   }
   if (strength === 'password' && asksSecondMeans(account, person)) {
-    const sentence = say('http.requires-a-second-sign-in-step-add-a', { settings: account.settings.name })
+    const sentence = say('http.requires-a-second-sign-in-step-add-a', { account: account.settings.name })
     throw new LodgeError(403, 'second-means-needed', sentence)
   }
 }

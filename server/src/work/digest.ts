@@ -160,14 +160,14 @@ function renderDigest(
     say('work.to-stop-these-emails-open'),
     `${configuration.publicOrigin}/no-digest#${accountId}.${personId}.${stop}`,
     '',
-    say('work.jolly-porter-for', { settings: account.settings.name }),
+    say('work.jolly-porter-for', { account: account.settings.name }),
   ]
   const many = say('work.things-need-you-2', { count: needs.length })
   const subject =
     needs.length > 0 ? many : isChanged ? say('work.your-access-has-changed') : say('work.your-invitation-was-accepted')
   return {
     to: { name: account.nameOf(personId), address },
-    subject: say('work.at-2', { subject, settings: account.settings.name }),
+    subject: say('work.at-2', { subject, account: account.settings.name }),
     text: text.join('\n'),
   }
 }

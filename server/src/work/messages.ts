@@ -25,7 +25,7 @@ export function messageWorker(
     const foot = [
       '',
       '--',
-      say('work.by-jolly-porter', { name: account.nameOf(message.senderId), settings: account.settings.name }),
+      say('work.by-jolly-porter', { name: account.nameOf(message.senderId), account: account.settings.name }),
     ]
     await mailer.send(id, {
       to: { name: account.nameOf(person.id), address },

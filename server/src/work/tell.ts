@@ -46,12 +46,12 @@ function render(
     const text = [
       say('work.hello', { name: account.nameOf(to) }),
       '',
-      say('work.your-access-at-was-changed-by-your-access', { settings: account.settings.name, by }),
+      say('work.your-access-at-was-changed-by-your-access', { account: account.settings.name, by }),
       `${origin}/my-keys`,
       '',
-      say('work.jolly-porter-for', { settings: account.settings.name }),
+      say('work.jolly-porter-for', { account: account.settings.name }),
     ]
-    const subject = say('work.your-access-at-has-changed', { settings: account.settings.name })
+    const subject = say('work.your-access-at-has-changed', { account: account.settings.name })
     return { to: { name: account.nameOf(to), address }, subject, text: text.join('\n') }
   }
   const template = String(ids.template)
@@ -69,7 +69,7 @@ function render(
     '',
     `${origin}/people/${about}`,
     '',
-    say('work.jolly-porter-for', { settings: account.settings.name }),
+    say('work.jolly-porter-for', { account: account.settings.name }),
   ]
   return { to: { name: account.nameOf(to), address }, subject: what.replace(/\.$/, ''), text: text.join('\n') }
 }

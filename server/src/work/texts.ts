@@ -82,12 +82,7 @@ export function invitationTextWorker({
     const link = `${publicOrigin}/invitation#${token}`
     const sponsor = account.nameOf(must(account.get('offer', ids.offerId), 'offer').sponsorId)
     try {
-      await sendText(
-        smsUrl,
-        smsFrom,
-        to,
-        say('work.invites-you-to', { sponsor, settings: account.settings.name, link }),
-      )
+      await sendText(smsUrl, smsFrom, to, say('work.invites-you-to', { sponsor, account: account.settings.name, link }))
     } catch (error) {
       if (error instanceof TextRefused) return { dropped: error.message }
       throw error

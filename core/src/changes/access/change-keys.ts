@@ -184,7 +184,7 @@ function whose(keys: readonly GrantRow[], { roleId, placeIds }: ChangeKeys, sigh
     placeIds === undefined && same(keys.map((key) => key.placeId)) ? sight.placeName(entryAt(keys, 0).placeId) : ''
   const what = [role, at && say('access.at-3', { at })].filter(Boolean).join(' ')
   const more = names.length > NAMED ? say('access.and-more', { count: names.length - NAMED }) : ''
-  const who = names.length === 1 ? say('access.s-key', { entryAt: entryAt(names, 0), count: keys.length }) : ''
+  const who = names.length === 1 ? say('access.s-key', { name: entryAt(names, 0), count: keys.length }) : ''
   const all =
     names.length === 0
       ? say('access.a-key')
@@ -223,7 +223,7 @@ function becomes(keys: readonly GrantRow[], change: ChangeKeys, sight: Sight): s
 }
 
 const insteadOf = (names: readonly string[]) =>
-  names.length === 1 ? say('access.instead-of', { entryAt: entryAt(names, 0) }) : ''
+  names.length === 1 ? say('access.instead-of', { name: entryAt(names, 0) }) : ''
 
 function listed(names: readonly string[], isWhole: boolean): string {
   if (names.length < 2 || !isWhole) return names.join(', ')
