@@ -216,7 +216,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
             <h2 tabindex="-1">{{ t(TITLES['links']) }}</h2>
             <div class="sheet">
               <p>
-                <RouterLink :to="{ name: 'seats' }">{{ t('connections.title') }}</RouterLink>
+                <RouterLink :to="{ name: 'seats' }">{{ t('settings.connections') }}</RouterLink>
                 <small class="muted">{{ t('settings.connectionsAbout') }}</small>
               </p>
               <p>
