@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { at, countClicks, docketOf, doneOf, findsNothing, goTo, linkFor, ownDemo, pick, signIn } from './steps.ts'
 
 const demo = ownDemo()
-const apply = (page: Page) => docketOf(page).locator('footer .btn-primary').click()
+const apply = (page: Page) => docketOf(page).locator('footer .btn-primary, footer .btn-danger').click()
 
 /** Counts clicks, choices and fields something is typed into, from the Desk on. */
 async function counted(page: Page): Promise<() => Promise<number>> {

@@ -37,7 +37,7 @@ async function openAccount(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible()
 }
 
-const apply = (page: Page) => docketOf(page).locator('footer .btn-primary').click()
+const apply = (page: Page) => docketOf(page).locator('footer .btn-primary, footer .btn-danger').click()
 
 /** Counts the fields something is typed into from here on, each time one is gone back to. */
 async function countEntries(page: Page): Promise<() => Promise<number>> {

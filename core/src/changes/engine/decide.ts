@@ -163,11 +163,12 @@ export function confirmOf(change: Change): PlainMessageId {
   return typeof confirm === 'string' ? confirm : confirm(change)
 }
 
-/** Whether any of the changes ends or lowers something, or leaves what nobody can call back: its button looks otherwise. */
+/** Whether any of the changes ends or lowers something, or gives nothing and has no way back: its button looks otherwise. */
 export function endsSomething(changes: readonly Change[]): boolean {
   return changes.some((change) => {
-    const { effect, preview } = kindOf(change)
-    return effect === 'ends' || effect === 'shuts-doors' || (preview !== 'plain' && preview.lasting !== undefined)
+    const { effect, judgedBy, preview, undo } = kindOf(change)
+    const isFinal = preview !== 'plain' && preview.lasting !== undefined && typeof undo === 'object' && 'never' in undo
+    return effect === 'ends' || effect === 'shuts-doors' || (isFinal && judgedBy === 'right')
   })
 }
 

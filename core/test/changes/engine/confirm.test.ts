@@ -40,4 +40,15 @@ describe('the confirm button says the act and how much it is (model S8)', () => 
     const grant = [...house.account.all('grant')].find(({ subjectId }) => subjectId === house.person('Rafe'))
     expect(button(house, { type: 'take', grantId: grant!.id })[1]).toBe(true)
   })
+
+  test('what is sent, admitted or saved does not look like an ending; erasing for good does', () => {
+    const house = House.open()
+    const person = { name: 'Wren', email: 'wren@away.example', kind: 'contractor', standing: 'guest' }
+    const invite = { type: 'invite', ...person, engagementUntil: '2026-09-01', grants: [], seats: [], groupIds: [] }
+    expect(button(house, invite)).toEqual([expect.stringMatching(/^Send invitation/), false])
+    expect(button(house, { type: 'change-settings', terms: 'Be kind.' })).toEqual(['Save settings', false])
+    house.do('Oriel', { type: 'leave', personId: house.person('Rafe') })
+    house.later(3600)
+    expect(button(house, { type: 'erase', personId: house.person('Rafe') })).toEqual(['Erase for good', true])
+  })
 })
