@@ -163,8 +163,11 @@ test('a client’s engagement ends for eleven from outside: eight have nothing l
   await page.goto(`${demo.origin}/people?find=vesper`)
   await page.getByRole('row', { name: /Vesper Lyle/ }).click()
   const sheet = page.getByRole('article')
-  await expect(sheet).toContainText('Hollin Museum')
-  await expect(sheet).not.toContainText('Elderkin')
+  // What was done tells of Elderkin still; of what they have, nothing is there.
+  await expect(sheet.getByRole('listitem').filter({ hasText: 'ended the access of Quill Bannerman' })).toBeVisible()
+  await expect(sheet.getByRole('button', { name: 'Take away: Photographer, Hollin Museum' })).toBeVisible()
+  await expect(sheet.getByRole('button', { name: /Elderkin/ })).toHaveCount(0)
+  await expect(sheet.getByRole('link', { name: /Elderkin/ })).toHaveCount(0)
 })
 
 test('what was changed in the product is found, and made as it is here again', async ({ page }) => {
