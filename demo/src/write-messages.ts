@@ -1,5 +1,5 @@
 // Writes what each message of the catalogues names, as types: `say` takes nothing else.
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { isPluralElement, isSelectElement, isArgumentElement, parse } from '@formatjs/icu-messageformat-parser'
 import type { MessageFormatElement } from '@formatjs/icu-messageformat-parser'
@@ -33,20 +33,29 @@ const rooms = readdirSync(join(words, 'en'))
 
 const identifier = (room: string) => room.replace(/-(.)/g, (_whole, letter: string) => letter.toUpperCase())
 
-const lines = rooms.flatMap((room) => {
+const nameOf = (room: string) => `${identifier(room).replace(/^./, (letter) => letter.toUpperCase())}Messages`
+
+/** What each message of a room names, as an interface. */
+function namedOf(room: string): string {
   const messages = JSON.parse(readFileSync(join(words, 'en', `${room}.json`), 'utf8')) as Record<string, string>
-  return Object.entries(messages).map(([name, text]) => {
+  const lines = Object.entries(messages).map(([name, text]) => {
     const values = [...namedIn(parse(text, { ignoreTag: true }))].map(([key, type]) => `${key}: ${type}`)
     return `  '${room}.${name}': ${values.length > 0 ? `{ ${values.join('; ')} }` : 'null'}`
   })
-})
+  return `// Written by \`npm run generated\` from ../en/${room}.json.\nexport interface ${nameOf(room)} {\n${lines.join('\n')}\n}\n`
+}
+
+rmSync(join(words, 'named'), { recursive: true, force: true })
+mkdirSync(join(words, 'named'))
+for (const room of rooms) writeFileSync(join(words, 'named', `${room}.ts`), namedOf(room))
 writeFileSync(
   join(words, 'messages.ts'),
   `// Written by \`npm run generated\` from the catalogues beside it.
+${rooms.map((room) => `import type { ${nameOf(room)} } from './named/${room}.ts'`).join('\n')}
+
 /** What each message names; null where it names nothing. */
-export interface Messages {
-${lines.join('\n')}
-}
+export interface Messages
+  extends ${rooms.map(nameOf).join(',\n    ')} {}
 `,
 )
 writeFileSync(

@@ -321,7 +321,7 @@ export class SharedSight extends Sight {
   }
 
   override get viewKey(): string {
-    return say('access.as', { personId: this.looker.personId, personId2: this.personId })
+    return `${this.looker.personId} as ${this.personId}`
   }
 
   override can(area: OwnArea, level: Level, placeId?: Id): boolean {

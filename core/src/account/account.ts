@@ -251,7 +251,7 @@ class OverlayValues implements PersonalValues {
   }
 
   findEmail(key: string): readonly Id[] {
-    const found = this.under.findEmail(key).filter((id) => !this.own.has(say('account.email', { id })))
+    const found = this.under.findEmail(key).filter((id) => !this.own.has(`${id} email`))
     return [...found, ...(this.emails.get(key) ?? [])]
   }
 

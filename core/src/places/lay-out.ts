@@ -4,7 +4,6 @@ import type { Sight } from '../access/sight.ts'
 import type { ListedPlace } from './read-list.ts'
 import { childrenOf, upwards } from './tree.ts'
 import { entryAt } from '../checks/must.ts'
-import { say } from '../words/say.ts'
 
 /** What a pasted list becomes: the change that lays it out, its ids still to be given. */
 export interface LaidOut {
@@ -87,14 +86,7 @@ export function listOfPlace(sight: Sight, placeId: Id): string {
   const visit = (id: Id, depth: number) => {
     const place = sight.account.get('place', id)
     if (!place || place.archived || !sight.seesPlace(id)) return
-    lines.push(
-      say('places.walled', {
-        repeat: '  '.repeat(depth),
-        place: place.name,
-        kind: place.kind,
-        hasWalled: Boolean(place.walled),
-      }),
-    )
+    lines.push(`${'  '.repeat(depth)}${place.name} (${place.kind})${place.walled ? ' walled' : ''}`)
     for (const child of childrenOf(sight.account, id)) visit(child.id, depth + 1)
   }
   visit(placeId, 0)

@@ -27,7 +27,7 @@ export function chargingWords(sheet: ProductSheet, currency: string, locale: str
     .join('')
   if (rule === 'banded') {
     const steps = bands.map((band, at) =>
-      say('products.a-month-for-up-to-people', { sum: money(band.priceMinor), isAt: at === 0, upTo: band.upTo }),
+      say('products.a-month-for-up-to-people', { sum: money(band.priceMinor), isFirst: at === 0, upTo: band.upTo }),
     )
     return say('products.the-team-of-costs', { sheet: sheet.name, list: steps.join(', '), from, places })
   }

@@ -164,7 +164,7 @@ export function describedSheet(
 
 /** What people write without its beginning is meant as a secure web address. */
 function webAddress(text: string): string {
-  return /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : say('products.https', { text })
+  return /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`
 }
 
 /** A product's sheet as a description of it, to be edited. */

@@ -167,7 +167,7 @@ export function knownWords(account: Account, { state, row }: Known, now: Instant
       on,
     })
   }
-  return say('products.by-the-member-list-of', { state, isSource: row.source === 'list', on })
+  return say('products.by-the-member-list-of', { state, isList: row.source === 'list', on })
 }
 
 /** What is typed into the product: who, as what, and where, in its own words (model B1). */

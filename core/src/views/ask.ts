@@ -255,7 +255,7 @@ function what(sight: Sight, personText: string, placeText: string): AskAnswer | 
     placeId: place.id,
   }))
   return cut(
-    say('views.what-can-do-at-nothing', { person: person.name, place: place.name, isCount: lines.length === 0 }),
+    say('views.what-can-do-at-nothing', { person: person.name, place: place.name, isNothing: lines.length === 0 }),
     lines,
   )
 }
@@ -265,7 +265,7 @@ function outsiders(sight: Sight, text: string): AskAnswer | null {
   if (!place) return null
   return peopleBy(sight, say('views.from-outside-with-access-at', { place: place.name }), {
     place: place.id,
-    find: '"from outside"',
+    find: `"${say('views.from-outside')}"`,
   })
 }
 

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { isArgumentElement, isPluralElement, isSelectElement, parse } from '@formatjs/icu-messageformat-parser'
 import type { MessageFormatElement } from '@formatjs/icu-messageformat-parser'
 import { catalogueOf, type MessageId } from '../../src/words/catalogue.ts'
-import { inLanguage, say } from '../../src/index.ts'
+import { inLanguage, listOfPlace, say, SharedSight, Sight } from '../../src/index.ts'
+import { decideAs, fullHouse, pick, randomChange, randomOf, TRIED_KINDS } from '../every-kind.ts'
 import { House } from '../house.ts'
 
 const root = join(import.meta.dirname, '../../..')
@@ -21,6 +22,14 @@ function namedIn(elements: readonly MessageFormatElement[], named = new Set<stri
   }
   return named
 }
+/** What `say` asks for, by code, as it is written for the compiler. */
+const typed = new Map(
+  readdirSync(join(words, 'named')).flatMap((file) =>
+    [...readFileSync(join(words, 'named', file), 'utf8').matchAll(/^ {2}'([^']+)': (null|\{[^}]*\})$/gm)].map(
+      ([, id, values]) => [id, [...values!.matchAll(/(\w{1,40}): /g)].map(([, name]) => name!).sort()] as const,
+    ),
+  ),
+)
 const namesOf = (text: string) => [...namedIn(parse(text, { ignoreTag: true }))].sort()
 
 function* sources(directory: string): Generator<string> {
@@ -33,18 +42,12 @@ function* sources(directory: string): Generator<string> {
 
 describe('the catalogues', () => {
   test('hold a text for every code, and no code that nobody says', () => {
-    const typed = [...readFileSync(join(words, 'messages.ts'), 'utf8').matchAll(/^ {2}'([^']+)': (.*)$/gm)]
-    expect(typed.map(([, id]) => id).sort()).toEqual([...ids].sort())
+    expect([...typed.keys()].sort()).toEqual([...ids].sort())
     const said = [...sources(join(root, 'core/src')), ...sources(join(root, 'server/src'))].join('\n')
     expect(ids.filter((id) => !said.includes(`'${id}'`))).toEqual([])
   })
 
   test('name what `say` is made to ask for: the types are written from them', () => {
-    const typed = new Map(
-      [...readFileSync(join(words, 'messages.ts'), 'utf8').matchAll(/^ {2}'([^']+)': (null|\{[^}]*\})$/gm)].map(
-        ([, id, values]) => [id, [...values!.matchAll(/(\w{1,40}): /g)].map(([, name]) => name!).sort()],
-      ),
-    )
     for (const id of ids) {
       const named = namesOf(english[id]).filter((one) => !one.includes(':'))
       expect([id, typed.get(id)]).toEqual([id, named.sort()])
@@ -81,6 +84,10 @@ describe('the catalogues', () => {
   })
 })
 
+/** A step's note is kept as the text it was, as what a product answered is: in the words of the one who acted. */
+const withoutNotes = (edits: readonly object[]) =>
+  JSON.parse(JSON.stringify(edits, (key, value) => (key === 'note' ? null : value)))
+
 describe('another language', () => {
   test('says everything at its own length, with the same values, and no code knows of it', () => {
     const long = catalogueOf('en-x-long')
@@ -97,5 +104,34 @@ describe('another language', () => {
     // Afterwards English is spoken again, also where it broke off.
     expect(() => inLanguage('en-x-long', () => JSON.parse('{'))).toThrow(SyntaxError)
     expect(refused().problems).toEqual([plain])
+  })
+
+  test('is words alone: what is decided, found and looked up stays as it is', () => {
+    const house = fullHouse()
+    const { account, now } = house
+    const people = [...account.all('person')].map(({ id }) => id)
+    const random = randomOf(28)
+    let decided = 0
+    for (let run = 0; run < 600; run += 1) {
+      const actor = run % 4 === 0 ? pick(random, people) : house.person('Oriel')
+      const change = randomChange(account, TRIED_KINDS[run % TRIED_KINDS.length]!, actor, random)
+      if (!change) continue
+      const [here, there] = (['en', 'en-x-long'] as const).map((language) =>
+        inLanguage(language, () => {
+          const { problems, edits, after } = decideAs(account, change, actor, now)
+          const emails = people.map((id) => after.peopleByEmail(account.personal(id, 'email') ?? ''))
+          return { codes: problems.map(({ code, path }) => [code, path]), edits: withoutNotes(edits), emails }
+        }),
+      )
+      expect([change.type, there]).toEqual([change.type, here])
+      if (here!.codes.length === 0) decided += 1
+    }
+    expect(decided).toBeGreaterThan(100)
+    const asSeen = (language: 'en' | 'en-x-long') =>
+      inLanguage(language, () => [
+        new SharedSight(account, people[0]!, people[1]!, now).viewKey,
+        listOfPlace(new Sight(account, people[0]!, now), house.place('Pellworth')),
+      ])
+    expect(asSeen('en-x-long')).toEqual(asSeen('en'))
   })
 })

@@ -74,5 +74,5 @@ function sumText(line: BillView['lines'][number], amount: (minor: number) => str
   const { kind, quantity, priceMinor, daysLeft, daysOfTerm } = line
   if (kind === 'team') return say('files.counted', { quantity })
   const part = daysOfTerm ? say('files.days', { daysLeft: daysLeft ?? '', daysOfTerm }) : ''
-  return say('files.days-2', { quantity, isKind: kind === 'days', amount: amount(priceMinor), part })
+  return say('files.days-2', { quantity, inDays: kind === 'days', amount: amount(priceMinor), part })
 }

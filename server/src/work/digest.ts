@@ -185,6 +185,6 @@ function taken(sight: Sight, notices: readonly Notice[]): string[] {
   return notices.flatMap(({ kind, actorId }) => {
     if (kind === 'changed') return []
     const name = sight.personName(actorId)
-    return ['', say('work.accepted-your-invitation-and-waits-to-be-2', { name, isKind: kind === 'waits' })]
+    return ['', say('work.accepted-your-invitation-and-waits-to-be-2', { name, waits: kind === 'waits' })]
   })
 }

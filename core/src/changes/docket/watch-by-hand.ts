@@ -19,7 +19,7 @@ export const closedByHand: Check = (scene) =>
     const keepers = keepersOf(after, code, now).map((id) => sight.personName(id))
     const asked = say('docket.are-asked-to-close-the-account', {
       list: keepers.slice(0, 2).join(say('docket.or')),
-      isCount: keepers.length > 1,
+      count: keepers.length,
     })
     return { code: 'not-closed-here', sentence: say('docket.has-no-connection-of', { name, asked, who }) }
   })

@@ -258,7 +258,7 @@ export const answerHandover: ChangeKind<AnswerHandover> = {
   },
   sentence: (change, sight, tense) =>
     say('leaving.took-over-what-is-s', {
-      hasAccept: Boolean(change.accept),
+      accepts: Boolean(change.accept),
       tense,
       leaver: leaverOf(change.departureId, sight),
     }),
