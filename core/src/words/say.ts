@@ -5,7 +5,13 @@ import type { Messages } from './messages.ts'
 /** Picks the form of a verb: what was *done*, as the ledger tells it, or what is *to do*, as the docket does. */
 export type Tense = 'done' | 'to-do'
 
-const formats = new Map<Language, Map<MessageId, IntlMessageFormat>>()
+/** What is made of a language's messages once they are first said: of those that name nothing, their text. */
+interface Spoken {
+  formats: Map<MessageId, IntlMessageFormat>
+  texts: Map<MessageId, string>
+}
+
+const known = new Map<Language, Spoken>()
 let spoken: Language = 'en'
 
 /**
@@ -15,8 +21,19 @@ let spoken: Language = 'en'
 export function say(id: PlainMessageId): string
 export function say<K extends MessageId>(id: K, values: Messages[K]): string
 export function say(id: MessageId, values?: object): string {
-  if (!values && spoken === 'en') return catalogueOf(spoken)[id]
-  return formatOf(id).format(values as Record<string, string>) as string
+  const { formats, texts } = inSpoken()
+  if (!values) {
+    const text = texts.get(id)
+    if (text !== undefined) return text
+  }
+  let format = formats.get(id)
+  if (!format) {
+    format = new IntlMessageFormat(catalogueOf(spoken)[id], spoken, {}, { ignoreTag: true })
+    formats.set(id, format)
+  }
+  const text = format.format(values as Record<string, string>) as string
+  if (!values) texts.set(id, text)
+  return text
 }
 
 /**
@@ -33,10 +50,9 @@ export function inLanguage<T>(language: Language, act: () => T): T {
   }
 }
 
-function formatOf(id: MessageId): IntlMessageFormat {
-  let known = formats.get(spoken)
-  if (!known) formats.set(spoken, (known = new Map<MessageId, IntlMessageFormat>()))
-  let format = known.get(id)
-  if (!format) known.set(id, (format = new IntlMessageFormat(catalogueOf(spoken)[id], spoken, {}, { ignoreTag: true })))
-  return format
+function inSpoken(): Spoken {
+  let of = known.get(spoken)
+  if (!of)
+    known.set(spoken, (of = { formats: new Map<MessageId, IntlMessageFormat>(), texts: new Map<MessageId, string>() }))
+  return of
 }
