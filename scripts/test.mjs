@@ -11,7 +11,8 @@ const bin = (name) => join(root, 'node_modules/.bin', name)
 const total = { passed: 0, failed: 0 }
 const seconds = []
 const failures = []
-const MOST_OF_A_FAILURE = 2_000 // characters
+const LINES_OF_A_FAILURE = 25
+const LONGEST_LINE = 300 // characters; a counterexample may be a whole account
 
 function run(command, args, environment = {}) {
   return new Promise((resolve) => {
@@ -26,6 +27,13 @@ function run(command, args, environment = {}) {
     child.on('exit', (code) => resolve({ code: code ?? 1, output }))
   })
 }
+
+/** A text whose lines can all be read at a glance. */
+const shortened = (text) =>
+  text
+    .split('\n')
+    .map((line) => (line.length > LONGEST_LINE ? `${line.slice(0, LONGEST_LINE)} …` : line))
+    .join('\n')
 
 /** Runs one stage; `count` reads how many tests passed and failed, one is counted for a stage that only succeeds or not. */
 async function stage(name, command, args, { environment, count } = {}) {
@@ -45,7 +53,7 @@ async function stage(name, command, args, { environment, count } = {}) {
   say(
     `${counted.failed === 0 ? 'passed' : 'FAILED'}  ${name}: ${counted.passed} passed, ${counted.failed} failed (${took.toFixed(0)} s)`,
   )
-  if (counted.failed > 0) say(output)
+  if (counted.failed > 0) say(shortened(output))
   failures.push(...(counted.failures ?? []))
   return counted.failed === 0
 }
@@ -122,7 +130,7 @@ await Promise.all([
 
 rmSync(reports, { recursive: true, force: true })
 // What failed is said once more where nobody has to look for it.
-for (const failure of failures) say(`\n${failure.slice(0, MOST_OF_A_FAILURE)}`)
+for (const failure of failures) say(`\n${shortened(failure).split('\n').slice(0, LINES_OF_A_FAILURE).join('\n')}`)
 say('')
 for (const [name, took] of seconds) say(`${took.toFixed(0).padStart(5)} s  ${name}`)
 say('')
