@@ -12,6 +12,7 @@ import {
   type SheetCharging,
 } from '@lodge/core'
 import { beddingLog } from './scenario/bedding-log.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 interface Case {
   charging: Partial<SheetCharging>
@@ -28,7 +29,7 @@ const nextId = () => `00000000-0000-7000-8000-${String(++count).padStart(12, '0'
 function accountOf({ charging, prices, people = {}, more = {} }: Case): Account {
   const banded = charging.rule === 'banded'
   const seatTypes = Object.entries(prices).map(([name, priceMinor]) => ({
-    ...beddingLog.seatTypes[2]!,
+    ...entryAt(beddingLog.seatTypes, 2),
     code: name.toLowerCase(),
     name,
     priceMinor: banded ? 0 : priceMinor,
@@ -140,7 +141,7 @@ function figures(): Record<string, [string, string][]> {
       ['three at 25.00 a year from 1 January 2026: January', sum(term, '2026-01')],
       ['one more from 1 July, 184 of 365 days left: July', sum(term, '2026-07')],
       ['two from 1 September: September', sum(term, '2026-09')],
-      ['the next term, with two: January 2027', ahead[1]!],
+      ['the next term, with two: January 2027', entryAt(ahead, 1)],
     ],
     banded: [
       ['four counted, then one leaves and another comes at the same instant: June', sum(swap, '2026-06')],
@@ -183,7 +184,7 @@ const RULES: Record<string, [string, string]> = {
 export function chargingGuide(): string {
   const worked = figures()
   const sections = Object.entries(RULES).map(([rule, [title, text]]) => {
-    const rows = worked[rule]!.map(([what, euros]) => `| ${what} | ${euros} |`)
+    const rows = must(worked[rule], 'entry of worked').map(([what, euros]) => `| ${what} | ${euros} |`)
     return [`## ${title}`, text, ['| worked | EUR |', '| --- | --- |', ...rows].join('\n')].join('\n\n')
   })
   return `${[HEAD, ...sections, FOOT].join('\n\n')}\n`

@@ -18,6 +18,7 @@ import { DEMO_OWNER_EMAIL } from './sign-in.ts'
 import { beddingLog } from './scenario/bedding-log.ts'
 import { roles as scenarioRoles } from './scenario/roles.ts'
 import { FAMILIES, FIRST_NAMES, FIRMS, PLACE_KINDS, PLACE_WORDS } from './scenario/ingredients.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 /** What a generated account is made to. */
 export interface Size {
@@ -49,7 +50,7 @@ class Lot {
   }
 
   one<T>(list: readonly T[]): T {
-    return list[this.below(list.length)]!
+    return entryAt(list, this.below(list.length))
   }
 
   chance(probability: number): boolean {
@@ -109,7 +110,7 @@ class Generator {
 
   private product(code: string, at: number): ProductSheet {
     const areas = Array.from({ length: AREAS_PER_PRODUCT }, (_, index) => {
-      const model = beddingLog.areas[index % beddingLog.areas.length]!
+      const model = entryAt(beddingLog.areas, index % beddingLog.areas.length)
       const round = Math.floor(index / beddingLog.areas.length)
       const suffix = round === 0 ? '' : `-${round + 1}`
       return { ...model, code: `${model.code}${suffix}`, name: `${model.name}${round === 0 ? '' : ` ${round + 1}`}` }
@@ -120,13 +121,16 @@ class Generator {
       { upTo: 20, priceMinor: 19_000 },
       { upTo: 1_000_000, priceMinor: 900_000 },
     ]
-    const charging = [
-      beddingLog.charging,
-      { ...beddingLog.charging, rule: 'daily' as const },
-      { ...beddingLog.charging, rule: 'banded' as const, bands },
-    ][at]!
+    const charging = entryAt(
+      [
+        beddingLog.charging,
+        { ...beddingLog.charging, rule: 'daily' as const },
+        { ...beddingLog.charging, rule: 'banded' as const, bands },
+      ],
+      at,
+    )
     const isBanded = charging.rule === 'banded'
-    const seatTypes = types[at]!.map((type) => (isBanded ? { ...type, priceMinor: 0, inBand: true } : type))
+    const seatTypes = entryAt(types, at).map((type) => (isBanded ? { ...type, priceMinor: 0, inBand: true } : type))
     return { ...beddingLog, format: SHEET_FORMAT, code, name, areas, seatTypes, plans: [], charging }
   }
 
@@ -140,13 +144,13 @@ class Generator {
       const number = (names.get(parent?.place) ?? 0) + 1
       names.set(parent?.place, number)
       const depth = (parent?.depth ?? 0) + 1
-      const kind = PLACE_KINDS[depth - 1]!
-      const word = PLACE_WORDS[(number - 1) % PLACE_WORDS.length]!
+      const kind = entryAt(PLACE_KINDS, depth - 1)
+      const word = entryAt(PLACE_WORDS, (number - 1) % PLACE_WORDS.length)
       const name = `${word} ${parent ? kind : 'Gardens'}${number > PLACE_WORDS.length ? ` ${number}` : ''}`
       const place: BookPlace = { name, kind, reference: `P-${made + 1}`, places: [] }
       if (this.lot.chance(0.00435)) place.walled = true
       const path = parent ? `${parent.path}/${name}` : name
-      if (parent) parent.place.places!.push(place)
+      if (parent) must(parent.place.places, 'places').push(place)
       else clients.push(place)
       if (depth < DEEPEST) open.push({ place, depth, path })
       this.paths.push(path)
@@ -190,7 +194,7 @@ class Generator {
   private grant(roles: readonly string[]): BookGrant {
     const begins = -1 - this.lot.below(700)
     // Some roles are given far more often than others.
-    const role = roles[Math.floor(this.lot.next() ** 3 * roles.length)]!
+    const role = entryAt(roles, Math.floor(this.lot.next() ** 3 * roles.length))
     const grant = { role, place: this.lot.one(this.paths), givenBy: DEMO_OWNER_EMAIL }
     if (!this.lot.chance(0.2)) return { ...grant, from: this.day(begins) }
     const from = this.lot.chance(0.2) ? this.lot.below(60) : begins

@@ -14,6 +14,7 @@ import { keepToken, type KeyRing, type Pools } from '@lodge/server'
 import { startProduct, type RunningProduct } from '@lodge/standins/product'
 import { DEMO_ZONE } from './book.ts'
 import type { World } from './year.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 /** The demo's products, each a service of its own that keeps its accounts beside the demo's data. */
 export const PRODUCTS = [
@@ -38,7 +39,7 @@ export async function startProducts(
         .filter(({ kind }) => kind === 'site')
         .map(({ id, name: text }) => ({ id, name: text }))
       return startProduct({
-        ...places[code]!,
+        ...must(places[code], 'entry of places'),
         name,
         file: join(directory, `${code}.json`),
         // Bedding Log has a token to ask by; the others show nothing on their page.
@@ -72,7 +73,7 @@ export async function connectProducts(
     instantOfLocal(`${addDays(today, offset)}T${time}`, DEMO_ZONE, 'beginning')
   const by = async (email: string) => ({
     kind: 'person' as const,
-    personId: (await world.current()).peopleByEmail(email)[0]!,
+    personId: entryAt((await world.current()).peopleByEmail(email), 0),
   })
   const oriel = await by('oriel.thistlewick@thistlewick.example')
   const before = (instant: Instant) => Math.min(instant, now - 1_000_000)
@@ -80,7 +81,7 @@ export async function connectProducts(
   await keepRegister(world, oriel, today, before(at(-1, '18:30')))
   await world.commit(
     PRODUCTS.filter(({ code }) => code !== BY_HAND).map(({ code }) => {
-      const origin = `http://127.0.0.1:${places[code]!.port}`
+      const origin = `http://127.0.0.1:${must(places[code], 'entry of places').port}`
       return whole({
         type: 'connect-product',
         product: code,
@@ -93,7 +94,7 @@ export async function connectProducts(
   )
   const account = await world.current()
   for (const { id, product } of account.all('connection')) {
-    await keepToken(pools.work, keyRing, account.id, id, places[product]!.token)
+    await keepToken(pools.work, keyRing, account.id, id, must(places[product], 'entry of places').token)
   }
   const leaverLines = [
     { name: 'Van key', kinds: ['staff'] },
@@ -122,7 +123,11 @@ async function keepByHand(
   at: Instant,
 ): Promise<void> {
   const account = await world.current()
-  const id = (name: string) => [...account.all('person')].find((one) => account.nameOf(one.id) === name)!.id
+  const id = (name: string) =>
+    must(
+      [...account.all('person')].find((one) => account.nameOf(one.id) === name),
+      'entry that is sought',
+    ).id
   const asOf = addDays(today, -12)
   const listId = uuidv7()
   const listed = (name: string, seatType: string, number: string) => ({
@@ -159,9 +164,19 @@ async function keepRegister(
   at: Instant,
 ): Promise<void> {
   const account = await world.current()
-  const id = (name: string) => [...account.all('person')].find((one) => account.nameOf(one.id) === name)!.id
-  const client = [...account.all('place')].find(({ name }) => name === 'Pellworth Hospital Trust')!.id
-  const employer = [...account.all('employer')].find(({ name }) => name === 'Pellworth Hospital Trust')!.id
+  const id = (name: string) =>
+    must(
+      [...account.all('person')].find((one) => account.nameOf(one.id) === name),
+      'entry that is sought',
+    ).id
+  const client = must(
+    [...account.all('place')].find(({ name }) => name === 'Pellworth Hospital Trust'),
+    'entry that is sought',
+  ).id
+  const employer = must(
+    [...account.all('employer')].find(({ name }) => name === 'Pellworth Hospital Trust'),
+    'entry that is sought',
+  ).id
   const sheet = describedSheet(
     {
       ...{ name: 'Lychgate Register', address: 'https://lychgate.example', pattern: 'nothing', counts: 'admitted' },
@@ -174,7 +189,7 @@ async function keepRegister(
   const contact = { name: 'Hollis Tarn', email: 'hollis.tarn@pellworth.example', kind: 'client', standing: 'guest' }
   const keeping = { keeperKind: 'person', keeperId, placeId: client }
   const people = ['Mirren Halloway', 'Odalys Penrose', 'Idris Marlow', 'Anwen Sharrow', 'Nolan Pryce', 'Rafe Underhay']
-  const seat = { type: 'give-seat', product: REGISTER, seatType: sheet.seatTypes[0]!.code }
+  const seat = { type: 'give-seat', product: REGISTER, seatType: entryAt(sheet.seatTypes, 0).code }
   const changes = [
     { type: 'record-person', personId: keeperId, employerId: employer, ...contact },
     { type: 'import-sheet', sheet },
@@ -206,9 +221,12 @@ function friday(today: LocalDate): LocalDate {
 }
 
 function cormacLeaves(account: Account, date: LocalDate): object {
-  const personId = account.peopleByEmail('cormac.eddery@thistlewick.example')[0]!
-  const mirren = account.peopleByEmail('mirren.halloway@thistlewick.example')[0]!
-  const marrow = [...account.all('place')].find(({ name }) => name === 'Marrow Street Offices')!
+  const personId = entryAt(account.peopleByEmail('cormac.eddery@thistlewick.example'), 0)
+  const mirren = entryAt(account.peopleByEmail('mirren.halloway@thistlewick.example'), 0)
+  const marrow = must(
+    [...account.all('place')].find(({ name }) => name === 'Marrow Street Offices'),
+    'entry that is sought',
+  )
   return {
     type: 'plan-departure',
     personId,
@@ -226,7 +244,7 @@ function cormacLeaves(account: Account, date: LocalDate): object {
 
 /** What depends on the leaver in the products, the first time. */
 export function addDemoThings(running: readonly RunningProduct[], account: Account): void {
-  const cormac = account.peopleByEmail('cormac.eddery@thistlewick.example')[0]!
+  const cormac = entryAt(account.peopleByEmail('cormac.eddery@thistlewick.example'), 0)
   const [beddingLog, rillControl] = running
   if (!beddingLog || !rillControl || beddingLog.store.things.size > 0) return
   for (let n = 1; n <= 6; n += 1)

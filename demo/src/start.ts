@@ -27,6 +27,7 @@ import { generateBook } from './generator.ts'
 import { addDemoThings, connectProducts, PRODUCTS, startProducts, type ProductPlaces } from './products.ts'
 import { DEMO_OWNER_EMAIL, DEMO_PASSWORD } from './sign-in.ts'
 import { liveTheYear, worldOf, yearOldBook } from './year.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
 
@@ -151,7 +152,7 @@ async function main(): Promise<void> {
       delete notes.token
     }
     notes.token ??= await makeProductToken(pools, accountId, 'bedding-log')
-    const { account } = (await readAccount(pools.work, accountId))!
+    const { account } = must(await readAccount(pools.work, accountId), 'account')
     await pools.end()
     const mailbox = await startMailbox({ smtpPort: notes.smtpPort, pagePort: notes.mailboxPort })
     undo.push(() => mailbox.stop())
@@ -191,7 +192,7 @@ async function main(): Promise<void> {
         `  Open            ${origin}`,
         `  Sign in as      ${DEMO_OWNER_EMAIL}`,
         `  Password        ${DEMO_PASSWORD}`,
-        `  Bedding Log     http://localhost:${notes.products['bedding-log']!.port}  (come in from My keys)`,
+        `  Bedding Log     http://localhost:${must(notes.products['bedding-log'], 'entry of products').port}  (come in from My keys)`,
         `  Mailbox         http://localhost:${notes.mailboxPort}`,
         `  Product token   ${notes.token}  (Bedding Log, POST ${origin}/access/v1/evaluation)`,
         '',
@@ -205,7 +206,9 @@ async function main(): Promise<void> {
       token: notes.token,
       mailbox: `http://localhost:${notes.mailboxPort}`,
       accountId,
-      products: Object.fromEntries(products.map(({ port }, at) => [PRODUCTS[at]!.code, `http://localhost:${port}`])),
+      products: Object.fromEntries(
+        products.map(({ port }, at) => [entryAt(PRODUCTS, at).code, `http://localhost:${port}`]),
+      ),
     })
   } catch (error) {
     console.error((error as Error).message)

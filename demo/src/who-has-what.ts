@@ -1,4 +1,5 @@
 import type { AccountBook } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 const TITLE = 'who has what (Bevis keeps this)'
 const HEADINGS = ['Who', 'mail', 'company', 'Bedding log', 'Rill Control ', 'Quotes (Trellis)', 'remarks']
@@ -20,10 +21,12 @@ export function seatMarks(book: AccountBook): string[][] {
     const [given, ...family] = name.split(' ')
     const marks = PRODUCTS.map((product, which) => {
       const seat = seats.find((one) => one.seat.startsWith(`${product}/`))
-      if (!seat) return NO[(at + which) % NO.length]!
+      if (!seat) return entryAt(NO, (at + which) % NO.length)
       if (product === 'bedding-log' && at % 4 === 1) return seat.seat.endsWith('/field') ? 'Field' : 'reader'
       if (product === 'rill-control' && at % 5 === 2) return '1/4/2025'
-      return product === 'quote-trellis' && at % 6 === 3 ? 'Pellworth Hospital Trust' : YES[(at + which) % YES.length]!
+      return product === 'quote-trellis' && at % 6 === 3
+        ? 'Pellworth Hospital Trust'
+        : entryAt(YES, (at + which) % YES.length)
     })
     const written = at % 3 === 0 ? `${family.join(' ')}, ${given}` : name
     const address = at % 4 === 0 ? email.toUpperCase() : at % 4 === 2 ? ` ${email} ` : email
@@ -36,7 +39,7 @@ export function seatMarks(book: AccountBook): string[][] {
     ...rows.slice(0, 9),
     ['', '', '', '', '', '', ''],
     ...rows.slice(9),
-    rows[1]!,
+    entryAt(rows, 1),
     ['Gathercole, Nell', 'nell.gathercole@thistlewick.example', '', 'x', '', 'x', 'left in May?'],
     ['Edda Quince', 'Edda.Quince@QuinceQuotes.example', 'Quince Quotes', '', '', 'auditor', ''],
     ['Quotes', 'quotes@thistlewick', '', '', '', 'x', 'shared'],

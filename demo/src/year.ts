@@ -19,6 +19,7 @@ import {
 import { Accounts, ClockWatch, Committer, type KeyRing, type Pools, type Via } from '@lodge/server'
 import { DEMO_ZONE } from './book.ts'
 import { DEMO_OWNER_EMAIL } from './sign-in.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 const TAMSIN = 'tamsin.roake@thistlewick.example'
 const ORIEL = DEMO_OWNER_EMAIL
@@ -66,7 +67,10 @@ export function yearOldBook(book: AccountBook, today: LocalDate): AccountBook {
 function movedBack(client: BookPlace): BookPlace {
   if (client.name !== 'Corvane Hotels') return client
   const sites = client.places ?? []
-  const jetty = sites.flatMap((site) => site.places ?? []).find((place) => place.name === 'Jetty planters')!
+  const jetty = must(
+    sites.flatMap((site) => site.places ?? []).find((place) => place.name === 'Jetty planters'),
+    'entry that is sought',
+  )
   const places = sites.map((site) => {
     const kept = (site.places ?? []).filter((place) => place !== jetty)
     return { ...site, places: site.name === 'Corvane Hill' ? [...kept, jetty] : kept }
@@ -80,10 +84,12 @@ function happenings(book: AccountBook, today: LocalDate): Happening[] {
   const found: Happening[] = [...seatsGiven(book, then), ...productsMoved(book, then), ...useReported(book)]
   const at = (offset: number, time: string, by: Happening['by'], changes: Happening['changes']) =>
     found.push({ date: addDays(today, offset), time, by, changes })
-  const person = (account: Account, email: string) => account.peopleByEmail(email)[0]!
+  const person = (account: Account, email: string) => entryAt(account.peopleByEmail(email), 0)
   for (const one of book.people.filter((someone) => someone.state === 'left' && someone.email)) {
-    const date = one.engagement!.until!
-    const changes = (account: Account) => [{ type: 'plan-departure', personId: person(account, one.email!) }]
+    const date = must(must(one.engagement, 'engagement').until, 'until')
+    const changes = (account: Account) => [
+      { type: 'plan-departure', personId: person(account, must(one.email, 'email')) },
+    ]
     found.push({ date, time: '17:30', by: TAMSIN, changes })
   }
   at(-260, '09:20', ORIEL, (account) => [
@@ -92,27 +98,36 @@ function happenings(book: AccountBook, today: LocalDate): Happening[] {
   at(-250, '11:05', TAMSIN, (account) => [
     {
       type: 'move-place',
-      placeId: placeByPath(account, 'Corvane Hotels/Corvane Hill/Jetty planters')!.id,
-      parentId: placeByPath(account, 'Corvane Hotels/Corvane Lakeside')!.id,
+      placeId: must(placeByPath(account, 'Corvane Hotels/Corvane Hill/Jetty planters'), 'place').id,
+      parentId: must(placeByPath(account, 'Corvane Hotels/Corvane Lakeside'), 'place').id,
     },
   ])
   at(-140, '10:15', TAMSIN, (account) => [ropeAccess(account, 'change')])
   at(-126, '16:40', TAMSIN, (account) => [ropeAccess(account, 'add')])
   const wrong = { email: 'corin.vane@pellworth.example', name: 'Corin Vane', kind: 'client', standing: 'guest' }
   at(-91, '14:02', TAMSIN, (account) => {
-    const placeId = placeByPath(account, 'Pellworth Hospital Trust')!.id
-    const roleId = [...account.all('role')].find((role) => role.name === 'Client view')!.id
+    const placeId = must(placeByPath(account, 'Pellworth Hospital Trust'), 'place').id
+    const roleId = must(
+      [...account.all('role')].find((role) => role.name === 'Client view'),
+      'entry that is sought',
+    ).id
     return [{ type: 'invite', ...wrong, grants: [{ roleId, placeId }], seats: [] }]
   })
   at(-91, '14:09', TAMSIN, (account) => {
-    const offer = [...account.all('offer')].find((one) => account.personal(one.personId, 'email') === wrong.email)!
+    const offer = must(
+      [...account.all('offer')].find((one) => account.personal(one.personId, 'email') === wrong.email),
+      'entry that is sought',
+    )
     return [{ type: 'withdraw', offerId: offer.id }]
   })
   return found.filter((one) => one.date >= then && one.date <= today)
 }
 
 function ropeAccess(account: Account, level: string): object {
-  const role = [...account.all('role')].find((one) => one.name === 'Rope access')!
+  const role = must(
+    [...account.all('role')].find((one) => one.name === 'Rope access'),
+    'entry that is sought',
+  )
   const areas = Object.entries(role.areas).map(([area, entry]) => {
     return { area, ...entry, level: area === 'bedding-log/photos' ? level : entry.level }
   })
@@ -125,7 +140,7 @@ function seatsGiven(book: AccountBook, then: LocalDate): Happening[] {
   for (const { email, seats = [] } of book.people) {
     for (const { seat, from } of seats.filter((one) => one.from > then)) {
       const [product = '', seatType = ''] = seat.split('/')
-      byDate.set(from, [...(byDate.get(from) ?? []), { email: email!, product, seatType }])
+      byDate.set(from, [...(byDate.get(from) ?? []), { email: must(email, 'email'), product, seatType }])
     }
   }
   return [...byDate].map(([date, given]) => ({
@@ -134,7 +149,7 @@ function seatsGiven(book: AccountBook, then: LocalDate): Happening[] {
     by: TAMSIN,
     changes: (account) =>
       given.map(({ email, product, seatType }) => {
-        return { type: 'give-seat', personId: account.peopleByEmail(email)[0]!, product, seatType }
+        return { type: 'give-seat', personId: entryAt(account.peopleByEmail(email), 0), product, seatType }
       }),
   }))
 }
@@ -156,7 +171,7 @@ function productsMoved(book: AccountBook, then: LocalDate): Happening[] {
         date: from,
         time: '08:30',
         by: ORIEL,
-        changes: () => [{ type: 'enter-stock', product: code, seatType, number, source: source! }],
+        changes: () => [{ type: 'enter-stock', product: code, seatType, number, source: must(source, 'source') }],
       })),
     ...fittings
       .filter((one) => one.from > then)
@@ -164,7 +179,9 @@ function productsMoved(book: AccountBook, then: LocalDate): Happening[] {
         date: from,
         time: '12:10',
         by: TAMSIN,
-        changes: (account: Account) => [{ type: 'fit-place', product: code, placeId: placeByPath(account, place)!.id }],
+        changes: (account: Account) => [
+          { type: 'fit-place', product: code, placeId: must(placeByPath(account, place), 'place').id },
+        ],
       })),
   ])
 }
@@ -226,7 +243,7 @@ export function worldOf(pools: Pools, keyRing: KeyRing, accountId: string): Worl
   const nobody = { committed: () => undefined, doorsShut: () => undefined }
   const committer = new Committer({ pools, accounts, clock, clockWatch: new ClockWatch() }, keyRing, nobody, undefined)
   return {
-    current: async () => (await accounts.get(accountId))!.account,
+    current: async () => must(await accounts.get(accountId), 'account').account,
     async commit(changes, actor, at) {
       now = at
       const via: Via = actor.kind === 'person' ? { kind: 'session', id: uuidv7() } : { kind: viaOf(actor) }
@@ -241,5 +258,5 @@ function viaOf({ kind }: Actor): 'product' | 'schedule' {
 
 function actorOf(account: Account, by: Happening['by']): Actor {
   if (typeof by === 'object') return { kind: 'product', product: by.product }
-  return by === 'time' ? { kind: 'schedule' } : { kind: 'person', personId: account.peopleByEmail(by)[0]! }
+  return by === 'time' ? { kind: 'schedule' } : { kind: 'person', personId: entryAt(account.peopleByEmail(by), 0) }
 }

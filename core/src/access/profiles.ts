@@ -7,6 +7,7 @@ import type { Instant } from '../time/instants.ts'
 import { higher, LEVELS, rank, type Level } from './levels.ts'
 import { actionsOf, answerBy, concerns, givenBy, type Action, type Answer, type Given, type Whose } from './powers.ts'
 import { entryOf, entryOfStanding } from './roles.ts'
+import { byteAt, entryAt, must, packedAt } from '../checks/must.ts'
 
 /**
  * What routes give in all areas at once, as numbers: for comparing and counting many people. The rules are those of
@@ -53,11 +54,11 @@ function packAnswers(entry: RoleArea, action: Action): number {
 /** The two levels for one kind of item. */
 export function unpack(packed: number, whose: Whose): Given {
   const shift = WHOSE.indexOf(whose) * 6
-  return { free: LEVELS[(packed >> shift) & 7]!, approval: LEVELS[(packed >> (shift + 3)) & 7]! }
+  return { free: entryAt(LEVELS, (packed >> shift) & 7), approval: entryAt(LEVELS, (packed >> (shift + 3)) & 7) }
 }
 
 export function unpackAnswer(packed: number, whose: Whose): Answer {
-  return ANSWERS[(packed >> (WHOSE.indexOf(whose) * 2)) & 3]!
+  return entryAt(ANSWERS, (packed >> (WHOSE.indexOf(whose) * 2)) & 3)
 }
 
 /** The most generous of two, level by level (model A1). */
@@ -89,7 +90,7 @@ export function freeRank(packed: number): number {
 }
 
 export function levelOf(ranked: number): Level {
-  return LEVELS[ranked]!
+  return entryAt(LEVELS, ranked)
 }
 
 /**
@@ -125,7 +126,7 @@ export class ProfileBook {
     this.areas.forEach((area, at) => {
       this.positions.set(area.key, at)
       offsets.push(length)
-      length += this.actionsOfArea[at]!.length
+      length += entryAt(this.actionsOfArea, at).length
     })
     this.offsets = offsets
     this.length = length
@@ -161,9 +162,9 @@ export class ProfileBook {
     this.areas.forEach((area, at) => {
       const entry = entryIn(area)
       if (!entry) return
-      profile!.levels[at] = pack(entry)
-      this.actionsOfArea[at]!.forEach((action, index) => {
-        profile!.actions[this.offsets[at]! + index] = packAnswers(entry, action)
+      must(profile, 'profile').levels[at] = pack(entry)
+      entryAt(this.actionsOfArea, at).forEach((action, index) => {
+        must(profile, 'profile').actions[entryAt(this.offsets, at) + index] = packAnswers(entry, action)
       })
     })
     this.single.set(key, profile)
@@ -173,16 +174,18 @@ export class ProfileBook {
   /** What several routes give together: the most generous of each (model A1). */
   together(profiles: readonly Profile[]): Profile {
     if (profiles.length === 0) return this.empty
-    if (profiles.length === 1) return profiles[0]!
+    if (profiles.length === 1) return entryAt(profiles, 0)
     const ids = [...new Set(profiles.map((one) => one.id))].sort((one, other) => one - other)
-    if (ids.length === 1) return profiles[0]!
+    if (ids.length === 1) return entryAt(profiles, 0)
     const key = ids.join()
     let set = this.sets.get(key)
     if (!set) {
       set = this.blank()
       for (const one of profiles) {
-        for (let at = 0; at < this.areas.length; at += 1) set.levels[at] = bestPacked(set.levels[at]!, one.levels[at]!)
-        for (let at = 0; at < this.length; at += 1) set.actions[at] = bestAnswers(set.actions[at]!, one.actions[at]!)
+        for (let at = 0; at < this.areas.length; at += 1)
+          set.levels[at] = bestPacked(packedAt(set.levels, at), packedAt(one.levels, at))
+        for (let at = 0; at < this.length; at += 1)
+          set.actions[at] = bestAnswers(byteAt(set.actions, at), byteAt(one.actions, at))
       }
       this.sets.set(key, set)
     }
@@ -218,7 +221,7 @@ export class CapsBook {
     let caps = this.known.get(key)
     if (!caps) {
       caps = { position: this.made.length, ranks: new Uint8Array(this.catalogue.areas.length) }
-      this.catalogue.areas.forEach((area, at) => (caps!.ranks[at] = this.capIn(area, holdings)))
+      this.catalogue.areas.forEach((area, at) => (must(caps, 'caps').ranks[at] = this.capIn(area, holdings)))
       this.known.set(key, caps)
       this.made.push(caps)
     }
@@ -242,11 +245,11 @@ export function capProfile(book: ProfileBook, profile: Profile, caps: Caps): Omi
   const levels = new Uint32Array(profile.levels.length)
   const actions = new Uint8Array(profile.actions.length)
   for (let at = 0; at < levels.length; at += 1) {
-    const cap = caps.ranks[at]!
-    levels[at] = capPacked(profile.levels[at]!, cap)
-    book.actionsOfArea[at]!.forEach((action, index) => {
-      const offset = book.offsets[at]! + index
-      if (rank(action.needs) <= cap) actions[offset] = profile.actions[offset]!
+    const cap = byteAt(caps.ranks, at)
+    levels[at] = capPacked(packedAt(profile.levels, at), cap)
+    entryAt(book.actionsOfArea, at).forEach((action, index) => {
+      const offset = entryAt(book.offsets, at) + index
+      if (rank(action.needs) <= cap) actions[offset] = byteAt(profile.actions, offset)
     })
   }
   return { levels, actions }

@@ -1,5 +1,6 @@
 import type { Account } from './account.ts'
 import type { TableName } from './rows.ts'
+import { entryAt } from '../checks/must.ts'
 
 interface Kept<V> {
   tables: readonly { revision: number }[]
@@ -29,17 +30,17 @@ export class Remembered<V> {
   /** What was worked out already and still holds. */
   known(account: Account): V | undefined {
     const tables = this.names.map((name) => account.tables[name])
-    const list = this.kept.get(tables[0]!)
+    const list = this.kept.get(entryAt(tables, 0))
     return list?.find((one) =>
-      one.tables.every((table, at) => table === tables[at] && tables[at]!.revision === one.revisions[at]),
+      one.tables.every((table, at) => table === tables[at] && entryAt(tables, at).revision === one.revisions[at]),
     )?.value
   }
 
   /** Keeps what is known to hold for an account, as when a commit's part in it has been followed. */
   keep(account: Account, value: V): V {
     const tables = this.names.map((name) => account.tables[name])
-    let list = this.kept.get(tables[0]!)
-    if (!list) this.kept.set(tables[0]!, (list = []))
+    let list = this.kept.get(entryAt(tables, 0))
+    if (!list) this.kept.set(entryAt(tables, 0), (list = []))
     list.unshift({ tables, revisions: tables.map((table) => table.revision), value })
     list.length = Math.min(list.length, MAXIMUM_KEPT)
     return value

@@ -1,4 +1,5 @@
 import type { Id } from './rows.ts'
+import { must } from '../checks/must.ts'
 
 /** A set of rows by id, looked up by id or through an index. */
 export interface Table<R extends { id: Id }> {
@@ -53,7 +54,7 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
     for (const [index, keyOf] of Object.entries(this.indexes)) {
       const key = keyOf(row)
       if (key === null) continue
-      const keys = this.keyed.get(index)!
+      const keys = must(this.keyed.get(index), 'entry of keyed')
       const list = keys.get(key)
       if (list) list.push(row)
       else keys.set(key, [row])
@@ -72,8 +73,8 @@ export class BaseTable<R extends { id: Id }> implements Table<R> {
     for (const [index, keyOf] of Object.entries(this.indexes)) {
       const key = keyOf(old)
       if (key === null) continue
-      const keys = this.keyed.get(index)!
-      const list = keys.get(key)!
+      const keys = must(this.keyed.get(index), 'entry of keyed')
+      const list = must(keys.get(key), 'entry of keys')
       if (list.length === 1) keys.delete(key)
       else list.splice(list.indexOf(old), 1)
     }
@@ -145,8 +146,8 @@ export class OverlayTable<R extends { id: Id }> implements Table<R> {
       const key = row && keyOf ? keyOf(row) : null
       if (key === null) continue
       const list = keys.get(key)
-      if (list) list.push(row!)
-      else keys.set(key, [row!])
+      if (list) list.push(must(row, 'row'))
+      else keys.set(key, [must(row, 'row')])
     }
     return keys
   }

@@ -16,7 +16,20 @@ export function entryAt<T>(list: readonly T[], index: number): T {
 
 /** The same of a list of 32-bit integers, apart so that it stays as fast as reading the list itself. */
 export function intAt(list: Int32Array, index: number): number {
-  const entry = list[index]
-  if (entry === undefined) throw new Missing(`There is no entry ${index} in a list of ${list.length}.`)
+  return numberAt(list[index], index, list.length)
+}
+
+/** The same of packed levels or answers, 32 bits each. */
+export function packedAt(list: Uint32Array, index: number): number {
+  return numberAt(list[index], index, list.length)
+}
+
+/** The same of bytes. */
+export function byteAt(list: Uint8Array, index: number): number {
+  return numberAt(list[index], index, list.length)
+}
+
+function numberAt(entry: number | undefined, index: number, length: number): number {
+  if (entry === undefined) throw new Missing(`There is no entry ${index} in a list of ${length}.`)
   return entry
 }

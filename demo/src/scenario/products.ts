@@ -2,6 +2,7 @@ import { addDays, type BookFitting, type BookProduct, type BookUse, type LocalDa
 import { beddingLog } from './bedding-log.ts'
 import { quoteTrellis } from './quote-trellis.ts'
 import { rillControl } from './rill-control.ts'
+import { entryAt } from '@lodge/core/must'
 
 /** Sites whose sensors are on, and since how many days. */
 const SENSORS: readonly (readonly [string, number])[] = [
@@ -67,7 +68,7 @@ export function springOf(today: LocalDate): LocalDate {
 function documents(today: LocalDate): BookUse[] {
   return Array.from({ length: 52 }, (_, week) => {
     const date = addDays(today, -360 + week * 7)
-    const amount = WEEKLY_DOCUMENTS[(Number(date.slice(5, 7)) * 4 + (week % 3)) % WEEKLY_DOCUMENTS.length]!
+    const amount = entryAt(WEEKLY_DOCUMENTS, (Number(date.slice(5, 7)) * 4 + (week % 3)) % WEEKLY_DOCUMENTS.length)
     return { allowance: 'documents', at: `${date}T18:00:00Z`, amount }
   })
 }

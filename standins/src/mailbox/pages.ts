@@ -10,7 +10,7 @@ const STYLE = `
 
 function escape(text: string): string {
   const entities: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
-  return text.replaceAll(/[&<>"']/g, (character) => entities[character]!)
+  return text.replaceAll(/[&<>"']/g, (character) => entities[character] ?? character)
 }
 
 /** @param refreshSeconds asks for the page again by itself, for a list to which messages come. */

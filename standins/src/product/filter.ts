@@ -42,8 +42,10 @@ function tokensOf(text: string): Token[] {
     if (text.slice(at).trim() === '') break
     const match = TOKEN.exec(text)
     if (!match) throw new FilterError(`Nothing of a filter stands at character ${at + 1}.`)
-    const which = match.slice(1).findIndex((one) => one !== undefined)
-    tokens.push({ kind: kinds[which]!, text: match[which + 1]!, at })
+    for (const [which, kind] of kinds.entries()) {
+      const text = match[which + 1]
+      if (text !== undefined) tokens.push({ kind, text, at })
+    }
   }
   return tokens
 }
@@ -136,8 +138,13 @@ class Reader {
     const token = this.tokens[this.at++]
     if (token?.kind === 'string') return JSON.parse(token.text) as string
     if (token?.kind === 'number') return Number(token.text)
-    const words: Record<string, Value> = { true: true, false: false, null: null }
-    if (token?.kind === 'word' && Object.hasOwn(words, token.text)) return words[token.text]!
+    const words = new Map<string, Value>([
+      ['true', true],
+      ['false', false],
+      ['null', null],
+    ])
+    const word = token?.kind === 'word' ? words.get(token.text) : undefined
+    if (word !== undefined) return word
     throw new FilterError(token ? `“${token.text}” at character ${token.at + 1} is no value.` : 'A value is missing.')
   }
 
@@ -202,7 +209,7 @@ function isThere(value: unknown): boolean {
 
 function compares(values: readonly unknown[], { op, value, path }: Extract<Filter, { op: Comparison }>): boolean {
   const plain = values.map((one) => (one !== null && typeof one === 'object' ? member(one, 'value') : one))
-  const exact = EXACT.has(path.at(-1)!.toLowerCase())
+  const exact = EXACT.has(path.at(-1)?.toLowerCase() ?? '')
   if (op === 'ne') return !plain.some((one) => holds('eq', one, value, exact))
   return plain.some((one) => holds(op, one, value, exact))
 }

@@ -122,7 +122,7 @@ async function tableFor(store: ProductStore, lodging: Lodging, subject: string):
 
 function text(plain: string): string {
   const signs: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
-  return plain.replaceAll(/[&<>"]/g, (sign) => signs[sign]!)
+  return plain.replaceAll(/[&<>"]/g, (sign) => signs[sign] ?? sign)
 }
 
 function frame(name: string, body: string): string {

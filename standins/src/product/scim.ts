@@ -135,12 +135,12 @@ function withAttributes(resource: Record<string, unknown>, query: Context['query
   }
   const wanted = ways(query.attributes)
   const unwanted = ways(query.excludedAttributes)
-  if (!wanted && !unwanted) return resource
+  const asked = wanted ?? unwanted
+  if (!asked) return resource
   return Object.fromEntries(
     Object.entries(resource).flatMap(([name, value]) => {
       const key = name.toLowerCase()
       if (key === 'id' || key === 'schemas') return [[name, value]]
-      const asked = wanted ?? unwanted!
       const isWhole = asked.includes(key)
       const inside = asked.flatMap((way) => (way.startsWith(`${key}.`) ? [way.slice(key.length + 1)] : []))
       if (wanted) {

@@ -100,7 +100,7 @@ export class ProductStore {
   /** Those that have a value in one of the attributes accounts are looked for by, without regard to case. */
   withName(kind: Kept['kind'], attribute: NameAttribute, value: string): Kept[] {
     const ids = this.named.get(nameKey(kind, attribute, value)) ?? []
-    return [...ids].map((id) => this.resources.get(id)!)
+    return [...ids].flatMap((id) => this.resources.get(id) ?? [])
   }
 
   /** Whether someone has an open account, by the id they have in the account book. */

@@ -56,7 +56,7 @@ export function thingsRoutes(store: ProductStore, faults: Faults): Router {
       store.answers.set(key, { status: 200, body: answer, of })
       store.save()
     }
-    ctx.body = store.answers.get(key)!.body as object
+    ctx.body = store.answers.get(key)?.body
   })
   return router
 }

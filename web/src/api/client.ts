@@ -1,5 +1,6 @@
 import type { Problem } from '@lodge/core'
 import { say } from '../state/messages.ts'
+import { must } from '@lodge/core/must'
 
 /** An answer other than success, as RFC 9457 problem details. */
 export class ApiError extends Error {
@@ -65,7 +66,7 @@ const held = new Map<string, { tag: string; body: Record<string, unknown> }>()
 function hold(path: string, answer: { tag: string; body: Record<string, unknown> }): void {
   held.delete(path)
   held.set(path, answer)
-  if (held.size > HELD_AT_MOST) held.delete(held.keys().next().value!)
+  if (held.size > HELD_AT_MOST) held.delete(must(held.keys().next().value, 'oldest'))
 }
 
 /** Forgets every answer: another person may use this browser next. */

@@ -6,6 +6,7 @@ import { moneyMoved } from '../logic/effects.ts'
 import { signedSum } from '../logic/money.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
+import { must } from '@lodge/core/must'
 
 // The docket's spine at the edge, what was done last, and the docket: over the view, or in the place of an open form.
 const { t } = useI18n()
@@ -20,7 +21,7 @@ const moved = computed(() => {
 const beside = computed(() => (docket.open ? undefined : docket.place))
 
 function undo(): void {
-  docket.hold([{ type: 'undo', version: docket.applied!.version }])
+  docket.hold([{ type: 'undo', version: must(docket.applied, 'applied').version }])
 }
 
 function onKey(event: KeyboardEvent): void {

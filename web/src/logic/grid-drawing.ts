@@ -1,6 +1,7 @@
 import { CELL, TILE, UNSEEN, type Block, type Mark } from './grid.ts'
 import { drawColumns, drawRows } from './grid-heads.ts'
 import { COLUMN_PIXELS, HEAD_PIXELS, inSight, ROW_PIXELS, type Palette, type Scene } from './grid-scene.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 /** Draws what is in sight: cells, then the names of rows, then those of columns. */
 export function draw(context: CanvasRenderingContext2D, scene: Scene): void {
@@ -23,7 +24,7 @@ function drawCells(context: CanvasRenderingContext2D, scene: Scene): void {
   context.strokeStyle = palette.softLine
   context.lineWidth = 1
   for (let line = firstLine; line <= lastLine; line += 1) {
-    const found = lines.at(line)!
+    const found = must(lines.at(line), 'last entry')
     const y = HEAD_PIXELS + line * ROW_PIXELS - top
     if (found.row === null) {
       context.fillStyle = palette.paper
@@ -35,7 +36,7 @@ function drawCells(context: CanvasRenderingContext2D, scene: Scene): void {
       const x = side + column * COLUMN_PIXELS - left
       const cell = tile?.cells[(found.row % TILE) * TILE + (column % TILE)]
       const person = tile?.rows[found.row % TILE]
-      const mark = person && scene.marks.get(`${person.id} ${view.columns[column]!.id}`)
+      const mark = person && scene.marks.get(`${person.id} ${entryAt(view.columns, column).id}`)
       drawCell(context, palette, x, y, cell, mark)
     }
   }
@@ -77,7 +78,7 @@ function drawCell(
     stamp = document.createElement('canvas')
     stamp.width = Math.ceil(COLUMN_PIXELS * ratio)
     stamp.height = Math.ceil(ROW_PIXELS * ratio)
-    const inside = stamp.getContext('2d')!
+    const inside = must(stamp.getContext('2d'), 'drawing context')
     inside.scale(ratio, ratio)
     inside.textBaseline = 'middle'
     drawLook(inside, palette, 0, 0, cell, mark)
@@ -111,10 +112,11 @@ function drawLook(
     if (cell & CELL.absent) hatch(context, palette, x, y)
     else if (cell & CELL.onceIn) mat(context, palette, x, y)
     else {
-      context.fillStyle = palette.levels[level]!
+      context.fillStyle = entryAt(palette.levels, level)
       context.fillRect(x, y, COLUMN_PIXELS, ROW_PIXELS)
     }
-    const ink = cell & CELL.absent ? palette.slate : cell & CELL.onceIn ? palette.brass : palette.onLevels[level]!
+    const ink =
+      cell & CELL.absent ? palette.slate : cell & CELL.onceIn ? palette.brass : entryAt(palette.onLevels, level)
     key(context, ink, x, y, level)
     if (mark?.kind === 'takes') context.fillRect(x + 5, y + ROW_PIXELS / 2 - 1, COLUMN_PIXELS - 10, 1.5)
     if (cell & CELL.heldBack) context.strokeRect(x + 44.5 - level * 6, y + KEY + 1.5, 3, 5)

@@ -10,6 +10,7 @@ import {
   type Palette,
   type Scene,
 } from './grid-scene.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 /** The names of people and the heads of groups, on the left. */
 export function drawRows(context: CanvasRenderingContext2D, scene: Scene): void {
@@ -23,7 +24,7 @@ export function drawRows(context: CanvasRenderingContext2D, scene: Scene): void 
   context.clip()
   context.textBaseline = 'middle'
   for (let line = firstLine; line <= lastLine; line += 1) {
-    const found = lines.at(line)!
+    const found = must(lines.at(line), 'last entry')
     const y = HEAD_PIXELS + line * ROW_PIXELS - top
     if (found.row === null) {
       const isFolded = lines.at(line + 1)?.row === null || lines.at(line + 1) === undefined
@@ -93,7 +94,7 @@ export function drawColumns(context: CanvasRenderingContext2D, scene: Scene): vo
   context.rect(side, 0, width - side, HEAD_PIXELS)
   context.clip()
   for (let at = Math.max(0, firstColumn - 2); at <= lastColumn; at += 1) {
-    const column = view.columns[at]!
+    const column = entryAt(view.columns, at)
     const isChosen = column.id === scene.chosen?.placeId
     const x = side + at * COLUMN_PIXELS - left
     if (isChosen) markHead(context, palette, x, HEAD_PIXELS - 9, COLUMN_PIXELS, 8, 'bottom')

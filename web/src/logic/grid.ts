@@ -1,4 +1,5 @@
 import type { GridGroup, GridRow } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 /** Tiles are so many rows and columns; the server's word (core, views/grid). */
 export const TILE = 64
@@ -37,11 +38,11 @@ export class Lines {
     let [low, high] = [0, this.groups.length - 1]
     while (low < high) {
       const middle = (low + high + 1) >> 1
-      if (this.starts[middle]! <= line) low = middle
+      if (entryAt(this.starts, middle) <= line) low = middle
       else high = middle - 1
     }
-    const group = this.groups[low]!
-    const inside = line - this.starts[low]!
+    const group = entryAt(this.groups, low)
+    const inside = line - entryAt(this.starts, low)
     return inside === 0 ? { group, row: null } : { group, row: group.start + inside - 1 }
   }
 
@@ -49,7 +50,7 @@ export class Lines {
   lineOf(row: number): number {
     const at = this.groups.findIndex(({ start, count }) => row >= start && row < start + count)
     const group = this.groups[at]
-    return !group || this.folded.has(group.key) ? -1 : this.starts[at]! + 1 + row - group.start
+    return !group || this.folded.has(group.key) ? -1 : entryAt(this.starts, at) + 1 + row - group.start
   }
 }
 

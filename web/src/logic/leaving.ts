@@ -1,4 +1,5 @@
 import type { DepartureThingView, Taker } from '@lodge/core'
+import { entryAt } from '@lodge/core/must'
 
 /** The time of a leaving for which only a day is typed. */
 export const END_OF_WORK = '17:00'
@@ -64,7 +65,7 @@ export function planParts(
       const folds = all.length > FOLDED && what !== 'things'
       const key = `${part} ${what}`
       const shown = !folds || unfolded.has(key) ? all : []
-      return { key, what, things: all, folds, shown, taker: takers.size === 1 ? [...takers][0]! : SEVERAL }
+      return { key, what, things: all, folds, shown, taker: takers.size === 1 ? entryAt([...takers], 0) : SEVERAL }
     })
     return groups.length > 0 ? [{ part, groups }] : []
   })

@@ -1,3 +1,4 @@
+import { entryAt } from '@lodge/core/must'
 /** What can be picked in a field: what it is held as, how it reads, and what tells it from others of that name. */
 export interface PickOption {
   value: string
@@ -21,7 +22,7 @@ export function matching(options: readonly PickOption[], text: string): PickOpti
     const searched = `${name} ${option.detail ?? ''}`.toLowerCase()
     if (!words.every((word) => searched.includes(word))) continue
     const nearness = name.startsWith(first) ? 0 : name.includes(` ${first}`) ? 1 : 2
-    found[nearness]!.push(option)
+    entryAt(found, nearness).push(option)
   }
   return found.flat()
 }

@@ -1,4 +1,5 @@
 import { addDays } from './dates.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 /** The words in which a date may be typed besides its figures, each with its spellings, as the catalogue has them. */
 export interface DateWords {
@@ -82,9 +83,9 @@ function dayInWords(typed: string, { today, words }: DateReading): string | null
 /** `in two weeks`, `10 days`, `3 months ago`. */
 function dayFromNow(typed: string, { today, words }: DateReading): string | null {
   const parts = typed.split(' ')
-  const isAgo = words.ago.includes(parts.at(-1)!)
+  const isAgo = words.ago.includes(must(parts.at(-1), 'last entry'))
   if (isAgo) parts.pop()
-  else if (words.in.includes(parts[0]!)) parts.shift()
+  else if (words.in.includes(entryAt(parts, 0))) parts.shift()
   const [amount = '', unit = '', ...rest] = parts
   if (rest.length > 0) return null
   const count = (/^\d{1,4}$/.test(amount) ? Number(amount) : words.numbers.indexOf(amount) + 1) * (isAgo ? -1 : 1)
@@ -113,7 +114,7 @@ function endOfSomething(typed: string, reading: DateReading): string | null {
   const start = words.endOf.find((one) => typed.startsWith(`${one} `))
   if (start === undefined) return null
   const parts = typed.slice(start.length + 1).split(' ')
-  const ahead = words.next.includes(parts[0]!) ? 1 : 0
+  const ahead = words.next.includes(entryAt(parts, 0)) ? 1 : 0
   const what = parts.slice(ahead).join(' ')
   const year = Number(today.slice(0, 4))
   if (words.month.includes(what)) return lastOf(year, Number(today.slice(5, 7)) + ahead)
@@ -143,18 +144,18 @@ function dayAndMonth(typed: string, reading: DateReading): string | null {
   if (parts.length > 3 || !figures.every((part) => /^(\d{1,2}|\d{4})$/.test(part))) return null
   const [thisYear, thisMonth] = today.split('-').map(Number) as [number, number]
   if (named >= 0) {
-    const month = whichOf(months, parts[named]!) + 1
+    const month = whichOf(months, entryAt(parts, named)) + 1
     const [day, year] = figures.map(Number)
-    return day === undefined || figures[0]!.length > 2 ? null : inItsYear(day, month, year, reading)
+    return day === undefined || entryAt(figures, 0).length > 2 ? null : inItsYear(day, month, year, reading)
   }
   const [one, other, year] = figures.map(Number)
   if (one === undefined) return null
   if (other !== undefined) {
-    if (figures[0]!.length > 2 || figures[1]!.length > 2) return null
+    if (entryAt(figures, 0).length > 2 || entryAt(figures, 1).length > 2) return null
     return isDayFirst(locale) ? inItsYear(one, other, year, reading) : inItsYear(other, one, year, reading)
   }
   // The day alone is of this month or, once past, of the next.
-  if (figures[0]!.length > 2) return null
+  if (entryAt(figures, 0).length > 2) return null
   const here = dateOf(thisYear, thisMonth, one)
   const isOver = here !== null && (reading.past ? here > today : here < today)
   const month = monthsOn(`${today.slice(0, 8)}01`, reading.past ? -1 : 1)
@@ -181,7 +182,7 @@ function whichOf(all: readonly (readonly string[])[], typed: string): number {
   const exact = all.findIndex((names) => names.includes(typed))
   if (exact >= 0 || typed.length < 3) return exact
   const starting = all.flatMap((names, at) => (names.some((name) => name.startsWith(typed)) ? [at] : []))
-  return starting.length === 1 ? starting[0]! : -1
+  return starting.length === 1 ? entryAt(starting, 0) : -1
 }
 
 /** What each month or weekday is called, whole and short, in small letters; weekdays from Sunday on. */

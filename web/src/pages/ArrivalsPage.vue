@@ -14,6 +14,7 @@ import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
 import DateField from '../parts/DateField.vue'
 import PickOne from '../parts/PickOne.vue'
+import { must } from '@lodge/core/must'
 
 const EffectBlocks = defineAsyncComponent(() => import('../docket/EffectBlocks.vue'))
 
@@ -54,7 +55,9 @@ async function take(files: FileList | null | undefined): Promise<void> {
 const mending = computed(() => rows.value.find((row) => row.id === editing.value && row.cell))
 const alike = computed(() => {
   const cell = mending.value?.cell
-  return cell ? rows.value.filter((row) => row.cells[cell.column] === mending.value!.cells[cell.column]) : []
+  return cell
+    ? rows.value.filter((row) => row.cells[cell.column] === must(mending.value, 'mending').cells[cell.column])
+    : []
 })
 const forAll = ref(true)
 const columnName = (column: string) =>
@@ -62,10 +65,10 @@ const columnName = (column: string) =>
 
 /** Puts something else into the cell that could not be followed, in all rows like it if wished; empty takes it out. */
 function mendCell(text: string): void {
-  const { cell } = mending.value!
-  for (const row of forAll.value ? alike.value : [mending.value!]) {
-    if (text.trim() === '') delete row.cells[cell!.column]
-    else row.cells[cell!.column] = text.trim()
+  const { cell } = must(mending.value, 'mending')
+  for (const row of forAll.value ? alike.value : [must(mending.value, 'mending')]) {
+    if (text.trim() === '') delete row.cells[must(cell, 'cell').column]
+    else row.cells[must(cell, 'cell').column] = text.trim()
   }
   editing.value = ''
   list.lookLater()

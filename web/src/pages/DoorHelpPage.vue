@@ -11,6 +11,7 @@ import NewMeans, { type FirstMeans } from '../parts/NewMeans.vue'
 import OneField from '../parts/OneField.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useSession } from '../state/session.ts'
+import { must } from '@lodge/core/must'
 
 /** What a first slip opens: an invitation, and the name one will sign in by. */
 type FirstLook = LookedInvitation & { signInName: string }
@@ -61,7 +62,7 @@ async function takeUp(means: FirstMeans): Promise<void> {
   error.value = null
   try {
     const texts = Object.entries(answers).map(([fieldId, text]) => ({ fieldId, text }))
-    const body = { code: first.value!.code, ...means, agreed: agreed.value, texts }
+    const body = { code: must(first.value, 'first').code, ...means, agreed: agreed.value, texts }
     await come((await ask<{ me: Me }>('POST', '/api/first-slip/accept', body)).me)
   } catch (failure) {
     error.value = failure as ApiError

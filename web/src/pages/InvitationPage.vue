@@ -12,6 +12,7 @@ import NewMeans, { type FirstMeans } from '../parts/NewMeans.vue'
 import OneField from '../parts/OneField.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useSession } from '../state/session.ts'
+import { must } from '@lodge/core/must'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -52,7 +53,7 @@ async function take(as?: 'signed-in', means?: FirstMeans): Promise<void> {
     const texts = Object.entries(answers).map(([fieldId, text]) => ({ fieldId, text }))
     const body = {
       token,
-      revision: found.value!.revision,
+      revision: must(found.value, 'found').revision,
       ...means,
       ...(as ? { as } : {}),
       agreed: agreed.value,

@@ -13,6 +13,7 @@ import { useFetched } from '../state/fetched.ts'
 import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
 import NotYet from '../parts/NotYet.vue'
+import { must } from '@lodge/core/must'
 
 // One's own sign-in methods, and where one is signed in.
 const { t } = useI18n()
@@ -66,7 +67,7 @@ async function startCodes(): Promise<void> {
 
 const keepCodes = (code: string) =>
   sendField(async () => {
-    const body = { secret: fresh.value!.secret, code }
+    const body = { secret: must(fresh.value, 'fresh').secret, code }
     const kept = await ask<{ backupCodes: string[] | null }>('POST', '/api/sign-in/codes', body)
     paper.value = kept.backupCodes ?? []
     fresh.value = null

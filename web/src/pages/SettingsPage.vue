@@ -12,6 +12,7 @@ import { keepAsFile } from '../logic/files.ts'
 import { useProof } from '../state/proof.ts'
 import { useSession } from '../state/session.ts'
 import NotYet from '../parts/NotYet.vue'
+import { must } from '@lodge/core/must'
 
 // The account's name and rules; each change goes into the docket.
 const { t } = useI18n()
@@ -30,7 +31,7 @@ function rename(event: Event): void {
 }
 
 function toggleStanding(standing: Standing, event: Event): void {
-  const wanted = new Set(settings.value!.secondMeansFor)
+  const wanted = new Set(must(settings.value, 'settings').secondMeansFor)
   if ((event.target as HTMLInputElement).checked) wanted.add(standing)
   else wanted.delete(standing)
   hold({ secondMeansFor: STANDINGS.filter((one) => wanted.has(one)) })

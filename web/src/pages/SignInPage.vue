@@ -6,6 +6,7 @@ import { ApiError } from '../api/client.ts'
 import DoorPage from '../parts/DoorPage.vue'
 import ProblemList from '../parts/ProblemList.vue'
 import { useSession, type SecondAsked } from '../state/session.ts'
+import { must } from '@lodge/core/must'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -38,7 +39,7 @@ async function step(act: () => Promise<unknown>): Promise<void> {
 }
 
 const go = () => step(async () => (asked.value = await session.signIn(email.value, password.value)))
-const second = () => step(() => session.secondStep(asked.value!.ticket, code.value))
+const second = () => step(() => session.secondStep(must(asked.value, 'asked').ticket, code.value))
 const passkey = () => step(() => session.signInByPasskey())
 </script>
 

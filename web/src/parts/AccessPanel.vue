@@ -7,6 +7,7 @@ import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
+import { entryAt } from '@lodge/core/must'
 
 // Moving someone from one place to another from a day on, or giving them what someone else has: the docket is filled
 // with the gives and takes this comes to.
@@ -16,7 +17,7 @@ const docket = useDocket()
 const { places, people: everybody } = useChoices({ people: true })
 const slot = `access ${useId()}`
 useDocketPlace(slot)
-const fromPlaceId = ref(props.grants.length === 1 ? props.grants[0]!.placeId : '')
+const fromPlaceId = ref(props.grants.length === 1 ? entryAt(props.grants, 0).placeId : '')
 const toPlaceId = ref('')
 const on = ref('')
 const fromId = ref('')

@@ -11,6 +11,7 @@ import DateField from './DateField.vue'
 import OfferKeys from './OfferKeys.vue'
 import OfferSeats from './OfferSeats.vue'
 import PickMany from './PickMany.vue'
+import { must } from '@lodge/core/must'
 
 // A live invitation changed under the same link: only what is different goes into the docket (model I10).
 const props = defineProps<{ person: PersonSheetView }>()
@@ -18,7 +19,7 @@ const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const docket = useDocket()
 const { choices } = useChoices()
-const offer = props.person.offer!
+const offer = must(props.person.offer, 'offer')
 const slot = `amend ${offer.id}`
 useDocketPlace(slot)
 const before = {

@@ -10,6 +10,7 @@ import { useLive } from '../state/live.ts'
 import { useSession } from '../state/session.ts'
 import { switchTheme } from '../state/theme.ts'
 import AskField from './AskField.vue'
+import { must } from '@lodge/core/must'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -55,7 +56,7 @@ const initials = computed(() =>
 )
 
 async function stopSeeing(): Promise<void> {
-  const { personId } = session.seeing!
+  const { personId } = must(session.seeing, 'seeing')
   session.seeAsOneself()
   await router.push({ name: 'people', params: { personId } })
 }

@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { shortDate } from '../logic/dates.ts'
 import { along, draggedTo, layBars, weeks, type LaidBar } from '../logic/board.ts'
+import { must } from '@lodge/core/must'
 
 // The Board: arrivals, absences and ends on a time line from two weeks back to eight weeks ahead.
 const props = defineProps<{ board: DeskView['board']; today: string }>()
@@ -59,7 +60,7 @@ function drop(): void {
 const shift = (bar: LaidBar) =>
   dragged.value?.personId === bar.personId ? along(dragged.value.to, props.today) - along(bar.date, props.today) : 0
 const isDragged = (bar: LaidBar) => dragged.value?.personId === bar.personId
-const dateOf = (bar: LaidBar) => (isDragged(bar) ? dragged.value!.to : bar.date)
+const dateOf = (bar: LaidBar) => (isDragged(bar) ? must(dragged.value, 'dragged').to : bar.date)
 </script>
 
 <template>

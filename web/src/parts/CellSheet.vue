@@ -11,6 +11,7 @@ import { useSession } from '../state/session.ts'
 import AskWhy from './AskWhy.vue'
 import SheetHead from './SheetHead.vue'
 import NotYet from './NotYet.vue'
+import { must } from '@lodge/core/must'
 
 // One person at one place: each area with its why, that of the area looked at already open.
 const props = defineProps<{ personId: string; placeId: string; area: string | null }>()
@@ -27,8 +28,8 @@ const missing = computed(
   () => props.area !== null && cell.value !== null && !cell.value.keys.some((key) => key.area === props.area),
 )
 const nothing = computed(() => ({
-  area: props.area!,
-  name: props.area!.split('/')[1] ?? '',
+  area: must(props.area, 'area'),
+  name: must(props.area, 'area').split('/')[1] ?? '',
   product: '',
   level: 'none' as const,
   granted: 'none' as const,

@@ -3,6 +3,7 @@ import type { BillView } from '@lodge/core'
 import type { Plotly } from 'plotly.js-basic-dist-min'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { must } from '@lodge/core/must'
 
 // Twelve months ahead as a chart, and the same figures as a table.
 const props = defineProps<{ bill: BillView; money: (minor: number) => string }>()
@@ -46,7 +47,9 @@ async function draw(): Promise<void> {
   }
   // One drawing after the other: a second begun before the first has ended leaves nothing.
   drawing = drawing.then(
-    () => picture.value && plotly!.react(picture.value, traces, layout, { displayModeBar: false, responsive: true }),
+    () =>
+      picture.value &&
+      must(plotly, 'plotly').react(picture.value, traces, layout, { displayModeBar: false, responsive: true }),
   )
   await drawing
 }

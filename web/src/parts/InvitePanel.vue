@@ -15,6 +15,7 @@ import PickMany from './PickMany.vue'
 import SheetHead from './SheetHead.vue'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
+import { entryAt } from '@lodge/core/must'
 
 // Who is invited, to what and until when; the docket shows what it does as it is filled in.
 defineEmits<{ close: [] }>()
@@ -72,7 +73,7 @@ watch(earlier, (found) => {
   if (found) Object.assign(form, invitationFrom({ type: 'invite', ...found }))
 })
 // From a place's sheet: the first key is for there.
-if (route.query.at) form.keys[0]!.placeIds = [String(route.query.at)]
+if (route.query.at) entryAt(form.keys, 0).placeIds = [String(route.query.at)]
 
 const { data: known } = useFetched<PacketsView>(() => session.path('/packets'))
 const packetId = ref(String(route.query.packet ?? ''))

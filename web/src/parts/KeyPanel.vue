@@ -10,6 +10,7 @@ import ApproversLine from './ApproversLine.vue'
 import DateField from './DateField.vue'
 import PickMany from './PickMany.vue'
 import PickOne from './PickOne.vue'
+import { entryAt } from '@lodge/core/must'
 
 // Keys changed where they stand, one or several: their role, places and dates. Only what is different goes into the docket.
 const props = defineProps<{ grants: readonly PlaceGrantView[] }>()
@@ -43,7 +44,7 @@ const options = computed(() => {
 
 watch([roleId, placeIds, until, from, () => props.grants], () => {
   const isThere = placeIds.value.length === 1 && placeIds.value[0] === before.value.placeId
-  const alone = props.grants.length === 1 ? { wasUntil: props.grants[0]!.until } : {}
+  const alone = props.grants.length === 1 ? { wasUntil: entryAt(props.grants, 0).until } : {}
   const changed = {
     ...(roleId.value && roleId.value !== before.value.roleId ? { roleId: roleId.value } : {}),
     ...(placeIds.value.length > 0 && !isThere ? { placeIds: placeIds.value } : {}),

@@ -12,6 +12,7 @@ import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import ProblemList from './ProblemList.vue'
 import SheetHead from './SheetHead.vue'
+import { entryAt } from '@lodge/core/must'
 
 // A client with its sites from a pasted list: read as it is typed, every bad line named, laid out as one change.
 const props = defineProps<{ parentId: string }>()
@@ -73,7 +74,7 @@ watch(likeId, async (id) => {
 
 const depths = computed(() => {
   const found: number[] = []
-  for (const { within } of laid.value?.places ?? []) found.push(within === null ? 0 : found[within]! + 1)
+  for (const { within } of laid.value?.places ?? []) found.push(within === null ? 0 : entryAt(found, within) + 1)
   return found
 })
 watch(

@@ -16,6 +16,7 @@ import type { InProduct } from '../logic/in-products.ts'
 import { END_OF_WORK, handoversOf, planParts, SEVERAL, takerKey, type ChosenTaker } from '../logic/leaving.ts'
 import DateField from './DateField.vue'
 import NotYet from './NotYet.vue'
+import { must } from '@lodge/core/must'
 
 // Someone's leaving as a plan: when, and who takes over each thing that depends on them. It goes into the docket, where
 // its people, places and money are shown before it happens.
@@ -146,7 +147,10 @@ function cutOff(): void {
 }
 
 function putDown(): void {
-  docket.hold([{ type: 'put-down-departure', departureId: props.planned!.id }], `departure ${props.personId}`)
+  docket.hold(
+    [{ type: 'put-down-departure', departureId: must(props.planned, 'planned').id }],
+    `departure ${props.personId}`,
+  )
 }
 </script>
 

@@ -8,6 +8,7 @@ import { useMoney } from '../state/money.ts'
 import DateField from './DateField.vue'
 import FileDrop from './FileDrop.vue'
 import ProblemList from './ProblemList.vue'
+import { must } from '@lodge/core/must'
 
 // A product's member list against the account: read from a file or pasted, its columns corrected, each row's verdict,
 // what is taken as it is there, and one preview before it is applied.
@@ -58,12 +59,12 @@ function column(field: (typeof FIELDS)[number], value: string): void {
 }
 
 function toggle({ key }: JudgedMember): void {
-  list.choose([key], list.choices[key] ? null : choice.value!)
+  list.choose([key], list.choices[key] ? null : must(choice.value, 'choice'))
 }
 
 function toggleAll(): void {
   const keys = rows.value.map(({ key }) => key)
-  list.choose(keys, chosen.value === rows.value.length ? null : choice.value!)
+  list.choose(keys, chosen.value === rows.value.length ? null : must(choice.value, 'choice'))
 }
 </script>
 

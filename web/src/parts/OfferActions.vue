@@ -6,6 +6,7 @@ import { looksLikeAddress } from '../logic/email.ts'
 import { useDocket } from '../state/docket.ts'
 import AmendPanel from './AmendPanel.vue'
 import ControlButton from './ControlButton.vue'
+import { must } from '@lodge/core/must'
 
 // What is done with an invitation not yet taken up, and with someone who waits at the door.
 const props = defineProps<{ person: PersonSheetView }>()
@@ -18,7 +19,7 @@ const amending = ref(false)
 function correct(event: Event): void {
   const email = (event.target as HTMLInputElement).value.trim()
   if (looksLikeAddress(email)) {
-    docket.hold([{ type: 'correct-address', offerId: props.person.offer!.id, email }])
+    docket.hold([{ type: 'correct-address', offerId: must(props.person.offer, 'offer').id, email }])
     correcting.value = false
   }
 }

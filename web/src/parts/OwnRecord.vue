@@ -6,12 +6,13 @@ import type { ApiError } from '../api/client.ts'
 import { useDirect } from '../state/direct.ts'
 import { useFetched } from '../state/fetched.ts'
 import { useSession } from '../state/session.ts'
+import { must } from '@lodge/core/must'
 
 // What people change about themselves; the rest of their record is the office's.
 const { t } = useI18n()
 const session = useSession()
 const direct = useDirect()
-const personId = session.me!.current!.personId
+const personId = must(must(session.me, 'me').current, 'current').personId
 const { data: person } = useFetched<PersonSheetView>(() => session.path(`/people/${personId}`))
 const form = reactive<{ phone: string; texts: Record<string, string> }>({ phone: '', texts: {} })
 const said = ref('')

@@ -29,6 +29,7 @@ import SheetFacts from './SheetFacts.vue'
 import SheetHead from './SheetHead.vue'
 import SheetSection from './SheetSection.vue'
 import NotYet from './NotYet.vue'
+import { must } from '@lodge/core/must'
 
 const props = defineProps<{ personId: string }>()
 defineEmits<{ close: [] }>()
@@ -48,7 +49,7 @@ const { today } = useMoney()
 const locale = computed(() => session.me?.current?.locale ?? 'en-IE')
 
 const stateWord = computed(() => {
-  const one = person.value!
+  const one = must(person.value, 'person')
   if (one.engagementOver) return 'over'
   if (one.bounced) return 'bounced'
   return one.onRecord && one.state === 'active' ? 'recorded' : one.state

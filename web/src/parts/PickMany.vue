@@ -3,6 +3,7 @@ import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { matching, type PickOption } from '../logic/picking.ts'
 import PickList from './PickList.vue'
+import { must } from '@lodge/core/must'
 
 // Several of many, found by typing: what is picked stands as chips before the field.
 const props = defineProps<{
@@ -31,7 +32,7 @@ watch(text, (typed) => {
 })
 
 async function fetchMore(typed: string): Promise<void> {
-  const found = await props.search!(typed).catch(() => [])
+  const found = await must(props.search, 'search')(typed).catch(() => [])
   if (found.length > 0) fetched.value = new Map([...fetched.value, ...found.map((one) => [one.value, one] as const)])
 }
 
@@ -81,7 +82,7 @@ function escape(event: KeyboardEvent): void {
 }
 
 function erase(): void {
-  if (text.value === '' && picked.value.length > 0) drop(picked.value.at(-1)!)
+  if (text.value === '' && picked.value.length > 0) drop(must(picked.value.at(-1), 'last entry'))
 }
 </script>
 

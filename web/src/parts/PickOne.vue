@@ -3,6 +3,7 @@ import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { matching, type PickOption } from '../logic/picking.ts'
 import PickList from './PickList.vue'
+import { must } from '@lodge/core/must'
 
 // One of many, found by typing. An option without a value means none; its words show while nothing is picked.
 defineOptions({ inheritAttrs: false })
@@ -48,7 +49,7 @@ watch(typed, (text) => {
   clearTimeout(timer)
   if (!props.search || !text?.trim()) return
   timer = setTimeout(async () => {
-    const more = await props.search!(text).catch(() => [])
+    const more = await must(props.search, 'search')(text).catch(() => [])
     if (more.length > 0) fetched.value = new Map([...fetched.value, ...more.map((one) => [one.value, one] as const)])
   }, 150)
 })
@@ -69,7 +70,7 @@ function onInput(event: Event): void {
 
 function pick(option: PickOption | undefined): void {
   if (!option || option.disabled) return
-  if (option.value === NEW) emit('make', typed.value!.trim())
+  if (option.value === NEW) emit('make', must(typed.value, 'typed').trim())
   else value.value = option.value
   close()
 }

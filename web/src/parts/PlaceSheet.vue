@@ -25,6 +25,7 @@ import PlaceFittings from './PlaceFittings.vue'
 import SheetSection from './SheetSection.vue'
 import PickOne from './PickOne.vue'
 import NotYet from './NotYet.vue'
+import { must } from '@lodge/core/must'
 
 const props = defineProps<{ placeId: string }>()
 defineEmits<{ close: [] }>()
@@ -59,7 +60,7 @@ function toggle(id: string): void {
 }
 
 function edit(what: NonNullable<typeof editing.value>): void {
-  const one = place.value!
+  const one = must(place.value, 'place')
   editing.value = editing.value === what ? null : what
   const fresh = { name: '', kind: one.children.length > 0 ? 'site' : 'location', reference: '' }
   if (what === 'make' || what === 'rename')

@@ -6,6 +6,7 @@ import { ask, type ApiError } from '../api/client.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
 import DateField from './DateField.vue'
+import { must } from '@lodge/core/must'
 
 // A product's terms: its plan, on or off, how many seats there are, and a new sheet by file or from an allowed address.
 const props = defineProps<{ product: ProductSeats | null; controls: SeatsView['controls'] }>()
@@ -25,7 +26,7 @@ const types = computed(() => (props.product?.racks ?? []).map((rack) => ({ value
 
 function subscribe(on: boolean): void {
   const chosen = plan.value ? { plan: plan.value } : {}
-  docket.hold([{ type: 'subscribe', product: props.product!.code, on, ...chosen, ...dated.value }])
+  docket.hold([{ type: 'subscribe', product: must(props.product, 'product').code, on, ...chosen, ...dated.value }])
 }
 
 function enter(): void {
@@ -35,7 +36,7 @@ function enter(): void {
   }
   problem.value = ''
   const entered = { seatType: seatType.value, number: Number(number.value), source: source.value }
-  docket.hold([{ type: 'enter-stock', product: props.product!.code, ...entered, ...dated.value }])
+  docket.hold([{ type: 'enter-stock', product: must(props.product, 'product').code, ...entered, ...dated.value }])
 }
 
 function take(sheet: unknown): void {

@@ -14,6 +14,7 @@ import CopyText from './CopyText.vue'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
 import ProblemList from './ProblemList.vue'
+import { must } from '@lodge/core/must'
 
 // The tokens with which a product's programs ask here: made, looked after, renewed with an overlap, and cut.
 const props = defineProps<{ product: string }>()
@@ -37,7 +38,10 @@ const today = computed(() => todayIn(zone.value))
 const options = computed(() => {
   const known = data.value?.tokens.find(({ id }) => id === editing.value)
   const isKnown = !known?.responsibleId || people.value.some(({ value }) => value === known.responsibleId)
-  return [...people.value, ...(isKnown ? [] : [{ value: known.responsibleId!, text: known.responsible ?? '' }])]
+  return [
+    ...people.value,
+    ...(isKnown ? [] : [{ value: must(known.responsibleId, 'responsibleId'), text: known.responsible ?? '' }]),
+  ]
 })
 
 function path(rest: string): string {

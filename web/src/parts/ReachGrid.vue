@@ -16,6 +16,7 @@ import {
 import { cellWords } from '../logic/grid-words.ts'
 import { useGridBrush } from '../state/grid-brush.ts'
 import { useGridCanvas } from '../state/grid-canvas.ts'
+import { must } from '@lodge/core/must'
 
 // People by places on one canvas the size of what is in sight: the page scrolls a sheet as large as the account, and
 // each frame draws the few hundred cells that show. One cell at a time stands in the page for those who do not see it.
@@ -101,7 +102,7 @@ watch(
 
 /** Where the pointer is, from the upper left of what is in sight. */
 function pointOf(event: PointerEvent | MouseEvent) {
-  const box = scroller.value!
+  const box = must(scroller.value, 'scroller')
   const area = box.getBoundingClientRect()
   return { view: props.view, ...within(box), x: event.clientX - area.left, y: event.clientY - area.top }
 }
@@ -110,7 +111,7 @@ function press(event: PointerEvent): void {
   const found = under(pointOf(event))
   if (!props.brush || found.line < 0 || found.column < 0 || event.button !== 0) return
   brushed.press(found)
-  scroller.value!.setPointerCapture(event.pointerId)
+  must(scroller.value, 'scroller').setPointerCapture(event.pointerId)
 }
 
 function drag(event: PointerEvent): void {
@@ -207,7 +208,7 @@ function move([lines, columns]: [number, number], extends_: boolean): void {
 
 /** Scrolls so that the cell one is on shows whole. */
 function reveal(): void {
-  const box = scroller.value!
+  const box = must(scroller.value, 'scroller')
   const [x, y] = [at.value.column * COLUMN_PIXELS, at.value.line * ROW_PIXELS]
   // Names of columns lean to the right: one more column beside it leaves room to read its own.
   const [wide, high] = [width.value - side.value - 2 * COLUMN_PIXELS, height.value - HEAD_PIXELS - ROW_PIXELS]
@@ -225,7 +226,7 @@ const words = computed(() => {
   const tile = tileOf(found.row)
   const person = tile?.rows[found.row % TILE]
   if (!tile || !person) return t('common.loading')
-  const cell = tile.cells[(found.row % TILE) * TILE + (at.value.column % TILE)]!
+  const cell = must(tile.cells[(found.row % TILE) * TILE + (at.value.column % TILE)], 'cell')
   return cellWords(person, column.name, cell, props.marks.get(`${person.id} ${column.id}`), t)
 })
 </script>

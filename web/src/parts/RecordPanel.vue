@@ -8,6 +8,7 @@ import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
+import { must } from '@lodge/core/must'
 
 // A person's record: each field that is changed goes into the docket, beside the others changed here.
 const props = defineProps<{
@@ -18,7 +19,7 @@ const props = defineProps<{
 const { t } = useI18n()
 const docket = useDocket()
 const { choices, firms, makeFirm } = useChoices()
-const record = computed(() => props.person.record!)
+const record = computed(() => must(props.person.record, 'record'))
 useDocketPlace(() => `record ${props.person.id}`)
 const shows = (field: string) => props.only === undefined || props.only === field
 const none = computed(() => ({ value: '', text: t('record.none') }))

@@ -7,6 +7,7 @@ import { changeOfDraft, draftOf, emptyDraft, levelUpTo, type RoleDraft } from '.
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
 import ApproversField from './ApproversField.vue'
+import { must } from '@lodge/core/must'
 
 // A role as it is made or changed: what it would do to everyone who holds it stands in the docket as it is typed.
 const props = defineProps<{
@@ -63,7 +64,7 @@ const products = computed(() => {
 function levelsOf(area: RolesView['areas'][number]) {
   const flowing = base.value?.entries[area.key]
   const nothing = flowing
-    ? t('roles.flows', { base: base.value!.name, level: t(`level.${flowing.level}`) })
+    ? t('roles.flows', { base: must(base.value, 'base').name, level: t(`level.${flowing.level}`) })
     : t('level.none')
   return [
     { value: '', text: nothing },
@@ -75,7 +76,8 @@ function levelsOf(area: RolesView['areas'][number]) {
 /** One level for a whole product in one pick; sensitive areas are picked apart. */
 function setProduct(areas: RolesView['areas'], level: string): void {
   for (const area of areas) {
-    if (!area.sensitive) draft.areas[area.key]!.level = level === '' ? '' : levelUpTo(area, level as Level)
+    if (!area.sensitive)
+      must(draft.areas[area.key], 'entry of areas').level = level === '' ? '' : levelUpTo(area, level as Level)
   }
 }
 

@@ -5,6 +5,7 @@ import { ask, type ApiError } from '../api/client.ts'
 import type { RunView } from '../api/types.ts'
 import { defaultsOf, emptyDefaults, sendable } from '../logic/arrivals.ts'
 import { useSession } from './session.ts'
+import { must } from '@lodge/core/must'
 
 const KEPT = 'lodge-arrivals'
 const PAUSE_MILLISECONDS = 350
@@ -90,7 +91,10 @@ export function useArrivals(packets: () => readonly PacketRow[]) {
   const send = () =>
     working(async () => {
       try {
-        await ask('POST', session.path('/arrival-lists/send'), { ...asked(), digest: preview.value!.digest })
+        await ask('POST', session.path('/arrival-lists/send'), {
+          ...asked(),
+          digest: must(preview.value, 'preview').digest,
+        })
       } catch (failure) {
         const moved = failure as ApiError
         if (moved.code === 'moved') preview.value = moved.body.preview as Shown

@@ -1,5 +1,6 @@
 import { computed, reactive, ref, watch, type Ref } from 'vue'
 import { useDocket } from './docket.ts'
+import { must } from '@lodge/core/must'
 
 /** What can be done with all that are chosen. */
 export const BULK_ACTS = [
@@ -106,7 +107,7 @@ export function useBulk(ids: () => readonly string[], most: number) {
 
   /** The group gives what was to be copied: they are added to it instead. */
   function joinGroup(): void {
-    const { id } = group.value!
+    const { id } = must(group.value, 'group')
     act.value = 'join-group'
     setTimeout(() => (form.groupId = id))
   }

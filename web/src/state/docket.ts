@@ -7,6 +7,7 @@ import type { NewChange, RunView, ShownPreview } from '../api/types.ts'
 import { placeOf } from './docket-place.ts'
 import { useProof } from './proof.ts'
 import { useSession } from './session.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 const PAUSE_MILLISECONDS = 200
 const RUN_MILLISECONDS = 500
@@ -105,12 +106,12 @@ export const useDocket = defineStore('docket', () => {
     const { changes: kept } = await keep([change, ...rest.map((one) => one.change)])
     take(kept.map((one, at) => ({ change: one, slot: at === 0 ? slot : (rest[at - 1]?.slot ?? slotOf(one)) })))
     if (!place.value) open.value = true
-    return kept[0]!
+    return entryAt(kept, 0)
   }
 
   /** Takes what a warning's button makes of the docket; a form that some of it came from fills itself in again. */
   function mend(mended: readonly object[]): void {
-    const last = held.value.at(-1)!.slot
+    const last = must(held.value.at(-1), 'last entry').slot
     const slots = held.value.map(({ change, slot }) => [idsOf(change), slot] as const)
     const slotFor = (change: NewChange) => slots.find(([ids]) => ids === idsOf(change))?.[1] ?? last
     take((mended as NewChange[]).map((change) => ({ change, slot: slotFor(change) })))
@@ -275,7 +276,9 @@ export const useDocket = defineStore('docket', () => {
       await new Promise((resolve) => setTimeout(resolve, RUN_MILLISECONDS))
     }
     const [first] = run.value?.refused ?? []
-    refused.value = first ? { count: run.value!.refused.length, sentence: first.problems[0]?.sentence ?? '' } : null
+    refused.value = first
+      ? { count: must(run.value, 'run').refused.length, sentence: first.problems[0]?.sentence ?? '' }
+      : null
     run.value = null
   }
 

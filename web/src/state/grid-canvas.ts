@@ -2,6 +2,7 @@ import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
 import { draw } from '../logic/grid-drawing.ts'
 import { readPalette } from '../logic/grid-palette.ts'
 import { HEAD_PIXELS, ROW_PIXELS, type Palette, type Scene } from '../logic/grid-scene.ts'
+import { must } from '@lodge/core/must'
 
 interface Canvas {
   scroller: Readonly<Ref<HTMLElement | null>>
@@ -55,7 +56,7 @@ export function useGridCanvas({ scroller, canvas, scene, drawn, resized }: Canva
   let themeWatch: MutationObserver | undefined
   onMounted(() => {
     sizeWatch = new ResizeObserver(measure)
-    sizeWatch.observe(scroller.value!)
+    sizeWatch.observe(must(scroller.value, 'scroller'))
     themeWatch = new MutationObserver(repaint)
     themeWatch.observe(document.documentElement, { attributeFilter: ['data-bs-theme'] })
     void document.fonts.ready.then(redraw)

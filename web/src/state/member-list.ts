@@ -5,6 +5,7 @@ import type { ShownPreview } from '../api/types.ts'
 import { contentOf } from '../logic/file-content.ts'
 import { useListRun } from './list-run.ts'
 import { useSession } from './session.ts'
+import { must } from '@lodge/core/must'
 
 type Field = keyof ListTable['columns']
 
@@ -77,7 +78,7 @@ export function useMemberList(product: () => string) {
 
   function apply(): Promise<void> {
     return guarded(async () => {
-      const { digest } = judged.value!.preview!
+      const { digest } = must(must(judged.value, 'judged').preview, 'preview')
       await follow(path('apply'), { ...body(), digest })
       done.value = true
       cells.value = []

@@ -5,6 +5,7 @@ import type { ShownPreview } from '../api/types.ts'
 import { contentOf } from '../logic/file-content.ts'
 import { useListRun } from './list-run.ts'
 import { useSession } from './session.ts'
+import { entryAt, must } from '@lodge/core/must'
 
 interface SheetProduct {
   code: string
@@ -81,7 +82,7 @@ export function useSpreadsheet() {
 
   /** Says what a column is: a field of people, a product by its code, or nothing that is needed. */
   function setColumn(at: number, value: string): void {
-    const column = shown.value!.sheet.columns[at]!
+    const column = entryAt(must(shown.value, 'shown').sheet.columns, at)
     const isField = ['email', 'name', 'first', 'last', 'firm', 'other'].includes(value)
     column.as = isField ? (value as typeof column.as) : 'product'
     column.product = isField ? null : value
@@ -90,7 +91,7 @@ export function useSpreadsheet() {
 
   function setMark(column: number, mark: number, value: string): void {
     const meaning: MarkMeaning = value === 'yes' || value === 'no' ? value : { seatType: value }
-    shown.value!.sheet.columns[column]!.marks[mark]!.meaning = meaning
+    entryAt(entryAt(must(shown.value, 'shown').sheet.columns, column).marks, mark).meaning = meaning
     void judgeAgain()
   }
 
@@ -98,23 +99,23 @@ export function useSpreadsheet() {
   function setKeys(product: string, roleId: string): void {
     if (roleId === '') delete keys[product]
     else keys[product] = roleId
-    shown.value = { ...shown.value!, preview: null }
+    shown.value = { ...must(shown.value, 'shown'), preview: null }
   }
 
   /** Takes a whole group as the sheet says, or takes that back; a person who is new is recorded wherever they are listed. */
   function choose(group: SheetGroup, on: boolean): void {
-    const lists = group.offers === 'record' ? shown.value!.lists : [{ product: group.product }]
+    const lists = group.offers === 'record' ? must(shown.value, 'shown').lists : [{ product: group.product }]
     const keys = new Set(group.members.map(({ key }) => key))
     for (const list of lists) {
       const own = (choices[list.product] ??= {})
       const members = 'members' in list ? list.members : group.members
       for (const one of members) {
         if (!keys.has(one.key) || one.offers !== group.offers) continue
-        if (on) own[one.key] = group.offers!
+        if (on) own[one.key] = must(group.offers, 'offers')
         else delete own[one.key]
       }
     }
-    shown.value = { ...shown.value!, preview: null }
+    shown.value = { ...must(shown.value, 'shown'), preview: null }
   }
 
   const isChosen = (group: SheetGroup) => group.members.every(({ key }) => choices[group.product]?.[key])
@@ -124,16 +125,16 @@ export function useSpreadsheet() {
     (shown.value?.lists ?? []).map(({ product, name, members }) => ({
       product,
       name,
-      groups: shown.value!.verdicts.flatMap((verdict): SheetGroup[] => {
+      groups: must(shown.value, 'shown').verdicts.flatMap((verdict): SheetGroup[] => {
         const own = members.filter((one) => one.verdict === verdict)
-        return own.length > 0 ? [{ product, verdict, offers: own[0]!.offers, members: own }] : []
+        return own.length > 0 ? [{ product, verdict, offers: entryAt(own, 0).offers, members: own }] : []
       }),
     })),
   )
 
   function apply(): Promise<void> {
     return guarded(async () => {
-      await follow(path('apply'), { ...body(), digest: shown.value!.preview!.digest })
+      await follow(path('apply'), { ...body(), digest: must(must(shown.value, 'shown').preview, 'preview').digest })
       done.value = true
       putDown()
     })

@@ -1,4 +1,5 @@
 import type { Instant } from '../../time/instants.ts'
+import { entryAt } from '../../checks/must.ts'
 
 /** Something that begins or ends by itself at an instant. */
 export interface Boundary<T> {
@@ -29,8 +30,8 @@ export class Boundaries<T> {
     let at = heap.push({ instant, what }) - 1
     while (at > 0) {
       const above = (at - 1) >> 1
-      if (heap[above]!.instant <= heap[at]!.instant) return
-      ;[heap[above], heap[at]] = [heap[at]!, heap[above]!]
+      if (entryAt(heap, above).instant <= entryAt(heap, at).instant) return
+      ;[heap[above], heap[at]] = [entryAt(heap, at), entryAt(heap, above)]
       at = above
     }
   }
@@ -47,9 +48,9 @@ export class Boundaries<T> {
       const left = at * 2 + 1
       if (left >= heap.length) return first
       const right = left + 1
-      const least = right < heap.length && heap[right]!.instant < heap[left]!.instant ? right : left
-      if (heap[at]!.instant <= heap[least]!.instant) return first
-      ;[heap[least], heap[at]] = [heap[at]!, heap[least]!]
+      const least = right < heap.length && entryAt(heap, right).instant < entryAt(heap, left).instant ? right : left
+      if (entryAt(heap, at).instant <= entryAt(heap, least).instant) return first
+      ;[heap[least], heap[at]] = [entryAt(heap, at), entryAt(heap, least)]
       at = least
     }
   }

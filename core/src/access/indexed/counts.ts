@@ -4,6 +4,7 @@ import type { SubjectSet } from './subject-set.ts'
 import type { Routes } from './routes-in-force.ts'
 import { eachPlace, peopleAt } from './lists.ts'
 import { isAccountWide, type HighestLevels, type Wanted } from './wanted.ts'
+import { byteAt, entryAt, intAt, must } from '../../checks/must.ts'
 
 /** How many people reach each place and how many places each person reaches, in what is wanted (model A6). */
 export interface Counts {
@@ -67,9 +68,10 @@ class CountingWalk {
     const open: number[] = []
     const total = places.slotAt.length
     for (let number = 0; number <= total; number += 1) {
-      while (open.length > 0 && places.ranges[open.at(-1)! * 2 + 1]! <= number) this.step(open.pop()!, number, -1)
+      while (open.length > 0 && intAt(places.ranges, must(open.at(-1), 'last entry') * 2 + 1) <= number)
+        this.step(must(open.pop(), 'last entry'), number, -1)
       if (number === total) break
-      const slot = places.slotAt[number]!
+      const slot = intAt(places.slotAt, number)
       open.push(slot)
       this.step(slot, number, 1)
       this.perPlace[slot] = this.reached
@@ -103,15 +105,18 @@ class CountingWalk {
     const more = new Set<number>()
     const offer = (key: number, people: readonly number[]) => {
       const [gives, inside] = [whole.ofKey(key), this.highestLevels.ofKey(key)]
-      if (gives.every((highestLevel, caps) => highestLevel > 0 === inside[caps]! > 0)) return
-      for (const person of people) if (gives[capsAt[person]!]! > 0 && routes[person] === 0) more.add(person)
+      if (gives.every((highestLevel, caps) => highestLevel > 0 === byteAt(inside, caps) > 0)) return
+      for (const person of people) {
+        const caps = intAt(capsAt, person)
+        if (caps >= 0 && byteAt(gives, caps) > 0 && routes[person] === 0) more.add(person)
+      }
     }
     const given = index.givenAt[root] ?? []
-    for (let at = 0; at < given.length; at += 2) offer(given[at + 1]!, [given[at]!])
+    for (let at = 0; at < given.length; at += 2) offer(entryAt(given, at + 1), [entryAt(given, at)])
     for (const [subjectSet, keys] of index.subjectSetsAt[root] ?? [])
       for (const key of keys) offer(key, subjectSet.members)
-    this.perPlace[root] = this.perPlace[root]! + more.size
-    for (const person of more) perPerson[person] = perPerson[person]! + 1
+    this.perPlace[root] = intAt(this.perPlace, root) + more.size
+    for (const person of more) perPerson[person] = intAt(perPerson, person) + 1
   }
 
   /** Enters a place or leaves it. */
@@ -121,8 +126,8 @@ class CountingWalk {
     const given = index.givenAt[slot]
     const one = [0]
     for (let at = 0; given && at < given.length; at += 2) {
-      one[0] = given[at]!
-      this.countAll(one, this.highestLevels.ofKey(given[at + 1]!), number, change)
+      one[0] = entryAt(given, at)
+      this.countAll(one, this.highestLevels.ofKey(entryAt(given, at + 1)), number, change)
     }
     const subjectSets = index.subjectSetsAt[slot]
     if (!subjectSets) return
@@ -140,16 +145,16 @@ class CountingWalk {
   private countAll(list: readonly number[], gives: Uint8Array, number: number, change: 1 | -1): void {
     const { capsAt, routes, since, perPerson } = this
     for (let at = 0; at < list.length; at += 1) {
-      const person = list[at]!
-      const caps = capsAt[person]!
+      const person = entryAt(list, at)
+      const caps = intAt(capsAt, person)
       if (caps < 0 || gives[caps] === 0) continue
-      const now = routes[person]! + change
+      const now = intAt(routes, person) + change
       routes[person] = now
       if (now === 1 && change > 0) {
         since[person] = number
         this.reached += 1
       } else if (now === 0) {
-        perPerson[person] = perPerson[person]! + number - since[person]!
+        perPerson[person] = intAt(perPerson, person) + number - intAt(since, person)
         this.reached -= 1
       }
     }
@@ -163,13 +168,13 @@ class CountingWalk {
       if (seen[slot]) return
       seen[slot] = 1
       count += 1
-      this.perPlace[slot] = this.perPlace[slot]! + 1
+      this.perPlace[slot] = intAt(this.perPlace, slot) + 1
     })
     this.perPerson[person] = count
   }
 }
 
 function passesWalls(index: AccessIndex, routes: Routes): boolean {
-  for (let at = 1; at < routes.length; at += 2) if (index.passes(routes[at]!)) return true
+  for (let at = 1; at < routes.length; at += 2) if (index.passes(entryAt(routes, at))) return true
   return false
 }

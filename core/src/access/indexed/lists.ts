@@ -2,6 +2,7 @@ import type { Id } from '../../account/rows.ts'
 import { LEVELS, type Level } from '../levels.ts'
 import type { AccessIndex } from './access-index.ts'
 import { isAccountWide, wantedAt, type HighestLevels, type Wanted } from './wanted.ts'
+import { byteAt, entryAt, intAt, must } from '../../checks/must.ts'
 
 /** The best of each slot; only what was written is cleared. */
 class Best {
@@ -13,7 +14,7 @@ class Best {
   }
 
   offer(slot: number, highestLevel: number): void {
-    const known = this.ranks[slot]!
+    const known = byteAt(this.ranks, slot)
     if (highestLevel <= known) return
     if (known === 0) this.slots.push(slot)
     this.ranks[slot] = highestLevel
@@ -21,7 +22,7 @@ class Best {
 
   /** Hands out what was gathered and clears it. */
   take<T>(make: (slot: number, level: Level) => T): T[] {
-    const found = this.slots.map((slot) => make(slot, LEVELS[this.ranks[slot]!]!))
+    const found = this.slots.map((slot) => make(slot, entryAt(LEVELS, byteAt(this.ranks, slot))))
     for (const slot of this.slots) this.ranks[slot] = 0
     this.slots.length = 0
     return found
@@ -49,17 +50,17 @@ export function peopleAt(index: AccessIndex, placeId: Id, wanted: Wanted = {}): 
   const { places } = index
   index.meetAllCaps()
   let cut = false
-  for (let at = place; at >= 0 && !places.asleep[place]; at = places.parent[at]!) {
+  for (let at = place; at >= 0 && !places.asleep[place]; at = intAt(places.parent, at)) {
     offerGiven(index, at, highestLevels, cut)
     cut = cut || places.cut[at] === 1
   }
   for (const standing of ['owner', 'administrator'] as const) {
     for (const person of index.ofStanding(standing)) {
-      const profile = index.standingAt(person, place)!
+      const profile = must(index.standingAt(person, place), 'standingAt')
       if (index.present[person]) people.offer(person, highestLevels.of(profile, index.capsOf(person)))
     }
   }
-  return people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
+  return people.take((slot, level) => ({ personId: entryAt(index.people.ids, slot), level }))
 }
 
 /** Everyone present who reaches a place by what was given at that very place, in any area of a product (model G1). */
@@ -68,19 +69,19 @@ export function peopleGivenAt(index: AccessIndex, placeId: Id): { personId: Id; 
   if (place < 0 || index.places.asleep[place]) return []
   index.meetAllCaps()
   offerGiven(index, place, wantedAt(index, {}, place).highestLevels, false)
-  return scratchOf(index).people.take((slot, level) => ({ personId: index.people.ids[slot]!, level }))
+  return scratchOf(index).people.take((slot, level) => ({ personId: entryAt(index.people.ids, slot), level }))
 }
 
 /** Offers everyone present whom something was given at a place; beneath a cut, only by what passes walls. */
 function offerGiven(index: AccessIndex, at: number, highestLevels: HighestLevels, cut: boolean): void {
   const { people } = scratchOf(index)
   const offer = (person: number, under: Uint8Array) => {
-    if (index.present[person]) people.offer(person, under[index.capsPosition(person)]!)
+    if (index.present[person]) people.offer(person, byteAt(under, index.capsPosition(person)))
   }
   const given = index.givenAt[at] ?? []
   for (let one = 0; one < given.length; one += 2) {
-    const key = given[one + 1]!
-    if (!cut || index.passes(key)) offer(given[one]!, highestLevels.ofKey(key))
+    const key = entryAt(given, one + 1)
+    if (!cut || index.passes(key)) offer(entryAt(given, one), highestLevels.ofKey(key))
   }
   if (cut) return
   for (const [subjectSet, keys] of index.subjectSetsAt[at] ?? []) {
@@ -118,22 +119,22 @@ export function eachPlace(
   eachRoute(index, person, highestLevels, (given, highestLevel, passing) => {
     if (highestLevel === 0) return
     const [from, until] = passing
-      ? [places.wholeStart[given]!, places.wholeEnd[given]!]
-      : [places.ranges[given * 2]!, places.ranges[given * 2 + 1]!]
+      ? [intAt(places.wholeStart, given), intAt(places.wholeEnd, given)]
+      : [intAt(places.ranges, given * 2), intAt(places.ranges, given * 2 + 1)]
     const slots = passing ? places.slotAtWhole : places.slotAt
-    for (let at = from; at < until; at += 1) if (!places.asleep[slots[at]!]) hear(slots[at]!, highestLevel)
+    for (let at = from; at < until; at += 1) if (!places.asleep[intAt(slots, at)]) hear(intAt(slots, at), highestLevel)
   })
   if (!hasRouteByStanding(index, person)) return
   const caps = index.capsOf(person)
   for (let slot = 0; slot < places.slots.size; slot += 1) {
     if (!isThere(index, slot)) continue
-    const highestLevel = highestLevels.of(index.standingAt(person, slot)!, caps)
+    const highestLevel = highestLevels.of(must(index.standingAt(person, slot), 'standingAt'), caps)
     if (highestLevel > 0) hear(slot, highestLevel)
   }
 }
 
 function isThere({ places }: AccessIndex, slot: number): boolean {
-  return places.ranges[slot * 2]! >= 0
+  return intAt(places.ranges, slot * 2) >= 0
 }
 
 function hasRouteByStanding(index: AccessIndex, person: number): boolean {
@@ -155,16 +156,16 @@ function eachRoute(
   }
   const own = index.own[person] ?? []
   for (let at = 0; at < own.length; at += 2) {
-    const key = own[at + 1]!
-    range(own[at]!, highestLevels.ofKey(key)[caps]!, index.passes(key))
+    const key = entryAt(own, at + 1)
+    range(entryAt(own, at), byteAt(highestLevels.ofKey(key), caps), index.passes(key))
   }
   for (const subjectSet of index.circlesOfPerson(person)) {
     for (const [given, keys] of subjectSet.at)
-      for (const key of keys) range(given, highestLevels.ofKey(key)[caps]!, false)
+      for (const key of keys) range(given, byteAt(highestLevels.ofKey(key), caps), false)
   }
   if (hasRouteByStanding(index, person)) {
     const root = places.rootSlot
-    hear(root, highestLevels.of(index.standingAt(person, root)!, index.capsOf(person)), false)
+    hear(root, highestLevels.of(must(index.standingAt(person, root), 'standingAt'), index.capsOf(person)), false)
   }
 }
 
@@ -175,5 +176,5 @@ export function highestOfPerson(index: AccessIndex, personId: Id, wanted: Wanted
   const highestLevels = index.highestLevelsFor(wanted)
   let best = 0
   eachRoute(index, person, highestLevels, (_given, highestLevel) => (best = Math.max(best, highestLevel)))
-  return LEVELS[best]!
+  return entryAt(LEVELS, best)
 }

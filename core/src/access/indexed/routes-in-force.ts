@@ -10,6 +10,7 @@ import { SubjectSet } from './subject-set.ts'
 import { Interned } from './interned.ts'
 import { PlaceNumbers } from './place-numbers.ts'
 import { RuleFinder } from './rule-finder.ts'
+import { entryAt, must } from '../../checks/must.ts'
 
 /** What waits for its instant: the very row, so that a row replaced meanwhile is left alone. */
 type Waiting =
@@ -90,7 +91,7 @@ export abstract class RoutesInForce implements Attached {
   advance(instant: Instant): void {
     if (instant <= this.instant) return
     while (this.waiting.next <= instant) {
-      const { instant: then, what } = this.waiting.take()!
+      const { instant: then, what } = must(this.waiting.take(), 'take')
       this.instant = this.since = then
       this.pass(what)
     }
@@ -254,7 +255,7 @@ export abstract class RoutesInForce implements Attached {
 
   /** The subjectSets that hold a person, by their slot. */
   circlesOfPerson(slot: number): SubjectSet[] {
-    return (this.subjectSetsOf[slot] ?? []).map((number) => this.subjectSets[number]!)
+    return (this.subjectSetsOf[slot] ?? []).map((number) => entryAt(this.subjectSets, number))
   }
 
   /** The groups that hold a person now, by name or by rule (model P8). */
@@ -311,7 +312,7 @@ export abstract class RoutesInForce implements Attached {
     if (keys) keys.push(key)
     else subjectSet.at.set(place, [key])
     const subjectSets = (this.subjectSetsAt[place] ??= new Map())
-    subjectSets.set(subjectSet, subjectSet.at.get(place)!)
+    subjectSets.set(subjectSet, must(subjectSet.at.get(place), 'entry of at'))
   }
 
   private circleOf(grant: GrantRow): SubjectSet {

@@ -1,6 +1,7 @@
 import type { Account } from '../../account/account.ts'
 import type { Id, PersonRow, RuleCondition } from '../../account/rows.ts'
 import { BUILT_IN_FIELDS, valueIn } from '../../people/groups.ts'
+import { must } from '../../checks/must.ts'
 
 interface Line {
   groupId: Id
@@ -13,7 +14,8 @@ export class RuleFinder {
 
   constructor(account: Account) {
     for (const group of account.by('group', 'ruled', 'yes')) {
-      for (const [first, ...rest] of group.rule!.anyOf) if (first) this.add(first, { groupId: group.id, rest })
+      for (const [first, ...rest] of must(group.rule, 'rule').anyOf)
+        if (first) this.add(first, { groupId: group.id, rest })
     }
   }
 
@@ -29,7 +31,8 @@ export class RuleFinder {
   addTo(groups: Id[], person: PersonRow): void {
     if (person.state !== 'active' && person.state !== 'away') return
     for (const field of BUILT_IN_FIELDS) this.addLines(groups, person, field, valueIn(person, field))
-    for (const field in person.choices) this.addLines(groups, person, field, person.choices[field]!)
+    for (const field in person.choices)
+      this.addLines(groups, person, field, must(person.choices[field], 'entry of choices'))
   }
 
   private addLines(groups: Id[], person: PersonRow, field: string, value: string | null): void {

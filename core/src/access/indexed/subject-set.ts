@@ -1,4 +1,5 @@
 import type { Id } from '../../account/rows.ts'
+import { must } from '../../checks/must.ts'
 
 /**
  * Those whom grants reach together: a group, or all of a standing (model G1, P10). People and places are slots; nobody
@@ -22,6 +23,6 @@ export class SubjectSet {
   delete(person: number): void {
     const at = this.members.indexOf(person)
     const last = this.members.pop()
-    if (at >= 0 && at < this.members.length) this.members[at] = last!
+    if (at >= 0 && at < this.members.length) this.members[at] = must(last, 'last')
   }
 }

@@ -3,6 +3,7 @@ import { isOwnArea } from '../../products/catalogue.ts'
 import { rank, type Level } from '../levels.ts'
 import { freeRank, type Caps, type Profile } from '../profiles.ts'
 import type { AccessIndex } from './access-index.ts'
+import { byteAt, packedAt } from '../../checks/must.ts'
 
 /** What is looked for: an area, or any area of the products; and from which level on, freely, own items at least. */
 export interface Wanted {
@@ -52,8 +53,8 @@ export class HighestLevels {
   of(profile: Profile, caps: Caps): number {
     let highestLevel = 0
     for (const at of this.areas) {
-      const free = freeRank(profile.levels[at]!)
-      if (free > highestLevel) highestLevel = Math.max(highestLevel, Math.min(free, caps.ranks[at]!))
+      const free = freeRank(packedAt(profile.levels, at))
+      if (free > highestLevel) highestLevel = Math.max(highestLevel, Math.min(free, byteAt(caps.ranks, at)))
     }
     return highestLevel < this.least ? 0 : highestLevel
   }
