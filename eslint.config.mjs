@@ -103,6 +103,21 @@ export default typescript.config(
     rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
   },
   {
+    // What is taken for something it was not read as stands in a few places, each with its reason.
+    files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts', 'web/src/**/*.vue'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...['TSAsExpression > TSAsExpression > TSUnknownKeyword', 'TSAsExpression > TSNeverKeyword'].map(
+          (selector) => ({
+            selector,
+            message: 'Say of what type it is where it comes from, or why that cannot be seen here.',
+          }),
+        ),
+      ],
+    },
+  },
+  {
     // Every text that people read has its code in a catalogue, so that another language needs no code.
     files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts', 'web/src/**/*.vue'],
     plugins: { words },

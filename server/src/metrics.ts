@@ -8,6 +8,7 @@ import { hashToken } from './signin/key-ring.ts'
 import { waitingWork } from './store/work.ts'
 import { wallClock } from './clock.ts'
 import { must } from '@lodge/core/must'
+import { beneath } from './store/pools.ts'
 
 /** What operators watch, in the Prometheus text format: loop lag, catch-up lag, waiting work, pools, memory. */
 export class Metrics {
@@ -64,7 +65,7 @@ export class Metrics {
       commits: lodge.pools.commits,
       work: lodge.pools.work,
     })) {
-      const queue = (pool as unknown as { pool: { _connectionQueue: { length: number } } }).pool._connectionQueue
+      const queue = beneath(pool)._connectionQueue
       gauge(
         `lodge_pool_${name}_waiting`,
         `Callers that wait for a connection of the pool for ${name}.`,

@@ -6,6 +6,7 @@ import { COLUMN_PIXELS, columnOfHead, HEAD_PIXELS, ROW_PIXELS, under } from '../
 import { cellWords } from '../src/logic/grid-words.ts'
 import { changeOfDraft, differ, draftOf, emptyDraft, entryWords, levelUpTo } from '../src/logic/roles.ts'
 import { useGridBrush } from '../src/state/grid-brush.ts'
+import type { NewOf } from '../src/api/types.ts'
 
 const group = (key: string, start: number, count: number): GridGroup => ({ key, label: key, start, count })
 
@@ -278,7 +279,7 @@ describe('a role’s form', () => {
     expect(changeOfDraft(draft)).toMatchObject({ type: 'change-role', roleId: 'r' })
     const step = (kind: 'manager' | 'named' | 'group', personIds: string[] = []) => ({ kind, personIds, groupId: '' })
     const asked = (...steps: ReturnType<typeof step>[]) =>
-      changeOfDraft({ ...draft, approvers: { order: 'all', steps } })!.approvers
+      (changeOfDraft({ ...draft, approvers: { order: 'all', steps } }) as NewOf<'change-role'>).approvers
     expect([asked(), asked(step('manager'))]).toEqual([null, { kind: 'manager' }])
     expect(asked(step('named', ['p']))).toEqual({ kind: 'named', personIds: ['p'] })
     expect(asked(step('named', ['p']), step('manager'))).toEqual({

@@ -4,11 +4,12 @@ import { addDays, daysBetween, localParts, shortDate, todayIn } from '../src/log
 import { byKind, countsOf, moneyMoved } from '../src/logic/effects.ts'
 import { say } from './catalogue.ts'
 import { countVerdicts, defaultsOf, emptyDefaults, sendable } from '../src/logic/arrivals.ts'
-import { emptyInvitation, invitationFrom, invitationOf, startFrom } from '../src/logic/invitation.ts'
+import { emptyInvitation, invitationFrom, invitationOf, startOf } from '../src/logic/invitation.ts'
 import { changedIds, shownPlaces } from '../src/logic/lists.ts'
 import { amount, signedSum, sum } from '../src/logic/money.ts'
 import { matching } from '../src/logic/picking.ts'
 import { lineText, rackText } from '../src/logic/seats.ts'
+import type { NewOf } from '../src/api/types.ts'
 
 const today = '2026-06-16'
 
@@ -123,7 +124,7 @@ describe('the invitation’s form', () => {
   })
 
   test('comes back from the change left in hand', () => {
-    const back = invitationFrom(invitationOf(form)!)
+    const back = invitationFrom(invitationOf(form) as NewOf<'invite'>)
     expect(back).toEqual({
       ...form,
       name: 'Sorrel Marsh',
@@ -142,7 +143,7 @@ test('a packet is copied into the form and keeps what was typed', () => {
     groupIds: ['g'],
     grants,
   }
-  const form = startFrom({ ...emptyInvitation(), name: 'Sorrel', until: '2026-09-30' }, packet)
+  const form = { ...emptyInvitation(), name: 'Sorrel', until: '2026-09-30', ...startOf(packet) }
   expect(form).toMatchObject({
     name: 'Sorrel',
     until: '2026-09-30',
@@ -153,7 +154,7 @@ test('a packet is copied into the form and keeps what was typed', () => {
   })
   form.keys[0]!.roleId = 'other'
   expect(grants[0]!.roleId).toBe('r')
-  expect(startFrom(form, { ...packet, seats: [], grants: [] })).toMatchObject({
+  expect(startOf({ ...packet, seats: [], grants: [] })).toMatchObject({
     seats: [''],
     keys: [{ roleId: '', placeIds: [] }],
   })

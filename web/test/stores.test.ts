@@ -1,5 +1,6 @@
 import { jest } from '@jest/globals'
 import { createPinia, setActivePinia } from 'pinia'
+import type { NewChange } from '../src/api/types.ts'
 
 interface Sent {
   method: string
@@ -77,6 +78,10 @@ beforeEach(() => {
 })
 afterEach(() => jest.useRealTimers())
 
+function giveTo(subjectId: string): NewChange {
+  return { type: 'give', subjectKind: 'person', subjectId, roleId: 'r', placeId: 'p' }
+}
+
 async function hold() {
   const docket = useDocket()
   docket.hold([leave])
@@ -114,12 +119,12 @@ describe('the docket', () => {
 
   test('holds several changes, each replaced by another from the same place, and put down one by one', async () => {
     const docket = useDocket()
-    docket.hold([{ type: 'give', personId: 'a' }], 'form')
+    docket.hold([giveTo('a')], 'form')
     docket.hold([leave])
-    docket.hold([{ type: 'give', personId: 'b' }], 'form')
+    docket.hold([giveTo('b')], 'form')
     docket.hold([leave])
     await jest.runAllTimersAsync()
-    expect(docket.changes).toMatchObject([{ type: 'give', personId: 'b' }, { type: 'leave' }])
+    expect(docket.changes).toMatchObject([{ type: 'give', subjectId: 'b' }, { type: 'leave' }])
     docket.drop(0)
     await jest.runAllTimersAsync()
     expect(docket.changes).toMatchObject([{ type: 'leave' }])
@@ -132,11 +137,11 @@ describe('the docket', () => {
 
   test('what is typed while an answer is under way is not put back by it', async () => {
     const docket = useDocket()
-    docket.hold([{ type: 'give', personId: 'a' }], 'form')
+    docket.hold([giveTo('a')], 'form')
     await jest.advanceTimersByTimeAsync(200)
-    docket.hold([{ type: 'give', personId: 'b' }], 'form')
+    docket.hold([giveTo('b')], 'form')
     await jest.runAllTimersAsync()
-    expect(docket.changes).toMatchObject([{ personId: 'b' }])
+    expect(docket.changes).toMatchObject([{ subjectId: 'b' }])
   })
 
   test('that is put down stays so: what was sent before it is kept before it', async () => {

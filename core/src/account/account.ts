@@ -1,5 +1,5 @@
 import { BaseTable, isSmall, mergedMap, OverlayTable, type Table } from './table.ts'
-import { INDEXES, TABLE_NAMES, type IndexName } from './indexes.ts'
+import { indexesOf, perTable, type IndexName } from './indexes.ts'
 import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
 import { emailKey } from '../people/email.ts'
 import type { Instant } from '../time/instants.ts'
@@ -60,9 +60,7 @@ export class Account {
   }
 
   static of(id: Id, version: number, rows: RowLists, values: Iterable<PersonalValue> = []): Account {
-    const tables = Object.fromEntries(
-      TABLE_NAMES.map((name) => [name, new BaseTable(INDEXES[name] as never, (rows[name] ?? []) as never)]),
-    ) as unknown as Tables
+    const tables = perTable<Tables>((name) => tableOf(name, rows))
     const personal = new BaseValues()
     for (const value of values) personal.set(value)
     return new Account(id, version, tables, personal)
@@ -126,18 +124,10 @@ export class Account {
   /** This account as it would be with these edits; the original stays as it is. */
   with(edits: readonly RowEdit[], values: readonly PersonalValue[] = []): Account {
     if (edits.length === 0 && values.length === 0) return this
-    const edited = new Map<TableName, Map<Id, Rows[TableName] | null>>()
-    for (const edit of edits) {
-      let rows = edited.get(edit.table)
-      if (!rows) edited.set(edit.table, (rows = new Map<Id, Rows[TableName] | null>()))
-      rows.set(edit.key, edit.after)
-    }
-    const tables: Record<string, unknown> = { ...this.tables }
-    for (const [name, rows] of edited) {
-      tables[name] = OverlayTable.over(this.tables[name] as never, INDEXES[name] as never, rows as never)
-    }
+    const tables: Tables = { ...this.tables }
+    for (const table of new Set(edits.map((edit) => edit.table))) layOver(tables, table, edits)
     const personal = values.length === 0 ? this.values : OverlayValues.over(this.values, values)
-    return new Account(this.id, this.version, tables as unknown as Tables, personal, undefined, this.under ?? this)
+    return new Account(this.id, this.version, tables, personal, undefined, this.under ?? this)
   }
 
   /**
@@ -149,7 +139,8 @@ export class Account {
     if (at !== undefined) this.follower?.advance(at)
     const carried = carriers.flatMap((carry) => carry(this, edits) ?? [])
     for (const edit of edits) {
-      const table = this.tables[edit.table] as unknown as BaseTable<Rows[TableName]>
+      const table = this.tables[edit.table]
+      if (!(table instanceof BaseTable)) throw new Error('An account seen through edits takes none in.')
       if (edit.after) table.put(edit.after)
       else table.remove(edit.key)
     }
@@ -169,6 +160,17 @@ export class Account {
   allPersonal(): Iterable<PersonalValue> {
     return this.values.all()
   }
+}
+
+/** Has a table seen through those of the edits that are of it. */
+function layOver<T extends TableName>(tables: Tables, name: T, edits: readonly RowEdit[]): void {
+  const rows = new Map<Id, Rows[T] | null>()
+  for (const { table, key, after } of edits) if (table === name) rows.set(key, after as Rows[T] | null)
+  Object.assign(tables, { [name]: OverlayTable.over(tables[name], indexesOf(name), rows) })
+}
+
+function tableOf<T extends TableName>(name: T, rows: RowLists): Table<Rows[T]> {
+  return new BaseTable(indexesOf(name), rows[name])
 }
 
 interface PersonalValues {

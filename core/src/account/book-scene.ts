@@ -17,7 +17,7 @@ import { placeByPath, upwards } from '../places/tree.ts'
 import type { SheetCharging } from '../products/sheet.ts'
 import { readWhen, type Edge, type Instant } from '../time/instants.ts'
 import { Account } from './account.ts'
-import { TABLE_NAMES } from './indexes.ts'
+import { perTable } from './indexes.ts'
 import { say } from '../words/say.ts'
 
 export type Lists = { [T in TableName]: Rows[T][] }
@@ -32,7 +32,7 @@ export class EnoughProblems extends Error {
 /** A book while it is read: the rows made so far, what its names stand for, and what is wrong with it. */
 export class BookScene {
   readonly problems: Problem[] = []
-  readonly rows = Object.fromEntries(TABLE_NAMES.map((name) => [name, []])) as unknown as Lists
+  readonly rows = perTable<Lists>(() => [])
   readonly values: PersonalValue[] = []
   readonly people = new Map<string, Id>()
   readonly employers = new Map<string, Id>()

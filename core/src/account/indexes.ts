@@ -68,4 +68,19 @@ export const INDEXES = {
 /** What a table is looked up by: no other name compiles. */
 export type IndexName<T extends TableName> = keyof (typeof INDEXES)[T] & string
 
+const BY_TABLE: { readonly [T in TableName]: Record<string, (row: Rows[T]) => string | null> } = INDEXES
+
+/** The indexes of one table. */
+export function indexesOf<T extends TableName>(table: T): Record<string, (row: Rows[T]) => string | null> {
+  return BY_TABLE[table]
+}
+
 export const TABLE_NAMES = Object.keys(INDEXES) as TableName[]
+
+/**
+ * Something of each table, by the table's name. That what is made of a table is of that very table’s kind is said where
+ * it is made: the compiler does not follow a name to its entry.
+ */
+export function perTable<Made extends Record<TableName, unknown>>(make: (name: TableName) => unknown): Made {
+  return Object.fromEntries(TABLE_NAMES.map((name) => [name, make(name)])) as Made
+}

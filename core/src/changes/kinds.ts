@@ -1,3 +1,4 @@
+import type { Sent } from './engine/shapes.ts'
 import { askAway, beginAway, goAway, grantAway, putDownAway } from './leaving/absences.ts'
 import { comeBack } from './leaving/come-back.ts'
 import { allotSeats } from './seats/allotments.ts'
@@ -93,7 +94,11 @@ type ChangeOf<K> = K extends ChangeKind<infer C> ? C : never
 /** What alters an account; there is no other way in (model C1). */
 export type Change = ChangeOf<(typeof EVERY_KIND)[number]>
 
+/** The same as whoever wants it sends it: ids of rows to be made are the server’s to give (model C1). */
+export type NewChange = Sent<Change>
+
 // Each kind takes its own changes alone: looked up by a change’s type, it is the kind of that very change.
+// eslint-disable-next-line no-restricted-syntax -- that a type leads to its own kind is not seen by the compiler
 const byType = new Map(EVERY_KIND.map((kind) => [kind.type as string, kind as unknown as ChangeKind<Change>] as const))
 
 /** The kind of a type; undefined where there is none. */

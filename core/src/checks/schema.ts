@@ -32,24 +32,28 @@ let known: AllSchemas | undefined
 /** The schemas of all shapes by name, worked out once: each shape's own would work out all the others again. */
 function allSchemas(): AllSchemas {
   const storage = getMetadataStorage()
-  const shapes = (storage as unknown as { validationMetadatas: ReadonlyMap<object, unknown> }).validationMetadatas.size
+  const shapes = declared().size
   if (known?.shapes === shapes) return known
   const schemas = validationMetadatasToSchemas({
     classValidatorMetadataStorage: storage,
+    // eslint-disable-next-line no-restricted-syntax -- imported without a declaration, see above
     classTransformerMetadataStorage: defaultMetadataStorage as never,
     refPointerPrefix: '#/$defs/',
   }) as Record<string, SchemaObject>
   return (known = { shapes, schemas, twice: namedTwice() })
 }
 
+/** All classes whose decorators say what is well-formed. */
+function declared(): ReadonlyMap<object, unknown> {
+  // eslint-disable-next-line no-restricted-syntax -- class-validator keeps them private, and tells of one class at a time
+  return (getMetadataStorage() as unknown as { validationMetadatas: ReadonlyMap<object, unknown> }).validationMetadatas
+}
+
 /** Names that more than one shape has: a reference goes by the name alone. */
 function namedTwice(): Set<string> {
-  const { validationMetadatas } = getMetadataStorage() as unknown as {
-    validationMetadatas: ReadonlyMap<object, readonly { target: object | string }[]>
-  }
   const seen = new Set<string>()
   const twice = new Set<string>()
-  for (const target of validationMetadatas.keys()) {
+  for (const target of declared().keys()) {
     if (typeof target !== 'function') continue
     if (seen.has(target.name)) twice.add(target.name)
     seen.add(target.name)

@@ -41,7 +41,7 @@ export function readShape<T extends object>(shape: Class<T>, given: unknown, how
   const whole = instanceOf(shape, lists.length === 0 ? plain : { ...plain, ...firsts })
   const problems = whole.problems
   for (const { name, of, entries } of lists) {
-    const read = must((whole.value as unknown as Record<string, object[]>)[name], 'entry of value')
+    const read = must((whole.value as Record<string, unknown>)[name] as object[] | undefined, 'entry of value')
     for (let from = STRETCH; from < entries.length && problems.length < MAXIMUM_PROBLEMS; from += STRETCH) {
       for (const [at, entry] of entries.slice(from, from + STRETCH).entries()) {
         const path = `/${pointer(name)}/${from + at}`

@@ -146,7 +146,7 @@ function readTable(text: string, ownFields: readonly string[]): ListedPerson[] |
   if (first.includes('@') || !columns.includes('email')) return undefined
   const rows = parseRows(text.trimStart(), delimiter)
   return rows.slice(1).flatMap(({ record, info }) => {
-    const cell = (column: string) => cellText(record[columns.indexOf(column as never)])
+    const cell = (column: string) => cellText(record[columns.findIndex((one) => one === column)])
     if (record.every((one) => one.trim() === '')) return []
     const name = cell('name') || [cell('first'), cell('last')].filter(Boolean).join(' ')
     const cells = Object.fromEntries(
@@ -159,11 +159,13 @@ function readTable(text: string, ownFields: readonly string[]): ListedPerson[] |
 /** Rows with the line each began on; where quotation marks are not in pairs they are letters like others. */
 function parseRows(text: string, delimiter: string): { record: string[]; info: { lines: number } }[] {
   const options = { delimiter, relax_column_count: true, relax_quotes: true, skip_empty_lines: true, info: true }
+  let rows: unknown
   try {
-    return parse(text, options) as never
+    rows = parse(text, options)
   } catch {
-    return parse(text, { ...options, quote: false }) as never
+    rows = parse(text, { ...options, quote: false })
   }
+  return rows as { record: string[]; info: { lines: number } }[]
 }
 
 /** vCard 3 and 4 (RFC 6350): FN or N for the name, the preferred or first EMAIL for the address. */

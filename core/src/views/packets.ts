@@ -73,31 +73,17 @@ export function packetOnPaper(sight: Sight, packetId: Id): { keys: PlaceKeys[] }
   }
   const insert = <T extends TableName>(table: T, row: Rows[T]) => editOf(table, row.id, null, row)
   const dates = { from: now, until: null, givenById: null, offerId: null, approvers: null, madeRoleId: null }
+  const subject = { subjectKind: 'person' as const, subjectId: personId }
+  const times = { givenFrom: now, countedFrom: null, until: null, givenById: null, endedById: null }
   const edits = [
     insert('person', person),
     ...packet.grants.map((grant, at) =>
-      insert('grant', {
-        id: `${personId} grant ${at}`,
-        subjectKind: 'person',
-        subjectId: personId,
-        ...grant,
-        ...dates,
-      } as never),
+      insert('grant', { id: `${personId} grant ${at}`, ...subject, ...grant, ...dates }),
     ),
-    ...packet.groupIds.map((groupId) =>
-      insert('membership', { id: `${personId} ${groupId}`, groupId, personId } as never),
+    ...packet.groupIds.map((groupId) => insert('membership', { id: `${personId} ${groupId}`, groupId, personId })),
+    ...packet.seats.map((seat, at) =>
+      insert('holding', { id: `${personId} seat ${at}`, personId, ...seat, own: false, origin: 'given', ...times }),
     ),
-    ...packet.seats.map((seat, at) => {
-      const times = {
-        givenFrom: now,
-        countedFrom: null,
-        until: null,
-        origin: 'given',
-        givenById: null,
-        endedById: null,
-      }
-      return insert('holding', { id: `${personId} seat ${at}`, personId, ...seat, own: false, ...times } as never)
-    }),
   ]
   const onPaper = new Sight(account.with(edits), sight.personId, now)
   return { keys: keysOf(onPaper, personId) }

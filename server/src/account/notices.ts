@@ -208,8 +208,7 @@ export const noticeRoutes = [
       }
       ctx.set('Content-Type', 'text/calendar; charset=utf-8')
       ctx.set('Cache-Control', 'no-store')
-      ctx.body = calendarOf(lodge, loaded.account, new Sight(loaded.account, personId, now), now)
-      return ctx.body as unknown as object
+      return calendarOf(lodge, loaded.account, new Sight(loaded.account, personId, now), now)
     },
   }),
 ]

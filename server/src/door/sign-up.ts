@@ -176,15 +176,13 @@ async function enterNew(
 
 /** A new account as a book reads it, so that the same rules hold. @throws LodgeError 422 saying what cannot be read. */
 function readNew({ name, accountName, zone, currency, locale }: OpenAccount, email: string, now: Instant) {
-  const person = { name: name.trim(), email, kind: 'staff', standing: 'owner', state: 'active', signatory: true }
-  const book = {
+  const book: AccountBook = {
     format: BOOK_FORMAT,
     asOf: instantText(now),
     account: { name: accountName.trim(), zone, currency: currency.toUpperCase(), locale: locale ?? 'en-IE' },
-    ...{ employers: [], products: [], roles: [], groups: [], standings: {}, offers: [] },
-    places: [],
-    people: [person],
-  } as unknown as AccountBook
+    ...{ employers: [], products: [], roles: [], groups: [], standings: {}, offers: [], places: [] },
+    people: [{ name: name.trim(), email, kind: 'staff', standing: 'owner', state: 'active', signatory: true }],
+  }
   const wrong = [
     ...(isCurrency(currency)
       ? []

@@ -8,11 +8,11 @@ export async function download(
   file: FileName,
   name: string,
   from?: Partial<FileFrom>,
-): Promise<object> {
+): Promise<object | string> {
   const { lodge, ctx, account, accountId, personId, asPersonId, now } = ask
   const task = { kind: 'file' as const, file, params: {}, ...from, accountId, version: account.version, personId, now }
   const content = await lodge.workers.write({ ...task, as: asPersonId }, account)
   if (content === undefined) throw notFound()
   ctx.attachment(name)
-  return content as unknown as object
+  return content
 }

@@ -89,7 +89,7 @@ export interface Route<A extends Audience = Audience, B extends object = object>
   grave?: boolean
   /** The answer depends on the account's version, the day, the asker and the query alone (ETag). */
   cacheable?: boolean
-  answer(ask: Asks<B>[A]): Promise<object | undefined>
+  answer(ask: Asks<B>[A]): Promise<object | string | undefined>
 }
 
 /** An answer that was written out already. */
@@ -99,7 +99,7 @@ export class JsonText {
 
 /** Declares a route; the same declaration makes the handler and its part of the OpenAPI document. */
 export function route<A extends Audience, B extends object>(declared: Route<A, B>): Route {
-  return declared as unknown as Route
+  return declared as Route
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
@@ -111,7 +111,7 @@ export function mount(router: Router, lodge: Lodge, routes: readonly Route[]): v
       async (ctx: Context & { params: Record<string, string> }) => {
         const ask = await read(lodge, ctx, one)
         if (one.cacheable && isUnchanged(ctx, ask as AccountAsk<object>)) return
-        const act = () => one.answer(ask as never)
+        const act = () => one.answer(ask as AccountAsk<object>)
         const { accountId, personId } = ask as AccountAsk<object>
         const answer = await (one.heavy ? lodge.budget.spend(accountId, personId, act) : act())
         if (ctx.respond === false) return
@@ -150,7 +150,7 @@ async function read(lodge: Lodge, ctx: Context & { params: Record<string, string
       one.audience === 'account' ? await enter(one, { ...ask, session }) : ({ ...ask, session } as SignedInAsk<object>)
   }
   if (one.body) {
-    const sent = (ctx.request as unknown as { body: unknown }).body
+    const sent = ctx.request.body
     checkJson(sent)
     const body = readShape(one.body, sent)
     if (body.problems) throw badRequest('bad-body', entryAt(body.problems, 0).sentence, body.problems)

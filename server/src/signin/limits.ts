@@ -10,7 +10,7 @@ import {
 import { normalSignInName } from '@lodge/core'
 import { LodgeError } from '../errors.ts'
 import type { Configuration } from '../configuration.ts'
-import { isTransient, type Pools } from '../store/pools.ts'
+import { beneath, isTransient, type Pools } from '../store/pools.ts'
 import { say } from '@lodge/core/say'
 
 /** Limits shared by all processes through the database; one that is reached says when to try again. */
@@ -31,7 +31,7 @@ export class Limits {
     pools: Pools,
     { databaseUrl, signInAttempts, tokenRequestsPerSecond, accountRequestsPerSecond }: Configuration,
   ) {
-    const store = { storeClient: (pools.requests as unknown as { pool: unknown }).pool, storeType: 'pool' }
+    const store = { storeClient: beneath(pools.requests), storeType: 'pool' }
     const table = {
       dbName: new URL(databaseUrl).pathname.slice(1),
       tableName: 'rate_limit',

@@ -159,7 +159,7 @@ export async function checkPasskey(
       id: kept.id,
       publicKey: Buffer.from(kept.publicKey, 'base64url'),
       counter: means.usedStep,
-      transports: kept.transports as never,
+      transports: kept.transports,
     },
   }).catch(() => undefined)
   if (!checked?.verified) return undefined

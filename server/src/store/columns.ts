@@ -269,12 +269,16 @@ export function columnsOf(name: TableName): string {
   return ['account_id', 'id', ...LAYOUT[name].columns.map(([, column]) => `\`${column}\``)].join(', ')
 }
 
+/** What is written into a column as it is. */
+type SqlValue = string | number | boolean | null
+
 /** A row's values in the order of {@link columnsOf}. */
-export function valuesOf(name: TableName, accountId: string, row: AnyRow): unknown[] {
-  const fields = row as unknown as Record<string, unknown>
-  const values = LAYOUT[name].columns.map(([field, , kind]) =>
-    kind === 'json' ? jsonOf(fields[field]) : (fields[field] as unknown),
-  )
+export function valuesOf(name: TableName, accountId: string, row: AnyRow): SqlValue[] {
+  const fields: object = row
+  const values = LAYOUT[name].columns.map(([field, , kind]) => {
+    const value = (fields as Record<string, unknown>)[field]
+    return kind === 'json' ? jsonOf(value) : (value as SqlValue)
+  })
   return [accountId, row.id, ...values]
 }
 
@@ -310,5 +314,6 @@ export function rowOf<T extends TableName>(
     else if (kind === 'json') row[field] = typeof value === 'string' ? JSON.parse(value) : value
     else row[field] = share(value)
   }
+  // eslint-disable-next-line no-restricted-syntax -- the layout has each field of the row, by its type
   return row as unknown as Rows[T]
 }

@@ -6,6 +6,7 @@ import { entryAt, must } from '@lodge/core/must'
 import { instant, integer, json, orNull, selectOnce, text, textAs } from './select.ts'
 
 /** Canonical JSON (RFC 8785). */
+// eslint-disable-next-line no-restricted-syntax -- the package’s types say it is a module, not the function it is
 export const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */

@@ -29,6 +29,17 @@ interface Command {
   onResult?(error: object | null, ...rest: unknown[]): void
 }
 /** The driver's own connection, beneath the one with promises. */
+/** What mysql2 keeps to itself of a pool: the pool of callbacks beneath that of promises, and who waits for it. */
+interface BeneathPool {
+  pool: { _connectionQueue: { length: number } }
+}
+
+/** The pool beneath a pool of promises. */
+export function beneath(pool: Pool): BeneathPool['pool'] {
+  // eslint-disable-next-line no-restricted-syntax -- mysql2 declares neither
+  return (pool as unknown as BeneathPool).pool
+}
+
 interface Driven {
   addCommand(command: Command): Command
   destroy(): void
@@ -64,6 +75,7 @@ export function openPools(databaseUrl: string): Pools {
   const open = (connectionLimit: number, queueLimit: number) => {
     const pool = mysql.createPool({ ...COMMON, uri: databaseUrl, connectionLimit, queueLimit })
     pool.on('connection', (connection) => {
+      // eslint-disable-next-line no-restricted-syntax -- mysql2 does not declare how a command is queued
       neverSilent(connection as unknown as Driven)
       void connection.query("SET SESSION innodb_lock_wait_timeout = 5, max_statement_time = 20, time_zone = '+00:00'")
     })

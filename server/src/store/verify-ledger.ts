@@ -148,13 +148,13 @@ class LastRows {
     const left = new Map([...this.last].filter(([, { edit }]) => edit.after !== null))
     let unknownRows = 0
     for (const table of TABLE_NAMES) {
-      const rows = (await readTable(connection, accountId, table, new Map())) as unknown as Record<string, unknown>[]
+      const rows = await readTable(connection, accountId, table, new Map())
       for (const [at, row] of rows.entries()) {
         if (at % 5_000 === 0) await setImmediate()
         const key = `${table} ${String(row.id)}`
         const made = left.get(key)
         left.delete(key)
-        if (made && isSame(row, made.edit.after as unknown as Record<string, unknown>, made.schema)) continue
+        if (made && isSame(row, made.edit.after, made.schema)) continue
         // A row that was removed, by the last entry that names it, was made anew by one that is gone, or beside the ledger.
         const version = this.last.get(key)?.version ?? 0
         if (version <= this.unknownUntil && this.unknownUntil > 0) unknownRows += 1
@@ -173,7 +173,9 @@ class LastRows {
 }
 
 /** Rows made under an older layout lack what was added since; what they have is compared. */
-function isSame(row: Record<string, unknown>, made: Record<string, unknown>, schema: number): boolean {
-  const names = Object.keys(row).filter((name) => schema === LEDGER_SCHEMA || name in made)
-  return names.every((name) => canonicalize(row[name] ?? null) === canonicalize(made[name] ?? null))
+function isSame(row: object, made: object | null, schema: number): boolean {
+  const before: Record<string, unknown> = { ...made }
+  const now: Record<string, unknown> = { ...row }
+  const names = Object.keys(now).filter((name) => schema === LEDGER_SCHEMA || name in before)
+  return names.every((name) => canonicalize(now[name] ?? null) === canonicalize(before[name] ?? null))
 }

@@ -18,6 +18,11 @@ export interface WorkRow {
 
 const WORK = { accountId: text, kind: text, ids: json<WorkRow['ids']>() }
 
+/** One of a piece of work’s ids. @throws Missing where the work was not stored with it. */
+export function idIn(ids: WorkRow['ids'], name: string): string {
+  return String(must(ids[name], `${name} of a piece of work`))
+}
+
 export type NewWork = Pick<WorkRow, 'accountId' | 'kind' | 'ids'> & { id?: string }
 
 export async function insertWork(connection: Queryable, row: NewWork, dueAt: Instant): Promise<string> {

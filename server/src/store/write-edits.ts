@@ -23,7 +23,7 @@ export async function writeEdits(connection: Queryable, accountId: string, edits
           ...values.slice(2),
           accountId,
           edit.key,
-        ] as never)
+        ])
       } else if (edit.before) {
         await connection.execute(`DELETE FROM ${tableOf(name)} WHERE account_id = ? AND id = ?`, [accountId, edit.key])
       }

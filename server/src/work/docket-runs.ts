@@ -85,7 +85,10 @@ function nextBatch(account: Account, run: Run, now: Instant): Batch {
     }
     if (batch.changes.length > 0 && decision.edits.length + next.edits.length > BATCH_EDITS) break
     batch.changes.push(change)
-    for (const part of ['edits', 'values', 'effects', 'marks'] as const) decision[part].push(...(next[part] as never[]))
+    decision.edits.push(...next.edits)
+    decision.values.push(...next.values)
+    decision.effects.push(...next.effects)
+    decision.marks.push(...next.marks)
     decision.after = next.after
   }
   return batch

@@ -1,7 +1,7 @@
 import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
 import { offerTokenToSend } from '../store/tokens.ts'
-import type { WorkRow } from '../store/work.ts'
+import { idIn, type WorkRow } from '../store/work.ts'
 import { noteBounce } from './bounces.ts'
 import type { Mailer } from './mail.ts'
 import { render } from './mail.ts'
@@ -12,6 +12,15 @@ export interface InvitationIds {
   offerId: string
   personId: string
   resendNumber: number
+}
+
+/** What an invitation’s piece of work is about. */
+export function invitationIdsOf(ids: WorkRow['ids']): InvitationIds {
+  return {
+    offerId: idIn(ids, 'offerId'),
+    personId: idIn(ids, 'personId'),
+    resendNumber: Number(idIn(ids, 'resendNumber')),
+  }
 }
 
 /** Sends invitations, at least once; a repeated delivery carries the same Message-ID and link. */
@@ -25,7 +34,7 @@ export function invitationWorker(
     await accounts.catchUp(row.accountId)
     const loaded = await accounts.get(row.accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
-    const ids = row.ids as unknown as InvitationIds
+    const ids = invitationIdsOf(row.ids)
     const { keyRing, publicOrigin } = configuration
     const token = await offerTokenToSend(pools.work, keyRing, { accountId: row.accountId, ...ids })
     // The token is behind #, so that no server or proxy ever logs it.

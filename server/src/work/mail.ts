@@ -59,10 +59,11 @@ export class Mailer {
   private readonly host: string
 
   constructor(private readonly configuration: Configuration) {
-    this.transport = nodemailer.createTransport(configuration.smtpUrl, {
+    this.transport = nodemailer.createTransport({
+      url: configuration.smtpUrl,
       connectionTimeout: 4_000,
       greetingTimeout: 4_000,
-    } as never)
+    })
     this.host = new URL(configuration.publicOrigin).hostname
   }
 

@@ -3,7 +3,7 @@ import type { Account } from '@lodge/core'
 import type { Lodge } from '../lodge.ts'
 import { insertEvent } from '../store/events.ts'
 import { offerTokenToSend } from '../store/tokens.ts'
-import type { InvitationIds } from './invitations.ts'
+import { invitationIdsOf, type InvitationIds } from './invitations.ts'
 import type { Outcome, Worker } from './job-queue.ts'
 import { must } from '@lodge/core/must'
 import { say } from '@lodge/core/say'
@@ -71,7 +71,7 @@ export function invitationTextWorker({
     if (!smsUrl) return { dropped: 'There is no gateway for text messages.' }
     await accounts.catchUp(accountId)
     const account = (await accounts.get(accountId))?.account
-    const ids = row as unknown as InvitationIds
+    const ids = invitationIdsOf(row)
     const to = account && numberOf(account, ids)
     if (!account || !to) return { dropped: 'There is no number, or the invitation is not open any more.' }
     // A telephone that belongs to nobody here is not rung again and again through us.

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto'
-import canonicalizeModule from 'canonicalize'
 import {
   againView,
   askView,
@@ -81,6 +80,7 @@ import {
   undoControl,
 } from '@lodge/core'
 import { must } from '@lodge/core/must'
+import { canonicalize } from '../store/ledger.ts'
 
 import { readInvoice } from '../files/read-invoice.ts'
 import { readPlaces } from '../files/read-places.ts'
@@ -88,8 +88,6 @@ import type { VendorInvoice } from '../store/invoices.ts'
 import { showList, type ListAsked, type ShownList } from './member-lists.ts'
 import { showSpreadsheet, type ShownSpreadsheet, type SpreadsheetAsked } from './spreadsheets.ts'
 import { FILES, type FileFrom, type FileName } from './written-files.ts'
-
-const canonicalize = canonicalizeModule as unknown as (value: unknown) => string
 
 /** So many effects of a preview are sent; the counts and the digest are of all of them. */
 const MAXIMUM_EFFECTS = 400

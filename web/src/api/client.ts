@@ -26,8 +26,14 @@ interface Answer {
   body: Record<string, unknown>
 }
 
+declare global {
+  interface Window {
+    lodgeEarly?: Record<string, Promise<Answer>>
+  }
+}
+
 /** Answers that were asked for before the application was there (index.html); each is used once. */
-const early = (window as unknown as { lodgeEarly?: Record<string, Promise<Answer>> }).lodgeEarly ?? {}
+const early = window.lodgeEarly ?? {}
 
 function takeEarly(method: Method, path: string): Promise<Answer> | undefined {
   const answer = method === 'GET' ? early[path] : undefined

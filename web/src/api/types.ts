@@ -1,3 +1,5 @@
+import type { NewChange } from '@lodge/core'
+export type { NewChange }
 import type {
   AbsenceView,
   Control,
@@ -20,8 +22,8 @@ export interface ShownPreview extends Preview {
   digest: string
 }
 
-/** A change as the web sends it: ids of rows to be made are the server's to give. */
-export type NewChange = { type: Change['type'] } & Record<string, unknown>
+/** A change of one kind, as the web sends it. */
+export type NewOf<Type extends NewChange['type']> = Extract<NewChange, { type: Type }>
 
 /** A token of a product's programs, as it is looked after: never what it is itself. */
 export interface ProductToken {

@@ -1,4 +1,5 @@
 import type { ApproversView } from '@lodge/core'
+import type { NewOf } from '../api/types.ts'
 
 /** One step of an approval in a form; by name it holds people, of a group its id. */
 export interface ApproverDraft {
@@ -20,14 +21,16 @@ export function approversDraft(view: ApproversView | null | undefined): Approver
   return { order: view?.order ?? 'in-order', steps }
 }
 
+type Asked = NonNullable<NewOf<'name-approvers'>['approvers']>
+
 /** The form as it is asked for; null for no step; undefined while a step names nobody. */
-export function approversChoice({ order, steps }: ApproversDraft): object | null | undefined {
+export function approversChoice({ order, steps }: ApproversDraft): Asked | null | undefined {
   if (steps.length === 0) return null
-  const asked = steps.map(({ kind, personIds, groupId }) => {
-    if (kind === 'named') return personIds.length > 0 ? { kind, personIds } : undefined
-    if (kind === 'group') return groupId ? { kind, groupId } : undefined
-    return { kind }
+  const asked = steps.flatMap(({ kind, personIds, groupId }): NonNullable<Asked['steps']>[number][] => {
+    if (kind === 'named') return personIds.length > 0 ? [{ kind, personIds }] : []
+    if (kind === 'group') return groupId ? [{ kind, groupId }] : []
+    return [{ kind }]
   })
-  if (asked.includes(undefined)) return undefined
+  if (asked.length < steps.length) return undefined
   return asked.length === 1 ? asked[0] : { kind: 'steps', order, steps: asked }
 }

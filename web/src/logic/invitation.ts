@@ -1,5 +1,5 @@
 import type { PacketRow } from '@lodge/core'
-import type { NewChange } from '../api/types.ts'
+import type { NewChange, NewOf } from '../api/types.ts'
 import { looksLikeAddress } from './email.ts'
 
 /** A role at any number of places (model I12). */
@@ -70,36 +70,29 @@ export function invitationOf(form: InvitationForm): NewChange | undefined {
 }
 
 /** The form as it was when a change was left in hand. */
-export function invitationFrom(change: NewChange): InvitationForm {
-  const text = (field: string) => (typeof change[field] === 'string' ? (change[field] as string) : '')
-  const seats = (change.seats ?? []) as FormSeat[]
-  const grants = (change.grants ?? []) as { roleId: string; placeId: string }[]
+export function invitationFrom(change: NewOf<'invite'>): InvitationForm {
+  const { name, email, kind, standing, seats, grants, groupIds } = change
   return {
     ...emptyInvitation(),
-    name: text('name'),
-    email: text('email'),
-    byHand: text('email') === '',
-    kind: change.kind as InvitationForm['kind'],
-    standing: change.standing as InvitationForm['standing'],
-    from: text('engagementFrom'),
-    until: text('engagementUntil'),
-    employerId: text('employerId'),
-    managerId: text('managerId'),
-    line: text('line'),
-    phone: text('phone'),
+    ...{ name, email: email ?? '', byHand: !email, kind },
+    standing: standing === 'owner' ? 'administrator' : standing,
+    from: change.engagementFrom ?? '',
+    until: change.engagementUntil ?? '',
+    employerId: change.employerId ?? '',
+    managerId: change.managerId ?? '',
+    line: change.line ?? '',
+    phone: change.phone ?? '',
     seats: seatsFrom(seats),
-    groupIds: (change.groupIds ?? []) as string[],
+    groupIds: [...(groupIds ?? [])],
     keys: grants.length > 0 ? keysOf(grants) : noKeys(),
   }
 }
 
 /** What a packet starts the form with (model P9): copied, so that a later change of the packet changes nothing here. */
-export function startFrom(
-  form: InvitationForm,
+export function startOf(
   packet: Pick<PacketRow, 'kind' | 'standing' | 'seats' | 'grants' | 'groupIds'>,
-): InvitationForm {
+): Pick<InvitationForm, 'kind' | 'standing' | 'seats' | 'groupIds' | 'keys'> {
   return {
-    ...form,
     kind: packet.kind,
     standing: packet.standing,
     seats: seatsFrom(packet.seats),

@@ -1,3 +1,4 @@
+import type { NewOf } from '../api/types.ts'
 import type { DepartureThingView, Taker } from '@lodge/core'
 import { entryAt } from '@lodge/core/must'
 
@@ -25,7 +26,7 @@ export function handoversOf(
   chosen: ReadonlyMap<string, ChosenTaker>,
   acceptBy = '',
   plannerId = '',
-): Record<string, unknown>[] {
+): NonNullable<NewOf<'plan-departure'>['handovers']>[number][] {
   return things.flatMap((thing) => {
     const { what, id } = thing
     const one = chosen.get(`${what} ${id}`)

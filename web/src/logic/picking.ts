@@ -1,3 +1,4 @@
+import type { SubjectKind } from '@lodge/core'
 import { entryAt } from '@lodge/core/must'
 /** What can be picked in a field: what it is held as, how it reads, and what tells it from others of that name. */
 export interface PickOption {
@@ -25,4 +26,10 @@ export function matching(options: readonly PickOption[], text: string): PickOpti
     entryAt(found, nearness).push(option)
   }
   return found.flat()
+}
+
+/** Who was picked from a list whose values are `kind id`: a person, a group, or everyone of a standing. */
+export function subjectOf(value: string): { kind: SubjectKind; id: string } {
+  const [kind, id = ''] = value.split(' ')
+  return { kind: kind as SubjectKind, id }
 }

@@ -1,3 +1,4 @@
+import type { NewChange } from '../api/types.ts'
 import { approversChoice, approversDraft, type ApproversDraft } from './approvers.ts'
 import type { Level, RoleAreaView, RoleColumn, RoleEntryView } from '@lodge/core'
 
@@ -42,14 +43,15 @@ export interface RoleDraft {
 }
 
 export function emptyDraft(areas: readonly RoleAreaView[]): RoleDraft {
-  const drafts = areas.map((area) => [area.key, { level: '', withheld: [], approval: [], scope: 'all' }] as const)
+  const drafts: Record<string, AreaDraft> = {}
+  for (const { key } of areas) drafts[key] = { level: '', withheld: [], approval: [], scope: 'all' }
   return {
     roleId: null,
     name: '',
     baseId: '',
     wallPassing: false,
     approvers: approversDraft(null),
-    areas: Object.fromEntries(drafts) as unknown as RoleDraft['areas'],
+    areas: drafts,
   }
 }
 
@@ -65,9 +67,7 @@ export function draftOf(areas: readonly RoleAreaView[], role: RoleColumn): RoleD
 }
 
 /** The form as a change, or null while it says nothing yet. */
-export function changeOfDraft(
-  draft: RoleDraft,
-): ({ type: 'make-role' | 'change-role' } & Record<string, unknown>) | null {
+export function changeOfDraft(draft: RoleDraft): NewChange | null {
   const areas = Object.entries(draft.areas).flatMap(([area, { level, withheld, approval, scope }]) => {
     if (level === '') return []
     const more = level === 'none' ? {} : { withheld, approval, scope }
@@ -75,16 +75,9 @@ export function changeOfDraft(
   })
   if (!draft.name.trim() || areas.length === 0) return null
   const approvers = approversChoice(draft.approvers) ?? null
-  const type = draft.roleId ? 'change-role' : 'make-role'
-  return {
-    type,
-    ...(draft.roleId ? { roleId: draft.roleId } : {}),
-    name: draft.name.trim(),
-    areas,
-    baseId: draft.baseId || null,
-    wallPassing: draft.wallPassing,
-    approvers,
-  }
+  const name = draft.name.trim()
+  const content = { name, areas, baseId: draft.baseId || null, wallPassing: draft.wallPassing, approvers }
+  return draft.roleId ? { type: 'change-role', roleId: draft.roleId, ...content } : { type: 'make-role', ...content }
 }
 
 /** The levels an area can have at most up to the one asked for: *change* where it knows change, else what is next below. */

@@ -15,6 +15,7 @@ import FirstSteps from '../parts/FirstSteps.vue'
 import DateField from '../parts/DateField.vue'
 import NotYet from '../parts/NotYet.vue'
 import TaskList from '../parts/TaskList.vue'
+import { must } from '@lodge/core/must'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -52,15 +53,18 @@ function sentence(need: Need): string {
   return t(`desk.need.${need.kind}`, { date: shortDate(need.date, today.value), count: need.detail })
 }
 
+/** Whom a line is about that is about a person. */
+const personIn = (need: Need) => must(need.personId, 'person')
+
 function act(need: Need): void {
-  if (need.kind === 'waiting') docket.hold([{ type: 'admit', personId: need.personId }])
+  if (need.kind === 'waiting') docket.hold([{ type: 'admit', personId: personIn(need) }])
   else if (need.kind === 'engagement-over') {
     void router.push({ name: 'departures', params: { departureId: '' }, query: { person: need.personId } })
   } else if (need.departureId) {
     void router.push({ name: 'departures', params: { departureId: need.departureId } })
   } else if (need.kind === 'away-asked') void router.push({ name: 'departures', params: { departureId: '' } })
   else if (need.offerId) docket.hold([{ type: 'resend', offerId: need.offerId }])
-  else if (need.otherId) docket.hold([{ type: 'join-people', personId: need.personId, otherId: need.otherId }])
+  else if (need.otherId) docket.hold([{ type: 'join-people', personId: personIn(need), otherId: need.otherId }])
   else if (need.kind === 'planned-refused') docket.open = true
   else if (need.product) {
     const tab = need.kind === 'no-role' ? 'about' : 'accounts'
@@ -78,7 +82,7 @@ const groups = computed(() => {
 const tasksOf = (needs: readonly Need[]) => needs.flatMap(({ task }) => task ?? [])
 const waiting = computed(() => desk.value?.needs.filter((need) => need.kind === 'waiting') ?? [])
 function admitAll(): void {
-  docket.hold(waiting.value.map((need) => ({ type: 'admit' as const, personId: need.personId })))
+  docket.hold(waiting.value.map((need) => ({ type: 'admit' as const, personId: personIn(need) })))
 }
 
 /** Gives an engagement another last day, as dragged on the Board or chosen in the row. */
@@ -175,7 +179,7 @@ function label(need: Need): string {
                 v-if="need.otherId"
                 size="sm"
                 variant="link"
-                @click="docket.applyAtOnce({ type: 'tell-apart', personId: need.personId, otherId: need.otherId })"
+                @click="docket.applyAtOnce({ type: 'tell-apart', personId: personIn(need), otherId: need.otherId })"
                 >{{ t('person.two') }}</BButton
               >
               <BButton size="sm" variant="outline-primary" @click="act(need)">{{ label(need) }}</BButton>

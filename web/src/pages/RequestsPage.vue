@@ -37,7 +37,7 @@ function optionsFor(request: RequestView) {
 
 function grant(request: RequestView): void {
   const until = request.until ? { until: request.until } : {}
-  const subject = { subjectKind: 'person', subjectId: request.personId }
+  const subject = { subjectKind: 'person' as const, subjectId: request.personId }
   const give: NewChange = { type: 'give', ...subject, roleId: roleFor(request), placeId: request.placeId, ...until }
   docket.hold([give, { type: 'settle-request', requestId: request.id, granted: true }], `request ${request.id}`)
 }

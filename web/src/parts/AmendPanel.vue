@@ -2,7 +2,6 @@
 import type { PersonSheetView } from '@lodge/core'
 import { computed, reactive, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { NewChange } from '../api/types.ts'
 import { grantsOf, keysOf, seatsFrom, seatsOf } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
@@ -43,7 +42,7 @@ watch(form, () => {
     ...(form.line.trim() === before.line ? {} : { line: form.line.trim() || null }),
   }
   if (Object.keys(changed).length === 0) return docket.release(slot)
-  docket.hold([{ type: 'amend-offer', offerId: offer.id, ...changed } as NewChange], slot)
+  docket.hold([{ type: 'amend-offer', offerId: offer.id, ...changed }], slot)
 })
 watch(
   () => docket.applied,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RequestsView } from '@lodge/core'
+import type { Level, RequestsView } from '@lodge/core'
 import { computed, reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
@@ -15,7 +15,7 @@ const emit = defineEmits<{ asked: []; close: [] }>()
 const { t } = useI18n()
 const direct = useDirect()
 const { places } = useChoices()
-const form = reactive({ placeId: '', area: '', level: '', until: '', reason: '' })
+const form = reactive({ placeId: '', area: '', level: '' as Level | '', until: '', reason: '' })
 const sentence = ref('')
 const busy = ref(false)
 const areas = computed(() => [
@@ -40,7 +40,7 @@ async function send(): Promise<void> {
       type: 'ask-for',
       placeId,
       area,
-      level,
+      level: level || 'none',
       ...more,
       ...(props.personId ? { personId: props.personId } : {}),
     }

@@ -8,6 +8,7 @@ import { useDocket } from '../state/docket.ts'
 import PickMany from './PickMany.vue'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
+import { subjectOf } from '../logic/picking.ts'
 
 // Gives one role to many at many places, for a time if wished; what it would do stands in the docket as it is picked.
 // What is known already, by where the panel was opened, is not asked.
@@ -42,10 +43,7 @@ watch([chosen, placeIds, roleId, madeRoleId, from, until], () => {
   clearTimeout(timer)
   if (!roleId.value || placeIds.value.length === 0 || chosen.value.length === 0) return docket.release(slot)
   const dates = { ...(from.value ? { from: from.value } : {}), ...(until.value ? { until: until.value } : {}) }
-  const picked = chosen.value.map((one) => {
-    const [kind = '', id = ''] = one.split(' ')
-    return { kind, id }
-  })
+  const picked = chosen.value.map(subjectOf)
   const made = role.value?.makesClients && madeRoleId.value ? { madeRoleId: madeRoleId.value } : {}
   // One for one is held as it is, so that a refusal says its reason.
   if ((picked.length === 1 && placeIds.value.length === 1) || 'madeRoleId' in made) {

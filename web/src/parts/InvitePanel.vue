@@ -3,7 +3,7 @@ import type { PacketRow, PacketsView } from '@lodge/core'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
-import { emptyInvitation, invitationFrom, invitationOf, startFrom, type InvitationForm } from '../logic/invitation.ts'
+import { emptyInvitation, invitationFrom, invitationOf, startOf, type InvitationForm } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
@@ -16,6 +16,7 @@ import SheetHead from './SheetHead.vue'
 import DateField from './DateField.vue'
 import PickOne from './PickOne.vue'
 import { entryAt } from '@lodge/core/must'
+import type { NewOf } from '../api/types.ts'
 
 // Who is invited, to what and until when; the docket shows what it does as it is filled in.
 defineEmits<{ close: [] }>()
@@ -62,10 +63,10 @@ const { data: like } = useFetched<Omit<PacketRow, 'id' | 'name'>>(() =>
   route.query.like ? session.path(`/people/${String(route.query.like)}/packet`) : null,
 )
 watch(like, (chosen) => {
-  if (chosen) Object.assign(form, startFrom(form, chosen))
+  if (chosen) Object.assign(form, startOf(chosen))
 })
 /** An invitation that came to nothing, sent anew: filled in as it was. */
-const { data: earlier } = useFetched<Record<string, unknown>>(
+const { data: earlier } = useFetched<Omit<NewOf<'invite'>, 'type'>>(
   () => (route.query.again ? session.path(`/people/${String(route.query.again)}/again`) : null),
   true,
 )
@@ -80,7 +81,7 @@ const packetId = ref(String(route.query.packet ?? ''))
 const packets = computed(() => (known.value?.packets ?? []).map(({ id, name }) => ({ value: id, text: name })))
 const packet = computed(() => known.value?.packets.find((one) => one.id === packetId.value))
 watch(packet, (chosen, before) => {
-  if (chosen && chosen.id !== before?.id) Object.assign(form, startFrom(form, chosen))
+  if (chosen && chosen.id !== before?.id) Object.assign(form, startOf(chosen))
 })
 
 watch(form, () => {

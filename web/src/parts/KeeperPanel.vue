@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import PickOne from './PickOne.vue'
+import { subjectOf } from '../logic/picking.ts'
 
 // Who looks after a product's accounts, and how: by hand, or there are none.
 const props = defineProps<{ view: ProductAccountsView }>()
@@ -20,8 +21,9 @@ const options = computed(() => [
 ])
 
 function save(): void {
-  const [keeperKind, keeperId] = keeper.value.split(' ')
-  const who = keeper.value && way.value === 'hand' ? { keeperKind, keeperId } : {}
+  const { kind, id } = subjectOf(keeper.value)
+  const keeperKind: 'group' | 'person' = kind === 'group' ? 'group' : 'person'
+  const who = keeper.value && way.value === 'hand' ? { keeperKind, keeperId: id } : {}
   docket.hold([{ type: 'keep-product', product: props.view.product, way: way.value, ...who }], 'keeping')
   emit('close')
 }

@@ -2,7 +2,6 @@
 import type { PlaceGrantView } from '@lodge/core'
 import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { NewChange } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
@@ -53,7 +52,7 @@ watch([roleId, placeIds, until, from, () => props.grants], () => {
   if (props.grants.length === 0 || (Object.keys(changed).length === 0 && !from.value)) return docket.release(slot)
   const grantIds = props.grants.map(({ grantId }) => grantId)
   const day = from.value ? { from: from.value } : {}
-  docket.hold([{ type: 'change-keys', grantIds, ...changed, ...day } as NewChange], slot)
+  docket.hold([{ type: 'change-keys', grantIds, ...changed, ...day }], slot)
 })
 watch(
   () => docket.applied,

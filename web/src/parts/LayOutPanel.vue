@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
-import type { NewChange } from '../api/types.ts'
+import type { NewOf } from '../api/types.ts'
 import WallMark from '../marks/WallMark.vue'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
@@ -27,10 +27,7 @@ const text = ref('')
 const parentId = ref(props.parentId)
 const likeId = ref('')
 const problems = ref<readonly Problem[]>([])
-const laid = ref<{
-  places: { name: string; kind: string; walled: boolean; within: number | null }[]
-  keys: object[]
-} | null>(null)
+const laid = ref<NewOf<'lay-out'> | null>(null)
 let timer: ReturnType<typeof setTimeout> | undefined
 let turn = 0
 
@@ -44,7 +41,7 @@ async function read(): Promise<void> {
   if (text.value.trim() === '') return forget([])
   try {
     const body = { text: text.value, parentId: parentId.value, likeId: likeId.value || null }
-    const answer = await ask<{ change: NewChange | null; problems: Problem[] }>(
+    const answer = await ask<{ change: NewOf<'lay-out'> | null; problems: Problem[] }>(
       'POST',
       session.path('/place-lists'),
       body,
@@ -52,7 +49,7 @@ async function read(): Promise<void> {
     if (mine !== turn) return
     if (!answer.change) return forget(answer.problems)
     problems.value = []
-    laid.value = answer.change as unknown as typeof laid.value
+    laid.value = answer.change
     docket.hold([answer.change], SLOT)
   } catch (failure) {
     if (mine === turn) forget([{ code: 'failed', sentence: (failure as ApiError).message }])
@@ -74,7 +71,7 @@ watch(likeId, async (id) => {
 
 const depths = computed(() => {
   const found: number[] = []
-  for (const { within } of laid.value?.places ?? []) found.push(within === null ? 0 : entryAt(found, within) + 1)
+  for (const { within } of laid.value?.places ?? []) found.push(within == null ? 0 : entryAt(found, within) + 1)
   return found
 })
 watch(
@@ -114,7 +111,7 @@ onBeforeUnmount(() => clearTimeout(timer))
     <p id="lay-out-help" class="muted help">{{ t('layOut.help') }}</p>
     <ProblemList v-if="problems.length > 0" :title="t('layOut.cannot')" :problems="problems" />
     <template v-if="laid">
-      <h3 class="caption">{{ t('layOut.preview', { count: laid.places.length, keys: laid.keys.length }) }}</h3>
+      <h3 class="caption">{{ t('layOut.preview', { count: laid.places.length, keys: laid.keys?.length ?? 0 }) }}</h3>
       <ul>
         <li
           v-for="(place, at) in laid.places.slice(0, 200)"

@@ -2,7 +2,7 @@
 import type { PacketsView } from '@lodge/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { grantsOf, seatsOf, startFrom, type OfferedKey } from '../logic/invitation.ts'
+import { grantsOf, seatsOf, startOf, type OfferedKey } from '../logic/invitation.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocket } from '../state/docket.ts'
 import { useFetched } from '../state/fetched.ts'
@@ -48,8 +48,7 @@ const packetId = ref('')
 watch(packetId, (id) => {
   const packet = known.value?.packets.find((one) => one.id === id)
   if (!packet) return
-  const { kind, standing, seats, groupIds, keys } = startFrom(form as never, packet)
-  Object.assign(form, { kind, standing, seats, groupIds, keys })
+  Object.assign(form, startOf(packet))
 })
 watch(
   () => form.kind,

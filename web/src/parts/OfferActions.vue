@@ -17,17 +17,18 @@ const refusing = ref(false)
 const amending = ref(false)
 
 function correct(event: Event): void {
-  const email = (event.target as HTMLInputElement).value.trim()
+  const email = typed(event).trim()
   if (looksLikeAddress(email)) {
     docket.hold([{ type: 'correct-address', offerId: must(props.person.offer, 'offer').id, email }])
     correcting.value = false
   }
 }
 
-function refuse(event: Event): void {
-  const reason = (event.target as HTMLInputElement).value.trim() || null
-  docket.hold([{ type: 'refuse-entry', personId: props.person.id, reason }], `refuse ${props.person.id}`)
+function refuse(reason: string): void {
+  const { id: personId } = props.person
+  docket.hold([{ type: 'refuse-entry', personId, reason: reason.trim() || null }], `refuse ${personId}`)
 }
+const typed = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -74,7 +75,7 @@ function refuse(event: Event): void {
       :disabled="!person.controls.admit.enabled"
       :title="person.controls.admit.reason"
       :aria-pressed="refusing"
-      @click="(refusing = !refusing) && refuse({ target: { value: '' } } as never)"
+      @click="(refusing = !refusing) && refuse('')"
       >{{ t('offer.refuse') }}</BButton
     >
     <AmendPanel v-if="amending" class="whole" :person="person" @close="amending = false" />
@@ -84,7 +85,7 @@ function refuse(event: Event): void {
     </label>
     <label v-if="refusing">
       {{ t('offer.reason') }}
-      <input class="form-control form-control-sm" maxlength="400" @change="refuse" />
+      <input class="form-control form-control-sm" maxlength="400" @change="refuse(typed($event))" />
     </label>
   </div>
 </template>

@@ -43,7 +43,10 @@ watch(draft, () => {
     name: draft.name.trim(),
     kind: draft.kind,
     standing: draft.standing,
-    seats: draft.seats.map((seat) => ({ product: seat.split('/')[0], seatType: seat.split('/')[1] })),
+    seats: draft.seats.map((seat) => {
+      const [product = '', seatType = ''] = seat.split('/')
+      return { product, seatType }
+    }),
     groupIds: draft.groupIds,
     grants: draft.grants.filter((grant) => grant.roleId && grant.placeId),
   }

@@ -2,7 +2,7 @@
 import type { PersonSheetView } from '@lodge/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { NewChange } from '../api/types.ts'
+import type { NewOf } from '../api/types.ts'
 import { useChoices } from '../state/choices.ts'
 import { useDocketPlace } from '../state/docket-place.ts'
 import { useDocket } from '../state/docket.ts'
@@ -38,18 +38,23 @@ const managers = computed(() => {
 })
 
 /** All that is changed here is one change: choosing something else takes the place of what was chosen before. */
-function hold(what: Record<string, unknown>): void {
-  const slot = `record ${props.person.id}`
-  const before = docket.changes.find((one) => one.type === 'change-person' && one.personId === props.person.id)
-  const change = { ...before, type: 'change-person', personId: props.person.id, ...what } as NewChange
-  docket.hold([change], slot)
+function hold(what: Partial<NewOf<'change-person'>>): void {
+  const change = { ...held(), ...what, type: 'change-person' as const, personId: props.person.id }
+  docket.hold([change], `record ${props.person.id}`)
+}
+
+/** What is changed of them already, and waits in the docket. */
+function held(): NewOf<'change-person'> | undefined {
+  return docket.changes
+    .filter((one) => one.type === 'change-person')
+    .find(({ personId }) => personId === props.person.id)
 }
 
 /** The membership that is chosen, explained in one line. */
 const standing = ref(props.person.standing ?? 'guest')
 function setStanding(chosen: unknown): void {
   standing.value = chosen as NonNullable<PersonSheetView['standing']>
-  hold({ standing: chosen })
+  hold({ standing: standing.value })
 }
 
 async function addFirm(name: string): Promise<void> {
@@ -67,14 +72,14 @@ function correct(event: Event): void {
 const wordOf = (event: Event) => (event.target as HTMLInputElement).value.trim() || null
 const chosen = (value: unknown) => (value ? String(value) : null)
 function withText(fieldId: string, event: Event): void {
-  hold({ texts: [...others('texts', fieldId), { fieldId, text: wordOf(event) }] })
+  hold({ texts: [...others(held()?.texts, fieldId), { fieldId, text: wordOf(event) }] })
 }
 function withChoice(fieldId: string, value: unknown): void {
-  hold({ choices: [...others('choices', fieldId), { fieldId, valueId: chosen(value) }] })
+  hold({ choices: [...others(held()?.choices, fieldId), { fieldId, valueId: chosen(value) }] })
 }
-function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }[] {
-  const before = docket.changes.find((one) => one.type === 'change-person' && one.personId === props.person.id)
-  return ((before?.[what] as { fieldId: string }[] | undefined) ?? []).filter((one) => one.fieldId !== fieldId)
+/** What is in the docket for the other fields. */
+function others<One extends { fieldId: string }>(held: readonly One[] | undefined, fieldId: string): One[] {
+  return (held ?? []).filter((one) => one.fieldId !== fieldId)
 }
 </script>
 
@@ -88,7 +93,11 @@ function others(what: 'texts' | 'choices', fieldId: string): { fieldId: string }
     <p v-if="!person.controls.change.enabled" class="muted">{{ person.controls.change.reason }}</p>
     <label v-if="shows('kind')"
       ><span class="what">{{ t('record.kind') }}</span
-      ><BFormSelect size="sm" :model-value="person.kind" :options="kinds" @update:model-value="hold({ kind: $event })"
+      ><BFormSelect
+        size="sm"
+        :model-value="person.kind"
+        :options="kinds"
+        @update:model-value="hold({ kind: $event as NewOf<'change-person'>['kind'] })"
     /></label>
     <label v-if="shows('standing')"
       ><span class="what">{{ t('record.standing') }}</span

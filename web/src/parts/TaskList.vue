@@ -6,6 +6,7 @@ import type { NewChange } from '../api/types.ts'
 import { shortDate } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import CopyText from './CopyText.vue'
+import { must } from '@lodge/core/must'
 
 // What has to be done in a product that nothing does by itself: the lines to type there, and Done, which can be undone.
 const props = defineProps<{
@@ -27,9 +28,9 @@ async function done(task: TaskView): Promise<void> {
   const { product, personId, knownId, confirms } = task
   const change: NewChange =
     task.kind === 'change-password'
-      ? { type: 'confirm-password', sharedId: personId }
+      ? { type: 'confirm-password', sharedId: must(personId, 'shared login') }
       : personId === null
-        ? { type: 'close-nobodys', knownId, how: 'closed' }
+        ? { type: 'close-nobodys', knownId: must(knownId, 'account'), how: 'closed' }
         : { type: 'confirm-account', product, personId, state: confirms }
   problem.value = props.answer ? await props.answer(task, confirms) : await docket.applyAtOnce(change)
   busy.value = ''

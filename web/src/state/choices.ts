@@ -1,3 +1,4 @@
+import { must } from '@lodge/core/must'
 import type { Choices, PeopleView, PlaceView } from '@lodge/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -33,13 +34,14 @@ export function useChoices({ people = false, when = () => true }: { people?: boo
   const firms = computed<Option[]>(() => [
     ...(choices.value?.employers ?? []).map(({ id, name }) => ({ value: id, text: name })),
     ...docket.changes.flatMap((change) => {
-      const isMade = change.type === 'make-firm' && typeof change.firmId === 'string'
-      return isMade ? [{ value: change.firmId as string, text: t('give.inDocket', { name: String(change.name) }) }] : []
+      if (change.type !== 'make-firm' || !change.firmId) return []
+      return [{ value: change.firmId, text: t('give.inDocket', { name: change.name }) }]
     }),
   ])
   /** Adds a firm to the docket, before what names it. @returns its id, once the server has given it one. */
   async function makeFirm(name: string): Promise<string> {
-    return String((await docket.holdFirst({ type: 'make-firm', name })).firmId)
+    const made = await docket.holdFirst({ type: 'make-firm', name })
+    return must(made.type === 'make-firm' ? made.firmId : null, 'firm')
   }
   /** People and groups, each by kind and id, as something is given to them. */
   const subjects = computed<Option[]>(() => [

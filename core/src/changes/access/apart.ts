@@ -2,14 +2,14 @@ import { Equals } from 'class-validator'
 import type { Id } from '../../account/rows.ts'
 import { upwards } from '../../places/tree.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { entryAt } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
 export class KeepApart {
   @Equals('keep-apart') type!: 'keep-apart'
-  @RowId() separationId!: Id
+  @RowId() separationId!: MadeId
   @RowId() oneId!: Id
   @RowId() otherId!: Id
 }

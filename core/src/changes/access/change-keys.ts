@@ -16,7 +16,7 @@ import {
   subjectText,
 } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { entryAt, must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
@@ -27,7 +27,7 @@ export class ChangeKeys {
   @Equals('change-keys') type!: 'change-keys'
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @RowIds() grantIds!: Id[]
   /** From which the ids of grants to be made are counted on. */
-  @RowId() seedId!: Id
+  @RowId() seedId!: MadeId
   /** Left out, as it is. */
   @LeftOut() @RowId() roleId?: Id
   /** At which places it is from then on; left out, as it is. */

@@ -6,13 +6,13 @@ import { dateInWords, dateOf, isDate } from '../../time/instants.ts'
 import { judgeNaming } from './approver-choices.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId, When } from '../engine/shapes.ts'
+import { RowId, When, type MadeId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
 export class Give {
   @Equals('give') type!: 'give'
-  @RowId() grantId!: Id
+  @RowId() grantId!: MadeId
   @IsIn(['person', 'group', 'standing']) subjectKind!: SubjectKind
   @IsString() subjectId!: string
   @RowId() roleId!: Id

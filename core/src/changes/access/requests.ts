@@ -9,7 +9,7 @@ import { addDays, dateOf, instantOfLocal } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import { periodText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId, When } from '../engine/shapes.ts'
+import { RowId, When, type MadeId } from '../engine/shapes.ts'
 import { say } from '../../words/say.ts'
 
 /** So many days a request waits before it runs out. */
@@ -19,7 +19,7 @@ const MAXIMUM_OPEN = 20
 
 export class AskFor {
   @Equals('ask-for') type!: 'ask-for'
-  @RowId() requestId!: Id
+  @RowId() requestId!: MadeId
   /** For whom; left out, for oneself. */
   @IsOptional() @RowId() personId?: Id | null
   @IsString() @MaxLength(121) area!: AreaKey

@@ -20,7 +20,7 @@ import type { Draft } from '../engine/draft.ts'
 import { endGrant, roleText } from './grants.ts'
 import { ApproversChoice, judgeNaming, readApproversChoice } from './approver-choices.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
@@ -51,6 +51,7 @@ class RoleContent {
 
 export class MakeRole extends RoleContent {
   @Equals('make-role') type!: 'make-role'
+  declare roleId: MadeId
 }
 
 /** Makes a role: areas with their levels (model R1). It gives nobody anything until it is given. */
@@ -234,7 +235,7 @@ export class RetireRole {
   /** What everyone who holds it gets instead; left out only if nobody does. */
   @IsOptional() @RowId() replacementId?: Id | null
   /** From which the ids of the grants made are counted on. */
-  @RowId() seedId!: Id
+  @RowId() seedId!: MadeId
 }
 
 /** Retires a role, with a replacement for all who hold it from now on (model R5). Judged by D1. */

@@ -3,7 +3,7 @@ import type { Id } from '../../account/rows.ts'
 import { addDays, dateOf, instantOfLocal, isDate } from '../../time/instants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { dayText } from './grants.ts'
-import { RowId } from '../engine/shapes.ts'
+import { RowId, type MadeId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
@@ -12,7 +12,7 @@ export const MAXIMUM_SHARE_DAYS = 366
 
 export class ShareStatement {
   @Equals('share-statement') type!: 'share-statement'
-  @RowId() shareId!: Id
+  @RowId() shareId!: MadeId
   @RowId() placeId!: Id
   /** The last day on which the link opens. */
   @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: () => say('access.until-must-be-a-date-such-as-2026') }) until!: string

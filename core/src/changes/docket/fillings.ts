@@ -278,8 +278,10 @@ export function fillDocket(account: Account, filling: Filling, actorId: Id, now:
 function dated({ changes, on }: DateDocket, makeId: () => Id): Filled {
   const plain = changes.flatMap((one) => ((one as Change).type === 'plan-docket' ? (one as PlanDocket).changes : [one]))
   const undated = plain.map((one) => {
-    const { [dayFieldOf(one as Change) ?? '']: _day, ...others } = one as Record<string, unknown>
-    return others as unknown as Change
+    const field = dayFieldOf(one as Change)
+    const others: Change & Record<string, unknown> = { ...(one as Change) }
+    if (field) delete others[field]
+    return others
   })
   if (!on) return { changes: undated, rest: null }
   const each = undated.every((one) => dayFieldOf(one) !== undefined)

@@ -72,11 +72,11 @@ export function aDayEarlier(
 ): Mend | undefined {
   const last = lastDateBefore(ends, account.zone)
   const earlier = changes.map((change) => {
-    const plain = change as unknown as Record<string, unknown>
+    const plain: Record<string, unknown> = { ...change }
     const found = ENDS.find(
       ([type, field, isLast]) => type === change.type && plain[field] === (isLast ? last : addDays(last, 1)),
     )
-    return found ? { ...plain, [found[1]]: addDays(plain[found[1]] as string, -1) } : change
+    return found ? { ...change, [found[1]]: addDays(plain[found[1]] as string, -1) } : change
   })
   if (earlier.every((change, at) => change === changes[at])) return undefined
   return { label: say('docket.end-on', { date: dateInWords(addDays(last, -1), today) }), changes: earlier }

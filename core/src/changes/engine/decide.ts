@@ -278,5 +278,5 @@ export function withPlanned(account: Account, until: Instant): Account {
 
 export type { PlanDocket } from './planned.ts'
 export { Draft, type Actor, type Effect }
-export { CHANGE_TYPES, changeTypesByCategory, kindNamed, type Change } from '../kinds.ts'
+export { CHANGE_TYPES, changeTypesByCategory, kindNamed, type Change, type NewChange } from '../kinds.ts'
 export type { ChangeCategory, ChangeKind, Ids } from './kind.ts'

@@ -6,7 +6,7 @@ import type { Draft } from './draft.ts'
 import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
 import type { Nested } from './nested.ts'
 import { costOf, plannedInstant, whenDue, withPlanned } from './planning.ts'
-import { NeededWhen, RowId } from './shapes.ts'
+import { NeededWhen, RowId, type MadeId } from './shapes.ts'
 import { say } from '../../words/say.ts'
 
 /** How many changes wait for one day together. */
@@ -14,7 +14,7 @@ const MAXIMUM_PLANNED = 500
 
 export class PlanDocket {
   @Equals('plan-docket') type!: 'plan-docket'
-  @RowId() plannedId!: Id
+  @RowId() plannedId!: MadeId
   /** The day, whose first instant it waits for, or an instant. */
   @IsDefined() @NeededWhen() at!: string
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAXIMUM_PLANNED) changes!: object[]

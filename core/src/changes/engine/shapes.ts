@@ -4,6 +4,23 @@ import type { Id } from '../../account/rows.ts'
 import { isWhen } from '../../time/instants.ts'
 import { say } from '../../words/say.ts'
 
+declare const made: unique symbol
+
+/** What the server puts into a change: whoever sends it may leave it out. */
+export type ByServer<T> = T & { readonly [made]?: true }
+
+/** The id of a row that a change makes: the server gives one (model C1). */
+export type MadeId = ByServer<Id>
+
+type MadeFields<T> = { [K in keyof T]-?: typeof made extends keyof NonNullable<T[K]> ? K : never }[keyof T]
+
+/** A change, or what stands in one, as it is sent: without the ids of what it makes. */
+export type Sent<T> = T extends readonly (infer Entry)[]
+  ? readonly Sent<Entry>[]
+  : T extends object
+    ? { [K in keyof T as K extends MadeFields<T> ? never : K]: Sent<T[K]> } & { [K in MadeFields<T>]?: T[K] | null }
+    : T
+
 /** An id of a row that must exist, or that the server has given for one to be made. */
 export function RowId(): PropertyDecorator {
   const rule = IsUUID(undefined, { message: () => say('engine.property-must-be-an-id') })

@@ -6,7 +6,7 @@ import { instantText, momentInWords, readMoment } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { absenceOf } from './away-wanted.ts'
-import { LeftOut, Moment, RowId } from '../engine/shapes.ts'
+import { LeftOut, Moment, RowId, type MadeId } from '../engine/shapes.ts'
 import { aboutPerson, atRoot, type Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
@@ -15,7 +15,7 @@ const DECIDES = atRoot('people', 'change', 'leaving.decide-who-is-away')
 
 export class GoAway {
   @Equals('go-away') type!: 'go-away'
-  @RowId() absenceId!: Id
+  @RowId() absenceId!: MadeId
   @RowId() personId!: Id
   /** The first day away; left out, now. */
   @Moment() from?: string | null
@@ -69,7 +69,7 @@ export const goAway: ChangeKind<GoAway> = {
 
 export class AskAway {
   @Equals('ask-away') type!: 'ask-away'
-  @RowId() absenceId!: Id
+  @RowId() absenceId!: MadeId
   @RowId() personId!: Id
   @Moment() from?: string | null
   @Moment() until?: string | null

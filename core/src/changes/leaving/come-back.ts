@@ -6,7 +6,7 @@ import { say } from '../../words/say.ts'
 import { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { atRoot } from '../engine/needs.ts'
-import { idFrom, RowId } from '../engine/shapes.ts'
+import { idFrom, RowId, type MadeId } from '../engine/shapes.ts'
 import { holdSeat } from '../rules/seat-rules.ts'
 import { OPEN } from './away-wanted.ts'
 
@@ -14,7 +14,7 @@ export class ComeBack {
   @Equals('come-back') type!: 'come-back'
   @RowId() absenceId!: Id
   /** From which the ids of seats given again are counted on. */
-  @RowId() seedId!: Id
+  @RowId() seedId!: MadeId
 }
 
 /**

@@ -21,7 +21,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import type { Nested } from '../engine/nested.ts'
 import { ENDS_ACCESS, mayEnd, NO_WAY_BACK, signedOut } from './leave.ts'
-import { Moment, RowId } from '../engine/shapes.ts'
+import { Moment, RowId, type MadeId } from '../engine/shapes.ts'
 import { givenOnItsDay, shutDoors } from './shut-doors.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
@@ -55,7 +55,7 @@ const CHANGES_DEPARTURE = atRoot('people', 'change', 'leaving.change-a-departure
 
 export class PlanDeparture {
   @Equals('plan-departure') type!: 'plan-departure'
-  @RowId() departureId!: Id
+  @RowId() departureId!: MadeId
   @RowId() personId!: Id
   /** When the doors shut: a date is its end; left out, now. */
   @Moment() at?: string | null

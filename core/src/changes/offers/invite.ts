@@ -26,7 +26,7 @@ import { giveOffered, releaseOffered, reserveOffered, withdrawsOffer } from './o
 import { aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, eachOf, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
@@ -34,7 +34,7 @@ import { say } from '../../words/say.ts'
 export const INVITATION_DAYS = 14
 
 export class InvitedGrant {
-  @RowId() grantId!: Id
+  @RowId() grantId!: MadeId
   @RowId() roleId!: Id
   @RowId() placeId!: Id
   @When() from?: string | null
@@ -42,7 +42,7 @@ export class InvitedGrant {
 }
 
 export class InvitedSeat {
-  @RowId() holdingId!: Id
+  @RowId() holdingId!: MadeId
   @IsString() @MaxLength(60) product!: string
   @IsString() @MaxLength(60) seatType!: string
   /** Their own licence, which they bring. */
@@ -56,8 +56,8 @@ export function offeredSeat({ holdingId, product, seatType, own }: InvitedSeat):
 
 export class Invite {
   @Equals('invite') type!: 'invite'
-  @RowId() personId!: Id
-  @RowId() offerId!: Id
+  @RowId() personId!: MadeId
+  @RowId() offerId!: MadeId
   @Line(120) name!: string
   /** Null for someone without a mailbox, who comes in by a printed slip (model P1). */
   @IsOptional()

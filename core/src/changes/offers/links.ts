@@ -24,7 +24,7 @@ import { dayText } from '../access/grants.ts'
 import { giveOffered, tellSponsor } from './offers.ts'
 import { PacketGrant, PacketSeat } from '../people/packets.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { LeftOut, idFrom, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 import type { PlainMessageId } from '../../words/catalogue.ts'
 import { say } from '../../words/say.ts'
@@ -34,7 +34,7 @@ export const MAXIMUM_LINK_DAYS = 92
 
 export class MakeLink {
   @Equals('make-link') type!: 'make-link'
-  @RowId() linkId!: Id
+  @RowId() linkId!: MadeId
   @Line(60) name!: string
   @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
   @IsIn(['member', 'guest']) standing!: LinkRow['standing']

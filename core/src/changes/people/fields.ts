@@ -4,13 +4,13 @@ import type { FieldRow, Id, PersonRow } from '../../account/rows.ts'
 import { Line } from '../../checks/shape.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind, NewId } from '../engine/kind.ts'
-import { LeftOut, RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
 export class FieldValue {
-  @RowId() id!: Id
+  @RowId() id!: MadeId
   @Line(80) name!: string
 }
 
@@ -32,6 +32,7 @@ class FieldContent {
 
 export class MakeField extends FieldContent {
   @Equals('make-field') type!: 'make-field'
+  declare fieldId: MadeId
 }
 
 /** Makes a field of the account's own: a choice, which rules may read, or a text (model C6). */

@@ -4,7 +4,7 @@ import { Line } from '../../checks/shape.ts'
 import { firmKey, isFirmInUse } from '../../people/firms.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
@@ -15,7 +15,7 @@ const CHANGES_FIRMS = atRoot('people', 'change', 'people.change-firms')
 
 export class MakeFirm {
   @Equals('make-firm') type!: 'make-firm'
-  @RowId() firmId!: Id
+  @RowId() firmId!: MadeId
   @Line(120) name!: string
 }
 

@@ -20,7 +20,7 @@ import { Line } from '../../checks/shape.ts'
 import { BUILT_IN_FIELDS } from '../../people/groups.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { LeftOut, RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId, type MadeId } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
@@ -51,6 +51,7 @@ const CHANGES_GROUPS = atRoot('groups', 'change', 'people.change-groups')
 
 export class MakeGroup extends GroupContent {
   @Equals('make-group') type!: 'make-group'
+  declare groupId: MadeId
 }
 
 /** Makes a group of people, by name, by rule or both (model P8). */
@@ -145,7 +146,7 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
 
 export class JoinGroup {
   @Equals('join-group') type!: 'join-group'
-  @RowId() membershipId!: Id
+  @RowId() membershipId!: MadeId
   @RowId() groupId!: Id
   @RowId() personId!: Id
 }

@@ -6,7 +6,7 @@ import { seatTypeAt } from '../../products/catalogue.ts'
 import type { Draft } from '../engine/draft.ts'
 import { mayBeGiven } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId, RowIds } from '../engine/shapes.ts'
+import { RowId, RowIds, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
@@ -34,6 +34,7 @@ const CHANGES_PACKETS = atRoot('people', 'change', 'people.change-welcome-packet
 
 export class MakePacket extends PacketContent {
   @Equals('make-packet') type!: 'make-packet'
+  declare packetId: MadeId
 }
 
 /** Makes a named start for a kind of newcomer; it is copied when used, and gives nobody anything by itself (model P9). */

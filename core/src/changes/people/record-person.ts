@@ -17,14 +17,14 @@ import { giveOffered, withdrawsOffer } from '../offers/offers.ts'
 import { aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { LeftOut, eachOf, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, eachOf, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { ENDS_ACCESS } from '../leaving/leave.ts'
 import { say } from '../../words/say.ts'
 
 export class RecordPerson {
   @Equals('record-person') type!: 'record-person'
-  @RowId() personId!: Id
+  @RowId() personId!: MadeId
   @Line(120) name!: string
   @IsOptional() @Email() email?: string | null
   @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
@@ -177,7 +177,7 @@ export const correctName: ChangeKind<CorrectName> = {
 export class InviteToSignIn {
   @Equals('invite-to-sign-in') type!: 'invite-to-sign-in'
   @RowId() personId!: Id
-  @RowId() offerId!: Id
+  @RowId() offerId!: MadeId
   /** Left out: the one they have. */
   @IsOptional() @Email() email?: string | null
 }

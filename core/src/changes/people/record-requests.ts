@@ -22,14 +22,14 @@ import { keeperOf } from '../products/keeping.ts'
 import { forgetKnown } from '../products/known-accounts.ts'
 import { recordPerson } from './record-person.ts'
 import { giveSeat } from '../seats/seats.ts'
-import { eachOf, idFrom, RowId, RowIds } from '../engine/shapes.ts'
+import { eachOf, idFrom, RowId, RowIds, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
 // People in a product whom the person who looks after it may not record: the office is asked to (model B3).
 
 export class AskedRecord {
-  @RowId() requestId!: Id
+  @RowId() requestId!: MadeId
   @Line(120) name!: string
   @IsOptional() @Email() email?: string | null
   /** Left out: no seat. */

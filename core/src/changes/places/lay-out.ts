@@ -20,7 +20,7 @@ import { mayBeGiven } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { checkName, checkReference, MAXIMUM_DEPTH } from './places.ts'
 import { addsPlaces, giveAtOwn, makesPlaces, mayGiveAtOwn } from '../access/own-clients.ts'
-import { LeftOut, idFrom, RowId } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, type MadeId } from '../engine/shapes.ts'
 import type { Level } from '../../access/levels.ts'
 import type { OwnArea } from '../../access/sight.ts'
 import type { Need } from '../engine/needs.ts'
@@ -62,7 +62,7 @@ export class LayOut {
   @Type(() => LaidKey)
   keys?: LaidKey[]
   /** From which the ids of the rows made are counted on. */
-  @RowId() seedId!: Id
+  @RowId() seedId!: MadeId
 }
 
 /**

@@ -6,7 +6,7 @@ import { upwards } from '../../places/tree.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { addsPlaces, giveAtOwn, makesPlaces, mayGiveAtOwn } from '../access/own-clients.ts'
-import { idFrom, RowId } from '../engine/shapes.ts'
+import { idFrom, RowId, type MadeId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
@@ -15,7 +15,7 @@ export const MAXIMUM_DEPTH = 12
 
 export class MakePlace {
   @Equals('make-place') type!: 'make-place'
-  @RowId() placeId!: Id
+  @RowId() placeId!: MadeId
   @RowId() parentId!: Id
   @Line(80) name!: string
   @Line(40) kind!: string

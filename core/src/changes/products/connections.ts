@@ -6,7 +6,7 @@ import { readInstant } from '../../time/instants.ts'
 import type { Sight } from '../../access/sight.ts'
 import { settleTasks } from '../leaving/hand-steps.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
@@ -14,7 +14,7 @@ const CONNECTS = atRoot('connections', 'run', 'products.connect-products')
 
 export class ConnectProduct {
   @Equals('connect-product') type!: 'connect-product'
-  @RowId() connectionId!: Id
+  @RowId() connectionId!: MadeId
   @IsString() @MaxLength(60) product!: string
   /** Base address of the product's SCIM 2.0 service (RFC 7644 §1.3). */
   @Line(300) scimAddress!: string

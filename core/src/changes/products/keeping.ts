@@ -10,7 +10,7 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
 import { settleTasks } from '../leaving/hand-steps.ts'
-import { LeftOut, RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
@@ -24,7 +24,7 @@ export class KeptWord {
 
 export class KeepProduct {
   @Equals('keep-product') type!: 'keep-product'
-  @RowId() keepingId!: Id
+  @RowId() keepingId!: MadeId
   @Code() product!: string
   /** `hand`: tasks say what to do there; `none`: it has no accounts. */
   @IsIn(['hand', 'none']) way!: 'hand' | 'none'

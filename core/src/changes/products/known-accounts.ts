@@ -8,14 +8,14 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { keeperOf } from './keeping.ts'
-import { RowId, RowIds } from '../engine/shapes.ts'
+import { RowId, RowIds, type MadeId } from '../engine/shapes.ts'
 import { say } from '../../words/say.ts'
 
 // What is known of accounts in products: confirmed by their keepers, asked to be closed, forgotten in time.
 
 export class ConfirmAccount {
   @Equals('confirm-account') type!: 'confirm-account'
-  @RowId() knownId!: Id
+  @RowId() knownId!: MadeId
   @Code() product!: string
   @RowId() personId!: Id
   /** What their account there is, now that it was looked at. */

@@ -21,13 +21,13 @@ import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { keeperOf } from './keeping.ts'
 import { knownEdit } from './known-accounts.ts'
-import { LeftOut, eachOf, NeededWhen, RowId } from '../engine/shapes.ts'
+import { LeftOut, eachOf, NeededWhen, RowId, type MadeId } from '../engine/shapes.ts'
 import { say } from '../../words/say.ts'
 
 // What a member list of a product says, and that it was applied.
 
 export class ListedAccount {
-  @RowId() knownId!: Id
+  @RowId() knownId!: MadeId
   /** Whose it is here; null: nobody's. */
   @IsOptional() @RowId() personId?: Id | null
   @IsOptional() @Line(200) address?: string | null
@@ -41,7 +41,7 @@ export class ListedAccount {
 export class NoteAccounts {
   @Equals('note-accounts') type!: 'note-accounts'
   @Code() product!: string
-  @RowId() listId!: Id
+  @RowId() listId!: MadeId
   @NeededWhen() asOf!: string
   @IsIn(['list', 'spreadsheet']) source!: Exclude<KnownSource, 'confirmed'>
   @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ListedAccount) accounts!: ListedAccount[]
@@ -123,7 +123,7 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
 
 export class NoteList {
   @Equals('note-list') type!: 'note-list'
-  @RowId() listId!: Id
+  @RowId() listId!: MadeId
   @Code() product!: string
   @NeededWhen() asOf!: string
   @Line(64) hash!: string

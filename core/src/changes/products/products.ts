@@ -8,16 +8,16 @@ import type { Draft } from '../engine/draft.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { raisesBill } from '../rules/seat-rules.ts'
 import { periodText } from '../access/grants.ts'
-import { RowId, When } from '../engine/shapes.ts'
+import { RowId, When, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
 export class ImportSheet {
   @Equals('import-sheet') type!: 'import-sheet'
-  @RowId() sheetId!: Id
+  @RowId() sheetId!: MadeId
   /** The product’s id where the sheet is its first, and its subscription’s: an imported product is off at first. */
-  @RowId() productId!: Id
-  @RowId() subscriptionId!: Id
+  @RowId() productId!: MadeId
+  @RowId() subscriptionId!: MadeId
   /** A product sheet as published (docs/product-sheet.md). */
   @IsObject() sheet!: object
   /** From which day it holds; left out, from now. */
@@ -89,7 +89,7 @@ export const importSheet: ChangeKind<ImportSheet> = {
 
 export class Subscribe {
   @Equals('subscribe') type!: 'subscribe'
-  @RowId() subscriptionId!: Id
+  @RowId() subscriptionId!: MadeId
   @Code() product!: string
   @IsBoolean() on!: boolean
   /** The plan; left out, none, which enables all. */
@@ -138,7 +138,7 @@ export const subscribe: ChangeKind<Subscribe> = {
 
 export class EnterStock {
   @Equals('enter-stock') type!: 'enter-stock'
-  @RowId() stockId!: Id
+  @RowId() stockId!: MadeId
   @Code() product!: string
   @Code() seatType!: string
   @IsInt() @Min(0) @Max(1_000_000) number!: number
@@ -195,7 +195,7 @@ export const enterStock: ChangeKind<EnterStock> = {
 
 export class FitPlace {
   @Equals('fit-place') type!: 'fit-place'
-  @RowId() fittingId!: Id
+  @RowId() fittingId!: MadeId
   @Code() product!: string
   @RowId() placeId!: Id
   @When() from?: string | null

@@ -9,7 +9,7 @@ import { productName } from './connections.ts'
 import { keeperOf } from './keeping.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { endHolding } from '../seats/seats.ts'
-import { RowId, RowIds, When } from '../engine/shapes.ts'
+import { RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
@@ -30,8 +30,8 @@ class SharedLoginFields {
 
 export class MakeSharedLogin extends SharedLoginFields {
   @Equals('make-shared-login') type!: 'make-shared-login'
-  @RowId() sharedId!: Id
-  @RowId() holdingId!: Id
+  @RowId() sharedId!: MadeId
+  @RowId() holdingId!: MadeId
   @Code() product!: string
   /** The account there that was nobody's until now. */
   @IsOptional() @RowId() knownId?: Id | null
@@ -83,7 +83,7 @@ export class ChangeSharedLogin extends SharedLoginFields {
   @Equals('change-shared-login') type!: 'change-shared-login'
   @RowId() sharedId!: Id
   /** The seat that takes the place of the one it had. */
-  @RowId() holdingId!: Id
+  @RowId() holdingId!: MadeId
 }
 
 /** Changes who is responsible for a shared login, who uses it, its seat and dates (model B4). */

@@ -3,14 +3,14 @@ import type { AllotmentRow, Id } from '../../account/rows.ts'
 import { Code } from '../../checks/shape.ts'
 import { productAt } from '../../products/catalogue.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId } from '../engine/shapes.ts'
+import { RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
 export class AllotSeats {
   @Equals('allot-seats') type!: 'allot-seats'
-  @RowId() allotmentId!: Id
+  @RowId() allotmentId!: MadeId
   @RowId() placeId!: Id
   @Code() product!: string
   @Code() seatType!: string

@@ -9,13 +9,13 @@ import { allTerms, closingOf } from '../../seats/terms.ts'
 import { addMonths, isInstantText, monthInWords, monthOf, readInstant, type Instant } from '../../time/instants.ts'
 import type { Account } from '../../account/account.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { NeededWhen, RowId } from '../engine/shapes.ts'
+import { NeededWhen, RowId, type MadeId } from '../engine/shapes.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
 export class CloseMonth {
   @Equals('close-month') type!: 'close-month'
-  @RowId() closedMonthId!: Id
+  @RowId() closedMonthId!: MadeId
   @Matches(/^\d{4}-\d{2}$/) month!: string
 }
 
@@ -71,7 +71,7 @@ export function monthsToClose(account: Account, now: Instant): string[] {
 }
 
 export class ReportedUse {
-  @RowId() useId!: Id
+  @RowId() useId!: MadeId
   /** The allowance used of; left out for a person’s use of their seat. */
   @IsOptional() @Code() allowance?: string | null
   @IsOptional() @RowId() personId?: Id | null

@@ -9,13 +9,13 @@ import { periodText } from '../access/grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { aSeat, seatText } from './seat-words.ts'
 import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
-import { LeftOut, RowId, When } from '../engine/shapes.ts'
+import { LeftOut, RowId, When, type MadeId } from '../engine/shapes.ts'
 import { forAll, type Need } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 
 export class GiveSeat {
   @Equals('give-seat') type!: 'give-seat'
-  @RowId() holdingId!: Id
+  @RowId() holdingId!: MadeId
   @RowId() personId!: Id
   @Code() product!: string
   @Code() seatType!: string
@@ -114,7 +114,7 @@ export class ChangeSeat {
   @Equals('change-seat') type!: 'change-seat'
   @RowId() holdingId!: Id
   /** The holding that takes its place. */
-  @RowId() toHoldingId!: Id
+  @RowId() toHoldingId!: MadeId
   @Code() seatType!: string
   /** From which day on; left out, from now. */
   @When() on?: string | null

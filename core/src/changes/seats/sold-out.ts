@@ -48,22 +48,16 @@ export function withWaysOut(
 }
 
 function givenBy(change: Change): Given[] {
-  const plain = change as unknown as {
-    type: string
-    seats?: Given[]
-    product?: string
-    seatType?: string
-    own?: boolean
-  }
-  if (plain.type === 'give-seat') {
-    const { product = '', seatType = '', own = false } = plain
+  if (change.type === 'give-seat') {
+    const { product, seatType, own = false } = change
     return [{ product, seatType, own, instead: (type) => ({ ...change, seatType: type }) }]
   }
-  return (plain.seats ?? []).map((seat, at) => ({
-    ...{ product: seat.product, seatType: seat.seatType, own: seat.own ?? false },
+  const seats = ('seats' in change && change.seats) || []
+  return seats.map((seat, at) => ({
+    ...{ product: seat.product, seatType: seat.seatType, own: 'own' in seat && seat.own === true },
     instead: (type) => ({
       ...change,
-      seats: (plain.seats ?? []).map((one, index) => (index === at ? { ...one, seatType: type } : one)),
+      seats: seats.map((one, index) => (index === at ? { ...one, seatType: type } : one)),
     }),
   }))
 }

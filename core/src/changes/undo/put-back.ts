@@ -21,10 +21,9 @@ export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
     case 'person':
       return putBackPerson(draft, edit)
     case 'departure':
+      return draft.update('departure', edit.key, edit.before ?? { state: 'put-down' })
     case 'absence':
-      return edit.before
-        ? draft.update(edit.table, edit.key, edit.before as never)
-        : draft.update(edit.table, edit.key, { state: 'put-down' })
+      return draft.update('absence', edit.key, edit.before ?? { state: 'put-down' })
     case 'planned':
       return edit.before ? undefined : draft.update('planned', edit.key, { state: 'put-down' })
     case 'fitting':
@@ -91,7 +90,7 @@ function putBackFitting(draft: Draft, { before, after, key }: RowEdit<'fitting'>
 type DatedTable = 'sheet' | 'subscription' | 'stock'
 
 /** A row in force from an instant on: one that has not begun is taken away, another is followed by the one before it. */
-function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<DatedTable>, id: Id): void {
+function putBackDated<T extends DatedTable>(draft: Draft, { table, before, after, key }: RowEdit<T>, id: Id): void {
   if (before || !after) return
   if (after.from > draft.now) return draft.remove(table, key)
   const concerns = (row: object) => ['productId', 'product', 'seatType'].every((field) => same(row, after, field))
@@ -101,7 +100,7 @@ function putBackDated(draft: Draft, { table, before, after, key }: RowEdit<Dated
     .at(-1)
   // A ceiling nobody entered before is none again; a number bought for a term has been charged.
   const product = table === 'stock' ? productAt(draft.account, (after as StockRow).product, draft.now) : undefined
-  if (earlier) draft.insert(table, { ...earlier, id, from: draft.now } as never)
+  if (earlier) draft.insert(table, { ...earlier, id, from: draft.now })
   else if (product && product.sheet.charging.rule !== 'term') draft.remove(table, key)
   else
     draft.refuse('cannot-undo', say('undo.there-was-nothing-before-switch-the-product', { table: say(WORDS[table]) }))

@@ -10,7 +10,7 @@ import { WORDS } from './row-words.ts'
 import type { Draft } from '../engine/draft.ts'
 import type { Need } from '../engine/needs.ts'
 import type { Change } from '../kinds.ts'
-import { idFrom, RowId } from '../engine/shapes.ts'
+import { idFrom, RowId, type MadeId, type ByServer } from '../engine/shapes.ts'
 import { say } from '../../words/say.ts'
 
 export class Undo {
@@ -18,11 +18,11 @@ export class Undo {
   /** The version whose docket is undone. */
   @IsInt() @Min(1) version!: number
   /** What it altered, as the ledger has it; put in by the server, never by anyone who asks. */
-  @IsArray() @ArrayMaxSize(20_000) edits!: RowEdit[]
+  @IsArray() @ArrayMaxSize(20_000) edits!: ByServer<RowEdit[]>
   /** The changes it was made of, as the ledger has them; put in by the server likewise. */
-  @IsArray() @ArrayMaxSize(2_000) changes!: { type: string }[]
+  @IsArray() @ArrayMaxSize(2_000) changes!: ByServer<{ type: string }[]>
   /** From which the ids of rows made are counted on. */
-  @RowId() seedId!: Id
+  @RowId() seedId!: MadeId
 }
 
 /**
