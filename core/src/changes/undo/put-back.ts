@@ -54,7 +54,9 @@ function putBackGrant(draft: Draft, { before, after, key }: RowEdit<'grant'>, id
     judgeNaming(draft, before.approvers, [before.roleId], before.placeId)
     return draft.update('grant', key, { approvers: before.approvers })
   }
-  const row: GrantRow = { ...before, id: after ? id : key, from: Math.max(before.from, draft.now) }
+  // One that has not begun was never in force: it comes back as the row it was.
+  const hasBegun = after !== null && after.from <= draft.now
+  const row: GrantRow = { ...before, id: hasBegun ? id : key, from: Math.max(before.from, draft.now) }
   if (row.until !== null && row.until <= row.from) return
   if (after) endGrant(draft, key)
   draft.insert('grant', { ...row, givenById: draft.actorId })

@@ -60,6 +60,23 @@ describe('a key is changed in place (model I13)', () => {
     expect(told).toBe('changed Rafe Gardener’s key, at Main: Gardener instead of Rope access')
   })
 
+  test('what has not begun is undone as the row it was, whatever was changed of it', () => {
+    for (const what of [{ until: '2026-09-30' }, { from: '2026-07-10' }, { from: '2026-07-10', until: null }]) {
+      const house = House.open()
+      house.give('Rafe', 'Rope access', 'Main', { from: '2026-07-01', until: '2026-07-15' })
+      // As it stood in a book: nobody here gave it.
+      const given = house.account.by('grant', 'subject', `person ${house.person('Rafe')}`).at(-1)!
+      house.account = house.account.with([
+        { table: 'grant', key: given.id, before: given, after: { ...given, givenById: null } },
+      ])
+      house.do('Oriel', { type: 'change-keys', grantIds: [given.id], ...what })
+      house.do('Oriel', house.undoing())
+      const { from, until } = given
+      expect(house.account.get('grant', given.id)).toMatchObject({ from, until })
+      expect(keysOf(house, 'Rafe')).toEqual(['Gardener at Pellworth', 'Rope access at Main'])
+    }
+  })
+
   test('many at once are one line; a later day leaves them as they are until then', () => {
     const house = House.open()
     for (const who of ['Rafe', 'Corin', 'Mirren']) house.give(who, 'Rope access', 'Harbour')
