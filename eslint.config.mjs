@@ -7,12 +7,12 @@ import vueParser from 'vue-eslint-parser'
 import words from './scripts/eslint/no-literal-text.mjs'
 
 /** What a room may not import; the boundaries of docs/architecture.md. */
-function mayNotImport(files, names, message) {
+function mayNotImport(files, names, message, others = []) {
   const patterns = names.map((name) => ({
     group: [`@lodge/${name}`, `@lodge/${name}/*`, `**/${name}/src/**`],
     message,
   }))
-  return { files, rules: { 'no-restricted-imports': ['error', { patterns }] } }
+  return { files, rules: { 'no-restricted-imports': ['error', { patterns: [...patterns, ...others] }] } }
 }
 
 const outside = ['node:*', 'koa', 'mysql2', 'mysql2/*', 'vue', 'pinia']
@@ -182,5 +182,12 @@ export default typescript.config(
       ],
     },
   },
+  // What every view is made of knows none of them.
+  mayNotImport(
+    ['web/src/{basics,logic,state,api,marks}/**'],
+    ['server', 'standins', 'demo'],
+    'server and web never import each other.',
+    [{ group: ['**/pages/**'], message: 'What is shared by views imports from none of them.' }],
+  ),
   mayNotImport(['standins/**/*.ts'], ['core', 'server', 'web', 'demo'], 'A stand-in knows protocols only.'),
 )

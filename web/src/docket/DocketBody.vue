@@ -2,11 +2,11 @@
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PlannedDockets from './PlannedDockets.vue'
-import ProblemList from '../parts/ProblemList.vue'
+import ProblemList from '../basics/ProblemList.vue'
 import { todayIn } from '../logic/dates.ts'
 import { useDocket } from '../state/docket.ts'
 import { useSession } from '../state/session.ts'
-import DateField from '../parts/DateField.vue'
+import DateField from '../basics/DateField.vue'
 
 const EffectBlocks = defineAsyncComponent(() => import('./EffectBlocks.vue'))
 
