@@ -1,4 +1,14 @@
-import { addMonths, billOf, forecastOf, monthOf, preview, readChange, type Account, type RowEdit } from '@lodge/core'
+import {
+  DERIVED_FROM_SEATS,
+  addMonths,
+  billOf,
+  forecastOf,
+  monthOf,
+  preview,
+  readChange,
+  type Account,
+  type RowEdit,
+} from '@lodge/core'
 import { readTable, type Pools } from '@lodge/server'
 import { v7 as makeId } from 'uuid'
 import type { Loaded } from './heart-answers.ts'
@@ -16,7 +26,7 @@ export async function bills(
   // Another revision of the settings: nothing of any bill is remembered.
   const forget = () => {
     const edit = { table: 'settings', key: settings.id, before: settings, after: { ...settings } } as RowEdit
-    account = account.absorb([edit], [], account.version + 1)
+    account = account.absorb([edit], [], account.version + 1, undefined, DERIVED_FROM_SEATS)
   }
   const month = addMonths(monthOf(now, account.zone), 1)
   const readings: number[] = []
@@ -70,7 +80,7 @@ function seatPreview(start: Account, now: number, scale: number): Yardstick {
     if (round >= 0) times.push(took)
     const other = holdings[(round + 4) * 2 + 1]!
     const edit = { table: 'holding', key: other.id, before: other, after: { ...other, until: instant } } as RowEdit
-    account = account.absorb([edit], [], account.version + 1, instant)
+    account = account.absorb([edit], [], account.version + 1, instant, DERIVED_FROM_SEATS)
   }
   return {
     name: 'preview of one seat changed, to 50 ms scaled',

@@ -7,6 +7,7 @@ import {
   type PlaceRow,
   type RoleRow,
   type RowEdit,
+  DERIVED_FROM_SEATS,
 } from '@lodge/core'
 import type { Loaded } from './heart-answers.ts'
 import { median, timeOf, type Yardstick } from './yardsticks.ts'
@@ -25,7 +26,7 @@ export function afterChanges(loaded: Loaded, scale: number): Yardstick[] {
   const commit = (...edits: RowEdit[]): number => {
     now += 1
     return timeOf(() => {
-      account = account.absorb(edits, [], account.version + 1, now)
+      account = account.absorb(edits, [], account.version + 1, now, DERIVED_FROM_SEATS)
       index.answer(person!.id, leaf.id, 'bedding-log/photos', 'see', 'any')
     })
   }

@@ -22,6 +22,7 @@ import {
   walk,
   type Instant,
   type Level,
+  DERIVED_FROM_SEATS,
 } from '../src/index.ts'
 import { attempt, tryOut } from './attempts.ts'
 import { nextId } from './house.ts'
@@ -146,7 +147,7 @@ test('the index answers what the literal walk answers, after any changes and as 
           const tried = tryOut(account, one.change, now, true)
           if (!tried || tried.decision.problems.length > 0) continue
           const { edits, values } = tried.decision
-          account = account.absorb(edits, values, account.version + 1, now)
+          account = account.absorb(edits, values, account.version + 1, now, DERIVED_FROM_SEATS)
         }
         now += 1
         index.advance(now)
@@ -200,7 +201,13 @@ test('an index that followed equals one made anew', () => {
       for (const one of attempts) {
         const tried = tryOut(account, one, now, true)
         if (!tried || tried.decision.problems.length > 0) continue
-        account = account.absorb(tried.decision.edits, tried.decision.values, account.version + 1, now)
+        account = account.absorb(
+          tried.decision.edits,
+          tried.decision.values,
+          account.version + 1,
+          now,
+          DERIVED_FROM_SEATS,
+        )
         now += 86_400_000_000
         index.advance(now)
       }
@@ -238,7 +245,13 @@ test('seats counted once, and moved with each commit, are those counted anew', (
         else {
           const tried = tryOut(account, one.change, now, true)
           if (!tried || tried.decision.problems.length > 0) continue
-          account = account.absorb(tried.decision.edits, tried.decision.values, account.version + 1, now)
+          account = account.absorb(
+            tried.decision.edits,
+            tried.decision.values,
+            account.version + 1,
+            now,
+            DERIVED_FROM_SEATS,
+          )
         }
         account.attached!.advance(now)
         expectCounted()

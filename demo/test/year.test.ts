@@ -1,4 +1,14 @@
-import { addMonths, billOf, checkAccount, decide, readBook, readInstant, stateAt, type Account } from '@lodge/core'
+import {
+  DERIVED_FROM_SEATS,
+  addMonths,
+  billOf,
+  checkAccount,
+  decide,
+  readBook,
+  readInstant,
+  stateAt,
+  type Account,
+} from '@lodge/core'
 import { demoBook } from '../src/book.ts'
 import { liveTheYear, yearOldBook } from '../src/year.ts'
 
@@ -22,7 +32,7 @@ test('the year lived from the year-old book ends as the scenario, with its month
     commit: async (changes: Parameters<typeof decide>[1], actor: Parameters<typeof decide>[2], at: number) => {
       const { problems, edits, values } = decide(account, changes, actor, at)
       expect(problems).toEqual([])
-      account = account.absorb(edits, values, account.version + 1, at)
+      account = account.absorb(edits, values, account.version + 1, at, DERIVED_FROM_SEATS)
       for (const { type } of changes) counts.set(type, (counts.get(type) ?? 0) + 1)
     },
   }

@@ -13,6 +13,7 @@ import type { Sight } from './sight.ts'
 import { Survey } from './survey.ts'
 import { entryAt, must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** What owners should see of a change although it is allowed (model D2). */
 export type Mark = 'raises-own-access' | 'behind-wall'
@@ -130,7 +131,7 @@ class Judge {
     const holder = must(this.survey.holder(this.actor.id), 'holder')
     const own = new Set<Instant>()
     this.survey.boundaries(undefined, this.survey.covering(holder, move.placeId), own, move.from)
-    return [move.from, ...[...own].filter((instant) => move.until === null || instant < move.until)]
+    return [move.from, ...[...own].filter((instant) => isOpen(move.until, instant))]
   }
 
   private concernsOwner(personId: Id): boolean {

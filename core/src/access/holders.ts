@@ -9,6 +9,7 @@ import { subjectsOf } from './impact.ts'
 import { atLeast } from './levels.ts'
 import { concerns, givenBy } from './powers.ts'
 import { answeredAt, entryBy, type Route } from './walk.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /**
  * Everyone whom a counting role gives something at a place: going up from there over what was given, rather than over
@@ -41,7 +42,7 @@ export function* holdersAlong(
     const wall = wallBetween(path, place.id)
     for (const grant of account.by('grant', 'place', place.id)) {
       const role = account.get('role', grant.roleId)
-      const inForce = grant.from <= instant && (grant.until === null || instant < grant.until)
+      const inForce = isInForce(grant, instant)
       if (!role || !inForce || (wall && !role.wallPassing)) continue
       const entry = entryBy(account, { grant, role, placeId: place.id } as Route, area)
       if (!entry || !gives(entry)) continue

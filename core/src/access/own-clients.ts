@@ -7,6 +7,7 @@ import { atLeast } from './levels.ts'
 import { givenBy } from './powers.ts'
 import { entryOf } from './roles.ts'
 import { grantsOf } from './walk.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /** The area in which places are made. */
 export const PLACES = `${OWN_PRODUCT}/places`
@@ -27,9 +28,9 @@ export function clientMaking(
 ): { grant: GrantRow; role: RoleRow } | undefined {
   const person = account.get('person', personId)
   for (const { grant } of person ? grantsOf(account, person) : []) {
-    const isInForce = grant.from <= now && (grant.until === null || now < grant.until)
+    const counts = isInForce(grant, now)
     const [by, role] = [account.get('role', grant.roleId), account.get('role', grant.madeRoleId)]
-    if (grant.placeId !== parentId || !isInForce || !by || !role || !makesClients(account, by, now)) continue
+    if (grant.placeId !== parentId || !counts || !by || !role || !makesClients(account, by, now)) continue
     return { grant, role }
   }
   return undefined

@@ -263,7 +263,7 @@ function capsBookOf(account: Account, instant: Instant, catalogue: Catalogue): C
   return book
 }
 
-const profileBooks = new Remembered(['role'], () => new WeakMap<Catalogue, ProfileBook>())
+const profileBooks = new Remembered({ from: ['role'], init: () => new WeakMap<Catalogue, ProfileBook>() })
 
 /** The profiles of an account at an instant; accounts that share their roles and sheets share them. */
 export function profileBookAt(account: Account, instant: Instant): ProfileBook {

@@ -16,7 +16,7 @@ export interface Spot {
 }
 
 /** Shared by all who look at accounts with the same places and grants. */
-const remembered = new Remembered(['place', 'grant'], () => new Map<Id, Spot>())
+const remembered = new Remembered({ from: ['place', 'grant'], init: () => new Map<Id, Spot>() })
 
 /** Finds spots of one account. */
 export function spotsOf(account: Account): (placeId: Id) => Spot | undefined {

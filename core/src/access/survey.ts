@@ -8,6 +8,7 @@ import type { Instant } from '../time/instants.ts'
 import { capProfile, profileBookAt, type Profile, type ProfileBook } from './profiles.ts'
 import { grantsBy, spotsOf, type Spot } from './spots.ts'
 import { entryAt } from '../checks/must.ts'
+import { isInForce, isOpen } from '../time/lasting.ts'
 
 /** What of an account one answer is made of: the levels and actions of all areas, and the areas they are of. */
 export interface Standpoint {
@@ -131,7 +132,7 @@ export class Survey {
 
   private profileAt(book: ProfileBook, holder: Holder, covering: Coverings, placeId: Id, instant: Instant): Profile {
     const { standing } = holder.person
-    const inForce = covering.filter((one) => one.from <= instant && (one.until === null || instant < one.until))
+    const inForce = covering.filter((one) => isInForce(one, instant))
     // Account-scoped areas belong to the root: what is given there gives them there alone (model L4).
     const isRoot = this.isRoot(placeId)
     const atRoot = inForce.map((one) => isRoot && one.placeId === this.rootId)
@@ -171,7 +172,7 @@ export class Survey {
   private seatsAt(person: PersonRow, instant: Instant): HoldingRow[] {
     return this.account.by('holding', 'person', person.id).filter((holding) => {
       const until = holdingUntil(this.account, holding)
-      return holding.givenFrom <= instant && (until === null || instant < until)
+      return holding.givenFrom <= instant && isOpen(until, instant)
     })
   }
 

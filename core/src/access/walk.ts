@@ -23,6 +23,7 @@ import {
 } from './powers.ts'
 import { entryOf, entryOfStanding } from './roles.ts'
 import { spotsOf } from './spots.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /**
  * The literal walk: the model's rules of access read out one by one over the dated rows. It is the reference for
@@ -181,7 +182,7 @@ export function capOf(account: Account, person: PersonRow, area: Area, instant: 
 function holdingsAt(account: Account, person: PersonRow, product: string, instant: Instant): HoldingRow[] {
   return account.by('holding', 'person', person.id).filter((holding) => {
     const until = holdingUntil(account, holding)
-    return holding.product === product && holding.givenFrom <= instant && (until === null || instant < until)
+    return holding.product === product && holding.givenFrom <= instant && isOpen(until, instant)
   })
 }
 

@@ -21,17 +21,13 @@ export interface Attached {
   readonly stretch: { from: Instant; until: Instant }
 }
 
-/**
- * Carries something worked out from an account over a commit: looks at the account as it was with the commit's edits,
- * and answers what to do once it has them.
- */
-type Carry = (before: Account, edits: readonly RowEdit[]) => ((after: Account) => void) | undefined
-
-const carriers: Carry[] = []
-
-/** Has something carried over each commit from now on, so that it need not be worked out anew. */
-export function carryOver(carry: Carry): void {
-  carriers.push(carry)
+/** Something worked out from an account that a commit moves with it, so that it need not be worked out anew. */
+export interface Derived {
+  /**
+   * Looks at the account as it was, with the commit's edits, and answers what to do once it has them; undefined where it
+   * is left to be worked out again.
+   */
+  apply(before: Account, edits: readonly RowEdit[]): ((after: Account) => void) | undefined
 }
 
 /**
@@ -134,10 +130,17 @@ export class Account {
    * Takes a commit's edits into the rows themselves and answers the account at the new version. The receiver must not
    * be read afterwards: this is for the owner of a loaded account, never for an overlay.
    * @param at the commit's instant, to which what is attached is brought first.
+   * @param derived what is moved with it; what is not named here is worked out again when it is asked for.
    */
-  absorb(edits: readonly RowEdit[], values: readonly PersonalValue[], version: number, at?: Instant): Account {
+  absorb(
+    edits: readonly RowEdit[],
+    values: readonly PersonalValue[],
+    version: number,
+    at?: Instant,
+    derived: readonly Derived[] = [],
+  ): Account {
     if (at !== undefined) this.follower?.advance(at)
-    const carried = carriers.flatMap((carry) => carry(this, edits) ?? [])
+    const carried = derived.flatMap((one) => one.apply(this, edits) ?? [])
     for (const edit of edits) {
       const table = this.tables[edit.table]
       if (!(table instanceof BaseTable)) throw new Error('An account seen through edits takes none in.')

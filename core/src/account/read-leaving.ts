@@ -3,6 +3,7 @@ import type { BookScene } from './book-scene.ts'
 import type { AbsenceRow, Handover, PersonRow, Taker } from './rows.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** Someone's time away, by which they come back by themselves, and their leaving if one is planned. */
 export function readLeaving(person: BookPerson, row: PersonRow, path: string, scene: BookScene): void {
@@ -22,7 +23,7 @@ function absenceRow({ away }: BookPerson, row: PersonRow, path: string, scene: B
     ? []
     : mine.filter((one) => {
         const isTheirs = !one.own && one.origin === 'given'
-        return isTheirs && one.givenFrom < from && (one.until === null || one.until > from)
+        return isTheirs && one.givenFrom < from && isOpen(one.until, from)
       })
   for (const one of ending) one.until = from
   const named = (away?.seats ?? []).map((seat, at) => {

@@ -5,6 +5,7 @@ import { condition, readGrant } from './read-grants.ts'
 import type { HoldingRow, PersonRow } from './rows.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** What a person of a book is known by: their address in its normal form, or their key. */
 export function keyOf({ email, key }: { email?: string | null; key?: string | null }): string | undefined {
@@ -101,7 +102,7 @@ function holding(seat: BookSeat, person: PersonRow, path: string, scene: BookSce
   const until = seat.until ? scene.when(seat.until, 'end') : null
   const counted = seat.counted ? scene.when(seat.counted, 'beginning') : null
   const { engagementFrom } = person
-  const isOfNow = engagementFrom !== null && (until === null || until > engagementFrom)
+  const isOfNow = engagementFrom !== null && isOpen(until, engagementFrom)
   const id = scene.makeId()
   scene.paths.set(id, path)
   if (counted !== null && (counted < scene.when(seat.from, 'beginning') || (until !== null && counted > until))) {

@@ -10,6 +10,7 @@ import { seatsOf } from '../seats/holdings.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
 import { entryAt } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** The kinds of things that depend on someone, in the order they are looked at (model X2). */
 export const HANG_KINDS = [
@@ -132,7 +133,7 @@ function plans({ account }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
 function sharedLogins({ account, now }: Sight, personId: Id): Omit<Hang, 'kind'>[] {
   return account
     .by('sharedLogin', 'responsible', personId)
-    .filter(({ until }) => until === null || until > now)
+    .filter(({ until }) => isOpen(until, now))
     .map(({ id }) => ({ id, text: account.nameOf(id) }))
 }
 
@@ -170,7 +171,7 @@ function keys(sight: Sight, personId: Id): Omit<Hang, 'kind'>[] {
   const { account, now } = sight
   return account
     .by('grant', 'person', personId)
-    .filter((grant) => (grant.until === null || grant.until > now) && sight.seesGrant(grant))
+    .filter((grant) => isOpen(grant.until, now) && sight.seesGrant(grant))
     .map((grant) => {
       const role = account.get('role', grant.roleId)?.name ?? ''
       return { id: grant.id, text: `${role}, ${sight.placeName(grant.placeId)}` }

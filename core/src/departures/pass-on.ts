@@ -5,6 +5,7 @@ import { givesAccess } from '../access/holders.ts'
 import { dateOf, whenText, type Instant } from '../time/instants.ts'
 import { PASSED_ON, type HangKind } from './hangs.ts'
 import { must } from '../checks/must.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** Who can take over what: things of these kinds go to these kinds of people, groups or places, or to nobody where that does no harm (X3). */
 export const TAKERS: Readonly<Record<string, { by: readonly Taker['kind'][]; letGo: boolean }>> = {
@@ -72,7 +73,7 @@ export function releasing(
   if (kind !== 'steward') return []
   const held = account.by('grant', 'subject', `person ${personId}`)
   return held
-    .filter((grant) => grant.placeId === id && (grant.until === null || grant.until > now))
+    .filter((grant) => grant.placeId === id && isOpen(grant.until, now))
     .filter((grant) => givesAccess(account, grant.roleId))
     .map((grant) => ({ type: 'take', grantId: grant.id }))
 }
@@ -98,7 +99,7 @@ function ledBy(group: GroupRow, leadId: Id | null): object {
 function stewardship(account: Account, placeId: Id, personId: Id, taker: Taker, now: Instant): object[] {
   return account
     .by('grant', 'subject', `person ${personId}`)
-    .filter((grant) => grant.placeId === placeId && (grant.until === null || grant.until > now))
+    .filter((grant) => grant.placeId === placeId && isOpen(grant.until, now))
     .filter((grant) => !account.get('role', grant.roleId)?.wallPassing)
     .map((grant) => ({
       type: 'give',

@@ -4,6 +4,7 @@ import type { Sight } from '../access/sight.ts'
 import type { ListedPlace } from './read-list.ts'
 import { childrenOf, upwards } from './tree.ts'
 import { entryAt } from '../checks/must.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /** What a pasted list becomes: the change that lays it out, its ids still to be given. */
 export interface LaidOut {
@@ -70,7 +71,7 @@ function keysLike(sight: Sight, likeId: Id, listed: readonly ListedPlace[]): Lai
   const keys: LaidOut['keys'] = []
   const visit = (placeId: Id, path: string) => {
     for (const grant of account.by('grant', 'shared', placeId)) {
-      const open = grant.from <= sight.now && (grant.until === null || grant.until > sight.now)
+      const open = isInForce(grant, sight.now)
       if (grant.subjectKind !== 'group' || !open || !sight.seesGrant(grant)) continue
       for (const at of names.get(path) ?? []) keys.push({ groupId: grant.subjectId, roleId: grant.roleId, at })
     }

@@ -12,6 +12,11 @@ export function upwards(account: Account, placeId: Id): PlaceRow[] {
   return path
 }
 
+/** Whether a place is another one or lies somewhere beneath it. */
+export function liesIn(account: Account, placeId: Id, aroundId: Id): boolean {
+  return upwards(account, placeId).some(({ id }) => id === aroundId)
+}
+
 /** The place and everything beneath it, parents before children, names in order. */
 export function downwards(account: Account, placeId: Id): PlaceRow[] {
   const found: PlaceRow[] = []

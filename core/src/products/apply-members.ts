@@ -5,6 +5,7 @@ import { firmNamed } from '../people/firms.ts'
 import { instantText } from '../time/instants.ts'
 import { productAt } from './catalogue.ts'
 import type { JudgedMember, MemberChoice } from './judge-members.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** One product's rows as judged, and what is to become of them. */
 export interface AppliedList {
@@ -178,9 +179,7 @@ class Applying {
     const { account, now } = this.sight
     const person = account.get('person', personId)
     if (roleId === null || !person || !['active', 'away', 'waiting'].includes(person.state)) return
-    const held = account
-      .by('grant', 'subject', `person ${personId}`)
-      .filter(({ until }) => until === null || until > now)
+    const held = account.by('grant', 'subject', `person ${personId}`).filter(({ until }) => isOpen(until, now))
     for (const placeId of placeIds) {
       if (isAmong({ roleId, placeId }, held)) continue
       this.keys.push({ type: 'give', subjectKind: 'person', subjectId: personId, roleId, placeId })
@@ -228,5 +227,5 @@ function firmOf(account: Account, name: string, made: Map<string, Id>, changes: 
 function heldIn({ account, now }: Sight, product: string, personId: Id): Id | undefined {
   return account
     .by('holding', 'person', personId)
-    .find((one) => one.product === product && one.givenFrom <= now && (one.until === null || one.until > now))?.id
+    .find((one) => one.product === product && one.givenFrom <= now && isOpen(one.until, now))?.id
 }

@@ -89,10 +89,13 @@ export interface Catalogue {
 }
 
 /** Sheets and subscriptions begin at known instants, between which nothing moves. */
-const gathered = new Remembered(['sheet', 'product', 'subscription'], (account) => {
-  const rows = [...account.all('sheet'), ...account.all('subscription')]
-  const starts = [...new Set(rows.map((row) => row.from))].sort((one, other) => one - other)
-  return { starts, catalogues: new Map<number, Catalogue>() }
+const gathered = new Remembered({
+  from: ['sheet', 'product', 'subscription'],
+  init: (account) => {
+    const rows = [...account.all('sheet'), ...account.all('subscription')]
+    const starts = [...new Set(rows.map((row) => row.from))].sort((one, other) => one - other)
+    return { starts, catalogues: new Map<number, Catalogue>() }
+  },
 })
 
 /** The instants at which a sheet or a subscription begins, in order: before and after each the areas may differ (model L2). */

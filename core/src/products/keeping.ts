@@ -14,6 +14,7 @@ import { activeOwners, isAway, isPresent } from '../people/presence.ts'
 import { holdingUntil, isHeldAt } from '../seats/holdings.ts'
 import { dateOf, type Instant } from '../time/instants.ts'
 import { must } from '../checks/must.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** How a product's accounts are kept; `unsaid`: nobody has said so yet (model B1). */
 export type KeptBy = 'connection' | 'hand' | 'none' | 'unsaid'
@@ -118,7 +119,7 @@ export function wantedOf(account: Account, product: string, personId: Id, now: I
 
 /** A shared login is to be there as long as it is used (model B4). */
 function wantedShared({ seatType, from, until }: SharedLoginRow, now: Instant): Wanted {
-  const isUsed = until === null || now < until
+  const isUsed = isOpen(until, now)
   const seats = isUsed && seatType !== null ? [seatType] : []
   return { state: isUsed ? 'active' : 'none', seats, since: isUsed ? from : until, opensAt: null }
 }
@@ -127,7 +128,7 @@ function wantedShared({ seatType, from, until }: SharedLoginRow, now: Instant): 
 export function passwordsToChange(account: Account, product: string, now: Instant): SharedLoginRow[] {
   return account
     .by('sharedLogin', 'product', product)
-    .filter((row) => row.passwordDueSince !== null && (row.until === null || now < row.until))
+    .filter((row) => row.passwordDueSince !== null && isOpen(row.until, now))
 }
 
 /** Accounts that are nobody's here and are to be closed there. */

@@ -1,16 +1,17 @@
 import type { Account } from '../account/account.ts'
 import type { AllotmentRow, HoldingRow, Id } from '../account/rows.ts'
 import { grantsOf } from '../access/walk.ts'
-import { upwards } from '../places/tree.ts'
+import { liesIn } from '../places/tree.ts'
 import type { Instant } from '../time/instants.ts'
 import { holdingUntil } from './holdings.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /** Where a person has keys that hold now: anyone who runs seats at all of these may hand them one (model S10). */
 export function placesOfPerson(account: Account, personId: Id, now: Instant): Id[] {
   const person = account.get('person', personId)
   if (!person) return []
   const grants = grantsOf(account, person).map(({ grant }) => grant)
-  const held = grants.filter((grant) => grant.from <= now && (grant.until === null || now < grant.until))
+  const held = grants.filter((grant) => isInForce(grant, now))
   return [...new Set(held.map((grant) => grant.placeId))]
 }
 
@@ -23,7 +24,7 @@ export function handedOutAt(
   { placeId, product, seatType }: AllotmentRow,
   now: Instant,
 ): HoldingRow[] {
-  const within = (id: Id) => upwards(account, id).some((place) => place.id === placeId)
+  const within = (id: Id) => liesIn(account, id, placeId)
   return account.by('holding', 'type', `${product}/${seatType}`).filter((holding) => {
     const until = holdingUntil(account, holding)
     if (holding.own || (until !== null && until <= now)) return false

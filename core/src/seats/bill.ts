@@ -15,8 +15,8 @@ export interface Bill {
 }
 
 /** What a bill is made of; accounts whose edits touch nothing of it share their bills. */
-const bills = new Remembered(
-  [
+const bills = new Remembered({
+  from: [
     'holding',
     'person',
     'product',
@@ -29,8 +29,8 @@ const bills = new Remembered(
     'closedMonth',
     'settings',
   ],
-  () => new Map<string, Bill>(),
-)
+  init: () => new Map<string, Bill>(),
+})
 
 /**
  * The bill of a local month: as it was stored, if it has closed; otherwise from all that is known now, what is still to
@@ -55,10 +55,10 @@ export function sumUp(account: Account, month: LocalMonth, lines: BillLine[]): B
   return { month, currency: account.settings.currency, lines, totalMinor }
 }
 
-const costs = new Remembered(
-  ['holding', 'person', 'product', 'sheet', 'subscription', 'use', 'closedMonth', 'settings'],
-  () => new Map<LocalMonth, Map<Id, number>>(),
-)
+const costs = new Remembered({
+  from: ['holding', 'person', 'product', 'sheet', 'subscription', 'use', 'closedMonth', 'settings'],
+  init: () => new Map<LocalMonth, Map<Id, number>>(),
+})
 
 /** What each person's seats cost in a month, as far as that can be said of one person (model S8). */
 export function costsOf(account: Account, month: LocalMonth): ReadonlyMap<Id, number> {

@@ -1,12 +1,13 @@
-import { carryOver, type Account } from '../account/account.ts'
+import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id } from '../account/rows.ts'
+import type { HoldingRow, Id, RowEdit } from '../account/rows.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import type { SheetCharging, SheetSeatType } from '../products/sheet.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
 import { ordersOf } from './rules/term.ts'
 import { closingOf, termsOf } from './terms.ts'
 import { must } from '../checks/must.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /**
  * When a holding ends: at the earliest of its own end and the engagement's, written or not (model Z3, S4).
@@ -46,7 +47,7 @@ export function isHeldAt(account: Account, holding: HoldingRow, instant: Instant
   // Most holdings of a long-lived account have ended: that is told by the row alone.
   if (instant < holding.givenFrom || (holding.until !== null && holding.until <= instant)) return false
   const until = holdingUntil(account, holding)
-  return until === null || instant < until
+  return isOpen(until, instant)
 }
 
 /**
@@ -95,7 +96,11 @@ interface Counted extends Occupancy {
 const MAXIMUM_COUNTED = 200
 
 /** By type, for the few instants asked about: while holdings and people stay, what was counted stays. */
-const occupancies = new Remembered(['holding', 'person'], () => new Map<string, Counted[]>())
+export const occupancies = new Remembered<Map<string, Counted[]>>({
+  from: ['holding', 'person'],
+  init: () => new Map<string, Counted[]>(),
+  apply: movedOccupancies,
+})
 
 /**
  * How many hold a type; as long as nothing begins or ends they are counted once, and of an account seen through edits only
@@ -126,10 +131,13 @@ function occupancyOf(account: Account, type: string, instant: Instant): Occupanc
 }
 
 /** A commit moves what was counted for its instant with it: only what it concerns is counted anew. */
-carryOver((before, edits) => {
-  const known = occupancies.known(before)
+function movedOccupancies(
+  known: Map<string, Counted[]>,
+  before: Account,
+  edits: readonly RowEdit[],
+): ((after: Account) => Map<string, Counted[]>) | undefined {
   const stretch = before.attached?.stretch
-  if (!known || !stretch) return undefined
+  if (!stretch) return undefined
   const touched = new Set<Id>()
   const people = edits.flatMap((edit) => (edit.table === 'person' ? [edit.key] : []))
   for (const edit of edits) if (edit.table === 'holding') touched.add(edit.key)
@@ -148,9 +156,9 @@ carryOver((before, edits) => {
       addTo(counted, after, ofType(after, touched, type), next.from, 1)
       Object.assign(counted, next)
     }
-    occupancies.keep(after, new Map(moved.map(([type, counted]) => [type, [counted]])))
+    return new Map(moved.map(([type, counted]) => [type, [counted]]))
   }
-})
+}
 
 function ofType(account: Account, ids: ReadonlySet<Id>, type: string): HoldingRow[] {
   return [...ids].flatMap((id) => account.get('holding', id) ?? []).filter((row) => typeOf(row) === type)

@@ -8,6 +8,7 @@ import type { LocalMonth } from '../time/instants.ts'
 import { monthAt, type Month } from './terms.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** A part of a bill that falls to one client or cost code, or that cannot be split, saying why. */
 export interface BillPart {
@@ -84,7 +85,7 @@ class Splitter {
       return { key: null, name: this.everywhere }
     const shares = new Map<string, Share>()
     for (const { grant } of person ? grantsOf(this.account, person) : []) {
-      const held = grant.from < this.month.until && (grant.until === null || grant.until > this.month.from)
+      const held = grant.from < this.month.until && isOpen(grant.until, this.month.from)
       if (!held) continue
       const share = this.shareOf(this.account.get('place', grant.placeId))
       shares.set(share?.key ?? '', share ?? { key: null, name: this.everywhere })

@@ -1,10 +1,10 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id } from '../account/rows.ts'
+import { rowOf } from '../account/edits.ts'
+import type { HoldingRow, Id, RowEdit, TableName } from '../account/rows.ts'
 import { countedFrom, holdingUntil } from './holdings.ts'
 import { cut, type Span } from './spans.ts'
 import { termsOf, type Terms } from './terms.ts'
-import { must } from '../checks/must.ts'
 
 /** A period on which a person counted on a type (model S1). */
 export interface Stretch extends Span {
@@ -38,10 +38,34 @@ export function cutTo(stretches: readonly Stretch[], { from, until }: Span): Str
   return found
 }
 
-const histories = new Remembered(
-  ['holding', 'person', 'product', 'sheet', 'subscription', 'settings', 'use'],
-  () => new Map<string, Map<Id, Stretch[]>>(),
-)
+/** What sums are made of; the rows of people and holdings among them are followed person by person. */
+const RULES: readonly TableName[] = ['product', 'sheet', 'subscription', 'settings', 'use']
+/** Beyond so many people and seats in one commit everything is counted anew. */
+const MAXIMUM_FOLLOWED = 500
+
+/** Whom a commit moves that only moves a few people and seats; undefined for any other. */
+export function fewMoved(edits: readonly RowEdit[]): ReadonlySet<Id> | undefined {
+  if (edits.some((edit) => RULES.includes(edit.table))) return undefined
+  const people = edits.flatMap((edit) => {
+    if (edit.table === 'holding') return [rowOf(edit).personId]
+    return edit.table === 'person' ? [edit.key] : []
+  })
+  return people.length === 0 || people.length > MAXIMUM_FOLLOWED ? undefined : new Set(people)
+}
+
+/** Whether two accounts have all in common that sums are made of but people and seats. */
+export function sameRules(one: Account, other: Account): boolean {
+  return RULES.every((name) => one.tables[name] === other.tables[name])
+}
+
+export const histories = new Remembered<Map<string, Map<Id, Stretch[]>>>({
+  from: ['holding', 'person', 'product', 'sheet', 'subscription', 'settings', 'use'],
+  init: () => new Map<string, Map<Id, Stretch[]>>(),
+  apply: (known, _before, edits) => {
+    const people = fewMoved(edits)
+    return people && ((after) => withMoved(known, people, after))
+  },
+})
 
 /** By person, everything ever counted in a product and to come: gathered once for however many months are asked about. */
 export function historiesOf(account: Account, terms: Terms): ReadonlyMap<Id, readonly Stretch[]> {
@@ -56,18 +80,17 @@ export function historiesOf(account: Account, terms: Terms): ReadonlyMap<Id, rea
   return found
 }
 
-/** What is gathered of everyone but a few people, kept over a commit that moves only these. */
-export function carryHistories(before: Account, people: ReadonlySet<Id>): (after: Account) => void {
-  const known = histories.known(before)
-  return (after) => {
-    if (!known) return
-    for (const [code, found] of known) {
-      const terms = termsOf(after, code)
-      for (const personId of terms ? people : [])
-        found.set(personId, stretchesOf(after, must(terms, 'terms'), personId))
-    }
-    histories.keep(after, known)
+/** What is gathered of everyone, with a few people gathered anew. */
+function withMoved(
+  known: Map<string, Map<Id, Stretch[]>>,
+  people: ReadonlySet<Id>,
+  after: Account,
+): Map<string, Map<Id, Stretch[]>> {
+  for (const [code, found] of known) {
+    const terms = termsOf(after, code)
+    if (terms) for (const personId of people) found.set(personId, stretchesOf(after, terms, personId))
   }
+  return known
 }
 
 /** From when to when a holding would count, whatever its type; nothing for one that never was. */

@@ -1,13 +1,12 @@
-import { rowOf } from '../account/edits.ts'
-import { carryOver, type Account } from '../account/account.ts'
+import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id, RowEdit, TableName } from '../account/rows.ts'
+import type { HoldingRow, Id, RowEdit } from '../account/rows.ts'
 import { comingsOf, peakOf, spansOf, withChanged, type Comings } from './rules/banded.ts'
 import { daily } from './rules/daily.ts'
 import type { Share, ShareRule } from './rules/shares.ts'
 import { wholeMonth } from './rules/whole-month.ts'
 import type { Span } from './spans.ts'
-import { carryHistories, cutTo, historiesOf, stretchesOf, type Stretch } from './stretches.ts'
+import { cutTo, fewMoved, historiesOf, sameRules, stretchesOf, type Stretch } from './stretches.ts'
 import type { Month, Terms } from './terms.ts'
 
 /** So much of a type at a price, and by how many people. */
@@ -48,12 +47,11 @@ export function partFrom(stretches: readonly Stretch[], terms: Terms, month: Mon
   return { shares: [], spans: rule === 'banded' ? spansOf(stretches) : [] }
 }
 
-/** What tallies are made of; the rows of people and holdings among them are followed person by person. */
-const RULES: readonly TableName[] = ['product', 'sheet', 'subscription', 'settings', 'use']
-const tallies = new Remembered(
-  ['holding', 'person', 'product', 'sheet', 'subscription', 'settings', 'use'],
-  () => new Map<string, KeptTally>(),
-)
+export const tallies = new Remembered<Map<string, KeptTally>>({
+  from: ['holding', 'person', 'product', 'sheet', 'subscription', 'settings', 'use'],
+  init: () => new Map<string, KeptTally>(),
+  apply: movedTallies,
+})
 
 interface KeptTally {
   terms: Terms
@@ -74,34 +72,22 @@ export function tallyOf(account: Account, terms: Terms, month: Month): Tally {
 }
 
 /** A commit that only moves people and seats moves the tallies with it: what is known stays known. */
-carryOver((before, edits) => {
-  const known = tallies.known(before)
-  const followed = edits.filter((edit) => edit.table === 'holding' || edit.table === 'person')
-  if (!known || followed.length === 0 || followed.length > MAXIMUM_FOLLOWED) return undefined
-  if (edits.some((edit) => RULES.includes(edit.table))) return undefined
+function movedTallies(
+  known: Map<string, KeptTally>,
+  before: Account,
+  edits: readonly RowEdit[],
+): ((after: Account) => Map<string, KeptTally>) | undefined {
+  if (!fewMoved(edits)) return undefined
   const seen = before.with(edits)
   const next = new Map(
     [...known].map(([key, { terms, month }]) => [key, { terms, month, tally: tallyOf(seen, terms, month) }]),
   )
-  const people = new Set(followed.map((edit) => personOf(edit)))
-  const settle = carryHistories(before, people)
-  return (after) => {
-    tallies.keep(after, next)
-    settle(after)
-  }
-})
-
-/** Beyond so many people and seats in one commit everything is counted anew. */
-const MAXIMUM_FOLLOWED = 500
-
-function personOf(edit: RowEdit): Id {
-  return edit.table === 'holding' ? rowOf(edit).personId : edit.key
+  return () => next
 }
 
 function makeTally(account: Account, terms: Terms, month: Month): Tally {
   const { under } = account
-  const sameRules = under && RULES.every((name) => account.tables[name] === under.tables[name])
-  if (!under || !sameRules) return tallyOfAll(account, terms, month)
+  if (!under || !sameRules(account, under)) return tallyOfAll(account, terms, month)
   const touched = touchedPeople(account, under, terms.code)
   const before = tallyOf(under, terms, month)
   if (touched.size === 0) return before

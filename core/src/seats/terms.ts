@@ -129,9 +129,12 @@ export function counts({ charging }: ProductSheet, type: SheetSeatType): boolean
   return charging.rule === 'banded' ? type.inBand === true : type.priceMinor > 0
 }
 
-const remembered = new Remembered(['product', 'sheet', 'subscription', 'settings'], (account) => {
-  const all = [...account.all('product')].map((row) => new Terms(account, row.id, row.code))
-  return new Map(all.map((terms) => [terms.code, terms]))
+const remembered = new Remembered({
+  from: ['product', 'sheet', 'subscription', 'settings'],
+  init: (account) => {
+    const all = [...account.all('product')].map((row) => new Terms(account, row.id, row.code))
+    return new Map(all.map((terms) => [terms.code, terms]))
+  },
 })
 
 export function termsOf(account: Account, product: string): Terms | undefined {

@@ -8,6 +8,7 @@ import { upwards } from '../places/tree.ts'
 import { costsOf } from '../seats/bill.ts'
 import { lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
 import { isWithUs } from './people-filters.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** One row of the list of firms (model P11). */
 export interface FirmView {
@@ -72,7 +73,7 @@ export function firmSheetView(sight: Sight, firmId: Id): FirmSheetView | undefin
   for (const person of members.filter(({ state }) => isWithUs(state))) {
     for (const { grant } of grantsOf(account, person)) {
       const client = upwards(account, grant.placeId).at(-2)
-      if ((grant.until === null || grant.until > now) && client && sight.seesPlace(client.id)) clients.add(client.name)
+      if (isOpen(grant.until, now) && client && sight.seesPlace(client.id)) clients.add(client.name)
     }
   }
   const costs = sight.money ? costsOf(account, monthOf(now, account.zone)) : null

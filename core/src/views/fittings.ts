@@ -5,6 +5,7 @@ import { productsAt } from '../products/catalogue.ts'
 import { moneyText } from '../seats/money.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** A product that is charged by the place, at one place of the kind it charges for (model S6). */
 export interface FittingView {
@@ -26,7 +27,7 @@ export function fittingsAt(sight: Sight, place: PlaceRow): FittingView[] {
   return productsAt(account, now).flatMap(({ on: isOn, sheet }): FittingView[] => {
     const { perPlace = [], currency } = sheet.charging
     const charges = perPlace.filter(({ placeKind }) => placeKind === place.kind)
-    const fitting = here.find(({ product, until }) => product === sheet.code && (until === null || until > now))
+    const fitting = here.find(({ product, until }) => product === sheet.code && isOpen(until, now))
     if (charges.length === 0 || (!isOn && !fitting)) return []
     const sum = charges.reduce((total, { priceMinor }) => total + priceMinor, 0)
     const until = fitting?.until ? lastDateBefore(fitting.until, zone) : null

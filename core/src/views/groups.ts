@@ -6,6 +6,7 @@ import { matches } from '../people/groups.ts'
 import { isOutsider, stateAt } from '../people/presence.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** A field a rule can read, with the values it can have. */
 export interface RuleField {
@@ -84,7 +85,7 @@ export function groupSheetView(sight: Sight, groupId: Id): GroupSheetView | unde
 function openGrants(sight: Sight, groupId: Id) {
   return sight.account
     .by('grant', 'subject', `group ${groupId}`)
-    .filter((grant) => (grant.until === null || grant.until > sight.now) && sight.seesGrant(grant))
+    .filter((grant) => isOpen(grant.until, sight.now) && sight.seesGrant(grant))
 }
 
 function groupView(sight: Sight, group: GroupRow, fields: readonly RuleField[]): GroupView {

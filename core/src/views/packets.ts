@@ -6,6 +6,7 @@ import { seatTypeAt } from '../products/catalogue.ts'
 import { seatsOf } from '../seats/holdings.ts'
 import { keysOf, type PlaceKeys } from './keys.ts'
 import { say } from '../words/say.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /** A packet as its list and the form that starts from it read it (model P9). */
 export interface PacketView extends PacketRow {
@@ -96,7 +97,7 @@ export function packetLike(sight: Sight, personId: Id): Omit<PacketRow, 'id' | '
   if (!person || sight.depthOf(personId) !== 'record') return undefined
   const grants = account
     .by('grant', 'person', personId)
-    .filter((grant) => grant.from <= now && (grant.until === null || grant.until > now) && sight.seesGrant(grant))
+    .filter((grant) => isInForce(grant, now) && sight.seesGrant(grant))
     .filter((grant) => !account.get('role', grant.roleId)?.wallPassing && !account.get('role', grant.roleId)?.retired)
   const seats = seatsOf(account, personId, now).filter((seat) => !seat.own)
   return {

@@ -17,6 +17,7 @@ import { personView, seatName, type PersonView } from './people.ts'
 import { placeGrantView, type PlaceGrantView } from './places.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** Everything about one person on one page, cut to what the asker sees of them. */
 export interface PersonSheetView extends Omit<PersonView, 'monthMinor'> {
@@ -108,7 +109,7 @@ export function personSheetView(sight: Sight, askedId: Id): PersonSheetView | un
     keys: keysOf(sight, personId),
     grants: account.by('grant', 'person', personId).flatMap((grant) => {
       const role = account.get('role', grant.roleId)
-      const open = grant.until === null || grant.until > now
+      const open = isOpen(grant.until, now)
       return role && open && sight.seesGrant(grant) ? [placeGrantView(sight, grant, role)] : []
     }),
     holdings,

@@ -20,6 +20,7 @@ import {
 import { peopleIn } from './client-products.ts'
 import { knownWords, taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** Someone's account in a product: what it is to be, and what it is known to be. */
 export interface AccountThere {
@@ -150,7 +151,7 @@ function sharedIn({ account, now }: Sight, product: string): SharedLoginView[] {
   const types = productAt(account, product, now)?.sheet.seatTypes ?? []
   return account
     .by('sharedLogin', 'product', product)
-    .filter(({ until }) => until === null || now < until)
+    .filter(({ until }) => isOpen(until, now))
     .map(({ id, responsibleId, userIds, seatType, until, reviewAt }) => ({
       ...{ sharedId: id, name: account.nameOf(id), address: account.personal(id, 'accountAddress') ?? '' },
       ...{ responsibleId, responsible: account.nameOf(responsibleId) },

@@ -4,7 +4,7 @@ import { atLeast, type Level } from '../access/levels.ts'
 import { givenBy } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'
-import { isOpen, reasonField } from '../changes/access/requests.ts'
+import { isOpenRequest, reasonField } from '../changes/access/requests.ts'
 import { areaAt, areasAt, isOwnArea, productAt, type Area } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 import { say } from '../words/say.ts'
@@ -107,7 +107,7 @@ export function requestsToDecide(sight: Sight): RequestRow[] {
     .by('request', 'state', 'open')
     .filter(
       (request) =>
-        isOpen(request, sight.now) &&
+        isOpenRequest(request, sight.now) &&
         request.askerId !== sight.personId &&
         sight.can('access', 'change', request.placeId) &&
         sight.seesPerson(request.askerId),
@@ -140,7 +140,7 @@ function requestView(sight: Sight, request: RequestRow): RequestView {
     asked: dateOf(request.askedAt, zone),
     expires: lastDateBefore(request.expiresAt, zone),
     reason: readsReason(sight, request) ? (account.personal(request.askerId, reasonField(request.id)) ?? null) : null,
-    state: request.state === 'open' && !isOpen(request, now) ? 'expired' : request.state,
+    state: request.state === 'open' && !isOpenRequest(request, now) ? 'expired' : request.state,
     decidedBy: request.decidedById ? sight.personName(request.decidedById) : null,
     roles: area && sight.can('access', 'change', request.placeId) ? fittingRoles(sight, request, area) : [],
     grant: own

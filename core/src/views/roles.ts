@@ -9,6 +9,7 @@ import { areasAt, isOwnArea } from '../products/catalogue.ts'
 import { dateOf, lastDateBefore, type LocalDate } from '../time/instants.ts'
 import { roleByProduct, roleChoice } from './choices.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** An area as roles name it: the levels it knows and its further actions. */
 export interface RoleAreaView {
@@ -145,9 +146,7 @@ function entryView(entry: RoleArea, fromBase: boolean): RoleEntryView {
 function openGrants(sight: Sight, roleId: Id): GrantRow[] {
   return sight.account
     .by('grant', 'role', roleId)
-    .filter(
-      (grant) => (grant.until === null || grant.until > sight.now) && (sight.seesAllKeys || sight.seesGrant(grant)),
-    )
+    .filter((grant) => isOpen(grant.until, sight.now) && (sight.seesAllKeys || sight.seesGrant(grant)))
 }
 
 /** A role's sheet; undefined for none. */

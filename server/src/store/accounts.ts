@@ -1,4 +1,11 @@
-import { AccessIndex, type Account, type Instant, type PersonalValue, type RowEdit } from '@lodge/core'
+import {
+  DERIVED_FROM_SEATS,
+  AccessIndex,
+  type Account,
+  type Instant,
+  type PersonalValue,
+  type RowEdit,
+} from '@lodge/core'
 import { entryAt } from '@lodge/core/must'
 import type { Clock } from '../clock.ts'
 import { readEditsAfter, type EntryEdits } from './ledger.ts'
@@ -106,7 +113,7 @@ export class Accounts {
     // Taken in from the ledger already, before this process heard that its own commit stood.
     if (before && before.account.version >= version) return
     if (before?.account.version !== version - 1) return this.forget(accountId)
-    const account = before.account.absorb(edits, values, version, committedAt)
+    const account = before.account.absorb(edits, values, version, committedAt, DERIVED_FROM_SEATS)
     this.present.set(accountId, { account, committedAt, headHash, usedAt: performance.now() })
   }
 

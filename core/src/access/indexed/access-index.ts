@@ -19,6 +19,7 @@ import { NO_REACH, reachOf, type Reach } from '../walk.ts'
 import { PackedLists } from './packed-lists.ts'
 import { RoutesInForce } from './routes-in-force.ts'
 import { HighestLevels, type Wanted } from './wanted.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** Where things stand in the record of a person, which begins with its length. */
 const [PRESENT, STANDING, CAPS, SUBJECT_SETS] = [1, 2, 3, 4]
@@ -122,7 +123,7 @@ export class AccessIndex extends RoutesInForce {
     const holdings = row ? this.account.by('holding', 'person', row.id) : []
     const held = holdings.filter((holding) => {
       const until = holdingUntil(this.account, holding)
-      return holding.givenFrom <= this.instant && (until === null || this.instant < until)
+      return holding.givenFrom <= this.instant && isOpen(until, this.instant)
     })
     return (this.capsAt[person] = this.bookNow.capsOf(held).position)
   }

@@ -11,6 +11,7 @@ import { Interned } from './interned.ts'
 import { PlaceNumbers } from './place-numbers.ts'
 import { RuleFinder } from './rule-finder.ts'
 import { entryAt, must } from '../../checks/must.ts'
+import { isInForce } from '../../time/lasting.ts'
 
 /** What waits for its instant: the very row, so that a row replaced meanwhile is left alone. */
 type Waiting =
@@ -339,10 +340,6 @@ export abstract class RoutesInForce implements Attached {
     subjectSet.at.delete(place)
     this.subjectSetsAt[place]?.delete(subjectSet)
   }
-}
-
-function isInForce(grant: GrantRow, instant: Instant): boolean {
-  return grant.from <= instant && (grant.until === null || instant < grant.until)
 }
 
 function isMoved(edit: RowEdit): boolean {

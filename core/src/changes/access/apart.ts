@@ -1,10 +1,9 @@
 import { Equals } from 'class-validator'
 import type { Id } from '../../account/rows.ts'
-import { upwards } from '../../places/tree.ts'
+import { liesIn } from '../../places/tree.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
-import { entryAt } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 
 export class KeepApart {
@@ -31,10 +30,8 @@ export const keepApart: ChangeKind<KeepApart> = {
   decide(draft, { separationId, oneId, otherId }) {
     const [one, other] = [draft.seen('place', oneId, 'place'), draft.seen('place', otherId, 'place')]
     if (!one || !other) return
-    const nested = [one, other].some((place, at) => {
-      return upwards(draft.account, place.id).some((above) => above.id === entryAt([other, one], at).id)
-    })
-    if (nested) return draft.refuse('one-within', say('access.one-of-them-is-inside-the-other-choose'))
+    if (liesIn(draft.account, one.id, other.id) || liesIn(draft.account, other.id, one.id))
+      return draft.refuse('one-within', say('access.one-of-them-is-inside-the-other-choose'))
     const known = [...draft.account.all('separation')].some((row) => {
       return [row.oneId, row.otherId].includes(oneId) && [row.oneId, row.otherId].includes(otherId)
     })

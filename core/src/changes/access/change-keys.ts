@@ -9,7 +9,6 @@ import {
   dayText,
   endGrant,
   insertGrant,
-  isOpen,
   mayBeGiven,
   periodText,
   roleText,
@@ -19,6 +18,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, idFrom, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { entryAt, must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** So many keys come of one change at most, as of a docket's other changes (model C2). */
 const MAXIMUM_KEYS = 500

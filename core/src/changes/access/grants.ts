@@ -9,6 +9,7 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { RowId, When, type MadeId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class Give {
   @Equals('give') type!: 'give'
@@ -154,10 +155,6 @@ export function endGrant(draft: Draft, grantId: Id): void {
   if (!grant) return
   if (grant.from >= draft.now) draft.remove('grant', grantId)
   else if (isOpen(grant.until, draft.now)) draft.update('grant', grantId, { until: draft.now })
-}
-
-export function isOpen(until: number | null, instant: number): boolean {
-  return until === null || until > instant
 }
 
 /** A wall-passing role is given by an owner to a person by name; a retired one not at all (model T3, R5). */

@@ -7,11 +7,12 @@ import type { Sight } from '../../access/sight.ts'
 import { downwards, upwards } from '../../places/tree.ts'
 import { ApproversChoice, approversIn, judgeNaming, readApproversChoice } from './approver-choices.ts'
 import type { Draft } from '../engine/draft.ts'
-import { isOpen, roleText, subjectText } from './grants.ts'
+import { roleText, subjectText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { LeftOut, RowId } from '../engine/shapes.ts'
 import { atPlace } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class NameApprovers {
   @Equals('name-approvers') type!: 'name-approvers'

@@ -62,7 +62,7 @@ export const askFor: ChangeKind<AskFor> = {
         : say('access.there-is-no-area-here', { area: change.area })
       return draft.refuse('unknown-area', what, '/area')
     }
-    const open = draft.account.by('request', 'asker', actorId).filter((one) => isOpen(one, draft.now))
+    const open = draft.account.by('request', 'asker', actorId).filter((one) => isOpenRequest(one, draft.now))
     if (open.length >= MAXIMUM_OPEN) {
       return draft.refuse(
         'too-many',
@@ -194,13 +194,13 @@ export function reasonField(requestId: Id): `request ${Id}` {
 }
 
 /** A request waits until it is decided, withdrawn or has run out, which needs no write (model Z3). */
-export function isOpen(request: RequestRow, now: number): boolean {
+export function isOpenRequest(request: RequestRow, now: number): boolean {
   return request.state === 'open' && request.expiresAt > now
 }
 
 function openRequest(draft: Draft, requestId: Id): RequestRow | undefined {
   const request = draft.account.get('request', requestId)
-  if (request && isOpen(request, draft.now)) return request
+  if (request && isOpenRequest(request, draft.now)) return request
   draft.refuse('not-found', notFound())
   return undefined
 }

@@ -24,6 +24,7 @@ import { LeftOut, idFrom, RowId, type MadeId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class RoleAreaEntry {
   @IsString() area!: string
@@ -297,7 +298,7 @@ export const retireRole: ChangeKind<RetireRole> = {
 }
 
 function openGrants(draft: Draft, roleId: Id): GrantRow[] {
-  return draft.account.by('grant', 'role', roleId).filter((grant) => grant.until === null || grant.until > draft.now)
+  return draft.account.by('grant', 'role', roleId).filter((grant) => isOpen(grant.until, draft.now))
 }
 
 function isFit(draft: Draft, replacement: RoleRow, role: RoleRow): boolean {

@@ -5,7 +5,7 @@ import { impactOf } from '../../access/impact.ts'
 import { Sight } from '../../access/sight.ts'
 import { groupsOf } from '../../people/groups.ts'
 import { isOutsider } from '../../people/presence.ts'
-import { upwards, wallBetween } from '../../places/tree.ts'
+import { liesIn, upwards, wallBetween } from '../../places/tree.ts'
 import { addDays, whenText, type Instant } from '../../time/instants.ts'
 import type {
   ClientEnds,
@@ -25,6 +25,7 @@ import { hangsOn, PASSED_ON, soleStewardships, type Hang } from '../../departure
 import { passingOn, releasing } from '../../departures/pass-on.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from '../engine/decide.ts'
 import { must } from '../../checks/must.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** Puts ordinary changes together, each tried on what the ones before would leave, and only those the actor may make. */
 export class Filler {
@@ -107,7 +108,7 @@ export class Filler {
     }
     if (!this.add(back) || !ended) return
     for (const groupId of ended.groupIds) this.add({ type: 'join-group', groupId, personId })
-    const open = (one: { until: Instant | null }) => one.until === null || one.until > this.now
+    const open = (one: { until: Instant | null }) => isOpen(one.until, this.now)
     const dates = (one: { until: Instant | null }) =>
       one.until === null ? {} : { until: whenText(one.until, this.start.zone, 'end') }
     for (const grant of ended.grants.filter(open)) {
@@ -126,7 +127,7 @@ export class Filler {
     for (const { id } of outsidersAt(this.start, placeId, this.now)) {
       if (!this.sees(id)) continue
       const grants = this.open(id)
-      const isHere = (grant: GrantRow) => upwards(this.start, grant.placeId).some((place) => place.id === placeId)
+      const isHere = (grant: GrantRow) => liesIn(this.start, grant.placeId, placeId)
       if ([...grants, ...grantsByGroup(this.start, id, this.now)].every(isHere)) {
         this.add({ type: 'plan-departure', personId: id, ...at })
         continue
@@ -183,7 +184,7 @@ export class Filler {
 
   replaceRole({ roleId, replacementId }: ReplaceRole): void {
     for (const grant of this.start.by('grant', 'role', roleId)) {
-      if (!this.isOpen(grant) || !this.isSeen(grant)) continue
+      if (!isOpen(grant.until, this.now) || !this.isSeen(grant)) continue
       if (this.give(grant, { roleId: replacementId })) this.add({ type: 'take', grantId: grant.id })
     }
   }
@@ -214,7 +215,9 @@ export class Filler {
     const grants = personIds
       ? personIds.flatMap((personId) => (this.sees(personId) ? this.open(personId) : []))
       : [...(places ?? [])].flatMap((placeId) =>
-          this.start.by('grant', 'place', placeId).filter((grant) => this.isOpen(grant) && this.isSeen(grant)),
+          this.start
+            .by('grant', 'place', placeId)
+            .filter((grant) => isOpen(grant.until, this.now) && this.isSeen(grant)),
         )
     for (const grant of grants) {
       if (places && !places.has(grant.placeId)) continue
@@ -234,12 +237,10 @@ export class Filler {
 
   /** A person's own grants that have not ended, as far as the actor sees them. */
   private open(personId: Id): GrantRow[] {
-    const grants = this.account.by('grant', 'subject', `person ${personId}`).filter((grant) => this.isOpen(grant))
+    const grants = this.account
+      .by('grant', 'subject', `person ${personId}`)
+      .filter((grant) => isOpen(grant.until, this.now))
     return grants.filter((grant) => this.isSeen(grant))
-  }
-
-  private isOpen(grant: GrantRow): boolean {
-    return grant.until === null || grant.until > this.now
   }
 
   private isSeen(grant: GrantRow): boolean {
@@ -310,8 +311,7 @@ function outsidersAt(account: Account, placeId: Id, now: Instant): PersonRow[] {
   const visit = (id: Id) => {
     for (const grant of account.by('grant', 'place', id)) {
       const person = grant.subjectKind === 'person' ? account.get('person', grant.subjectId) : undefined
-      const isOpen = grant.until === null || grant.until > now
-      if (person && isOpen && isOutsider(person) && ['active', 'away'].includes(person.state))
+      if (person && isOpen(grant.until, now) && isOutsider(person) && ['active', 'away'].includes(person.state))
         found.set(person.id, person)
     }
     for (const place of account.by('place', 'parent', id)) visit(place.id)
@@ -324,7 +324,7 @@ function outsidersAt(account: Account, placeId: Id, now: Instant): PersonRow[] {
 function grantsByGroup(account: Account, personId: Id, now: Instant): GrantRow[] {
   const person = account.get('person', personId)
   return (person ? groupsOf(account, person) : []).flatMap((groupId) =>
-    account.by('grant', 'subject', `group ${groupId}`).filter(({ until }) => until === null || until > now),
+    account.by('grant', 'subject', `group ${groupId}`).filter(({ until }) => isOpen(until, now)),
   )
 }
 

@@ -5,9 +5,9 @@ import { seatsOf } from '../../seats/holdings.ts'
 import type { Instant } from '../../time/instants.ts'
 import { datesOf, withoutCovered } from './filler.ts'
 import type { Filled, ForMany } from './fillings.ts'
-import { isOpen } from '../access/grants.ts'
 import { decide, MAXIMUM_CHANGES, readChange, type Change } from '../engine/decide.ts'
 import { entryAt } from '../../checks/must.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** What one act is for many at once. */
 export const MANY_ACTS = [

@@ -25,6 +25,7 @@ import { highMembership, keyAfterLastDay, wideForOutsider } from './watch-outsid
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 import type { PlainMessageId } from '../../words/catalogue.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** Everything to watch out for in a docket, in a fixed order, each said once. */
 export function watchOut(
@@ -259,7 +260,7 @@ const thingsLeft: Check = ({ before, after, edits, sight, now }) => {
   return [...once.values()].flatMap(({ personId, product }) => {
     const held = after.by('holding', 'person', personId).filter((row) => row.product === product)
     const sheet = termsOf(after, product)?.sheetAt(now)
-    if (!sheet || held.some((row) => row.until === null || row.until > now)) return []
+    if (!sheet || held.some((row) => isOpen(row.until, now))) return []
     const what = say(THINGS[sheet.thingsWhenSeatEnds] ?? 'docket.stays-as-it-is')
     const sentence = say('docket.what-made-in', { person: sight.personName(personId), sheet: sheet.name, what })
     return [{ code: 'things-left', sentence }]

@@ -5,6 +5,7 @@ import { upwards } from '../../places/tree.ts'
 import type { Check, Warning } from '../engine/warning.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 // Access that is more, or for longer, than someone usually needs who comes from outside (model S13).
 
@@ -21,7 +22,7 @@ function keysMade({ after, edits }: Parameters<Check>[0]): { grant: GrantRow; pe
 export const keyAfterLastDay: Check = (scene) =>
   keysMade(scene).flatMap(({ grant, person }): Warning[] => {
     const until = person.engagementUntil
-    if (until === null || until > grant.from) return []
+    if (isOpen(until, grant.from)) return []
     const { name } = must(scene.after.get('role', grant.roleId), 'role')
     const who = scene.sight.personName(person.id)
     return [
@@ -40,7 +41,7 @@ export const wideForOutsider: Check = (scene) => {
   const clientsOf = (account: Account, personId: Id) =>
     account
       .by('grant', 'subject', `person ${personId}`)
-      .filter(({ until, placeId }) => (until === null || until > now) && sight.seesPlace(placeId))
+      .filter(({ until, placeId }) => isOpen(until, now) && sight.seesPlace(placeId))
       .map(({ placeId }) => clientOf(account, placeId))
   return keysMade(scene).flatMap(({ grant, person }): Warning[] => {
     if (!isOutsider(person)) return []

@@ -11,6 +11,7 @@ import { withoutSeat, withSeat } from './mends.ts'
 import type { Check, Scene, Warning } from '../engine/warning.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 // The two silent traps (model S13): a key that no seat reaches, and a paid seat that no key leads to. Nothing moves then,
 // and nothing would be said of it.
@@ -70,7 +71,7 @@ export const opensNothing: Check = (scene) => {
 function holdsFrom(account: Account, personId: Id, product: string, from: Instant): boolean {
   return account.by('holding', 'person', personId).some((holding) => {
     const until = holdingUntil(account, holding)
-    return holding.product === product && (until === null || until > from)
+    return holding.product === product && isOpen(until, from)
   })
 }
 
@@ -109,7 +110,7 @@ function hasKey(account: Account, personId: Id, product: string, now: Instant): 
   for (const groupId of groupsOf(account, person)) subjects.push(`group ${groupId}`)
   return subjects.some((subject) =>
     account.by('grant', 'subject', subject).some((grant) => {
-      const role = grant.until === null || grant.until > now ? account.get('role', grant.roleId) : undefined
+      const role = isOpen(grant.until, now) ? account.get('role', grant.roleId) : undefined
       return role !== undefined && opens(account, role, now).has(product)
     }),
   )

@@ -9,6 +9,7 @@ import { addMonths, dateOf, monthOf, readMoment, type Instant } from '../../time
 import type { Draft } from '../engine/draft.ts'
 import type { AskAway, GoAway } from './absences.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** A time away that is to come, under way, or asked for. */
 export const OPEN: ReadonlySet<AbsenceRow['state']> = new Set(['asked', 'set', 'running'])
@@ -81,7 +82,7 @@ function substituteOf(draft: Draft, id: Id | null, personId: Id): Id | null {
 function seatsEnding(account: Account, personId: Id, from: Instant): HoldingRow[] {
   return account.by('holding', 'person', personId).filter((one) => {
     const until = holdingUntil(account, one)
-    return !one.own && one.origin === 'given' && one.givenFrom < from && (until === null || until > from)
+    return !one.own && one.origin === 'given' && one.givenFrom < from && isOpen(until, from)
   })
 }
 

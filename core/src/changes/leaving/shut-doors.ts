@@ -17,6 +17,7 @@ import { shut } from './leave.ts'
 import { idFrom } from '../engine/shapes.ts'
 import { entryAt, must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /**
  * The doors shut, whatever else (model X4): what can be handed over is, by the rights of the person who planned it,
@@ -173,7 +174,7 @@ function passApproval(draft: Draft, id: Id, row: DepartureRow, taker: Taker): st
 /** What ends with it, as offered back on return (model X6). */
 function endedBy(account: Account, personId: Id, row: DepartureRow, now: Instant): Ended {
   const person = must(account.get('person', personId), 'person')
-  const holds = (until: Instant | null) => until === null || until > now
+  const holds = (until: Instant | null) => isOpen(until, now)
   return {
     standing: person.standing,
     managerId: person.managerId,

@@ -24,6 +24,7 @@ import { LeftOut, RowId, type MadeId } from '../engine/shapes.ts'
 import { lookup } from '../../checks/lookup.ts'
 import { atRoot } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class Condition {
   /** `kind`, `standing`, `employer`, or the id of a field of the account's own. */
@@ -131,7 +132,7 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
     const group = groupIn(draft, change.groupId)
     if (!group) return
     const grants = draft.account.by('grant', 'subject', `group ${group.id}`)
-    if (grants.some((grant) => grant.until === null || grant.until > draft.now)) {
+    if (grants.some((grant) => isOpen(grant.until, draft.now))) {
       return draft.refuse('in-use', say('people.still-has-access-take-it-away-first', { group: group.name }))
     }
     if (grants.length > 0)

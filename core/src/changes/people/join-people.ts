@@ -10,6 +10,7 @@ import { RowId } from '../engine/shapes.ts'
 import { atRoot } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class JoinPeople {
   @Equals('join-people') type!: 'join-people'
@@ -209,11 +210,10 @@ function takeValues(
 /** A seat of a type both hold is one; a person counts once per product anyway (model S1). */
 function takeSeats(draft: Draft, staysId: Id, goesId: Id): void {
   const { now } = draft
-  const isOpen = (until: number | null) => until === null || until > now
-  const own = draft.account.by('holding', 'person', staysId).filter(({ until }) => isOpen(until))
+  const own = draft.account.by('holding', 'person', staysId).filter(({ until }) => isOpen(until, now))
   for (const row of [...draft.account.by('holding', 'person', goesId)]) {
     const twin = own.find(({ product, seatType }) => product === row.product && seatType === row.seatType)
-    if (!twin || !isOpen(row.until)) draft.update('holding', row.id, { personId: staysId })
+    if (!twin || !isOpen(row.until, now)) draft.update('holding', row.id, { personId: staysId })
     else if (row.givenFrom >= now) draft.remove('holding', row.id)
     else draft.update('holding', row.id, { personId: staysId, until: now, endedById: draft.actorId })
   }
@@ -249,7 +249,7 @@ function takeNamed(draft: Draft, staysId: Id, goesId: Id): void {
     const twin = draft.account
       .by('grant', 'person', staysId)
       .find((own) => own.roleId === row.roleId && own.placeId === row.placeId && own.until === row.until)
-    if (twin && twin.from <= now && (row.until === null || row.until > now)) endGrant(draft, row.id)
+    if (twin && twin.from <= now && isOpen(row.until, now)) endGrant(draft, row.id)
     else draft.update('grant', row.id, { subjectId: staysId })
   }
   for (const { id } of [...account.by('person', 'manager', goesId)]) {

@@ -12,6 +12,7 @@ import { endHolding } from '../seats/seats.ts'
 import { RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 // Logins that several people use: one row each, with someone responsible, its users, a seat and dates (model B4).
 
@@ -254,5 +255,5 @@ function takeSeat(draft: Draft, { id, product, seatType, until }: SharedLoginRow
 
 function heldBy(draft: Draft, sharedId: Id) {
   const { now } = draft
-  return draft.account.by('holding', 'person', sharedId).filter(({ until }) => until === null || until > now)
+  return draft.account.by('holding', 'person', sharedId).filter(({ until }) => isOpen(until, now))
 }

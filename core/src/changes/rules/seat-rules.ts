@@ -14,6 +14,7 @@ import { monthAt, termsOf } from '../../seats/terms.ts'
 import { addMonths, dateInWords, dateOf, monthOf, type Instant } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** What a seat to be held is: whose, of what, since when and until when. */
 export interface SeatWanted {
@@ -77,11 +78,11 @@ export function checkRoom(draft: Draft, { product, seatType, from, until }: Seat
   const later = draft.account
     .by('holding', 'type', `${product}/${seatType}`)
     .map((holding) => holding.givenFrom)
-    .filter((instant) => instant > from && (until === null || instant < until))
+    .filter((instant) => instant > from && isOpen(until, instant))
   const fewer = draft.account
     .by('stock', 'type', `${product}/${seatType}`)
     .map((row) => row.from)
-    .filter((instant) => instant > from && (until === null || instant < until))
+    .filter((instant) => instant > from && isOpen(until, instant))
   for (const instant of [from, ...later, ...fewer]) {
     const count = countSeats(draft.account, product, seatType, instant)
     if (count && count.empty !== null && count.empty < 1) {

@@ -12,6 +12,7 @@ import { checkMoney, holdSeat } from '../rules/seat-rules.ts'
 import { LeftOut, RowId, When, type MadeId } from '../engine/shapes.ts'
 import { forAll, type Need } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class GiveSeat {
   @Equals('give-seat') type!: 'give-seat'
@@ -208,5 +209,5 @@ function isSame(holding: HoldingRow, wanted: { product: string; seatType: string
 
 function overlaps(draft: Draft, holding: HoldingRow, from: Instant): boolean {
   const until = holdingUntil(draft.account, holding)
-  return until === null || until > from
+  return isOpen(until, from)
 }

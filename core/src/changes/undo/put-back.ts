@@ -8,6 +8,7 @@ import { endGrant } from '../access/grants.ts'
 import { WORDS } from './row-words.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /** Puts one row back from now on, under a new id where it begins again (model C4). */
 export function putBack(draft: Draft, edit: RowEdit, id: Id): void {
@@ -47,7 +48,7 @@ function putBackAsItWas(draft: Draft, edit: RowEdit): void {
 function putBackGrant(draft: Draft, { before, after, key }: RowEdit<'grant'>, id: Id): void {
   if (!before) return endGrant(draft, key)
   if (after && sameRow({ ...before, until: null }, { ...after, until: null })) {
-    const later = [before.until, after.until].every((until) => until === null || until > draft.now)
+    const later = [before.until, after.until].every((until) => isOpen(until, draft.now))
     if (later) return draft.update('grant', key, { until: before.until })
   }
   if (after && sameRow({ ...before, approvers: null }, { ...after, approvers: null })) {
@@ -70,7 +71,7 @@ function putBackHolding(draft: Draft, { before, after, key }: RowEdit<'holding'>
     return
   }
   if (after && sameRow({ ...before, until: null, endedById: null }, { ...after, until: null, endedById: null })) {
-    const later = [before.until, after.until].every((until) => until === null || until > draft.now)
+    const later = [before.until, after.until].every((until) => isOpen(until, draft.now))
     if (later) return draft.update('holding', key, { until: before.until, endedById: before.endedById })
   }
   const from = Math.max(before.givenFrom, draft.now)
@@ -86,7 +87,7 @@ function putBackFitting(draft: Draft, { before, after, key }: RowEdit<'fitting'>
     return
   }
   const from = Math.max(before.from, draft.now)
-  if (before.until === null || before.until > from) draft.insert('fitting', { ...before, id: after ? id : key, from })
+  if (isOpen(before.until, from)) draft.insert('fitting', { ...before, id: after ? id : key, from })
 }
 
 type DatedTable = 'sheet' | 'subscription' | 'stock'
