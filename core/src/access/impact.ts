@@ -1,14 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type {
-  GrantRow,
-  GroupRow,
-  HoldingRow,
-  Id,
-  MembershipRow,
-  PersonRow,
-  PlaceRow,
-  RowEdit,
-} from '../account/rows.ts'
+import type { GrantRow, GroupRow, Id, MembershipRow, PersonRow, PlaceRow, RowEdit } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { membersOf } from '../people/groups.ts'
 import { downwards, upwards } from '../places/tree.ts'
 import { grantsOf } from './walk.ts'

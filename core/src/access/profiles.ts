@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, RoleArea, RoleRow, Standing } from '../account/rows.ts'
+import type { RoleArea, RoleRow, Standing } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { catalogueAt, isOwnArea, seatTypeInForce, type Area, type Catalogue } from '../products/catalogue.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import type { Instant } from '../time/instants.ts'

@@ -1,47 +1,28 @@
-import type { Account } from '../account/account.ts'
-import type { GrantRow, Id, PersonRow, PlannedRow } from '../account/rows.ts'
-import { groupsOf } from '../people/groups.ts'
-import { peopleOf } from '../people/my-people.ts'
-import { isPresent } from '../people/presence.ts'
-import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
-import { areaAt, areasAt } from '../products/catalogue.ts'
-import { OWN_PRODUCT } from '../products/own.ts'
-import type { Instant } from '../time/instants.ts'
-import { atLeast, type Level } from './levels.ts'
-import { givenBy } from './powers.ts'
-import { clientMaking, PLACES } from './own-clients.ts'
-import { reach, reachesInside } from './reach.ts'
-import { entryBy, grantsOf, type Route } from './walk.ts'
-import { entryAt, must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import type { GrantRow, Id, PersonRow, PlannedRow } from '../account/rows.ts'
+import type { Cover, PersonDepth } from './shared-sight.ts'
+import type { Account } from '../account/account.ts'
+import type { Instant } from '../time/instants.ts'
+import { isPresent } from '../people/presence.ts'
+import { atLeast, type Level } from './levels.ts'
+import { reach, reachesInside } from './reach.ts'
+import { OWN_PRODUCT, type OwnArea } from '../products/own.ts'
+import { entryBy, grantsOf, type Route } from './walk.ts'
+import { clientMaking, PLACES } from './own-clients.ts'
+import { peopleOf } from '../people/my-people.ts'
+import { groupsOf } from '../people/groups.ts'
+import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
+import { must } from '../checks/must.ts'
+import { areaAt, areasAt } from '../products/catalogue.ts'
+import { givenBy } from './powers.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /** What replaces whatever the asker does not see (model D5). */
 export const unseenPerson = () => say('access.someone-you-do-not-have-the-right-to')
+
 export const unseenPlace = () => say('access.a-place-you-do-not-see')
+
 export const unseenMoney = () => say('access.known-to-the-office')
-
-export type OwnArea =
-  | 'people'
-  | 'access'
-  | 'places'
-  | 'groups'
-  | 'roles'
-  | 'seats'
-  | 'billing'
-  | 'departures'
-  | 'help'
-  | 'connections'
-  | 'ledger'
-  | 'settings'
-
-/** How much of a person's record is seen: name, kind, employer and door; or dates, seats and reporting line too. */
-export type PersonDepth = 'nothing' | 'directory' | 'record'
-
-/** Where something was given and whether it passes walls from there: what a route covers. */
-interface Cover {
-  placeId: Id
-  passing: boolean
-}
 
 /** What one person may see of an account at an instant (model D4, D5). Every answer is cut by it, in one place. */
 export class Sight {
@@ -268,7 +249,7 @@ export class Sight {
   }
 
   private isMet(grant: GrantRow, covers: readonly Cover[]): boolean {
-    if (grant.from > this.now || (grant.until !== null && grant.until <= this.now)) return false
+    if (!isInForce(grant, this.now)) return false
     const passing = this.account.get('role', grant.roleId)?.wallPassing ?? false
     return covers.some((one) => this.touch(one, { placeId: grant.placeId, passing }))
   }
@@ -291,7 +272,7 @@ export class Sight {
     if (!asker || !this.isIn) return this.meeting
     const meets = asker.standing === 'guest' && account.settings.guestsSeePeopleMet
     for (const { grant } of grantsOf(account, asker)) {
-      if (grant.from > now || (grant.until !== null && grant.until <= now)) continue
+      if (!isInForce(grant, now)) continue
       const role = account.get('role', grant.roleId)
       if (!role) continue
       const route: Route = { person: asker, grant, role, placeId: grant.placeId }
@@ -305,56 +286,5 @@ export class Sight {
       if (steward || (meets && anything())) this.meeting.push({ placeId: grant.placeId, passing: role.wallPassing })
     }
     return this.meeting
-  }
-}
-
-/**
- * What a looker sees of what another would see: both at once, so that seeing as someone shows contents only where
- * both reach, and nothing of the other's own that the looker may not read (model D5).
- */
-export class SharedSight extends Sight {
-  private readonly looker: Sight
-
-  constructor(account: Account, lookerId: Id, personId: Id, now: Instant) {
-    super(account, personId, now)
-    this.looker = new Sight(account, lookerId, now)
-  }
-
-  override get viewKey(): string {
-    return `${this.looker.personId} as ${this.personId}`
-  }
-
-  override can(area: OwnArea, level: Level, placeId?: Id): boolean {
-    return super.can(area, level, placeId) && this.looker.can(area, level, placeId)
-  }
-
-  override seesPlace(placeId: Id): boolean {
-    return super.seesPlace(placeId) && this.looker.seesPlace(placeId)
-  }
-
-  override depthOf(personId: Id): PersonDepth {
-    const depths: PersonDepth[] = ['nothing', 'directory', 'record']
-    const [one, other] = [super.depthOf(personId), this.looker.depthOf(personId)]
-    return entryAt(depths, Math.min(depths.indexOf(one), depths.indexOf(other)))
-  }
-
-  override seesKeys(personId: Id, placeId: Id): boolean {
-    return super.seesKeys(personId, placeId) && this.looker.seesKeys(personId, placeId)
-  }
-
-  override get seesAllKeys(): boolean {
-    return super.seesAllKeys && this.looker.seesAllKeys
-  }
-
-  override isAsker(): boolean {
-    return false
-  }
-
-  override seesPlanned(row: PlannedRow): boolean {
-    return super.seesPlanned(row) && this.looker.seesPlanned(row)
-  }
-
-  override seesGrant(grant: GrantRow): boolean {
-    return super.seesGrant(grant) && this.looker.seesGrant(grant)
   }
 }

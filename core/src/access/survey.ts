@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, HoldingRow, Id, PersonRow } from '../account/rows.ts'
+import type { GrantRow, Id, PersonRow } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { groupsOf } from '../people/groups.ts'
 import { isPresent } from '../people/presence.ts'
 import { sheetStarts } from '../products/catalogue.ts'

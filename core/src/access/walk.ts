@@ -1,29 +1,27 @@
+import type { AreaKey, GrantRow, Id, PersonRow, PlaceRow, RoleArea, RoleRow } from '../account/rows.ts'
 import type { Account } from '../account/account.ts'
-import type { AreaKey, GrantRow, HoldingRow, Id, PersonRow, PlaceRow, RoleArea, RoleRow } from '../account/rows.ts'
 import { groupsOf } from '../people/groups.ts'
-import { absenceAt, type Absence } from '../people/presence.ts'
-import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
-import { areaAt, areasAt, isOwnArea, seatTypeInForce, type Area } from '../products/catalogue.ts'
-import { OWN_PRODUCT } from '../products/own.ts'
-import { holdingUntil } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
-import { atLeast, higher, type Level } from './levels.ts'
+import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
+import { spotsOf } from './spots.ts'
+import { type Area, areaAt, areasAt, isOwnArea } from '../products/catalogue.ts'
+import { entryOf, entryOfStanding } from './roles.ts'
+import { atLeast, type Level } from './levels.ts'
 import {
+  type Answer,
   answerBy,
   best,
   capped,
   concerns,
+  type Given,
   givenBy,
   levelNeeded,
   moreGenerous,
   NOTHING_GIVEN,
-  type Answer,
-  type Given,
   type Whose,
 } from './powers.ts'
-import { entryOf, entryOfStanding } from './roles.ts'
-import { spotsOf } from './spots.ts'
-import { isOpen } from '../time/lasting.ts'
+import { type Absence, absenceAt } from '../people/presence.ts'
+import { capOf } from './caps.ts'
 
 /**
  * The literal walk: the model's rules of access read out one by one over the dated rows. It is the reference for
@@ -166,24 +164,6 @@ export function countsIn(route: Route, area: Area): boolean {
   if (route.obstacle) return false
   if (route.role) return true
   return isOwnArea(area.key) || (route.wall === undefined && !route.asleep)
-}
-
-/** What the seats a person holds allow in an area; our own areas have no cap (model A1, L6). */
-export function capOf(account: Account, person: PersonRow, area: Area, instant: Instant): Level {
-  if (area.product === OWN_PRODUCT) return 'run'
-  let cap: Level = 'none'
-  for (const holding of holdingsAt(account, person, area.product, instant)) {
-    const type = seatTypeInForce(account, holding.product, holding.seatType, instant)
-    if (type) cap = higher(cap, type.caps[area.area.code] ?? type.capElsewhere)
-  }
-  return cap
-}
-
-function holdingsAt(account: Account, person: PersonRow, product: string, instant: Instant): HoldingRow[] {
-  return account.by('holding', 'person', person.id).filter((holding) => {
-    const until = holdingUntil(account, holding)
-    return holding.product === product && holding.givenFrom <= instant && isOpen(until, instant)
-  })
 }
 
 /** The answer for one person, place, area and instant (model A1, A3), with what it is made of. */

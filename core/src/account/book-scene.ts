@@ -1,15 +1,6 @@
 import type { AccountBook } from './book-shape.ts'
-import type {
-  Approvers,
-  HoldingRow,
-  Id,
-  LeaverLine,
-  PersonalValue,
-  PersonRow,
-  PlaceRow,
-  Rows,
-  TableName,
-} from './rows.ts'
+import type { Approvers, Id, LeaverLine, PersonalValue, PersonRow, PlaceRow, Rows, TableName } from './rows.ts'
+import type { HoldingRow } from './product-rows.ts'
 import { entryAt } from '../checks/must.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { MAXIMUM_PROBLEMS } from '../checks/shape.ts'

@@ -1,14 +1,24 @@
-import type { Instant } from '../time/instants.ts'
-import type { Bill } from '../seats/bill.ts'
-import type { ProductSheet } from '../products/sheet.ts'
-import type { Level } from '../access/levels.ts'
-
 import type { AbsenceRow, ConnectionRow, DepartureRow, LeaverLine, StepRow } from './departure-rows.ts'
-import type { KeepingRow, KnownRow, MemberListRow, RecordRequestRow, SharedLoginRow } from './keeping-rows.ts'
+import type { Instant } from '../time/instants.ts'
+import type { Level } from '../access/levels.ts'
 import type { LinkRow, OfferRow, PlannedRow, RequestRow, ShareRow } from './offer-rows.ts'
+import type {
+  AllotmentRow,
+  ClosedMonthRow,
+  FittingRow,
+  HoldingRow,
+  ProductRow,
+  SheetRow,
+  StockRow,
+  SubscriptionRow,
+  UseRow,
+} from './product-rows.ts'
+import type { KeepingRow, KnownRow, MemberListRow, RecordRequestRow, SharedLoginRow } from './keeping-rows.ts'
 
 export type * from './departure-rows.ts'
+
 export type * from './keeping-rows.ts'
+
 export type * from './offer-rows.ts'
 
 /** A UUIDv7, given by the server; the core never makes one. */
@@ -19,8 +29,10 @@ export type AreaKey = string
 
 /** For filters, rules and defaults; it decides nothing by itself (model P2). */
 export type PersonKind = 'staff' | 'contractor' | 'client'
+
 /** A standing is a route at the root (model P4). */
 export type Standing = 'owner' | 'administrator' | 'member' | 'guest'
+
 /** Model P3. `expired` is also how an invitation past its date reads, with no write (model Z3). */
 export type PersonState =
   'invited' | 'waiting' | 'active' | 'away' | 'left' | 'declined' | 'refused' | 'withdrawn' | 'expired' | 'erased'
@@ -91,6 +103,7 @@ export interface RoleArea {
 /** An approver: a person by name, a group, anyone who manages the area there, or the holder's manager (model V5). */
 export type Approver =
   { kind: 'named'; personIds: readonly Id[] } | { kind: 'group'; groupId: Id } | { kind: 'area' } | { kind: 'manager' }
+
 /** Who approves; several decide one after the other, or all of them in any order, one decision each (model V5). */
 export type Approvers = Approver | { kind: 'steps'; order: 'in-order' | 'all'; steps: readonly Approver[] }
 
@@ -197,87 +210,6 @@ export interface GrantRow {
   madeRoleId: Id | null
 }
 
-/** Person × seat type with three instants: given, counted, ended (model S1). */
-export interface HoldingRow {
-  id: Id
-  personId: Id
-  product: string
-  seatType: string
-  /** Brought by a contractor; never counted or charged. */
-  own: boolean
-  givenFrom: Instant
-  /** `null`: from when it was given, where the type counts at all. */
-  countedFrom: Instant | null
-  until: Instant | null
-  /** `along`: it came with the standing and goes with the sheet's rule (model S7). */
-  origin: 'given' | 'along'
-  /** Who gave it and who ended it; `null` for time, a rule, or what stood in a book. */
-  givenById: Id | null
-  endedById: Id | null
-}
-
-export interface ProductRow {
-  id: Id
-  code: string
-}
-
-/** Whether a product is on, and by which plan, from an instant on (model S11). */
-export interface SubscriptionRow {
-  id: Id
-  productId: Id
-  from: Instant
-  on: boolean
-  plan: string | null
-}
-
-/** A product's sheet from an instant on (model L2). */
-export interface SheetRow {
-  id: Id
-  productId: Id
-  from: Instant
-  sheet: ProductSheet
-}
-
-/** The number of seats of a type from an instant on: bought for `term`, a ceiling elsewhere (model S2). */
-export interface StockRow {
-  id: Id
-  product: string
-  seatType: string
-  number: number
-  from: Instant
-  /** Where the number comes from, as entered. */
-  source: string
-}
-
-/** A product switched on at a place, for what its sheet charges per place (model S6). */
-export interface FittingRow {
-  id: Id
-  product: string
-  placeId: Id
-  from: Instant
-  until: Instant | null
-}
-
-/** What a product reported as used: of a pooled allowance, or a person's use of their seat (model S3, S6). */
-export interface UseRow {
-  id: Id
-  product: string
-  /** The allowance used up; null for a person's use. */
-  allowance: string | null
-  personId: Id | null
-  at: Instant
-  amount: number
-  reportedAt: Instant
-}
-
-/** A month's bill as it stood when it closed (model S6). */
-export interface ClosedMonthRow {
-  id: Id
-  month: string
-  closedAt: Instant
-  bill: Bill
-}
-
 /** A named start for a kind of newcomer; copied at use (model P9). */
 export interface PacketRow {
   id: Id
@@ -294,15 +226,6 @@ export interface SeparationRow {
   id: Id
   oneId: Id
   otherId: Id
-}
-
-/** How many seats of a type a place's stewards may have handed out at a time; without one, as many as are empty (S10). */
-export interface AllotmentRow {
-  id: Id
-  placeId: Id
-  product: string
-  seatType: string
-  number: number
 }
 
 /** All tables of an account, by name. Nothing in them is personal (model C6). */
@@ -344,6 +267,7 @@ export interface Rows {
 }
 
 export type TableName = keyof Rows
+
 export type AnyRow = Rows[TableName]
 
 /** One row made, altered or removed: `before` is null for a new row, `after` for a removed one (model C1). */

@@ -7,6 +7,7 @@ import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { problem, type Problem } from './problem.ts'
 import { lookup } from '../checks/lookup.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** A problem of a stored account, with the row it concerns. */
 export interface RowProblem extends Problem {
@@ -50,7 +51,7 @@ function people(account: Account): RowProblem[] {
     if (inCircle(account, person))
       found.push(at(person.id, 'manager-circle', say('checks.the-reporting-line-leads-back-to-itself')))
     const { engagementFrom: from, engagementUntil: until } = person
-    if (from !== null && until !== null && until <= from) {
+    if (from !== null && !isOpen(until, from)) {
       found.push(at(person.id, 'dates-backwards', say('checks.the-engagement-ends-before-it-begins')))
     }
     for (const [id, table] of [
@@ -191,7 +192,7 @@ const BUILT_IN_VALUES: Readonly<Record<string, readonly string[]>> = {
 function grants(account: Account): RowProblem[] {
   return [...account.all('grant')].flatMap((grant) => {
     const found: RowProblem[] = []
-    if (grant.until !== null && grant.until <= grant.from)
+    if (!isOpen(grant.until, grant.from))
       found.push(at(grant.id, 'dates-backwards', say('checks.it-ends-before-it-begins')))
     const { subjectKind: kind, subjectId } = grant
     const subject = kind === 'standing' || account.get(kind, subjectId)
@@ -215,7 +216,7 @@ function seats(account: Account, now: Instant): RowProblem[] {
     ) {
       found.push(at(holding.id, 'unknown-seat', say('checks.there-is-no-seat-type', { product, seatType })))
     }
-    if (until !== null && until <= givenFrom)
+    if (!isOpen(until, givenFrom))
       found.push(at(holding.id, 'dates-backwards', say('checks.a-seat-ends-before-it-is-given')))
     return found
   })

@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, Id, PersonRow } from '../account/rows.ts'
+import type { Id, PersonRow } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { groupMembers } from '../access/reach.ts'
 import { emailKey } from '../people/email.ts'
 import { isPresent } from '../people/presence.ts'

@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { GrantRow, HoldingRow, Id, Taker } from '../account/rows.ts'
+import type { GrantRow, Id, Taker } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { NESTED } from '../changes/engine/decide.ts'
 import type { HandoverWanted } from '../changes/leaving/departures.ts'

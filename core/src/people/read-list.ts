@@ -1,9 +1,10 @@
-import { parse } from 'csv-parse/sync'
-import { MAXIMUM_EMAIL, normalEmail } from './email.ts'
-import { spotAddresses, trimmedOf, wordAround } from './scan.ts'
-import { lookup } from '../checks/lookup.ts'
-import { entryAt, must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { entryAt, must } from '../checks/must.ts'
+import { lookup } from '../checks/lookup.ts'
+import { parse } from 'csv-parse/sync'
+import { spotAddresses, trimmedOf, wordAround } from './scan.ts'
+import { FULL_STOPS, nameIn, NOTHING } from './list-names.ts'
+import { MAXIMUM_EMAIL, normalEmail } from './email.ts'
 
 /** What a column of a list can say of a newcomer besides name and address. */
 export const LIST_COLUMNS = [
@@ -22,6 +23,7 @@ export const LIST_COLUMNS = [
   'phone',
   'reference',
 ] as const
+
 /** A column we know, or one of the account's own fields: `field` and its name. */
 export type ListColumn = (typeof LIST_COLUMNS)[number] | `field ${string}`
 
@@ -44,11 +46,14 @@ export interface PeopleListRead {
 
 /** So many people are invited by one list. */
 export const MAXIMUM_PEOPLE_LISTED = 10_000
+
 const MAXIMUM_NAME = 120
+
 const SHOWN_TEXT = 60
 
 /** The words columns go by, lower case. */
 type Heading = ListColumn | 'name' | 'first' | 'last' | 'email'
+
 const HEADERS: Readonly<Record<string, Heading>> = {
   name: 'name',
   'full name': 'name',
@@ -229,40 +234,6 @@ function almost(number: number, line: string): ListedPerson {
   const near = sign < 0 ? { index: 0, text: '' } : wordAround(line, sign)
   const rest = `${line.slice(0, near.index)} ${line.slice(near.index + near.text.length)}`
   return person(number, nameIn(rest), near.text.replaceAll(/[<>()"',;]/g, ''), line)
-}
-
-/** A name out of what stands around an address: its first cell, without separators, brackets, bullets. */
-function nameIn(text: string): string {
-  const [, quoted = '', end] = text.split('"', 3)
-  if (quoted !== '' && end !== undefined) return turned(tidy(quoted), true)
-  const cells = text
-    .split(/[\t;|]/)
-    .map(tidy)
-    .filter(Boolean)
-  if (cells.length <= 1) return turned(cells[0] ?? '', text.trimEnd().endsWith('<'))
-  // Given and family name in two cells, else the name is the first of them.
-  return cells.slice(0, 2).every((cell) => /^\S+$/.test(cell)) ? `${cells[0]} ${cells[1]}` : entryAt(cells, 0)
-}
-
-const NOTHING = new Set<string>()
-const FULL_STOPS = new Set('.!?')
-const BEFORE_NAMES = new Set(' ,:*•·–—-')
-const AFTER_NAMES = new Set(' ,:/–—-')
-
-function tidy(cell: string): string {
-  const plain = cell
-    .replace(/^[\s>)\]},/]*(?:\d{1,6}[.)]|[*•·–—-])?\s+/u, '')
-    .replaceAll(/[<>()[\]{}"]/g, ' ')
-    .replaceAll(/\s+/g, ' ')
-  return trimmedOf(plain, BEFORE_NAMES, AFTER_NAMES)
-}
-
-/** `Last, First` turned round, where that is what it is; of other lists with commas the first entry is the name. */
-function turned(name: string, beforeBracket: boolean): string {
-  const parts = name.split(',').map((part) => part.trim())
-  if (parts.length === 1) return name
-  const isName = parts.length === 2 && (beforeBracket || parts.every((part) => /^\S+$/.test(part)))
-  return isName ? `${parts[1]} ${parts[0]}` : entryAt(parts, 0)
 }
 
 /** A row as it is now after someone mended it by hand. */

@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { AreaKey, ProductRow, SheetRow, SubscriptionRow } from '../account/rows.ts'
+import type { AreaKey } from '../account/rows.ts'
+import type { ProductRow, SheetRow, SubscriptionRow } from '../account/product-rows.ts'
 import type { Instant } from '../time/instants.ts'
 import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
 import type { ProductSheet, SheetArea, SheetSeatType } from './sheet.ts'

@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, Id, KeepingRow, KnownRow, KnownState, SharedLoginRow } from '../account/rows.ts'
+import type { Id, KeepingRow, KnownRow, KnownState, SharedLoginRow } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { keepingOf } from '../account/kept.ts'
 import { groupMembers } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'

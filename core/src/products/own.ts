@@ -3,6 +3,21 @@ import type { PlainMessageId } from '../words/catalogue.ts'
 import { say } from '../words/say.ts'
 import type { SheetArea } from './sheet.ts'
 
+/** Jolly Porter’s own areas (model L6). */
+export type OwnArea =
+  | 'people'
+  | 'access'
+  | 'places'
+  | 'groups'
+  | 'roles'
+  | 'seats'
+  | 'billing'
+  | 'departures'
+  | 'help'
+  | 'connections'
+  | 'ledger'
+  | 'settings'
+
 /** The code of Jolly Porter's own areas: `porter/people`. */
 export const OWN_PRODUCT = 'porter'
 

@@ -7,6 +7,7 @@ import { keepingOf } from '../account/kept.ts'
 import { nobodysToClose, passwordsToChange, tasksIn, type Known, type Task, type TaskKind } from './keeping.ts'
 import { dateInWords, dateOf, daysBetween, lastDateBefore, type Instant, type LocalDate } from '../time/instants.ts'
 import { say } from '../words/say.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** A line of a task, to be copied into the product. */
 export interface TaskLine {
@@ -193,7 +194,7 @@ function rolesIn(account: Account, product: string, personId: Id, now: Instant):
   const areas = areasAt(account, now).filter((area) => area.product === product)
   const found = (person ? grantsOf(account, person) : []).flatMap(({ grant }) => {
     const role = account.get('role', grant.roleId)
-    if (!role || (grant.until !== null && grant.until <= now)) return []
+    if (!role || !isOpen(grant.until, now)) return []
     if (!areas.some((area) => (entryOf(account, role, area)?.level ?? 'none') !== 'none')) return []
     const place = account.get('place', grant.placeId)
     const where = place?.parentId === null ? '' : `: ${words[grant.placeId] ?? place?.name ?? ''}`

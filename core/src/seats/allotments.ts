@@ -1,10 +1,11 @@
 import type { Account } from '../account/account.ts'
-import type { AllotmentRow, HoldingRow, Id } from '../account/rows.ts'
+import type { Id } from '../account/rows.ts'
+import type { AllotmentRow, HoldingRow } from '../account/product-rows.ts'
 import { grantsOf } from '../access/walk.ts'
 import { liesIn } from '../places/tree.ts'
 import type { Instant } from '../time/instants.ts'
 import { holdingUntil } from './holdings.ts'
-import { isInForce } from '../time/lasting.ts'
+import { isInForce, isOpen } from '../time/lasting.ts'
 
 /** Where a person has keys that hold now: anyone who runs seats at all of these may hand them one (model S10). */
 export function placesOfPerson(account: Account, personId: Id, now: Instant): Id[] {
@@ -27,7 +28,7 @@ export function handedOutAt(
   const within = (id: Id) => liesIn(account, id, placeId)
   return account.by('holding', 'type', `${product}/${seatType}`).filter((holding) => {
     const until = holdingUntil(account, holding)
-    if (holding.own || (until !== null && until <= now)) return false
+    if (holding.own || !isOpen(until, now)) return false
     const places = placesOfPerson(account, holding.personId, now)
     return places.length > 0 && places.every(within)
   })

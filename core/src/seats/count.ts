@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, Id } from '../account/rows.ts'
+import type { Id } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { stateAt } from '../people/presence.ts'
 import { dateInWords, dateOf, type Instant } from '../time/instants.ts'
 import { holdingUntil } from './holdings.ts'

@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id, RowEdit } from '../account/rows.ts'
+import type { Id, RowEdit } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { productAt, seatTypeAt } from '../products/catalogue.ts'
 import type { SheetCharging, SheetSeatType } from '../products/sheet.ts'
 import { monthOf, type Instant } from '../time/instants.ts'
@@ -45,7 +46,7 @@ function firstUse(account: Account, holding: HoldingRow, from: Instant): Instant
 
 export function isHeldAt(account: Account, holding: HoldingRow, instant: Instant): boolean {
   // Most holdings of a long-lived account have ended: that is told by the row alone.
-  if (instant < holding.givenFrom || (holding.until !== null && holding.until <= instant)) return false
+  if (instant < holding.givenFrom || !isOpen(holding.until, instant)) return false
   const until = holdingUntil(account, holding)
   return isOpen(until, instant)
 }

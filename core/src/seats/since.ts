@@ -1,5 +1,6 @@
 import type { Account } from '../account/account.ts'
-import type { HoldingRow, Id } from '../account/rows.ts'
+import type { Id } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { addMonths, dateOf, type LocalDate, type LocalMonth } from '../time/instants.ts'
 import { billOf } from './bill.ts'
 import { type BillItem, type BillLine } from './bill-lines.ts'

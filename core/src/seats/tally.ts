@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { HoldingRow, Id, RowEdit } from '../account/rows.ts'
+import type { Id, RowEdit } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { comingsOf, peakOf, spansOf, withChanged, type Comings } from './rules/banded.ts'
 import { daily } from './rules/daily.ts'
 import type { Share, ShareRule } from './rules/shares.ts'

@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { Id, SheetRow, SubscriptionRow } from '../account/rows.ts'
+import type { Id } from '../account/rows.ts'
+import type { SheetRow, SubscriptionRow } from '../account/product-rows.ts'
 import { enablesType } from '../products/catalogue.ts'
 import type { ProductSheet, SheetSeatType } from '../products/sheet.ts'
 import {

@@ -1,16 +1,16 @@
 import type { AbsenceRow, DepartureRow, Id, StepRow, Taker } from '../account/rows.ts'
-import { controlOf, type Control } from '../access/controls.ts'
-import type { Sight } from '../access/sight.ts'
-import { proposedTaker } from '../departures/hangs.ts'
-import { TAKERS } from '../departures/pass-on.ts'
-import { linesFor, openDeparture, stepsOf, takersInProduct, thingsToPass } from '../departures/plan.ts'
-import { subjectText } from '../departures/record.ts'
-import { knownOf, taskOf } from '../products/keeping.ts'
+import { dateOf, instantText, type LocalDate, localTimeOf, momentInWords } from '../time/instants.ts'
 import { knownWords, taskView, type TaskView } from '../products/task-words.ts'
-import { absenceAt } from '../people/presence.ts'
-import { dateOf, instantText, localTimeOf, momentInWords, type LocalDate } from '../time/instants.ts'
+import { type Control, controlOf } from '../access/controls.ts'
+import type { Sight } from '../access/sight.ts'
+import { openDeparture, stepsOf, takersInProduct, thingsToPass } from '../departures/plan.ts'
+import { proposedTaker } from '../departures/hangs.ts'
+import { knownOf, taskOf } from '../products/keeping.ts'
 import { lookup } from '../checks/lookup.ts'
+import { TAKERS } from '../departures/pass-on.ts'
 import { entryAt, must } from '../checks/must.ts'
+import { subjectText } from '../departures/record.ts'
+import { absenceAt } from '../people/presence.ts'
 
 export type DepartureState = 'planned' | 'running' | 'blocked' | 'done'
 
@@ -219,14 +219,14 @@ function howKnown({ account, now }: Sight, { kind, state, subject, departureId }
 }
 
 /** What a step is about, as far as the reader sees it (model D5). */
-function seenText(sight: Sight, about: Pick<StepRow, 'what' | 'subject'>): string {
+export function seenText(sight: Sight, about: Pick<StepRow, 'what' | 'subject'>): string {
   if (about.what === 'report') return sight.personName(about.subject)
   if (about.what === 'steward') return sight.placeName(about.subject)
   if (about.what === 'invitation') return sight.personName(sight.account.get('offer', about.subject)?.personId)
   return subjectText(sight.account, about, sight.now)
 }
 
-function takerView(sight: Sight, taker: Taker | null): TakerView | null {
+export function takerView(sight: Sight, taker: Taker | null): TakerView | null {
   if (!taker) return null
   if (taker.kind === 'person') return { ...taker, name: sight.personName(taker.id) }
   if (taker.kind === 'place') return { ...taker, name: sight.placeName(taker.id) }
@@ -234,7 +234,7 @@ function takerView(sight: Sight, taker: Taker | null): TakerView | null {
 }
 
 /** Times away that are asked for, set or under way, and those after which seats could not be had again. */
-function absencesOf(sight: Sight): AbsenceView[] {
+export function absencesOf(sight: Sight): AbsenceView[] {
   const { account, now } = sight
   const open = [...account.all('absence')].filter((row) => {
     const isOpen = ['asked', 'set', 'running'].includes(row.state) || (row.state === 'over' && row.withoutSeats)
@@ -275,51 +275,4 @@ function proposedBy(sight: Sight): DeparturesView['proposed'] {
       date: dateOf(must(person.engagementUntil, 'engagementUntil') - 1, account.zone),
       over: absenceAt(person, now) === 'engagement-over',
     }))
-}
-
-/** A leaver's own courteous page: when, who takes what over, and what to hand back. */
-export interface OwnLeaving {
-  at: string
-  things: { what: string; text: string; taker: string | null }[]
-  handBack: string[]
-}
-
-/** What one's own leaving will be, for the person who leaves; null where nothing is planned. */
-export function ownLeaving(sight: Sight): OwnLeaving | null {
-  const { account, personId, now } = sight
-  const row = openDeparture(account, personId)
-  if (row?.state !== 'planned') return null
-  const things = thingsToPass(account, personId, row.handovers, now).filter(({ what }) => what !== 'line')
-  return {
-    at: momentInWords(row.at, account.zone, now),
-    things: things.map((thing) => ({
-      what: thing.what,
-      text: seenText(sight, { what: thing.what, subject: thing.id }),
-      taker: takerView(sight, thing.taker)?.name ?? null,
-    })),
-    handBack: linesFor(account, personId).map(({ name }) => name),
-  }
-}
-
-/** One's own times away that are asked for or to come. */
-export function ownAbsences(sight: Sight): AbsenceView[] {
-  return absencesOf(sight).filter((one) => one.personId === sight.personId && one.state !== 'over')
-}
-
-/** What one is asked to take over by people who leave (model X3). */
-export function askedToTake(
-  sight: Sight,
-): { departureId: Id; what: string; id: string; text: string; from: string; by: string }[] {
-  const { account, personId, now } = sight
-  return account.by('departure', 'state', 'planned').flatMap((row) =>
-    row.handovers
-      .filter(
-        ({ taker, acceptBy, accepted }) => taker?.id === personId && acceptBy !== null && !accepted && acceptBy > now,
-      )
-      .map(({ what, id, acceptBy }) => ({
-        ...{ departureId: row.id, what, id, text: seenText(sight, { what, subject: id }) },
-        from: sight.personName(row.personId),
-        by: momentInWords(must(acceptBy, 'acceptBy'), account.zone, now),
-      })),
-  )
 }

@@ -4,7 +4,8 @@ import { keepingOf } from '../account/kept.ts'
 import { keptBy, tasksIn, wayOf } from '../products/keeping.ts'
 import { taskView, taskViewsIn, type TaskView } from '../products/task-words.ts'
 import { dateOf } from '../time/instants.ts'
-import type { Need } from './desk.ts'
+import type { Need } from './desk-needs.ts'
+import { isOpen } from '../time/lasting.ts'
 
 // What products ask for on the Desk: tasks by hand, products nobody looks after, products that do not answer.
 
@@ -53,7 +54,7 @@ export function sharedToReview(sight: Sight): Need[] {
   const own = new Set(keptBy(sight))
   return [...account.all('sharedLogin')].flatMap((row): Need[] => {
     const isMine = row.responsibleId === personId || own.has(row.product)
-    if (!isMine || row.reviewAt === null || row.reviewAt > now || (row.until !== null && row.until <= now)) return []
+    if (!isMine || row.reviewAt === null || row.reviewAt > now || !isOpen(row.until, now)) return []
     const name = account.nameOf(row.id)
     const detail = productAt(account, row.product, now)?.sheet.name ?? row.product
     const date = dateOf(row.reviewAt, account.zone)

@@ -1,24 +1,23 @@
-import type { Account } from '../account/account.ts'
 import type { AreaKey, Id, PersonRow, PersonState, PlaceRow } from '../account/rows.ts'
-import { reachesAt } from '../access/reach.ts'
+import type { Account } from '../account/account.ts'
 import type { Sight } from '../access/sight.ts'
-import { onceInOf } from '../changes/offers/once-in.ts'
-import { groupsOf } from '../people/groups.ts'
-import { firmOf, isOutsider, stateAt } from '../people/presence.ts'
-import { childrenOf } from '../places/tree.ts'
-import { areasAt, isOwnArea } from '../products/catalogue.ts'
-import { cellReader, cellWords } from './grid-cells.ts'
-import { keyViews, type KeyView } from './keys.ts'
+import { areasAt } from '../products/catalogue.ts'
 import { peopleFound } from './people.ts'
-import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
+import { firmOf, isOutsider, stateAt } from '../people/presence.ts'
+import { must } from '../checks/must.ts'
+import { groupsOf } from '../people/groups.ts'
+import { childrenOf } from '../places/tree.ts'
+import { cellReader } from './grid-cells.ts'
 
 /** A tile has so many rows and columns. */
 export const TILE = 64
+
 /** So many columns are unfolded by themselves. */
 const COLUMNS_AT_FIRST = 160
 
 export const GRID_GROUPINGS = ['kind', 'employer', 'group', 'manager'] as const
+
 export type GridGrouping = (typeof GRID_GROUPINGS)[number]
 
 /** What of people × places is looked at. */
@@ -83,7 +82,7 @@ interface Axes {
 const remembered = new WeakMap<Account, Map<string, Axes>>()
 
 /** Worked out once for a version of the account and a question: tiles ask again and again. */
-function axesOf(sight: Sight, query: GridQuery): Axes {
+export function axesOf(sight: Sight, query: GridQuery): Axes {
   let known = remembered.get(sight.account)
   if (!known) remembered.set(sight.account, (known = new Map<string, Axes>()))
   const { area, grouping, find, open, under } = query
@@ -250,66 +249,10 @@ export function gridTile(sight: Sight, query: GridQuery, rowTile: number, column
   }
 }
 
-/** So many cells at most are written out. */
-export const MAXIMUM_TABLE_CELLS = 1_000_000
-
-/** All of it as a table of words, a row a person; `cells` alone where it is too large to be written out. */
-export function gridTable(sight: Sight, query: GridQuery): { cells: number; header: string[]; rows: string[][] } {
-  const { rows, view } = axesOf(sight, query)
-  const { account } = sight
-  const cells = rows.length * view.columns.length
-  const header = ['', 'name', ...view.columns.map(({ id }) => sight.pathNames(id).join(' / '))]
-  if (cells > MAXIMUM_TABLE_CELLS) return { cells, header, rows: [] }
-  const read = cellReader(sight, query.area)
-  const written = view.groups.flatMap(({ label, start, count }) =>
-    rows.slice(start, start + count).map((person) => {
-      const words = view.columns.map(({ id }) => cellWords(read(person, id)))
-      return [label, account.nameOf(person.id), ...words]
-    }),
-  )
-  return { cells, header, rows: written }
-}
-
 /** Reads the question as an address has it; what is not understood falls back to what most ask. */
 export function readGridQuery(words: Readonly<Record<string, string | undefined>>): GridQuery {
   const ids = (text: string | undefined) => (text ?? '').split(',').filter(Boolean)
   const grouping = GRID_GROUPINGS.find((one) => one === words.group) ?? 'kind'
   const open = words.open === undefined ? null : words.open === 'all' ? 'all' : new Set(ids(words.open))
   return { area: words.area || null, grouping, find: words.find ?? '', open, under: ids(words.under) }
-}
-
-/** One person at one place: every area they hold something of there. */
-export interface CellView {
-  personId: Id
-  name: string
-  state: PersonState
-  placeId: Id
-  placeName: string
-  path: string[]
-  walled: boolean
-  keys: KeyView[]
-  /** What they would have there once an invitation is taken up (model I5). */
-  onceIn: KeyView[]
-}
-
-/** What a cell is made of; undefined where it is not the asker's to see (model D5). */
-export function cellView(sight: Sight, placeId: Id, personId: Id): CellView | undefined {
-  const { account, now } = sight
-  const [person, place] = [account.get('person', personId), account.get('place', placeId)]
-  const seen = sight.seesPerson(personId) && sight.seesPlace(placeId) && sight.seesKeys(personId, placeId)
-  if (!person || !place || !seen) return undefined
-  const then = onceInOf(account, personId, now)
-  const keysIn = (one: Account) =>
-    keyViews(sight, reachesAt(one, personId, placeId, now)).filter((key) => !isOwnArea(key.area))
-  return {
-    personId,
-    name: account.nameOf(personId),
-    state: stateAt(account, person, now),
-    placeId,
-    placeName: place.name,
-    path: sight.pathNames(placeId),
-    walled: place.walled,
-    keys: keysIn(account),
-    onceIn: then ? keysIn(then) : [],
-  }
 }

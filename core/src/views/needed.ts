@@ -6,7 +6,8 @@ import { isPresent } from '../people/presence.ts'
 import { keepersOf, keptBy } from '../products/keeping.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 import { dateOf, daysBetween, type Instant } from '../time/instants.ts'
-import { deskView, type Need } from './desk.ts'
+import { deskView } from './desk.ts'
+import { type Need } from './desk-needs.ts'
 import { must } from '../checks/must.ts'
 
 /**

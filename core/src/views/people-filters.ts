@@ -6,6 +6,7 @@ import { stateAt } from '../people/presence.ts'
 import { downwards } from '../places/tree.ts'
 import { isHeldAt } from '../seats/holdings.ts'
 import { must } from '../checks/must.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** Those with us now: in, away, invited or waiting. Before: those who left, were turned away, or are erased. */
 export const PRESENCES = ['now', 'before', 'all'] as const
@@ -88,7 +89,7 @@ function hasRole(sight: Sight, roleId: Id): (person: PersonRow) => boolean {
   const given: Record<SubjectKind, Set<Id>> = { person: new Set(), group: new Set(), standing: new Set() }
   for (const grant of account.by('grant', 'role', roleId)) {
     const { subjectKind, subjectId, from, until } = grant
-    if (from > now || (until !== null && until <= now) || given[subjectKind].has(subjectId)) continue
+    if (from > now || !isOpen(until, now) || given[subjectKind].has(subjectId)) continue
     if (sight.seesGrant(grant)) given[subjectKind].add(subjectId)
   }
   return (person) =>

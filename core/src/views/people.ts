@@ -1,27 +1,25 @@
-import type { Account } from '../account/account.ts'
 import type { Id, PersonKind, PersonRow, PersonState, Standing } from '../account/rows.ts'
+import { dateOf, lastDateBefore, type LocalDate, monthOf } from '../time/instants.ts'
+import { reachSummary, type ReachSummary } from './keys.ts'
 import { controlsOfPeople } from '../access/controls.ts'
-import { Sight } from '../access/sight.ts'
-import { indexAt } from '../access/reach.ts'
-import { absenceAt, hasBounced, isOutsider, stateAt } from '../people/presence.ts'
-import { seatTypeAt } from '../products/catalogue.ts'
-import { lookup } from '../checks/lookup.ts'
-import { amountText } from '../seats/money.ts'
-import { costsOf } from '../seats/bill.ts'
-import { isHeldAt, seatsOf } from '../seats/holdings.ts'
-import { dateOf, lastDateBefore, monthOf, type LocalDate } from '../time/instants.ts'
-import { WordFinder } from './word-finder.ts'
 import {
   filteredBy,
   isOfPresence,
-  PRESENCES,
-  readPeopleFilters,
   type PeopleFilters,
   type Presence,
+  PRESENCES,
+  readPeopleFilters,
 } from './people-filters.ts'
-import { reachSummary, type ReachSummary } from './keys.ts'
-import { entryAt, must } from '../checks/must.ts'
+import { WordFinder } from './word-finder.ts'
+import type { Account } from '../account/account.ts'
+import { Sight } from '../access/sight.ts'
+import { indexAt } from '../access/reach.ts'
+import { absenceAt, hasBounced, isOutsider, stateAt } from '../people/presence.ts'
 import { say } from '../words/say.ts'
+import { isHeldAt, seatsOf } from '../seats/holdings.ts'
+import { entryAt, must } from '../checks/must.ts'
+import { costsOf } from '../seats/bill.ts'
+import { seatTypeAt } from '../products/catalogue.ts'
 
 /** One row of the People list, cut to what the asker sees of the person. */
 export interface PersonView {
@@ -74,7 +72,9 @@ export interface PeopleQuery {
 }
 
 export const PEOPLE_SORTS = ['name', 'until', 'since', 'state', 'employer'] as const
+
 export type PeopleSort = (typeof PEOPLE_SORTS)[number]
+
 /** A window has at most so many rows. */
 const MAXIMUM_WINDOW = 1_000
 
@@ -120,6 +120,7 @@ interface Found {
 
 /** So many askers' lists are kept for one account as it is, and so many questions for each: windows ask again and again. */
 const MAXIMUM_KEPT = 8
+
 const listed = new WeakMap<Account, Map<string, List>>()
 
 /** Everyone the asker sees, by name, with the words that find them. */
@@ -170,10 +171,10 @@ function hayOf(sight: Sight, person: PersonRow, name: string): string {
   return words.filter(Boolean).join(' · ').replaceAll('\n', ' ').toLowerCase()
 }
 
-type Question = Pick<PeopleQuery, 'find' | 'sort' | 'filters' | 'presence'>
+export type PeopleQuestion = Pick<PeopleQuery, 'find' | 'sort' | 'filters' | 'presence'>
 
 /** Those of the asker's list who match. */
-function matching(sight: Sight, { find, sort, filters, presence }: Question): Found {
+function matching(sight: Sight, { find, sort, filters, presence }: PeopleQuestion): Found {
   const { people, finder, found } = listedBy(sight)
   const key = JSON.stringify([presence, sort, filters, find])
   const ready = found.get(key)
@@ -276,60 +277,4 @@ function costsOfPerson(sight: Sight, person: PersonRow): Pick<PersonView, 'month
 /** What a seat type is called in the product's sheet now; its code where no sheet names it. */
 export function seatName(sight: Sight, seat: { product: string; seatType: string }): string {
   return seatTypeAt(sight.account, seat.product, seat.seatType, sight.now)?.name ?? seat.seatType
-}
-
-/** What the list can hold as a file, by the heading: the words a pasted list is read by, where it reads them (model I2). */
-const FILE_CELLS: Readonly<Record<string, (sight: Sight, person: PersonView) => string>> = {
-  name: (_sight, { name }) => name,
-  email: (sight, { id }) => (sight.depthOf(id) === 'record' ? (sight.account.personal(id, 'email') ?? '') : ''),
-  kind: (_sight, { kind }) => kind,
-  standing: (_sight, { standing }) => standing ?? '',
-  employer: (_sight, { employer }) => employer ?? '',
-  from: (_sight, { from }) => from ?? '',
-  until: (_sight, { until }) => until ?? '',
-  state: (_sight, { state }) => state,
-  seats: (_sight, { seats }) => seats?.join(', ') ?? '',
-  manager: (_sight, { manager }) => manager ?? '',
-  access: (_sight, { reach }) =>
-    reach && reach.places > 0 ? say('views.places', { level: reach.level, places: reach.places }) : '',
-  cost: ({ account }, { monthMinor }) => {
-    const { currency, locale } = account.settings
-    return monthMinor == null ? '' : amountText(monthMinor, currency, locale)
-  },
-  'last use': (_sight, { lastUse }) => lastUse ?? '',
-}
-// eslint-disable-next-line words/no-literal-text -- headings of the file are its format
-const LAST_SIGNED_IN = 'last signed in'
-const USUAL_COLUMNS = ['name', 'email', 'kind', 'standing', 'employer', 'from', 'until', 'state', 'seats']
-
-/** What the list's own columns are called in its file. */
-/* eslint-disable words/no-literal-text -- headings of the file are its format */
-const FILE_HEADINGS: Readonly<Record<string, string>> = {
-  reach: 'access',
-  lastUse: 'last use',
-  seen: LAST_SIGNED_IN,
-}
-/* eslint-enable words/no-literal-text */
-
-/**
- * The People list as a file: those who match, a row each, cut as the list is.
- * @param columns as the list shows them; besides them who someone is. Empty: all that a pasted list reads.
- * @param seen the day each last signed in, by id: a fact beside the account.
- */
-export function peopleTable(
-  sight: Sight,
-  query: Question,
-  columns: readonly string[] = [],
-  seen: Readonly<Record<Id, LocalDate>> = {},
-): { header: string[]; rows: string[][] } {
-  const asked = columns
-    .map((one) => lookup(FILE_HEADINGS, one) ?? one)
-    .filter((one) => one === LAST_SIGNED_IN || lookup(FILE_CELLS, one))
-  const header =
-    asked.length > 0 ? [...new Set(['name', 'email', 'kind', 'employer', 'state', ...asked])] : USUAL_COLUMNS
-  const costs = header.includes('cost') || header.includes('last use')
-  const { people } = peopleView(sight, { ...query, from: 0, count: Infinity, costs })
-  const cell = (person: PersonView, one: string) =>
-    one === LAST_SIGNED_IN ? (seen[person.id] ?? '') : must(FILE_CELLS[one], 'entry of FILE_CELLS')(sight, person)
-  return { header, rows: people.map((person) => header.map((one) => cell(person, one))) }
 }

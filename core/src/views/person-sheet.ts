@@ -1,6 +1,7 @@
 import { tasksAbout } from './departures.ts'
 import type { TaskView } from '../products/task-words.ts'
-import type { FieldRow, HoldingRow, Id, PersonRow } from '../account/rows.ts'
+import type { FieldRow, Id, PersonRow } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { controlOf, controlsOfPerson, type Control } from '../access/controls.ts'
 import { writeControl } from '../access/messages.ts'
 import type { Sight } from '../access/sight.ts'
@@ -199,7 +200,7 @@ function offerView(sight: Sight, personId: Id): OfferView | null {
 export function groupGives(sight: Sight, groupId: Id): string[] {
   const { account, now } = sight
   return account.by('grant', 'subject', `group ${groupId}`).flatMap(({ roleId, placeId, until }) => {
-    if ((until !== null && until <= now) || !sight.seesPlace(placeId)) return []
+    if (!isOpen(until, now) || !sight.seesPlace(placeId)) return []
     return [say('views.at', { role: account.get('role', roleId)?.name ?? '', place: sight.placeName(placeId) })]
   })
 }

@@ -18,6 +18,7 @@ import { approversView, type ApproversView } from './approvers.ts'
 import { fittingsAt, type FittingView } from './fittings.ts'
 import { grantView, type RoleGrantView } from './roles.ts'
 import { must } from '../checks/must.ts'
+import { isOpen } from '../time/lasting.ts'
 
 /** One row of the tree of places. */
 export interface PlaceView {
@@ -173,7 +174,7 @@ function grantsAt(sight: Sight, placeId: Id): Pick<PlaceSheetView, 'given' | 'ab
     const wall = wallBetween(path, place.id)
     for (const grant of account.by('grant', 'place', place.id)) {
       const role = account.get('role', grant.roleId)
-      if (!role || (grant.until !== null && grant.until <= now) || (wall && !role.wallPassing)) continue
+      if (!role || !isOpen(grant.until, now) || (wall && !role.wallPassing)) continue
       // Of people the asker does not see nothing is told, not even that there is something (model D5).
       if (grant.subjectKind === 'person' && !sight.seesPerson(grant.subjectId)) continue
       if (!sight.seesGrant(grant)) found.unseen += grant.subjectKind === 'person' ? 1 : 0

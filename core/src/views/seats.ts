@@ -1,4 +1,5 @@
-import type { HoldingRow, Id } from '../account/rows.ts'
+import type { Id } from '../account/rows.ts'
+import type { HoldingRow } from '../account/product-rows.ts'
 import { priceOfOneMore } from '../changes/rules/seat-rules.ts'
 import { controlOf, type Control } from '../access/controls.ts'
 import type { Sight } from '../access/sight.ts'

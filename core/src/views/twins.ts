@@ -2,7 +2,7 @@ import type { Id } from '../account/rows.ts'
 import type { Sight } from '../access/sight.ts'
 import { whyNotJoinable } from '../changes/people/join-people.ts'
 import { plainName } from '../people/names.ts'
-import type { Need } from './desk.ts'
+import type { Need } from './desk-needs.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
 

@@ -27,7 +27,7 @@ import {
 import { LodgeError, movedMeanwhile } from '../errors.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { readRunState } from '../store/runs.ts'
-import type { ShownArrivals } from '../work/view-registry.ts'
+import type { ShownArrivals } from '../work/shown.ts'
 import { startRun } from './changes.ts'
 import { route, type AccountAsk } from '../http/route.ts'
 import { say } from '@lodge/core/say'

@@ -1,34 +1,31 @@
-import { createHash } from 'node:crypto'
-import { decodeProtectedHeader } from 'jose'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import {
+  type Account,
   backFrom,
-  departureView,
   HandoversWanted,
   instantText,
+  type LeaversRecord,
   passThingsControl,
-  productAt,
   productAccountOf,
+  productAt,
   takerProblem,
   thingsInProductView,
-  type Account,
-  type DepartureRow,
-  type LeaversRecord,
 } from '@lodge/core'
 import { entryAt, must } from '@lodge/core/must'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
+import { route } from '../http/route.ts'
+import { reappearedOf, seenDeparture, seenRecord } from './read-departures.ts'
+import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
+import { createHash } from 'node:crypto'
+import { decodeProtectedHeader } from 'jose'
+import { download } from '../files/download.ts'
+import { insertWork } from '../store/work.ts'
+import { wallClock } from '../clock.ts'
 import { badRequest, LodgeError, notFound } from '../errors.ts'
-import type { Lodge } from '../lodge.ts'
+import { connectionsOf, heldInProducts, passThings } from '../work/products.ts'
+import { insertEvent } from '../store/events.ts'
 import { ProductError } from '../protocols/product-http.ts'
 import { publicKeys, signDocument, signWayIn } from '../signin/signing-keys.ts'
-import { noteCheck, readRecord, thingsOf } from '../store/departures.ts'
-import { insertEvent } from '../store/events.ts'
 import { readEntries } from '../store/ledger.ts'
-import { insertWork } from '../store/work.ts'
-import { connected, connectionsOf, heldInProducts, passThings, soughtIn } from '../work/products.ts'
-import { wallClock } from '../clock.ts'
-import { download } from '../files/download.ts'
-import { route, type AccountAsk } from '../http/route.ts'
-import { say } from '@lodge/core/say'
 
 const ACCOUNT = '/api/accounts/{accountId}'
 
@@ -48,22 +45,7 @@ export class ThingsWanted {
   @IsUUID() requestId!: string
 }
 
-/** A departure the asker sees, or the answer for none (model D5). */
-function seenDeparture({ sight, params }: AccountAsk<object>) {
-  const view = departureView(sight, params.departureId ?? '')
-  const row = sight.account.get('departure', params.departureId)
-  if (!view || !row) throw notFound()
-  return { view, row }
-}
-
-async function seenRecord(ask: AccountAsk<object>) {
-  const { row } = seenDeparture(ask)
-  const kept = await readRecord(ask.lodge.pools.requests, ask.accountId, row.id)
-  if (!kept) throw notFound()
-  return { row, kept, record: documentOf(kept.jws) }
-}
-
-function documentOf(jws: string): LeaversRecord {
+export function documentOf(jws: string): LeaversRecord {
   return JSON.parse(Buffer.from(entryAt(jws.split('.'), 1), 'base64url').toString('utf8')) as LeaversRecord
 }
 
@@ -267,38 +249,4 @@ export const departureRoutes = [
 
 function nameOf(account: Account, { kind, id }: { kind: string; id: string }): string {
   return account.get(kind === 'group' ? 'group' : 'place', id)?.name ?? ''
-}
-
-/** What is open again of someone who left, in words; unanswered products are said too (model X5). */
-async function reappearedOf(
-  lodge: Lodge,
-  account: Account,
-  accountId: string,
-  { personId }: DepartureRow,
-  now: number,
-): Promise<string[]> {
-  const found: string[] = []
-  const person = account.get('person', personId)
-  if (person && person.state !== 'left' && person.state !== 'erased')
-    found.push(say('requests.they-are-active-here-again'))
-  const open = account.by('grant', 'person', personId).filter(({ until }) => until === null || until > now)
-  if (open.length > 0) found.push(say('requests.roles-are-active-again-here', { count: open.length }))
-  for (const row of connectionsOf(account)) {
-    const name = productAt(account, row.product, now)?.sheet.name ?? row.product
-    try {
-      const { scim, things } = await connected(lodge, accountId, row)
-      if (await scim.isOpen(await soughtIn(lodge.pools.requests, account, row, personId)))
-        found.push(say('requests.their-account-in-is-open', { name }))
-      const mine = (await things?.all(personId)) ?? []
-      if (mine.length > 0) found.push(say('requests.things-in-are-theirs', { count: mine.length, name }))
-    } catch (error) {
-      if (!(error instanceof ProductError)) throw error
-      found.push(
-        error.failure === 'untrue'
-          ? `${name}: ${error.message}`
-          : say('requests.could-not-be-asked', { name, message: error.message }),
-      )
-    }
-  }
-  return found
 }

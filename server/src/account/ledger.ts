@@ -16,14 +16,8 @@ import {
 } from '@lodge/core'
 import { badRequest, notFound } from '../errors.ts'
 import type { Lodge } from '../lodge.ts'
-import {
-  DESTROYED,
-  ledgerActors,
-  readEntries,
-  readWholeEntries,
-  type LedgerEntry,
-  type LedgerFilter,
-} from '../store/ledger.ts'
+import { DESTROYED, ledgerActors, readEntries, type LedgerEntry, type LedgerFilter } from '../store/ledger.ts'
+import { readWholeEntries } from '../store/whole-entries.ts'
 import { verifyLedger, type Verification } from '../store/verify-ledger.ts'
 import { route, type AccountAsk } from '../http/route.ts'
 import { say } from '@lodge/core/say'

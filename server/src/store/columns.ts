@@ -2,6 +2,7 @@ import type { AnyRow, Rows, TableName } from '@lodge/core'
 import { boolean, json, plain, type Layout } from './column-kinds.ts'
 import { DEPARTURE_LAYOUT } from './departure-columns.ts'
 import { KEEPING_LAYOUT } from './keeping-columns.ts'
+import { PRODUCT_LAYOUT } from './product-columns.ts'
 
 /** Which table and columns keep each of the core's rows; instants are microseconds in `…_us`. */
 const LAYOUT: Layout<TableName> = {
@@ -114,69 +115,6 @@ const LAYOUT: Layout<TableName> = {
       boolean('bounced', 'bounced'),
     ],
   },
-  holding: {
-    table: 'holding',
-    columns: [
-      plain('personId', 'person_id'),
-      plain('product', 'product'),
-      plain('seatType', 'seat_type'),
-      boolean('own', 'own'),
-      plain('givenFrom', 'given_from_us'),
-      plain('countedFrom', 'counted_from_us'),
-      plain('until', 'until_us'),
-      plain('origin', 'origin'),
-      plain('givenById', 'given_by_id'),
-      plain('endedById', 'ended_by_id'),
-    ],
-  },
-  product: { table: 'product', columns: [plain('code', 'code')] },
-  subscription: {
-    table: 'product_subscription',
-    columns: [
-      plain('productId', 'product_id'),
-      plain('from', 'from_us'),
-      boolean('on', 'is_on'),
-      plain('plan', 'plan'),
-    ],
-  },
-  sheet: {
-    table: 'product_sheet',
-    columns: [plain('productId', 'product_id'), plain('from', 'from_us'), json('sheet', 'sheet')],
-  },
-  stock: {
-    table: 'seat_stock',
-    columns: [
-      plain('product', 'product'),
-      plain('seatType', 'seat_type'),
-      plain('number', 'seat_count'),
-      plain('from', 'from_us'),
-      plain('source', 'source'),
-    ],
-  },
-  fitting: {
-    table: 'product_fitting',
-    columns: [
-      plain('product', 'product'),
-      plain('placeId', 'place_id'),
-      plain('from', 'from_us'),
-      plain('until', 'until_us'),
-    ],
-  },
-  use: {
-    table: 'reported_use',
-    columns: [
-      plain('product', 'product'),
-      plain('allowance', 'allowance'),
-      plain('personId', 'person_id'),
-      plain('at', 'at_us'),
-      plain('amount', 'amount'),
-      plain('reportedAt', 'reported_at_us'),
-    ],
-  },
-  closedMonth: {
-    table: 'closed_month',
-    columns: [plain('month', 'month'), plain('closedAt', 'closed_at_us'), json('bill', 'bill')],
-  },
   request: {
     table: 'access_request',
     columns: [
@@ -246,17 +184,9 @@ const LAYOUT: Layout<TableName> = {
       plain('state', 'state'),
     ],
   },
+  ...PRODUCT_LAYOUT,
   ...KEEPING_LAYOUT,
   ...DEPARTURE_LAYOUT,
-  allotment: {
-    table: 'allotment',
-    columns: [
-      plain('placeId', 'place_id'),
-      plain('product', 'product'),
-      plain('seatType', 'seat_type'),
-      plain('number', 'number'),
-    ],
-  },
   separation: { table: 'separation', columns: [plain('oneId', 'one_id'), plain('otherId', 'other_id')] },
 }
 

@@ -1,86 +1,47 @@
-import { setTimeout as sleep } from 'node:timers/promises'
-import {
-  decide,
-  recordOf,
-  type Account,
-  type Actor,
-  type Change,
-  type Decision,
-  type Effect,
-  type Instant,
-} from '@lodge/core'
-import type { Clock } from '../clock.ts'
-import { LodgeError, databaseAway, notFound, refused, tooBusy } from '../errors.ts'
-import { hashToken, type KeyRing } from '../signin/key-ring.ts'
-import { instantFor, type Accounts, type Loaded } from './accounts.ts'
-import { DATABASE_NOW, type ClockWatch } from './clock-watch.ts'
-import { bringForward } from './dates.ts'
-import { insertEvent } from './events.ts'
-import { followed } from './followed.ts'
-import { forgetPerson } from './forget.ts'
-import { insertAnswer, type IdempotencyKey } from './idempotency.ts'
-import { buildEntry, writeEntry, type LedgerEntry, type Via } from './ledger.ts'
 import { isTransient, isUnreachable, type PoolConnection, type Pools } from './pools.ts'
+import { type Accounts, instantFor, type Loaded } from './accounts.ts'
+import { type Clock, wallClock } from '../clock.ts'
+import { type ClockWatch, DATABASE_NOW } from './clock-watch.ts'
+import { hashToken, type KeyRing } from '../signin/key-ring.ts'
+import {
+  type CommitListener,
+  type CommitRequest,
+  type CommitResult,
+  entryOf,
+  giveBack,
+  groupBy,
+  keyFor,
+  type ShutDoors,
+  TooManyEdits,
+} from './commit-request.ts'
+import { databaseAway, notFound, refused, tooBusy } from '../errors.ts'
+import { setTimeout as sleep } from 'node:timers/promises'
+import { decide, type Decision, type Effect, type Instant } from '@lodge/core'
+import { insertAllWork, insertWork, type NewWork, removeWork } from './work.ts'
 import { endSessionsOf } from './sessions.ts'
-import { wallClock } from '../clock.ts'
-import { insertOfferTokens, provenOffer } from './tokens.ts'
-import { noteTaken } from './notices.ts'
-import { insertAllWork, insertWork, removeWork, type NewWork } from './work.ts'
+import { insertEvent } from './events.ts'
+import { type LedgerEntry, writeEntry } from './ledger.ts'
 import { writeEdits, writePersonalValues } from './write-edits.ts'
+import { insertAnswer } from './idempotency.ts'
+import { insertOfferTokens, provenOffer } from './tokens.ts'
+import { forgetPerson } from './forget.ts'
+import { bringForward } from './dates.ts'
+import { noteTaken } from './notices.ts'
+import { followed } from './followed.ts'
 
 const TRIES = 8
+
 /** An attempt that was overtaken so often by other processes waits for the guard before deciding. */
 const OVERTAKEN = 2
+
 /** How long a departure's commit may take before someone else finishes it. */
 const FINISH_AFTER_MICROSECONDS = 10_000_000
-
-export interface CommitRequest {
-  accountId: string
-  changes: readonly Change[]
-  actor: Actor
-  via: Via
-  /** What was decided a moment ago on an account: taken as it is if that is still the one, and decided afresh otherwise. */
-  decided?: { account: Account; now: Instant; decision: Decision }
-  /** Refuses what is not the asker's to do just now, such as one that has to be confirmed, without a fresh proof. */
-  allow?(decision: Decision): Promise<void>
-  /** Refuses with {@link movedMeanwhile} if the effect is not the one shown (model C3). */
-  check?(account: Account, now: Instant): void | Promise<void>
-  /** Rows outside the account that stand or fall with the commit: a login, a session, a used token. */
-  alongside?(connection: PoolConnection, now: Instant, version: number): Promise<void>
-  idempotency?: IdempotencyKey
-  /** More edits than this are refused with {@link TooManyEdits}; the caller applies them in batches (model C2). */
-  maximumEdits?: number
-}
-
-/** People whose doors a commit has shut ahead of itself, each with the work that would finish it. */
-type ShutDoors = Map<string, string>
 
 /** Someone invited is reminded so long before their invitation runs out. */
 const REMINDED_BEFORE_MICROSECONDS = 3 * 86_400_000_000
 
 /** So much later the messages of a large docket are sent. */
 const RUN_WAIT_MICROSECONDS = 5_000_000
-
-function groupBy<T>(all: readonly T[], keyOf: (one: T) => number): Map<number, T[]> {
-  const groups = new Map<number, T[]>()
-  for (const one of all) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one])
-  return groups
-}
-
-/** A docket is too large for one commit; nothing was changed. */
-export class TooManyEdits extends Error {}
-
-export interface CommitResult {
-  version: number
-  at: Instant
-  decision: Decision
-}
-
-/** What a commit tells the rest of the process once it stands. */
-export interface CommitListener {
-  committed(accountId: string, version: number): void
-  doorsShut(accountId: string, personId: string): void
-}
 
 /**
  * The one way in: decide, then one transaction of guard, rows, ledger, outbox and key (architecture, how a change
@@ -319,43 +280,4 @@ export class Committer {
   private crash(point: string): void {
     if (this.crashAt === point) process.kill(process.pid, 'SIGKILL')
   }
-}
-
-function entryOf(request: CommitRequest, loaded: Loaded, decision: Decision, now: Instant): LedgerEntry {
-  const { accountId, actor, via, changes } = request
-  const head = {
-    account: accountId,
-    version: loaded.account.version + 1,
-    at: now,
-    actor,
-    via,
-    marks: [...new Set(decision.marks)],
-    previous: loaded.headHash,
-  }
-  return buildEntry(head, changes.map(recordOf), decision.edits)
-}
-
-/** A connection goes back with its own clock; one that failed is not used again. */
-async function giveBack(connection: PoolConnection, broken: boolean): Promise<void> {
-  if (broken) return connection.destroy()
-  try {
-    await connection.rollback()
-    await connection.query('SET timestamp = DEFAULT')
-    connection.release()
-  } catch {
-    connection.destroy()
-  }
-}
-
-/**
- * The key under which a process that finishes a departure answers the request that began it; of a docket with more in
- * it, none.
- */
-function keyFor({ changes, idempotency }: CommitRequest): { key?: string; requestHash?: string } {
-  return idempotency && changes.length === 1 ? { key: idempotency.key, requestHash: idempotency.requestHash } : {}
-}
-
-/** Whether an error is one of ours, to be shown as it is. */
-export function isLodgeError(error: unknown): error is LodgeError {
-  return error instanceof LodgeError
 }

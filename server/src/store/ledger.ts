@@ -1,9 +1,9 @@
-import { createHash, randomBytes } from 'node:crypto'
 import canonicalizeModule from 'canonicalize'
 import type { Actor, Instant, Mark, RowEdit } from '@lodge/core'
-import type { Queryable } from './pools.ts'
-import { entryAt, must } from '@lodge/core/must'
 import { instant, integer, json, orNull, selectOnce, text, textAs } from './select.ts'
+import { createHash, randomBytes } from 'node:crypto'
+import type { Queryable } from './pools.ts'
+import { must } from '@lodge/core/must'
 
 /** Canonical JSON (RFC 8785). */
 // eslint-disable-next-line no-restricted-syntax -- the package’s types say it is a module, not the function it is
@@ -11,10 +11,13 @@ export const canonicalize = canonicalizeModule as unknown as (value: unknown) =>
 
 /** The layout of headers and items; another number means read anew instead of catching up (architecture). */
 export const LEDGER_SCHEMA = 13
+
 /** From this layout on a commitment covers whether its item is a change or an edit. */
 export const KIND_COMMITTED_SINCE = 11
+
 /** The type of the change that names items whose payload and salt were destroyed before it (model C5). */
 export const DESTROYED = 'note-destroyed'
+
 /** The hash before the first entry. */
 export const NO_HASH = '0'.repeat(64)
 
@@ -177,9 +180,9 @@ export async function readEntries(
 }
 
 // Also what somebody altered is read as it stands, to be found out by verifying.
-const ITEM = { kind: textAs<LedgerItem['kind']>(), commitment: text, salt: orNull(text), payload: orNull(text) }
+export const ITEM = { kind: textAs<LedgerItem['kind']>(), commitment: text, salt: orNull(text), payload: orNull(text) }
 
-function itemOf({ kind, commitment, salt, payload }: LedgerItem): LedgerItem {
+export function itemOf({ kind, commitment, salt, payload }: LedgerItem): LedgerItem {
   return { kind, commitment, salt, payload }
 }
 
@@ -255,48 +258,4 @@ export async function readEntry(
     else edits.push(JSON.parse(payload) as RowEdit)
   }
   return { header: head.header, changes, edits }
-}
-
-/** An entry as it is kept: the header in the very text that was hashed, and what is beside it to find it by. */
-export interface WholeEntry {
-  version: number
-  at: Instant
-  schema: number
-  header: string
-  hash: string
-  items: LedgerItem[]
-}
-
-/** Every entry in order, with what is left of its items. */
-export async function* readWholeEntries(connection: Queryable, accountId: string): AsyncGenerator<WholeEntry> {
-  for (let after = 0; ;) {
-    const heads = await selectOnce(
-      connection,
-      { version: integer, at: instant, schemaNumber: integer, header: text, hash: text },
-      `SELECT version, at_us, schema_number, header, hash FROM ledger_entry
-       WHERE account_id = ? AND version > ? ORDER BY version LIMIT 200`,
-      [accountId, after],
-    )
-    if (heads.length === 0) return
-    const items = await selectOnce(
-      connection,
-      { version: integer, ordinal: integer, ...ITEM },
-      `SELECT version, ordinal, kind, commitment, salt, payload FROM ledger_item
-       WHERE account_id = ? AND version BETWEEN ? AND ? ORDER BY version, ordinal`,
-      [accountId, entryAt(heads, 0).version, must(heads.at(-1), 'last of heads').version],
-    )
-    const byVersion = new Map<number, LedgerItem[]>(heads.map(({ version }) => [version, []]))
-    for (const one of items) {
-      // Items of an entry that is missing are missed with it.
-      const list = byVersion.get(one.version)
-      if (!list) continue
-      // One that is missing leaves its place empty, so that it is missed.
-      while (list.length < one.ordinal) list.push({ kind: 'edit', commitment: '', salt: null, payload: null })
-      list.push(itemOf(one))
-    }
-    for (const { schemaNumber: schema, ...head } of heads) {
-      yield { ...head, schema, items: byVersion.get(head.version) ?? [] }
-    }
-    after = must(heads.at(-1), 'last of heads').version
-  }
 }

@@ -7,12 +7,11 @@ import {
   KIND_COMMITTED_SINCE,
   LEDGER_SCHEMA,
   NO_HASH,
-  readWholeEntries,
   sha256,
   type LedgerHeader,
   type LedgerItem,
-  type WholeEntry,
 } from './ledger.ts'
+import { readWholeEntries, type WholeEntry } from './whole-entries.ts'
 import type { Queryable } from './pools.ts'
 import { readTable } from './read-account.ts'
 import { integer, selectOnce, text } from './select.ts'

@@ -18,7 +18,7 @@ import {
   type Sight,
   type SinceList,
 } from '@lodge/core'
-import type { ShownPreview } from './view-registry.ts'
+import type { ShownPreview } from './shown.ts'
 import { say } from '@lodge/core/say'
 
 /** A member list with what was corrected and chosen. */

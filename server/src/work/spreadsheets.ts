@@ -20,7 +20,7 @@ import {
 } from '@lodge/core'
 import { must } from '@lodge/core/must'
 import { previewed, type ShownList } from './member-lists.ts'
-import type { ShownPreview } from './view-registry.ts'
+import type { ShownPreview } from './shown.ts'
 
 /** A spreadsheet of people by products, with what was corrected and chosen. */
 export interface SpreadsheetAsked {

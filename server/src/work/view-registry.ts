@@ -1,124 +1,76 @@
-import { createHash } from 'node:crypto'
 import {
+  type Account,
   againView,
+  askedToTake,
   askView,
   backFrom,
   billLineView,
   billView,
   cellView,
+  type Change,
   choicesView,
-  askedToTake,
   connectionsView,
-  firmsView,
-  firmSheetView,
-  keptProducts,
-  productAboutView,
-  productAccountsView,
   countView,
   departuresView,
   deskView,
-  effectOfPreview,
+  firmSheetView,
+  firmsView,
   gridTile,
   gridView,
-  handoverGains,
   groupSheetView,
   groupsView,
+  handoverGains,
+  type HandoverWanted,
   hangsOn,
-  idFrom,
-  instantText,
-  invitesOf,
+  type Id,
+  type Instant,
   judgeList,
-  mendedRow,
-  readPeopleList,
+  keptProducts,
   keysOf,
-  layInvoice,
   layOutOf,
   leavingView,
-  ownLeaving,
+  type ListDefaults,
+  mayMakeSomewhere,
   ownAbsences,
+  ownLeaving,
   packetLike,
   packetOnPaper,
   packetsView,
-  settingsView,
-  mayMakeSomewhere,
   peopleMatching,
   peopleView,
+  type PeopleView,
   personSeatsView,
   personSheetView,
+  type PersonView,
   placeSheetView,
   placesView,
   plannedView,
-  preview,
+  productAboutView,
+  productAccountsView,
   proposedTaker,
   readGridQuery,
+  readPeopleList,
   readPeopleQuery,
   requestsView,
   roleSheetView,
   rolesView,
   roomsOf,
   seatsView,
+  settingsView,
   SharedSight,
-  statementView,
-  termsOf,
-  withoutRefused,
   Sight,
+  statementView,
   waysIn,
   whyView,
-  type Account,
-  type Change,
-  type HandoverWanted,
-  type Id,
-  type Instant,
-  type Invite,
-  type JudgedPerson,
-  type ListDefaults,
-  type ListedPerson,
-  type PeopleView,
-  type PersonView,
-  type Preview,
-  type Control,
-  undoControl,
 } from '@lodge/core'
 import { must } from '@lodge/core/must'
-import { canonicalize } from '../store/ledger.ts'
-
-import { readInvoice } from '../files/read-invoice.ts'
-import { readPlaces } from '../files/read-places.ts'
+import { laidInvoices, type ListedRow, show, showArrivals } from './shown.ts'
+import { type ListAsked, showList, type ShownList } from './member-lists.ts'
+import { type ShownSpreadsheet, showSpreadsheet, type SpreadsheetAsked } from './spreadsheets.ts'
 import type { VendorInvoice } from '../store/invoices.ts'
-import { showList, type ListAsked, type ShownList } from './member-lists.ts'
-import { showSpreadsheet, type ShownSpreadsheet, type SpreadsheetAsked } from './spreadsheets.ts'
-import { FILES, type FileFrom, type FileName } from './written-files.ts'
-
-/** So many effects of a preview are sent; the counts and the digest are of all of them. */
-const MAXIMUM_EFFECTS = 400
-
-/** What a preview answers: the effect, the changes with their ids, and what a commit must name. */
-export interface ShownPreview extends Preview {
-  changes: readonly Change[]
-  /** Whether it can be undone once it is applied. */
-  undo: Control
-  version: number
-  digest: string
-}
-
-/** The effect of changes as their actor may see it, with its digest (model C3). */
-export function show(
-  account: Account,
-  changes: readonly Change[],
-  personId: string,
-  now: Instant,
-  withSums = true,
-): ShownPreview {
-  const shown = preview(account, changes, { kind: 'person', personId }, now, withSums)
-  const digest = createHash('sha256')
-    .update(canonicalize(effectOfPreview(shown, changes)))
-    .digest('base64url')
-  const { effects } = shown.access
-  const more = Math.max(0, effects.length - MAXIMUM_EFFECTS)
-  const access = { ...shown.access, effects: effects.slice(0, MAXIMUM_EFFECTS), more }
-  const sent = changes.map((change) => (change.type === 'undo' ? { ...change, edits: [], changes: [] } : change))
-  return { ...shown, access, changes: sent, undo: undoControl(changes), version: account.version, digest }
-}
+import { type FileFrom, type FileName, FILES } from './written-files.ts'
+import { readPlaces } from '../files/read-places.ts'
+import { readInvoice } from '../files/read-invoice.ts'
 
 type Params = Record<string, string>
 
@@ -238,53 +190,11 @@ export interface FileTask extends FileFrom {
   as: string | null
 }
 
-/** A row of a list as it is now after mending. */
-type ListedRow = Pick<ListedPerson, 'line' | 'name' | 'email' | 'cells'>
-
-/** Rows judged, the invitations they make, and one preview of all. */
-export interface ShownArrivals {
-  people: JudgedPerson[]
-  invites: Invite[]
-  lines: number[]
-  preview: ShownPreview
-}
-
-/**
- * Rows judged and shown as one; a row whose invitation would be refused says why and is left out of the rest.
- * The ids of what is made are counted on from the run's, so that what is shown and what is sent are the same (C3).
- * @param sight the person who would invite them.
- */
-function showArrivals(
-  sight: Sight,
-  { rows, defaults, runId }: { rows: readonly ListedRow[]; defaults: ListDefaults; runId: Id },
-): ShownArrivals {
-  const { account, personId, now } = sight
-  let made = 0
-  const read = invitesOf(sight, rows.map(mendedRow), defaults, () => idFrom(runId, (made += 1)))
-  const { people, kept, lines } = withoutRefused(account, read, { kind: 'person', personId }, now)
-  const shown = show(account, kept, personId, now)
-  return { people, invites: kept, lines, preview: { ...shown, changes: [], sentences: shown.sentences.slice(0, 3) } }
-}
-
 /** A pasted list of places read: what it would lay out, or every line that cannot be read. */
 function layOut(sight: Sight, { text, parentId, likeId }: { text: string; parentId: Id; likeId: Id | null }): object {
   const { places, problems } = readPlaces(text)
   if (problems.length > 0) return { change: null, problems }
   return { change: layOutOf(sight, parentId, places, likeId), problems: [] }
-}
-
-/** Vendors' invoices with what differs now from the month's bill. */
-function laidInvoices(sight: Sight, invoices: readonly VendorInvoice[]): object {
-  return {
-    invoices: invoices.map(({ id, month, product, laidById, laidAt, lines }) => ({
-      id,
-      product,
-      productName: termsOf(sight.account, product)?.sheetAt(sight.now)?.name ?? product,
-      laidBy: sight.personName(laidById),
-      laidAt: instantText(laidAt),
-      ...layInvoice(sight.account, month, product, lines),
-    })),
-  }
 }
 
 /** Writes a file; undefined where there is nothing to be seen. @throws LodgeError 400 where it would be too large. */

@@ -1,6 +1,7 @@
 import { rowOf } from '../../account/edits.ts'
 import type { Account, Attached } from '../../account/account.ts'
-import type { GrantRow, GroupRow, HoldingRow, Id, PersonRow, PlaceRow, RowEdit } from '../../account/rows.ts'
+import type { GrantRow, GroupRow, Id, PersonRow, PlaceRow, RowEdit } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { matches } from '../../people/groups.ts'
 import { absenceAt } from '../../people/presence.ts'
 import { sheetStarts } from '../../products/catalogue.ts'

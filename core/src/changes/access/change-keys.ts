@@ -111,7 +111,7 @@ function becomingOf(draft: Draft, change: ChangeKeys, grantId: Id): Becoming | u
   const until = endOf(draft, change, grant)
   const from = beginOf(draft, change, grant)
   if (!role || draft.problems.length > 0) return undefined
-  if (until !== null && until <= from) {
+  if (!isOpen(until, from)) {
     draft.refuse('dates-backwards', say('access.the-last-day-is-before-the-first-choose'), '/until')
   }
   const stays = role.id === grant.roleId && places.some(({ id }) => id === grant.placeId)

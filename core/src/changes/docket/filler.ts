@@ -1,31 +1,30 @@
+import { type Change, decide, MAXIMUM_CHANGES, readChange } from '../engine/decide.ts'
 import type { Account } from '../../account/account.ts'
-import type { GrantRow, Id, PersonRow, PlaceRow } from '../../account/rows.ts'
-import { compare } from '../../access/compare.ts'
-import { impactOf } from '../../access/impact.ts'
 import { Sight } from '../../access/sight.ts'
-import { groupsOf } from '../../people/groups.ts'
-import { isOutsider } from '../../people/presence.ts'
-import { liesIn, upwards, wallBetween } from '../../places/tree.ts'
-import { addDays, whenText, type Instant } from '../../time/instants.ts'
+import type { GrantRow, Id } from '../../account/rows.ts'
+import { addDays, type Instant, whenText } from '../../time/instants.ts'
 import type {
   ClientEnds,
-  FirmEnds,
   CopyAccess,
   CoverFor,
+  FirmEnds,
   GiveMany,
   HandOverAll,
   MoveAccess,
   ReplaceRole,
   ReturnAll,
-  TakeMany,
   SignInMany,
+  TakeMany,
   TidyAccess,
 } from './fillings.ts'
-import { hangsOn, PASSED_ON, soleStewardships, type Hang } from '../../departures/hangs.ts'
+import { type Hang, hangsOn, PASSED_ON, soleStewardships } from '../../departures/hangs.ts'
 import { passingOn, releasing } from '../../departures/pass-on.ts'
-import { decide, MAXIMUM_CHANGES, readChange, type Change } from '../engine/decide.ts'
 import { must } from '../../checks/must.ts'
 import { isOpen } from '../../time/lasting.ts'
+import { datesOf, grantsByGroup, outsidersAt, withoutCovered } from './filler-reads.ts'
+import { liesIn } from '../../places/tree.ts'
+import { impactOf } from '../../access/impact.ts'
+import { compare } from '../../access/compare.ts'
 
 /** Puts ordinary changes together, each tried on what the ones before would leave, and only those the actor may make. */
 export class Filler {
@@ -287,47 +286,4 @@ export class Filler {
     if (decision.problems.some((one) => one.code === 'given-already')) return 'given-already' as const
     return decision.problems.length > 0 ? undefined : { change: read.value, decision }
   }
-}
-
-/** Of places, those that no other of them reaches already: a key at the one above is enough. */
-export function withoutCovered(account: Account, placeIds: readonly Id[]): Id[] {
-  return placeIds.filter((placeId) => {
-    const path = upwards(account, placeId)
-    return !placeIds.some((above) => above !== placeId && isReachedFrom(path, above))
-  })
-}
-
-/** The dates of what someone has, as another person is given the same: what has begun begins now. */
-export function datesOf({ from, until }: Pick<GrantRow, 'from' | 'until'>, zone: string, now: Instant) {
-  return {
-    ...(from > now ? { from: whenText(from, zone, 'beginning') } : {}),
-    ...(until === null ? {} : { until: whenText(until, zone, 'end') }),
-  }
-}
-
-/** Outsiders who were given something at a place or beneath it by name, and are in. */
-function outsidersAt(account: Account, placeId: Id, now: Instant): PersonRow[] {
-  const found = new Map<Id, PersonRow>()
-  const visit = (id: Id) => {
-    for (const grant of account.by('grant', 'place', id)) {
-      const person = grant.subjectKind === 'person' ? account.get('person', grant.subjectId) : undefined
-      if (person && isOpen(grant.until, now) && isOutsider(person) && ['active', 'away'].includes(person.state))
-        found.set(person.id, person)
-    }
-    for (const place of account.by('place', 'parent', id)) visit(place.id)
-  }
-  visit(placeId)
-  return [...found.values()]
-}
-
-/** What their groups hold. */
-function grantsByGroup(account: Account, personId: Id, now: Instant): GrantRow[] {
-  const person = account.get('person', personId)
-  return (person ? groupsOf(account, person) : []).flatMap((groupId) =>
-    account.by('grant', 'subject', `group ${groupId}`).filter(({ until }) => isOpen(until, now)),
-  )
-}
-
-function isReachedFrom(path: readonly PlaceRow[], above: Id): boolean {
-  return path.some((place) => place.id === above) && wallBetween(path, above) === undefined
 }

@@ -1,4 +1,5 @@
-import type { HoldingRow, Id } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { seatTypeAt } from '../../products/catalogue.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
 import { moneyText } from '../../seats/money.ts'

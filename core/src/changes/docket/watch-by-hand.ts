@@ -1,4 +1,5 @@
-import type { HoldingRow, Id } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { productAt } from '../../products/catalogue.ts'
 import { keepersOf, knownOf, wayOf } from '../../products/keeping.ts'
 import { holdingUntil } from '../../seats/holdings.ts'

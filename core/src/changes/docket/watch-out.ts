@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
-import type { GrantRow, HoldingRow, Id, PersonRow, PlaceRow, RowEdit } from '../../account/rows.ts'
+import type { GrantRow, Id, PersonRow, PlaceRow, RowEdit } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { reachesBoth } from '../../access/apart.ts'
 import { peopleNamed } from '../../access/approver-rows.ts'
 import { isWithoutApprover } from '../../access/approvers.ts'

@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
-import type { GrantRow, HoldingRow, Id, RoleRow } from '../../account/rows.ts'
+import type { GrantRow, Id, RoleRow } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { entryOf } from '../../access/roles.ts'
 import { groupsOf } from '../../people/groups.ts'
 import { areasAt, enablesType, isOwnArea, productAt, type Product } from '../../products/catalogue.ts'

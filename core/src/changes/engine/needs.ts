@@ -1,6 +1,6 @@
 import type { Id } from '../../account/rows.ts'
 import type { Level } from '../../access/levels.ts'
-import type { OwnArea } from '../../access/sight.ts'
+import type { OwnArea } from '../../products/own.ts'
 import type { PlainMessageId } from '../../words/catalogue.ts'
 import { say } from '../../words/say.ts'
 import type { Draft } from './draft.ts'

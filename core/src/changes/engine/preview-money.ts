@@ -1,6 +1,7 @@
 import { rowOf } from '../../account/edits.ts'
 import type { Account } from '../../account/account.ts'
-import type { HoldingRow, RowEdit } from '../../account/rows.ts'
+import type { RowEdit } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import type { Sight } from '../../access/sight.ts'
 import { billOf } from '../../seats/bill.ts'
 import { countSeats } from '../../seats/holdings.ts'

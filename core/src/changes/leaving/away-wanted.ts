@@ -1,6 +1,7 @@
 import type { Account } from '../../account/account.ts'
 import { editOf } from '../../account/edits.ts'
-import type { AbsenceRow, HoldingRow, Id, PersonRow } from '../../account/rows.ts'
+import type { AbsenceRow, Id, PersonRow } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { openDeparture } from '../../departures/plan.ts'
 import { isPresent } from '../../people/presence.ts'
 import { billOf } from '../../seats/bill.ts'
@@ -23,7 +24,7 @@ export function absenceOf(draft: Draft, change: GoAway | AskAway, person: Person
   const from = momentOf(draft, change.from, 'from') ?? now
   const until = momentOf(draft, change.until, 'until') ?? null
   if (draft.problems.length > 0) return undefined
-  if (until !== null && until <= from) {
+  if (!isOpen(until, from)) {
     return refused(draft, 'dates-backwards', say('leaving.the-last-day-is-before-the-first-choose'), '/until')
   }
   const other = account

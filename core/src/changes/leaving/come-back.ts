@@ -9,6 +9,7 @@ import { atRoot } from '../engine/needs.ts'
 import { idFrom, RowId, type MadeId } from '../engine/shapes.ts'
 import { holdSeat } from '../rules/seat-rules.ts'
 import { OPEN } from './away-wanted.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 export class ComeBack {
   @Equals('come-back') type!: 'come-back'
@@ -40,7 +41,7 @@ export const comeBack: ChangeKind<ComeBack> = {
     if (!row || !person || !OPEN.has(row.state) || row.state === 'asked' || row.from > draft.now) {
       return draft.refuse('not-away', say('leaving.they-are-not-away-they-may-have-come'))
     }
-    const isDue = row.until !== null && row.until <= draft.now
+    const isDue = !isOpen(row.until, draft.now)
     if (draft.actor.kind !== 'person' && !isDue) return draft.refuse('not-due', say('leaving.nobody-is-due-back-now'))
     if (!draft.seen('person', person.id, 'person')) return
     draft.update('person', person.id, { state: 'active', awayFrom: null, awayUntil: null })

@@ -1,32 +1,21 @@
-import {
-  ArrayMaxSize,
-  Equals,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsOptional,
-  IsString,
-  MaxLength,
-  ValidateNested,
-} from 'class-validator'
-import { Type } from 'class-transformer'
-import type { Account } from '../../account/account.ts'
-import type { DepartureRow, Handover, Id, RowEdit, Taker } from '../../account/rows.ts'
-import type { Sight } from '../../access/sight.ts'
+import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
 import { TAKERS } from '../../departures/pass-on.ts'
-import { openDeparture } from '../../departures/plan.ts'
-import { isPresent } from '../../people/presence.ts'
-import { momentInWords, readMoment, type Instant } from '../../time/instants.ts'
-import type { Draft } from '../engine/draft.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import type { Nested } from '../engine/nested.ts'
-import { ENDS_ACCESS, mayEnd, NO_WAY_BACK, signedOut } from './leave.ts'
-import { Moment, RowId, type MadeId } from '../engine/shapes.ts'
-import { givenOnItsDay, shutDoors } from './shut-doors.ts'
-import { lookup } from '../../checks/lookup.ts'
+import type { DepartureRow, Handover, Id, Taker } from '../../account/rows.ts'
+import { type MadeId, Moment, RowId } from '../engine/shapes.ts'
+import { Type } from 'class-transformer'
 import { atRoot } from '../engine/needs.ts'
-import { must } from '../../checks/must.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { ENDS_ACCESS, mayEnd, signedOut } from './leave.ts'
+import { givenLater } from './shut-doors.ts'
+import { openDeparture } from '../../departures/plan.ts'
 import { say } from '../../words/say.ts'
+import { shutDoors } from './shut-doors.ts'
+import { type Instant, momentInWords, readMoment } from '../../time/instants.ts'
+import type { Sight } from '../../access/sight.ts'
+import type { Draft } from '../engine/draft.ts'
+import { must } from '../../checks/must.ts'
+import { lookup } from '../../checks/lookup.ts'
+import { isPresent } from '../../people/presence.ts'
 
 /** Who takes one thing over, as chosen; where nobody does, it is left unassigned. */
 export class HandoverWanted {
@@ -51,7 +40,7 @@ export class HandoversWanted {
   @Handovers() handovers?: HandoverWanted[]
 }
 
-const CHANGES_DEPARTURE = atRoot('people', 'change', 'leaving.change-a-departure')
+export const CHANGES_DEPARTURE = atRoot('people', 'change', 'leaving.change-a-departure')
 
 export class PlanDeparture {
   @Equals('plan-departure') type!: 'plan-departure'
@@ -182,93 +171,6 @@ export const putDownDeparture: ChangeKind<PutDownDeparture> = {
   sentence: (change, sight, tense) =>
     say('leaving.cancelled-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
-}
-
-export class RunDeparture {
-  @Equals('run-departure') type!: 'run-departure'
-  @RowId() departureId!: Id
-}
-
-/** The doors of a planned departure shut: done by time itself when it has come, or by hand before (model X4). */
-export const runDeparture: ChangeKind<RunDeparture> = {
-  type: 'run-departure',
-  confirm: 'confirm.run-departure',
-  category: 'leaving',
-  effect: 'shuts-doors',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_DEPARTURE,
-  undo: { never: NO_WAY_BACK },
-  preview: {
-    lasting({ departureId }, { after, sight }) {
-      const leaver = after.get('departure', departureId)?.personId
-      return leaver ? signedOut(leaver, sight) : []
-    },
-  },
-  shape: RunDeparture,
-  fill: (change) => change,
-  decide(draft, { departureId }) {
-    const row = draft.account.get('departure', departureId)
-    if (row?.state !== 'planned') {
-      return draft.refuse('not-found', say('leaving.this-departure-cannot-be-started-it-may-be'))
-    }
-    if (draft.actor.kind === 'person') {
-      if (!mayEnd(draft, row.personId)) return
-    } else if (row.at > draft.now) return draft.refuse('not-due', say('leaving.this-departure-is-not-due-yet'))
-    shutDoors(draft, departureId)
-  },
-  sentence: (change, sight, tense) =>
-    say('leaving.ended-all-access-for-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
-  record: (change) => change,
-}
-
-export class AnswerHandover {
-  @Equals('answer-handover') type!: 'answer-handover'
-  @RowId() departureId!: Id
-  @IsString() @MaxLength(40) what!: string
-  @IsString() @MaxLength(200) id!: string
-  @IsBoolean() accept!: boolean
-}
-
-/** Someone says whether they take something over; refused, it rests with the person who proposed them (model X3). */
-export const answerHandover: ChangeKind<AnswerHandover> = {
-  type: 'answer-handover',
-  confirm: 'confirm.answer-handover',
-  category: 'leaving',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: 'own',
-  undo: { needs: CHANGES_DEPARTURE },
-  preview: 'plain',
-  shape: AnswerHandover,
-  fill: (change) => change,
-  decide(draft, { departureId, what, id, accept }) {
-    const row = draft.account.get('departure', departureId)
-    const found = row?.handovers.find((one) => one.what === what && one.id === id)
-    const isTheirs = found?.taker?.kind === 'person' && found.taker.id === draft.actorId
-    if (row?.state !== 'planned' || !found || !isTheirs) {
-      return draft.refuse('not-found', say('leaving.there-is-nothing-here-for-you-to-take'))
-    }
-    const proposer = row.plannerId ? { kind: 'person' as const, id: row.plannerId } : null
-    const answered: Handover = accept ? { ...found, accepted: true } : { ...found, taker: proposer, acceptBy: null }
-    draft.update('departure', row.id, { handovers: row.handovers.map((one) => (one === found ? answered : one)) })
-  },
-  sentence: (change, sight, tense) =>
-    say('leaving.took-over-what-is-s', {
-      accepts: Boolean(change.accept),
-      tense,
-      leaver: leaverOf(change.departureId, sight),
-    }),
-  record: (change) => change,
-}
-
-/** What those who take over get on the day of a departure that is planned, or planned anew. */
-function givenLater(nested: Nested, account: Account, { departureId }: { departureId: Id }, now: Instant): RowEdit[] {
-  const row = account.get('departure', departureId)
-  return row?.state === 'planned' ? givenOnItsDay(nested, account, row, now) : []
 }
 
 /** Whose departure it is, as far as the reader sees them. */

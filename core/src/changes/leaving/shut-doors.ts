@@ -190,3 +190,14 @@ function endedBy(account: Account, personId: Id, row: DepartureRow, now: Instant
       .map(({ roleId, placeId, until }) => ({ roleId, placeId, until })),
   }
 }
+
+/** What those who take over get on the day of a departure that is planned, or planned anew. */
+export function givenLater(
+  nested: Nested,
+  account: Account,
+  { departureId }: { departureId: Id },
+  now: Instant,
+): RowEdit[] {
+  const row = account.get('departure', departureId)
+  return row?.state === 'planned' ? givenOnItsDay(nested, account, row, now) : []
+}

@@ -1,20 +1,17 @@
-import type { Account } from '../../account/account.ts'
-import type { EmployerRow, FieldRow, GroupRow, Id, PacketRow, PersonKind } from '../../account/rows.ts'
-import type { Sight } from '../../access/sight.ts'
-import { datesIn, nearest } from '../../people/near.ts'
-import { plainName } from '../../people/names.ts'
 import type { ListColumn, ListedPerson } from '../../people/read-list.ts'
-import { emailKey } from '../../people/email.ts'
-import { stateAt } from '../../people/presence.ts'
-import { placeByPath } from '../../places/tree.ts'
-import { productsAt } from '../../products/catalogue.ts'
-import { isDate, type Instant } from '../../time/instants.ts'
-import { decide, type Actor } from '../engine/decide.ts'
 import type { Invite } from './invite.ts'
-import { placeByReference } from '../places/places.ts'
-import { lookup } from '../../checks/lookup.ts'
-import { entryAt, must } from '../../checks/must.ts'
+import type { Id, PersonKind } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
+import { emailKey } from '../../people/email.ts'
 import { say } from '../../words/say.ts'
+import { stateAt } from '../../people/presence.ts'
+import { type Names, namesIn, personIn, placeIn, proposalsFor } from './invite-list-names.ts'
+import { lookup } from '../../checks/lookup.ts'
+import { type Instant, isDate } from '../../time/instants.ts'
+import { datesIn } from '../../people/near.ts'
+import { entryAt, must } from '../../checks/must.ts'
+import type { Account } from '../../account/account.ts'
+import { type Actor, decide } from '../engine/decide.ts'
 
 /** What is known of a row of a pasted list (model I2). */
 export type ListVerdict = 'new' | 'here' | 'here-before' | 'invited' | 'twice' | 'unreadable' | 'refused'
@@ -100,98 +97,9 @@ export function invitesOf(
   return { people: judged, invites, lines }
 }
 
-/** What people write by name, lower case, with what it is; made once for a list. */
-interface Names {
-  account: Account
-  sight: Sight
-  packets: Map<string, Id>
-  roles: Map<string, Id>
-  employers: Map<string, Id>
-  groups: Map<string, Id>
-  fields: Map<string, FieldRow>
-  seats: Map<string, { product: string; seatType: string }>
-  /** As they are written, for proposals. */
-  written: Record<'packet' | 'role' | 'employer' | 'group' | 'seat' | 'place', string[]>
-  places: Map<string, Id | undefined>
-  people: Map<string, Id | undefined>
-  proposed: Map<string, string[]>
-}
-
-function namesIn(sight: Sight): Names {
-  const { account, now } = sight
-  const byName = <T extends { id: Id; name: string }>(rows: readonly T[]) =>
-    new Map(rows.map((row) => [row.name.toLowerCase(), row.id]))
-  const seats = new Map<string, { product: string; seatType: string }>()
-  const codes: string[] = []
-  for (const { sheet, on } of productsAt(account, now)) {
-    for (const type of on ? sheet.seatTypes : []) {
-      const seat = { product: sheet.code, seatType: type.code }
-      codes.push(`${sheet.code}/${type.code}`)
-      seats.set(`${sheet.code}/${type.code}`, seat)
-      // By its name alone only where no other product has one of that name.
-      seats.set(type.name.toLowerCase(), seats.has(type.name.toLowerCase()) ? { product: '', seatType: '' } : seat)
-    }
-  }
-  const [packets, employers, groups] = [account.all('packet'), account.all('employer'), account.all('group')].map(
-    (rows) => [...rows],
-  ) as [PacketRow[], EmployerRow[], GroupRow[]]
-  const roles = [...account.all('role')].filter((role) => !role.retired)
-  const names = (rows: readonly { name: string }[]) => rows.map(({ name }) => name)
-  const places = [...account.all('place')].filter(({ id }) => sight.seesPlace(id))
-  return {
-    ...{ account, sight, seats, packets: byName(packets), roles: byName(roles), employers: byName(employers) },
-    groups: sight.seesGroups ? byName(groups) : new Map<string, string>(),
-    fields: new Map([...account.all('field')].map((field) => [field.name.toLowerCase(), field])),
-    written: {
-      ...{ packet: names(packets), role: names(roles), employer: names(employers), seat: codes, place: names(places) },
-      group: sight.seesGroups ? names(groups) : [],
-    },
-    ...{ places: new Map(), people: new Map(), proposed: new Map() },
-  }
-}
-
-function placeIn({ account, sight, places }: Names, text: string): Id | undefined {
-  if (!places.has(text)) {
-    const place = placeByReference(account, text) ?? placeByPath(account, text) ?? placeByName(account, text)
-    places.set(text, place && sight.seesPlace(place.id) ? place.id : undefined)
-  }
-  return places.get(text)
-}
-
-function placeByName(account: Account, text: string) {
-  const found = [...account.all('place')].filter((place) => place.name.toLowerCase() === text.toLowerCase())
-  return found.length === 1 ? found[0] : undefined
-}
-
-/** Someone seen, by email address or by the one name that is theirs alone. */
-function personIn({ account, sight, people }: Names, text: string): Id | undefined {
-  if (!people.has(text)) {
-    const wanted = plainName(text)
-    const named = text.includes('@')
-      ? account.peopleByEmail(text)
-      : [...account.all('person')].filter(({ id }) => plainName(account.nameOf(id)) === wanted).map(({ id }) => id)
-    const found = named.filter((id) => sight.seesPerson(id))
-    people.set(text, found.length === 1 ? found[0] : undefined)
-  }
-  return people.get(text)
-}
-
 const KINDS: Readonly<Record<string, PersonKind>> = { staff: 'staff', contractor: 'contractor', client: 'client' }
+
 const MEMBERSHIPS = ['member', 'guest', 'administrator']
-
-/** So many different texts are looked up among all names; a list with more is mended in its own file. */
-const MAXIMUM_LOOKED_UP = 200
-
-function proposalsFor({ proposed }: Names, column: ListColumn, text: string, known: readonly string[]): string[] {
-  const key = `${column} ${text}`
-  let found = proposed.get(key)
-  if (!found) {
-    const isDay = column === 'from' || column === 'until'
-    found = isDay ? [...known] : proposed.size < MAXIMUM_LOOKED_UP ? nearest(text, known) : []
-    proposed.set(key, found)
-  }
-  return found
-}
 
 interface Refused {
   refused: string

@@ -17,6 +17,7 @@ import { atRoot, type Need } from '../engine/needs.ts'
 import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 import type { PlainMessageId } from '../../words/catalogue.ts'
+import { isOpen } from '../../time/lasting.ts'
 
 /**
  * Gives what an offer holds, as its giver may give it now (model I5): grants by D1, seats by S10 and while they last.
@@ -33,7 +34,7 @@ export function giveOffered(draft: Draft, offer: OfferRow, giverId: Id): void {
   for (const seat of offer.seats) giveSeat(draft, offer, seat)
   for (const { grantId, roleId, placeId, from, until } of offer.grants) {
     const begins = Math.max(from ?? draft.now, draft.now)
-    if (until !== null && until <= begins) continue
+    if (!isOpen(until, begins)) continue
     const role = draft.account.get('role', roleId)
     if (!role || role.retired || role.wallPassing) {
       draft.refuse(

@@ -9,22 +9,22 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Type } from 'class-transformer'
-import type { Account } from '../../account/account.ts'
+import { LeftOut, type MadeId, RowId } from '../engine/shapes.ts'
 import type { GroupRow, GroupRule, Id, PersonRow, RoleArea, RoleRow } from '../../account/rows.ts'
+import { Line } from '../../checks/shape.ts'
+import { atRoot } from '../engine/needs.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { say } from '../../words/say.ts'
 import { sameRow } from '../../account/edits.ts'
-import { entryOf } from '../../access/roles.ts'
+import { isOpen } from '../../time/lasting.ts'
+import type { Draft } from '../engine/draft.ts'
+import { judgeGiving } from '../access/approver-choices.ts'
+import type { Account } from '../../account/account.ts'
 import { grantsOf } from '../../access/walk.ts'
 import { areasAt } from '../../products/catalogue.ts'
-import { judgeGiving } from '../access/approver-choices.ts'
-import { Line } from '../../checks/shape.ts'
-import { BUILT_IN_FIELDS } from '../../people/groups.ts'
-import type { Draft } from '../engine/draft.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { LeftOut, RowId, type MadeId } from '../engine/shapes.ts'
+import { entryOf } from '../../access/roles.ts'
 import { lookup } from '../../checks/lookup.ts'
-import { atRoot } from '../engine/needs.ts'
-import { say } from '../../words/say.ts'
-import { isOpen } from '../../time/lasting.ts'
+import { BUILT_IN_FIELDS } from '../../people/groups.ts'
 
 export class Condition {
   /** `kind`, `standing`, `employer`, or the id of a field of the account's own. */
@@ -48,7 +48,8 @@ class GroupContent {
 }
 
 const REMOVES_GROUPS = atRoot('groups', 'run', 'people.remove-groups')
-const CHANGES_GROUPS = atRoot('groups', 'change', 'people.change-groups')
+
+export const CHANGES_GROUPS = atRoot('groups', 'change', 'people.change-groups')
 
 export class MakeGroup extends GroupContent {
   @Equals('make-group') type!: 'make-group'
@@ -145,95 +146,7 @@ export const removeGroup: ChangeKind<RemoveGroup> = {
   record: (change) => change,
 }
 
-export class JoinGroup {
-  @Equals('join-group') type!: 'join-group'
-  @RowId() membershipId!: MadeId
-  @RowId() groupId!: Id
-  @RowId() personId!: Id
-}
-
-/** Puts a person into a group by name; what the group holds becomes theirs. Judged by D1. */
-export const joinGroup: ChangeKind<JoinGroup> = {
-  type: 'join-group',
-  confirm: 'confirm.join-group',
-  category: 'roles',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_GROUPS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: JoinGroup,
-  fill: (change, newId) => ({ ...change, membershipId: newId(change.membershipId) }),
-  decide(draft, change) {
-    const group = groupIn(draft, change.groupId)
-    const person = draft.seen('person', change.personId, 'person')
-    if (!group || !person) return
-    const name = draft.account.nameOf(person.id)
-    if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse('not-here', say('people.is-not-here-yet-invite-them-first', { name }))
-    }
-    if (draft.account.by('membership', 'person', person.id).some((one) => one.groupId === group.id)) {
-      return draft.refuse('no-change', say('people.is-already-in', { name, group: group.name }))
-    }
-    judgeLead(draft, group)
-    if (draft.problems.length > 0) return
-    draft.insert('membership', { id: change.membershipId, groupId: group.id, personId: person.id })
-  },
-  sentence: (change, sight, tense) =>
-    say('people.put-into', {
-      tense,
-      person: sight.personName(change.personId),
-      group: sight.named.get('group', change.groupId)?.name ?? say('people.a-group'),
-    }),
-  record: (change) => change,
-}
-
-export class QuitGroup {
-  @Equals('quit-group') type!: 'quit-group'
-  @RowId() groupId!: Id
-  @RowId() personId!: Id
-}
-
-/** Takes a person out of a group they were in by name. Judged by D1. */
-export const quitGroup: ChangeKind<QuitGroup> = {
-  type: 'quit-group',
-  confirm: 'confirm.quit-group',
-  category: 'roles',
-  effect: 'ends',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_GROUPS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: QuitGroup,
-  fill: (change) => change,
-  decide(draft, change) {
-    const group = groupIn(draft, change.groupId)
-    const person = draft.seen('person', change.personId, 'person')
-    if (!group || !person) return
-    const membership = draft.account.by('membership', 'person', person.id).find((one) => one.groupId === group.id)
-    if (!membership) {
-      const how = group.rule ? say('people.if-the-rule-puts-them-there-change-the') : ''
-      return draft.refuse(
-        'no-change',
-        say('people.is-not-in-by-name', { name: draft.account.nameOf(person.id), group: group.name, how }),
-      )
-    }
-    draft.remove('membership', membership.id)
-  },
-  sentence: (change, sight, tense) =>
-    say('people.took-out-of', {
-      tense,
-      person: sight.personName(change.personId),
-      group: sight.named.get('group', change.groupId)?.name ?? say('people.a-group'),
-    }),
-  record: (change) => change,
-}
-
-function groupIn(draft: Draft, groupId: Id) {
+export function groupIn(draft: Draft, groupId: Id) {
   const group = draft.account.get('group', groupId)
   if (!group) draft.refuse('not-found', say('people.there-is-no-such-group-here-it-may'))
   return group

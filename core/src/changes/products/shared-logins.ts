@@ -191,7 +191,7 @@ export function leaveSharedLogins(draft: Draft, personId: Id): void {
   for (const row of [...draft.account.all('sharedLogin')]) {
     const isUser = row.userIds.includes(personId)
     if (!isUser && row.responsibleId !== personId) continue
-    const isOver = row.until !== null && row.until <= draft.now
+    const isOver = !isOpen(row.until, draft.now)
     // Someone is always responsible: the person who looks after the product, where nobody took it over.
     const [keeperId = row.responsibleId] = keepersOf(draft.account, row.product, draft.now)
     draft.update('sharedLogin', row.id, {

@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
-import type { HoldingRow, Id, PersonRow, RowEdit } from '../../account/rows.ts'
+import type { Id, PersonRow, RowEdit } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
 import type { Span } from '../../seats/spans.ts'
 import { allTerms, type Terms } from '../../seats/terms.ts'

@@ -1,6 +1,7 @@
 import { rowOf } from '../../account/edits.ts'
 import type { Account } from '../../account/account.ts'
-import type { GrantRow, RoleRow, RowEdit, SettingsRow, SheetRow, Standing } from '../../account/rows.ts'
+import type { GrantRow, RoleRow, RowEdit, SettingsRow, Standing } from '../../account/rows.ts'
+import type { SheetRow } from '../../account/product-rows.ts'
 import type { Draft } from '../engine/draft.ts'
 import { raisesBill } from './seat-rules.ts'
 import { checkWhose } from './whose.ts'

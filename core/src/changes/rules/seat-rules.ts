@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
-import type { HoldingRow, Id, RowEdit } from '../../account/rows.ts'
+import type { Id, RowEdit } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import type { Sight } from '../../access/sight.ts'
 import { rightTo } from '../../products/own.ts'
 import { enablesType, productAt, type Product } from '../../products/catalogue.ts'
@@ -275,7 +276,7 @@ export function settleSeats(draft: Draft, personId: Id): void {
     const ends = holdingUntil(draft.account, holding)
     const until = ends !== null && ends <= draft.now ? ends : holding.until
     // Given for a time after the engagement had ended, it never was (model Z3).
-    if (until !== null && until <= holding.givenFrom) draft.remove('holding', holding.id)
+    if (!isOpen(until, holding.givenFrom)) draft.remove('holding', holding.id)
     else if (countedFrom !== holding.countedFrom || until !== holding.until) {
       draft.update('holding', holding.id, { countedFrom, until })
     }

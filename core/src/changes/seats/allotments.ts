@@ -1,5 +1,6 @@
 import { Equals, IsInt, IsOptional, Max, Min } from 'class-validator'
-import type { AllotmentRow, Id } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
+import type { AllotmentRow } from '../../account/product-rows.ts'
 import { Code } from '../../checks/shape.ts'
 import { productAt } from '../../products/catalogue.ts'
 import type { ChangeKind } from '../engine/kind.ts'

@@ -1,5 +1,6 @@
 import { Equals, IsBoolean } from 'class-validator'
-import type { HoldingRow, Id } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { Code } from '../../checks/shape.ts'
 import { placesOfPerson } from '../../seats/allotments.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
@@ -196,7 +197,7 @@ function goesAlone(draft: Draft, holding: HoldingRow): boolean {
 /** Ends a holding at an instant; one that would not have begun by then never was. */
 export function endHolding(draft: Draft, holding: HoldingRow, ends: Instant): void {
   const until = holdingUntil(draft.account, holding)
-  if (until !== null && until <= ends) {
+  if (!isOpen(until, ends)) {
     return draft.refuse('over-already', say('seats.this-seat-ends-before-that-anyway-or-has'))
   }
   if (holding.givenFrom >= ends) draft.remove('holding', holding.id)

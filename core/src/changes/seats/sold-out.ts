@@ -1,4 +1,5 @@
-import type { HoldingRow, Id } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import type { Account } from '../../account/account.ts'
 import { Sight } from '../../access/sight.ts'
 import type { Problem } from '../../checks/problem.ts'

@@ -1,4 +1,5 @@
-import type { GrantRow, HoldingRow, Id, OfferRow, RowEdit, StockRow, TableName } from '../../account/rows.ts'
+import type { GrantRow, Id, OfferRow, RowEdit, TableName } from '../../account/rows.ts'
+import type { HoldingRow, StockRow } from '../../account/product-rows.ts'
 import { sameRow } from '../../account/edits.ts'
 import { tryUse } from '../offers/invite.ts'
 import { productAt } from '../../products/catalogue.ts'
@@ -58,7 +59,7 @@ function putBackGrant(draft: Draft, { before, after, key }: RowEdit<'grant'>, id
   // One that has not begun was never in force: it comes back as the row it was.
   const hasBegun = after !== null && after.from <= draft.now
   const row: GrantRow = { ...before, id: hasBegun ? id : key, from: Math.max(before.from, draft.now) }
-  if (row.until !== null && row.until <= row.from) return
+  if (!isOpen(row.until, row.from)) return
   if (after) endGrant(draft, key)
   draft.insert('grant', { ...row, givenById: draft.actorId })
 }
@@ -75,7 +76,7 @@ function putBackHolding(draft: Draft, { before, after, key }: RowEdit<'holding'>
     if (later) return draft.update('holding', key, { until: before.until, endedById: before.endedById })
   }
   const from = Math.max(before.givenFrom, draft.now)
-  if (before.until !== null && before.until <= from) return
+  if (!isOpen(before.until, from)) return
   const countedFrom = before.countedFrom === null ? null : Math.max(before.countedFrom, from)
   draft.insert('holding', { ...before, id: after ? id : key, givenFrom: from, countedFrom })
 }

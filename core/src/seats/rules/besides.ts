@@ -1,5 +1,6 @@
 import type { Account } from '../../account/account.ts'
-import type { FittingRow, Id, UseRow } from '../../account/rows.ts'
+import type { Id } from '../../account/rows.ts'
+import type { FittingRow, UseRow } from '../../account/product-rows.ts'
 import type { ProductSheet, SheetAllowance } from '../../products/sheet.ts'
 import { dateOf, lastDateBefore, type Instant } from '../../time/instants.ts'
 import type { BillItem, BillLine, LineMaker } from '../bill-lines.ts'

@@ -1,26 +1,13 @@
+import type { ScimService } from './service.ts'
 import {
-  attributesToWrite,
   type AccountAttribute,
-  type AccountBefore,
+  attributesToWrite,
   type HeldAccount,
-  type Occasion,
   type ProductAccount,
   type ProductGroup,
 } from '@lodge/core'
-import { must } from '@lodge/core/must'
+import { doesNotSay, type Following, groupBody, openingOf, sameGroup, saysSo, stillOpen } from './asked.ts'
 import { ProductError } from '../product-http.ts'
-import {
-  attributesOf,
-  foundFrom,
-  GROUP,
-  heldFrom,
-  member,
-  text,
-  USER,
-  writtenOver,
-  type Found,
-  type Resource,
-} from './resources.ts'
 import {
   anothers,
   foundIn,
@@ -34,29 +21,17 @@ import {
   shownAmong,
   type Sought,
 } from './finding.ts'
-import type { ScimService } from './service.ts'
+import { attributesOf, type Found, foundFrom, GROUP, heldFrom, member, type Resource, text } from './resources.ts'
 import { say } from '@lodge/core/say'
-
-/** What a client is told besides what is wanted. */
-export interface Following {
-  /** The id the account had there when it was last read. */
-  remoteId: string | null
-  before: AccountBefore | undefined
-  occasion: Occasion
-  /** Does what nobody else may do beside it with this product. */
-  alone<T>(work: () => Promise<T>): Promise<T>
-}
 
 /** There is one of that name already (RFC 7644 §3.12). */
 const CONFLICT = 409
 
 /** So many are opened in one request at most, whatever the service takes: each is held by a lock meanwhile. */
 const MOST_AT_ONCE = 50
+
 /** What an operation is written in, besides what it opens; a character may be three bytes. */
 const BULK_FRAME_BYTES = 200
-
-const stillOpen = () => say('protocols.the-product-answered-that-the-account-was')
-const doesNotSay = () => say('protocols.the-product-does-not-say-whether-the-account')
 
 /**
  * Brings a product's accounts to what they should be, each time by finding them first, so that doing it again does no
@@ -300,37 +275,4 @@ export class ScimClient {
     const isSame = (one: Resource) => text(member(one, attribute))?.toLowerCase() === value.toLowerCase()
     return (await this.service.all('Groups'))?.filter(isSame)
   }
-}
-
-/** What an account is opened with. */
-function openingOf(wanted: ProductAccount): Resource {
-  const attributes = attributesOf(wanted, ['externalId', 'active', 'userName', 'displayName', 'seats'])
-  const email = wanted.email === null ? {} : attributesOf(wanted, ['email'])
-  return { schemas: [USER], ...attributes, ...email }
-}
-
-/** Whether a resource says what was written to it; what a service keeps no place for is not asked of it. */
-function saysSo(after: Found, values: Record<string, unknown>): boolean {
-  const wanted = foundFrom(writtenOver(after.resource, values))
-  const { externalId: _one, ...left } = heldFrom(wanted)
-  const { externalId: _other, ...right } = heldFrom(after)
-  return JSON.stringify(left) === JSON.stringify(right)
-}
-
-type GroupBody = { displayName: string; members: { value: string }[] }
-
-function groupBody({ displayName, memberIds }: ProductGroup, remoteIds: ReadonlyMap<string, string>): GroupBody {
-  return {
-    displayName,
-    members: memberIds.flatMap((id) =>
-      remoteIds.has(id) ? [{ value: must(remoteIds.get(id), 'entry of remoteIds') }] : [],
-    ),
-  }
-}
-
-function sameGroup(old: Resource, wanted: GroupBody): boolean {
-  const members = member(old, 'members')
-  const ids = Array.isArray(members) ? members.map((one) => String(member(one, 'value'))) : []
-  const same = JSON.stringify(ids.sort()) === JSON.stringify(wanted.members.map(({ value }) => value).sort())
-  return member(old, 'displayName') === wanted.displayName && same
 }
