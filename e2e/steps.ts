@@ -30,6 +30,21 @@ export const docketOf = (page: Page) => page.getByRole('complementary', { name: 
 /** What was applied last, as it is told. */
 export const doneOf = (page: Page) => page.getByRole('status').filter({ hasText: 'Done:' })
 
+/**
+ * Applies what is in hand. Where somebody else changed meanwhile what it is about, as another test may, that is shown
+ * and applied then.
+ * @returns how often it was pressed again.
+ */
+export async function applyShown(page: Page): Promise<number> {
+  const button = docketOf(page).locator('footer .btn-primary, footer .btn-danger')
+  const moved = docketOf(page).locator('.moved')
+  for (let again = 0; ; again += 1) {
+    await button.click()
+    await expect(async () => expect((await doneOf(page).count()) + (await moved.count())).toBeGreaterThan(0)).toPass()
+    if (again === 3 || (await doneOf(page).count()) > 0) return again
+  }
+}
+
 /** Undoes what was applied last, beside what is told of it. */
 export const undoOf = (page: Page) => page.getByRole('button', { name: 'Undo this' })
 
