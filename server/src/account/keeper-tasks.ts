@@ -10,7 +10,6 @@ import {
   type TaskView,
 } from '@lodge/core'
 import { LodgeError, refused } from '../errors.ts'
-import type { Lodge } from '../lodge.ts'
 import { IssuedIds } from '../signin/issued-ids.ts'
 import { instantFor } from '../store/accounts.ts'
 import { readKeeperLink } from '../work/keeper-mail.ts'
@@ -45,18 +44,13 @@ interface Found {
 
 async function find({ lodge, ctx, body }: Ask<TaskLink>): Promise<Found> {
   const link = readKeeperLink(lodge, body.token)
-  const loaded = link && (await current(lodge, link.accountId))
+  const loaded = link && (await lodge.accounts.current(link.accountId))
   const tasks = loaded && keeperTasks(loaded.account, link.personId, instantFor(loaded, lodge.clock))
   if (!tasks) {
     await lodge.limits.countToken(ctx.ip)
     throw dead()
   }
   return { ...link, tasks }
-}
-
-async function current({ accounts }: Pick<Lodge, 'accounts'>, accountId: string) {
-  await accounts.catchUp(accountId)
-  return accounts.get(accountId)
 }
 
 /** The change that says what an account is now. */

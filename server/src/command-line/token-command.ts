@@ -1,8 +1,7 @@
-import { randomBytes } from 'node:crypto'
 import { wallClock } from '../clock.ts'
 import { existsSync, readFileSync } from 'node:fs'
 import { v7 as uuidv7 } from 'uuid'
-import { hashToken } from '../signin/key-ring.ts'
+import { hashToken, newToken } from '../signin/key-ring.ts'
 import { openPools, type Pools } from '../store/pools.ts'
 import { select, text } from '../store/select.ts'
 import { endProductTokens, insertProductToken, TOKEN_SCOPES, type TokenScope } from '../store/product-tokens.ts'
@@ -25,7 +24,7 @@ const HOUR_MICROSECONDS = 3_600_000_000
 
 /** What a program sends: no two are alike, and none can be guessed. */
 export function newTokenText(): string {
-  return `lodge_${randomBytes(30).toString('base64url')}`
+  return `lodge_${newToken()}`
 }
 
 /** Makes a token for a product; it is shown once and kept only as a hash. */

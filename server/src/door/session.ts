@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto'
 import { IsObject, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 import type { AuthenticationResponseJSON } from '@simplewebauthn/server'
 import { v7 as uuidv7 } from 'uuid'
@@ -7,7 +6,7 @@ import type { Lodge } from '../lodge.ts'
 import { takeCode } from '../signin/codes.ts'
 import { changeSession, isKnownDevice } from '../signin/cookies.ts'
 import { enter } from '../signin/enter.ts'
-import { hashToken } from '../signin/key-ring.ts'
+import { hashToken, newToken } from '../signin/key-ring.ts'
 import { networkOf } from '../signin/limits.ts'
 import { askForPasskey, checkPasskey } from '../signin/passkeys.ts'
 import { insertEvent } from '../store/events.ts'
@@ -58,7 +57,7 @@ function wrong(sentence = say('door.this-email-address-and-password-do-not-match
 async function askSecond(lodge: Lodge, login: Login, now: number): Promise<object | undefined> {
   const means = await meansOfLogin(lodge.pools.requests, login.id)
   if (means.length === 0) return undefined
-  const ticket = randomBytes(32).toString('base64url')
+  const ticket = newToken()
   await insertLoginToken(lodge.pools.requests, {
     id: uuidv7(),
     purpose: 'second',

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto'
 import type { Context } from 'koa'
 import { v7 as uuidv7 } from 'uuid'
 import type { Instant } from '@lodge/core'
@@ -6,7 +5,7 @@ import type { Lodge } from '../lodge.ts'
 import type { Login } from '../store/logins.ts'
 import type { Queryable } from '../store/pools.ts'
 import { endSession, findSession, insertSession, type Session } from '../store/sessions.ts'
-import { hashToken } from './key-ring.ts'
+import { hashToken, newToken } from './key-ring.ts'
 
 const SESSION_COOKIE = 'lodge_session'
 const SESSION_DAYS = 14
@@ -20,7 +19,7 @@ export async function openSession(
   who: Pick<Session, 'loginId' | 'accountId' | 'personId'> & Partial<Session>,
   now: Instant,
 ): Promise<{ cookie: string; session: Session }> {
-  const cookie = randomBytes(32).toString('base64url')
+  const cookie = newToken()
   const how = { strength: 'password' as const, provedAt: now, device: '', slipId: null }
   const session = { id: uuidv7(), ...how, ...who }
   const expiresAt = now + SESSION_DAYS * 86_400_000_000

@@ -107,6 +107,11 @@ export class KeyRing {
   }
 }
 
+/** A secret that is kept nowhere but with whoever it is for: a cookie, a ticket, a program’s token; 32 random bytes. */
+export function newToken(): string {
+  return randomBytes(32).toString('base64url')
+}
+
 /** How tokens and cookies are kept: only as SHA-256. */
 export function hashToken(token: string): Buffer {
   return createHash('sha256').update(token).digest()

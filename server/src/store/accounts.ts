@@ -87,7 +87,11 @@ export class Accounts {
   /** The account at a version or a later one: what other processes committed is taken in first. */
   async atLeast(accountId: string, version: number): Promise<Loaded | undefined> {
     const loaded = await this.get(accountId)
-    if (!loaded || loaded.account.version >= version) return loaded
+    return !loaded || loaded.account.version >= version ? loaded : this.current(accountId)
+  }
+
+  /** The account with all that was committed before the call, by whatever process: what durable work begins with. */
+  async current(accountId: string): Promise<Loaded | undefined> {
     await this.catchUp(accountId)
     return this.get(accountId)
   }

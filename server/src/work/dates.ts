@@ -19,8 +19,7 @@ export function datesWorker({
     for (;;) {
       const next = await nextDate(pools.work, accountId)
       const wait = next === null ? LONGEST_WAIT_SECONDS : (next - clock.now()) / 1_000_000
-      await accounts.catchUp(accountId)
-      const loaded = await accounts.get(accountId)
+      const loaded = await accounts.current(accountId)
       if (!loaded) return { dropped: 'The account is gone.' }
       const now = instantFor(loaded, clock)
       const change = wait > 0 ? dueForgetting(loaded.account, now) : dueChange(loaded.account, now)

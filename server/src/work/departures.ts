@@ -18,8 +18,7 @@ function unfinished(account: Account, personId: string, id: string | number | un
  */
 export function departureWorker({ accounts, committer }: Pick<Lodge, 'accounts' | 'committer'>): Worker {
   return async ({ accountId, ids }): Promise<Outcome> => {
-    await accounts.catchUp(accountId)
-    const loaded = await accounts.get(accountId)
+    const loaded = await accounts.current(accountId)
     const person = loaded?.account.get('person', String(ids.personId))
     if (!person || (person.state !== 'active' && person.state !== 'away')) return 'done'
     try {

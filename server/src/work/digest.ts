@@ -35,8 +35,7 @@ const LONGEST_WAIT_SECONDS = 24 * 3600
  */
 export function digestWorker({ accounts, pools, clock }: Pick<Lodge, 'accounts' | 'pools' | 'clock'>): Worker {
   return async ({ accountId }): Promise<Outcome> => {
-    await accounts.catchUp(accountId)
-    const loaded = await accounts.get(accountId)
+    const loaded = await accounts.current(accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
     const { account } = loaded
     const now = instantFor(loaded, clock)

@@ -30,8 +30,7 @@ export function docketRunWorker({
     // Read once: ten thousand changes are megabytes, and stay as they are until the run is done.
     if (read?.id !== run.id) read = { id: run.id, changes: await readRunChanges(pools.work, accountId, run.id) }
     const { changes } = read
-    await accounts.catchUp(accountId)
-    const loaded = await accounts.get(accountId)
+    const loaded = await accounts.current(accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
     const { account } = loaded
     const now = instantFor(loaded, clock)

@@ -31,8 +31,7 @@ export function invitationWorker(
   const { configuration, accounts, pools, clock, limits } = lodge
   return async (row: WorkRow): Promise<Outcome> => {
     // Another process may have committed what this row is about a moment ago.
-    await accounts.catchUp(row.accountId)
-    const loaded = await accounts.get(row.accountId)
+    const loaded = await accounts.current(row.accountId)
     if (!loaded) return { dropped: 'The account is gone.' }
     const ids = invitationIdsOf(row.ids)
     const { keyRing, publicOrigin } = configuration

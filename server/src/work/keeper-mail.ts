@@ -40,8 +40,7 @@ export function keeperMailWorker(
   mailer: Mailer,
 ): Worker {
   return async (row): Promise<Outcome> => {
-    await lodge.accounts.catchUp(row.accountId)
-    const loaded = await lodge.accounts.get(row.accountId)
+    const loaded = await lodge.accounts.current(row.accountId)
     const personId = String(row.ids.personId)
     const now = loaded && instantFor(loaded, lodge.clock)
     const message = loaded && keeperMessage(lodge, loaded.account, row.accountId, personId, must(now, 'now'))

@@ -56,8 +56,7 @@ const KNOWN_CLOSED = {
 export function leavingWorker(lodge: Leaving): Worker {
   return async ({ accountId, ids, attempts }): Promise<Outcome> => {
     const departureId = String(ids.departureId)
-    await lodge.accounts.catchUp(accountId)
-    const account = (await lodge.accounts.get(accountId))?.account
+    const account = (await lodge.accounts.current(accountId))?.account
     const departure = account?.get('departure', departureId)
     // Seen as it was before its doors were shut, or put back by an undo meanwhile: looked at once more.
     if (departure?.state === 'planned' && attempts < TRIES) return { againInSeconds: 1 }

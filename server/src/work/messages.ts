@@ -13,8 +13,7 @@ export function messageWorker(
   mailer: Mailer,
 ): Worker {
   return async ({ id, accountId, ids }): Promise<Outcome> => {
-    await accounts.catchUp(accountId)
-    const loaded = await accounts.get(accountId)
+    const loaded = await accounts.current(accountId)
     const message = await readMessage(pools.work, accountId, String(ids.messageId))
     const person = loaded?.account.get('person', String(ids.personId))
     const address = person && loaded?.account.personal(person.id, 'email')

@@ -20,8 +20,7 @@ export function monthEndWorker({
 }: Pick<Lodge, 'accounts' | 'committer' | 'clock'>): Worker {
   return async ({ accountId }): Promise<Outcome> => {
     for (;;) {
-      await accounts.catchUp(accountId)
-      const loaded = await accounts.get(accountId)
+      const loaded = await accounts.current(accountId)
       if (!loaded) return { dropped: 'The account is gone.' }
       const now = instantFor(loaded, clock)
       const [month] = monthsToClose(loaded.account, now)

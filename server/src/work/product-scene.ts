@@ -37,8 +37,7 @@ export async function newest({
   accountId,
   product,
 }: Scene): Promise<{ account: Account; now: Instant } | undefined> {
-  await lodge.accounts.catchUp(accountId)
-  const loaded = await lodge.accounts.get(accountId)
+  const loaded = await lodge.accounts.current(accountId)
   if (!loaded?.account.get('connection', product.row.id)?.on) return undefined
   return { account: loaded.account, now: instantFor(loaded, lodge.clock) }
 }
@@ -55,8 +54,7 @@ export function productWorker(
   return async (row, isStopping): Promise<Outcome> => {
     const { accountId, ids } = row
     await endSameWork(lodge.pools.work, row)
-    await lodge.accounts.catchUp(accountId)
-    const connection = (await lodge.accounts.get(accountId))?.account.get('connection', String(ids.connectionId))
+    const connection = (await lodge.accounts.current(accountId))?.account.get('connection', String(ids.connectionId))
     if (!connection?.on) return { dropped: 'The connection is cut.' }
     try {
       const product = await connected(lodge, accountId, connection, PATIENCE_SECONDS)

@@ -11,8 +11,7 @@ export function tellWorker(
   mailer: Mailer,
 ): Worker {
   return async (row): Promise<Outcome> => {
-    await accounts.catchUp(row.accountId)
-    const account = (await accounts.get(row.accountId))?.account
+    const account = (await accounts.current(row.accountId))?.account
     const message = account && render(account, row.ids, configuration.publicOrigin, clock.now())
     if (!message) return { dropped: 'There is nobody to tell any more.' }
     await mailer.send(row.id, message)

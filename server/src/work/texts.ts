@@ -69,8 +69,7 @@ export function invitationTextWorker({
   return async ({ accountId, ids: row, attempts }): Promise<Outcome> => {
     const { smsUrl, smsFrom, keyRing, publicOrigin } = configuration
     if (!smsUrl) return { dropped: 'There is no gateway for text messages.' }
-    await accounts.catchUp(accountId)
-    const account = (await accounts.get(accountId))?.account
+    const account = (await accounts.current(accountId))?.account
     const ids = invitationIdsOf(row)
     const to = account && numberOf(account, ids)
     if (!account || !to) return { dropped: 'There is no number, or the invitation is not open any more.' }
