@@ -5,7 +5,7 @@ import type { Instant } from '../time/instants.ts'
 import type { Impact } from './impact.ts'
 import { levelOf, topRank, freeRank, unpack, unpackAnswer } from './profiles.ts'
 import { Survey, type Coverings, type Standpoint } from './survey.ts'
-import type { Level } from './levels.ts'
+import type { Level } from '../account/level.ts'
 import type { Answer, Whose } from './powers.ts'
 import { entryAt, must } from '../checks/must.ts'
 

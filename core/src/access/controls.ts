@@ -4,7 +4,7 @@ import { offersWaiting } from '../people/presence.ts'
 import { clientMaking } from './own-clients.ts'
 import type { Sight } from './sight.ts'
 import type { OwnArea } from '../products/own.ts'
-import type { Level } from './levels.ts'
+import type { Level } from '../account/level.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
 

@@ -3,7 +3,8 @@ import type { Id } from '../account/rows.ts'
 import { isOwnArea } from '../products/catalogue.ts'
 import type { Instant } from '../time/instants.ts'
 import { peopleAt, peopleGivenAt } from './indexed/lists.ts'
-import { rank, type Level } from './levels.ts'
+import { rank } from './levels.ts'
+import { type Level } from '../account/level.ts'
 import { indexAt, reachesInside } from './reach.ts'
 
 /** Someone who reaches something of a product at a place, and how high at most. */

@@ -1,6 +1,5 @@
 /** How much someone may do, lowest first (model L1). */
-export const LEVELS = ['none', 'see', 'add', 'change', 'run'] as const
-export type Level = (typeof LEVELS)[number]
+import type { Level } from '../account/level.ts'
 
 const RANK: Readonly<Record<Level, number>> = { none: 0, see: 1, add: 2, change: 3, run: 4 }
 

@@ -1,6 +1,7 @@
 import type { RoleArea, Scope } from '../account/rows.ts'
 import type { Area } from '../products/catalogue.ts'
-import { atLeast, higher, LEVELS, lower, type Level } from './levels.ts'
+import { atLeast, higher, lower } from './levels.ts'
+import { LEVELS, type Level } from '../account/level.ts'
 
 /** How an action is answered (model A3). */
 export type Answer = 'no' | 'with-approval' | 'yes'

@@ -3,7 +3,7 @@ import type { OwnArea } from '../products/own.ts'
 import { Sight } from './sight.ts'
 import type { Account } from '../account/account.ts'
 import type { Instant } from '../time/instants.ts'
-import type { Level } from './levels.ts'
+import type { Level } from '../account/level.ts'
 import { entryAt } from '../checks/must.ts'
 
 /** How much of a person's record is seen: name, kind, employer and door; or dates, seats and reporting line too. */

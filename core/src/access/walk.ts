@@ -6,7 +6,8 @@ import { isAsleep, upwards, wallBetween } from '../places/tree.ts'
 import { spotsOf } from './spots.ts'
 import { type Area, areaAt, areasAt, isOwnArea } from '../products/catalogue.ts'
 import { entryOf, entryOfStanding } from './roles.ts'
-import { atLeast, type Level } from './levels.ts'
+import { atLeast } from './levels.ts'
+import { type Level } from '../account/level.ts'
 import {
   type Answer,
   answerBy,

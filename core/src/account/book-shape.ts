@@ -14,7 +14,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { Code, Line } from '../checks/shape.ts'
-import type { BillLine } from '../seats/bill-lines.ts'
+import type { BillLine } from './bill-rows.ts'
 import { NeededWhen, When } from './book-dates.ts'
 import { BookKeeping } from './book-keeping-shape.ts'
 import { BookGrant, BookPerson, type BookApprovers } from './book-people-shape.ts'

@@ -1,4 +1,4 @@
-import type { Level } from '../access/levels.ts'
+import type { Level } from './level.ts'
 import type { Instant } from '../time/instants.ts'
 import type { AreaKey, Id, PersonKind } from './rows.ts'
 

@@ -1,7 +1,7 @@
 import type { Id } from './rows.ts'
 import type { Instant } from '../time/instants.ts'
-import type { ProductSheet } from '../products/sheet.ts'
-import type { Bill } from '../seats/bill.ts'
+import type { ProductSheet } from './sheet-shape.ts'
+import type { Bill } from './bill-rows.ts'
 
 /** Person × seat type with three instants: given, counted, ended (model S1). */
 export interface HoldingRow {

@@ -1,4 +1,5 @@
-import { readSheet, type ProductSheet } from '../products/sheet.ts'
+import { readSheet } from '../products/sheet.ts'
+import { type ProductSheet } from './sheet-shape.ts'
 import type { BookScene } from './book-scene.ts'
 import type { BookProduct, BookSheet } from './book-shape.ts'
 import type { Id } from './rows.ts'

@@ -1,6 +1,6 @@
 import type { AbsenceRow, ConnectionRow, DepartureRow, LeaverLine, StepRow } from './departure-rows.ts'
 import type { Instant } from '../time/instants.ts'
-import type { Level } from '../access/levels.ts'
+import type { Level } from './level.ts'
 import type { LinkRow, OfferRow, PlannedRow, RequestRow, ShareRow } from './offer-rows.ts'
 import type {
   AllotmentRow,

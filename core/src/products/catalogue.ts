@@ -4,7 +4,7 @@ import type { AreaKey } from '../account/rows.ts'
 import type { ProductRow, SheetRow, SubscriptionRow } from '../account/product-rows.ts'
 import type { Instant } from '../time/instants.ts'
 import { OWN_AREAS, OWN_PRODUCT } from './own.ts'
-import type { ProductSheet, SheetArea, SheetSeatType } from './sheet.ts'
+import type { ProductSheet, SheetArea, SheetSeatType } from '../account/sheet-shape.ts'
 import { entryAt } from '../checks/must.ts'
 import { say } from '../words/say.ts'
 

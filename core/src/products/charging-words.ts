@@ -3,7 +3,7 @@ import { readBook } from '../account/book.ts'
 import { billOf } from '../seats/bill.ts'
 import { moneyText } from '../seats/money.ts'
 import { addDays, dateOf, monthInWords, monthOf, type Instant } from '../time/instants.ts'
-import type { ProductSheet } from './sheet.ts'
+import type { ProductSheet } from '../account/sheet-shape.ts'
 import { must } from '../checks/must.ts'
 import { say } from '../words/say.ts'
 

@@ -1,4 +1,4 @@
-import type { ProductSheet } from './sheet.ts'
+import type { ProductSheet } from '../account/sheet-shape.ts'
 import { problem, type Problem } from '../checks/problem.ts'
 import { say } from '../words/say.ts'
 import { isLevel } from '../access/levels.ts'

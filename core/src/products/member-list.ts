@@ -3,7 +3,7 @@ import type { Instant } from '../time/instants.ts'
 import { entryAt } from '../checks/must.ts'
 import { dateReader, plainest, stateOf } from './member-cells.ts'
 import { normalEmail } from '../people/email.ts'
-import type { SheetSeatType } from './sheet.ts'
+import type { SheetSeatType } from '../account/sheet-shape.ts'
 import { say } from '../words/say.ts'
 
 /** What a column of a product's member list can say (model B3). */

@@ -1,7 +1,8 @@
-import { atLeast, type Level } from '../access/levels.ts'
+import { atLeast } from '../access/levels.ts'
+import { type Level } from '../account/level.ts'
 import type { PlainMessageId } from '../words/catalogue.ts'
 import { say } from '../words/say.ts'
-import type { SheetArea } from './sheet.ts'
+import type { SheetArea } from '../account/sheet-shape.ts'
 
 /** Jolly Porter’s own areas (model L6). */
 export type OwnArea =

@@ -3,7 +3,7 @@ import type { Id } from '../account/rows.ts'
 import { fullestColumn, LIST_HEADINGS, nameFrom, type ListedMember } from './member-list.ts'
 import { plainest } from './member-cells.ts'
 import { dateReader } from './member-cells.ts'
-import type { SheetSeatType } from './sheet.ts'
+import type { SheetSeatType } from '../account/sheet-shape.ts'
 import { entryAt } from '../checks/must.ts'
 import { say } from '../words/say.ts'
 

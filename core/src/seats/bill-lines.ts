@@ -1,40 +1,15 @@
-import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
-import type { ProductSheet } from '../products/sheet.ts'
 import type { Instant, LocalDate, LocalMonth } from '../time/instants.ts'
-import { bandFor } from './rules/banded.ts'
+import type { Account } from '../account/account.ts'
+import { allTerms, type Month, monthAt, type Terms } from './terms.ts'
+import type { BillLine, LineKind } from '../account/bill-rows.ts'
+import type { ProductSheet } from '../account/sheet-shape.ts'
 import { allowanceLines, placeLines } from './rules/besides.ts'
-import { ordersOf } from './rules/term.ts'
 import { SHARE_RULES, tallyOf } from './tally.ts'
-import { allTerms, monthAt, type Month, type Terms } from './terms.ts'
-import { must } from '../checks/must.ts'
+import { bandFor } from './rules/banded.ts'
 import { say } from '../words/say.ts'
-
-/** What one line is for (model S6). */
-export type LineKind = 'seats' | 'days' | 'team' | 'term' | 'places' | 'allowance' | 'late'
-
-/** One line of the bill: so much of something at a price. */
-export interface BillLine {
-  product: string
-  productName: string
-  kind: LineKind
-  /** The seat type, the charge per place, the allowance; empty for a team's price. */
-  code: string
-  name: string
-  /** People, days, seats bought, places, units beyond the allowance; for a team the largest number counted. */
-  quantity: number
-  /** A month's price for one, a term's, a unit's; a team's for all. */
-  priceMinor: number
-  amountMinor: number
-  /** For a term: the days left and the days of it, where it was bought within one. */
-  daysLeft?: number
-  daysOfTerm?: number
-  /** Of an allowance: what was used and what was included. */
-  used?: number
-  included?: number
-  /** The closed month that this comes too late for. */
-  lateFor?: LocalMonth
-}
+import { must } from '../checks/must.ts'
+import { ordersOf } from './rules/term.ts'
 
 /** What a line is made of: who or where, on which days, and how much of the sum is theirs (model S8). */
 export interface BillItem {
@@ -89,6 +64,7 @@ function linesOfProduct(
 
 /** Fills in what all lines of a product have in common. */
 export type LineMaker = (kind: LineKind, code: string, name: string, rest: LineRest) => BillLine
+
 type LineRest = Omit<BillLine, 'product' | 'productName' | 'kind' | 'code' | 'name'>
 
 function lineMaker(terms: Terms, sheet: ProductSheet): LineMaker {

@@ -1,18 +1,11 @@
-import type { Account } from '../account/account.ts'
 import { Remembered } from '../account/remembered.ts'
-import type { Id } from '../account/rows.ts'
+import type { Bill, BillLine } from '../account/bill-rows.ts'
+import type { Account } from '../account/account.ts'
 import type { Instant, LocalMonth } from '../time/instants.ts'
-import { itemsOf } from './bill-items.ts'
-import { linesOf, type BillLine } from './bill-lines.ts'
+import { linesOf } from './bill-lines.ts'
 import { lateLines } from './late.ts'
-
-/** A month's bill, net of tax, in the account's currency; the total is the sum of the lines. */
-export interface Bill {
-  month: LocalMonth
-  currency: string
-  lines: BillLine[]
-  totalMinor: number
-}
+import type { Id } from '../account/rows.ts'
+import { itemsOf } from './bill-items.ts'
 
 /** What a bill is made of; accounts whose edits touch nothing of it share their bills. */
 const bills = new Remembered({

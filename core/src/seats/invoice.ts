@@ -1,7 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { Id } from '../account/rows.ts'
 import { billOf } from './bill.ts'
-import { type BillLine } from './bill-lines.ts'
+import { type BillLine } from '../account/bill-rows.ts'
 import { itemsOf } from './bill-items.ts'
 import type { LocalMonth } from '../time/instants.ts'
 

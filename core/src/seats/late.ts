@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { Instant, LocalMonth } from '../time/instants.ts'
-import { linesOf, type BillLine } from './bill-lines.ts'
+import { linesOf } from './bill-lines.ts'
+import { type BillLine } from '../account/bill-rows.ts'
 import { monthAt } from './terms.ts'
 
 /**

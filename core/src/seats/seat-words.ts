@@ -1,5 +1,5 @@
 import type { Account } from '../account/account.ts'
-import type { ProductSheet, SheetSeatType } from '../products/sheet.ts'
+import type { ProductSheet, SheetSeatType } from '../account/sheet-shape.ts'
 import { dateInWords, dateOf, monthOf, type Instant } from '../time/instants.ts'
 import { countSeats } from './holdings.ts'
 import { moneyText } from './money.ts'

@@ -3,7 +3,7 @@ import { Remembered } from '../account/remembered.ts'
 import type { Id } from '../account/rows.ts'
 import type { SheetRow, SubscriptionRow } from '../account/product-rows.ts'
 import { enablesType } from '../products/catalogue.ts'
-import type { ProductSheet, SheetSeatType } from '../products/sheet.ts'
+import type { ProductSheet, SheetSeatType } from '../account/sheet-shape.ts'
 import {
   addDays,
   addMonths,

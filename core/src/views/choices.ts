@@ -1,5 +1,6 @@
 import type { AreaKey, Id, RoleArea, RoleRow } from '../account/rows.ts'
-import { rank, type Level } from '../access/levels.ts'
+import { rank } from '../access/levels.ts'
+import { type Level } from '../account/level.ts'
 import { givenBy, NOTHING_GIVEN, type Given } from '../access/powers.ts'
 import { makesClients, PLACES } from '../access/own-clients.ts'
 import { entryOf } from '../access/roles.ts'

@@ -1,6 +1,7 @@
 import type { AreaKey, Id, PersonRow } from '../account/rows.ts'
 import type { AccessIndex } from '../access/indexed/access-index.ts'
-import { LEVELS, rank, type Level } from '../access/levels.ts'
+import { rank } from '../access/levels.ts'
+import { LEVELS, type Level } from '../account/level.ts'
 import { capPacked, freeRank, topRank, unpack } from '../access/profiles.ts'
 import { indexAt, reachesAt, reachesInside } from '../access/reach.ts'
 import type { Sight } from '../access/sight.ts'

@@ -1,6 +1,7 @@
 import type { Account } from '../account/account.ts'
 import type { AreaKey, Id } from '../account/rows.ts'
-import { rank, type Level } from '../access/levels.ts'
+import { rank } from '../access/levels.ts'
+import { type Level } from '../account/level.ts'
 import type { Sight } from '../access/sight.ts'
 import { countsOf, type Counts } from '../access/indexed/counts.ts'
 import { highestOfPerson, placesOf } from '../access/indexed/lists.ts'

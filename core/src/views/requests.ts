@@ -1,6 +1,7 @@
 import type { AreaKey, Id, PersonKind, RequestRow, RoleRow } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
-import { atLeast, type Level } from '../access/levels.ts'
+import { atLeast } from '../access/levels.ts'
+import { type Level } from '../account/level.ts'
 import { givenBy } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'

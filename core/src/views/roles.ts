@@ -1,7 +1,7 @@
 import { approversView, type ApproversView } from './approvers.ts'
 import type { AreaKey, GrantRow, Id, RoleArea, RoleRow, Scope, SubjectKind } from '../account/rows.ts'
 import { controlOf, type Control } from '../access/controls.ts'
-import type { Level } from '../access/levels.ts'
+import type { Level } from '../account/level.ts'
 import { actionsOf, givenBy } from '../access/powers.ts'
 import { entryOf } from '../access/roles.ts'
 import type { Sight } from '../access/sight.ts'

@@ -3,7 +3,8 @@ import type { AreaKey, Id, PersonRow } from '../../account/rows.ts'
 import { absenceAt } from '../../people/presence.ts'
 import { holdingUntil } from '../../seats/holdings.ts'
 import type { Instant } from '../../time/instants.ts'
-import { LEVELS, rank } from '../levels.ts'
+import { rank } from '../levels.ts'
+import { LEVELS } from '../../account/level.ts'
 import type { Answer, Whose } from '../powers.ts'
 import {
   bestAnswers,

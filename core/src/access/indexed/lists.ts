@@ -1,5 +1,5 @@
 import type { Id } from '../../account/rows.ts'
-import { LEVELS, type Level } from '../levels.ts'
+import { LEVELS, type Level } from '../../account/level.ts'
 import type { AccessIndex } from './access-index.ts'
 import { isAccountWide, wantedAt, type HighestLevels, type Wanted } from './wanted.ts'
 import { byteAt, entryAt, intAt, must } from '../../checks/must.ts'

@@ -1,6 +1,7 @@
 import type { AreaKey } from '../../account/rows.ts'
 import { isOwnArea } from '../../products/catalogue.ts'
-import { rank, type Level } from '../levels.ts'
+import { rank } from '../levels.ts'
+import { type Level } from '../../account/level.ts'
 import { freeRank, type Caps, type Profile } from '../profiles.ts'
 import type { AccessIndex } from './access-index.ts'
 import { byteAt, packedAt } from '../../checks/must.ts'

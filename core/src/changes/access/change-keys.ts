@@ -9,6 +9,7 @@ import {
   dayText,
   endGrant,
   insertGrant,
+  isGivenAlready,
   mayBeGiven,
   periodText,
   roleText,
@@ -141,7 +142,8 @@ function give(draft: Draft, { grant, role, places, from, until, stays }: Becomin
   if (!checkSubject(draft, grant)) return
   for (const place of places) {
     if (stays && place.id === grant.placeId) {
-      if (mayBeGiven(draft, role, subjectKind)) again(draft, grant, from, until)
+      const isFree = () => !isGivenAlready(draft, { ...grant, from }, role, place)
+      if (mayBeGiven(draft, role, subjectKind) && isFree()) again(draft, grant, from, until)
       continue
     }
     const own = role.id === grant.roleId ? { approvers, madeRoleId } : { approvers: null, madeRoleId: null }

@@ -85,16 +85,26 @@ type Given = Pick<GrantRow, 'id' | 'subjectKind' | 'subjectId' | 'from' | 'until
 
 /** Makes a grant, if its role may be given so and is not given there already for that time. */
 export function insertGrant(draft: Draft, given: Given, role: RoleRow, place: PlaceRow): void {
-  if (!mayBeGiven(draft, role, given.subjectKind)) return
-  const twin = draft.account
-    .by('grant', 'subject', `${given.subjectKind} ${given.subjectId}`)
-    .find((grant) => grant.roleId === role.id && grant.placeId === place.id && isOpen(grant.until, given.from))
-  if (twin)
-    return draft.refuse(
-      'given-already',
-      say('access.at-is-already-given-for-that-time', { role: role.name, place: place.name }),
-    )
+  if (!mayBeGiven(draft, role, given.subjectKind) || isGivenAlready(draft, given, role, place)) return
   draft.insert('grant', { ...given, roleId: role.id, placeId: place.id, givenById: draft.actorId, offerId: null })
+}
+
+/** Whether another key says the same for that time; then it is refused. */
+export function isGivenAlready(
+  draft: Draft,
+  { id, subjectKind, subjectId, from }: Omit<Given, 'until' | 'approvers' | 'madeRoleId'>,
+  role: RoleRow,
+  place: PlaceRow,
+): boolean {
+  const twin = draft.account
+    .by('grant', 'subject', `${subjectKind} ${subjectId}`)
+    .filter((grant) => grant.id !== id && grant.roleId === role.id && grant.placeId === place.id)
+    .find(({ until }) => isOpen(until, from))
+  if (twin) {
+    const names = { role: role.name, place: place.name }
+    draft.refuse('given-already', say('access.at-is-already-given-for-that-time', names))
+  }
+  return twin !== undefined
 }
 
 export class Take {

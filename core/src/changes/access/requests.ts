@@ -1,6 +1,6 @@
 import { Equals, IsBoolean, IsIn, IsOptional, IsString, MaxLength } from 'class-validator'
 import type { AreaKey, Id, RequestRow } from '../../account/rows.ts'
-import { LEVELS, type Level } from '../../access/levels.ts'
+import { LEVELS, type Level } from '../../account/level.ts'
 import type { Sight } from '../../access/sight.ts'
 import { Line } from '../../checks/shape.ts'
 import { isPresent } from '../../people/presence.ts'

@@ -9,7 +9,7 @@ import {
   IsString,
   ValidateNested,
 } from 'class-validator'
-import { type Level, LEVELS } from '../../access/levels.ts'
+import { type Level, LEVELS } from '../../account/level.ts'
 import { LeftOut, type MadeId, RowId } from '../engine/shapes.ts'
 import { Code, Line } from '../../checks/shape.ts'
 import type { Id, RoleArea, RoleRow } from '../../account/rows.ts'

@@ -1,5 +1,5 @@
 import type { Id } from '../../account/rows.ts'
-import type { Level } from '../../access/levels.ts'
+import type { Level } from '../../account/level.ts'
 import type { OwnArea } from '../../products/own.ts'
 import type { PlainMessageId } from '../../words/catalogue.ts'
 import { say } from '../../words/say.ts'

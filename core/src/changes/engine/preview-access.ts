@@ -9,7 +9,7 @@ import {
   type Move,
   type MoveKind,
 } from '../../access/compare.ts'
-import type { Level } from '../../access/levels.ts'
+import type { Level } from '../../account/level.ts'
 import type { Sight } from '../../access/sight.ts'
 import { dateOf, lastDateBefore, type Instant, type LocalDate } from '../../time/instants.ts'
 

@@ -1,4 +1,4 @@
-import type { SheetBand } from '../../products/sheet.ts'
+import type { SheetBand } from '../../account/sheet-shape.ts'
 import { joined, type Span } from '../spans.ts'
 import { entryAt } from '../../checks/must.ts'
 

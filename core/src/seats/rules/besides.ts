@@ -1,9 +1,10 @@
 import type { Account } from '../../account/account.ts'
 import type { Id } from '../../account/rows.ts'
 import type { FittingRow, UseRow } from '../../account/product-rows.ts'
-import type { ProductSheet, SheetAllowance } from '../../products/sheet.ts'
+import type { ProductSheet, SheetAllowance } from '../../account/sheet-shape.ts'
 import { dateOf, lastDateBefore, type Instant } from '../../time/instants.ts'
-import type { BillItem, BillLine, LineMaker } from '../bill-lines.ts'
+import type { BillItem, LineMaker } from '../bill-lines.ts'
+import type { BillLine } from '../../account/bill-rows.ts'
 import { cut, type Span } from '../spans.ts'
 import type { Month, Terms } from '../terms.ts'
 

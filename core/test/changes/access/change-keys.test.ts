@@ -77,6 +77,20 @@ describe('a key is changed in place (model I13)', () => {
     }
   })
 
+  test('does not become what another key says already', () => {
+    const house = House.open()
+    house.give('Rafe', 'Rope access', 'Main', { until: '2026-06-28' })
+    const first = house.account.by('grant', 'subject', `person ${house.person('Rafe')}`).at(-1)!
+    house.give('Rafe', 'Rope access', 'Harbour')
+    const change = (what: object) => ({ type: 'change-keys', grantIds: [first.id], ...what })
+    expect(house.refusals('Oriel', change({ placeIds: [house.place('Harbour')] }))).toEqual(['given-already'])
+    // A book may hold two that overlap: the one is not made longer beside the other, but may end earlier.
+    const twin = { ...first, id: nextId(), until: null }
+    house.account = house.account.with([{ table: 'grant', key: twin.id, before: null, after: twin }])
+    expect(house.refusals('Oriel', change({ until: '2026-09-30' }))).toEqual(['given-already'])
+    expect(house.refusals('Oriel', change({ until: '2026-06-20' }))).toEqual([])
+  })
+
   test('many at once are one line; a later day leaves them as they are until then', () => {
     const house = House.open()
     for (const who of ['Rafe', 'Corin', 'Mirren']) house.give(who, 'Rope access', 'Harbour')
