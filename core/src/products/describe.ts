@@ -1,7 +1,14 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, Max, Min, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import { Line } from '../checks/shape.ts'
-import { SHEET_FORMAT, SheetBand, type ProductSheet, type SheetArea, type SheetRole, type SheetSeatType } from '../account/sheet-shape.ts'
+import {
+  SHEET_FORMAT,
+  SheetBand,
+  type ProductSheet,
+  type SheetArea,
+  type SheetRole,
+  type SheetSeatType,
+} from '../account/sheet-shape.ts'
 import { say } from '../words/say.ts'
 
 /** How a product charges, as someone who pays for it says it: shapes, not products (model B5). */
