@@ -72,6 +72,25 @@ export default typescript.config(
     },
   },
   {
+    // The account is what all rules are about: it knows none of them.
+    files: ['core/src/account/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: outside, message: 'core has no I/O and no interface.' },
+            { group: ['@lodge/*'], message: 'core imports nothing of ours.' },
+            {
+              group: ['access', 'seats', 'changes', 'departures', 'views'].map((room) => `../${room}/**`),
+              message: 'The account imports from no room above it.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // Types that hold: nothing is taken for what it was not read as, no promise is left alone, no case forgotten.
     files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts'],
     languageOptions: { parserOptions: { project: ['tsconfig.json'], tsconfigRootDir: import.meta.dirname } },

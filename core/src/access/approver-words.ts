@@ -1,5 +1,5 @@
 import type { Approver, Approvers, Id } from '../account/rows.ts'
-import { stepsOf } from './approver-rows.ts'
+import { stepsOf } from '../account/approver-rows.ts'
 import type { Approval } from './approvers.ts'
 import type { Sight } from './sight.ts'
 import { say } from '../words/say.ts'

@@ -1,4 +1,4 @@
-import { IsThere, NeededWhen as NeededDate, When as OptionalDate } from '../changes/engine/shapes.ts'
+import { IsThere, NeededWhen as NeededDate, When as OptionalDate } from '../checks/dates.ts'
 
 /** A local date or an instant there is, which may be left out. */
 export const When = (): PropertyDecorator => both(OptionalDate(), IsThere())

@@ -1,4 +1,4 @@
-import { approversOfSteps, stepsOf } from '../access/approver-rows.ts'
+import { approversOfSteps, stepsOf } from './approver-rows.ts'
 import type { Account } from './account.ts'
 import type { BookApprover, BookApprovers } from './book-people-shape.ts'
 import type { Approver, Approvers, Id } from './rows.ts'

@@ -1,4 +1,4 @@
-import { rowsNaming } from '../access/approver-rows.ts'
+import { rowsNaming } from '../account/approver-rows.ts'
 import type { Account } from '../account/account.ts'
 import type { Id, PlaceRow } from '../account/rows.ts'
 import { givesAccess, stewardsAt } from '../access/holders.ts'

@@ -1,6 +1,6 @@
 import type { Account } from '../account/account.ts'
 import type { GroupRow, Id, Taker } from '../account/rows.ts'
-import { replaceApprover, rowNaming } from '../access/approver-rows.ts'
+import { replaceApprover, rowNaming } from '../account/approver-rows.ts'
 import { givesAccess } from '../access/holders.ts'
 import { dateOf, whenText, type Instant } from '../time/instants.ts'
 import { PASSED_ON, type HangKind } from './hangs.ts'

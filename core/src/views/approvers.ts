@@ -1,5 +1,5 @@
 import type { Approver, Approvers, Id } from '../account/rows.ts'
-import { stepsOf } from '../access/approver-rows.ts'
+import { stepsOf } from '../account/approver-rows.ts'
 import { approversText } from '../access/approver-words.ts'
 import type { Sight } from '../access/sight.ts'
 

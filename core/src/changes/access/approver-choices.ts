@@ -1,7 +1,7 @@
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsUUID, ValidateNested } from 'class-validator'
 import type { Approver, Approvers, Id, PersonRow, RoleArea, RoleRow } from '../../account/rows.ts'
-import { approversOfSteps, peopleNamed, stepsOf } from '../../access/approver-rows.ts'
+import { approversOfSteps, peopleNamed, stepsOf } from '../../account/approver-rows.ts'
 import { groupMembers } from '../../access/reach.ts'
 import { judge } from '../../access/entitlement.ts'
 import { higher } from '../../access/levels.ts'

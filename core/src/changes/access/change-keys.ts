@@ -16,7 +16,8 @@ import {
   subjectText,
 } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { LeftOut, idFrom, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
+import { LeftOut, idFrom, RowId, RowIds, type MadeId } from '../engine/shapes.ts'
+import { When } from '../../checks/dates.ts'
 import { entryAt, must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
 import { isOpen } from '../../time/lasting.ts'

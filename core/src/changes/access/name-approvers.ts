@@ -1,7 +1,7 @@
 import { Equals, IsDefined, ValidateIf, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
 import type { GrantRow, Id } from '../../account/rows.ts'
-import type { ApprovedRow } from '../../access/approver-rows.ts'
+import type { ApprovedRow } from '../../account/approver-rows.ts'
 import { approversText } from '../../access/approver-words.ts'
 import type { Sight } from '../../access/sight.ts'
 import { downwards, upwards } from '../../places/tree.ts'

@@ -9,7 +9,8 @@ import { addDays, dateOf, instantOfLocal } from '../../time/instants.ts'
 import type { Draft } from '../engine/draft.ts'
 import { periodText } from './grants.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { RowId, When, type MadeId } from '../engine/shapes.ts'
+import { RowId, type MadeId } from '../engine/shapes.ts'
+import { When } from '../../checks/dates.ts'
 import { say } from '../../words/say.ts'
 
 /** So many days a request waits before it runs out. */

@@ -6,7 +6,8 @@ import type { Draft } from './draft.ts'
 import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
 import type { Nested } from './nested.ts'
 import { costOf, plannedInstant, whenDue, withPlanned } from './planning.ts'
-import { NeededWhen, RowId, type MadeId } from './shapes.ts'
+import { RowId, type MadeId } from './shapes.ts'
+import { NeededWhen } from '../../checks/dates.ts'
 import { say } from '../../words/say.ts'
 
 /** How many changes wait for one day together. */

@@ -1,4 +1,4 @@
-import { replaceApprover, rowsNaming } from '../../access/approver-rows.ts'
+import { replaceApprover, rowsNaming } from '../../account/approver-rows.ts'
 import { Equals } from 'class-validator'
 import type { Id, PersonRow } from '../../account/rows.ts'
 import type { Sight } from '../../access/sight.ts'

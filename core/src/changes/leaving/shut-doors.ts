@@ -1,4 +1,4 @@
-import { replaceApprover, rowNaming } from '../../access/approver-rows.ts'
+import { replaceApprover, rowNaming } from '../../account/approver-rows.ts'
 import { mayNameApprovers } from '../access/name-approvers.ts'
 import type { Account } from '../../account/account.ts'
 import type { DepartureRow, Ended, Id, RowEdit, StepRow, Taker } from '../../account/rows.ts'

@@ -26,7 +26,8 @@ import { giveOffered, releaseOffered, reserveOffered, withdrawsOffer } from './o
 import { aSeat } from '../seats/seat-words.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
 import { checkEnd } from '../settings/settings.ts'
-import { LeftOut, eachOf, RowId, RowIds, When, type MadeId } from '../engine/shapes.ts'
+import { LeftOut, eachOf, RowId, RowIds, type MadeId } from '../engine/shapes.ts'
+import { When } from '../../checks/dates.ts'
 import { atRoot, type Need } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
 

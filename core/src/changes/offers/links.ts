@@ -11,7 +11,8 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator'
-import { LeftOut, type MadeId, RowId, RowIds, When } from '../engine/shapes.ts'
+import { LeftOut, type MadeId, RowId, RowIds } from '../engine/shapes.ts'
+import { When } from '../../checks/dates.ts'
 import { Line } from '../../checks/shape.ts'
 import type { Id, LinkRow, PersonKind } from '../../account/rows.ts'
 import { Type } from 'class-transformer'

@@ -3,7 +3,7 @@ import type { Id, KnownRow, PersonalField, PersonRow } from '../../account/rows.
 import { emailKey } from '../../people/email.ts'
 import { isOpen } from '../../time/lasting.ts'
 import { endGrant } from '../access/grants.ts'
-import { replaceApprover, rowsNaming } from '../../access/approver-rows.ts'
+import { replaceApprover, rowsNaming } from '../../account/approver-rows.ts'
 import { must } from '../../checks/must.ts'
 
 /**

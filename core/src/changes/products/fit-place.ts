@@ -1,5 +1,6 @@
 import { Equals } from 'class-validator'
-import { type MadeId, RowId, When } from '../engine/shapes.ts'
+import { type MadeId, RowId } from '../engine/shapes.ts'
+import { When } from '../../checks/dates.ts'
 import { Code } from '../../checks/shape.ts'
 import type { Id } from '../../account/rows.ts'
 import type { ChangeKind } from '../engine/kind.ts'

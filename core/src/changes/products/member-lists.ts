@@ -21,7 +21,8 @@ import { productName } from './connections.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { keeperOf } from './keeping.ts'
 import { knownEdit } from './known-accounts.ts'
-import { LeftOut, eachOf, NeededWhen, RowId, type MadeId } from '../engine/shapes.ts'
+import { LeftOut, eachOf, RowId, type MadeId } from '../engine/shapes.ts'
+import { NeededWhen } from '../../checks/dates.ts'
 import { say } from '../../words/say.ts'
 
 // What a member list of a product says, and that it was applied.

@@ -1,5 +1,6 @@
 import { Equals, IsBoolean, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator'
-import { type MadeId, RowId, When } from '../engine/shapes.ts'
+import { type MadeId, RowId } from '../engine/shapes.ts'
+import { When } from '../../checks/dates.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { atRoot } from '../engine/needs.ts'
 import { readSheet } from '../../products/sheet.ts'

@@ -1,5 +1,5 @@
-import type { Account } from '../account/account.ts'
-import type { Approver, Approvers, GrantRow, Id, PlaceRow, RoleRow } from '../account/rows.ts'
+import type { Account } from './account.ts'
+import type { Approver, Approvers, GrantRow, Id, PlaceRow, RoleRow } from './rows.ts'
 
 /** A row that says who approves (model V5). */
 export type ApprovedRow =
