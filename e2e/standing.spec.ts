@@ -160,6 +160,14 @@ test('a link carries what an invitation carries, and an invitation that was with
   }
   await expect(docketOf(page)).toContainText('Make the link “Autumn climbers”')
   await findsNothing(page)
+  await apply(page)
+  const line = page.locator('.line', { hasText: 'Autumn climbers' })
+  await line.getByRole('button', { name: 'Rename' }).click()
+  await line.getByRole('textbox', { name: 'New name' }).fill('Climbers in autumn')
+  await page.keyboard.press('Tab')
+  await expect(docketOf(page)).toContainText('Climbers in autumn')
+  await apply(page)
+  await expect(page.locator('.line', { hasText: 'Climbers in autumn' })).toBeVisible()
 })
 
 const fits = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth)

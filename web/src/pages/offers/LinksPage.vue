@@ -41,6 +41,13 @@ async function open(id: string): Promise<void> {
   const found = await ask<{ address: string; picture: string }>('GET', session.path(`/links/${id}/address`))
   opened.value = { id, ...found }
 }
+const renaming = ref('')
+
+function rename(linkId: string, event: Event): void {
+  const name = (event.target as HTMLInputElement).value.trim()
+  if (name) docket.hold([{ type: 'rename-link', linkId, name }], `rename ${linkId}`)
+  renaming.value = ''
+}
 const day = (date: string) => shortDate(date, today.value)
 </script>
 
@@ -89,6 +96,23 @@ const day = (date: string) => shortDate(date, today.value)
           >
             {{ t('links.show') }}
           </button>
+          <button
+            type="button"
+            class="btn btn-quiet btn-sm"
+            :aria-expanded="renaming === link.id"
+            @click="renaming = renaming === link.id ? '' : link.id"
+          >
+            {{ t('links.rename') }}
+          </button>
+          <label v-if="renaming === link.id">
+            {{ t('links.newName') }}
+            <input
+              class="form-control form-control-sm"
+              maxlength="60"
+              :value="link.name"
+              @change="rename(link.id, $event)"
+            />
+          </label>
           <template v-if="opened?.id === link.id">
             <CopyText :text="opened.address" :what="t('links.address')" />
             <img
