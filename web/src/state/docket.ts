@@ -12,7 +12,6 @@ import { entryAt, must } from '@lodge/core/must'
 const PAUSE_MILLISECONDS = 200
 const RUN_MILLISECONDS = 500
 
-/** What a commit answers: the version, or the run of a docket too large for one commit. */
 /** What was applied: told once, to be undone from there. */
 interface Told {
   version: number
@@ -25,6 +24,7 @@ function toldOf({ sentences, undo }: ShownPreview, version: number, movedBy: str
   return { version, sentences, undo, movedBy }
 }
 
+/** What a commit answers: the version, or the run of a docket too large for one commit. */
 interface Applied {
   version?: number
   /** Who changed what between what was shown and what was done; only where that altered the effect. */

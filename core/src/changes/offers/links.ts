@@ -15,6 +15,7 @@ import { LeftOut, type MadeId, RowId, RowIds } from '../engine/shapes.ts'
 import { When } from '../../checks/dates.ts'
 import { Line } from '../../checks/shape.ts'
 import type { Id, LinkRow, PersonKind } from '../../account/rows.ts'
+import type { Sight } from '../../access/sight.ts'
 import { Type } from 'class-transformer'
 import { PacketGrant, PacketSeat } from '../people/packets.ts'
 import { MailDomain } from '../../checks/email.ts'
@@ -126,12 +127,23 @@ export const makeLink: ChangeKind<MakeLink> = {
 
 const noLink = () => say('offers.there-is-no-such-link-it-may-have')
 
+/** The person who made a link knows of it, and anyone who sees people. */
+function knowsLink(sight: Sight, link: LinkRow): boolean {
+  return link.makerId === sight.personId || sight.can('people', 'see')
+}
+
+/** What a link is called, to whoever knows of it; nothing to others, who may have come by its id alone. */
+export function linkName(sight: Sight, linkId: Id, account = sight.named): string {
+  const link = account.get('link', linkId)
+  return link && knowsLink(sight, link) ? link.name : ''
+}
+
 /** The person who made a link steers it, and anyone who changes people (model D3). */
 export function steersLink(to: PlainMessageId) {
   return (draft: Draft, { linkId }: { linkId: Id }): readonly Need[] => {
     const link = draft.account.get('link', linkId)
     if (link?.makerId === draft.actorId) return []
-    if (link && draft.sight.can('people', 'see')) return atRoot('people', 'change', to)(draft)
+    if (link && knowsLink(draft.sight, link)) return atRoot('people', 'change', to)(draft)
     draft.refuse('not-found', noLink())
     return []
   }
@@ -168,7 +180,9 @@ export const cutLink: ChangeKind<CutLink> = {
     const link = openLink(draft, linkId)
     if (link) draft.update('link', link.id, { cut: true })
   },
-  sentence: (change, sight, tense) =>
-    say('offers.cut-the-link', { tense, link: sight.named.get('link', change.linkId)?.name ?? '' }),
+  sentence({ linkId }, sight, tense) {
+    const link = linkName(sight, linkId)
+    return say('offers.cut-the-link', { tense, link, isKnown: link !== '' })
+  },
   record: (change) => change,
 }

@@ -4,7 +4,7 @@ import { Line } from '../../checks/shape.ts'
 import { say } from '../../words/say.ts'
 import type { ChangeKind } from '../engine/kind.ts'
 import { RowId } from '../engine/shapes.ts'
-import { openLink, steersLink } from './links.ts'
+import { linkName, openLink, steersLink } from './links.ts'
 
 export class RenameLink {
   @Equals('rename-link') type!: 'rename-link'
@@ -32,6 +32,10 @@ export const renameLink: ChangeKind<RenameLink> = {
     if (link.name === name.trim()) return draft.refuse('no-change', say('offers.the-link-has-this-name-already'))
     draft.update('link', link.id, { name: name.trim() })
   },
-  sentence: ({ name }, _sight, tense) => say('offers.renamed-a-link', { tense, name }),
+  sentence({ linkId, name }, sight, tense) {
+    // What it was called is known only before: once it is done, the link has its new name or a later one.
+    const link = tense === 'to-do' ? linkName(sight, linkId, sight.account) : ''
+    return say('offers.renamed-a-link', { tense, name, link, isKnown: link !== '' })
+  },
   record: (change) => change,
 }

@@ -17,7 +17,7 @@ export interface OffersMessages {
   'offers.there-is-no-such-link-it-may-have': null
   'offers.cut-a-link-that-someone-else-made': null
   'offers.a-link-that-was-cut-stays-dead-make': null
-  'offers.cut-the-link': { tense: 'done' | 'to-do'; link: string | number }
+  'offers.cut-the-link': { tense: 'done' | 'to-do'; isKnown: boolean; link: string | number }
   'offers.someone-who-came-by-a-link-is-in': null
   'offers.this-link-does-not-work-ask-the-person': null
   'offers.this-link-is-for-email-addresses-at': { domain: string | number }
@@ -98,5 +98,5 @@ export interface OffersMessages {
   'offers.rename-a-link-that-someone-else-made': null
   'offers.rename-the-link-again-instead': null
   'offers.the-link-has-this-name-already': null
-  'offers.renamed-a-link': { tense: 'done' | 'to-do'; name: string | number }
+  'offers.renamed-a-link': { tense: 'done' | 'to-do'; isKnown: boolean; link: string | number; name: string | number }
 }

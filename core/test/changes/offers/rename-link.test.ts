@@ -15,7 +15,7 @@ describe('a link gets another name (model I4, D3)', () => {
     house.do('Oriel', rename(' Open day '))
     expect([...house.account.all('link')]).toEqual([{ ...before, name: 'Open day' }])
     expect(house.show('Oriel', rename('Summer crew'))).toMatchObject({
-      sentences: ['Rename a link to “Summer crew”'],
+      sentences: ['Rename the link “Open day” to “Summer crew”'],
       confirm: 'Rename link',
       ends: false,
     })
@@ -24,6 +24,9 @@ describe('a link gets another name (model I4, D3)', () => {
   test('not by those who neither made it nor change people, not to what it is called, and not once it is cut', () => {
     const { house, rename } = made()
     expect(house.refusals('Rafe', rename('Mine'))).toEqual(['not-found'])
+    // An id alone tells nobody what a link is called.
+    const cut = { type: 'cut-link', linkId: rename('').linkId }
+    expect(house.show('Rafe', rename('Mine'), cut).sentences).toEqual(['Rename a link to “Mine”', 'Cut a link'])
     expect(house.refusals('Oriel', rename('Open dya'))).toEqual(['no-change'])
     house.do('Oriel', { type: 'cut-link', linkId: rename('').linkId })
     expect(house.refusals('Oriel', rename('Open day'))).toEqual(['not-found'])
