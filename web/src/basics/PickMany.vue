@@ -108,7 +108,7 @@ function erase(): void {
         autocomplete="off"
         :aria-expanded="open && found.length > 0"
         :aria-controls="`${id}-list`"
-        :aria-activedescendant="open && found[at] ? `${id}-list-${found[at]!.value}` : undefined"
+        :aria-activedescendant="open && found[at] ? `${id}-list-${found[at]?.value}` : undefined"
         :placeholder="picked.length === 0 ? t('pick.type') : ''"
         @focus="open = true"
         @click="open = true"

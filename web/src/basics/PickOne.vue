@@ -123,7 +123,7 @@ function onEscape(event: KeyboardEvent): void {
       :aria-label="ariaLabel"
       :aria-expanded="open"
       :aria-controls="`${fieldId}-list`"
-      :aria-activedescendant="open && found[at] ? `${fieldId}-list-${found[at]!.value}` : undefined"
+      :aria-activedescendant="open && found[at] ? `${fieldId}-list-${found[at]?.value}` : undefined"
       @focus="($event.target as HTMLInputElement).select()"
       @click="show"
       @blur="leave"

@@ -1,36 +1,15 @@
-import type { Control } from '@lodge/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ApiError } from '../api/client.ts'
 import { ask } from '../api/client.ts'
-import type { NewChange, RunView, ShownPreview } from '../api/types.ts'
+import type { NewChange, ShownPreview } from '../api/types.ts'
+import { idsOf, isSaidBy, slotOf } from '../logic/held-changes.ts'
+import { useCommits, type Told } from './commits.ts'
 import { placeOf } from './docket-place.ts'
-import { useProof } from './proof.ts'
 import { useSession } from './session.ts'
 import { entryAt, must } from '@lodge/core/must'
 
 const PAUSE_MILLISECONDS = 200
-const RUN_MILLISECONDS = 500
-
-/** What was applied: told once, to be undone from there. */
-interface Told {
-  version: number
-  sentences: string[]
-  undo: Control
-  movedBy: string[] | null
-}
-
-function toldOf({ sentences, undo }: ShownPreview, version: number, movedBy: string[] | null = null): Told {
-  return { version, sentences, undo, movedBy }
-}
-
-/** What a commit answers: the version, or the run of a docket too large for one commit. */
-interface Applied {
-  version?: number
-  /** Who changed what between what was shown and what was done; only where that altered the effect. */
-  movedBy?: string[]
-  run?: string
-}
 
 /** A change in hand with the form or control it comes from, which replaces it when something else is chosen there. */
 interface Held {
@@ -44,7 +23,8 @@ interface Held {
  */
 export const useDocket = defineStore('docket', () => {
   const session = useSession()
-  const proof = useProof()
+  const commits = useCommits()
+  const { run, refused } = commits
   const held = ref<Held[]>([])
   const preview = ref<ShownPreview | null>(null)
   const error = ref<ApiError | null>(null)
@@ -55,16 +35,12 @@ export const useDocket = defineStore('docket', () => {
   /** How those whose access moves are told besides seeing it (model I8). */
   const tell = ref<'' | 'now' | 'digest'>('')
   const applying = ref(false)
-  /** How far a docket applied in batches has come. */
-  const run = ref<RunView | null>(null)
   /** The day from which what is in hand is to happen; empty: at once. */
   const datedOn = ref('')
   /** How often a warning's button changed what is in hand. */
   const mends = ref(0)
   /** The fixed phrase for what a filling left out. */
   const rest = ref<string | null>(null)
-  /** What of the last one was refused when its turn came. */
-  const refused = ref<{ count: number; sentence: string } | null>(null)
   let timer: ReturnType<typeof setTimeout> | undefined
   let turn = 0
   let key = ''
@@ -219,18 +195,12 @@ export const useDocket = defineStore('docket', () => {
     applying.value = true
     error.value = null
     try {
-      const told = tell.value ? { tell: tell.value } : {}
-      const body = { changes: shown.changes, version: shown.version, digest: shown.digest, ...told }
-      const answer = await proof.withProof(() =>
-        ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': key }),
-      )
+      const { run: id, told } = await commits.send(shown, key, tell.value || undefined)
       times += 1
-      if (answer.run) await follow(answer.run)
+      if (id) await commits.follow(id)
       await putDown()
-      if (answer.version !== undefined) {
-        // Said once, to be undone from there; then the view is free again.
-        applied.value = toldOf(shown, answer.version, answer.movedBy)
-      }
+      // Said once, to be undone from there; then the view is free again.
+      if (told) applied.value = told
       return true
     } catch (failure) {
       const problem = failure as ApiError
@@ -254,32 +224,12 @@ export const useDocket = defineStore('docket', () => {
       const shown = await ask<ShownPreview>('POST', session.path('/previews'), { changes: [change] })
       const [problem] = shown.problems
       if (problem) return problem.sentence
-      const body = { changes: shown.changes, version: shown.version, digest: shown.digest }
-      const answer = await proof.withProof(() =>
-        ask<Applied>('POST', session.path('/commits'), body, { 'Idempotency-Key': crypto.randomUUID() }),
-      )
-      if (answer.version !== undefined) {
-        applied.value = toldOf(shown, answer.version, answer.movedBy)
-      }
+      const { told } = await commits.send(shown, crypto.randomUUID())
+      if (told) applied.value = told
       return ''
     } catch (failure) {
       return (failure as ApiError).message
     }
-  }
-
-  /** A large docket goes on in batches on the server, whether or not anyone watches. */
-  async function follow(id: string): Promise<void> {
-    for (;;) {
-      const state = await ask<RunView>('GET', session.path(`/runs/${id}`))
-      run.value = state
-      if (state.state === 'done') break
-      await new Promise((resolve) => setTimeout(resolve, RUN_MILLISECONDS))
-    }
-    const [first] = run.value?.refused ?? []
-    refused.value = first
-      ? { count: must(run.value, 'run').refused.length, sentence: first.problems[0]?.sentence ?? '' }
-      : null
-    run.value = null
   }
 
   /** Closes it; what it told of the last time is gone then. */
@@ -360,31 +310,4 @@ export interface Filled {
   left?: { personId: string; name: string; sentence: string }[]
   /** A group that gives what is copied. */
   group?: { id: string; name: string }
-}
-
-const TARGETS = ['grantId', 'placeId', 'roleId', 'groupId', 'holdingId', 'offerId', 'personId', 'product', 'version']
-
-/** A change’s fields by their names, whatever kind it is of. */
-const fieldsOf = (change: NewChange): Record<string, unknown> => ({ ...change })
-
-/** A change by the rows it is about, which stay the same when something in it is altered. */
-function idsOf(change: NewChange): string {
-  const fields = fieldsOf(change)
-  return [change.type, ...TARGETS.map((key) => fields[key])].join(' ')
-}
-
-/** Whether a change in hand, which has ids of its own by now, says the same as another. */
-function isSaidBy(change: NewChange, inHand: NewChange): boolean {
-  const fields = fieldsOf(inHand)
-  return Object.entries(change).every(([key, value]) => JSON.stringify(fields[key]) === JSON.stringify(value))
-}
-
-/** What a change is about, where no form says it: pressing another button for the same thing changes one's mind. */
-function slotOf(change: NewChange): string {
-  if (change.type === 'invite') return 'invite'
-  const fields = fieldsOf(change)
-  const target = TARGETS.map((key) => fields[key]).find(
-    (value) => typeof value === 'string' || typeof value === 'number',
-  )
-  return `${change.type} ${String(target ?? JSON.stringify(change))}`
 }

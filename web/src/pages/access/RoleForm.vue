@@ -24,6 +24,8 @@ const docket = useDocket()
 const SLOT = 'role-form'
 useDocketPlace(SLOT)
 const draft = reactive<RoleDraft>(start())
+/** What the form holds of an area. */
+const own = (area: string) => must(draft.areas[area], 'area')
 const opened = ref(new Set<string>())
 
 function start(): RoleDraft {
@@ -123,14 +125,9 @@ const scopes = ['all', 'own', 'people'].map((value) => ({ value, text: t(`roles.
         <label :for="`area-${area.key}`">
           {{ area.name }} <small v-if="area.sensitive" class="oxblood">{{ t('roles.sensitive') }}</small>
         </label>
-        <BFormSelect
-          :id="`area-${area.key}`"
-          v-model="draft.areas[area.key]!.level"
-          size="sm"
-          :options="levelsOf(area)"
-        />
+        <BFormSelect :id="`area-${area.key}`" v-model="own(area.key).level" size="sm" :options="levelsOf(area)" />
         <button
-          v-if="!['', 'none'].includes(draft.areas[area.key]!.level)"
+          v-if="!['', 'none'].includes(own(area.key).level)"
           type="button"
           class="more"
           :aria-expanded="opened.has(area.key)"
@@ -140,27 +137,22 @@ const scopes = ['all', 'own', 'people'].map((value) => ({ value, text: t(`roles.
           …
         </button>
         <fieldset v-if="opened.has(area.key)" class="less">
-          <BFormSelect
-            v-model="draft.areas[area.key]!.scope"
-            size="sm"
-            :options="scopes"
-            :aria-label="t('roles.scope')"
-          />
+          <BFormSelect v-model="own(area.key).scope" size="sm" :options="scopes" :aria-label="t('roles.scope')" />
           <div v-for="action in actionsFor(area)" :key="action.code" class="action">
             <span>{{ action.name }}</span>
             <label>
               <input
                 type="checkbox"
-                :checked="draft.areas[area.key]!.withheld.includes(action.code)"
-                @change="toggle(draft.areas[area.key]!.withheld, action.code)"
+                :checked="own(area.key).withheld.includes(action.code)"
+                @change="toggle(own(area.key).withheld, action.code)"
               />
               {{ t('roles.withheld') }}
             </label>
             <label>
               <input
                 type="checkbox"
-                :checked="draft.areas[area.key]!.approval.includes(action.code)"
-                @change="toggle(draft.areas[area.key]!.approval, action.code)"
+                :checked="own(area.key).approval.includes(action.code)"
+                @change="toggle(own(area.key).approval, action.code)"
               />
               {{ t('roles.approval') }}
             </label>

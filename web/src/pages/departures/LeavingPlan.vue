@@ -16,7 +16,7 @@ import type { InProduct } from '../../logic/in-products.ts'
 import { END_OF_WORK, handoversOf, planParts, SEVERAL, takerKey, type ChosenTaker } from '../../logic/leaving.ts'
 import DateField from '../../basics/DateField.vue'
 import NotYet from '../../basics/NotYet.vue'
-import { must } from '@lodge/core/must'
+import { entryAt, must } from '@lodge/core/must'
 
 // Someone's leaving as a plan: when, and who takes over each thing that depends on them. It goes into the docket, where
 // its people, places and money are shown before it happens.
@@ -217,7 +217,7 @@ function putDown(): void {
                     @click="toggle(group.key)"
                   >
                     <small class="muted">{{ t(`leaving.what.${group.what}`) }}</small>
-                    {{ t('leaving.and', { first: group.things[0]!.text, count: group.things.length - 1 }) }}
+                    {{ t('leaving.and', { first: entryAt(group.things, 0).text, count: group.things.length - 1 }) }}
                   </button>
                 </th>
                 <td>
@@ -229,7 +229,7 @@ function putDown(): void {
                     @change="chooseGroup(group.things, ($event.target as HTMLSelectElement).value)"
                   >
                     <option v-if="group.taker === SEVERAL" :value="SEVERAL">{{ t('leaving.several') }}</option>
-                    <option v-for="one in optionsFor(group.things[0]!)" :key="one.value" :value="one.value">
+                    <option v-for="one in optionsFor(entryAt(group.things, 0))" :key="one.value" :value="one.value">
                       {{ one.text }}
                     </option>
                   </select>

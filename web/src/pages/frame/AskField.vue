@@ -169,7 +169,7 @@ onBeforeUnmount(() => removeEventListener('keydown', shortcut))
       autocomplete="off"
       aria-controls="ask-found"
       :aria-expanded="open && lines.length > 0"
-      :aria-activedescendant="lines[at] ? `ask-${lines[at]!.id}` : undefined"
+      :aria-activedescendant="lines[at] ? `ask-${lines[at]?.id}` : undefined"
       :aria-label="t('ask.label')"
       :placeholder="t('ask.placeholder')"
       @focus="open = true"

@@ -14,7 +14,7 @@ import { useFetched } from '../../state/fetched.ts'
 import { useSession } from '../../state/session.ts'
 import DateField from '../../basics/DateField.vue'
 import PickOne from '../../basics/PickOne.vue'
-import { must } from '@lodge/core/must'
+import MendCell from './MendCell.vue'
 
 const EffectBlocks = defineAsyncComponent(() => import('../../docket/EffectBlocks.vue'))
 
@@ -54,21 +54,20 @@ async function take(files: FileList | null | undefined): Promise<void> {
 /** The row that is being mended, and those whose cell says the same. */
 const mending = computed(() => rows.value.find((row) => row.id === editing.value && row.cell))
 const alike = computed(() => {
-  const cell = mending.value?.cell
-  return cell
-    ? rows.value.filter((row) => row.cells[cell.column] === must(mending.value, 'mending').cells[cell.column])
-    : []
+  const row = mending.value
+  const column = row?.cell?.column
+  return row && column ? rows.value.filter((one) => one.cells[column] === row.cells[column]) : []
 })
 const forAll = ref(true)
-const columnName = (column: string) =>
-  column.startsWith('field ') ? column.slice('field '.length) : t(`arrivals.column.${column}`)
 
 /** Puts something else into the cell that could not be followed, in all rows like it if wished; empty takes it out. */
 function mendCell(text: string): void {
-  const { cell } = must(mending.value, 'mending')
-  for (const row of forAll.value ? alike.value : [must(mending.value, 'mending')]) {
-    if (text.trim() === '') delete row.cells[must(cell, 'cell').column]
-    else row.cells[must(cell, 'cell').column] = text.trim()
+  const row = mending.value
+  const column = row?.cell?.column
+  if (!row || !column) return
+  for (const { cells } of forAll.value ? alike.value : [row]) {
+    if (text.trim() === '') delete cells[column]
+    else cells[column] = text.trim()
   }
   editing.value = ''
   list.lookLater()
@@ -125,38 +124,15 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
             {{ t(`arrivals.verdict.${one}`) }} {{ counts[one] }}
           </button>
         </div>
-        <form
-          v-if="mending"
+        <MendCell
+          v-if="mending?.cell"
           :key="mending.id"
-          class="mend"
-          @submit.prevent="mendCell(($event.target as HTMLFormElement).cell.value)"
-        >
-          <label
-            >{{ t('arrivals.mendCell', { line: mending.line, column: columnName(mending.cell!.column) }) }}
-            <input
-              name="cell"
-              class="form-control form-control-sm"
-              :value="mending.cell!.text"
-              maxlength="400"
-              autofocus
-          /></label>
-          <button
-            v-for="one in mending.cell!.proposals"
-            :key="one"
-            type="button"
-            class="btn btn-outline-primary btn-sm"
-            @click="mendCell(one)"
-          >
-            {{ one }}
-          </button>
-          <BButton type="submit" size="sm" variant="primary">{{ t('arrivals.mendIt') }}</BButton>
-          <button type="button" class="btn btn-quiet btn-sm" @click="mendCell('')">
-            {{ t('arrivals.emptyCell') }}
-          </button>
-          <label v-if="alike.length > 1" class="all"
-            ><input v-model="forAll" type="checkbox" /> {{ t('arrivals.forAll', { count: alike.length }) }}</label
-          >
-        </form>
+          v-model:for-all="forAll"
+          :row="mending"
+          :cell="mending.cell"
+          :alike="alike.length"
+          @mend="mendCell"
+        />
         <VirtualList
           class="rows"
           role="grid"
@@ -278,22 +254,6 @@ function mend(row: JudgedPerson, field: 'name' | 'email', event: Event): void {
   color: var(--green);
   text-decoration: underline;
   cursor: pointer;
-}
-.mend {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: end;
-  margin: 8px 0;
-  padding: 8px 12px;
-  background: var(--brass-soft);
-  border-radius: 4px;
-}
-.mend label:first-child {
-  flex: 1 1 180px;
-}
-.mend .all {
-  flex-basis: 100%;
 }
 .hint {
   font-size: 12.5px;

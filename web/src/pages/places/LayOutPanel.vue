@@ -116,7 +116,7 @@ onBeforeUnmount(() => clearTimeout(timer))
         <li
           v-for="(place, at) in laid.places.slice(0, 200)"
           :key="at"
-          :style="{ paddingLeft: `${depths[at]! * 18}px` }"
+          :style="{ paddingLeft: `${(depths[at] ?? 0) * 18}px` }"
         >
           <WallMark v-if="place.walled" />{{ place.name }} <small class="muted">{{ place.kind }}</small>
         </li>

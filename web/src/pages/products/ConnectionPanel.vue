@@ -46,6 +46,8 @@ const said = ref('')
 const replacing = ref('')
 
 // What each holds is there from the beginning, as it was last read.
+/** Each connection with what was read of it last, once it was. */
+const shown = computed(() => connections.value.map((one) => ({ ...one, held: held[one.id] })))
 watch(connections, (found) => found.forEach(({ id }) => void read(id).catch(() => undefined)))
 
 /** How often each was asked for: an answer that comes after a later one is of before. */
@@ -122,30 +124,30 @@ async function mend(id: string, remoteId: string): Promise<void> {
     <h2>{{ t('connections.title') }}</h2>
     <p v-if="said" role="status">{{ said }}</p>
     <template v-if="connections.length > 0">
-      <article v-for="one in connections" :key="one.id" class="sheet one">
+      <article v-for="one in shown" :key="one.id" class="sheet one">
         <p class="muted">
           {{ one.scimAddress }}<template v-if="one.thingsAddress"><br />{{ one.thingsAddress }}</template>
         </p>
-        <template v-if="held[one.id]">
-          <p>{{ reading(held[one.id]!) }}</p>
-          <p v-if="held[one.id]!.trouble" role="alert" class="oxblood">
+        <template v-if="one.held">
+          <p>{{ reading(one.held) }}</p>
+          <p v-if="one.held.trouble" role="alert" class="oxblood">
             {{
               t('connections.trouble', {
-                at: timeOf(held[one.id]!.trouble!.failedAt),
-                why: held[one.id]!.trouble!.lastError,
+                at: timeOf(one.held.trouble.failedAt),
+                why: one.held.trouble.lastError,
               })
             }}
-            <template v-if="held[one.id]!.trouble!.nextTryAt">{{
-              t('connections.nextTry', { at: timeOf(held[one.id]!.trouble!.nextTryAt!) })
+            <template v-if="one.held.trouble.nextTryAt">{{
+              t('connections.nextTry', { at: timeOf(one.held.trouble.nextTryAt) })
             }}</template>
           </p>
-          <p v-for="(problem, at) in held[one.id]!.problems" :key="at" class="line difference oxblood">
+          <p v-for="(problem, at) in one.held.problems" :key="at" class="line difference oxblood">
             <span
               ><strong>{{ problem.name ?? t('connections.somebody') }}</strong> {{ problem.sentence }}
               <small class="muted">{{ timeOf(problem.at) }}</small></span
             >
           </p>
-          <p v-for="account in held[one.id]!.differences" :key="account.remoteId" class="line difference">
+          <p v-for="account in one.held.differences" :key="account.remoteId" class="line difference">
             <span
               ><strong>{{ account.name ?? account.userName }}</strong>
               {{ t(`connections.difference.${account.difference}`) }}
@@ -162,7 +164,7 @@ async function mend(id: string, remoteId: string): Promise<void> {
             >
           </p>
         </template>
-        <p v-if="held[one.id]?.tokenKept && replacing !== one.id" class="line token">
+        <p v-if="one.held?.tokenKept && replacing !== one.id" class="line token">
           {{ t('connections.tokenKept') }}
           <button
             type="button"
@@ -174,7 +176,7 @@ async function mend(id: string, remoteId: string): Promise<void> {
             {{ t('connections.replace') }}
           </button>
         </p>
-        <form v-else-if="held[one.id]" class="line" @submit.prevent="keep(one.id)">
+        <form v-else-if="one.held" class="line" @submit.prevent="keep(one.id)">
           <label
             >{{ t('connections.token') }}
             <input v-model="token[one.id]" class="form-control form-control-sm" type="password" autocomplete="off"

@@ -39,7 +39,7 @@ const { data, error, again } = useFetched<ProductAboutView>(() => session.path(`
         t('describe.export')
       }}</a>
       <span class="muted">{{
-        t('describe.version', { date: fieldDate(data.versions[0]!, locale), count: data.versions.length })
+        t('describe.version', { date: fieldDate(data.versions[0] ?? '', locale), count: data.versions.length })
       }}</span>
     </p>
     <template v-if="data.roles.length > 0">

@@ -19,6 +19,7 @@ const props = defineProps<{ product: string }>()
 const { t } = useI18n()
 const session = useSession()
 const { today } = useMoney()
+const lastList = computed(() => data.value?.lists[0])
 const { data, error, again } = useFetched<ProductAccountsView>(() =>
   session.path(`/products/${props.product}/accounts`),
 )
@@ -165,12 +166,12 @@ const keepers = computed(() => data.value?.keepers.map(({ name }) => name).join(
         </li>
       </ul>
     </template>
-    <p v-if="data.lists.length > 0" class="muted last">
+    <p v-if="lastList" class="muted last">
       {{
         t('accounts.lastList', {
-          date: shortDate(data.lists[0]!.asOf, today),
-          count: data.lists[0]!.count,
-          by: data.lists[0]!.by,
+          date: shortDate(lastList.asOf, today),
+          count: lastList.count,
+          by: lastList.by,
         })
       }}
     </p>

@@ -89,7 +89,7 @@ function open(of: Rack, chosen: SeatSlot | null): void {
         {{ t('bill.since', { month: bill.before.name }) }}
         <strong class="brass">{{ signedSum(bill.totalMinor - bill.before.totalMinor) }}</strong><template
           v-if="bill.since.length > 0"
-          >: {{ bill.since[0]!.sentence }}.
+          >: {{ bill.since[0]?.sentence }}.
         </template>
         <RouterLink v-if="bill.since.length > 1" :to="{ name: 'bill', params: { month: bill.month } }">{{
           t('bill.moreReasons', { count: bill.since.length - 1 }, bill.since.length - 1)
