@@ -145,6 +145,10 @@ export default typescript.config(
   {
     files: ['web/src/**/*.vue'],
     rules: {
+      'vue/no-restricted-syntax': [
+        'error',
+        { selector: 'VElement TSNonNullExpression', message: 'Say in the script what has to be there.' },
+      ],
       'vue/no-bare-strings-in-template': [
         'error',
         // Punctuation, marks, and what is written so in every language.

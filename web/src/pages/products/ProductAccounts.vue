@@ -19,10 +19,10 @@ const props = defineProps<{ product: string }>()
 const { t } = useI18n()
 const session = useSession()
 const { today } = useMoney()
-const lastList = computed(() => data.value?.lists[0])
 const { data, error, again } = useFetched<ProductAccountsView>(() =>
   session.path(`/products/${props.product}/accounts`),
 )
+const lastList = computed(() => data.value?.lists[0])
 const docket = useDocket()
 const editing = ref(false)
 const onlyDiffering = ref(false)
