@@ -140,8 +140,8 @@ function pick(date: string): void {
       >{{ meaning }}</small
     >
     <DateCalendar
-      v-if="isOpen"
-      :anchor="anchor!"
+      v-if="isOpen && anchor"
+      :anchor="anchor"
       :value="value?.slice(0, 10) || ''"
       :today="reading.today"
       :locale="locale"

@@ -96,7 +96,7 @@ function onKey(event: KeyboardEvent): void {
       :role="role"
       :aria-label="label"
       :aria-rowcount="role === 'grid' ? rows.length : undefined"
-      :aria-activedescendant="isDrawn ? `row-${current!.id}` : undefined"
+      :aria-activedescendant="isDrawn ? `row-${current?.id}` : undefined"
       @keydown="onKey"
     >
       <div :style="{ height: `${virtual.getTotalSize()}px`, position: 'relative' }" role="presentation">

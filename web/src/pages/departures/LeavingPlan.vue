@@ -262,8 +262,8 @@ function putDown(): void {
                 </tr>
                 <ThingsInProduct
                   v-if="heldIn(thing)"
-                  :held="heldIn(thing)!"
-                  :counted="counted(heldIn(thing)!)"
+                  :held="must(heldIn(thing), 'product')"
+                  :counted="counted(must(heldIn(thing), 'product'))"
                   :options="optionsFor(thing)"
                   :disabled="!control?.enabled"
                   :taker-of="(one) => takerOfSingle(one, thing)"

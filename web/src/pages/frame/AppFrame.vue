@@ -106,7 +106,7 @@ async function leave(): Promise<void> {
         :value="current?.accountId"
         @change="goOver"
       >
-        <option v-for="one in session.me!.accounts" :key="one.id" :value="one.id">{{ one.name }}</option>
+        <option v-for="one in session.me?.accounts ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       <span v-else class="account">{{ current?.accountName }}</span>
       <AskField v-if="session.rooms.includes('people')" />

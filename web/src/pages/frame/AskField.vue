@@ -198,7 +198,7 @@ onBeforeUnmount(() => removeEventListener('keydown', shortcut))
           <small class="muted">{{ line.detail }}</small>
         </li>
         <li v-if="(asked?.answer?.more ?? 0) > 0" class="muted" role="option" aria-selected="false">
-          {{ t('roles.more', { count: asked!.answer!.more }) }}
+          {{ t('roles.more', { count: asked?.answer?.more ?? 0 }) }}
         </li>
         <li v-if="asked && lines.length === 0" class="muted" role="option" aria-selected="false">
           {{ t('ask.none') }}

@@ -26,8 +26,8 @@ const roleOf = (roleId: string) => choices.value?.roles.find((role) => role.id =
       <PickMany v-model="key.placeIds" :options="places" :label="t('invite.place')" />
     </div>
     <p v-if="roleOf(key.roleId)" class="muted words">
-      {{ t('invite.can') }} {{ roleOf(key.roleId)!.can.join(', ') }}; {{ t('invite.cannot') }}
-      {{ roleOf(key.roleId)!.cannot.slice(0, 4).join(', ') }}.
+      {{ t('invite.can') }} {{ roleOf(key.roleId)?.can.join(', ') }}; {{ t('invite.cannot') }}
+      {{ roleOf(key.roleId)?.cannot.slice(0, 4).join(', ') }}.
     </p>
     <p v-if="notReached(key.roleId, key.placeIds)" class="words">{{ notReached(key.roleId, key.placeIds) }}</p>
     <button v-if="keys.length > 1" type="button" class="link" @click="keys.splice(at, 1)">

@@ -19,6 +19,7 @@ import NotYet from '../../basics/NotYet.vue'
 // One's own page: what is reached, by which route, until when. Understood in ten seconds.
 const { t } = useI18n()
 const session = useSession()
+const ownId = computed(() => session.me?.current?.personId ?? '')
 const live = useLive()
 const {
   data: mine,
@@ -91,12 +92,10 @@ const period = computed(() => {
         <button type="button" class="btn btn-outline-primary" :aria-pressed="asking" @click="asking = !asking">
           {{ t('away.askFor') }}
         </button>
-        <a class="btn btn-quiet" :href="session.path(`/people/${session.me!.current!.personId}/export`)">{{
-          t('keys.kept')
-        }}</a>
+        <a class="btn btn-quiet" :href="session.path(`/people/${ownId}/export`)">{{ t('keys.kept') }}</a>
       </template>
     </div>
-    <AwayPanel v-if="asking" own :person-id="session.me!.current!.personId" @close="asking = false" />
+    <AwayPanel v-if="asking" own :person-id="ownId" @close="asking = false" />
     <p v-if="problem" role="alert" class="muted">{{ problem }}</p>
     <div v-if="told && told.notices.length > 0" class="told" role="status">
       <p v-for="one in told.notices" :key="one.id">

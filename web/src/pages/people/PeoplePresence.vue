@@ -37,7 +37,7 @@ const to = (presence: string) => ({
       :class="{ on: presence === chosen }"
       :aria-current="presence === chosen ? 'true' : undefined"
       >{{ t(`people.presence.${presence}`) }}
-      <span v-if="answer && counts[presence] !== null" class="muted">{{ counts[presence]!.toLocaleString() }}</span>
+      <span v-if="answer && counts[presence] !== null" class="muted">{{ counts[presence]?.toLocaleString() }}</span>
     </RouterLink>
   </nav>
 </template>

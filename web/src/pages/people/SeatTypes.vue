@@ -62,7 +62,7 @@ const movesOf = (option: SeatOptionView) =>
         <tr v-for="area in areas" :key="area">
           <th scope="row">{{ area }}</th>
           <td v-for="option in options" :key="option.code">
-            <KeyMark v-if="levelOf(option, area)" :level="levelOf(option, area)!" />
+            <KeyMark v-if="levelOf(option, area)" :level="levelOf(option, area) ?? 'none'" />
             <span v-else class="muted">–</span>
           </td>
         </tr>

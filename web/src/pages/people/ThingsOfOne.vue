@@ -75,7 +75,7 @@ async function pass(takerId: string | null): Promise<void> {
           size="sm"
           variant="outline-primary"
           :disabled="busy || picked.length === 0 || !taker"
-          @click="pass(taker!.id)"
+          @click="taker && pass(taker.id)"
           >{{ t('hangs.passThings', { count: picked.length, name: taker?.name ?? '' }) }}</BButton
         >
         <BButton size="sm" variant="outline-danger" :disabled="busy || picked.length === 0" @click="pass(null)">{{

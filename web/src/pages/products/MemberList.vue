@@ -115,7 +115,7 @@ function toggleAll(): void {
           :aria-pressed="one === shown"
           @click="shown = one"
         >
-          <strong>{{ list.groups.get(one)!.length }}</strong> {{ t(`memberList.verdict.${one}`) }}
+          <strong>{{ list.groups.get(one)?.length }}</strong> {{ t(`memberList.verdict.${one}`) }}
         </button>
         <label class="as-of"
           >{{ t('memberList.asOf') }}

@@ -111,8 +111,8 @@ function namesOf({ members }: SheetGroup): string {
           <select
             class="form-select form-select-sm"
             :disabled="rolesOf(column).length === 0"
-            :value="work.keys[column.product!] ?? ''"
-            @change="work.setKeys(column.product!, ($event.target as HTMLSelectElement).value)"
+            :value="(column.product && work.keys[column.product]) ?? ''"
+            @change="column.product && work.setKeys(column.product, ($event.target as HTMLSelectElement).value)"
           >
             <option value="">{{ t(rolesOf(column).length > 0 ? 'spreadsheet.noKeys' : 'spreadsheet.noRole') }}</option>
             <option v-for="role in rolesOf(column)" :key="role.id" :value="role.id">{{ role.name }}</option>
