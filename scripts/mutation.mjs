@@ -1,0 +1,132 @@
+// `npm run mutation`: how many small faults, put into the rules one at a time, the core's own tests find. Which faults,
+// a fixed seed draws out of all that there are in `core/src/access` and `core/src/changes`.
+import { execFileSync } from 'node:child_process'
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join, relative } from 'node:path'
+import { parseArgs } from 'node:util'
+import { createInstrumenter } from '@stryker-mutator/instrumenter'
+import { createInjector } from 'typed-inject'
+import { draw, keyOf, lot, scoreOf } from '../core/mutation/draw.mjs'
+
+const root = join(import.meta.dirname, '..')
+const directory = join(root, '.lodge/mutation')
+const { values } = parseArgs({
+  options: {
+    mutants: { type: 'string', default: '1500' },
+    seed: { type: 'string', default: '18' },
+    /** Of those drawn, from the how-manieth on and how many: a long run in parts. */
+    from: { type: 'string', default: '0' },
+    count: { type: 'string' },
+    only: { type: 'string' },
+    report: { type: 'boolean' },
+  },
+})
+/** Texts are left out: what they say is looked at by people. */
+const mutator = { plugins: ['decorators'], excludedMutations: ['StringLiteral'] }
+
+if (values.report) report()
+else await run()
+
+async function run() {
+  const names = ['access', 'changes'].flatMap((room) => filesIn(`core/src/${room}`))
+  const all = await mutantsOf(names)
+  const chosen = draw(all, Number(values.mutants), lot(Number(values.seed)))
+  const from = Number(values.from)
+  const part = chosen.slice(from, values.count === undefined ? undefined : from + Number(values.count))
+  const tried = values.only ? part.filter(({ fileName }) => fileName.includes(values.only)) : part
+  console.log(`${all.length} faults in ${names.length} files; drawn: ${chosen.length}; in this run: ${tried.length}`)
+  mkdirSync(directory, { recursive: true })
+  writeFileSync(join(directory, 'drawn.json'), JSON.stringify(tried.map(keyOf)))
+  writeFileSync(join(directory, 'stryker.json'), JSON.stringify(configurationOf(tried), null, 2))
+  writeAllTests()
+  execFileSync(join(root, 'node_modules/.bin/stryker'), ['run', join(directory, 'stryker.json')], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, LODGE_PROPERTY_RUNS: '5' },
+  })
+}
+
+function filesIn(place) {
+  return readdirSync(join(root, place), { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile() && entry.name.endsWith('.ts'))
+    .map((entry) => relative(root, join(entry.parentPath, entry.name)))
+    .sort()
+}
+
+async function mutantsOf(names) {
+  const silent = Object.fromEntries(
+    ['trace', 'debug', 'info', 'warn', 'error'].flatMap((level) => [
+      [level, () => undefined],
+      [`is${level[0].toUpperCase()}${level.slice(1)}Enabled`, () => false],
+    ]),
+  )
+  const instrumenter = createInjector()
+    .provideValue('options', {})
+    .provideValue('logger', silent)
+    .provideValue('getLogger', () => silent)
+    .injectFunction(createInstrumenter)
+  const files = names.map((name) => ({ name, content: readFileSync(join(root, name), 'utf8'), mutate: true }))
+  const { mutants } = await instrumenter.instrument(files, { ...mutator, ignorers: [], noHeader: true })
+  return mutants.filter(({ status }) => status !== 'Ignored')
+}
+
+function configurationOf(tried) {
+  const ranges = tried.map(({ fileName, location: { start, end } }) => {
+    return `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`
+  })
+  return {
+    plugins: ['@stryker-mutator/jest-runner', join(root, 'core/mutation/drawn.mjs')],
+    testRunner: 'jest',
+    testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
+    jest: { configFile: 'core/mutation/jest.config.mjs', enableFindRelatedTests: false },
+    coverageAnalysis: 'perTest',
+    checkers: ['drawn'],
+    mutate: [...new Set(ranges)],
+    mutator,
+    concurrency: 2,
+    timeoutMS: 20_000,
+    reporters: ['json', 'progress-append-only'],
+    jsonReporter: { fileName: join(directory, `report-${values.seed}-${values.from}.json`) },
+    tempDirName: '.mutation',
+    ignorePatterns: ['.lodge', '.mutation', 'dist', 'bench', 'docs/screenshots'],
+    disableTypeChecks: false,
+    allowConsoleColors: false,
+  }
+}
+
+function writeAllTests() {
+  const tests = readdirSync(join(root, 'core/test'), { recursive: true }).filter((name) => name.endsWith('.test.ts'))
+  const lines = tests.sort().map((name) => `import '../test/${name}'`)
+  writeFileSync(join(root, 'core/mutation/all-tests.ts'), `${lines.join('\n')}\n`)
+}
+
+/** Adds up the reports of all parts: the score, its interval, and the files by what was not found. */
+function report() {
+  const drawn = new Map()
+  for (const name of readdirSync(directory).filter((one) => one.startsWith(`report-${values.seed}-`))) {
+    const { files } = JSON.parse(readFileSync(join(directory, name), 'utf8'))
+    for (const [file, { mutants }] of Object.entries(files)) {
+      for (const mutant of mutants.filter(({ status }) => status !== 'CompileError' && status !== 'Ignored')) {
+        drawn.set(keyOf({ ...mutant, fileName: file }), { ...mutant, file })
+      }
+    }
+  }
+  const all = [...drawn.values()]
+  // One that lets no test begin is found as well.
+  const isFound = ({ status }) => status !== 'Survived' && status !== 'NoCoverage'
+  const { share, from, until } = scoreOf(all.filter(isFound).length, all.length)
+  const percent = (part) => `${(part * 100).toFixed(1)} %`
+  console.log(`${all.filter(isFound).length} of ${all.length} found: ${percent(share)} (${percent(from)} to ${percent(until)})`)
+  const rows = [...new Set(all.map(({ file }) => file))].map((file) => {
+    const mutants = all.filter((one) => one.file === file)
+    return { file, mutants, missed: mutants.filter((one) => !isFound(one)) }
+  })
+  for (const { file, mutants, missed } of rows.sort((one, other) => other.missed.length - one.missed.length)) {
+    if (missed.length === 0) continue
+    console.log(`\n${file}: ${missed.length} of ${mutants.length} not found`)
+    for (const { location, mutatorName, replacement, status } of missed) {
+      const text = (replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)
+      console.log(`  ${location.start.line}:${location.start.column} ${mutatorName} → ${text}${status === 'NoCoverage' ? ' (no test comes there)' : ''}`)
+    }
+  }
+}
