@@ -18,7 +18,17 @@ function mayNotImport(files, names, message, others = []) {
 const outside = ['node:*', 'koa', 'mysql2', 'mysql2/*', 'vue', 'pinia']
 
 export default typescript.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.lodge/**', 'web/src/components.d.ts', '**/test-results/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.lodge/**',
+      '.mutation/**',
+      'core/mutation/all-tests.ts',
+      'web/src/components.d.ts',
+      '**/test-results/**',
+    ],
+  },
   js.configs.recommended,
   ...typescript.configs.recommended,
   ...vue.configs['flat/recommended'],

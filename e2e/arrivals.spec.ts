@@ -130,7 +130,7 @@ test('somebody without a mailbox comes in by a printed slip, with their name to 
   const jonas = await (await browser.newContext()).newPage()
   await at(jonas)
   await jonas.goto(`${demo.origin}/slip`)
-  await jonas.getByLabel('Code on the slip').fill(code)
+  await jonas.getByLabel('Code on the sign-in slip').fill(code)
   await jonas.keyboard.press('Enter')
   await expect(jonas.getByRole('heading', { name: 'Your first day' })).toBeVisible()
   await findsNothing(jonas)

@@ -72,7 +72,7 @@ test('a first day: two products described, a member list, and someone who leaves
   await page.getByLabel('Seat type 1: price').fill('14')
   await page.getByRole('button', { name: 'Another seat type' }).click()
   await page.getByLabel('Seat type 2: name').fill('Looker')
-  await page.getByLabel('can only look').last().check()
+  await page.getByLabel('can only read').last().check()
   await expect(page.getByText(/Bed Plans costs US\$14\.00 for Planner a month and person/)).toBeVisible()
   await apply(page)
   await expect(page.getByRole('heading', { name: /To do in Bed Plans/ })).toBeVisible()

@@ -29,7 +29,7 @@ test('somebody who cannot get in is helped by a slip, which a second person coun
   const gwil = await (await browser.newContext()).newPage()
   await at(gwil)
   await gwil.goto(`${demo.origin}/slip`)
-  await gwil.getByLabel('Code on the slip').fill(code.toUpperCase())
+  await gwil.getByLabel('Code on the sign-in slip').fill(code.toUpperCase())
   await findsNothing(gwil)
   await gwil.getByRole('button', { name: 'Sign in' }).click()
   await expect(gwil.getByRole('heading', { name: /^Welcome, Gwil Tarrow/ })).toBeVisible()
@@ -37,7 +37,7 @@ test('somebody who cannot get in is helped by a slip, which a second person coun
   await gwil.goto(`${demo.origin}/people`)
   await expect(gwil.getByRole('heading', { name: /^Welcome, Gwil Tarrow/ })).toBeVisible()
   await page.reload()
-  await expect(page.getByText('Signed in with a slip from Piran Thistlewick')).toBeVisible()
+  await expect(page.getByText('Signed in with a sign-in slip from Piran Thistlewick')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Confirm them' })).toBeDisabled()
 
   const other = await (await browser.newContext()).newPage()

@@ -94,8 +94,13 @@ function configurationOf(tried) {
   }
 }
 
+/** Half of all the time, for what comes to none of these rooms: reading lists, account books and their schema. */
+const ELSEWHERE = ['people-lists.test.ts', 'books.test.ts', 'schema.test.ts']
+
 function writeAllTests() {
-  const tests = readdirSync(join(root, 'core/test'), { recursive: true }).filter((name) => name.endsWith('.test.ts'))
+  const tests = readdirSync(join(root, 'core/test'), { recursive: true }).filter(
+    (name) => name.endsWith('.test.ts') && !ELSEWHERE.includes(name),
+  )
   const lines = tests.sort().map((name) => `import '../test/${name}'`)
   writeFileSync(join(root, 'core/mutation/all-tests.ts'), `${lines.join('\n')}\n`)
 }
@@ -116,7 +121,9 @@ function report() {
   const isFound = ({ status }) => status !== 'Survived' && status !== 'NoCoverage'
   const { share, from, until } = scoreOf(all.filter(isFound).length, all.length)
   const percent = (part) => `${(part * 100).toFixed(1)} %`
-  console.log(`${all.filter(isFound).length} of ${all.length} found: ${percent(share)} (${percent(from)} to ${percent(until)})`)
+  console.log(
+    `${all.filter(isFound).length} of ${all.length} found: ${percent(share)} (${percent(from)} to ${percent(until)})`,
+  )
   const rows = [...new Set(all.map(({ file }) => file))].map((file) => {
     const mutants = all.filter((one) => one.file === file)
     return { file, mutants, missed: mutants.filter((one) => !isFound(one)) }
@@ -126,7 +133,9 @@ function report() {
     console.log(`\n${file}: ${missed.length} of ${mutants.length} not found`)
     for (const { location, mutatorName, replacement, status } of missed) {
       const text = (replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)
-      console.log(`  ${location.start.line}:${location.start.column} ${mutatorName} → ${text}${status === 'NoCoverage' ? ' (no test comes there)' : ''}`)
+      console.log(
+        `  ${location.start.line}:${location.start.column} ${mutatorName} → ${text}${status === 'NoCoverage' ? ' (no test comes there)' : ''}`,
+      )
     }
   }
 }

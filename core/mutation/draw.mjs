@@ -18,7 +18,10 @@ export function lot(seed) {
 /** So many of a list, each as likely as any other. */
 export function draw(list, number, next) {
   const left = [...list]
-  return Array.from({ length: Math.min(number, list.length) }, () => left.splice(Math.floor(next() * left.length), 1)[0])
+  return Array.from(
+    { length: Math.min(number, list.length) },
+    () => left.splice(Math.floor(next() * left.length), 1)[0],
+  )
 }
 
 /** The score and the interval of Wilson that holds the score of all faults in 95 of 100 draws. */

@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/no-require-imports -- environments of tests are required, not imported
 const { TestEnvironment } = require('jest-environment-node')
 
 /** Leaves out every test after the first that fails: a fault that is found is found. */

@@ -15,9 +15,9 @@ import {
   readShape,
   Sight,
 } from '../src/index.ts'
-import { OwnRecord } from '../src/changes/people/change-person.ts'
-import { MakeField } from '../src/changes/people/fields.ts'
-import { MakePlace } from '../src/changes/places/places.ts'
+import { OwnRecord } from '../src/changes/people/own-record.ts'
+import { MakeField } from '../src/changes/people/make-field.ts'
+import { MakePlace } from '../src/changes/places/make-place.ts'
 import { nextId } from './house.ts'
 import { AS_OF, smallBook } from './small-book.ts'
 

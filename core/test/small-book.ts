@@ -100,7 +100,7 @@ export function smallBook(domain: string): AccountBook {
       {
         code: 'log',
         subscriptions: [{ from: '2025-01-01', on: true }],
-        sheets: [{ from: '2025-01-01', sheet }],
+        sheets: [{ from: '2025-01-01', sheet: structuredClone(sheet) }],
         stock: [{ seatType: 'field', number: 3, from: '2025-01-01' }],
       },
     ],

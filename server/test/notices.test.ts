@@ -162,14 +162,14 @@ describe('whoever invited hears of it (model I11)', () => {
     expect((await newsOf(admin)).atTheDoor).toEqual([{ ...waits, mayCountersign: false }])
     expect((await newsOf(member)).atTheDoor).toEqual([])
     await mirren.get(house.path('/notices/desk')).expect(403)
-    await told('oriel', 'Mirren Steward signed in with a slip')
+    await told('oriel', 'Mirren Steward signed in with a sign-in slip')
     await owner
       .post(house.path(`/people/${house.idOf('Mirren')}/countersign`))
       .send({})
       .expect(200)
     expect((await newsOf(owner)).atTheDoor).toEqual([])
-    // Not to the person who made the slip, nor to anyone who may not confirm it.
-    const about = (name: string) => mailbox.to(address(name)).filter(({ text }) => text.includes('with a slip')).length
+    // Not to the person who made the sign-in slip, nor to anyone who may not confirm it.
+    const about = (name: string) => mailbox.to(address(name)).filter(({ text }) => text.includes('with a sign-in slip')).length
     expect([about('oriel'), about('tamsin'), about('corin')]).toEqual([1, 0, 0])
   })
 })

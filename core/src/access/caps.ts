@@ -6,8 +6,7 @@ import { higher } from './levels.ts'
 import { type Level } from '../account/level.ts'
 import { OWN_PRODUCT } from '../products/own.ts'
 import type { HoldingRow } from '../account/product-rows.ts'
-import { holdingUntil } from '../seats/holdings.ts'
-import { isOpen } from '../time/lasting.ts'
+import { isHeldAt } from '../seats/holdings.ts'
 
 /** What the seats a person holds allow in an area; our own areas have no cap (model A1, L6). */
 export function capOf(account: Account, person: PersonRow, area: Area, instant: Instant): Level {
@@ -21,8 +20,6 @@ export function capOf(account: Account, person: PersonRow, area: Area, instant: 
 }
 
 function holdingsAt(account: Account, person: PersonRow, product: string, instant: Instant): HoldingRow[] {
-  return account.by('holding', 'person', person.id).filter((holding) => {
-    const until = holdingUntil(account, holding)
-    return holding.product === product && holding.givenFrom <= instant && isOpen(until, instant)
-  })
+  const isHeld = (one: HoldingRow) => one.product === product && isHeldAt(account, one, instant)
+  return account.by('holding', 'person', person.id).filter(isHeld)
 }

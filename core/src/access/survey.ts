@@ -4,12 +4,12 @@ import type { HoldingRow } from '../account/product-rows.ts'
 import { groupsOf } from '../people/groups.ts'
 import { isPresent } from '../people/presence.ts'
 import { sheetStarts } from '../products/catalogue.ts'
-import { holdingUntil } from '../seats/holdings.ts'
+import { isHeldAt } from '../seats/holdings.ts'
 import type { Instant } from '../time/instants.ts'
 import { capProfile, profileBookAt, type Profile, type ProfileBook } from './profiles.ts'
 import { grantsBy, spotsOf, type Spot } from './spots.ts'
 import { entryAt } from '../checks/must.ts'
-import { isInForce, isOpen } from '../time/lasting.ts'
+import { isInForce } from '../time/lasting.ts'
 
 /** What of an account one answer is made of: the levels and actions of all areas, and the areas they are of. */
 export interface Standpoint {
@@ -171,10 +171,7 @@ export class Survey {
   }
 
   private seatsAt(person: PersonRow, instant: Instant): HoldingRow[] {
-    return this.account.by('holding', 'person', person.id).filter((holding) => {
-      const until = holdingUntil(this.account, holding)
-      return holding.givenFrom <= instant && isOpen(until, instant)
-    })
+    return this.account.by('holding', 'person', person.id).filter((one) => isHeldAt(this.account, one, instant))
   }
 
   /** The later instants at which something of these routes, or of the person's seats and engagement, begins or ends. */

@@ -1,7 +1,7 @@
 import type { Account } from '../../account/account.ts'
 import type { AreaKey, Id, PersonRow } from '../../account/rows.ts'
 import { absenceAt } from '../../people/presence.ts'
-import { holdingUntil } from '../../seats/holdings.ts'
+import { isHeldAt } from '../../seats/holdings.ts'
 import type { Instant } from '../../time/instants.ts'
 import { rank } from '../levels.ts'
 import { LEVELS } from '../../account/level.ts'
@@ -20,7 +20,6 @@ import { NO_REACH, reachOf, type Reach } from '../walk.ts'
 import { PackedLists } from './packed-lists.ts'
 import { RoutesInForce } from './routes-in-force.ts'
 import { HighestLevels, type Wanted } from './wanted.ts'
-import { isOpen } from '../../time/lasting.ts'
 
 /** Where things stand in the record of a person, which begins with its length. */
 const [PRESENT, STANDING, CAPS, SUBJECT_SETS] = [1, 2, 3, 4]
@@ -122,10 +121,7 @@ export class AccessIndex extends RoutesInForce {
     if (known >= 0) return known
     const row = this.personAt[person]
     const holdings = row ? this.account.by('holding', 'person', row.id) : []
-    const held = holdings.filter((holding) => {
-      const until = holdingUntil(this.account, holding)
-      return holding.givenFrom <= this.instant && isOpen(until, this.instant)
-    })
+    const held = holdings.filter((holding) => isHeldAt(this.account, holding, this.instant))
     return (this.capsAt[person] = this.bookNow.capsOf(held).position)
   }
 

@@ -1,7 +1,6 @@
 import {
   ArrayMaxSize,
   ArrayMinSize,
-  Equals,
   IsArray,
   IsBoolean,
   IsIn,
@@ -10,15 +9,12 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { type Level, LEVELS } from '../../account/level.ts'
-import { LeftOut, type MadeId, RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import { Code, Line } from '../../checks/shape.ts'
 import type { Id, RoleArea, RoleRow } from '../../account/rows.ts'
 import { say } from '../../words/say.ts'
 import { Type } from 'class-transformer'
-import { ApproversChoice, judgeNaming, readApproversChoice } from './approver-choices.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { atRoot } from '../engine/needs.ts'
-import { sameRow } from '../../account/edits.ts'
+import { ApproversChoice, readApproversChoice } from './approver-choices.ts'
 import type { Draft } from '../engine/draft.ts'
 import { type Area, areaAt } from '../../products/catalogue.ts'
 import { actionsOf } from '../../access/powers.ts'
@@ -32,7 +28,7 @@ export class RoleAreaEntry {
   @LeftOut() @IsIn(['all', 'own', 'people']) scope?: 'all' | 'own' | 'people'
 }
 
-class RoleContent {
+export class RoleContent {
   @RowId() roleId!: Id
   @Line(60) name!: string
   @IsArray()
@@ -47,73 +43,8 @@ class RoleContent {
   @IsOptional() @IsBoolean() wallPassing?: boolean | null
 }
 
-export class MakeRole extends RoleContent {
-  @Equals('make-role') type!: 'make-role'
-  declare roleId: MadeId
-}
-
-/** Makes a role: areas with their levels (model R1). It gives nobody anything until it is given. */
-export const makeRole: ChangeKind<MakeRole> = {
-  type: 'make-role',
-  confirm: 'confirm.make-role',
-  category: 'roles',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: atRoot('roles', 'change', 'access.make-roles'),
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: MakeRole,
-  fill: (change, newId) => ({ ...change, roleId: newId(change.roleId) }),
-  decide(draft, change) {
-    const row = rowOf(draft, change)
-    if (!row) return
-    draft.insert('role', row)
-    judgeNaming(draft, row.approvers, [row.id], draft.account.root.id)
-  },
-  sentence: (change, _sight, tense) => say('access.made-the-role', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-export class ChangeRole extends RoleContent {
-  @Equals('change-role') type!: 'change-role'
-}
-
-/** Changes what a role is, for everyone who holds it or one that follows it (model R1, R3). Judged by D1. */
-export const changeRole: ChangeKind<ChangeRole> = {
-  type: 'change-role',
-  confirm: 'confirm.change-role',
-  category: 'roles',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: atRoot('roles', 'change', 'access.change-roles'),
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: ChangeRole,
-  fill: (change) => change,
-  decide(draft, change) {
-    const role = draft.seen('role', change.roleId, 'role')
-    if (!role) return
-    if (role.retired) {
-      const sentence = say('access.has-been-retired-in-the-meantime-and-cannot', { role: role.name })
-      return draft.refuse('role-retired', sentence)
-    }
-    const row = rowOf(draft, change, role)
-    if (!row) return
-    draft.update('role', role.id, row)
-    if (!sameRow(row.approvers, role.approvers)) {
-      judgeNaming(draft, row.approvers, [row.id], draft.account.root.id)
-    }
-  },
-  sentence: (change, _sight, tense) => say('access.changed-the-role', { tense, name: change.name }),
-  record: (change) => change,
-}
-
 /** The role a change describes, or undefined if it was refused. */
-function rowOf(draft: Draft, change: RoleContent, old?: RoleRow): RoleRow | undefined {
+export function rowOf(draft: Draft, change: RoleContent, old?: RoleRow): RoleRow | undefined {
   const wanted = change.name.trim().toLowerCase()
   const twin = [...draft.account.all('role')].find((one) => one.id !== old?.id && one.name.toLowerCase() === wanted)
   if (twin)

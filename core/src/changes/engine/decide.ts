@@ -276,7 +276,7 @@ export function withPlanned(account: Account, until: Instant): Account {
   return planning.withPlanned(NESTED, account, until)
 }
 
-export type { PlanDocket } from './planned.ts'
+export type { PlanDocket } from '../docket/plan-docket.ts'
 export { Draft, type Actor, type Effect }
 export { CHANGE_TYPES, changeTypesByCategory, kindNamed, type Change, type NewChange } from '../kinds.ts'
 export type { ChangeCategory, ChangeKind, Ids } from './kind.ts'

@@ -1,23 +1,23 @@
+import { atRoot } from '../engine/needs.ts'
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
-import { Type } from 'class-transformer'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import type { Id, PersonKind, PersonRow, Standing } from '../../account/rows.ts'
-import type { Sight } from '../../access/sight.ts'
+import { When } from '../../checks/dates.ts'
 import { Line } from '../../checks/shape.ts'
-import { fieldsRead, valueIn } from '../../people/groups.ts'
-import { openDeparture } from '../../departures/plan.ts'
-import { reportsOf } from '../../people/presence.ts'
-import type { Draft } from '../engine/draft.ts'
-import { dayText } from '../access/grants.ts'
+import { Type } from 'class-transformer'
 import { Choice, choicesAfter, FieldText, personalOf, setTexts } from './fields.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { maySteer } from '../offers/offers.ts'
 import { settleSeats } from '../rules/seat-rules.ts'
-import { checkEnd } from '../settings/settings.ts'
-import { LeftOut, RowId } from '../engine/shapes.ts'
-import { When } from '../../checks/dates.ts'
-import { atRoot } from '../engine/needs.ts'
-import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { dayText } from '../access/grants.ts'
+import type { Sight } from '../../access/sight.ts'
+import type { Draft } from '../engine/draft.ts'
+import { maySteer } from '../offers/offers.ts'
+import { openDeparture } from '../../departures/plan.ts'
+import { checkEnd } from '../settings/change-settings.ts'
+import { reportsOf } from '../../people/presence.ts'
+import { fieldsRead, valueIn } from '../../people/groups.ts'
+import { must } from '../../checks/must.ts'
 
 /** What is left out stays; `null` empties what can be empty. */
 const CHANGES_DETAILS = atRoot('people', 'change', 'people.change-peoples-details')
@@ -107,44 +107,6 @@ export const changePerson: ChangeKind<ChangePerson> = {
 
 function firmText(employerId: Id | null, sight: Sight): string {
   return employerId === null ? 'none' : (sight.named.get('employer', employerId)?.name ?? say('people.a-firm'))
-}
-
-export class OwnRecord {
-  @Equals('own-record') type!: 'own-record'
-  @RowId() personId!: Id
-  @IsOptional() @Line(40, 0) phone?: string | null
-  @LeftOut() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => FieldText) texts?: FieldText[]
-}
-
-/** What people change about themselves: their telephone number, and the text fields the account leaves to them. */
-export const ownRecord: ChangeKind<OwnRecord> = {
-  type: 'own-record',
-  confirm: 'confirm.own-record',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: 'own',
-  undo: { never: 'people.earlier-details-are-not-kept-change-them' },
-  preview: 'plain',
-  shape: OwnRecord,
-  fill: (change) => change,
-  decide(draft, { personId, phone, texts = [] }) {
-    if (personId !== draft.actorId)
-      return draft.refuse('not-yours', say('people.only-the-person-themselves-can-change-this'))
-    for (const { fieldId } of texts) {
-      const field = draft.account.get('field', fieldId)
-      if (field && !field.own)
-        draft.refuse('not-own', say('people.is-set-by-the-office-ask-the-office', { field: field.name }))
-    }
-    if (phone !== undefined) draft.set(personId, 'phone', phone?.trim() || null)
-    setTexts(draft, personId, texts)
-    // The row is named, so that other processes read the values anew (model C6).
-    draft.update('person', personId, {})
-  },
-  sentence: (_change, _sight, tense) => say('people.changed-their-own-details', { tense }),
-  record: ({ texts: _texts, phone: _phone, ...rest }) => rest,
 }
 
 /** Where an invitation is open, the link goes to the telephone as well, so the actor who sets it steers the offer (model I10). */
@@ -257,44 +219,4 @@ function checkStanding(draft: Draft, person: PersonRow, after: PersonRow): void 
       '/standing',
     )
   }
-}
-
-export class NameSignatory {
-  @Equals('name-signatory') type!: 'name-signatory'
-  @RowId() personId!: Id
-}
-
-/** Passes the signature on to another active owner (model P5). */
-export const nameSignatory: ChangeKind<NameSignatory> = {
-  type: 'name-signatory',
-  confirm: 'confirm.name-signatory',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: 'own',
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: NameSignatory,
-  fill: (change) => change,
-  decide(draft, change) {
-    const person = draft.seen('person', change.personId, 'person')
-    if (!person) return
-    if (draft.actor.kind === 'person' && draft.actorPerson?.standing !== 'owner') {
-      return draft.refuse('owners-only', say('people.only-an-owner-can-choose-the-signatory'))
-    }
-    const name = draft.account.nameOf(person.id)
-    if (person.signatory) return draft.refuse('no-change', say('people.is-already-the-signatory', { name }))
-    if (person.standing !== 'owner' || person.state !== 'active') {
-      return draft.refuse('not-owner', say('people.is-not-an-active-owner-choose-an-active', { name }))
-    }
-    for (const owner of draft.account.by('person', 'standing', 'owner')) {
-      if (owner.signatory) draft.update('person', owner.id, { signatory: false })
-    }
-    draft.update('person', person.id, { signatory: true })
-  },
-  sentence: (change, sight, tense) =>
-    say('people.made-signatory', { tense, person: sight.personName(change.personId) }),
-  record: (change) => change,
 }

@@ -1,20 +1,19 @@
-import { ArrayMaxSize, Equals, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
-import { Type } from 'class-transformer'
-import type { FieldRow, Id, PersonRow } from '../../account/rows.ts'
+import { LeftOut, type MadeId, RowId } from '../engine/shapes.ts'
 import { Line } from '../../checks/shape.ts'
+import type { FieldRow, Id, PersonRow } from '../../account/rows.ts'
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator'
+import { Type } from 'class-transformer'
+import type { NewId } from '../engine/kind.ts'
 import type { Draft } from '../engine/draft.ts'
-import type { ChangeKind, NewId } from '../engine/kind.ts'
-import { LeftOut, RowId, type MadeId } from '../engine/shapes.ts'
-import { atRoot } from '../engine/needs.ts'
-import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { must } from '../../checks/must.ts'
 
 export class FieldValue {
   @RowId() id!: MadeId
   @Line(80) name!: string
 }
 
-class FieldContent {
+export class FieldContent {
   @RowId() fieldId!: Id
   @Line(60) name!: string
   /** Left out: a choice. */
@@ -30,75 +29,11 @@ class FieldContent {
   values!: FieldValue[]
 }
 
-export class MakeField extends FieldContent {
-  @Equals('make-field') type!: 'make-field'
-  declare fieldId: MadeId
-}
-
-/** Makes a field of the account's own: a choice, which rules may read, or a text (model C6). */
-export const makeField: ChangeKind<MakeField> = {
-  type: 'make-field',
-  confirm: 'confirm.make-field',
-  category: 'settings',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: atRoot('settings', 'change', 'people.make-fields'),
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: MakeField,
-  fill: (change, newId) => ({
-    ...change,
-    fieldId: newId(change.fieldId),
-    values: withIds(change.values, newId),
-  }),
-  decide(draft, change) {
-    checkNames(draft, change)
-    if (draft.problems.length === 0) draft.insert('field', rowOf(change))
-  },
-  sentence: (change, _sight, tense) => say('people.made-the-field', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-export class ChangeField extends FieldContent {
-  @Equals('change-field') type!: 'change-field'
-}
-
-/** Renames a field or its values, adds values, or removes those nothing uses. */
-export const changeField: ChangeKind<ChangeField> = {
-  type: 'change-field',
-  confirm: 'confirm.change-field',
-  category: 'settings',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: atRoot('settings', 'change', 'people.change-fields'),
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: ChangeField,
-  fill: (change, newId) => ({ ...change, values: withIds(change.values, newId) }),
-  decide(draft, change) {
-    const field = draft.account.get('field', change.fieldId)
-    if (!field) return draft.refuse('not-found', say('people.there-is-no-such-field-here-it-may'))
-    checkNames(draft, change, field.id)
-    const kept = new Set(change.values.map((one) => one.id))
-    for (const value of field.values) {
-      if (kept.has(value.id) || !isUsed(draft, field.id, value.id)) continue
-      draft.refuse('in-use', say('people.is-still-chosen-for-someone-or-used-in', { name: value.name }), '/values')
-    }
-    if (draft.problems.length === 0) draft.update('field', field.id, rowOf(change))
-  },
-  sentence: (change, _sight, tense) => say('people.changed-the-field', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-function withIds(values: FieldValue[] | undefined, newId: NewId): FieldValue[] {
+export function withIds(values: FieldValue[] | undefined, newId: NewId): FieldValue[] {
   return Array.isArray(values) ? values.map((one) => ({ ...one, id: one.id ?? newId() })) : []
 }
 
-function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, values }: FieldContent): FieldRow {
+export function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, values }: FieldContent): FieldRow {
   const isText = kind === 'text'
   return {
     ...{ id: fieldId, name: name.trim(), kind, own: isText && own, asked: isText && asked },
@@ -106,7 +41,7 @@ function rowOf({ fieldId, name, kind = 'choice', own = false, asked = false, val
   }
 }
 
-function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
+export function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
   const isText = change.kind === 'text'
   if (!isText && change.values.length === 0) {
     draft.refuse('no-values', say('people.a-choice-needs-at-least-one-value'), '/values')
@@ -128,15 +63,6 @@ function checkNames(draft: Draft, change: FieldContent, except?: Id): void {
   const names = change.values.map((one) => one.name.trim().toLowerCase())
   if (new Set(names).size < names.length)
     draft.refuse('value-twice', say('people.two-values-have-the-same-name'), '/values')
-}
-
-function isUsed(draft: Draft, fieldId: Id, valueId: Id): boolean {
-  for (const person of draft.account.all('person')) if (person.choices[fieldId] === valueId) return true
-  return draft.account.by('group', 'ruled', 'yes').some((group) =>
-    must(group.rule, 'rule')
-      .anyOf.flat()
-      .some((one) => one.field === fieldId && one.value === valueId),
-  )
 }
 
 /** What someone's text field holds; null empties it. */

@@ -1,23 +1,11 @@
-import {
-  ArrayMaxSize,
-  Equals,
-  IsArray,
-  IsBoolean,
-  IsOptional,
-  IsString,
-  MaxLength,
-  ValidateNested,
-} from 'class-validator'
+import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
 import { Type } from 'class-transformer'
-import { LeftOut, type MadeId, RowId } from '../engine/shapes.ts'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import type { GroupRow, GroupRule, Id, PersonRow, RoleArea, RoleRow } from '../../account/rows.ts'
 import { Line } from '../../checks/shape.ts'
 import { atRoot } from '../engine/needs.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { say } from '../../words/say.ts'
-import { sameRow } from '../../account/edits.ts'
-import { isOpen } from '../../time/lasting.ts'
 import type { Draft } from '../engine/draft.ts'
+import { say } from '../../words/say.ts'
 import { judgeGiving } from '../access/approver-choices.ts'
 import type { Account } from '../../account/account.ts'
 import { grantsOf } from '../../access/walk.ts'
@@ -36,7 +24,7 @@ export class RuleLine {
   @IsArray() @ArrayMaxSize(10) @ValidateNested({ each: true }) @Type(() => Condition) allOf!: Condition[]
 }
 
-class GroupContent {
+export class GroupContent {
   @RowId() groupId!: Id
   @Line(60) name!: string
   @IsOptional() @RowId() leadId?: Id | null
@@ -47,104 +35,9 @@ class GroupContent {
     RuleLine[] | null
 }
 
-const REMOVES_GROUPS = atRoot('groups', 'run', 'people.remove-groups')
+export const REMOVES_GROUPS = atRoot('groups', 'run', 'people.remove-groups')
 
 export const CHANGES_GROUPS = atRoot('groups', 'change', 'people.change-groups')
-
-export class MakeGroup extends GroupContent {
-  @Equals('make-group') type!: 'make-group'
-  declare groupId: MadeId
-}
-
-/** Makes a group of people, by name, by rule or both (model P8). */
-export const makeGroup: ChangeKind<MakeGroup> = {
-  type: 'make-group',
-  confirm: 'confirm.make-group',
-  category: 'roles',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_GROUPS,
-  undo: { needs: REMOVES_GROUPS },
-  preview: 'plain',
-  shape: MakeGroup,
-  fill: (change, newId) => ({ ...change, groupId: newId(change.groupId) }),
-  decide(draft, change) {
-    const content = { ...contentOf(draft, change), leads: change.leads ?? false }
-    judgeLead(draft, content)
-    if (draft.problems.length === 0) draft.insert('group', { id: change.groupId, ...content })
-  },
-  sentence: (change, _sight, tense) => say('people.made-the-group', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-export class ChangeGroup extends GroupContent {
-  @Equals('change-group') type!: 'change-group'
-}
-
-/** Changes a group's name, lead or rule; whom the rule moves in or out moves at once. Judged by D1. */
-export const changeGroup: ChangeKind<ChangeGroup> = {
-  type: 'change-group',
-  confirm: 'confirm.change-group',
-  category: 'roles',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_GROUPS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: ChangeGroup,
-  fill: (change) => change,
-  decide(draft, change) {
-    const group = groupIn(draft, change.groupId)
-    if (!group) return
-    const content = { ...contentOf(draft, change, group.id), leads: change.leads ?? group.leads }
-    // Whom the rule lets in comes into the lead's sight as well.
-    const isSame = content.leadId === group.leadId && content.leads === group.leads && sameRow(content.rule, group.rule)
-    if (!isSame) judgeLead(draft, content)
-    if (draft.problems.length === 0) draft.update('group', group.id, content)
-  },
-  sentence: (change, _sight, tense) => say('people.changed-the-group', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-export class RemoveGroup {
-  @Equals('remove-group') type!: 'remove-group'
-  @RowId() groupId!: Id
-}
-
-/** Removes a group that nothing is given to any more. */
-export const removeGroup: ChangeKind<RemoveGroup> = {
-  type: 'remove-group',
-  confirm: 'confirm.remove-group',
-  category: 'roles',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: REMOVES_GROUPS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: RemoveGroup,
-  fill: (change) => change,
-  decide(draft, change) {
-    const group = groupIn(draft, change.groupId)
-    if (!group) return
-    const grants = draft.account.by('grant', 'subject', `group ${group.id}`)
-    if (grants.some((grant) => isOpen(grant.until, draft.now))) {
-      return draft.refuse('in-use', say('people.still-has-access-take-it-away-first', { group: group.name }))
-    }
-    if (grants.length > 0)
-      return draft.refuse('has-history', say('people.had-access-before-so-it-cannot-be-deleted', { group: group.name }))
-    for (const membership of draft.account.by('membership', 'group', group.id))
-      draft.remove('membership', membership.id)
-    draft.remove('group', group.id)
-  },
-  sentence: (_change, _sight, tense) => say('people.deleted-a-group', { tense }),
-  record: (change) => change,
-}
 
 export function groupIn(draft: Draft, groupId: Id) {
   const group = draft.account.get('group', groupId)
@@ -152,7 +45,7 @@ export function groupIn(draft: Draft, groupId: Id) {
   return group
 }
 
-function contentOf(draft: Draft, change: GroupContent, except?: Id) {
+export function contentOf(draft: Draft, change: GroupContent, except?: Id) {
   const wanted = change.name.trim().toLowerCase()
   const twin = [...draft.account.all('group')].find((one) => one.id !== except && one.name.toLowerCase() === wanted)
   if (twin)

@@ -1,14 +1,13 @@
-import { ArrayMaxSize, Equals, IsArray, IsIn, IsString, MaxLength, ValidateNested } from 'class-validator'
-import { Type } from 'class-transformer'
+import { ArrayMaxSize, IsArray, IsIn, IsString, MaxLength, ValidateNested } from 'class-validator'
+import { RowId, RowIds } from '../engine/shapes.ts'
 import type { Id, PacketRow, PersonKind } from '../../account/rows.ts'
 import { Line } from '../../checks/shape.ts'
-import { seatTypeAt } from '../../products/catalogue.ts'
-import type { Draft } from '../engine/draft.ts'
-import { mayBeGiven } from '../access/grants.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { RowId, RowIds, type MadeId } from '../engine/shapes.ts'
+import { Type } from 'class-transformer'
 import { atRoot } from '../engine/needs.ts'
+import type { Draft } from '../engine/draft.ts'
 import { say } from '../../words/say.ts'
+import { seatTypeAt } from '../../products/catalogue.ts'
+import { mayBeGiven } from '../access/grants.ts'
 
 export class PacketSeat {
   @IsString() @MaxLength(60) product!: string
@@ -20,7 +19,7 @@ export class PacketGrant {
   @RowId() placeId!: Id
 }
 
-class PacketContent {
+export class PacketContent {
   @RowId() packetId!: Id
   @Line(60) name!: string
   @IsIn(['staff', 'contractor', 'client']) kind!: PersonKind
@@ -30,98 +29,15 @@ class PacketContent {
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PacketGrant) grants!: PacketGrant[]
 }
 
-const CHANGES_PACKETS = atRoot('people', 'change', 'people.change-welcome-packets')
+export const CHANGES_PACKETS = atRoot('people', 'change', 'people.change-welcome-packets')
 
-export class MakePacket extends PacketContent {
-  @Equals('make-packet') type!: 'make-packet'
-  declare packetId: MadeId
-}
-
-/** Makes a named start for a kind of newcomer; it is copied when used, and gives nobody anything by itself (model P9). */
-export const makePacket: ChangeKind<MakePacket> = {
-  type: 'make-packet',
-  confirm: 'confirm.make-packet',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_PACKETS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: MakePacket,
-  fill: (change, newId) => ({ ...change, packetId: newId(change.packetId) }),
-  decide(draft, change) {
-    const row = rowOf(draft, change)
-    if (draft.problems.length === 0) draft.insert('packet', row)
-  },
-  sentence: (change, _sight, tense) => say('people.made-the-welcome-packet', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-export class ChangePacket extends PacketContent {
-  @Equals('change-packet') type!: 'change-packet'
-}
-
-/** Changes a packet; anyone who came by it before keeps what they have (model P9). */
-export const changePacket: ChangeKind<ChangePacket> = {
-  type: 'change-packet',
-  confirm: 'confirm.change-packet',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_PACKETS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: ChangePacket,
-  fill: (change) => change,
-  decide(draft, change) {
-    if (!packetIn(draft, change.packetId)) return
-    const row = rowOf(draft, change)
-    if (draft.problems.length === 0) draft.update('packet', row.id, row)
-  },
-  sentence: (change, _sight, tense) => say('people.changed-the-welcome-packet', { tense, name: change.name }),
-  record: (change) => change,
-}
-
-export class RemovePacket {
-  @Equals('remove-packet') type!: 'remove-packet'
-  @RowId() packetId!: Id
-}
-
-export const removePacket: ChangeKind<RemovePacket> = {
-  type: 'remove-packet',
-  confirm: 'confirm.remove-packet',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: CHANGES_PACKETS,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: RemovePacket,
-  fill: (change) => change,
-  decide(draft, { packetId }) {
-    if (packetIn(draft, packetId)) draft.remove('packet', packetId)
-  },
-  sentence: (change, sight, tense) =>
-    say('people.deleted-the-welcome-packet', {
-      tense,
-      packet: sight.account.get('packet', change.packetId)?.name ?? '',
-    }).trim(),
-  record: (change) => change,
-}
-
-function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {
+export function packetIn(draft: Draft, packetId: Id): PacketRow | undefined {
   const packet = draft.account.get('packet', packetId)
   if (!packet) draft.refuse('not-found', say('people.there-is-no-such-welcome-packet-here-it'))
   return packet
 }
 
-function rowOf(draft: Draft, change: PacketContent): PacketRow {
+export function rowOf(draft: Draft, change: PacketContent): PacketRow {
   const { packetId, kind, standing, seats, groupIds, grants } = change
   const name = change.name.trim()
   const twin = [...draft.account.all('packet')].find(

@@ -1,27 +1,24 @@
-import { editOf, inverseOf } from '../../account/edits.ts'
-import { withoutGuests } from '../offers/offers.ts'
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsOptional, ValidateNested } from 'class-validator'
-import { Type } from 'class-transformer'
+import { eachOf, LeftOut, type MadeId, RowId, RowIds } from '../engine/shapes.ts'
+import { Line } from '../../checks/shape.ts'
+import { Email } from '../../checks/email.ts'
 import type { Id, OfferRow, PersonKind, PersonRow, RowEdit } from '../../account/rows.ts'
+import { When } from '../../checks/dates.ts'
+import { Type } from 'class-transformer'
+import { InvitedGrant, InvitedSeat, invites, offeredSeat } from '../offers/invite.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { ENDS_ACCESS } from '../leaving/leave.ts'
+import { giveOffered, withoutGuests } from '../offers/offers.ts'
+import { settleSeats } from '../rules/seat-rules.ts'
+import { say } from '../../words/say.ts'
+import { periodText, roleText } from '../access/grants.ts'
+import { aSeat } from '../seats/seat-words.ts'
+import type { Draft } from '../engine/draft.ts'
+import { checkEnd } from '../settings/change-settings.ts'
+import { editOf, inverseOf } from '../../account/edits.ts'
 import { judge } from '../../access/entitlement.ts'
 import { Sight } from '../../access/sight.ts'
-import { Email } from '../../checks/email.ts'
-import { Line } from '../../checks/shape.ts'
 import { isPresent } from '../../people/presence.ts'
-import { addDays, dateOf, untilDate } from '../../time/instants.ts'
-import { periodText, roleText } from '../access/grants.ts'
-import { INVITATION_DAYS, InvitedGrant, InvitedSeat, invites, offeredSeat } from '../offers/invite.ts'
-import type { Draft } from '../engine/draft.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { giveOffered, withdrawsOffer } from '../offers/offers.ts'
-import { aSeat } from '../seats/seat-words.ts'
-import { settleSeats } from '../rules/seat-rules.ts'
-import { checkEnd } from '../settings/settings.ts'
-import { LeftOut, eachOf, RowId, RowIds, type MadeId } from '../engine/shapes.ts'
-import { When } from '../../checks/dates.ts'
-import { atRoot } from '../engine/needs.ts'
-import { ENDS_ACCESS } from '../leaving/leave.ts'
-import { say } from '../../words/say.ts'
 
 export class RecordPerson {
   @Equals('record-person') type!: 'record-person'
@@ -130,111 +127,6 @@ function givenTo(draft: Draft, change: RecordPerson): OfferRow {
     seats: (change.seats ?? []).map(offeredSeat),
     groupIds: [...new Set(change.groupIds ?? [])],
   }
-}
-
-export class CorrectName {
-  @Equals('correct-name') type!: 'correct-name'
-  @RowId() personId!: Id
-  @Line(120) name!: string
-}
-
-/**
- * Corrects a name: one's own, by those who change people, or by the one who invited until that is accepted (model P13).
- * The old one is kept nowhere.
- */
-export const correctName: ChangeKind<CorrectName> = {
-  type: 'correct-name',
-  confirm: 'confirm.correct-name',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs(draft, { personId }) {
-    const person = draft.seen('person', personId, 'person')
-    const isSponsor = draft.account
-      .by('offer', 'person', personId)
-      .some((one) => one.state === 'live' && one.sponsorId === draft.actorId)
-    const isTheirs = personId === draft.actorId || (isSponsor && person?.state === 'invited')
-    return isTheirs ? [] : atRoot('people', 'change', 'people.correct-names')(draft)
-  },
-  undo: { never: 'people.the-earlier-name-is-not-kept-correct-it' },
-  preview: 'plain',
-  shape: CorrectName,
-  fill: (change) => change,
-  decide(draft, { personId, name }) {
-    const person = draft.seen('person', personId, 'person')
-    if (!person) return
-    if (person.state === 'erased') return draft.refuse('erased', say('people.they-are-erased-there-is-no-name-any'))
-    draft.set(personId, 'name', name.trim())
-    // The row is named, so that other processes read the name anew (model C6).
-    draft.update('person', personId, {})
-  },
-  sentence: ({ personId }, sight, tense) =>
-    say('people.corrected-the-name-of', { tense, person: sight.personName(personId) }),
-  record: ({ name: _name, ...rest }) => ({ ...rest, personal: ['name'] }),
-}
-
-export class InviteToSignIn {
-  @Equals('invite-to-sign-in') type!: 'invite-to-sign-in'
-  @RowId() personId!: Id
-  @RowId() offerId!: MadeId
-  /** Left out: the one they have. */
-  @IsOptional() @Email() email?: string | null
-}
-
-/**
- * Invites someone who is on record to sign in (model P12). The one who says where the link goes hands over all they have,
- * so it is judged as giving all of it, when it is sent and when it is used; their state stays as it is.
- */
-export const inviteToSignIn: ChangeKind<InviteToSignIn> = {
-  type: 'invite-to-sign-in',
-  confirm: 'confirm.invite-to-sign-in',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: atRoot('people', 'add', 'people.invite-people-to-sign-in'),
-  undo: { needs: withdrawsOffer },
-  preview: 'plain',
-  shape: InviteToSignIn,
-  fill: (change, newId) => ({ ...change, offerId: newId(change.offerId) }),
-  decide(draft, { personId, offerId, email }) {
-    const person = draft.seen('person', personId, 'person')
-    if (!person) return
-    const name = draft.account.nameOf(personId)
-    if (!person.recorded || (person.state !== 'active' && person.state !== 'away')) {
-      return draft.refuse('not-on-record', say('people.is-not-on-record-without-a-login-invite', { name }))
-    }
-    const address = email?.trim() || draft.account.personal(personId, 'email')
-    if (!address) return draft.refuse('no-email', say('people.enter-s-email-address-first', { name }), '/email')
-    const twin = draft.account.peopleByEmail(address).find((id) => id !== personId && draft.sight.seesPerson(id))
-    if (twin) {
-      const sentence = say('people.already-has-this-email-address-look-there', { name: draft.account.nameOf(twin) })
-      return draft.refuse('here-already', sentence, '/email')
-    }
-    if (
-      draft.account.by('offer', 'person', personId).some((one) => one.state === 'live' && one.expiresAt > draft.now)
-    ) {
-      return draft.refuse('invited-already', say('people.is-already-invited-to-sign-in-send-that', { name }))
-    }
-    judgeAllOf(draft, person, draft.actorPerson)
-    if (draft.problems.length > 0) return
-    draft.set(personId, 'email', address)
-    // The row is named, so that other processes read the address anew (model C6).
-    draft.update('person', personId, {})
-    const days = addDays(dateOf(draft.now, draft.account.zone), INVITATION_DAYS)
-    const expiresAt = untilDate(days, draft.account.zone)
-    draft.insert('offer', {
-      ...{ id: offerId, personId, sponsorId: draft.actorId ?? personId, state: 'live', sentAt: draft.now, expiresAt },
-      ...{ resendNumber: 0, revision: 0, bounced: false, grants: [], seats: [], groupIds: [] },
-    })
-    draft.effects.push({ kind: 'invitation-mail', offerId, personId, resendNumber: 0, expiresAt })
-  },
-  sentence: ({ personId }, sight, tense) =>
-    say('people.invited-to-sign-in', { tense, person: sight.personName(personId) }),
-  record: ({ email, ...rest }) => ({ ...rest, ...(email ? { personal: ['email'] } : {}) }),
 }
 
 /** Someone's access as a whole, as if it were given now by someone (model D1, P12). */

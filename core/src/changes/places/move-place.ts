@@ -1,14 +1,13 @@
-import { Equals, IsBoolean } from 'class-validator'
-import type { Id, RowEdit } from '../../account/rows.ts'
-import { downwards, upwards } from '../../places/tree.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { unfitArchived } from '../products/fit-place.ts'
-import { checkName, MAXIMUM_DEPTH } from './places.ts'
-import { RowId } from '../engine/shapes.ts'
 import type { Draft } from '../engine/draft.ts'
+import type { Id, RowEdit } from '../../account/rows.ts'
 import type { Need } from '../engine/needs.ts'
-import { must } from '../../checks/must.ts'
 import { say } from '../../words/say.ts'
+import { Equals } from 'class-validator'
+import { RowId } from '../engine/shapes.ts'
+import type { ChangeKind } from '../engine/kind.ts'
+import { downwards, upwards } from '../../places/tree.ts'
+import { checkName, MAXIMUM_DEPTH } from './places.ts'
+import { must } from '../../checks/must.ts'
 
 /** A move is put back by who may move it at all its ends: where it is, where it went, and where it goes back to (model T4). */
 function movesBack(
@@ -25,19 +24,6 @@ function movesBack(
     level: 'run',
     placeId: id,
     to: say('places.undo-a-move-of', { name }),
-  }))
-}
-
-/** Archiving is undone by who may restore, and the other way round. */
-function archivesOrRestores(draft: Draft, { placeId }: { placeId: Id }): readonly Need[] {
-  const place = draft.seen('place', placeId, 'place')
-  if (!place) return []
-  const ends = [placeId, place.parentId ?? placeId]
-  return ends.map((id) => ({
-    area: 'places',
-    level: 'run',
-    placeId: id,
-    to: say('places.archive-or-restore', { place: place.name }),
   }))
 }
 
@@ -114,52 +100,5 @@ export const movePlace: ChangeKind<MovePlace> = {
       place: sight.placeName(change.placeId),
       place2: sight.placeName(change.parentId),
     }),
-  record: (change) => change,
-}
-
-export class ArchivePlace {
-  @Equals('archive-place') type!: 'archive-place'
-  @RowId() placeId!: Id
-  @IsBoolean() archived!: boolean
-}
-
-/** Archives a place with all beneath, where grants then sleep, or restores it, which wakes them (model T6). Judged by D1. */
-export const archivePlace: ChangeKind<ArchivePlace> = {
-  type: 'archive-place',
-  confirm: ({ archived }) => (archived ? 'confirm.archive-place-yes' : 'confirm.archive-place-no'),
-  category: 'places',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs(draft, { placeId, archived }) {
-    const place = draft.seen('place', placeId, 'place')
-    if (!place) return []
-    // A role sleeps at an archived place: restoring is decided where the place lies.
-    const at = archived ? place.id : (place.parentId ?? place.id)
-    return [{ area: 'places', level: 'run', placeId: at, to: `${archived ? 'archive' : 'restore'} ${place.name}` }]
-  },
-  undo: { needs: archivesOrRestores },
-  preview: 'plain',
-  shape: ArchivePlace,
-  fill: (change) => change,
-  decide(draft, change) {
-    const place = draft.seen('place', change.placeId, 'place')
-    if (!place) return
-    if (place.parentId === null)
-      return draft.refuse('root-archive', say('places.this-is-the-whole-account-close-the-account'))
-    if (place.archived === change.archived) {
-      return draft.refuse(
-        'no-change',
-        say('places.is-already-archived', { place: place.name, hasArchived: Boolean(place.archived) }),
-      )
-    }
-    draft.update('place', place.id, { archived: change.archived })
-    if (change.archived) unfitArchived(draft, new Set(downwards(draft.account, place.id).map((one) => one.id)))
-  },
-  sentence: (change, sight, tense) =>
-    change.archived
-      ? say('places.archived', { tense, what: sight.placeName(change.placeId) })
-      : say('places.restored', { tense, what: sight.placeName(change.placeId) }),
   record: (change) => change,
 }

@@ -31,7 +31,7 @@ const LATER = '2026-06-18'
 /** The same as undoing by its own name, where that needs less than the change: it gives nobody anything (model P8, D3, S10). */
 const SAME_AS_UNDOING: { [K in Change['type']]?: (change: Extract<Change, { type: K }>) => Change } = {
   'join-group': ({ groupId, personId }) => ({ type: 'quit-group', groupId, personId }),
-  'make-role': ({ roleId }) => ({ type: 'retire-role', roleId }),
+  'make-role': ({ roleId }) => ({ type: 'retire-role', roleId, seedId: nextId() }),
   invite: ({ offerId }) => ({ type: 'withdraw', offerId }),
   'make-shared-login': ({ sharedId }) => ({ type: 'end-shared-login', sharedId }),
 }
@@ -155,6 +155,8 @@ function concerns(account: Account, edit: RowEdit, personId: Id, now: number): b
       return somewhere('people', 'add')
     case 'place': {
       const { parentId } = rowOf(edit)
+      // Within one that is made with it, which is looked at itself.
+      if (!edit.before && parentId !== null && account.get('place', parentId) === undefined) return true
       const at = edit.before ? edit.key : parentId!
       const ownClients = sight.ownGrants().some((grant) => grant.placeId === at)
       const { before, after } = edit

@@ -1,14 +1,11 @@
 import { Equals, Matches } from 'class-validator'
+import { type MadeId, RowId } from '../engine/shapes.ts'
 import type { Id } from '../../account/rows.ts'
-import { addDays, dateOf, instantOfLocal, isDate } from '../../time/instants.ts'
-import type { ChangeKind } from '../engine/kind.ts'
-import { dayText } from './grants.ts'
-import { RowId, type MadeId } from '../engine/shapes.ts'
-import { atPlace } from '../engine/needs.ts'
 import { say } from '../../words/say.ts'
-
-/** An access report is shared for so many days at most. */
-export const MAXIMUM_SHARE_DAYS = 366
+import type { ChangeKind } from '../engine/kind.ts'
+import { atPlace } from '../engine/needs.ts'
+import { addDays, dateOf, instantOfLocal, isDate } from '../../time/instants.ts'
+import { dayText } from './grants.ts'
 
 export class ShareStatement {
   @Equals('share-statement') type!: 'share-statement'
@@ -64,46 +61,5 @@ export const shareStatement: ChangeKind<ShareStatement> = {
   record: (change) => change,
 }
 
-const noLink = () => say('access.there-is-no-such-link-it-may-have')
-
-export class CutShare {
-  @Equals('cut-share') type!: 'cut-share'
-  @RowId() shareId!: Id
-}
-
-/** Cuts a shared statement: its link is dead at once. The person who made it may, and anyone who gives access there. */
-export const cutShare: ChangeKind<CutShare> = {
-  type: 'cut-share',
-  confirm: 'confirm.cut-share',
-  category: 'access',
-  effect: 'ends',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs(draft, { shareId }) {
-    const share = draft.account.get('share', shareId)
-    if (!share || !draft.sight.seesPlace(share.placeId)) {
-      draft.refuse('not-found', noLink())
-      return []
-    }
-    if (share.makerId === draft.actorId) return []
-    return [{ area: 'access', level: 'change', placeId: share.placeId, to: say('access.cut-links-there') }]
-  },
-  undo: { never: 'access.a-link-that-was-cut-stays-dead-share' },
-  preview: 'plain',
-  shape: CutShare,
-  fill: (change) => change,
-  decide(draft, { shareId }) {
-    const share = draft.account.get('share', shareId)
-    if (!share || share.cut) return draft.refuse('not-found', noLink())
-    draft.update('share', share.id, { cut: true })
-  },
-  sentence(change, sight, tense) {
-    const share = sight.named.get('share', change.shareId)
-    return say('access.cut-the-link-to-the-access-report-of', {
-      tense,
-      place: share ? sight.placeName(share.placeId) : say('access.a-place'),
-    })
-  },
-  record: (change) => change,
-}
+/** An access report is shared for so many days at most. */
+export const MAXIMUM_SHARE_DAYS = 366

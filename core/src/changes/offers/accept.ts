@@ -4,59 +4,21 @@ import {
   IsArray,
   IsBoolean,
   IsInt,
-  Min,
   IsString,
   MaxLength,
+  Min,
   ValidateNested,
 } from 'class-validator'
-import { Type } from 'class-transformer'
+import { LeftOut, RowId } from '../engine/shapes.ts'
 import type { Id, OfferRow, PersonRow, PersonState } from '../../account/rows.ts'
-import { isOnRecord, offersWaiting } from '../../people/presence.ts'
-import { Draft } from '../engine/draft.ts'
+import { Type } from 'class-transformer'
 import { FieldText, personalOf, setTexts } from '../people/fields.ts'
 import type { ChangeKind } from '../engine/kind.ts'
-import { giveOffered, releaseOffered, tellSponsor, withdrawsOffer } from './offers.ts'
-import { takeUpRecorded } from '../people/record-person.ts'
-import { LeftOut, RowId } from '../engine/shapes.ts'
-import { aboutPerson } from '../engine/needs.ts'
+import { isOnRecord } from '../../people/presence.ts'
 import { say } from '../../words/say.ts'
-
-export class Withdraw {
-  @Equals('withdraw') type!: 'withdraw'
-  @RowId() offerId!: Id
-}
-
-/** Withdraws an invitation not yet taken up; its link is dead at once (model I1, D3). */
-export const withdraw: ChangeKind<Withdraw> = {
-  type: 'withdraw',
-  confirm: 'confirm.withdraw',
-  category: 'people',
-  effect: 'ends',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'docket',
-  needs: withdrawsOffer,
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: Withdraw,
-  fill: (change) => change,
-  decide(draft, change) {
-    const offer = draft.seen('offer', change.offerId, 'invitation')
-    if (!offer) return
-    if (offer.state !== 'live' && offer.state !== 'dead') {
-      return draft.refuse('not-live', say('offers.this-invitation-is-no-longer-open'))
-    }
-    draft.update('offer', offer.id, { state: 'withdrawn' })
-    releaseOffered(draft, offer)
-    const person = draft.account.get('person', offer.personId)
-    if (person?.state === 'invited' || person?.state === 'waiting') {
-      draft.update('person', person.id, { state: 'withdrawn' })
-    }
-  },
-  sentence: (change, sight, tense) =>
-    say('offers.withdrew-the-invitation-to', { tense, invitedName: invitedName(change.offerId, sight) }),
-  record: (change) => change,
-}
+import { giveOffered, releaseOffered, tellSponsor } from './offers.ts'
+import { Draft } from '../engine/draft.ts'
+import { takeUpRecorded } from '../people/record-person.ts'
 
 export class Accept {
   @Equals('accept') type!: 'accept'
@@ -175,53 +137,4 @@ function adopt(draft: Draft, trial: Draft): void {
   draft.values.push(...trial.values)
   for (const mark of trial.marks) draft.marks.add(mark)
   draft.account = trial.account
-}
-
-export class Admit {
-  @Equals('admit') type!: 'admit'
-  @RowId() personId!: Id
-}
-
-/** Lets in someone who waits; what their offer holds is given by the one who admits (model I5, D3). */
-export const admit: ChangeKind<Admit> = {
-  type: 'admit',
-  confirm: 'confirm.admit',
-  category: 'people',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'active',
-  day: 'docket',
-  needs: aboutPerson('people', 'change', () => say('offers.admit-people')),
-  undo: { never: 'offers.an-admission-cannot-be-undone-end-their' },
-  preview: {
-    lasting() {
-      return [{ code: 'admission', sentence: say('offers.an-admission-cannot-be-undone-you-can-only') }]
-    },
-  },
-  shape: Admit,
-  fill: (change) => change,
-  decide(draft, change) {
-    const person = draft.seen('person', change.personId, 'person')
-    if (!person) return
-    const isIn = offersWaiting(draft.account, person, draft.now).length > 0
-    if (person.state !== 'waiting' && !isIn) {
-      return draft.refuse(
-        'not-waiting',
-        say('offers.is-no-longer-waiting-to-be-admitted', { name: draft.account.nameOf(person.id) }),
-      )
-    }
-    if (isIn) draft.set(person.id, 'invitedAs', null)
-    draft.update('person', person.id, isIn ? {} : { state: 'active' })
-    for (const offer of draft.account.by('offer', 'person', person.id)) {
-      if (offer.state !== 'live' && (isIn || offer.state !== 'dead')) continue
-      draft.update('offer', offer.id, { state: 'taken' })
-      if (draft.actorId) giveOffered(draft, offer, draft.actorId)
-    }
-  },
-  sentence: (change, sight, tense) => say('offers.admitted', { tense, what: sight.personName(change.personId) }),
-  record: (change) => change,
-}
-
-function invitedName(offerId: Id, sight: { named: Draft['account']; personName(id: Id | undefined): string }): string {
-  return sight.personName(sight.named.get('offer', offerId)?.personId)
 }

@@ -1,14 +1,13 @@
 import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsDefined } from 'class-validator'
-import type { Id } from '../../account/rows.ts'
-import { dateInWords, dateOf, isDate, isInstantText } from '../../time/instants.ts'
-import type { Change } from '../kinds.ts'
-import type { Draft } from './draft.ts'
-import { ForeignId, type ChangeKind, type NewId } from './kind.ts'
-import type { Nested } from './nested.ts'
-import { costOf, plannedInstant, whenDue, withPlanned } from './planning.ts'
-import { RowId, type MadeId } from './shapes.ts'
+import { type MadeId, RowId } from '../engine/shapes.ts'
 import { NeededWhen } from '../../checks/dates.ts'
+import { type ChangeKind, ForeignId, type NewId } from '../engine/kind.ts'
+import { costOf, plannedInstant, withPlanned } from '../engine/planning.ts'
+import type { Change } from '../kinds.ts'
+import { dateInWords, dateOf, isDate, isInstantText } from '../../time/instants.ts'
 import { say } from '../../words/say.ts'
+import type { Nested } from '../engine/nested.ts'
+import type { Draft } from '../engine/draft.ts'
 
 /** How many changes wait for one day together. */
 const MAXIMUM_PLANNED = 500
@@ -19,16 +18,6 @@ export class PlanDocket {
   /** The day, whose first instant it waits for, or an instant. */
   @IsDefined() @NeededWhen() at!: string
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAXIMUM_PLANNED) changes!: object[]
-}
-
-export class RunPlanned {
-  @Equals('run-planned') type!: 'run-planned'
-  @RowId() plannedId!: Id
-}
-
-export class PutDownPlanned {
-  @Equals('put-down-planned') type!: 'put-down-planned'
-  @RowId() plannedId!: Id
 }
 
 /** Lets changes wait for a day as one; checked now as if it were that day, against all that is planned (model Z4). */
@@ -94,63 +83,6 @@ export const planDocket: ChangeKind<PlanDocket> = {
       list: (changes as Change[]).map((one) => nested.toDo(one, sight)).join('; '),
     })
   },
-  record: (change) => change,
-}
-
-/**
- * Does what waited, on its day: with the planner's rights then and at most the cost shown at planning, or with those it
- * was planned with if it only ends or lowers. Failing that none of it happens, and the Desk asks (model Z4).
- */
-export const runPlanned: ChangeKind<RunPlanned> = {
-  type: 'run-planned',
-  confirm: 'confirm.apply',
-  category: 'planned',
-  effect: 'other',
-  judgedBy: 'entitlement',
-  actor: 'machine',
-  day: 'never',
-  needs: 'own',
-  undo: { as: (account, { plannedId }) => (account.get('planned', plannedId)?.changes ?? []) as Change[] },
-  preview: 'plain',
-  shape: RunPlanned,
-  fill: (change) => change,
-  decide(draft, { plannedId }) {
-    const row = draft.account.get('planned', plannedId)
-    if (draft.actor.kind !== 'schedule' || row?.state !== 'waiting' || row.at > draft.now) {
-      return draft.refuse('not-due', say('engine.this-is-still-waiting-for-its-day-or'))
-    }
-    const decision = whenDue(draft.nested, draft.account, row, draft.now)
-    if (decision.problems.length > 0) return draft.update('planned', plannedId, { state: 'refused' })
-    draft.takeOver(decision)
-    draft.update('planned', plannedId, { state: 'done' })
-  },
-  sentence: (_change, _sight, tense) => say('engine.did-what-was-planned-for-the-day', { tense }),
-  record: (change) => change,
-}
-
-/** Cancels what waits for a day, or what could not be done on it. */
-export const putDownPlanned: ChangeKind<PutDownPlanned> = {
-  type: 'put-down-planned',
-  confirm: 'confirm.put-down-planned',
-  category: 'planned',
-  effect: 'other',
-  judgedBy: 'right',
-  actor: 'active',
-  day: 'never',
-  needs: 'own',
-  undo: 'by-its-right',
-  preview: 'plain',
-  shape: PutDownPlanned,
-  fill: (change) => change,
-  decide(draft, { plannedId }) {
-    const row = draft.account.get('planned', plannedId)
-    const isOpen = row && (row.state === 'waiting' || row.state === 'refused')
-    if (!isOpen || !draft.sight.seesPlanned(row)) {
-      return draft.refuse('not-found', say('engine.this-plan-is-no-longer-there-it-may'))
-    }
-    draft.update('planned', plannedId, { state: 'put-down' })
-  },
-  sentence: (_change, _sight, tense) => say('engine.cancelled-what-was-planned', { tense }),
   record: (change) => change,
 }
 
