@@ -24,7 +24,7 @@ export default typescript.config(
       '**/node_modules/**',
       '.lodge/**',
       '.mutation/**',
-      'core/mutation/all-tests.ts',
+      'core/mutation/all-tests.*',
       'web/src/components.d.ts',
       '**/test-results/**',
     ],

@@ -166,7 +166,7 @@ test('a place is made and walled from its sheet, each shown first; who may not w
   await sheet.getByLabel('Reference').fill('PEL-01')
   await sheet.getByRole('button', { name: 'Add to docket' }).click()
   await expect(docket.getByRole('alert')).toContainText(
-    'The reference PEL-01 stands for Pellworth Main already. Choose another.',
+    'The reference PEL-01 is used for Pellworth Main already. Choose another.',
   )
   await page.keyboard.press('Escape')
   await chooseMore(sheet, 'Add a place here')

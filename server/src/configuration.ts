@@ -22,7 +22,7 @@ export interface Configuration {
   /** Whom text messages say they are from. */
   smsFrom: string
   keyRing: KeyRing
-  /** The clock stands still at this instant; for tests and pictures, refused in production. */
+  /** The clock is stopped at this instant; for tests and pictures, refused in production. */
   fixedNow: Instant | undefined
   /** Argon2id memory in KiB; tests take the cheapest. */
   passwordMemoryKibibytes: number

@@ -21,7 +21,7 @@ export function neverSilent(accounts: Pick<Accounts, 'fresh'>, everyMilliseconds
       }, everyMilliseconds)
     })
     const work = next()
-    // What it comes to after that is nobody's to hear; a commit that stands answers the same request again.
+    // Nobody waits for the answer any more; a commit that was made answers the same request again.
     work.catch(() => undefined)
     try {
       await Promise.race([work, silent])

@@ -127,7 +127,7 @@ describe('products kept by hand', () => {
     const found = await lodge('tasks', path)
     expect(found.status).toBe(1)
     expect(found.out.split('\n').slice(0, 3)).toEqual([
-      'Garden Log (Mirren Steward): Open an account for Mirren Steward, has a seat since 1 January; nobody has looked yet; by 2026-01-01, 166 days overdue',
+      'Garden Log (Mirren Steward): Open an account for Mirren Steward, has a seat since 1 January; nobody has checked yet; by 2026-01-01, 166 days overdue',
       '  name: Mirren Steward',
       '  email: mirren@b.example',
     ])

@@ -76,7 +76,7 @@ export function controlsOfPlace(
     rename: controlOf(sight, 'places', 'change', placeId),
     wall: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
     move: notTheRoot(() => controlOf(sight, 'places', 'run', placeId)),
-    // A role sleeps at an archived place: restoring is decided where the place lies.
+    // A role sleeps at an archived place: restoring is decided at the place above it.
     archive: notTheRoot(() =>
       controlOf(sight, 'places', 'run', place?.archived ? must(place.parentId, 'parentId') : placeId),
     ),
@@ -85,7 +85,7 @@ export function controlsOfPlace(
     statement: controlOf(sight, 'access', 'see', placeId),
     apart: notTheRoot(() => controlOf(sight, 'settings', 'change')),
     allot: notTheRoot(() => controlOf(sight, 'seats', 'change')),
-    // A client lies right beneath the root.
+    // A client is right below the root.
     clientEnds:
       place?.parentId === sight.account.root.id
         ? controlOf(sight, 'people', 'change')

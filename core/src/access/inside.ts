@@ -24,7 +24,7 @@ export function insidersAt(account: Account, placeId: Id, instant: Instant): Ins
 }
 
 /**
- * Those who get in at a place and perhaps not at the one above it. Whoever gets in from above gets in there as well:
+ * Those who get in at a place and perhaps not at the one above it. Someone who gets in from above gets in there as well:
  * walls and sleep only take away on the way down (model T2, T3), so that what was given at the place itself is enough.
  */
 export function insidersFrom(account: Account, placeId: Id, instant: Instant): Insider[] {

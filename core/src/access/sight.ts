@@ -98,7 +98,7 @@ export class Sight {
     if (this.seesAllKeys) return true
     if (this.can('places', 'see', placeId)) return true
     const reaches = [...reachesInside(this.account, this.personId, placeId, this.now)]
-    // Whoever only makes clients of their own sees where they make them, and no other client (model T8).
+    // Someone who only makes clients of their own sees where they make them, and no other client (model T8).
     const { account, personId, now } = this
     return (
       reaches.some(([key, { level }]) => key !== PLACES || level !== 'none') ||

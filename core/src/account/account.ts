@@ -154,7 +154,7 @@ export class Account {
     return account
   }
 
-  /** Everything personal that is kept of one person, whatever field it stands in. */
+  /** Everything personal that is kept of one person, in every field. */
   personalOf(personId: Id): readonly PersonalValue[] {
     return this.values.of(personId)
   }

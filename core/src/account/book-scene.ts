@@ -30,7 +30,7 @@ export class BookScene {
   readonly roles = new Map<string, Id>()
   readonly fields = new Map<string, Id>()
   readonly groups = new Map<string, Id>()
-  /** Where in the book a row stands. */
+  /** Where a row is in the account export. */
   readonly paths = new Map<Id, string>()
   /** Rows that say who approves: read once everyone and every group has a name. */
   readonly approved: { row: { approvers: Approvers | null }; from: unknown; path: string }[] = []

@@ -22,7 +22,7 @@ export function nameThePeople(people: readonly BookPerson[], scene: BookScene): 
     if (scene.people.has(key)) scene.problem('person-twice', say('account.stands-twice', { key }), `/people/${at}`)
     const id = scene.makeId()
     scene.people.set(key, id)
-    // As it stands in the book, by which its other parts name them.
+    // As the account export writes it, since its other parts name them by that.
     scene.people.set(must(person.email ?? person.key, 'address or key of a person').toLowerCase(), id)
   })
 }

@@ -157,7 +157,7 @@ type ChangeOf<K> = K extends ChangeKind<infer C> ? C : never
 /** What alters an account; there is no other way in (model C1). */
 export type Change = ChangeOf<(typeof EVERY_KIND)[number]>
 
-/** The same as whoever wants it sends it: ids of rows to be made are the server’s to give (model C1). */
+/** The same as a client sends it: ids of rows to be made are the server’s to give (model C1). */
 export type NewChange = Sent<Change>
 
 // Each kind takes its own changes alone: looked up by a change’s type, it is the kind of that very change.

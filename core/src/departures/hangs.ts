@@ -191,7 +191,7 @@ function seats(sight: Sight, personId: Id): Omit<Hang, 'kind'>[] {
   return held.map((seat, at) => {
     const product = productAt(account, seat.product, now)?.sheet.name ?? seat.product
     const type = seatTypeAt(account, seat.product, seat.seatType, now)?.name ?? seat.seatType
-    // What they cost this month is known of them, not of each seat: it stands at the first.
+    // What they cost this month is known of them, not of each seat: the first seat shows it.
     return { id: seat.id, text: `${product}, ${type}`, monthMinor: at === 0 ? month : month === null ? null : 0 }
   })
 }

@@ -1,7 +1,7 @@
 import { entryAt } from '../checks/must.ts'
 import { trimmedOf } from './scan.ts'
 
-/** A name out of what stands around an address: its first cell, without separators, brackets, bullets. */
+/** A name out of the text around an address: its first cell, without separators, brackets, bullets. */
 export function nameIn(text: string): string {
   const [, quoted = '', end] = text.split('"', 3)
   if (quoted !== '' && end !== undefined) return turned(tidy(quoted), true)

@@ -282,7 +282,7 @@ function person(
   }
 }
 
-/** Where no name stands, one is read out of the address, to be mended: `jo.reed@…` is Jo Reed. */
+/** Where no name is written, one is read out of the address, to be mended: `jo.reed@…` is Jo Reed. */
 function nameFrom(address: string): string {
   const words = entryAt(address.split('@'), 0)
     .split(/[._+\d-]+/)

@@ -9,7 +9,7 @@ export function trimmedOf(text: string, start: ReadonlySet<string>, end: Readonl
   return text.slice(from, until)
 }
 
-/** What never stands in an address within other text: blanks, quotes, brackets, separators (RFC 5321 §4.1.2, unquoted). */
+/** What is never part of an address within other text: blanks, quotes, brackets, separators (RFC 5321 §4.1.2, unquoted). */
 const OUTSIDE = new Set('<>()[]{}"\',;:|\\/@')
 const isInside = (character: string | undefined) =>
   character !== undefined && !OUTSIDE.has(character) && character.trim() !== ''
@@ -17,7 +17,7 @@ const isInside = (character: string | undefined) =>
 /** So many characters an address has on either side of its sign at most (RFC 5321 §4.5.3.1). */
 const LONGEST_SIDE = 255
 
-/** An address as it stands within other text. */
+/** An address within other text. */
 export interface Spotted {
   index: number
   text: string
@@ -38,7 +38,7 @@ export function spotAddresses(text: string): Spotted[] {
   return found
 }
 
-/** What stands around a sign without a blank between, be it an address or not. */
+/** The text around a sign without a blank between, be it an address or not. */
 export function spotAt(text: string, at: number, after = 0): Spotted | undefined {
   let [from, until] = [at, at + 1]
   while (from > after && at - from < LONGEST_SIDE && isInside(text[from - 1])) from -= 1
@@ -54,7 +54,7 @@ export function wordAround(text: string, at: number): Spotted {
   return { index: from, text: text.slice(from, until) }
 }
 
-/** What stands in the brackets at the end of a text, and the text before them; undefined where it ends otherwise. */
+/** The text in the brackets at the end of a text, and the text before them; undefined where it ends otherwise. */
 export function bracketedAtEnd(
   text: string,
   open: string,

@@ -12,7 +12,7 @@ export function upwards(account: Account, placeId: Id): PlaceRow[] {
   return path
 }
 
-/** Whether a place is another one or lies somewhere beneath it. */
+/** Whether a place is another one or somewhere below it. */
 export function liesIn(account: Account, placeId: Id, aroundId: Id): boolean {
   return upwards(account, placeId).some(({ id }) => id === aroundId)
 }

@@ -22,7 +22,7 @@ export type OwnArea =
 /** The code of Jolly Porter's own areas: `porter/people`. */
 export const OWN_PRODUCT = 'porter'
 
-/** One of our own areas; its words are those of whoever reads it. */
+/** One of our own areas; its words are in the reader’s language. */
 function area(
   code: string,
   name: PlainMessageId,

@@ -16,7 +16,7 @@ export type WhoField = (typeof WHO_FIELDS)[number]
 /** `yes`: they have it; `no`: they do not; else the code of the seat type they have. */
 export type MarkMeaning = 'yes' | 'no' | { seatType: string }
 
-/** What stands in the cells of a product's column, and what it means there. */
+/** What the cells hold of a product's column, and what it means there. */
 export interface SheetMark {
   /** As written; null for all dates, or all that name places, together. */
   text: string | null
@@ -186,7 +186,7 @@ function markKey(text: string, readDate: (text: string) => unknown, named: Reado
   return placesIn(text, named).length > 0 ? PLACES : plainMark(text)
 }
 
-/** The key of the cells that a mark stands for. */
+/** The key of the cells that a mark names. */
 export function keyOfMark({ text, looksLike }: Pick<SheetMark, 'text' | 'looksLike'>): string {
   if (text !== null) return plainMark(text)
   return looksLike === 'place' ? PLACES : DATES

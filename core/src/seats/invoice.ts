@@ -96,7 +96,7 @@ function lineKey({ name }: Pick<BillLine, 'name'>): string {
   return `line ${name.trim().toLowerCase()}`
 }
 
-/** A person by address or name, a line by its name; anyone who is none of ours stands by what was written. */
+/** A person by address or name, a line by its name; someone we do not know keeps the name as it was written. */
 function keyOf(account: Account, who: string, ours: ReadonlyMap<string, Ours>): string {
   const text = who.trim().toLowerCase()
   const byEmail = account.peopleByEmail(text)

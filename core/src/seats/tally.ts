@@ -18,7 +18,7 @@ export interface Sum {
   people: number
 }
 
-/** What a month of a product comes to, person by person put together: all that its lines need. */
+/** The total of a product’s month, added up person by person: all that its lines need. */
 export interface Tally {
   sums: ReadonlyMap<string, Sum>
   /** For a band: when people came to count and ceased to. */

@@ -27,7 +27,7 @@ export function againView(sight: Sight, personId: Id): object | undefined {
     name: account.nameOf(personId),
     email: account.personal(personId, 'email') ?? null,
     ...{ kind: person.kind, standing: person.standing, employerId: person.employerId, managerId: person.managerId },
-    // A day that has passed is left for whoever sends it to choose.
+    // A day that has passed is left for the sender to choose.
     engagementFrom: from !== null && from > now ? dateOf(from, account.zone) : null,
     engagementUntil: until !== null && until > now ? lastDateBefore(until, account.zone) : null,
     grants: grants.map(({ roleId, placeId }) => ({ roleId, placeId })),

@@ -23,7 +23,7 @@ export function outsiders(sight: Sight, text: string): AskAnswer | null {
   })
 }
 
-/** What someone reaches of the products at a place; what only lies beneath it is not among it. */
+/** What someone reaches of the products at a place; what is only below it is left out. */
 function productLevelsAt({ account, now }: Sight, personId: Id, placeId: Id): Map<AreaKey, Level> {
   const reaches = [...reachesInside(account, personId, placeId, now)]
   return new Map(reaches.flatMap(([key, { own }]) => (isOwnArea(key) ? [] : [[key, own.free] as const])))

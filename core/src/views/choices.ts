@@ -77,7 +77,7 @@ export function choicesView(sight: Sight): Choices {
   }
 }
 
-/** Roles that open something of a product, for whoever may give keys. */
+/** Roles that open something of a product, for people who may give access. */
 export function rolesOpening(sight: Sight, product: string): { id: Id; name: string }[] {
   const { account, now } = sight
   if (!sight.canSomewhere('access', 'change')) return []

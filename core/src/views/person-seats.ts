@@ -72,7 +72,7 @@ export function personSeatsView(sight: Sight, personId: Id, changing?: Id): Prod
 
 const NO_EFFECT = { moves: [], problem: null }
 
-/** A seat type as it stands beside the product's others. */
+/** A seat type as it is shown beside the product’s others. */
 export function aboutType(
   { account, now, money }: Sight,
   sheet: ProductSheet,
@@ -121,5 +121,5 @@ function kindOf({ before, after }: { before: Level; after: Level }): SeatMove['k
   return rank(after) > rank(before) ? 'raises' : 'lowers'
 }
 
-/** Stands for a row that is never made. */
+/** The id of a row that is never made. */
 const TRIED_ID = '00000000-0000-7000-8000-000000000000'

@@ -47,7 +47,7 @@ export class WordFinder {
     return found
   }
 
-  /** In which text a position lies, at or after one. */
+  /** Which text holds a position, searched from one text on. */
   private lineAt(position: number, from: number): number {
     let [low, high] = [from, this.begins.length - 2]
     while (low < high) {

@@ -107,7 +107,7 @@ function seenBill(sight: Sight, month: string): BillView {
   return bill
 }
 
-/** The month's invoices, laid against the bill as it is now. */
+/** The month's invoices, compared with the bill as it is now. */
 async function laidInvoices({ lodge, account, accountId, personId, asPersonId, params, now }: AccountAsk<object>) {
   const invoices = await readInvoices(lodge.pools.requests, accountId, must(params.month, 'month'))
   const task = { kind: 'laid-invoices' as const, invoices, accountId, version: account.version, personId, now }

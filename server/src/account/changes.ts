@@ -223,7 +223,7 @@ async function commitShown(ask: AccountAsk<CommitBody>): Promise<object> {
   try {
     const { version } = await commit
     if (!differs) return { version }
-    // It stands, whether or not it can be told what came between.
+    // It is committed, whether or not what came between is known.
     const movedBy = await movers(lodge, accountId, body.version, ask.sight, version).catch(() => [])
     return { version, movedBy }
   } catch (error) {

@@ -61,7 +61,7 @@ function meaningFrom(value: unknown): MarkMeaning {
   return typeof seatType === 'string' ? { seatType: seatType.slice(0, 60) } : 'no'
 }
 
-/** Anyone who looks after a product may read a spreadsheet of theirs. @throws LodgeError 404 */
+/** Anyone who looks after a product may read a spreadsheet about it. @throws LodgeError 404 */
 function taskOf(ask: AccountAsk<SpreadsheetContent>, withPreview: boolean) {
   const { lodge, account, accountId, personId, body, sight, now } = ask
   if (keptProducts(sight).length === 0) throw notFound()

@@ -139,7 +139,7 @@ export const statementRoutes = [
   }),
 ]
 
-/** The hash the ledger stands at, by which any rewriting since then is found (docs/prove-it.md). */
+/** The hash of the newest ledger entry, by which any rewriting since then is found (docs/prove-it.md). */
 async function headOf(lodge: Lodge, accountId: string): Promise<string> {
   return (await lodge.accounts.get(accountId))?.headHash ?? ''
 }

@@ -69,7 +69,7 @@ export async function makeToken(
   }
   const pools = openPools(url)
   try {
-    // every account: the operator at the command line stands above them
+    // every account: the operator at the command line may read all of them
     const having = { accountId: text }
     const rows = await select(pools.work, having, 'SELECT account_id FROM product WHERE code = ?', [product])
     if (rows.length !== 1) {

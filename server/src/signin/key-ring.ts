@@ -107,7 +107,7 @@ export class KeyRing {
   }
 }
 
-/** A secret that is kept nowhere but with whoever it is for: a cookie, a ticket, a program’s token; 32 random bytes. */
+/** A secret that only its recipient keeps: a cookie, a ticket, a program’s token; 32 random bytes. */
 export function newToken(): string {
   return randomBytes(32).toString('base64url')
 }

@@ -27,7 +27,7 @@ interface Kept {
 
 const lookupOf = (credentialId: string) => createHash('sha256').update(`passkey|${credentialId}`).digest()
 
-/** Stands a challenge ready for five minutes; only its hash is kept, and it is good once. */
+/** Keeps a challenge for five minutes; only its hash is kept, and it is good once. */
 async function keepChallenge(lodge: Lodge, challenge: string, loginId: string | null, now: Instant): Promise<void> {
   await insertLoginToken(lodge.pools.requests, {
     id: uuidv7(),

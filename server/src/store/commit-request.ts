@@ -41,7 +41,7 @@ export interface CommitResult {
   decision: Decision
 }
 
-/** What a commit tells the rest of the process once it stands. */
+/** What a commit tells the rest of the process once it is made. */
 export interface CommitListener {
   committed(accountId: string, version: number): void
   doorsShut(accountId: string, personId: string): void

@@ -121,7 +121,7 @@ export class Committer {
     const { version } = entry.header
     const put = async (connection: PoolConnection) => {
       const written = await this.write(connection, request, loaded, decision, entry, doors)
-      // At once, so that anyone who reads that it stands finds it in memory as well.
+      // At once, so that anyone who reads that it was made finds it in memory as well.
       const { edits, values } = decision
       const commit = { edits, values, version, committedAt: now, headHash: entry.hash }
       if (written) this.ground.accounts.absorb(request.accountId, commit)
@@ -153,7 +153,7 @@ export class Committer {
 
   /**
    * Doors shut before the commit, which is then repeated until done (architecture, staleness: cut-off): what is left to
-   * do stands as durable work until the commit takes it away. Doors an earlier attempt shut are shut.
+   * do is kept as durable work until the commit takes it away. Doors an earlier attempt shut are shut.
    */
   private async shutDoorsFirst(
     request: CommitRequest,

@@ -60,7 +60,7 @@ export async function noteAccounts(
         ...[one.displayName.slice(0, 200), one.email?.slice(0, 200) ?? null, one.differs.join(' ')],
         ...[one.seats.join(' ').slice(0, 400), one.difference, one.seenAt],
       ])
-    // The instant last: what stands above it is judged by the one that was there before.
+    // The instant last: the statements before it are judged by the one that was there before.
     await connection.query(
       `INSERT INTO product_account (account_id, connection_id, remote_id, person_id, user_name, active,
          display_name, email, differs, seats, difference, seen_at_us) VALUES ?

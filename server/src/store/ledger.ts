@@ -148,7 +148,7 @@ export async function readEntries(
 ): Promise<LedgerEntry[]> {
   const { before = Number.MAX_SAFE_INTEGER, about, actor, types, from = 0, until = Number.MAX_SAFE_INTEGER } = filter
   const pattern = (types ?? []).map((type) => `"type":"${type}"`).join('|')
-  // Each condition stands in the statement, and holds for every entry where nothing is asked.
+  // Each condition is always in the statement, and true of every entry where nothing is asked.
   const heads = await selectOnce(
     connection,
     { version: integer, header: json<LedgerHeader>(), hash: text },
@@ -179,7 +179,7 @@ export async function readEntries(
   })
 }
 
-// Also what somebody altered is read as it stands, to be found out by verifying.
+// What someone altered is read as it is too, so that verifying finds it.
 export const ITEM = { kind: textAs<LedgerItem['kind']>(), commitment: text, salt: orNull(text), payload: orNull(text) }
 
 export function itemOf({ kind, commitment, salt, payload }: LedgerItem): LedgerItem {

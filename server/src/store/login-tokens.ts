@@ -50,7 +50,7 @@ export async function insertLoginToken(connection: Queryable, token: LoginToken)
   )
 }
 
-/** A token that still stands; undefined if unknown, used or run out. */
+/** A token that still works; undefined if unknown, used or run out. */
 export async function findLoginToken(
   connection: Queryable,
   tokenHash: Buffer,

@@ -29,7 +29,7 @@ export interface PrivateDatabaseOptions {
   throwaway?: boolean
 }
 
-/** Where an instance that is thrown away lies best: in memory, where laying out tables waits for no disk. */
+/** Where a database for tests is best kept: in memory, where laying out tables waits for no disk. */
 export function throwawayDirectory(name: string): string {
   return mkdtempSync(join(existsSync(IN_MEMORY) ? IN_MEMORY : tmpdir(), name))
 }

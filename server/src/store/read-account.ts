@@ -14,7 +14,7 @@ import type { PoolConnection, Queryable } from './pools.ts'
 import type { Pool } from 'mysql2/promise'
 import { instant, integer, orNull, selectOnce, text, textAs } from './select.ts'
 
-/** How an account stands: the guard row. */
+/** The state of an account: the guard row. */
 export interface Guard {
   version: number
   /** The last commit's instant in microseconds (model C7). */

@@ -78,7 +78,7 @@ export async function readRunChanges(connection: Queryable, accountId: string, i
 
 /**
  * Moves a run on past a batch, in the transaction of that batch. Once done the changes themselves, which may hold names,
- * are let go; what was made of them is in the ledger.
+ * are deleted; what was made of them is in the ledger.
  * @throws Error if another worker moved it on meanwhile; the batch is then rolled back with this.
  */
 export async function advanceRun(

@@ -12,7 +12,7 @@ const MAXIMUM_MILLISECONDS = 10_000
 type Anchoring = Pick<Lodge, 'configuration' | 'pools' | 'log'>
 
 /**
- * Writes outside, every hour, where each ledger that moved stands: anyone who could write the whole database anew
+ * Writes outside, every hour, the newest hash of each ledger that grew: anyone who could write the whole database anew
  * could
  * not write that anew as well (model C5). First in the file, then noted: what is written twice does no harm.
  */

@@ -151,7 +151,7 @@ async function compare(scene: Scene, leaveOff: () => void): Promise<void> {
       noted.push(seenNow(one, personId, readAt, whose))
       continue
     }
-    // Noted as it is read back; where that fails, what was last known of it stands.
+    // Noted as it is read back; where that fails, what was last known of it is kept.
     if (last) noted.push({ ...last, seenAt: readAt })
     await noteAccounts(work, accountId, row.id, noted.splice(0))
     await each('person', whose.externalId, async () =>

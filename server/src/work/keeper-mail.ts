@@ -52,7 +52,7 @@ export function keeperMailWorker(
   }
 }
 
-/** The message with every task of theirs, by client and product; undefined where nothing is to be done. */
+/** The message with all of the person’s tasks, by client and product; undefined where nothing is to be done. */
 export function keeperMessage(
   { configuration }: Pick<Lodge, 'configuration'>,
   account: Account,

@@ -114,7 +114,7 @@ export function previewed(
   }
 }
 
-/** What stands in the way of many rows in the same words is said once. */
+/** A reason that many rows share is said once. */
 function once(problems: readonly Problem[]): Problem[] {
   return [...new Map(problems.map((one) => [one.sentence, one])).values()].slice(0, MAXIMUM_PROBLEMS)
 }

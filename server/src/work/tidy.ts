@@ -5,7 +5,7 @@ import type { Worker } from './job-queue.ts'
 
 const EVERY_SECONDS = 600
 
-/** Takes away what has run out, every ten minutes, by whichever process comes to it. */
+/** Takes away what has run out, every ten minutes, by the first process that gets to it. */
 export function tidyWorker({ pools, clock }: Pick<Lodge, 'pools' | 'clock'>): Worker {
   return async () => {
     await takeAwayExpired(pools.work, clock.now(), wallClock())

@@ -3,7 +3,7 @@ import { useI18n } from 'vue-i18n'
 import type { ApiError } from '../api/client.ts'
 import NothingHere from './NothingHere.vue'
 
-// What stands in place of a view that is not there: it is loading, it cannot be reached, it failed, or it is not to be seen.
+// What is shown instead of a view that is not there: it is loading, it cannot be reached, it failed, or it is not to be seen.
 defineProps<{ error: ApiError | null; again?: () => unknown }>()
 const { t } = useI18n()
 </script>

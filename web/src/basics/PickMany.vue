@@ -5,7 +5,7 @@ import { matching, type PickOption } from '../logic/picking.ts'
 import PickList from './PickList.vue'
 import { must } from '@lodge/core/must'
 
-// Several of many, found by typing: what is picked stands as chips before the field.
+// Several of many, found by typing: what is picked is shown as chips before the field.
 const props = defineProps<{
   options: readonly PickOption[]
   label: string

@@ -4,7 +4,7 @@ import { addDays, daysBetween } from './dates.ts'
 export const DAYS_BACK = 14
 export const DAYS_AHEAD = 56
 
-/** A bar or a tick laid on the Board, in hundredths of its width, and the row of its lane it stands in. */
+/** A bar or a tick laid on the Board, in hundredths of its width, and its row within its lane. */
 export interface LaidBar {
   personId: string
   name: string
@@ -22,13 +22,13 @@ export interface LaidBar {
 
 type Bar = { personId: string; name: string; from: string; until: string | null }
 
-/** How far along the Board a date lies, 0 to 100. */
+/** How far along the Board a date is, 0 to 100. */
 export function along(date: string, today: string): number {
   const days = daysBetween(addDays(today, -DAYS_BACK), date)
   return Math.max(0, Math.min(100, (days / (DAYS_BACK + DAYS_AHEAD)) * 100))
 }
 
-/** The day that lies so far along the Board, by how far a bar was dragged from its own day. */
+/** The day that is so far along the Board, by how far a bar was dragged from its own day. */
 export function draggedTo(date: string, hundredths: number): string {
   return addDays(date, Math.round((hundredths / 100) * (DAYS_BACK + DAYS_AHEAD)))
 }

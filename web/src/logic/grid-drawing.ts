@@ -126,7 +126,7 @@ function drawLook(
   if (mark) frame(context, palette, x, y, mark)
 }
 
-/** How far below a cell's top the blade of its key lies. */
+/** How far below a cell's top the blade of its key is drawn. */
 const KEY = ROW_PIXELS / 2 - 2
 
 /** A bow, a blade, and one tooth for each level. */
@@ -142,7 +142,7 @@ function key(context: CanvasRenderingContext2D, ink: string, x: number, y: numbe
   for (let tooth = 0; tooth < level; tooth += 1) context.fillRect(x + 44 - tooth * 6, y + KEY + 1, 3.5, 5.5)
 }
 
-/** Not there yet: a dotted line along the foot of the cell, as a letter lies on a mat. */
+/** Not there yet: a dotted line along the foot of the cell, like a letter on a doormat. */
 function mat(context: CanvasRenderingContext2D, palette: Palette, x: number, y: number): void {
   context.fillStyle = palette.brass
   for (let at = 6; at < COLUMN_PIXELS - 6; at += 5) context.fillRect(x + at, y + ROW_PIXELS - 5, 2.5, 2)

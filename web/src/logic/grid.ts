@@ -46,7 +46,7 @@ export class Lines {
     return inside === 0 ? { group, row: null } : { group, row: group.start + inside - 1 }
   }
 
-  /** Where a row stands, or -1 inside a folded group. */
+  /** The position of a row, or -1 inside a folded group. */
   lineOf(row: number): number {
     const at = this.groups.findIndex(({ start, count }) => row >= start && row < start + count)
     const group = this.groups[at]
@@ -89,7 +89,7 @@ export class TileStore {
       const tile = this.tiles.get(key)
       if (!tile) this.wanted.push(key)
       else {
-        // What is in sight is the last to be let go.
+        // What is in sight is dropped last.
         this.tiles.delete(key)
         this.tiles.set(key, tile)
       }

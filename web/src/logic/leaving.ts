@@ -45,7 +45,7 @@ const FOLDED = 2
 export const SEVERAL = 'several'
 const PARTS = ['unassigned', 'chosen', 'proposed'] as const
 
-/** Where a thing stands in the plan as it was opened: nobody for it first, then what was chosen, then what is proposed. */
+/** The place of an item in the plan as it was opened: nobody for it first, then what was chosen, then what is proposed. */
 function partOf({ taker, chosen }: DepartureThingView): (typeof PARTS)[number] {
   if (taker === null) return 'unassigned'
   return chosen ? 'chosen' : 'proposed'

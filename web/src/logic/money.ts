@@ -6,7 +6,7 @@ export function amount(minor: number, currency: string, locale: string): string 
   return new Intl.NumberFormat(locale, options).format(minor / 10 ** digits)
 }
 
-/** `€412.00` for a sum that stands alone. */
+/** `€412.00` for a sum shown alone. */
 export function sum(minor: number, currency: string, locale: string): string {
   const format = new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'narrowSymbol' })
   return format.format(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2))

@@ -21,7 +21,7 @@ export function columnsIn(text: string): PeopleColumn[] {
   return found.length > 0 ? found : [...USUAL]
 }
 
-/** What stands in an address for some columns; nothing for the usual ones. */
+/** How an address names some columns; nothing for the usual ones. */
 export function columnsText(columns: readonly PeopleColumn[]): string | undefined {
   const same = columns.length === USUAL.length && USUAL.every((one) => columns.includes(one))
   return same ? undefined : columns.join(',')

@@ -12,7 +12,7 @@ export interface PickOption {
 /** So many are listed at once; further ones are found by typing. */
 export const LISTED = 60
 
-/** Those in which every typed word stands: first what begins so, then what has a word that does. */
+/** Those that hold every typed word: first what begins so, then what has a word that does. */
 export function matching(options: readonly PickOption[], text: string): PickOption[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const [first] = words

@@ -6,7 +6,7 @@ import { useSession } from './session.ts'
  * Applies one change that anyone who makes it need not see first: about oneself, or a question. It still goes the one
  * way
  * in, previewed and committed.
- * @returns what stands in the way, in words; nothing once it stands.
+ * @returns what prevents it, in words; nothing once it is committed.
  */
 export function useDirect(): (change: NewChange) => Promise<string> {
   const session = useSession()

@@ -188,7 +188,7 @@ export const useDocket = defineStore('docket', () => {
     if (!isEmpty.value && !applying.value) void show()
   }
 
-  /** Applies what was shown; true if it stands. A repeated click repeats the same request. */
+  /** Applies what was shown; true if it was committed. A repeated click repeats the same request. */
   async function apply(): Promise<boolean> {
     const shown = preview.value
     if (!shown || applying.value) return false
@@ -217,7 +217,7 @@ export const useDocket = defineStore('docket', () => {
 
   /**
    * Applies one change at once, as something ticked off: what was done is told with its undo like any other.
-   * @returns what stands in the way, in words; nothing once it stands.
+   * @returns what prevents it, in words; nothing once it is committed.
    */
   async function applyAtOnce(change: NewChange): Promise<string> {
     try {
@@ -302,7 +302,7 @@ export const useDocket = defineStore('docket', () => {
   }
 })
 
-/** What a filling comes to. */
+/** What a filling does. */
 export interface Filled {
   changes: NewChange[]
   rest: string | null

@@ -1,7 +1,7 @@
 import { shallowRef, type Ref } from 'vue'
 import { blockBetween, type Block, type GridCell } from '../logic/grid.ts'
 
-/** A block of cells drawn by pointer or by keys; `done` is told of it once it is let go. */
+/** A block of cells drawn by pointer or by keys; `done` gets it when the pointer or key is released. */
 export function useGridBrush(at: Ref<GridCell>, done: (block: Block) => void) {
   const block = shallowRef<Block | null>(null)
   let anchor: GridCell | null = null
@@ -28,7 +28,7 @@ export function useGridBrush(at: Ref<GridCell>, done: (block: Block) => void) {
     release(): void {
       if (isPressed) this.finish()
     },
-    /** The block reaches from where one stood before to where one stands now. */
+    /** The block reaches from the cell before to the cell now. */
     extend(before: GridCell): void {
       anchor ??= before
       block.value = blockBetween(anchor, at.value)

@@ -16,7 +16,7 @@ export function useMoney() {
     today,
     /** In a column that names its currency. */
     money: inOurs(amount),
-    /** Where it stands alone. */
+    /** Shown alone. */
     sum: inOurs(sum),
     signedSum: inOurs(signedSum),
   }

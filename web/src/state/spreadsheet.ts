@@ -11,7 +11,7 @@ interface SheetProduct {
   code: string
   name: string
   seatTypes: { code: string; name: string }[]
-  /** Roles that open something of it, for whoever may give keys. */
+  /** Roles that open something of it, for people who may give access. */
   roles: { id: string; name: string }[]
 }
 

@@ -51,7 +51,7 @@ export class AccessIndex extends RoutesInForce {
   static of(account: Account, instant: Instant): AccessIndex {
     const index = new AccessIndex(account, instant)
     index.build()
-    // Now rather than within the first answers: each is short, but reads what lies far apart.
+    // Now rather than within the first answers: each is short, but reads what is far apart in memory.
     index.records.packAll(index.people.size)
     index.covering.packAll(index.places.slots.size)
     return index

@@ -105,7 +105,7 @@ export abstract class RoutesInForce implements Attached {
     return this.account === account && this.since <= instant && instant < this.waiting.next
   }
 
-  /** The half-open stretch of time for which it stands. */
+  /** The half-open stretch of time for which it holds. */
   get stretch(): { from: Instant; until: Instant } {
     return { from: this.since, until: this.waiting.next }
   }

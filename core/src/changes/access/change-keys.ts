@@ -166,7 +166,7 @@ function beginOf(draft: Draft, change: ChangeKeys, grant: GrantRow): Instant {
   return change.from ? Math.max(draft.period(change.from, null).from, draft.now) : later
 }
 
-/** The end it is to have. What it had so far has to be as it was shown: else somebody changed it in between. */
+/** The end it is to have. What it had so far has to be as it was shown: else someone changed it in between. */
 function endOf(draft: Draft, { until, wasUntil }: ChangeKeys, grant: GrantRow): Instant | null {
   const shown = grant.until === null ? null : lastDateBefore(grant.until, draft.account.zone)
   if (wasUntil !== undefined && (wasUntil?.slice(0, 10) ?? null) !== shown) {

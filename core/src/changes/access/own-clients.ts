@@ -15,7 +15,7 @@ export function makesPlaces(draft: Draft, parentId: Id): readonly Need[] {
   return ownClients ? [] : addsPlaces(draft, parentId)
 }
 
-/** The right to add places somewhere, and to undo that, whoever added them. */
+/** The right to add places somewhere, and to undo that, no matter who added them. */
 export function addsPlaces(draft: Draft, parentId: Id): readonly Need[] {
   const parent = draft.seen('place', parentId, 'place')
   return parent

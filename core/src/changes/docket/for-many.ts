@@ -132,7 +132,7 @@ function heldKeys(sight: Sight, { roleId, placeIds }: ForMany, personId: Id): Gr
   })
 }
 
-/** Someone's keys, groups and, if wished, seats for somebody else, beside what they have. */
+/** Someone's keys, groups and, if wished, seats for another person, beside what they have. */
 function copied(sight: Sight, after: Account, { fromId, withSeats }: ForMany, personId: Id): object[] {
   const { account, now } = sight
   if (!fromId || fromId === personId || !sight.seesPerson(fromId)) return []

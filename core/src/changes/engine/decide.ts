@@ -82,7 +82,7 @@ export function readChangeWith(plain: unknown, newId: NewId): Read<Change> {
   }
 }
 
-/** What no change at all comes to. */
+/** The decision of no changes at all. */
 export function nothingDecided(after: Account): Decision {
   return { problems: [], edits: [], values: [], effects: [], marks: [], isGrave: false, after }
 }

@@ -16,7 +16,7 @@ import { say } from '../../words/say.ts'
 export type Actor =
   { kind: 'person'; personId: Id } | { kind: 'schedule' } | { kind: 'product'; product: string } | { kind: 'founding' }
 
-/** What the server does besides writing rows, once the commit stands (model C1; named by ids, never by content). */
+/** What the server does besides writing rows, once the commit is made (model C1; named by ids, never by content). */
 export type Effect =
   | { kind: 'invitation-mail'; offerId: Id; personId: Id; resendNumber: number; expiresAt: Instant }
   /** The same link once more, with a word that it still waits. */

@@ -15,7 +15,7 @@ export interface Need {
 
 /**
  * The rights without which a change is refused before anything else of it is looked at; undoing it needs the same (model
- * D1, C4). Somebody's *own* affair needs none: whether it is theirs, its `decide` says. What the actor does not see is
+ * D1, C4). A person's *own* affair needs none: whether it is theirs, its `decide` says. What the actor does not see is
  * refused here as what is not there, so that no sentence about a right tells of it (model D5).
  */
 export type Needs<C> = 'own' | ((draft: Draft, change: C) => readonly Need[])

@@ -5,7 +5,7 @@ import { Transform } from 'class-transformer'
 
 declare const made: unique symbol
 
-/** What the server puts into a change: whoever sends it may leave it out. */
+/** What the server puts into a change: the sender may leave it out. */
 export type ByServer<T> = T & { readonly [made]?: true }
 
 /** The id of a row that a change makes: the server gives one (model C1). */
@@ -13,7 +13,7 @@ export type MadeId = ByServer<Id>
 
 type MadeFields<T> = { [K in keyof T]-?: typeof made extends keyof NonNullable<T[K]> ? K : never }[keyof T]
 
-/** A change, or what stands in one, as it is sent: without the ids of what it makes. */
+/** A change, or a part of one, as it is sent: without the ids of what it makes. */
 export type Sent<T> = T extends readonly (infer Entry)[]
   ? readonly Sent<Entry>[]
   : T extends object

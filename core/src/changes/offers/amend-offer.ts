@@ -40,7 +40,7 @@ export class AmendOffer {
 }
 
 /**
- * Changes a live invitation under the same link (model I10). Whoever changes it becomes its sponsor and must be able to
+ * Changes a live invitation under the same link (model I10). The person who changes it becomes its sponsor and must be able to
  * give all of it now; what they do not see of it stays, so that nothing is lost by being hidden.
  */
 export const amendOffer: ChangeKind<AmendOffer> = {

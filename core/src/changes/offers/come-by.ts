@@ -131,7 +131,7 @@ export function tryLink(draft: Draft, link: LinkRow): void {
   if (draft.actor.kind === 'person') draft.problems.push(...onceCome(draft.account, link, draft.now).problems)
 }
 
-/** Someone who comes by a link and is let in: what it comes to, and what would stand in the way (model I4, I5). */
+/** Someone who comes by a link and is let in: what it does, and what would prevent it (model I4, I5). */
 export function onceCome(account: Account, link: LinkRow, now: Instant): Draft {
   const trial = new Draft(account, { kind: 'person', personId: link.makerId }, now)
   const [personId, offerId, loginId] = [1, 2, 3].map((at) => idFrom(link.id, at)) as [Id, Id, Id]

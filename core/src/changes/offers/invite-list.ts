@@ -24,7 +24,7 @@ export interface JudgedPerson extends ListedPerson {
   cell?: RefusedCell
 }
 
-/** A cell of a list that cannot be followed, to be mended where it stands. */
+/** A cell of a list that cannot be followed, to be corrected in its place. */
 export interface RefusedCell {
   column: ListColumn
   text: string

@@ -8,7 +8,7 @@ import { say } from '../../words/say.ts'
 /** A link opens for so many days at most. */
 export const MAXIMUM_LINK_DAYS = 92
 
-/** What a link is called, to whoever knows of it; nothing to others, who may have come by its id alone. */
+/** What a link is called, to people who know of it; nothing to others, who may have come by its id alone. */
 export function linkName(sight: Sight, linkId: Id, account = sight.named): string {
   const link = account.get('link', linkId)
   return link && knowsLink(sight, link) ? link.name : ''

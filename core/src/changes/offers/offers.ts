@@ -80,12 +80,12 @@ function arrivalOf(draft: Draft, personId: Id): RowEdit<'person'> | undefined {
   return { table: 'person', key: person.id, before: { ...person, standing: 'guest', state: 'invited' }, after: person }
 }
 
-/** Nothing is given to guests as such: so that this too is new to whoever comes in. Rules hold nobody who is not in (P8). */
+/** Nothing is given to guests as such: so that this too is new to the person who comes in. Rules hold nobody who is not in (P8). */
 export function withoutGuests(account: Account): RowEdit[] {
   return account.by('grant', 'subject', 'standing guest').map((grant) => editOf('grant', grant.id, grant, null))
 }
 
-/** What stands in the way of giving for want of seats, not of rights: nothing that matters to where an offer goes. */
+/** Refusals for want of seats, not of rights: they do not matter to where an offer goes. */
 const WANT_OF_SEATS = new Set(['seat-sold-out', 'beyond-bands', 'allotment-used', 'product-off', 'not-in-plan'])
 
 /**

@@ -6,7 +6,7 @@ import { Draft } from '../engine/draft.ts'
 import { giveOffered } from './offers.ts'
 import { must } from '../../checks/must.ts'
 
-/** An invitation taken up now, as given by its sponsor: what it comes to, and what would stand in the way (model I5). */
+/** An invitation taken up now, as given by its sponsor: what it does, and what would prevent it (model I5). */
 export function takenUp(account: Account, offer: OfferRow, now: Instant): Draft {
   const draft = new Draft(account, { kind: 'person', personId: offer.sponsorId }, now)
   draft.update('person', offer.personId, { state: 'active' })

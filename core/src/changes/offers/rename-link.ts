@@ -12,7 +12,7 @@ export class RenameLink {
   @Line(60) name!: string
 }
 
-/** Gives a link another name, by which the office knows it; whoever comes by it sees neither (model I4). */
+/** Gives a link another name, by which the office knows it; people who open it see neither (model I4). */
 export const renameLink: ChangeKind<RenameLink> = {
   type: 'rename-link',
   confirm: 'confirm.rename-link',

@@ -39,7 +39,7 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
   needs(draft, { placeId, archived }) {
     const place = draft.seen('place', placeId, 'place')
     if (!place) return []
-    // A role sleeps at an archived place: restoring is decided where the place lies.
+    // A role sleeps at an archived place: restoring is decided at the place above it.
     const at = archived ? place.id : (place.parentId ?? place.id)
     return [{ area: 'places', level: 'run', placeId: at, to: `${archived ? 'archive' : 'restore'} ${place.name}` }]
   },

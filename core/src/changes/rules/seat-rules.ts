@@ -105,7 +105,7 @@ export function checkRoom(draft: Draft, { product, seatType, from, until }: Seat
   checkBand(draft, product, seatType)
 }
 
-/** What would do instead: spare types, whose seat lies idle, and what one more costs, as far as the actor sees (I7, S8). */
+/** What would do instead: spare types, whose seat is not used, and what one more costs, as far as the actor sees (I7, S8). */
 function insteadText(draft: Draft, product: string, seatType: string, instant: Instant): string {
   const { account, sight, now } = draft
   const sheet = productAt(account, product, instant)?.sheet
@@ -129,10 +129,10 @@ function insteadText(draft: Draft, product: string, seatType: string, instant: I
   ].join(' ')
 }
 
-/** A seat lies idle after so many days without reported use. */
+/** A seat counts as not used after so many days without reported use. */
 const IDLE_DAYS = 30
 
-/** Whose seat lies idle, where the product reports people's use at all; two of those the actor sees. */
+/** Whose seat is not used, where the product reports people's use at all; two of those the actor sees. */
 export function idleHolders(sight: Sight, product: string, seatType: string): Id[] {
   const { account, now } = sight
   const uses = account.by('use', 'product', product).filter((use) => use.personId !== null)
@@ -184,7 +184,7 @@ export function checkMoney(draft: Draft, before: Account, sight: Sight, places: 
 }
 
 /**
- * Seats that somebody has back, as by undoing that they were taken: within how many there are, and by the rights that
+ * Seats that someone has back, as by undoing that they were taken: within how many there are, and by the rights that
  * handing them out needs (model S3, S10). What came along comes with its rule.
  */
 export function checkSeatsBack(draft: Draft, edits: readonly RowEdit[], todo: string): void {

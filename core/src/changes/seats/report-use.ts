@@ -14,7 +14,7 @@ export class ReportUse {
   @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => ReportedUse) uses!: ReportedUse[]
 }
 
-/** A product reports what was used; it stands in the ledger, since the bill follows from it (model S3, S6, M3). */
+/** A product reports what was used; the ledger records it, since the bill follows from it (model S3, S6, M3). */
 export const reportUse: ChangeKind<ReportUse> = {
   type: 'report-use',
   confirm: 'confirm.apply',

@@ -29,7 +29,7 @@ export interface AccessMessages {
   'access.there-is-no-such-group-here-it-may': null
   'access.is-not-here-yet-invite-them-first': { name: string | number }
   'access.a-group': null
-  'access.every': { subjectId: string | number }
+  'access.every': { subjectId: string }
   'access.a-role': null
   'access.from': { day: string | number }
   'access.until': { day: string | number }
@@ -67,7 +67,7 @@ export interface AccessMessages {
   'access.of-your-requests-are-already-waiting-withdraw': { maximumOpen: string | number }
   'access.you-have-already-asked-for-this-the-request': null
   'access.for': { person: string | number }
-  'access.at-2': { areaName: string | number; level: string | number; place: string | number }
+  'access.at-2': { areaName: string | number; level: string; place: string | number }
   'access.asked-for': { tense: 'done' | 'to-do'; what: string | number; forWhom: string | number; period: string | number }
   'access.decide-what-is-asked-for-at': { place: string | number }
   'access.a-request-stays-as-it-was-decided-give': null
@@ -142,9 +142,9 @@ export interface AccessMessages {
   'access.they-have-no-access-at-present': { replaceAll: string | number }
   'access.no-access-that-counts-leads-there': null
   'access.they-have-no-seat-of-this-product': null
-  'access.their-seat-allows': { cap: string | number }
-  'access.their-roles-give-but': { granted: string | number; seat: string | number }
-  'access.their-roles-give-here': { granted: string | number }
+  'access.their-seat-allows': { cap: string }
+  'access.their-roles-give-but': { granted: string; seat: string | number }
+  'access.their-roles-give-here': { granted: string }
   'access.you-need-the-right-to': { right: string | number }
   'access.only-someone-who-is-active-or-away-can': null
   'access.only-someone-who-is-waiting-can-be-admitted': null

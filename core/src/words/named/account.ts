@@ -4,7 +4,7 @@ export interface AccountMessages {
   'account.stands-twice': { key: string | number }
   'account.a-person-who-is-away-needs-the-first': null
   'account.a-time-away-needs-its-first-day': null
-  'account.a-person-cannot-be-and-away-at-the': { state: string | number }
+  'account.a-person-cannot-be-and-away-at-the': { state: string }
   'account.the-time-away-ends-before-it-begins': null
   'account.a-seat-counts-from-its-beginning-at-the': null
   'account.there-are-more-problems-than-are-told-at': null

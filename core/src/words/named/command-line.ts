@@ -9,13 +9,13 @@ export interface CommandLineMessages {
   'command-line.there-is-no-account': { accountId: string | number }
   'command-line.the-file-cannot-be-read-check-its-name': { path: string | number }
   'command-line.a-place': null
-  'command-line.of-the-account': { standing: string | number; isObstacle: boolean; wall: string | number }
+  'command-line.of-the-account': { standing: string; isObstacle: boolean; wall: string | number }
   'command-line.a-role': null
   'command-line.given-at': { role: string | number; place: string | number }
   'command-line.by': { names: string | number }
   'command-line.on': { day: string | number }
   'command-line.through-the-group': { group: string | number }
-  'command-line.as-every-has-it': { subjectId: string | number }
+  'command-line.as-every-has-it': { subjectId: string }
   'command-line.until': { date: string | number }
   'command-line.which-has-not-begun': null
   'command-line.ended': { date: string | number }
@@ -28,14 +28,14 @@ export interface CommandLineMessages {
   'command-line.a-place-above': null
   'command-line.stopped-by-the-wall-at': { name: string | number }
   'command-line.held-back-no-seat-of-this-product': null
-  'command-line.held-back-to-by-the-seat': { cap: string | number }
+  'command-line.held-back-to-by-the-seat': { cap: string }
   'command-line.not-in-yet-the-invitation-is-open-or': null
   'command-line.the-invitation-was-declined-refused-withdrawn': null
   'command-line.the-engagement-has-not-begun': null
   'command-line.the-engagement-is-over': null
-  'command-line.for-own-items-only': { free: string | number }
-  'command-line.with-approval': { withApproval: string | number }
-  'command-line.by-role-held-back-by-the-seat': { granted: string | number }
+  'command-line.for-own-items-only': { free: string }
+  'command-line.with-approval': { withApproval: string }
+  'command-line.by-role-held-back-by-the-seat': { granted: string }
   'command-line.set-lodge-database-url-to-the-database-the': null
   'command-line.account': { account: string | number; id: string | number }
   'command-line.password-for-everyone-in-the-book-until-they': { password: string | number }
@@ -56,7 +56,7 @@ export interface CommandLineMessages {
   'command-line.no-problems': null
   'command-line.these-are-the-first-mend-them-and-check': { maximumProblems: string | number }
   'command-line.at-2': { email: string | number; path: string | number; area: string | number; answer: string | number }
-  'command-line.counts-by': { hasCounts: boolean; level: string | number; route: string | number }
+  'command-line.counts-by': { hasCounts: boolean; level: string; route: string | number }
   'command-line.nothing-was-given-that-leads-there': null
   'command-line.is-no-level-use-see-add-change-or': { level: string | number }
   'command-line.there-is-no-product-in-this-book': { product: string | number }

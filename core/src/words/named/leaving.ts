@@ -103,7 +103,7 @@ export interface LeavingMessages {
   'leaving.the-person-who-leaves-cannot-take-it-over': null
   'leaving.that-time-has-passed-choose-a-later-one': null
   'leaving.choose-who-takes-it-over': null
-  'leaving.a-cannot-take-this-over-choose-a-person': { kind: string | number }
+  'leaving.a-cannot-take-this-over-choose-a-person': { kind: string }
   'leaving.there-is-no-such-group-here': null
   'leaving.is-not-active-so-cannot-be-set-away': { name: string | number }
   'leaving.the-last-day-is-before-the-first-choose': null

@@ -72,8 +72,8 @@ export interface OffersMessages {
   'offers.this-invitation-was-accepted-or-withdrawn': null
   'offers.line-has-the-same-email-address-this-row': { twin: string | number }
   'offers.is-already-invited': { name: string | number }
-  'offers.is-already-here-2': { name: string | number; state: string | number }
-  'offers.was-here-before-their-earlier-details-are': { name: string | number; state: string | number }
+  'offers.is-already-here-2': { name: string | number; state: string }
+  'offers.was-here-before-their-earlier-details-are': { name: string | number; state: string }
   'offers.there-is-no-welcome-packet': { packet: string | number }
   'offers.is-not-a-kind-write-staff-contractor-or': { kind: string | number }
   'offers.is-not-a-membership-you-can-invite-to': { standing: string | number }

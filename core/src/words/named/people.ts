@@ -116,8 +116,8 @@ export interface PeopleMessages {
   'people.a-departure-of-is-planned-or-running-finish': { names: string | number }
   'people.an-invitation-admission-or-time-away-of-is': { names: string | number }
   'people.change-peoples-details': null
-  'people.kind-to': { kind: string | number }
-  'people.membership-to': { standing: string | number }
+  'people.kind-to': { kind: string }
+  'people.membership-to': { standing: string }
   'people.nobody': null
   'people.manager-to': { person: string | number }
   'people.firm-to': { firm: string | number }
@@ -141,7 +141,7 @@ export interface PeopleMessages {
   'people.the-group-uses-your-in-its-rule-so': { group: string | number; name: string | number }
   'people.only-an-owner-can-make-someone-an-owner': null
   'people.is-the-signatory-name-another-owner-as': { name: string | number }
-  'people.you-are-yourself-and-cannot-make-anyone': { own: string | number; standing: string | number }
+  'people.you-are-yourself-and-cannot-make-anyone': { own: string; standing: string }
   'people.only-an-owner-can-choose-the-signatory': null
   'people.is-already-the-signatory': { name: string | number }
   'people.is-not-an-active-owner-choose-an-active': { name: string | number }

@@ -17,7 +17,7 @@ export interface ProductsMessages {
   'products.this-product-is-not-kept-by-hand-so': null
   'products.there-is-no-such-person-here-they-may': null
   'products.this-product-has-no-such-seat-type': null
-  'products.confirmed-that-s-account-in-is': { tense: 'done' | 'to-do'; person: string | number; productName: string | number; state: string | number }
+  'products.confirmed-that-s-account-in-is': { tense: 'done' | 'to-do'; person: string | number; productName: string | number; state: string }
   'products.there-is-no-such-account-here-it-may': null
   'products.this-has-been-done-already': null
   'products.someone-unknown': null
@@ -129,8 +129,8 @@ export interface ProductsMessages {
   'products.starts-on': null
   'products.nobody-has-looked-yet': null
   'products.someone-who-is-gone': null
-  'products.confirmed-by-on': { state: string | number; name: string | number; on: string | number }
-  'products.by-the-member-list-of': { state: string | number; isList: boolean; on: string | number }
+  'products.confirmed-by-on': { state: string; name: string | number; on: string | number }
+  'products.by-the-member-list-of': { state: string; isList: boolean; on: string | number }
   'products.jolly-porter': null
   'products.look-at-everything': null
   'products.add-to-it': null

@@ -8,7 +8,7 @@ export interface ViewsMessages {
   'views.came-back': null
   'views.last-day-passed': null
   'views.my-reports': null
-  'views.places': { level: string | number; places: string | number }
+  'views.places': { level: string; places: string | number }
   'views.your-own': null
   'views.your-own-and-your-peoples': null
   'views.add-clients-and-see-no-other-client': null
@@ -18,8 +18,8 @@ export interface ViewsMessages {
   'views.and': null
   'views.or': null
   'views.who-they-are': null
-  'views.1-area': { highest: string | number; size: number }
-  'views.who-can-at': { level: string | number; hasArea: boolean; area: string | number; place: string | number; count: string | number }
+  'views.1-area': { highest: string; size: number }
+  'views.who-can-at': { level: string; hasArea: boolean; area: string | number; place: string | number; count: string | number }
   'views.end-access-now': { name: string | number }
   'views.end-all-access-now-and-hand-over-what': null
   'views.last-day': { date: string | number }
@@ -42,7 +42,7 @@ export interface ViewsMessages {
   'views.is-already-retired': { role: string | number }
   'views.is-retired-choose-another-role': { role: string | number }
   'views.a-group': null
-  'views.every': { subjectId: string | number }
+  'views.every': { subjectId: string }
   'views.needs-a-seat-that-allows-it': null
   'views.held-back-by-the-seat': null
   'views.the-office-knows': null
@@ -53,7 +53,7 @@ export interface ViewsMessages {
   'views.a-month': { money: string | number }
   'views.it-can-be-done-now-add-it-to': null
   'views.the-reason-is-shown-to-the-person-who': null
-  'views.at-2': { area: string | number; level: string | number; place: string | number }
+  'views.at-2': { area: string | number; level: string; place: string | number }
   'views.you-cannot-grant-your-own-request': null
   'views.by': { date: string | number }
   'views.people-start': { count: number; number: string | number }

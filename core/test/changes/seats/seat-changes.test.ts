@@ -103,7 +103,7 @@ test('a place’s stewards hand out as many seats as it may have, counted by who
   const { problems } = house.try('Mirren', give(house, 'Mirren', 'reader'))
   expect(problems.map((one) => one.code)).toEqual(['allotment-used'])
   expect(problems[0]!.sentence).toBe(
-    'Pellworth may have 1 Reader seat out at a time, and has. Oriel Owner or Tamsin Admin can do it.',
+    'Pellworth may have 1 Reader seat at a time, and all are taken. Oriel Owner or Tamsin Admin can do it.',
   )
   // The office is not bound; what is held elsewhere does not count; one taken back may be handed out again.
   expect(house.refusals('Oriel', give(house, 'Mirren', 'reader'))).toEqual([])
@@ -381,7 +381,7 @@ describe('what is more than someone from outside usually needs is said (model S1
       'Rafe Gardener, as administrator, can invite, give access and see everyone. A role at Harbour would do if it is about Harbour.',
     ])
     expect(said({ ...rafe, standing: 'owner' })).toEqual([
-      'Rafe Gardener, as owner, can do everything, also what only owners may.',
+      'Rafe Gardener, as owner, can do everything, including what only owners can do.',
     ])
     const staff = { kind: 'staff', seats: [], grants: [], engagementUntil: null }
     expect(said(house.invitation({ ...staff, standing: 'member' }))).toEqual([])

@@ -10,7 +10,7 @@ const readPart = reader(EvaluationPart)
 
 /**
  * The Access Evaluations endpoint (OpenID AuthZEN Authorization API 1.0, §7): several questions in one request. What one
- * leaves out stands around it; without any it is a single evaluation. One that cannot be read is answered no, with why.
+ * leaves out is in the request around it; without any it is a single evaluation. One that cannot be read is answered no, with why.
  */
 export function evaluations(asked: Asked): Decision | { evaluations: Decision[] } {
   const request = read(asked.body)

@@ -61,7 +61,7 @@ export class EvaluationRequest {
   @IsOptional() @IsObject() context?: object
 }
 
-/** One of several; what it leaves out stands in the request around it (§7.1). */
+/** One of several; what it leaves out is in the request around it (§7.1). */
 export class EvaluationPart {
   @IsOptional() @ValidateNested() @Type(() => Subject) subject?: Subject
   @IsOptional() @ValidateNested() @Type(() => Action) action?: Action

@@ -9,7 +9,7 @@ import { useDirect } from '../../state/direct.ts'
 import DateField from '../../basics/DateField.vue'
 import PickOne from '../../basics/PickOne.vue'
 
-// Asks anyone who may give it for more. It stands by itself: anyone who asks has no docket perhaps.
+// Asks anyone who may give it for more. It is a form of its own: anyone who asks has no docket perhaps.
 const props = defineProps<{ askable: RequestsView['askable']; personId?: string }>()
 const emit = defineEmits<{ asked: []; close: [] }>()
 const { t } = useI18n()

@@ -10,7 +10,7 @@ import DateField from '../../basics/DateField.vue'
 import PickOne from '../../basics/PickOne.vue'
 import { subjectOf } from '../../logic/picking.ts'
 
-// Gives one role to many at many places, for a time if wished; what it would do stands in the docket as it is picked.
+// Gives one role to many at many places, for a time if wished; the docket shows what it would do as it is picked.
 // What is known already, by where the panel was opened, is not asked.
 const props = defineProps<{
   person?: { id: string; name: string }

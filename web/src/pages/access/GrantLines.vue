@@ -16,7 +16,7 @@ const props = defineProps<{
   lastDay?: string | null
   /** Whether several can be chosen and changed together. */
   selectable?: boolean
-  /** Whether each can be changed where it stands. */
+  /** Whether each can be changed in its line. */
   changeable?: boolean
 }>()
 /** The key that is being changed. */

@@ -9,7 +9,7 @@ import { useDocket } from '../../state/docket.ts'
 import ApproversField from './ApproversField.vue'
 import { must } from '@lodge/core/must'
 
-// A role as it is made or changed: what it would do to everyone who holds it stands in the docket as it is typed.
+// A role as it is made or changed: the docket shows what it would do to everyone who holds it as it is typed.
 const props = defineProps<{
   roles: RolesView
   /** The role changed; or taken as the pattern, or followed, for a new one. */

@@ -7,7 +7,7 @@ import { useFetched } from '../../state/fetched.ts'
 import { useMoney } from '../../state/money.ts'
 import { useSession } from '../../state/session.ts'
 
-// A vendor's invoice laid against our bill, by line; what was pasted stays until it is taken.
+// A vendor's invoice compared with our bill, by line; what was pasted stays until it is taken.
 const props = defineProps<{
   month: string
   products: { code: string; name: string }[]

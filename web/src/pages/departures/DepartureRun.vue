@@ -32,7 +32,7 @@ const takers = computed(() => [
     .map(({ id, name }) => ({ value: id, text: name })),
 ])
 const record = computed(() => props.sheet.record)
-/** What is under way is either done by itself, or waits for what somebody has to do elsewhere. */
+/** What is under way is either done by itself, or waits for what someone has to do elsewhere. */
 const says = computed(() => {
   const waits = props.sheet.tasks.length > 0 || props.sheet.steps.some((step) => step.kind === 'line' && isOpen(step))
   return props.sheet.state === 'running' && waits ? 'byHand' : props.sheet.state

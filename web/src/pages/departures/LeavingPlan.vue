@@ -78,7 +78,7 @@ const gainOf = useHandoverGains(
   () => [...handoversOf(things.value, chosen), ...handoversOf(lying.value, chosen)],
 )
 
-/** The plan as a change, to be looked at; nothing where it stands as it is. */
+/** The plan as a change, to be looked at; nothing where it was not altered. */
 const wanted = computed(() => {
   const isAsPlanned = props.planned && chosen.size === 0 && at.value === props.planned.localTime
   return !control.value?.enabled || isAsPlanned ? null : changeFor(at.value || null)

@@ -9,7 +9,7 @@ import RailIcon from '../../marks/RailIcon.vue'
 import { useFetched } from '../../state/fetched.ts'
 import { useSession } from '../../state/session.ts'
 
-// What stands beside the account: who waits for a second person to confirm them, and who accepted one's invitation.
+// News that is not part of the account: who waits for a second person to confirm them, and who accepted one's invitation.
 defineProps<{ today: string }>()
 const LOOKED_EVERY_MILLISECONDS = 15_000
 const { t } = useI18n()

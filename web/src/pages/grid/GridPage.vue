@@ -16,7 +16,7 @@ import { useLive } from '../../state/live.ts'
 import { useSession } from '../../state/session.ts'
 import NotYet from '../../basics/NotYet.vue'
 
-// Who reaches what: people by places. What is asked stands in the address, so that a link shows the same.
+// Who reaches what: people by places. The address holds what is asked, so that a link shows the same.
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()

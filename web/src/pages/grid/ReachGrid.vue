@@ -19,7 +19,7 @@ import { useGridCanvas } from '../../state/grid-canvas.ts'
 import { must } from '@lodge/core/must'
 
 // People by places on one canvas the size of what is in sight: the page scrolls a sheet as large as the account, and
-// each frame draws the few hundred cells that show. One cell at a time stands in the page for those who do not see it.
+// each frame draws the few hundred cells that show. One cell at a time is an element of the page, for screen readers.
 const props = defineProps<{
   view: GridView
   lines: Lines
@@ -154,7 +154,7 @@ function open(): void {
   if (person && column) emit('open', person.id, column.id)
 }
 
-/** A person stands in every tile of their row: the one in sight is the one that has come. */
+/** A person is in every tile of their row: the one in sight is the one that has come. */
 function personAt(line: number) {
   const row = props.lines.at(line)?.row
   const box = scroller.value

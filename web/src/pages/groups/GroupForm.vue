@@ -7,7 +7,7 @@ import { useDocketPlace } from '../../state/docket-place.ts'
 import { useDocket } from '../../state/docket.ts'
 import PickOne from '../../basics/PickOne.vue'
 
-// A group's name, lead and rule; who would come and go by it stands in the docket as it is made.
+// A group's name, lead and rule; the docket shows who would come and go by it.
 const props = defineProps<{ fields: readonly RuleField[]; group?: GroupSheetView }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()

@@ -102,7 +102,7 @@ watch(
 watch(
   () => form.kind,
   (kind) => {
-    // What a packet says of standing stands.
+    // A packet’s membership comes first.
     if (packet.value?.kind !== kind) form.standing = kind === 'staff' ? 'member' : 'guest'
   },
 )

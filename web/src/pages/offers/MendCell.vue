@@ -2,7 +2,7 @@
 import type { JudgedPerson, RefusedCell } from '@lodge/core'
 import { useI18n } from 'vue-i18n'
 
-// A cell of a list that could not be followed, put right where it stands, for all rows like it if wished.
+// A cell of a list that could not be followed, corrected in its place, for all rows like it if wished.
 defineProps<{ row: JudgedPerson; cell: RefusedCell; alike: number }>()
 const emit = defineEmits<{ mend: [text: string] }>()
 const forAll = defineModel<boolean>('forAll', { required: true })

@@ -10,7 +10,7 @@ import PickOne from '../../basics/PickOne.vue'
 import { entryAt } from '@lodge/core/must'
 
 // Moving someone from one place to another from a day on, or giving them what someone else has: the docket is filled
-// with the gives and takes this comes to.
+// with the access this gives and ends.
 const props = defineProps<{ personId: string; grants: readonly PlaceGrantView[]; what: 'move' | 'copy' }>()
 const { t } = useI18n()
 const docket = useDocket()

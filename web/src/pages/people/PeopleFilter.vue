@@ -6,7 +6,7 @@ import { filtersSet, PEOPLE_FILTER_WORDS, type PeopleFilterWord } from '../../lo
 import { useChoices, type Option } from '../../state/choices.ts'
 import PickOne from '../../basics/PickOne.vue'
 
-// What the list of people is narrowed by besides words. Each filter that is set stands in the list's address.
+// What the list of people is narrowed by besides words. The list's address holds each filter that is set.
 const DAYS = ['30', '90', '180']
 const { t } = useI18n()
 const route = useRoute()

@@ -8,7 +8,7 @@ import { useMoney } from '../../state/money.ts'
 import SeatChoice from './SeatChoice.vue'
 import SheetSection from '../../basics/SheetSection.vue'
 
-// Someone's seats on their sheet: each is changed or ended where it stands, and another is given beneath.
+// Someone's seats on their sheet: each is changed or ended in its line, and another is given beneath.
 const props = defineProps<{ person: PersonSheetView }>()
 const giving = defineModel<boolean>('giving', { required: true })
 const { t } = useI18n()
@@ -27,7 +27,7 @@ watch(
 
 function about(seat: SheetHolding): string {
   const until = seat.until ? t('person.seatUntil', { date: shortDate(seat.until, today.value) }) : ''
-  // While someone is away their seat is kept and paid for, or goes to whoever needs it (model X1).
+  // While someone is away their seat is kept and paid for, or goes to someone who needs it (model X1).
   const away = seat.away
     ? t(seat.away.kept ? 'person.seatKept' : 'person.seatGoes', { date: shortDate(seat.away.from, today.value) })
     : ''

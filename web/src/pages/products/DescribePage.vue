@@ -64,7 +64,7 @@ const { shown, failure, problems, isUnreadable } = useDescribed(
   },
 )
 
-// Once it stands, the next question is who is in it.
+// Once it is committed, the next question is who is in it.
 watch(
   () => docket.applied,
   (applied) => {

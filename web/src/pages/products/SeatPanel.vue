@@ -8,7 +8,7 @@ import { useSession } from '../../state/session.ts'
 import DateField from '../../basics/DateField.vue'
 import PickOne from '../../basics/PickOne.vue'
 
-// Gives a seat, moves its holder to another type, or takes it back; what it would do stands in the docket as it is picked.
+// Gives a seat, moves its holder to another type, or takes it back; the docket shows what it would do as it is picked.
 const props = defineProps<{ rack: SeatRack; racks: SeatRack[]; held: SeatSlot | null; reason?: string }>()
 defineEmits<{ close: [] }>()
 const { t } = useI18n()

@@ -6,7 +6,7 @@ import { ask, type ApiError } from '../../api/client.ts'
 import { longDate } from '../../logic/dates.ts'
 import StatementTable from './StatementTable.vue'
 
-// A statement opened by its link, without a login. The link's secret stands after the # and never reaches a log.
+// An access report opened by its link, without a login. The link's secret is after the # and never reaches a log.
 const { t } = useI18n()
 const statement = ref<(StatementView & { expires: string }) | null>(null)
 const sentence = ref('')

@@ -28,7 +28,7 @@ onMounted(async () => {
   }
 })
 
-/** Says what the account is now. @returns what stands in the way, in words. */
+/** Says what the account is now. @returns what prevents it, in words. */
 async function answer({ product, personId, knownId }: TaskView, state: KnownState): Promise<string> {
   problem.value = ''
   noted.value = false

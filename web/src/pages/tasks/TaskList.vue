@@ -13,7 +13,7 @@ const props = defineProps<{
   tasks: readonly TaskView[]
   today: string
   withProduct?: boolean
-  /** Confirms a task another way than by a docket; answers what stands in the way. */
+  /** Confirms a task another way than by a docket; answers what prevents it. */
   answer?: (task: TaskView, state: TaskView['confirms']) => Promise<string>
 }>()
 defineSlots<{ more?(props: { task: TaskView }): unknown }>()
