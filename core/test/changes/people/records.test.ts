@@ -61,7 +61,9 @@ describe('fields of the account’s own (model P2, C6)', () => {
     for (const find of ['"forty three"', 'winter', '555']) {
       expect(peopleView(sightOf(house, 'Oriel'), readPeopleQuery({ find })).people.map((one) => one.id)).toEqual([rafe])
     }
-    expect(JSON.stringify([house.account.get('person', rafe), recordOf(house.read(change))])).not.toMatch(/forty|01 555/)
+    expect(JSON.stringify([house.account.get('person', rafe), recordOf(house.read(change))])).not.toMatch(
+      /forty|01 555/,
+    )
     expect(JSON.stringify(recordOf(house.read(change)))).toContain(`field ${own}`)
     expect(house.refusals('Oriel', { ...change, texts: [{ fieldId: choice, text: 'x' }] })).toEqual(['unknown-field'])
     expect(personSheetView(sightOf(house, 'Corin'), rafe)).toBeUndefined()
