@@ -17,7 +17,12 @@ const { values } = parseArgs({
     /** Of those drawn, from the how-manieth on and how many: a long run in parts. */
     from: { type: 'string', default: '0' },
     count: { type: 'string' },
+    /** Those in files of such a name. */
     only: { type: 'string' },
+    /** Leaves for later what is made once, as a module is read: each of those is tried against every test. */
+    quick: { type: 'boolean', default: false },
+    /** Those of which no part says yet whether they are found. */
+    left: { type: 'boolean', default: false },
     report: { type: 'boolean' },
   },
 })
@@ -32,16 +37,17 @@ if (values.report) report()
 else await run()
 
 async function run() {
+  mkdirSync(directory, { recursive: true })
   const names = ['access', 'changes'].flatMap((room) => filesIn(`core/src/${room}`))
   const all = await mutantsOf(names)
   const chosen = draw(all, Number(values.mutants), lot(Number(values.seed)))
+  const decided = new Set(values.left ? tried().map(keyOfReported) : [])
+  const wanted = chosen.filter((one) => one.fileName.includes(values.only ?? '') && !decided.has(keyOf(one)))
   const from = Number(values.from)
-  const part = chosen.slice(from, values.count === undefined ? undefined : from + Number(values.count))
-  const tried = values.only ? part.filter(({ fileName }) => fileName.includes(values.only)) : part
-  console.log(`${all.length} faults in ${names.length} files; drawn: ${chosen.length}; in this run: ${tried.length}`)
-  mkdirSync(directory, { recursive: true })
-  writeFileSync(join(directory, 'drawn.json'), JSON.stringify(tried.map(keyOf)))
-  writeFileSync(join(directory, 'stryker.json'), JSON.stringify(configurationOf(tried), null, 2))
+  const part = wanted.slice(from, values.count === undefined ? undefined : from + Number(values.count))
+  console.log(`${all.length} faults in ${names.length} files; drawn: ${chosen.length}; in this run: ${part.length}`)
+  writeFileSync(join(directory, 'drawn.json'), JSON.stringify(part.map(keyOf)))
+  writeFileSync(join(directory, 'stryker.json'), JSON.stringify(configurationOf(part), null, 2))
   writeAllTests()
   execFileSync(join(root, 'node_modules/.bin/stryker'), ['run', join(directory, 'stryker.json')], {
     cwd: root,
@@ -74,8 +80,8 @@ async function mutantsOf(names) {
   return mutants.filter(({ status }) => status !== 'Ignored')
 }
 
-function configurationOf(tried) {
-  const ranges = tried.map(({ fileName, location: { start, end } }) => {
+function configurationOf(part) {
+  const ranges = part.map(({ fileName, location: { start, end } }) => {
     return `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`
   })
   return {
@@ -85,6 +91,7 @@ function configurationOf(tried) {
     testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
     jest: { configFile: 'core/mutation/jest.config.mjs', enableFindRelatedTests: false },
     coverageAnalysis: 'perTest',
+    ignoreStatic: values.quick,
     checkers: ['drawn'],
     mutate: [...new Set(ranges)],
     mutator,
@@ -92,7 +99,7 @@ function configurationOf(tried) {
     timeoutMS: 30_000,
     timeoutFactor: 3,
     reporters: ['json', 'progress-append-only'],
-    jsonReporter: { fileName: join(directory, `report-${values.seed}-${values.from}.json`) },
+    jsonReporter: { fileName: join(directory, `report-${values.seed}-${Date.now()}.json`) },
     tempDirName: '.mutation',
     ignorePatterns: ['.lodge', '.mutation', 'dist', 'bench', 'docs/screenshots'],
     disableTypeChecks: false,
@@ -108,18 +115,30 @@ function writeAllTests() {
   writeFileSync(join(root, 'core/mutation/all-tests.ts'), `${lines.join('\n')}\n`)
 }
 
-/** Adds up the reports of all parts: the score, its interval, and the files by what was not found. */
-function report() {
-  const drawn = new Map()
-  for (const name of readdirSync(directory).filter((one) => one.startsWith(`report-${values.seed}-`))) {
+/** What the parts that were run say of each fault, the later ones over the earlier ones. */
+function tried() {
+  const found = new Map()
+  const reports = readdirSync(directory).filter((one) => one.startsWith(`report-${values.seed}-`))
+  for (const name of reports.sort()) {
     const { files } = JSON.parse(readFileSync(join(directory, name), 'utf8'))
     for (const [file, { mutants }] of Object.entries(files)) {
       for (const mutant of mutants.filter(({ status }) => status !== 'CompileError' && status !== 'Ignored')) {
-        drawn.set(keyOf({ ...mutant, fileName: file }), { ...mutant, file })
+        found.set(keyOf({ ...mutant, fileName: file }), { ...mutant, file })
       }
     }
   }
-  const all = [...drawn.values()]
+  return [...found.values()]
+}
+
+/** A report counts lines and columns from one, the draw from nought. */
+function keyOfReported({ file, location: { start, end }, ...mutant }) {
+  const before = ({ line, column }) => ({ line: line - 1, column: column - 1 })
+  return keyOf({ ...mutant, fileName: file, location: { start: before(start), end: before(end) } })
+}
+
+/** Adds up the reports of all parts: the score, its interval, and the files by what was not found. */
+function report() {
+  const all = tried()
   // One that lets no test begin is found as well.
   const isFound = ({ status }) => status !== 'Survived' && status !== 'NoCoverage'
   const { share, from, until } = scoreOf(all.filter(isFound).length, all.length)
