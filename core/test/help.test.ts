@@ -48,7 +48,9 @@ describe('why somebody cannot sign in (model A5)', () => {
     expect(whyNotIn(sightOf(house, 'Oriel'), nextId())).toEqual([])
     const wick = { name: 'Dell Wick', email: 'dell@house.example', kind: 'contractor', standing: 'guest' }
     house.do('Oriel', { type: 'record-person', ...wick })
-    expect(why('Dell')).toEqual(['They are on record without a login. Invite them to sign in if they are to.'])
+    expect(why('Dell')).toEqual([
+      'They are on record without a login. Invite them to sign in, if they should have access.',
+    ])
     house.do('Oriel', { type: 'invite-to-sign-in', personId: house.person('Dell'), email: wick.email })
     expect(why('Dell')[0]).toMatch(/^They are on record without a login\. Their invitation to sign in runs out on/)
   })

@@ -86,7 +86,7 @@ test('a ledger written anew, or cut off at its end and whole in itself, is told 
     expect.stringMatching(/with another hash\.$/),
     expect.stringMatching(/its stamp .* is for another hash\.$/),
   ])
-  expect(await faults('{"format":1}\nnonsense')).toEqual(['Line 1 is no anchor.', 'Line 2 is no anchor.'])
+  expect(await faults('{"format":1}\nnonsense')).toEqual(['Line 1 is not an anchor.', 'Line 2 is not an anchor.'])
 })
 
 test('a service that is away keeps nothing from being put down', async () => {

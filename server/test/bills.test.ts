@@ -249,7 +249,7 @@ describe('product sheets', () => {
           ],
         },
       },
-      /within the one before/,
+      /must be larger than the one before/,
       '/sheet/charging/bands/1',
     ],
     [

@@ -92,7 +92,7 @@ test('calls that cannot be answered end with 2 and say what to do', async () => 
   expect(await complaint('reach', book, 'rafe@b.example', 'Pellworth', '--on', '2026-01-01')).toContain(
     'cannot say who got in before',
   )
-  expect(await complaint('reach', book, 'rafe@b.example', 'Pellworth', '--on', 'tomorrow')).toContain('no date')
+  expect(await complaint('reach', book, 'rafe@b.example', 'Pellworth', '--on', 'tomorrow')).toContain('not a date')
   expect(await complaint('bill', book, 'June')).toContain('2026-06')
   expect(await complaint('check', join(directory, 'missing.json'))).toContain('cannot be read')
   expect(await complaint('fly', book)).toContain('unknown command')

@@ -64,7 +64,7 @@ test('what is no list is refused with what to do, and harms nobody', async () =>
   const cases: [string, string][] = [
     [base64('  \n \n'), 'no rows'],
     [base64(zipSync({ 'xl/worksheets/sheet1.xml': bomb })), 'too large once it is unpacked'],
-    [base64(zipSync({ 'hello.txt': new Uint8Array(3) })), 'no spreadsheet'],
+    [base64(zipSync({ 'hello.txt': new Uint8Array(3) })), 'not a spreadsheet'],
     [base64(workbook([['a']]).subarray(0, 300)), 'damaged'],
     [base64(Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 1, 2, 3])), 'needs a password'],
     [base64(workbook([], { 'xl/workbook.xml': new Uint8Array(2) })), 'cannot be read'],

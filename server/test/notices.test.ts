@@ -169,7 +169,8 @@ describe('whoever invited hears of it (model I11)', () => {
       .expect(200)
     expect((await newsOf(owner)).atTheDoor).toEqual([])
     // Not to the person who made the sign-in slip, nor to anyone who may not confirm it.
-    const about = (name: string) => mailbox.to(address(name)).filter(({ text }) => text.includes('with a sign-in slip')).length
+    const about = (name: string) =>
+      mailbox.to(address(name)).filter(({ text }) => text.includes('with a sign-in slip')).length
     expect([about('oriel'), about('tamsin'), about('corin')]).toEqual([1, 0, 0])
   })
 })

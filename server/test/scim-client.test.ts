@@ -147,11 +147,11 @@ describe('answers that are not believed', () => {
   }
 
   test.each([
-    ['no object', [1], /no resource/],
+    ['no object', [1], /not a resource/],
     ['no total', { Resources: [] }, /how long it is/],
     ['a total below nothing', { Resources: [], totalResults: -1 }, /how long it is/],
     ['resources that are no list', { Resources: 'x', totalResults: 1 }, /no resources/],
-    ['a resource that is none', { Resources: [null], totalResults: 1 }, /no resource/],
+    ['a resource that is none', { Resources: [null], totalResults: 1 }, /not a resource/],
     ['an account without an id', { Resources: [{ userName: 'x' }], totalResults: 1 }, /no id/],
     ['the same again and again', { Resources: [{ id: 'a' }], totalResults: 5 }, /again and again/],
   ])('%s', async (_what, body, reason) => {

@@ -69,7 +69,7 @@ describe('opening an account', () => {
     const open = (more: object) =>
       browser.post('/api/sign-up/open').send({ token, ...OPENING, password: PASSWORD, ...more })
     expect((await open({ agreed: false }).expect(400)).body.detail).toMatch(/agree to the terms/)
-    expect((await open({ zone: 'Europe/Nowhere' }).expect(422)).body.detail).toMatch(/no zone/)
+    expect((await open({ zone: 'Europe/Nowhere' }).expect(422)).body.detail).toMatch(/not a time zone/)
     await open({ password: 'short' }).expect(422)
     await open({ password: undefined }).expect(422)
     await open({ passkey: { response: { clientDataJSON: '' } }, loginId: crypto.randomUUID() }).expect(400)

@@ -194,4 +194,5 @@ export interface ProductsMessages {
   'products.property-must-be-a-web-address-such-as': null
   'products.the-row-has-no-email-address-name-or': null
   'products.is-not-a-state-write-active-suspended-or': { stateText: string | number }
+  'products.left': null
 }

@@ -273,7 +273,7 @@ describe('what is said about products by hand', () => {
       'Garden Log has no connection: Mirren Steward is asked to close the account of Rafe Gardener.',
     ])
     expect(said(House.open((book) => (book.keepings = [])))).toEqual([
-      'Nobody looks after Garden Log yet: check yourself whether Rafe Gardener has an account there, and close it.',
+      'Nobody looks after Garden Log yet. Check yourself whether Rafe Gardener has an account there, and close it.',
     ])
     const house = open()
     const [holding] = house.account.by('holding', 'person', house.person('Rafe'))
