@@ -149,7 +149,8 @@ function whyOf(account: Account, { kind, personId, wanted, due }: Task, now: Ins
     return person?.awayFrom == null ? 'away' : say('products.away-since', { on: on(person.awayFrom) })
   if (kind === 'close') {
     const [departure] = [...account.by('departure', 'person', personId)].sort((one, other) => other.at - one.at)
-    if (person?.state === 'left') return departure ? say('products.left-on', { on: on(departure.at) }) : say('products.left')
+    if (person?.state === 'left')
+      return departure ? say('products.left-on', { on: on(departure.at) }) : say('products.left')
     if (wanted.since === null) return say('products.has-no-seat')
     const last = dateInWords(lastDateBefore(wanted.since, account.zone), today)
     return say('products.had-a-seat-until', { last })
