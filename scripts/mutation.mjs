@@ -6,7 +6,7 @@ import { basename, join, relative } from 'node:path'
 import { parseArgs } from 'node:util'
 import { createInstrumenter } from '@stryker-mutator/instrumenter'
 import { createInjector } from 'typed-inject'
-import { draw, keyOf, lot, scoreOf } from '../core/mutation/draw.mjs'
+import { draw, keyOf, scoreOf } from '../core/mutation/draw.mjs'
 
 const root = join(import.meta.dirname, '..')
 const directory = join(root, '.lodge/mutation')
@@ -40,7 +40,7 @@ async function run() {
   mkdirSync(directory, { recursive: true })
   const names = ['access', 'changes'].flatMap((room) => filesIn(`core/src/${room}`))
   const all = await mutantsOf(names)
-  const chosen = draw(all, Number(values.mutants), lot(Number(values.seed)))
+  const chosen = draw(all, Number(values.mutants), Number(values.seed))
   const decided = new Set(values.left ? tried().map(keyOfReported) : [])
   const wanted = chosen.filter((one) => one.fileName.includes(values.only ?? '') && !decided.has(keyOf(one)))
   const from = Number(values.from)

@@ -1,27 +1,16 @@
+import fastCheck from 'fast-check'
+
 /** A fault by its place and what it puts there; the file by its name within the core. */
 export function keyOf({ fileName, location: { start, end }, mutatorName, replacement }) {
   const file = fileName.slice(fileName.lastIndexOf('core/src/'))
   return `${file} ${start.line}:${start.column}-${end.line}:${end.column} ${mutatorName} ${replacement}`
 }
 
-/** A small generator of numbers between 0 and 1 (mulberry32), so that the same seed draws the same faults. */
-export function lot(seed) {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
-
-/** So many of a list, each as likely as any other. */
-export function draw(list, number, next) {
-  const left = [...list]
-  return Array.from(
-    { length: Math.min(number, list.length) },
-    () => left.splice(Math.floor(next() * left.length), 1)[0],
-  )
+/** So many of a list, each as likely as any other; the same for the same seed. */
+export function draw(list, number, seed) {
+  const size = Math.min(number, list.length)
+  const few = fastCheck.shuffledSubarray(list, { minLength: size, maxLength: size })
+  return fastCheck.sample(few, { seed, numRuns: 1 })[0]
 }
 
 /** The score and the interval of Wilson that holds the score of all faults in 95 of 100 draws. */

@@ -28,7 +28,7 @@ test('check tells every problem by path', async () => {
   writeFileSync(broken, JSON.stringify(plain))
   const found = await lodge('check', broken)
   expect(found).toMatchObject({ status: 1 })
-  expect(found.out).toBe('/people/3/manager: There is no person “nobody@b.example” in this book.')
+  expect(found.out).toBe('/people/3/manager: There is no person “nobody@b.example” in this account export.')
 })
 
 test('reach answers every area, or one, with exit status 1 when nothing is reached', async () => {

@@ -6,6 +6,12 @@ import type { ChangeKind } from '../engine/kind.ts'
 import { say } from '../../words/say.ts'
 import { leaverOf } from './departures.ts'
 
+export class StepNote {
+  @RowId() stepId!: Id
+  @IsIn(['waiting', 'done', 'blocked']) state!: 'waiting' | 'done' | 'blocked'
+  @IsOptional() @IsString() @MaxLength(300) note?: string | null
+}
+
 export class NoteSteps {
   @Equals('note-steps') type!: 'note-steps'
   @RowId() departureId!: Id
@@ -39,10 +45,4 @@ export const noteSteps: ChangeKind<NoteSteps> = {
   sentence: (change, sight, tense) =>
     say('leaving.went-on-with-s-departure', { tense, leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
-}
-
-export class StepNote {
-  @RowId() stepId!: Id
-  @IsIn(['waiting', 'done', 'blocked']) state!: 'waiting' | 'done' | 'blocked'
-  @IsOptional() @IsString() @MaxLength(300) note?: string | null
 }

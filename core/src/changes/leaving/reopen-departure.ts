@@ -7,6 +7,11 @@ import { say } from '../../words/say.ts'
 import { stepsOf } from '../../departures/plan.ts'
 import { leaverOf } from './departures.ts'
 
+export class OpenAgain {
+  @RowId() stepId!: Id
+  @IsString() @MaxLength(300) note!: string
+}
+
 export class ReopenDeparture {
   @Equals('reopen-departure') type!: 'reopen-departure'
   @RowId() departureId!: Id
@@ -50,9 +55,4 @@ export const reopenDeparture: ChangeKind<ReopenDeparture> = {
   sentence: (change, sight) =>
     say('leaving.found-an-account-open-again-after-s-departure', { leaver: leaverOf(change.departureId, sight) }),
   record: (change) => change,
-}
-
-export class OpenAgain {
-  @RowId() stepId!: Id
-  @IsString() @MaxLength(300) note!: string
 }

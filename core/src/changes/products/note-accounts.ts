@@ -13,6 +13,18 @@ import { knownEdit } from './known-accounts.ts'
 import { followKnown } from '../leaving/hand-steps.ts'
 import { productName } from './connections.ts'
 
+export class ListedAccount {
+  @RowId() knownId!: MadeId
+  /** Whose it is here; null: nobody's. */
+  @IsOptional() @RowId() personId?: Id | null
+  @IsOptional() @Line(200) address?: string | null
+  @IsOptional() @Line(200) name?: string | null
+  @IsOptional() @Line(200) remoteId?: string | null
+  @IsIn(['open', 'suspended', 'closed']) state!: KnownState
+  @IsOptional() @IsString() @MaxLength(60) seatType?: string | null
+  @IsOptional() @NeededWhen() lastUsed?: string | null
+}
+
 export class NoteAccounts {
   @Equals('note-accounts') type!: 'note-accounts'
   @Code() product!: string
@@ -97,15 +109,3 @@ export const noteAccounts: ChangeKind<NoteAccounts> = {
 }
 
 // What a member list of a product says, and that it was applied.
-
-export class ListedAccount {
-  @RowId() knownId!: MadeId
-  /** Whose it is here; null: nobody's. */
-  @IsOptional() @RowId() personId?: Id | null
-  @IsOptional() @Line(200) address?: string | null
-  @IsOptional() @Line(200) name?: string | null
-  @IsOptional() @Line(200) remoteId?: string | null
-  @IsIn(['open', 'suspended', 'closed']) state!: KnownState
-  @IsOptional() @IsString() @MaxLength(60) seatType?: string | null
-  @IsOptional() @NeededWhen() lastUsed?: string | null
-}

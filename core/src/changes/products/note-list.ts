@@ -9,6 +9,11 @@ import { keeperOf } from './keeping.ts'
 import { say } from '../../words/say.ts'
 import { productName } from './connections.ts'
 
+export class ListColumn {
+  @Line(40) field!: string
+  @Line(200) heading!: string
+}
+
 export class NoteList {
   @Equals('note-list') type!: 'note-list'
   @RowId() listId!: MadeId
@@ -55,9 +60,4 @@ export const noteList: ChangeKind<NoteList> = {
   sentence: ({ product, count }, sight, tense) =>
     say('products.applied-a-member-list-of-with-1-row', { tense, productName: productName(product, sight), count }),
   record: (change) => change,
-}
-
-export class ListColumn {
-  @Line(40) field!: string
-  @Line(200) heading!: string
 }

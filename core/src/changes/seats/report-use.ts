@@ -9,6 +9,16 @@ import { Code } from '../../checks/shape.ts'
 import type { Id } from '../../account/rows.ts'
 import { NeededWhen } from '../../checks/dates.ts'
 
+export class ReportedUse {
+  @RowId() useId!: MadeId
+  /** The allowance used of; left out for a person’s use of their seat. */
+  @IsOptional() @Code() allowance?: string | null
+  @IsOptional() @RowId() personId?: Id | null
+  /** When, as an instant with its offset. */
+  @NeededWhen() at!: string
+  @IsInt() @Min(1) @Max(1_000_000_000) amount!: number
+}
+
 export class ReportUse {
   @Equals('report-use') type!: 'report-use'
   @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => ReportedUse) uses!: ReportedUse[]
@@ -59,14 +69,4 @@ export const reportUse: ChangeKind<ReportUse> = {
       what: say('seats.uses', { count: change.uses.length }),
     }),
   record: (change) => change,
-}
-
-export class ReportedUse {
-  @RowId() useId!: MadeId
-  /** The allowance used of; left out for a person’s use of their seat. */
-  @IsOptional() @Code() allowance?: string | null
-  @IsOptional() @RowId() personId?: Id | null
-  /** When, as an instant with its offset. */
-  @NeededWhen() at!: string
-  @IsInt() @Min(1) @Max(1_000_000_000) amount!: number
 }
