@@ -21,7 +21,7 @@ const { values } = parseArgs({
     only: { type: 'string' },
     /** Leaves for later what is made once, as a module is read: each of those is tried against every test. */
     quick: { type: 'boolean', default: false },
-    /** Those of which no part says yet whether they are found. */
+    /** Those of which no part says yet that they are found. */
     left: { type: 'boolean', default: false },
     report: { type: 'boolean' },
   },
@@ -41,8 +41,8 @@ async function run() {
   const names = ['access', 'changes'].flatMap((room) => filesIn(`core/src/${room}`))
   const all = await mutantsOf(names)
   const chosen = draw(all, Number(values.mutants), Number(values.seed))
-  const decided = new Set(values.left ? tried().map(keyOfReported) : [])
-  const wanted = chosen.filter((one) => one.fileName.includes(values.only ?? '') && !decided.has(keyOf(one)))
+  const found = new Set(values.left ? tried().filter(isFound).map(keyOfReported) : [])
+  const wanted = chosen.filter((one) => one.fileName.includes(values.only ?? '') && !found.has(keyOf(one)))
   const from = Number(values.from)
   const part = wanted.slice(from, values.count === undefined ? undefined : from + Number(values.count))
   console.log(`${all.length} faults in ${names.length} files; drawn: ${chosen.length}; in this run: ${part.length}`)
@@ -130,6 +130,11 @@ function tried() {
   return [...found.values()]
 }
 
+/** One that lets no test begin is found as well. */
+function isFound({ status }) {
+  return status !== 'Survived' && status !== 'NoCoverage'
+}
+
 /** A report counts lines and columns from one, the draw from nought. */
 function keyOfReported({ file, location: { start, end }, ...mutant }) {
   const before = ({ line, column }) => ({ line: line - 1, column: column - 1 })
@@ -139,8 +144,6 @@ function keyOfReported({ file, location: { start, end }, ...mutant }) {
 /** Adds up the reports of all parts: the score, its interval, and the files by what was not found. */
 function report() {
   const all = tried()
-  // One that lets no test begin is found as well.
-  const isFound = ({ status }) => status !== 'Survived' && status !== 'NoCoverage'
   const { share, from, until } = scoreOf(all.filter(isFound).length, all.length)
   const percent = (part) => `${(part * 100).toFixed(1)} %`
   console.log(

@@ -6,6 +6,7 @@ import {
   shapeOfChange,
   type Account,
   type AccountBook,
+  type BookApprovers,
   type BookPerson,
   type Change,
   type Id,
@@ -71,6 +72,41 @@ function delegates(book: AccountBook): void {
     stock: [],
     sheets: [{ ...version!, sheet: { ...sheet, code: 'radio', name: 'Radio' } }],
   })
+  const seatTypes = sheet.seatTypes.map((type) => ({ ...type, priceMinor: 0, inBand: type.code !== 'reader' }))
+  const bands = [2, 3, 9].map((upTo, at) => ({ upTo, priceMinor: 4500 * (at + 1) }))
+  const amount = { kind: 'amount', unit: 'EUR', monthly: false } as const
+  book.products.push({
+    ...log!,
+    code: 'quotes',
+    stock: [],
+    sheets: [
+      {
+        ...version!,
+        sheet: {
+          ...{ ...sheet, code: 'quotes', name: 'Quotes', seatTypes },
+          charging: { ...sheet.charging, rule: 'banded', bands },
+          comesAlong: [{ standing: 'member', seatType: 'reader' }],
+          limits: [
+            { ...amount, code: 'order', name: 'Order alone', default: 500 },
+            { ...amount, code: 'gear', name: 'Hire of gear', wider: 'order' },
+          ],
+        },
+      },
+    ],
+  })
+  const approvers: BookApprovers = { order: 'in-order', steps: ['manager', ['tamsin@house.example']] }
+  book.roles.push({
+    name: 'Careful',
+    areas: { 'log/photos': { level: 'change', approval: ['export'] }, 'quotes/photos': { level: 'run', scope: 'own' } },
+    approvers,
+  })
+  book.people.push(
+    person('Cara Careful', 'Careful', 'Pellworth', {
+      manager: 'bevis@house.example',
+      seats: ['log/reader', 'quotes/field'].map((seat) => ({ seat, from: '2026-01-01', counted: '2026-01-01' })),
+    }),
+    person('Ida Former', 'Gardener', 'Corvane', { seats: [{ seat: 'radio/lead', from: '2026-02-01' }] }),
+  )
 }
 
 /** An account with something of every kind waiting in it, made once. */
@@ -118,17 +154,28 @@ export function fullHouse(): House {
   const leaves = { type: 'plan-departure', personId: person('Bevis'), at: '2026-06-30T17:00' }
   house.do('Oriel', { ...leaves, handovers: [report] })
   house.do('Oriel', { type: 'plan-departure', personId: person('Gale') })
+  house.do('Oriel', { type: 'plan-departure', personId: person('Ida'), at: '2026-06-16T12:00' })
+  const leaving = [...house.account.by('departure', 'person', person('Ida'))][0]!
+  house.do('Oriel', { type: 'run-departure', departureId: leaving.id })
   const walled = { type: 'wall-place', placeId: place('Main'), walled: true }
   house.do('Oriel', { type: 'plan-docket', at: '2026-07-01', changes: [walled] })
   house.do('Rafe', { type: 'ask-for', area: 'log/photos', level: 'run', placeId: place('Main') })
   return house
 }
 
+const schemas = new Map<new () => object, Schema>()
+
+/** Something random of a shape, in terms of what the account holds; it may not be well-formed. */
+export function randomShaped(account: Account, shape: new () => object, actorId: Id, random: Random): object {
+  let schema = schemas.get(shape)
+  if (!schema) schemas.set(shape, (schema = schemaOf(shape) as Schema))
+  const defs = (schema.$defs ?? {}) as Record<string, Schema>
+  return valueOf({ account, actorId, random, defs, beside: {} }, schema, 'change', 0) as object
+}
+
 /** A random change of a kind, in terms of what the account holds; undefined where it cannot even be said. */
 export function randomChange(account: Account, type: string, actorId: Id, random: Random): Change | undefined {
-  const schema = schemaOf(shapeOfChange(type)!) as Schema
-  const defs = (schema.$defs ?? {}) as Record<string, Schema>
-  const made = valueOf({ account, actorId, random, defs, beside: {} }, schema, 'change', 0) as object
+  const made = randomShaped(account, shapeOfChange(type)!, actorId, random)
   const read = readChange({ ...made, type }, nextId)
   return read.problems ? undefined : read.value
 }
@@ -148,9 +195,9 @@ interface Making {
 
 /** What fields that name something name, by how they are called. */
 const NAMED: readonly [RegExp, TableOf][] = [
-  [/^(placeId|placeIds|parentId)$/, 'place'],
+  [/^(placeId|placeIds|parentId|fromPlaceId|toPlaceId)$/, 'place'],
   [
-    /^(personId|managerId|substituteId|toId|otherId|leadId|approverIds|personIds|userIds|takerId|keeperId|responsibleId)$/,
+    /^(personId|managerId|fromId|substituteId|toId|otherId|leadId|approverIds|personIds|userIds|takerId|keeperId|responsibleId)$/,
     'person',
   ],
   [/^(roleId|replacementId|baseId|madeRoleId)$/, 'role'],
@@ -236,7 +283,7 @@ function textOf(making: Making, schema: Schema, name: string): unknown {
   if (name === 'id' && 'what' in making.beside) return thingOf(making)
   if (name === 'subjectId') return pick(random, [...account.all('person')]).id
   if (/email/i.test(name)) return `new${random(1000)}@away.example`
-  if (name === 'product') return pick(random, ['log', 'log', 'radio'])
+  if (name === 'product') return pick(random, ['log', 'log', 'radio', 'quotes'])
   if (name === 'seatType') return pick(random, ['field', 'lead', 'reader'])
   if (name === 'area') return pick(random, AREAS)
   if (name === 'level') return pick(random, LEVELS)
@@ -244,7 +291,7 @@ function textOf(making: Making, schema: Schema, name: string): unknown {
     return pick(random, DATES)
   }
   if (name === 'what') return pick(random, ['report', 'link', 'plan'])
-  if (/month/i.test(name)) return '2026-05'
+  if (/month$/i.test(name)) return '2026-05'
   if (/address/i.test(name)) return 'https://product.example/scim/v2'
   if (typeof schema.format === 'string' && schema.format.includes('uuid')) return nextId()
   return pick(random, ['Yard', 'Depot', 'North'])

@@ -195,7 +195,7 @@ export type Filling =
   | FirmEnds
   | CoverFor
 
-const SHAPES: Readonly<Record<string, new () => Filling>> = {
+export const FILLING_SHAPES: Readonly<Record<string, new () => Filling>> = {
   'for-many': ForMany,
   'copy-access': CopyAccess,
   'tidy-access': TidyAccess,
@@ -233,13 +233,13 @@ const noEmailPhrase = () => say('docket.people-without-an-email-address-were-lef
 export const undatedPhrase = () => say('docket.some-of-these-changes-cannot-wait-for-a')
 
 export function readFilling(plain: object): Read<Filling> {
-  const shape = lookup(SHAPES, String((plain as { kind?: unknown }).kind))
+  const shape = lookup(FILLING_SHAPES, String((plain as { kind?: unknown }).kind))
   if (!shape) {
     return {
       problems: [
         problem(
           'unknown-filling',
-          say('docket.kind-must-be-one-of', { list: Object.keys(SHAPES).join(', ') }),
+          say('docket.kind-must-be-one-of', { list: Object.keys(FILLING_SHAPES).join(', ') }),
           '/kind',
         ),
       ],

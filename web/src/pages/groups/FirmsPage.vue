@@ -204,7 +204,7 @@ function end(): void {
 
 <style scoped>
 .firms {
-  --columns: minmax(0, 1fr) 60px 88px;
+  --columns: minmax(0, 1fr) 60px 110px;
 }
 .doing {
   display: flex;
