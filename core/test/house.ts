@@ -20,7 +20,7 @@ let count = 0
 /** Ids that count up, so that a failing test reads the same each time. */
 export function nextId(): Id {
   // In steps, since some changes count further ids on from one they are given.
-  return `00000000-0000-7000-8000-${String(++count * 1000).padStart(12, '0')}`
+  return `00000000-0000-7000-8000-${(++count * 0x100000).toString(16).padStart(12, '0')}`
 }
 
 /** An account under test, its people by first name and its places by name. */

@@ -1,5 +1,5 @@
 import { BaseTable, isSmall, mergedMap, OverlayTable, type Table } from './table.ts'
-import { indexesOf, perTable, type IndexName } from './indexes.ts'
+import { indexesOf, perTable, TABLE_NAMES, type IndexName } from './indexes.ts'
 import type { Id, PersonalField, PersonalValue, PlaceRow, RowEdit, Rows, SettingsRow, TableName } from './rows.ts'
 import { emailKey } from '../people/email.ts'
 import type { Instant } from '../time/instants.ts'
@@ -80,6 +80,11 @@ export class Account {
 
   get<T extends TableName>(table: T, id: Id | null | undefined): Rows[T] | undefined {
     return id == null ? undefined : this.tables[table].get(id)
+  }
+
+  /** Whether any row has an id, of whichever table. */
+  has(id: Id): boolean {
+    return TABLE_NAMES.some((table) => this.tables[table].get(id) !== undefined)
   }
 
   all<T extends TableName>(table: T): Iterable<Rows[T]> {

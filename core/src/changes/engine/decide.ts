@@ -95,6 +95,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     const before = decision.after
     const draft = new Draft(before, actor, now, NESTED)
     if (actor.kind === 'person') checkActor(draft, kind.actor, change)
+    checkNewIds(draft, kind, change)
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
     checkReserved(draft, before)
@@ -200,6 +201,23 @@ function checkActor(draft: Draft, actor: ChangeKind['actor'], change: Change): v
     return draft.refuse('not-active', say('engine.you-cannot-change-anything-here-while-you-are'))
   }
   draft.needAll(rightsNeeded(draft, change))
+}
+
+/**
+ * An id that comes with a change for a row to be made is no row's yet, whatever its table: it would be that row which is
+ * altered, by someone who once had its id issued (model C1).
+ */
+function checkNewIds(draft: Draft, kind: ChangeKind<Change>, change: Change): void {
+  let isTaken = false
+  kind.fill(
+    change,
+    (given) => {
+      if (given != null) isTaken ||= draft.account.has(given)
+      return given ?? ''
+    },
+    NESTED,
+  )
+  if (isTaken) draft.refuse('id-taken', say('engine.this-was-already-done-the-id-is-taken'))
 }
 
 function judgeDraft(draft: Draft, before: Account): void {

@@ -127,7 +127,7 @@ export const invite: ChangeKind<Invite> = {
     if (!person) return
     const offer = offerOf(draft, change, person)
     if (draft.problems.length > 0) return
-    if (draft.account.get('person', person.id)) {
+    if (person.id !== change.personId) {
       settleSeats(draft, person.id)
       draft.update('person', person.id, person)
     } else draft.insert('person', person)

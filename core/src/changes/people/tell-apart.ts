@@ -29,6 +29,8 @@ export const tellApart: ChangeKind<TellApart> = {
     const one = draft.seen('person', personId, 'person')
     const other = draft.seen('person', otherId, 'person')
     if (!one || !other) return
+    if (one.id === other.id)
+      return draft.refuse('same', say('people.this-is-one-record-already-choose-another'), '/otherId')
     if (one.apartFrom.includes(other.id)) return draft.refuse('no-change', say('people.this-has-been-done-already'))
     draft.update('person', one.id, { apartFrom: [...one.apartFrom, other.id] })
     draft.update('person', other.id, { apartFrom: [...other.apartFrom, one.id] })
