@@ -95,7 +95,8 @@ function configurationOf(part) {
     checkers: ['drawn'],
     mutate: [...new Set(ranges)],
     mutator,
-    concurrency: 2,
+    // Half of these only look through what was drawn.
+    concurrency: 4,
     timeoutMS: 30_000,
     timeoutFactor: 3,
     reporters: ['json', 'progress-append-only'],
