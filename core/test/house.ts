@@ -17,10 +17,11 @@ export const NOW = readInstant(AS_OF)
 export const DOMAIN = 'house.example'
 
 let count = 0
-/** Ids that count up, so that a failing test reads the same each time. */
+/** Ids in the order they were made, far enough apart for those that are counted on from them. */
 export function nextId(): Id {
-  // In steps, since some changes count further ids on from one they are given.
-  return `00000000-0000-7000-8000-${(++count * 0x100000).toString(16).padStart(12, '0')}`
+  count += 1
+  const [time, rest] = [count, (count * 2_654_435_761) % 2 ** 48].map((part) => part.toString(16).padStart(12, '0'))
+  return `${time!.slice(0, 8)}-${time!.slice(8)}-7000-8000-${rest}`
 }
 
 /** An account under test, its people by first name and its places by name. */

@@ -186,6 +186,11 @@ export class Sight {
     return personId && this.seesPerson(this.account.leadsTo(personId)) ? this.named.nameOf(personId) : unseenPerson()
   }
 
+  /** Likewise, but as they were called before what is being looked at: a record that is joined then goes by another's. */
+  earlierName(personId: Id): string {
+    return this.seesPerson(this.account.leadsTo(personId)) ? this.account.nameOf(personId) : unseenPerson()
+  }
+
   placeName(placeId: Id): string {
     return this.seesPlace(placeId) ? (this.named.get('place', placeId)?.name ?? unseenPlace()) : unseenPlace()
   }

@@ -63,7 +63,13 @@ export function checkSubject(draft: Draft, change: Pick<Give, 'subjectKind' | 's
   }
   const person = draft.seen('person', change.subjectId, 'person')
   if (person && !['active', 'away', 'waiting'].includes(person.state)) {
-    draft.refuse('not-here', say('access.is-not-here-yet-invite-them-first', { name: draft.account.nameOf(person.id) }))
+    draft.refuse(
+      'not-here',
+      say('access.is-not-here-yet-invite-them-first', {
+        name: draft.account.nameOf(person.id),
+        gone: person.state === 'left' ? 'yes' : 'no',
+      }),
+    )
     return false
   }
   return person !== undefined

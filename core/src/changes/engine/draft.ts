@@ -157,7 +157,11 @@ export class Draft {
   /** Refuses unless the actor reaches a level of our own areas at a place (or at the root); says who could. */
   need(area: OwnArea, level: Level, placeId: Id, todo: string): boolean {
     if (this.actor.kind !== 'person' || this.sight.can(area, level, placeId)) return true
-    const sentence = say('engine.to-you-need-the-right-to-there', { todo, right: rightTo(area, level) })
+    const sentence = say('engine.to-you-need-the-right-to-there', {
+      todo,
+      right: rightTo(area, level),
+      where: placeId === this.start.root.id ? 'everywhere' : 'there',
+    })
     this.refuse('not-allowed', `${sentence} ${this.whoCould(area, level, placeId)}`)
     return false
   }

@@ -16,7 +16,7 @@ export class ArchiveFirm {
 /** An empty firm is offered nowhere any more (model P11). */
 export const archiveFirm: ChangeKind<ArchiveFirm> = {
   type: 'archive-firm',
-  confirm: 'confirm.archive-firm',
+  confirm: ({ archived }) => (archived ? 'confirm.archive-firm' : 'confirm.restore-firm'),
   category: 'people',
   effect: 'other',
   judgedBy: 'right',

@@ -89,7 +89,7 @@ export const changePerson: ChangeKind<ChangePerson> = {
           day: change.engagementUntil ? dayText(change.engagementUntil, sight) : say('people.none'),
         }),
       change.reference !== undefined && say('people.cost-centre'),
-      (change.choices ?? change.texts) && 'fields',
+      (change.choices ?? change.texts) && say('people.fields'),
       change.phone !== undefined && say('people.phone-number'),
     ].filter(Boolean)
     return say('people.changed-s', {
@@ -106,7 +106,9 @@ export const changePerson: ChangeKind<ChangePerson> = {
 }
 
 function firmText(employerId: Id | null, sight: Sight): string {
-  return employerId === null ? 'none' : (sight.named.get('employer', employerId)?.name ?? say('people.a-firm'))
+  return employerId === null
+    ? say('people.none')
+    : (sight.named.get('employer', employerId)?.name ?? say('people.a-firm'))
 }
 
 /** Where an invitation is open, the link goes to the telephone as well, so the actor who sets it steers the offer (model I10). */

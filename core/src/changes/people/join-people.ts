@@ -65,8 +65,9 @@ export const joinPeople: ChangeKind<JoinPeople> = {
   sentence: ({ personId, otherId }, sight, tense) =>
     say('people.joined-the-records-of-and-into-one', {
       tense,
-      person: sight.personName(personId),
-      person2: sight.personName(otherId),
+      known: sight.account.leadsTo(personId) === sight.account.leadsTo(otherId) ? 'no' : 'yes',
+      person: sight.earlierName(personId),
+      person2: sight.earlierName(otherId),
     }),
   record: (change) => change,
 }

@@ -44,11 +44,15 @@ export const mergeFirms: ChangeKind<MergeFirms> = {
     }
     draft.remove('employer', firmId)
   },
-  sentence: ({ firmId, intoId }, sight, tense) =>
-    say('people.merged-the-firm-into', {
+  sentence({ firmId, intoId }, sight, tense) {
+    const employer = sight.account.get('employer', firmId)?.name
+    const employer2 = sight.named.get('employer', intoId)?.name ?? say('people.a-firm')
+    return say('people.merged-the-firm-into', {
       tense,
-      employer: sight.named.get('employer', firmId)?.name ?? '',
-      employer2: sight.named.get('employer', intoId)?.name ?? '',
-    }),
+      known: employer === undefined ? 'no' : 'yes',
+      employer: employer ?? '',
+      employer2,
+    })
+  },
   record: (change) => change,
 }

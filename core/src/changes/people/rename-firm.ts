@@ -12,6 +12,8 @@ export class RenameFirm {
   @Line(120) name!: string
 }
 
+const isOther = (employer: string, name: string) => (['', name].includes(employer) ? 'no' : 'yes')
+
 export const renameFirm: ChangeKind<RenameFirm> = {
   type: 'rename-firm',
   confirm: 'confirm.rename-firm',
@@ -29,7 +31,10 @@ export const renameFirm: ChangeKind<RenameFirm> = {
     const firm = firmIn(draft, firmId)
     if (firm && isNameFree(draft, name, firmId)) draft.update('employer', firmId, { name: name.trim() })
   },
-  sentence: ({ firmId, name }, sight, tense) =>
-    say('people.renamed-the-firm-to', { tense, employer: sight.named.get('employer', firmId)?.name ?? '', name }),
+  sentence({ firmId, name }, sight, tense) {
+    // Once it is done its earlier name is nowhere but in the entry's rows.
+    const employer = sight.account.get('employer', firmId)?.name ?? ''
+    return say('people.renamed-the-firm-to', { tense, known: isOther(employer, name), employer, name })
+  },
   record: (change) => change,
 }

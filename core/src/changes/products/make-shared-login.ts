@@ -50,7 +50,7 @@ export const makeSharedLogin: ChangeKind<MakeSharedLogin> = {
   sentence: ({ product, sharedId, userIds }, sight, tense) =>
     say('products.noted-the-shared-login-of-used-by-1', {
       tense,
-      name: sight.account.nameOf(sharedId),
+      name: sight.named.nameOf(sharedId),
       productName: productName(product, sight),
       count: userIds.length,
     }),

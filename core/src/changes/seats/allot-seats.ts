@@ -49,7 +49,13 @@ export const allotSeats: ChangeKind<AllotSeats> = {
     const sheet = productAt(sight.named, product, sight.now)?.sheet
     const type = sheet?.seatTypes.find((one) => one.code === seatType)?.name ?? seatType
     const many = number === null || number === undefined ? say('seats.any-number-of') : say('seats.at-most', { number })
-    return say('seats.let-hand-out-seats', { tense, place: sight.placeName(placeId), many, type })
+    return say('seats.let-hand-out-seats', {
+      tense,
+      place: sight.placeName(placeId),
+      many,
+      type,
+      one: number === 1 ? 'yes' : 'no',
+    })
   },
   record: (change) => change,
 }

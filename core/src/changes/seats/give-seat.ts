@@ -49,7 +49,10 @@ export const giveSeat: ChangeKind<GiveSeat> = {
     if (!person) return
     const name = before.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse('not-here', say('seats.is-not-here-yet-invite-them-with-the', { name }))
+      return draft.refuse(
+        'not-here',
+        say('seats.is-not-here-yet-invite-them-with-the', { name, gone: person.state === 'left' ? 'yes' : 'no' }),
+      )
     }
     const { from, until } = draft.period(change.from, change.until)
     const twin = before

@@ -27,7 +27,7 @@ export interface AccessMessages {
   'access.passes-walls-only-an-owner-can-give-it': { role: string | number }
   'access.only-all-members-or-all-guests-can-be': null
   'access.there-is-no-such-group-here-it-may': null
-  'access.is-not-here-yet-invite-them-first': { name: string | number }
+  'access.is-not-here-yet-invite-them-first': { name: string | number; gone: string }
   'access.a-group': null
   'access.every': { subjectId: string }
   'access.a-role': null
@@ -55,7 +55,7 @@ export interface AccessMessages {
   'access.retire-roles': null
   'access.is-already-retired': { role: string | number }
   'access.follows-change-that-first': { follower: string | number; role: string | number }
-  'access.is-given-times-choose-what-replaces-it': { role: string | number; count: string | number }
+  'access.is-given-times-choose-what-replaces-it': { role: string | number; count: number }
   'access.with-in-its-place': { role: string | number }
   'access.retired-the-role': { tense: 'done' | 'to-do'; role: string | number; instead: string | number }
   'access.choose-another-role-that-is-not-retired': null

@@ -93,6 +93,7 @@ export interface ConfirmMessages {
   'confirm.rename-firm': null
   'confirm.merge-firms': null
   'confirm.archive-firm': null
+  'confirm.restore-firm': null
   'confirm.keep-product': null
   'confirm.confirm-account': null
   'confirm.note-accounts': null

@@ -21,7 +21,7 @@ export interface EngineMessages {
   'engine.of-them': { waiting: number }
   'engine.would-have-to-wait-because-there-is-not': { who: string | number }
   'engine.this-was-already-done-the-id-is-taken': null
-  'engine.to-you-need-the-right-to-there': { todo: string | number; right: string | number }
+  'engine.to-you-need-the-right-to-there': { todo: string | number; right: string | number; where: string }
   'engine.or': null
   'engine.can-do-it': { list: string | number }
   'engine.ask-the-office': null

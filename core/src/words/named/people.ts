@@ -15,7 +15,7 @@ export interface PeopleMessages {
   'people.still-has-access-take-it-away-first': { group: string | number }
   'people.had-access-before-so-it-cannot-be-deleted': { group: string | number }
   'people.deleted-a-group': { tense: 'done' | 'to-do' }
-  'people.is-not-here-yet-invite-them-first': { name: string | number }
+  'people.is-not-here-yet-invite-them-first': { name: string | number; gone: string }
   'people.is-already-in': { name: string | number; group: string | number }
   'people.a-group': null
   'people.put-into': { tense: 'done' | 'to-do'; person: string | number; group: string | number }
@@ -36,9 +36,9 @@ export interface PeopleMessages {
   'people.change-firms': null
   'people.add-a-firm': null
   'people.added-the-firm': { tense: 'done' | 'to-do'; name: string | number }
-  'people.renamed-the-firm-to': { tense: 'done' | 'to-do'; employer: string | number; name: string | number }
+  'people.renamed-the-firm-to': { tense: 'done' | 'to-do'; known: string; employer: string | number; name: string | number }
   'people.choose-another-firm-to-merge-it-into': null
-  'people.merged-the-firm-into': { tense: 'done' | 'to-do'; employer: string | number; employer2: string | number }
+  'people.merged-the-firm-into': { tense: 'done' | 'to-do'; known: string; employer: string | number; employer2: string | number }
   'people.this-has-been-done-already': null
   'people.still-has-people-or-a-groups-rule-names': { firm: string | number }
   'people.archived-the-firm': { tense: 'done' | 'to-do'; name: string | number }
@@ -106,7 +106,7 @@ export interface PeopleMessages {
   'people.records-that-were-joined-cannot-be-parted': null
   'people.only-an-owner-can-join-a-record-with': null
   'people.only-an-owner-or-administrator-can-join-a': null
-  'people.joined-the-records-of-and-into-one': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
+  'people.joined-the-records-of-and-into-one': { tense: 'done' | 'to-do'; known: string; person: string | number; person2: string | number }
   'people.say-that-two-records-are-of-two-people': null
   'people.said-that-and-are-two-people': { tense: 'done' | 'to-do'; person: string | number; person2: string | number }
   'people.and-2': { name: string | number; name2: string | number }
@@ -124,6 +124,7 @@ export interface PeopleMessages {
   'people.none': null
   'people.last-day-to': { day: string | number }
   'people.cost-centre': null
+  'people.fields': null
   'people.phone-number': null
   'people.details': null
   'people.changed-s': { tense: 'done' | 'to-do'; person: string | number; list: string | number }
@@ -138,7 +139,7 @@ export interface PeopleMessages {
   'people.reports-to-them-directly-or-through-others': { name: string | number }
   'people.choose-another-manager': { why: string | number }
   'people.you-cannot-change-your-own-last-day-ask': null
-  'people.the-group-uses-your-in-its-rule-so': { group: string | number; name: string | number }
+  'people.the-group-uses-your-in-its-rule-so': { group: string | number; name: string }
   'people.only-an-owner-can-make-someone-an-owner': null
   'people.is-the-signatory-name-another-owner-as': { name: string | number }
   'people.you-are-yourself-and-cannot-make-anyone': { own: string; standing: string }

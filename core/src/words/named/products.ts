@@ -63,7 +63,7 @@ export interface ProductsMessages {
   'products.set-the-seats-of-to': { tense: 'done' | 'to-do'; typeName: string | number; name: string | number; number: string | number; source: string | number; when: string | number }
   'products.switch-a-product-on-at-a-place': null
   'products.this-product': null
-  'products.is-not-switched-on-place-by-place-at': { sheet: string | number; kind: string | number }
+  'products.is-not-switched-on-place-by-place-at': { sheet: string | number; kind: string }
   'products.is-on-at-already-for-that-time-too': { sheet: string | number; place: string | number }
   'products.switched-on-at': { tense: 'done' | 'to-do'; product: string | number; place: string | number; period: string | number }
   'products.switch-a-product-off-at-a-place': null

@@ -290,7 +290,7 @@ describe('leaving now (model X3, X4)', () => {
 describe('previews (model S8, C3, D5)', () => {
   const effectOf = (house: House, change: object) => {
     const text = JSON.stringify(effectOfPreview(house.show('Oriel', change), [house.read(change)]))
-    return text.replaceAll(/00000000-0000-7000-8000-[0-9a-f]+/g, 'id')
+    return text.replaceAll(/[0-9a-f]{8}-[0-9a-f]{4}-7000-8000-[0-9a-f]{12}/g, 'id')
   }
 
   test('an effect digests the same a minute later, and differently once it differs', () => {

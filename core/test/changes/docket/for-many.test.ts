@@ -23,7 +23,7 @@ describe('the same for many', () => {
       {
         personId: house.person('Corin'),
         name: house.account.nameOf(house.person('Corin')),
-        sentence: expect.stringContaining('is not here yet'),
+        sentence: expect.stringContaining('is no longer here'),
       },
     ])
     expect([types(all.changes), house.refusals('Oriel', ...all.changes)]).toEqual([

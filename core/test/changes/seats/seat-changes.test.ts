@@ -369,7 +369,7 @@ describe('what is more than someone from outside usually needs is said (model S1
     expect(codes(house, key(house, 'Corin', 'Harbour'))).toEqual([])
     const change = { type: 'change-person', personId: house.person('Corin'), standing: 'member' }
     expect(codes(house, change).map(({ sentence }) => sentence)).toEqual([
-      'Corin Client is from outside and, as member, sees everyone who works here from then on.',
+      'Corin Client is from outside and, as a member, sees everyone who works here from then on.',
     ])
   })
 
@@ -378,19 +378,19 @@ describe('what is more than someone from outside usually needs is said (model S1
     const rafe = { type: 'change-person', personId: house.person('Rafe') }
     const said = (...changes: object[]) => codes(house, ...changes).map(({ sentence }) => sentence)
     expect(said({ ...rafe, standing: 'administrator' }, key(house, 'Rafe', 'Harbour'))).toEqual([
-      'Rafe Gardener, as administrator, can invite, give access and see everyone. A role at Harbour would do if it is about Harbour.',
+      'Rafe Gardener, as an administrator, can invite, give access and see everyone. A role at Harbour would do if it is about Harbour.',
     ])
     expect(said({ ...rafe, standing: 'owner' })).toEqual([
-      'Rafe Gardener, as owner, can do everything, including what only owners can do.',
+      'Rafe Gardener, as an owner, can do everything, including what only owners can do.',
     ])
     const staff = { kind: 'staff', seats: [], grants: [], engagementUntil: null }
     expect(said(house.invitation({ ...staff, standing: 'member' }))).toEqual([])
     expect(said(house.invitation({ ...staff, standing: 'administrator' }))).toEqual([
-      'Sorrel Climber, as administrator, can invite, give access and see everyone.',
+      'Sorrel Climber, as an administrator, can invite, give access and see everyone.',
     ])
     house.do('Oriel', { ...rafe, standing: 'guest' })
     expect(said({ ...rafe, standing: 'member' })).toEqual([
-      'Rafe Gardener, as member, sees everyone who works here from then on.',
+      'Rafe Gardener, as a member, sees everyone who works here from then on.',
     ])
   })
 
