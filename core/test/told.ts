@@ -101,6 +101,17 @@ export function toldOf({ account, change, actor, ownerId, now }: Try): string[] 
   return lines.map((line) => names.say(line))
 }
 
+/** Every text of it that people read. */
+export function textsOf({ account, change, actor, ownerId, now }: Try): string[] {
+  const decision = decide(account, [change], actor, now)
+  const refused = decision.problems.map(({ sentence }) => sentence)
+  const told = [sentenceOf(change, new Sight(decision.after, ownerId, now))]
+  if (actor.kind !== 'person') return [...refused, ...told]
+  const { sentences, confirm, watchOut } = preview(account, [change], actor, now)
+  const warned = watchOut.flatMap(({ sentence, mend }) => [sentence, ...(mend ? [mend.label] : [])])
+  return [...refused, ...told, ...sentences, confirm, ...warned]
+}
+
 function problemLine({ code, sentence, ...more }: Problem): string {
   const rest = JSON.stringify(more)
   return `refused ${code}: ${sentence}${rest === '{}' ? '' : ` ${rest}`}`

@@ -47,7 +47,8 @@ export function erasureInWords(account: Account, person: PersonRow): string[] {
   const others = fields.length - named.length
   const more = others === 0 ? [] : [say('leaving.more-values', { others })]
   const hasRecord = account.by('departure', 'person', person.id).some((one) => one.state === 'done')
-  const goes = [...named, ...more, ...(hasRecord ? [say('leaving.the-signed-leavers-record')] : [])]
+  const values = named.map((field) => say('leaving.their-value', { field }))
+  const goes = [...values, ...more, ...(hasRecord ? [say('leaving.the-signed-leavers-record')] : [])]
   return [
     say('leaving.destroyed-their-login-too-unless-they-use-it', {
       list: goes.join(', ') || say('leaving.nothing-personal-is-kept-any-more'),

@@ -1,5 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { basename, dirname, join } from 'node:path'
+import { join } from 'node:path'
 import {
   answerQuestion,
   approvalsOf,
@@ -12,7 +11,6 @@ import {
   findQuestion,
   helpControl,
   isUncared,
-  kindNamed,
   limitsFor,
   readFilling,
   reasonsFor,
@@ -25,35 +23,16 @@ import {
   type Control,
   type Id,
 } from '../../src/index.ts'
-import { fullHouse, pick, randomChange, randomOf, randomShaped, type Random } from '../every-kind.ts'
+import { randomShaped } from '../every-kind.ts'
 import { nextId } from '../house.ts'
-import { Namer, outcomeOf, toldOf, type Try } from '../told.ts'
+import { changeTried, EXAMPLES, house, numbersIn, people, randomFor, sameAsRecorded, someone } from '../recorded.ts'
+import { Namer, outcomeOf, toldOf } from '../told.ts'
 
 // What examples of every kind came to when last recorded: who asked, what was shown, which rows were altered, what the
 // ledger said, what undoing did, or why it was refused. `LODGE_RECORD=1 npx jest … examples` records them anew; what it
 // alters is then read as any other change.
 
-const DIRECTORY = join(process.cwd(), 'core/test/examples')
 const [TRIES, MOST] = [1500, 14]
-const house = fullHouse()
-const owner = house.person('Oriel')
-const people = [...house.account.all('person')].map(({ id }) => id)
-
-/** What is drawn by a kind and a number: the same each time. */
-function randomFor(kind: string, number: number): Random {
-  return randomOf([...kind].reduce((seed, letter) => Math.imul(seed, 31) + letter.charCodeAt(0), number))
-}
-
-const someone = (random: Random) => (random(2) === 0 ? owner : pick(random, people))
-
-function changeTried(type: string, number: number): Try | undefined {
-  const random = randomFor(type, number)
-  const actorId = someone(random)
-  const change = randomChange(house.account, type, actorId, random)
-  const byItself = kindNamed(type)?.actor === 'machine' && random(2) === 0
-  const actor = byItself ? ({ kind: 'schedule' } as const) : ({ kind: 'person', personId: actorId } as const)
-  return change && { change, actor, account: house.account, ownerId: owner, now: house.now }
-}
 
 const changeExamples: Examples = {
   outcome(type, number) {
@@ -149,40 +128,25 @@ function chosen(kind: string, { outcome }: Examples): number[] {
   return [...found.values()]
 }
 
-/** Writes what is said down where it is recorded, or expects it to be as it was then. */
-function sameAsRecorded(path: string, said: (recorded: string | undefined) => string): void {
-  if (process.env.LODGE_RECORD) {
-    mkdirSync(dirname(path), { recursive: true })
-    writeFileSync(path, said(undefined))
-  }
-  if (!existsSync(path)) throw new Error(`There is no ${basename(path)} yet: run this test with LODGE_RECORD=1.`)
-  const recorded = readFileSync(path, 'utf8')
-  expect(recorded).toMatch(/./)
-  expect(said(recorded)).toBe(recorded)
-}
-
 function compare(kind: string, examples: Examples, directory: string): void {
   sameAsRecorded(join(directory, `${kind}.txt`), (recorded) => {
-    const numbers = recorded && [...recorded.matchAll(/^(\d+)\. /gm)].map(([, number]) => Number(number))
-    const lines = (numbers || chosen(kind, examples)).map((number) => [number, examples.lines(kind, number)] as const)
+    const numbers = recorded === undefined ? chosen(kind, examples) : numbersIn(recorded)
+    const lines = numbers.map((number) => [number, examples.lines(kind, number)] as const)
     return lines.map(([number, one]) => `${number}. ${one.join('\n   ')}\n`).join('\n')
   })
 }
 
 describe('examples come to what they did when last recorded (model C1, C4, S8)', () => {
   test.each(CHANGE_TYPES.filter((type) => type !== 'undo'))('%s', (type) => {
-    compare(type, changeExamples, DIRECTORY)
+    compare(type, changeExamples, EXAMPLES)
   })
 
   test.each(people.map((id) => [house.account.nameOf(id), id]))('what %s is told, and is told of them', (name, id) => {
     const lines = [...answers(id), ...answersTo(id)].map((line) => new Namer(house.account).say(line))
-    sameAsRecorded(
-      join(DIRECTORY, 'told', `${name.toLowerCase().replace(' ', '-')}.txt`),
-      () => `${lines.join('\n')}\n`,
-    )
+    sameAsRecorded(join(EXAMPLES, 'told', `${name.toLowerCase().replace(' ', '-')}.txt`), () => `${lines.join('\n')}\n`)
   })
 
   test.each(Object.keys(FILLING_SHAPES))('a docket filled with %s', (kind) => {
-    compare(kind, fillingExamples, join(DIRECTORY, 'filled'))
+    compare(kind, fillingExamples, join(EXAMPLES, 'filled'))
   })
 })

@@ -114,7 +114,8 @@ function checkCondition(draft: Draft, { field, value }: Condition, path: string)
   }
   const known = lookup(VALUES, field) ?? draft.account.get('field', field)?.values.map((one) => one.id)
   if (!known) {
-    const fields = [...BUILT_IN_FIELDS, ...[...draft.account.all('field')].map((one) => one.name)].join(', ')
+    const builtIn = BUILT_IN_FIELDS.map((one) => say('people.rule-field', { field: one }))
+    const fields = [...builtIn, ...[...draft.account.all('field')].map((one) => one.name)].join(', ')
     return draft.refuse('unknown-field', say('people.a-rule-can-use-there-is-no-other', { fields }), `${path}/field`)
   }
   if (!known.includes(value)) draft.refuse('unknown-value', say('people.the-field-has-no-such-value'), `${path}/value`)

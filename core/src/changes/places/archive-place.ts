@@ -40,8 +40,11 @@ export const archivePlace: ChangeKind<ArchivePlace> = {
     const place = draft.seen('place', placeId, 'place')
     if (!place) return []
     // A role sleeps at an archived place: restoring is decided at the place above it.
+    const to = archived
+      ? say('places.archive-it', { place: place.name })
+      : say('places.restore-it', { place: place.name })
     const at = archived ? place.id : (place.parentId ?? place.id)
-    return [{ area: 'places', level: 'run', placeId: at, to: `${archived ? 'archive' : 'restore'} ${place.name}` }]
+    return [{ area: 'places', level: 'run', placeId: at, to }]
   },
   undo: { needs: archivesOrRestores },
   preview: 'plain',

@@ -95,7 +95,9 @@ export const changeSettings: ChangeKind<ChangeSettings> = {
       change.guestsSeePeopleMet !== undefined && say('settings.whether-guests-see-the-people-they-meet'),
       change.secondMeansFor &&
         say('settings.who-needs-a-second-sign-in-step', {
-          list: change.secondMeansFor.join(', ') || say('settings.nobody'),
+          list:
+            change.secondMeansFor.map((standing) => say('settings.everyone-of', { standing })).join(', ') ||
+            say('settings.nobody'),
         }),
       change.outsidersNeedEnd !== undefined &&
         (change.outsidersNeedEnd

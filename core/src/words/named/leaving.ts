@@ -19,6 +19,7 @@ export interface LeavingMessages {
   'leaving.more-values': { others: number }
   'leaving.the-signed-leavers-record': null
   'leaving.nothing-personal-is-kept-any-more': null
+  'leaving.their-value': { field: string }
   'leaving.destroyed-their-login-too-unless-they-use-it': { list: string | number }
   'leaving.kept-under-a-pseudonym-what-they-did-in': null
   'leaving.there-is-no-such-person-here': null

@@ -125,6 +125,7 @@ export interface PeopleMessages {
   'people.last-day-to': { day: string | number }
   'people.cost-centre': null
   'people.fields': null
+  'people.rule-field': { field: string }
   'people.phone-number': null
   'people.details': null
   'people.changed-s': { tense: 'done' | 'to-do'; person: string | number; list: string | number }

@@ -14,6 +14,8 @@ export interface PlacesMessages {
   'places.line-is-already-there-in-line': { line: string | number; word: string | number; first: string | number }
   'places.undo-a-move-of': { name: string | number }
   'places.archive-or-restore': { place: string | number }
+  'places.archive-it': { place: string | number }
+  'places.restore-it': { place: string | number }
   'places.move': { place: string | number }
   'places.move-something-into': { parent: string | number }
   'places.this-is-the-whole-account-it-cannot-be': null

@@ -8,6 +8,7 @@ export interface SettingsMessages {
   'settings.how-much-of-a-places-path-guests-see': null
   'settings.whether-guests-see-the-people-they-meet': null
   'settings.nobody': null
+  'settings.everyone-of': { standing: string }
   'settings.who-needs-a-second-sign-in-step': { list: string | number }
   'settings.that-people-from-outside-need-a-last-day': null
   'settings.that-people-from-outside-need-no-last-day': null
