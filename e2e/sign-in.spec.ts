@@ -74,7 +74,7 @@ test('a passkey is added and opens by itself; the rule on second means is set an
 
   await page.getByRole('link', { name: 'Settings' }).click()
   await page.getByRole('checkbox', { name: 'administrator' }).check()
-  await expect(docketOf(page)).toContainText('who needs a second sign-in step (administrator)')
+  await expect(docketOf(page)).toContainText('who needs a second sign-in step (administrators)')
   await findsNothing(page)
   await docketOf(page)
     .getByRole('button', { name: /^(Save|Apply)/ })

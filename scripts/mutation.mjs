@@ -27,7 +27,14 @@ const { values } = parseArgs({
   },
 })
 /** What comes to none of these rooms and takes half of all the time, or reads the sources by where they are. */
-const ELSEWHERE = ['people-lists.test.ts', 'books.test.ts', 'schema.test.ts', 'catalogues.test.ts', 'files.test.ts', 'no-literals.test.ts']
+const ELSEWHERE = [
+  'people-lists.test.ts',
+  'books.test.ts',
+  'schema.test.ts',
+  'catalogues.test.ts',
+  'files.test.ts',
+  'no-literals.test.ts',
+]
 /** One file of all tests and rules, which is read quickly for each fault. */
 const BUILD = `esbuild core/mutation/all-tests.ts --bundle --platform=node --format=esm --packages=external --outfile=core/mutation/all-tests.mjs`
 /** Texts are left out: what they say is looked at by people. */

@@ -442,7 +442,7 @@ describe('erasing (model X7)', () => {
     const shown = it.show('Oriel', { type: 'erase', personId: it.person('Rafe') })
     expect(shown.sentences).toEqual(['Erase Rafe Gardener'])
     const said = shown.watchOut.map(({ sentence }) => sentence)
-    expect(said).toContainEqual(expect.stringMatching(/^Destroyed: name, email, the signed leaver’s record;/))
+    expect(said).toContainEqual(expect.stringMatching(/^Destroyed: name, email address, the signed leaver’s record;/))
     expect(said).toContainEqual(expect.stringMatching(/^Kept under a pseudonym: what they did in the ledger/))
   })
 
