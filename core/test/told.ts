@@ -80,12 +80,16 @@ export function outcomeOf({ account, change, actor, now }: Try): string {
   return [...new Set(outcomes)].sort().join('; ')
 }
 
-export function toldOf({ account, change, actor, ownerId, now }: Try): string[] {
+export function toldOf({ account, change, actor, ownerId, now }: Try, readers: readonly Id[]): string[] {
   const decision = decide(account, [change], actor, now)
   const names = new Namer(account).learn(decision.after)
   const { type, ...fields } = change as Change & Record<string, unknown>
   const head = `${actor.kind === 'person' ? account.nameOf(actor.personId) : `the ${actor.kind}`}: ${JSON.stringify(fields)}`
-  if (decision.problems.length > 0) return [head, ...decision.problems.map(problemLine)].map((line) => names.say(line))
+  if (decision.problems.length > 0) {
+    const problems =
+      actor.kind === 'person' ? preview(account, [change], actor, now, false).problems : decision.problems
+    return [head, ...problems.map(problemLine)].map((line) => names.say(line))
+  }
   const sight = new Sight(decision.after, ownerId, now)
   const undo = readChange({ type: 'undo', version: 1, edits: decision.edits, changes: [change] }, nextId).value!
   const undone = decide(decision.after, [undo], { kind: 'person', personId: ownerId }, now + 1)
@@ -95,6 +99,11 @@ export function toldOf({ account, change, actor, ownerId, now }: Try): string[] 
     ...(actor.kind === 'person' ? previewLines(preview(account, [change], actor, now)) : []),
     ...decision.edits.map((edit) => `row ${editLine(edit)}`),
     `ledger: ${sentenceOf(change, sight)} ${JSON.stringify(recordOf(change))}`,
+    ...readers.map((id) => `told ${account.nameOf(id)}: ${sentenceOf(change, new Sight(decision.after, id, now))}`),
+    ...decision.values.map(({ personId, field, value }) => `value ${field} of ${personId}: ${JSON.stringify(value)}`),
+    ...decision.effects.map((effect) => `effect ${JSON.stringify(effect)}`),
+    ...(decision.marks.length > 0 ? [`marked ${decision.marks.join()}`] : []),
+    ...(decision.isGrave ? ['grave'] : []),
     ...undone.problems.map((one) => `undo ${problemLine(one)}`),
     ...undone.edits.map((edit) => `undo ${editLine(edit)}`),
   ]

@@ -94,8 +94,10 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     const kind = kindOf(change)
     const before = decision.after
     const draft = new Draft(before, actor, now, NESTED)
-    if (actor.kind === 'person') checkActor(draft, kind.actor, change)
-    checkNewIds(draft, kind, change)
+    if (actor.kind === 'person') {
+      checkActor(draft, kind.actor, change)
+      checkNewIds(draft, kind, change)
+    }
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)
     checkReserved(draft, before)
@@ -205,7 +207,7 @@ function checkActor(draft: Draft, actor: ChangeKind['actor'], change: Change): v
 
 /**
  * An id that comes with a change for a row to be made is no row's yet, whatever its table: it would be that row which is
- * altered, by someone who once had its id issued (model C1).
+ * altered, by someone who once had its id issued (model C1). What programs repeat is told by its id, and done once.
  */
 function checkNewIds(draft: Draft, kind: ChangeKind<Change>, change: Change): void {
   let isTaken = false
