@@ -83,7 +83,7 @@ export function outcomeOf({ account, change, actor, now }: Try): string {
 export function toldOf({ account, change, actor, ownerId, now }: Try, readers: readonly Id[]): string[] {
   const decision = decide(account, [change], actor, now)
   const names = new Namer(account).learn(decision.after)
-  const { type, ...fields } = change as Change & Record<string, unknown>
+  const { type: _type, ...fields } = change as Change & Record<string, unknown>
   const head = `${actor.kind === 'person' ? account.nameOf(actor.personId) : `the ${actor.kind}`}: ${JSON.stringify(fields)}`
   if (decision.problems.length > 0) {
     const problems =
