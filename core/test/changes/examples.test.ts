@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   answerQuestion,
@@ -141,6 +142,21 @@ function compare(kind: string, examples: Examples, directory: string): void {
 describe('examples come to what they did when last recorded (model C1, C4, S8)', () => {
   test.each(CHANGE_TYPES.filter((type) => type !== 'undo'))('%s', (type) => {
     compare(type, changeExamples, EXAMPLES)
+  })
+
+  test('nothing is recorded of what is no more', () => {
+    const kinds = [...CHANGE_TYPES.filter((type) => type !== 'undo')].map((type) => `${type}.txt`)
+    expect(
+      readdirSync(EXAMPLES)
+        .filter((name) => name.endsWith('.txt'))
+        .sort(),
+    ).toEqual(kinds.sort())
+    expect(readdirSync(join(EXAMPLES, 'filled')).sort()).toEqual(
+      Object.keys(FILLING_SHAPES)
+        .map((kind) => `${kind}.txt`)
+        .sort(),
+    )
+    expect(readdirSync(join(EXAMPLES, 'told'))).toHaveLength(people.length)
   })
 
   test.each(people.map((id) => [house.account.nameOf(id), id]))('what %s is told, and is told of them', (name, id) => {

@@ -67,7 +67,7 @@ export function checkSubject(draft: Draft, change: Pick<Give, 'subjectKind' | 's
       'not-here',
       say('access.is-not-here-yet-invite-them-first', {
         name: draft.account.nameOf(person.id),
-        gone: person.state === 'left' ? 'yes' : 'no',
+        state: person.state,
       }),
     )
     return false

@@ -96,7 +96,7 @@ export function decide(account: Account, changes: readonly Change[], actor: Acto
     const draft = new Draft(before, actor, now, NESTED)
     if (actor.kind === 'person') {
       checkActor(draft, kind.actor, change)
-      checkNewIds(draft, kind, change)
+      if (draft.problems.length === 0) checkNewIds(draft, kind, change)
     }
     if (draft.problems.length === 0) kind.decide(draft, change)
     if (draft.problems.length === 0 && actor.kind !== 'founding') bringAlong(draft, draft.edits)

@@ -1,6 +1,7 @@
 import type { Account } from '../../account/account.ts'
 import { editOf } from '../../account/edits.ts'
 import type { Id, OfferRow, OfferedSeat, RowEdit } from '../../account/rows.ts'
+import type { HoldingRow } from '../../account/product-rows.ts'
 import { judge } from '../../access/entitlement.ts'
 import { Sight } from '../../access/sight.ts'
 import { rightTo } from '../../products/own.ts'
@@ -129,13 +130,18 @@ function joinGroups(draft: Draft, offer: OfferRow, sight: Sight): void {
 function giveSeat(draft: Draft, offer: OfferRow, seat: OfferedSeat): void {
   const person = must(draft.account.get('person', offer.personId), 'person')
   const from = Math.max(draft.now, person.engagementFrom ?? draft.now)
-  const reserved = draft.account.get('holding', seat.holdingId)
-  if (reserved && isHeldAt(draft.account, reserved, draft.now)) {
-    return draft.update('holding', reserved.id, { personId: person.id, until: null })
-  }
-  const holdingId = reserved ? idFrom(seat.holdingId, offer.resendNumber + 1) : seat.holdingId
+  const reserved = reservedFor(draft, offer, seat)
+  if (reserved) return draft.update('holding', reserved.id, { until: null })
+  const isTaken = draft.account.get('holding', seat.holdingId) !== undefined
+  const holdingId = isTaken ? idFrom(seat.holdingId, offer.resendNumber + 1) : seat.holdingId
   const { product, seatType, own = false } = seat
   holdSeat(draft, { holdingId, personId: person.id, product, seatType, from, until: null, own })
+}
+
+/** The seat that is held for an offer now: its invitee's, whatever else came to have its id. */
+function reservedFor(draft: Draft, { personId }: OfferRow, { holdingId }: OfferedSeat): HoldingRow | undefined {
+  const held = draft.account.get('holding', holdingId)
+  return held?.personId === personId && isHeldAt(draft.account, held, draft.now) ? held : undefined
 }
 
 /** Takes the seats of types that count from the invitation on; they last as long as it does (model I5, S3). */
@@ -153,8 +159,8 @@ export function reserveOffered(draft: Draft, offer: OfferRow): void {
 export function extendReserved(draft: Draft, offer: OfferRow, expiresAt: Instant): OfferRow['seats'] {
   return offer.seats.map((seat) => {
     if (seat.own || productAt(draft.account, seat.product, draft.now)?.sheet.charging.counts !== 'invited') return seat
-    const held = draft.account.get('holding', seat.holdingId)
-    if (held && isHeldAt(draft.account, held, draft.now)) draft.update('holding', held.id, { until: expiresAt })
+    const held = reservedFor(draft, offer, seat)
+    if (held) draft.update('holding', held.id, { until: expiresAt })
     else {
       const holdingId = idFrom(seat.holdingId, offer.resendNumber + 1)
       holdSeat(draft, { ...seat, holdingId, personId: offer.personId, from: draft.now, until: expiresAt })
@@ -166,9 +172,9 @@ export function extendReserved(draft: Draft, offer: OfferRow, expiresAt: Instant
 
 /** Gives back what was reserved for an offer that is not taken up. */
 export function releaseOffered(draft: Draft, offer: OfferRow): void {
-  for (const { holdingId } of offer.seats) {
-    const holding = draft.account.get('holding', holdingId)
-    if (holding && isHeldAt(draft.account, holding, draft.now)) endHolding(draft, holding, draft.now)
+  for (const seat of offer.seats) {
+    const held = reservedFor(draft, offer, seat)
+    if (held) endHolding(draft, held, draft.now)
   }
 }
 

@@ -32,10 +32,7 @@ export const joinGroup: ChangeKind<JoinGroup> = {
     if (!group || !person) return
     const name = draft.account.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse(
-        'not-here',
-        say('people.is-not-here-yet-invite-them-first', { name, gone: person.state === 'left' ? 'yes' : 'no' }),
-      )
+      return draft.refuse('not-here', say('people.is-not-here-yet-invite-them-first', { name, state: person.state }))
     }
     if (draft.account.by('membership', 'person', person.id).some((one) => one.groupId === group.id)) {
       return draft.refuse('no-change', say('people.is-already-in', { name, group: group.name }))

@@ -12,8 +12,6 @@ export class RenameFirm {
   @Line(120) name!: string
 }
 
-const isOther = (employer: string, name: string) => (['', name].includes(employer) ? 'no' : 'yes')
-
 export const renameFirm: ChangeKind<RenameFirm> = {
   type: 'rename-firm',
   confirm: 'confirm.rename-firm',
@@ -34,7 +32,8 @@ export const renameFirm: ChangeKind<RenameFirm> = {
   sentence({ firmId, name }, sight, tense) {
     // Once it is done its earlier name is nowhere but in the entry's rows.
     const employer = sight.account.get('employer', firmId)?.name ?? ''
-    return say('people.renamed-the-firm-to', { tense, known: isOther(employer, name), employer, name })
+    const known = employer === '' || employer === name ? 'no' : 'yes'
+    return say('people.renamed-the-firm-to', { tense, known, employer, name })
   },
   record: (change) => change,
 }

@@ -49,10 +49,7 @@ export const giveSeat: ChangeKind<GiveSeat> = {
     if (!person) return
     const name = before.nameOf(person.id)
     if (!['active', 'away', 'waiting'].includes(person.state)) {
-      return draft.refuse(
-        'not-here',
-        say('seats.is-not-here-yet-invite-them-with-the', { name, gone: person.state === 'left' ? 'yes' : 'no' }),
-      )
+      return draft.refuse('not-here', say('seats.is-not-here-yet-invite-them-with-the', { name, state: person.state }))
     }
     const { from, until } = draft.period(change.from, change.until)
     const twin = before

@@ -27,7 +27,7 @@ export interface AccessMessages {
   'access.passes-walls-only-an-owner-can-give-it': { role: string | number }
   'access.only-all-members-or-all-guests-can-be': null
   'access.there-is-no-such-group-here-it-may': null
-  'access.is-not-here-yet-invite-them-first': { name: string | number; gone: string }
+  'access.is-not-here-yet-invite-them-first': { name: string | number; state: string }
   'access.a-group': null
   'access.every': { subjectId: string }
   'access.a-role': null

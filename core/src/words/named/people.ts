@@ -15,7 +15,7 @@ export interface PeopleMessages {
   'people.still-has-access-take-it-away-first': { group: string | number }
   'people.had-access-before-so-it-cannot-be-deleted': { group: string | number }
   'people.deleted-a-group': { tense: 'done' | 'to-do' }
-  'people.is-not-here-yet-invite-them-first': { name: string | number; gone: string }
+  'people.is-not-here-yet-invite-them-first': { name: string | number; state: string }
   'people.is-already-in': { name: string | number; group: string | number }
   'people.a-group': null
   'people.put-into': { tense: 'done' | 'to-do'; person: string | number; group: string | number }

@@ -34,7 +34,7 @@ export interface SeatsMessages {
   'seats.in-the-teams-a-month-for-up-to': { sum: string | number; upTo: string | number }
   'seats.now': { sum: string | number }
   'seats.the-person-makes-it-a-month': { ordinal: string | number; sum: string | number; today: string | number }
-  'seats.is-not-here-yet-invite-them-with-the': { name: string | number; gone: string }
+  'seats.is-not-here-yet-invite-them-with-the': { name: string | number; state: string }
   'seats.already-has-this-seat-for-that-time': { name: string | number }
   'seats.hand-out-a-seat': null
   'seats.gave-their-own': { tense: 'done' | 'to-do'; person: string | number; seat: string | number; hasOwn: boolean; period: string | number }

@@ -1,4 +1,4 @@
-import { kindNamed, NESTED, TABLE_NAMES, type Change, type Id } from '../../../src/index.ts'
+import { kindNamed, NESTED, TABLE_NAMES, type Change, type Id, type ProductSheet } from '../../../src/index.ts'
 import { decideAs, fullHouse, pick, randomChange, randomOf, TRIED_KINDS } from '../../every-kind.ts'
 import { House, nextId } from '../../house.ts'
 
@@ -23,6 +23,33 @@ describe('an id that comes with a change for a row to be made is no row’s yet 
     expect(house.refusals('Oriel', house.invitation({ seats }))).toEqual(['id-taken'])
     const given = { type: 'give-seat', personId: house.person('Corin'), product: 'log', seatType: 'reader' }
     expect(house.refusals('Oriel', { ...given, holdingId: held!.id })).toEqual(['id-taken'])
+  })
+
+  test('one id in two invitations is one person’s seat: the other gets their own, and ends nothing of the first', () => {
+    for (const counts of ['admitted', 'invited'] as const) {
+      const house = House.open((book) =>
+        Object.assign((book.products[0]!.sheets[0]!.sheet as ProductSheet).charging, { counts }),
+      )
+      const seats = [{ holdingId: nextId(), product: 'log', seatType: 'reader' }]
+      const two = [
+        house.invitation({ seats }),
+        house.invitation({ name: 'Wilma Other', email: 'wilma@house.example', seats }),
+      ]
+      const held = () => house.account.by('holding', 'person', house.person('Sorrel')).map(({ until }) => until)
+      if (counts === 'invited') {
+        expect(house.do('Oriel', two[0]!).refusals('Oriel', two[1]!)).toEqual(['id-taken'])
+        continue
+      }
+      house.do('Oriel', ...two).accept('Sorrel')
+      const before = held()
+      expect(before).toHaveLength(1)
+      const withdrawn = house.try('Oriel', { type: 'withdraw', offerId: house.offerOf('Wilma') })
+      expect(withdrawn.problems).toEqual([])
+      expect(withdrawn.edits.filter(({ table }) => table === 'holding')).toEqual([])
+      house.accept('Wilma')
+      expect(held()).toEqual(before)
+      expect(house.account.by('holding', 'person', house.person('Wilma'))).toHaveLength(1)
+    }
   })
 
   test('of every kind, whatever the table, by whoever', () => {
