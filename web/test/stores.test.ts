@@ -258,6 +258,16 @@ describe('the docket', () => {
     expect(docket.mayApply).toBe(true)
   })
 
+  test('says that it moved also where nobody did it but time', async () => {
+    const docket = await hold()
+    expect(docket.movedBy).toBeNull()
+    answers['POST commits'] = () => ({ status: 409, body: { code: 'moved', movedBy: [], preview: shown() } })
+    expect(await docket.apply()).toBe(false)
+    expect([docket.movedBy, docket.error]).toEqual([[], null])
+    await docket.putDown()
+    expect(docket.movedBy).toBeNull()
+  })
+
   test('cannot be applied while there are problems, and tells those of a wrong entry', async () => {
     answers['POST previews'] = () => ({
       status: 200,

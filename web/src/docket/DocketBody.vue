@@ -63,7 +63,7 @@ const today = computed(() => todayIn(session.me?.current?.zone ?? 'UTC'))
         </li>
       </ol>
       <p v-if="docket.rest" class="muted">{{ docket.rest }}</p>
-      <p v-if="docket.movedBy.length > 0" class="moved" role="alert">
+      <p v-if="docket.movedBy" class="moved" role="alert">
         {{ t('docket.moved', { who: docket.movedBy.join('; ') || t('docket.movedTime') }) }}
       </p>
       <ProblemList

@@ -28,8 +28,8 @@ export const useDocket = defineStore('docket', () => {
   const held = ref<Held[]>([])
   const preview = ref<ShownPreview | null>(null)
   const error = ref<ApiError | null>(null)
-  /** Who moved what between showing and applying. */
-  const movedBy = ref<string[]>([])
+  /** Who changed what meanwhile, after which another effect is shown; empty where it was time alone, null where nothing was. */
+  const movedBy = ref<string[] | null>(null)
   const open = ref(false)
   const busy = ref(false)
   /** How those whose access moves are told besides seeing it (model I8). */
@@ -114,7 +114,7 @@ export const useDocket = defineStore('docket', () => {
     applied.value = null
     held.value = next
     error.value = null
-    movedBy.value = []
+    movedBy.value = null
     busy.value = true
     // What is under way was of before; its answer must not put that back.
     turn += 1
@@ -254,7 +254,7 @@ export const useDocket = defineStore('docket', () => {
     rest.value = null
     preview.value = null
     error.value = null
-    movedBy.value = []
+    movedBy.value = null
     busy.value = false
     open.value = false
   }
